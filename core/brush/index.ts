@@ -1,0 +1,2 @@
+export * from './steady.ts';
+export * from './ink.ts';

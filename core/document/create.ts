@@ -1,0 +1,72 @@
+/** New entities with their usual settings. */
+import { constant } from './value.ts';
+import type { Drawing, Element, Entity, Id, Layer, LayerRole, Placement, Plane, RunList, Shot, ShotDocument, Swatch, SwatchRole } from './types.ts';
+
+export type NewId = () => Id;
+
+/** A UUID from the platform's own generator. */
+export const randomId: NewId = () => crypto.randomUUID();
+
+/** What the user chooses for a new shot. */
+export interface ShotFormat {
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly rate: number;
+  readonly length: number;
+  readonly background: string | null;
+}
+
+/** The palette a new shot begins with. */
+export const FIRST_SWATCHES: readonly { name: string; role: SwatchRole; colour: string }[] = [
+  { name: 'line', role: 'outline', colour: '#8c2a14' },
+  { name: 'body', role: 'body', colour: '#e2581c' },
+  { name: 'flame', role: 'light', colour: '#ffa62b' },
+  { name: 'core', role: 'core', colour: '#fff0b8' },
+  { name: 'ash', role: 'shade', colour: '#b9b1a6' },
+];
+
+export const emptyDrawing = (id: Id): Drawing => ({ kind: 'drawing', id, marks: {}, order: [] });
+
+/** A layer with a run list of its own. */
+export function newLayer(elementId: Id, name: string, role: LayerRole, newId: NewId): { layer: Layer; list: RunList } {
+  const list: RunList = { kind: 'runlist', id: newId(), elementId, runs: [], period: null, offset: 0 };
+  const layer: Layer = {
+    kind: 'layer',
+    id: newId(),
+    elementId,
+    name,
+    role,
+    visible: true,
+    locked: false,
+    opacity: constant(1),
+    runListId: list.id,
+    slots: {},
+  };
+  return { layer, list };
+}
+
+/** A document of the given entities. */
+export function documentOf(shotId: Id, entities: readonly Entity[]): ShotDocument {
+  return { shotId, entities: Object.fromEntries(entities.map((entity) => [entity.id, entity])) };
+}
+
+/** A shot with one open element of one line layer, placed from its first frame in the middle of the picture. */
+export function newShotDocument(id: Id, format: ShotFormat, newId: NewId): ShotDocument {
+  const swatches: Swatch[] = FIRST_SWATCHES.map((swatch) => ({ kind: 'swatch', id: newId(), ...swatch }));
+  const elementId = newId();
+  const { layer, list } = newLayer(elementId, 'Line', 'line', newId);
+  const element: Element = { kind: 'element', id: elementId, name: 'Element 1', time: 'open', layers: [layer.id] };
+  const placement: Placement = {
+    kind: 'placement',
+    id: newId(),
+    elementId,
+    start: 0,
+    repeats: null,
+    x: format.width / 2,
+    y: format.height / 2,
+  };
+  const plane: Plane = { kind: 'plane', id: newId(), name: 'Picture plane', depth: 0, placements: [placement.id] };
+  const shot: Shot = { kind: 'shot', id, ...format, planes: [plane.id], elements: [elementId], swatches: swatches.map((s) => s.id) };
+  return documentOf(id, [shot, plane, placement, element, layer, list, ...swatches]);
+}

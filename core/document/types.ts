@@ -1,0 +1,217 @@
+/**
+ * The words of a shot's document as plain immutable data.
+ *
+ * Lengths are px of the shot, time is whole frames counted from 0, coordinates of marks are in
+ * element space (origin at the element's anchor, y down). Ids are UUIDs made by the client.
+ */
+import type { Value } from './value.ts';
+
+export type Id = string;
+
+/** Five columns of equal length, one entry per pen sample. */
+export interface Samples {
+  /** Element space, px. */
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  /** 0 to 1. */
+  readonly pressure: Float32Array;
+  /** Angle between pen and surface, radians, 0 (flat) to pi/2 (upright). */
+  readonly altitude: Float32Array;
+  /** Direction the pen leans to, radians, 0 to 2 pi. */
+  readonly azimuth: Float32Array;
+}
+
+/** How a brush was set when a stroke was made. */
+export interface BrushSettings {
+  readonly kind: 'ink';
+  /** Full width in px of element space. */
+  readonly width: number;
+  /** 0 to 1, of the stroke as a whole: crossing itself does not darken it. */
+  readonly opacity: number;
+  /** Whether pressure changes the width; without it the line is constant. */
+  readonly pressure: boolean;
+}
+
+export interface Stroke {
+  readonly kind: 'stroke';
+  readonly id: Id;
+  readonly swatch: Id;
+  readonly brush: BrushSettings;
+  readonly seed: number;
+  readonly samples: Samples;
+}
+
+/** A stroke that takes away what is under it in its own drawing. */
+export interface RubOut {
+  readonly kind: 'rub';
+  readonly id: Id;
+  readonly brush: BrushSettings;
+  readonly seed: number;
+  readonly samples: Samples;
+}
+
+/**
+ * A closed curve of cubic pieces: six numbers per node, `x y inX inY outX outY`, all absolute, the
+ * handles leading into and out of the node.
+ */
+export type Ring = Float32Array;
+
+/** A filled area: rings by the even-odd rule, so a ring inside another is a hole. */
+export interface Shape {
+  readonly kind: 'shape';
+  readonly id: Id;
+  readonly swatch: Id;
+  readonly rings: readonly Ring[];
+}
+
+export type Mark = Stroke | RubOut | Shape;
+
+export interface Drawing {
+  readonly kind: 'drawing';
+  readonly id: Id;
+  readonly marks: Readonly<Record<Id, Mark>>;
+  /** Mark ids from the lowest to the topmost. */
+  readonly order: readonly Id[];
+}
+
+/** A stretch of frames that shows one slot, or nothing. */
+export interface Run {
+  readonly id: Id;
+  readonly slot: Id | null;
+  /** Frames, at least 1. */
+  readonly length: number;
+}
+
+export interface RunList {
+  readonly kind: 'runlist';
+  readonly id: Id;
+  readonly elementId: Id;
+  readonly runs: readonly Run[];
+  /** The list's own repeat in frames, or null when it runs with its element. 1 is a still layer. */
+  readonly period: number | null;
+  /** Frames by which the list starts later, wrapping on a cycle. */
+  readonly offset: number;
+}
+
+export const LAYER_ROLES = ['guide', 'rough', 'line', 'body', 'tone', 'texture', 'glow', 'matte'] as const;
+export type LayerRole = (typeof LAYER_ROLES)[number];
+
+export interface Layer {
+  readonly kind: 'layer';
+  readonly id: Id;
+  readonly elementId: Id;
+  readonly name: string;
+  readonly role: LayerRole;
+  readonly visible: boolean;
+  readonly locked: boolean;
+  readonly opacity: Value;
+  readonly runListId: Id;
+  /** Which drawing each slot of the run list shows on this layer. */
+  readonly slots: Readonly<Record<Id, Id>>;
+}
+
+export type ElementTime = 'open' | 'cycle' | 'one-shot';
+
+export interface Element {
+  readonly kind: 'element';
+  readonly id: Id;
+  readonly name: string;
+  /** Open while it grows; then a cycle (wraps) or a one-shot (ends). */
+  readonly time: ElementTime;
+  /** Layer ids, topmost first. */
+  readonly layers: readonly Id[];
+}
+
+/** One use of an element on a plane. */
+export interface Placement {
+  readonly kind: 'placement';
+  readonly id: Id;
+  readonly elementId: Id;
+  /** Shot frame on which the element's time begins. */
+  readonly start: number;
+  /** Turns of a cycle, or null for as many as reach the end of the shot. */
+  readonly repeats: number | null;
+  /** Where the element's origin stands in the shot, px. */
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface Plane {
+  readonly kind: 'plane';
+  readonly id: Id;
+  readonly name: string;
+  /** 0 is the picture plane, positive is farther. */
+  readonly depth: number;
+  /** Placement ids, topmost first. */
+  readonly placements: readonly Id[];
+}
+
+export const SWATCH_ROLES = ['outline', 'body', 'core', 'light', 'shade', 'hole'] as const;
+export type SwatchRole = (typeof SWATCH_ROLES)[number];
+
+export interface Swatch {
+  readonly kind: 'swatch';
+  readonly id: Id;
+  readonly name: string;
+  readonly role: SwatchRole;
+  /** `#rrggbb`, lower case. */
+  readonly colour: string;
+}
+
+export interface Shot {
+  readonly kind: 'shot';
+  readonly id: Id;
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  /** Frames per second. */
+  readonly rate: number;
+  /** Frames. */
+  readonly length: number;
+  /** `#rrggbb`, or null for transparent. */
+  readonly background: string | null;
+  /** Plane ids, nearest first. */
+  readonly planes: readonly Id[];
+  readonly elements: readonly Id[];
+  readonly swatches: readonly Id[];
+}
+
+export type Entity = Shot | Plane | Placement | Element | Layer | RunList | Drawing | Swatch;
+export type EntityKind = Entity['kind'];
+export type EntityOf<K extends EntityKind> = Extract<Entity, { kind: K }>;
+
+/** Everything of one shot by id. Drawings may be missing while they are still being fetched. */
+export interface ShotDocument {
+  readonly shotId: Id;
+  readonly entities: Readonly<Record<Id, Entity>>;
+}
+
+/** The entity of that kind and id, or undefined when it is unknown, deleted or of another kind. */
+export function find<K extends EntityKind>(doc: ShotDocument, kind: K, id: Id | null | undefined): EntityOf<K> | undefined {
+  const entity = id ? doc.entities[id] : undefined;
+  return entity?.kind === kind ? (entity as EntityOf<K>) : undefined;
+}
+
+/** The shot's own row. @throws if the document has none. */
+export function shotOf(doc: ShotDocument): Shot {
+  const shot = find(doc, 'shot', doc.shotId);
+  if (!shot) throw new Error(`Shot ${doc.shotId} is not in its own document`);
+  return shot;
+}
+
+/** The known entities of a list of ids, in its order; unknown ids are passed over. */
+export function findAll<K extends EntityKind>(doc: ShotDocument, kind: K, ids: readonly Id[]): EntityOf<K>[] {
+  return ids.flatMap((id) => find(doc, kind, id) ?? []);
+}
+
+/** The document with some entities put in, new or in place of older ones. */
+export function putEntities(doc: ShotDocument, ...entities: readonly Entity[]): ShotDocument {
+  return { ...doc, entities: { ...doc.entities, ...Object.fromEntries(entities.map((entity) => [entity.id, entity])) } };
+}
+
+/** The document without some entities. */
+export function dropEntities(doc: ShotDocument, ids: readonly Id[]): ShotDocument {
+  const entities = { ...doc.entities };
+  for (const id of ids) Reflect.deleteProperty(entities, id);
+  return { ...doc, entities };
+}

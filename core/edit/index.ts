@@ -1,0 +1,3 @@
+export * from './layers.ts';
+export * from './drawings.ts';
+export * from './shot.ts';

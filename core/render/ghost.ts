@@ -1,0 +1,71 @@
+/**
+ * Ghosts of neighbouring drawings for the onion skin: the outline of what is drawn, in the colour of
+ * its side, with a thin dark edge so that it reads on light and on dark.
+ */
+import { wipe, type Picture, type Surface } from './surface.ts';
+
+export interface GhostLook {
+  /** The side's colour. */
+  readonly colour: string;
+  /** Broken lines for the drawings after. */
+  readonly broken: boolean;
+  /** 0 to 1. */
+  readonly strength: number;
+}
+
+const EDGE = '#100c0a';
+const DIRECTIONS = 16;
+const ALPHA_GAIN = 3;
+
+/** Everything within `reach` device px of the picture, filled with one colour, less the picture itself. */
+function rim(target: Surface, source: Picture, reach: number, colour: string): void {
+  wipe(target);
+  const { context, width, height } = target;
+  for (let i = 0; i < DIRECTIONS; i++) {
+    const angle = (i / DIRECTIONS) * 2 * Math.PI;
+    context.setTransform(1, 0, 0, 1, Math.cos(angle) * reach, Math.sin(angle) * reach);
+    context.drawImage(source, 0, 0);
+  }
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.globalCompositeOperation = 'source-in';
+  context.fillStyle = colour;
+  context.fillRect(0, 0, width, height);
+  context.globalCompositeOperation = 'destination-out';
+  for (let i = 0; i < ALPHA_GAIN; i++) context.drawImage(source, 0, 0);
+  context.globalCompositeOperation = 'source-over';
+}
+
+/** Cuts slanting gaps into what a surface holds. */
+function breakUp({ context, width, height }: Surface, dash: number): void {
+  context.globalCompositeOperation = 'destination-out';
+  context.fillStyle = '#000000';
+  context.beginPath();
+  for (let x = -height; x < width; x += dash * 2.4) {
+    context.moveTo(x, 0);
+    context.lineTo(x + dash, 0);
+    context.lineTo(x + dash + height, height);
+    context.lineTo(x + height, height);
+    context.closePath();
+  }
+  context.fill();
+  context.globalCompositeOperation = 'source-over';
+}
+
+/**
+ * Lays the ghost of a drawing's picture onto a surface of the same size.
+ * @param scratch of the target's size; what it holds is lost.
+ * @param pixel device pixels per CSS pixel, so that ghosts are as thick on every screen.
+ */
+export function layGhost(target: Surface, scratch: Surface, picture: Picture, look: GhostLook, pixel: number): void {
+  const { context } = target;
+  const layRim = (reach: number, colour: string, strength: number) => {
+    rim(scratch, picture, reach, colour);
+    if (look.broken) breakUp(scratch, 5 * pixel);
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.globalAlpha = strength;
+    context.drawImage(scratch.picture, 0, 0);
+    context.globalAlpha = 1;
+  };
+  layRim(3 * pixel, EDGE, look.strength * 0.8);
+  layRim(2 * pixel, look.colour, look.strength);
+}

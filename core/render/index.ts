@@ -1,0 +1,5 @@
+export * from './surface.ts';
+export * from './marks.ts';
+export * from './frame.ts';
+export * from './cache.ts';
+export * from './ghost.ts';

@@ -1,0 +1,106 @@
+/** Draws marks onto the surface of their drawing. */
+import { chunkCount, inkChunk, inkChunkBox } from '../brush/index.ts';
+import type { Drawing, Id, Mark, RubOut, Shape, Stroke } from '../document/index.ts';
+import { EMPTY_BOX, grown, intersection, isEmpty, mapBox, ringBox, union, wholePixels, type Box, type Matrix } from '../geometry/index.ts';
+import { wipe, type Context2D, type Surface } from './surface.ts';
+
+/** Resolves a swatch to the colour it stands for now. */
+export type ColourOf = (swatch: Id) => string;
+
+/** Fills one chunk of a stroke, opaque, in the given colour. */
+export function drawChunk(context: Context2D, { samples, brush }: Pick<Stroke, 'samples' | 'brush'>, chunk: number, colour: string, matrix: Matrix): void {
+  context.setTransform(...matrix);
+  context.globalAlpha = 1;
+  context.globalCompositeOperation = 'source-over';
+  context.fillStyle = colour;
+  context.beginPath();
+  inkChunk(context, samples, brush, chunk);
+  context.fill('nonzero');
+}
+
+/** The whole device pixels that some chunks of a stroke can touch, edge smoothing included. */
+export function chunksBox({ samples, brush }: Pick<Stroke, 'samples' | 'brush'>, from: number, to: number, matrix: Matrix): Box {
+  let box = EMPTY_BOX;
+  for (let chunk = from; chunk < to; chunk++) box = union(box, inkChunkBox(samples, brush, chunk));
+  return wholePixels(grown(mapBox(matrix, box), 1));
+}
+
+/** How a finished or growing stroke goes onto its drawing. */
+export interface Laying {
+  readonly opacity: number;
+  readonly operation: 'source-over' | 'destination-out';
+}
+
+export const layingOf = (mark: Stroke | RubOut): Laying => ({
+  opacity: mark.brush.opacity,
+  operation: mark.kind === 'rub' ? 'destination-out' : 'source-over',
+});
+
+/** Lays what a scratch surface holds inside `box` onto a surface of the same size. */
+export function lay(target: Context2D, scratch: Surface, box: Box, { opacity, operation }: Laying): void {
+  const width = box.right - box.left;
+  const height = box.bottom - box.top;
+  target.setTransform(1, 0, 0, 1, 0, 0);
+  target.globalAlpha = opacity;
+  target.globalCompositeOperation = operation;
+  target.drawImage(scratch.picture, box.left, box.top, width, height, box.left, box.top, width, height);
+  target.globalAlpha = 1;
+  target.globalCompositeOperation = 'source-over';
+}
+
+const boundsOf = ({ width, height }: Surface): Box => ({ left: 0, top: 0, right: width, bottom: height });
+
+/** A stroke is drawn opaque on a scratch surface and laid once, so that crossing itself does not darken it. */
+function drawStroke(target: Surface, scratch: Surface, mark: Stroke | RubOut, colour: string, matrix: Matrix): void {
+  const chunks = chunkCount(mark.samples.x.length);
+  const box = intersection(chunksBox(mark, 0, chunks, matrix), boundsOf(target));
+  if (isEmpty(box)) return;
+  scratch.context.setTransform(1, 0, 0, 1, 0, 0);
+  scratch.context.clearRect(box.left, box.top, box.right - box.left, box.bottom - box.top);
+  for (let chunk = 0; chunk < chunks; chunk++) drawChunk(scratch.context, mark, chunk, colour, matrix);
+  lay(target.context, scratch, box, layingOf(mark));
+}
+
+function drawShape(target: Surface, mark: Shape, colour: string, matrix: Matrix): void {
+  const { context } = target;
+  context.setTransform(...matrix);
+  context.fillStyle = colour;
+  context.beginPath();
+  for (const ring of mark.rings) {
+    const nodes = ring.length / 6;
+    context.moveTo(ring[0]!, ring[1]!);
+    for (let i = 0; i < nodes; i++) {
+      const a = i * 6;
+      const b = ((i + 1) % nodes) * 6;
+      context.bezierCurveTo(ring[a + 4]!, ring[a + 5]!, ring[b + 2]!, ring[b + 3]!, ring[b]!, ring[b + 1]!);
+    }
+    context.closePath();
+  }
+  context.fill('evenodd');
+}
+
+/** Draws a mark on top of what the target holds. @param scratch of the target's size; what it holds is lost. */
+export function drawMark(target: Surface, scratch: Surface, mark: Mark, colourOf: ColourOf, matrix: Matrix): void {
+  if (mark.kind === 'shape') drawShape(target, mark, colourOf(mark.swatch), matrix);
+  else drawStroke(target, scratch, mark, mark.kind === 'rub' ? '#000000' : colourOf(mark.swatch), matrix);
+}
+
+/** Draws a whole drawing onto an emptied surface. @param matrix from element space to device pixels. */
+export function drawDrawing(target: Surface, scratch: Surface, drawing: Drawing, colourOf: ColourOf, matrix: Matrix): void {
+  wipe(target);
+  for (const id of drawing.order) {
+    const mark = drawing.marks[id];
+    if (mark) drawMark(target, scratch, mark, colourOf, matrix);
+  }
+}
+
+/** The box around all marks of a drawing, element space; rub-outs add nothing. */
+export function drawingBox(drawing: Drawing): Box {
+  let box = EMPTY_BOX;
+  for (const mark of Object.values(drawing.marks)) {
+    if (mark.kind === 'shape') for (const ring of mark.rings) box = union(box, ringBox(ring));
+    if (mark.kind !== 'stroke') continue;
+    for (let c = 0; c < chunkCount(mark.samples.x.length); c++) box = union(box, inkChunkBox(mark.samples, mark.brush, c));
+  }
+  return box;
+}

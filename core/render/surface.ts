@@ -1,0 +1,40 @@
+/**
+ * What rendering needs of a canvas: the part of the standard 2D interface that browsers and the
+ * server's canvas share.
+ */
+import type { PathSink } from '../brush/index.ts';
+
+/** Anything `drawImage` takes; made by the same platform as the context. */
+export type Picture = object;
+
+export interface Context2D extends PathSink {
+  globalAlpha: number;
+  globalCompositeOperation: string;
+  fillStyle: unknown;
+  setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
+  clearRect(x: number, y: number, width: number, height: number): void;
+  fillRect(x: number, y: number, width: number, height: number): void;
+  beginPath(): void;
+  bezierCurveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void;
+  fill(rule?: 'nonzero' | 'evenodd'): void;
+  drawImage(picture: Picture, x: number, y: number): void;
+  drawImage(picture: Picture, sx: number, sy: number, sw: number, sh: number, x: number, y: number, w: number, h: number): void;
+}
+
+/** A canvas with its context. Sizes are whole device pixels. */
+export interface Surface {
+  readonly width: number;
+  readonly height: number;
+  readonly picture: Picture;
+  readonly context: Context2D;
+}
+
+export type MakeSurface = (width: number, height: number) => Surface;
+
+/** Makes a surface wholly transparent and its transform the identity. */
+export function wipe({ context, width, height }: Surface): void {
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.globalAlpha = 1;
+  context.globalCompositeOperation = 'source-over';
+  context.clearRect(0, 0, width, height);
+}

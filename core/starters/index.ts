@@ -1,0 +1,3 @@
+export * from './field.ts';
+export * from './fire.ts';
+export * from './line.ts';

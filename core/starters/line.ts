@@ -1,0 +1,67 @@
+/** Turns a ring into the samples of a line drawn along it, fullest at the foot and finest at the tips. */
+import type { Samples } from '../document/index.ts';
+import { ringPoints } from '../geometry/index.ts';
+
+/** Samples a line may have at most. */
+export const LINE_SAMPLES = 150;
+
+interface Dot {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Distance of a point from a segment, px. */
+function offSegment(p: Dot, a: Dot, b: Dot): number {
+  const dx = b.x - a.x;
+  const dy = b.y - a.y;
+  const squared = dx * dx + dy * dy;
+  const t = squared === 0 ? 0 : Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / squared));
+  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
+}
+
+/** The indices a closed polyline can be thinned to, worst-fitting first, until it is within tolerance or `limit` are used. */
+function thin(points: readonly Dot[], tolerance: number, limit: number): number[] {
+  const worst = (from: number, to: number) => {
+    let [index, distance] = [-1, 0];
+    for (let i = from + 1; i < to; i++) {
+      const d = offSegment(points[i]!, points[from]!, points[to]!);
+      if (d > distance) [index, distance] = [i, d];
+    }
+    return { from, to, index, distance };
+  };
+  const middle = Math.floor(points.length / 2);
+  const kept = new Set([0, middle, points.length - 1]);
+  const sections = [worst(0, middle), worst(middle, points.length - 1)];
+  while (kept.size < limit) {
+    sections.sort((a, b) => a.distance - b.distance);
+    const section = sections.pop();
+    if (!section || section.distance <= tolerance) break;
+    kept.add(section.index);
+    sections.push(worst(section.from, section.index), worst(section.index, section.to));
+  }
+  return [...kept].sort((a, b) => a - b);
+}
+
+/** A closed line along a ring: at most 150 samples, pressure by how level the line runs. */
+export function lineAlong(ring: Float32Array): Samples {
+  const walked = ringPoints(ring, 12);
+  const foot = walked.reduce((lowest, p, i) => (p.y > walked[lowest]!.y ? i : lowest), 0);
+  const points = [...walked.slice(foot), ...walked.slice(0, foot + 1)];
+  const chosen = thin(points, 0.25, LINE_SAMPLES);
+  const top = Math.min(...points.map((p) => p.y));
+  const height = Math.max(1, points[0]!.y - top);
+  const column = (value: (p: Dot, i: number) => number) => Float32Array.from(chosen, (i) => value(points[i]!, i));
+  return {
+    x: column((p) => p.x),
+    y: column((p) => p.y),
+    pressure: column((p, i) => {
+      const before = points[Math.max(0, i - 6)]!;
+      const after = points[Math.min(points.length - 1, i + 6)]!;
+      const run = Math.hypot(after.x - before.x, after.y - before.y) || 1;
+      const level = Math.abs(after.x - before.x) / run;
+      return Math.min(1, 0.3 + 0.35 * level + 0.35 * ((p.y - top) / height));
+    }),
+    altitude: column(() => Math.PI / 2),
+    azimuth: column(() => 0),
+  };
+}

@@ -1,0 +1,4 @@
+export * from './runs.ts';
+export * from './element.ts';
+export * from './clock.ts';
+export * from './onion.ts';

@@ -1,0 +1,106 @@
+/**
+ * Run lists: which slot shows on which frame. Runs follow each other without overlap; what lies
+ * past the last run is empty. All functions are pure; indices count runs from 0.
+ */
+import type { Id, Run, RunList } from '../document/index.ts';
+
+/** Frames from the first run to the end of the last. */
+export const totalLength = (list: RunList): number => list.runs.reduce((sum, run) => sum + run.length, 0);
+
+/** A run with its place on the list's own time. */
+export interface Exposure {
+  readonly index: number;
+  readonly run: Run;
+  /** Frame of the list's own time on which the run begins. */
+  readonly start: number;
+}
+
+/** All runs with their starts. */
+export function exposures(list: RunList): Exposure[] {
+  let start = 0;
+  return list.runs.map((run, index) => {
+    const exposure = { index, run, start };
+    start += run.length;
+    return exposure;
+  });
+}
+
+const wrap = (frame: number, length: number): number => ((frame % length) + length) % length;
+
+/**
+ * The list's own frame at a frame of its element.
+ * @param turn the element's length in frames; a list without a period of its own wraps round it.
+ */
+export function listFrame(list: RunList, frame: number, turn: number): number {
+  if (list.period !== null) return wrap(frame - list.offset, list.period);
+  return list.offset === 0 ? frame : wrap(frame - list.offset, turn);
+}
+
+/** The exposure at a frame of the element, or null past the last run. */
+export function exposureAt(list: RunList, frame: number, turn: number): Exposure | null {
+  const local = listFrame(list, frame, turn);
+  return exposures(list).find((e) => local >= e.start && local < e.start + e.run.length) ?? null;
+}
+
+/** The element frame on which a run first shows. */
+export function runStart(list: RunList, index: number, turn: number): number {
+  const start = exposures(list)[index]?.start ?? totalLength(list);
+  return list.offset === 0 ? start : wrap(start + list.offset, list.period ?? turn);
+}
+
+const withRuns = (list: RunList, runs: readonly Run[]): RunList => ({ ...list, runs });
+
+/** Puts a run before the one at `index`; later ones move. */
+export function insertRun(list: RunList, index: number, run: Run): RunList {
+  return withRuns(list, list.runs.toSpliced(index, 0, run));
+}
+
+/** Takes a run out; later ones close up. */
+export function removeRun(list: RunList, index: number): RunList {
+  return withRuns(list, list.runs.toSpliced(index, 1));
+}
+
+/** Holds the run at `index` for that many frames, at least 1; later ones move. */
+export function setHold(list: RunList, index: number, length: number): RunList {
+  const held = Math.max(1, Math.round(length));
+  return withRuns(list, list.runs.map((run, i) => (i === index ? { ...run, length: held } : run)));
+}
+
+/** Puts every drawing of the list on the same hold; empty runs keep their length. */
+export function retime(list: RunList, hold: number): RunList {
+  return withRuns(list, list.runs.map((run) => (run.slot === null ? run : { ...run, length: hold })));
+}
+
+/**
+ * Puts a slot where nothing shows at `local` (the list's own time). In an empty run it takes at
+ * most `hold` frames and leaves the rest empty; past the end the time up to it becomes an empty run.
+ * @throws if a drawing already shows there.
+ */
+export function fillGap(list: RunList, local: number, slot: Id, hold: number, newId: () => Id): RunList {
+  const at = exposures(list).find((e) => local >= e.start && local < e.start + e.run.length);
+  if (!at) {
+    const gap = local - totalLength(list);
+    const lead: Run[] = gap > 0 ? [{ id: newId(), slot: null, length: gap }] : [];
+    return withRuns(list, [...list.runs, ...lead, { id: newId(), slot, length: hold }]);
+  }
+  if (at.run.slot !== null) throw new Error(`Run ${at.index} already shows a drawing on frame ${local}`);
+  const before = local - at.start;
+  const length = Math.min(hold, at.run.length - before);
+  const after = at.run.length - before - length;
+  const parts: Run[] = [];
+  if (before > 0) parts.push({ ...at.run, length: before });
+  parts.push({ id: newId(), slot, length });
+  if (after > 0) parts.push({ id: before > 0 ? newId() : at.run.id, slot: null, length: after });
+  return withRuns(list, list.runs.toSpliced(at.index, 1, ...parts));
+}
+
+/** How a layer's drawings are held, in the trade's words: `on 2s`, `still`, `once`, `mixed` or `empty`. */
+export function describeHolds(list: RunList, turn: number): string {
+  const drawn = list.runs.filter((run) => run.slot !== null);
+  if (drawn.length === 0) return 'empty';
+  if (list.period === 1) return 'still';
+  const covered = drawn.reduce((sum, run) => sum + run.length, 0);
+  if (covered < turn) return 'once';
+  const hold = drawn[0]!.length;
+  return drawn.every((run) => run.length === hold) ? `on ${hold}s` : 'mixed holds';
+}

@@ -1,0 +1,2 @@
+export * from './ids.ts';
+export * from './furnace-mouth.ts';

@@ -1,0 +1,20 @@
+import { defineConfig } from 'vite';
+
+/** The programs that run on Node.js: server, export worker, demo builder and benchmarks. */
+export default defineConfig({
+  build: {
+    ssr: true,
+    target: 'node20',
+    outDir: 'dist/node',
+    emptyOutDir: true,
+    rollupOptions: {
+      input: {
+        server: 'server/main.ts',
+        worker: 'server/worker.ts',
+        bench: 'bench/main.ts',
+      },
+    },
+  },
+  ssr: { noExternal: [/^@tallow\//] },
+  oxc: { decorator: { legacy: true, emitDecoratorMetadata: true } },
+});
