@@ -1,3 +1,4 @@
 export * from './layers.ts';
 export * from './drawings.ts';
 export * from './shot.ts';
+export * from './duplicate.ts';

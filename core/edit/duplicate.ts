@@ -1,0 +1,43 @@
+/** Copies of whole shots. */
+import { documentOf, type Entity, type Id, type Mark, type NewId, type ShotDocument } from '../document/index.ts';
+
+/** The longest name a copy is made from; what is longer is cut so that the copy's name still fits. */
+const ROOM = 190;
+
+/** A copy of a shot in which every entity has a new id and points only at the copy's own. */
+export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): ShotDocument {
+  const ids = new Map(Object.keys(doc.entities).map((id) => [id, id === doc.shotId ? shotId : newId()]));
+  const of = (id: Id): Id => ids.get(id) ?? id;
+  const known = (list: readonly Id[]) => list.filter((id) => ids.has(id)).map(of);
+  const mark = (each: Mark): Mark => (each.kind === 'rub' ? each : { ...each, swatch: of(each.swatch) });
+  const copied = (entity: Entity): Entity => {
+    const id = of(entity.id);
+    switch (entity.kind) {
+      case 'shot':
+        return {
+          ...entity,
+          id,
+          name: `${entity.name.slice(0, ROOM).toWellFormed()} copy`,
+          planes: known(entity.planes),
+          elements: known(entity.elements),
+          swatches: known(entity.swatches),
+        };
+      case 'plane':
+        return { ...entity, id, placements: known(entity.placements) };
+      case 'placement':
+      case 'runlist':
+        return { ...entity, id, elementId: of(entity.elementId) };
+      case 'element':
+        return { ...entity, id, layers: known(entity.layers) };
+      case 'layer': {
+        const slots = Object.entries(entity.slots).filter(([, drawing]) => ids.has(drawing));
+        return { ...entity, id, elementId: of(entity.elementId), runListId: of(entity.runListId), slots: Object.fromEntries(slots.map(([slot, d]) => [slot, of(d)])) };
+      }
+      case 'drawing':
+        return { ...entity, id, marks: Object.fromEntries(Object.entries(entity.marks).map(([key, m]) => [key, mark(m)])) };
+      case 'swatch':
+        return { ...entity, id };
+    }
+  };
+  return documentOf(shotId, Object.values(doc.entities).map(copied));
+}

@@ -1,0 +1,19 @@
+/** Runs the benchmarks: builds, starts a throwaway database, prints a table and JSON. */
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ensureBuilt } from './build.mjs';
+import { startCluster } from './database.mjs';
+import { ensurePackages, ensurePrograms, root } from './system.mjs';
+
+ensurePrograms();
+ensurePackages();
+ensureBuilt();
+const home = mkdtempSync(join(tmpdir(), 'tallow-bench-'));
+const cluster = await startCluster(home);
+const env = { ...process.env, DATABASE_URL: cluster.url, TALLOW_HOME: home };
+const { status } = spawnSync(process.execPath, ['--expose-gc', join(root, 'dist', 'node', 'bench.js')], { cwd: root, stdio: 'inherit', env });
+await cluster.stop();
+rmSync(home, { recursive: true, force: true });
+process.exit(status ?? 1);

@@ -1,0 +1,38 @@
+import { Global, Module, type DynamicModule } from '@nestjs/common';
+import type { Knex } from 'knex';
+import { DATABASE } from './db/database.ts';
+import { ExportsController } from './exports/exports.controller.ts';
+import { ExportsService } from './exports/exports.service.ts';
+import { QueueService } from './exports/queue.service.ts';
+import { HealthController } from './health/health.controller.ts';
+import { PicturesService } from './shots/pictures.service.ts';
+import { ProductionsService } from './shots/productions.service.ts';
+import { SavesService } from './shots/saves.service.ts';
+import { ProductionsController, ShotsController } from './shots/shots.controller.ts';
+import { ShotsService } from './shots/shots.service.ts';
+
+@Module({ controllers: [HealthController] })
+class HealthModule {}
+
+@Module({
+  controllers: [ShotsController, ProductionsController],
+  providers: [ShotsService, SavesService, ProductionsService, PicturesService],
+  exports: [ShotsService, SavesService, ProductionsService],
+})
+class ShotsModule {}
+
+@Module({ imports: [ShotsModule], controllers: [ExportsController], providers: [ExportsService, QueueService] })
+class ExportsModule {}
+
+@Global()
+@Module({})
+export class AppModule {
+  static with(database: Knex): DynamicModule {
+    return {
+      module: AppModule,
+      imports: [HealthModule, ShotsModule, ExportsModule],
+      providers: [{ provide: DATABASE, useValue: database }],
+      exports: [DATABASE],
+    };
+  }
+}

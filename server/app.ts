@@ -1,0 +1,57 @@
+import 'reflect-metadata';
+import { ValidationPipe } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import express, { type NextFunction, type Request, type Response } from 'express';
+import helmet from 'helmet';
+import type { Knex } from 'knex';
+import { join } from 'node:path';
+import { AppModule } from './app.module.ts';
+import { VERSION } from './health/health.controller.ts';
+import { localOnly } from './http/local-only.ts';
+import { Problem, ProblemFilter, validationProblem } from './http/problem.ts';
+
+/** What one save may weigh: a drawing of a few hundred thousand samples, and far from a hundred megabytes. */
+const SAVE_LIMIT = '32mb';
+
+/** Builds the server on an open, migrated database. @param web folder of the built page, if it is served too. */
+export async function createApp(database: Knex, web?: string): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(database), { bodyParser: false, logger: ['error', 'warn'] });
+  app.setGlobalPrefix('api');
+  app.enableShutdownHooks();
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          mediaSrc: ["'self'", 'blob:'],
+          workerSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          frameAncestors: ["'none'"],
+          baseUri: ["'self'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(localOnly);
+  app.use(/^\/api\/shots\/[^/]+\/saves$/, express.json({ limit: SAVE_LIMIT, strict: true }));
+  app.use(express.json({ limit: '100kb', strict: true }));
+  app.useGlobalPipes(new ValidationPipe({ transform: true, whitelist: true, forbidNonWhitelisted: true, exceptionFactory: validationProblem }));
+  app.useGlobalFilters(new ProblemFilter());
+  const openApi = new DocumentBuilder().setTitle('Tallow').setVersion(VERSION).build();
+  SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, openApi));
+  if (web) {
+    app.useStaticAssets(web, { index: false, immutable: true, maxAge: '1y' });
+    app.use((request: Request, response: Response, next: NextFunction) => {
+      if (request.method !== 'GET' || request.path.startsWith('/api')) next();
+      else if (/\.\w+$/.test(request.path)) next(new Problem(404, 'There is no such file.'));
+      else response.set('Cache-Control', 'no-cache').sendFile(join(web, 'index.html'), { dotfiles: 'allow' });
+    });
+  }
+  return app;
+}

@@ -1,0 +1,82 @@
+import type { Knex } from 'knex';
+
+/** The database's history, oldest first. A migration that has been released is never changed. */
+const migrations: Record<string, Knex.Migration> = {
+  '001-documents': {
+    async up(knex) {
+      await knex.schema.createTable('productions', (t) => {
+        t.uuid('id').primary();
+        t.text('name').notNullable();
+        t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+        t.timestamp('deleted_at');
+      });
+      await knex.schema.createTable('shots', (t) => {
+        t.uuid('id').primary();
+        t.uuid('production_id').notNullable().references('productions.id');
+        t.integer('revision').notNullable();
+        t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+        t.timestamp('updated_at').notNullable().defaultTo(knex.fn.now());
+        t.timestamp('deleted_at');
+      });
+      await knex.schema.createTable('entities', (t) => {
+        t.uuid('id').primary();
+        t.uuid('shot_id').notNullable().references('shots.id');
+        t.text('kind').notNullable();
+        t.integer('revision').notNullable();
+        t.boolean('deleted').notNullable().defaultTo(false);
+        t.jsonb('body').notNullable();
+        t.index(['shot_id', 'revision']);
+      });
+      await knex.schema.createTable('older_bodies', (t) => {
+        t.uuid('id').notNullable();
+        t.integer('revision').notNullable();
+        t.uuid('shot_id').notNullable().references('shots.id');
+        t.boolean('deleted').notNullable();
+        t.jsonb('body').notNullable();
+        t.primary(['id', 'revision']);
+      });
+      await knex.schema.createTable('saves', (t) => {
+        t.uuid('save_id').primary();
+        t.uuid('shot_id').notNullable().references('shots.id');
+        t.integer('base_revision').notNullable();
+        t.integer('revision').notNullable();
+        t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+      });
+      await knex.schema.createTable('facts', (t) => {
+        t.text('name').primary();
+        t.jsonb('value').notNullable();
+      });
+    },
+    async down(knex) {
+      for (const table of ['facts', 'saves', 'older_bodies', 'entities', 'shots', 'productions']) await knex.schema.dropTable(table);
+    },
+  },
+  '002-exports': {
+    async up(knex) {
+      await knex.schema.createTable('exports', (t) => {
+        t.uuid('id').primary();
+        t.uuid('shot_id').notNullable().references('shots.id');
+        t.text('state').notNullable();
+        t.boolean('background').notNullable();
+        t.integer('frames').notNullable();
+        t.integer('done').notNullable().defaultTo(0);
+        t.text('file_name').notNullable();
+        t.bigInteger('bytes');
+        t.text('trouble');
+        t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+        t.timestamp('heard_at').notNullable().defaultTo(knex.fn.now());
+        t.index(['shot_id', 'created_at']);
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('exports');
+    },
+  },
+};
+
+/** Hands the migrations to Knex without files on disk, so that they travel inside the built server. */
+export const migrationSource: Knex.MigrationSource<string> = {
+  getMigrations: () => Promise.resolve(Object.keys(migrations)),
+  getMigrationName: (name) => name,
+  getMigration: (name) => Promise.resolve(migrations[name]!),
+};

@@ -1,0 +1,32 @@
+/** Puts the demo in, or back to how it was built, as an ordinary save on top of what is there. */
+import { encodeEntity, randomId, type ShotDocument } from '@tallow/core/document';
+import { furnaceMouth, GLASSHOUSE_ID } from '@tallow/demo';
+import type { Knex } from 'knex';
+import { SavesService } from './shots/saves.service.ts';
+import { ShotsService } from './shots/shots.service.ts';
+
+const BUILT = 'demo built';
+
+async function rebuild(database: Knex, shots: ShotsService, saves: SavesService, doc: ShotDocument): Promise<void> {
+  const row = await database<{ id: string; revision: number }>('shots').where({ id: doc.shotId }).first();
+  if (!row) {
+    await shots.insert(doc, GLASSHOUSE_ID);
+    return;
+  }
+  const known = await database<{ id: string; shot_id: string; deleted: boolean }>('entities').where({ shot_id: doc.shotId }).select('id', 'deleted');
+  const puts = Object.values(doc.entities).map((entity) => ({ id: entity.id, kind: entity.kind, body: encodeEntity(entity), restore: known.some((k) => k.id === entity.id) }));
+  const deletes = known.filter((each) => !each.deleted && !(each.id in doc.entities)).map((each) => each.id);
+  await saves.save(doc.shotId, { saveId: randomId(), baseRevision: row.revision, puts, deletes });
+  await database('shots').where({ id: doc.shotId }).update({ deleted_at: null, production_id: GLASSHOUSE_ID });
+}
+
+/** Builds the demo on the first start of a database, or whenever `fresh` asks for it. Nothing else is touched. */
+export async function ensureDemo(database: Knex, fresh: boolean): Promise<void> {
+  const built = await database('facts').where({ name: BUILT }).first();
+  if (built && !fresh) return;
+  const saves = new SavesService(database);
+  const shots = new ShotsService(database, saves);
+  await database('productions').insert({ id: GLASSHOUSE_ID, name: 'The Glasshouse' }).onConflict('id').merge({ name: 'The Glasshouse', deleted_at: null });
+  await rebuild(database, shots, saves, furnaceMouth());
+  await database('facts').insert({ name: BUILT, value: JSON.stringify(new Date().toISOString()) }).onConflict('name').merge();
+}

@@ -1,0 +1,56 @@
+import type { Id } from '@tallow/core/document';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Res, Sse, type MessageEvent } from '@nestjs/common';
+import { ApiProperty, ApiTags } from '@nestjs/swagger';
+import { IsBoolean } from 'class-validator';
+import type { Response } from 'express';
+import { resolve } from 'node:path';
+import { concatMap, distinctUntilChanged, map, takeWhile, timer, type Observable } from 'rxjs';
+import { Problem } from '../http/problem.ts';
+import { IdPipe } from '../shots/id.pipe.ts';
+import { exportPath, ExportsService } from './exports.service.ts';
+
+class ExportRequest {
+  @ApiProperty({ description: 'Whether the background colour is in the frames' }) @IsBoolean() background: boolean;
+}
+
+@ApiTags('exports')
+@Controller()
+export class ExportsController {
+  constructor(private readonly exports: ExportsService) {}
+
+  @Get('shots/:id/exports') list(@Param('id', IdPipe) id: Id) {
+    return this.exports.list(id);
+  }
+
+  @Post('shots/:id/exports') create(@Param('id', IdPipe) id: Id, @Body() { background }: ExportRequest) {
+    return this.exports.create(id, background);
+  }
+
+  @Sse('exports/:id/events') events(@Param('id', IdPipe) id: Id): Observable<MessageEvent> {
+    return timer(0, 200).pipe(
+      concatMap(() => this.exports.one(id)),
+      distinctUntilChanged((a, b) => a.state === b.state && a.done === b.done),
+      takeWhile(({ state }) => state === 'waiting' || state === 'running', true),
+      map((data) => ({ data })),
+    );
+  }
+
+  @Post('exports/:id/stop') @HttpCode(200) stop(@Param('id', IdPipe) id: Id) {
+    return this.exports.stop(id);
+  }
+
+  @Delete('exports/:id') @HttpCode(204) remove(@Param('id', IdPipe) id: Id) {
+    return this.exports.remove(id);
+  }
+
+  @Get('exports/:id/file') async file(@Param('id', IdPipe) id: Id, @Res() response: Response) {
+    const { state, fileName } = await this.exports.one(id);
+    if (state !== 'done') throw new Problem(409, 'This export is not finished.');
+    await new Promise<void>((done, failed) => {
+      response.download(resolve(exportPath(id)), fileName, { dotfiles: 'allow' }, (error) => {
+        if (!error || response.headersSent) done();
+        else failed(Problem.missing('The file of this export'));
+      });
+    });
+  }
+}

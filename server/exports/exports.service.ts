@@ -1,0 +1,83 @@
+import { randomId, type Id } from '@tallow/core/document';
+import { Inject, Injectable } from '@nestjs/common';
+import type { Knex } from 'knex';
+import { unlink } from 'node:fs/promises';
+import { join } from 'node:path';
+import { DATABASE } from '../db/database.ts';
+import { Problem } from '../http/problem.ts';
+import { ShotsService } from '../shots/shots.service.ts';
+import { fileStem } from './frames.ts';
+import { QueueService } from './queue.service.ts';
+
+export type ExportState = 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
+
+export interface ExportRow {
+  readonly id: Id;
+  readonly shot_id: Id;
+  readonly state: ExportState;
+  readonly background: boolean;
+  readonly frames: number;
+  readonly done: number;
+  readonly file_name: string;
+  readonly bytes: string | null;
+  readonly trouble: string | null;
+  readonly created_at: Date;
+}
+
+export const exportsFolder = (): string => join(process.env['TALLOW_HOME'] ?? '.tallow', 'exports');
+export const exportPath = (id: Id): string => join(exportsFolder(), `${id}.zip`);
+
+const answer = (row: ExportRow) => ({
+  id: row.id,
+  shotId: row.shot_id,
+  state: row.state,
+  background: row.background,
+  frames: row.frames,
+  done: row.done,
+  fileName: row.file_name,
+  bytes: row.bytes === null ? null : Number(row.bytes),
+  trouble: row.trouble,
+  createdAt: row.created_at.toISOString(),
+});
+export type ExportAnswer = ReturnType<typeof answer>;
+
+/** Exports: asked for, watched, stopped and fetched. The work itself is done by workers. */
+@Injectable()
+export class ExportsService {
+  constructor(
+    @Inject(DATABASE) private readonly database: Knex,
+    private readonly shots: ShotsService,
+    private readonly queue: QueueService,
+  ) {}
+
+  async list(shotId: Id): Promise<ExportAnswer[]> {
+    await this.shots.one(shotId);
+    return (await this.database<ExportRow>('exports').where({ shot_id: shotId }).orderBy('created_at', 'desc').limit(50)).map(answer);
+  }
+
+  async one(id: Id): Promise<ExportAnswer> {
+    const row = await this.database<ExportRow>('exports').where({ id }).first();
+    if (!row) throw Problem.missing('This export');
+    return answer(row);
+  }
+
+  async create(shotId: Id, background: boolean): Promise<ExportAnswer> {
+    const shot = await this.shots.one(shotId);
+    const id = randomId();
+    const fileName = `${fileStem(shot.name)}${background ? '' : '-alpha'}.zip`;
+    await this.database('exports').insert({ id, shot_id: shotId, state: 'waiting', background, frames: shot.length, file_name: fileName });
+    await this.queue.send({ exportId: id });
+    return this.one(id);
+  }
+
+  async stop(id: Id): Promise<ExportAnswer> {
+    await this.database('exports').where({ id }).whereIn('state', ['waiting', 'running']).update({ state: 'stopped' });
+    return this.one(id);
+  }
+
+  async remove(id: Id): Promise<void> {
+    await this.stop(id);
+    await this.database('exports').where({ id }).delete();
+    await unlink(exportPath(id)).catch(() => undefined);
+  }
+}

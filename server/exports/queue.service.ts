@@ -1,0 +1,44 @@
+import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import type { Knex } from 'knex';
+import type PgBoss from 'pg-boss';
+import { DATABASE } from '../db/database.ts';
+import { EXPORT_QUEUE, openQueue, SILENCE_SECONDS, type ExportJob } from './queue.ts';
+
+/** The server's side of the queue: hands jobs in, and hands them in again when their worker fell silent. */
+@Injectable()
+export class QueueService implements OnApplicationBootstrap, OnApplicationShutdown {
+  private readonly log = new Logger('queue');
+  private boss: PgBoss | undefined;
+  private watch: NodeJS.Timeout | undefined;
+
+  constructor(@Inject(DATABASE) private readonly database: Knex) {}
+
+  async onApplicationBootstrap(): Promise<void> {
+    this.boss = await openQueue(process.env['DATABASE_URL'] ?? '', (error) => {
+      this.log.warn(error.message);
+    });
+    this.watch = setInterval(() => {
+      this.revive().catch(() => undefined);
+    }, 5000);
+    this.watch.unref();
+  }
+
+  async send(job: ExportJob): Promise<void> {
+    await this.boss?.send(EXPORT_QUEUE, job);
+  }
+
+  /** Hands in again what a worker began and no longer tells of. */
+  private async revive(): Promise<void> {
+    const silent = await this.database('exports')
+      .where('state', 'running')
+      .whereRaw(`heard_at < now() - interval '${SILENCE_SECONDS} seconds'`)
+      .update({ state: 'waiting', heard_at: this.database.fn.now() })
+      .returning<{ id: string }[]>('id');
+    for (const { id } of silent) await this.send({ exportId: id });
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    clearInterval(this.watch);
+    await this.boss?.stop({ graceful: false });
+  }
+}

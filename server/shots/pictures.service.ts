@@ -1,0 +1,33 @@
+import type { Id } from '@tallow/core/document';
+import { shotOf } from '@tallow/core/document';
+import { ByteCache, drawFrame } from '@tallow/core/render';
+import { Injectable } from '@nestjs/common';
+import { directPictures, makeSurface, pngOf } from '../exports/canvas.ts';
+import { ShotsService } from './shots.service.ts';
+
+const CARD = { width: 480, height: 270 };
+const KEPT_BYTES = 32 * 1024 * 1024;
+
+/** Small pictures of shots for their cards, kept until the shot changes. */
+@Injectable()
+export class PicturesService {
+  private readonly cards = new ByteCache<Buffer>(KEPT_BYTES);
+
+  constructor(private readonly shots: ShotsService) {}
+
+  /** The first frame on which the shot shows most of itself, as a PNG that fits a card. */
+  async card(id: Id): Promise<Buffer> {
+    const { revision } = await this.shots.one(id);
+    const key = `${id}@${revision}`;
+    const kept = this.cards.get(key);
+    if (kept) return kept;
+    const { doc } = await this.shots.document(id);
+    const { width, height } = shotOf(doc);
+    const scale = Math.min(CARD.width / width, CARD.height / height);
+    const surface = makeSurface(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
+    drawFrame(surface, doc, 0, [scale, 0, 0, scale, 0, 0], directPictures(doc, surface.width, surface.height), { guides: false, background: true });
+    const png = await pngOf(surface);
+    this.cards.set(key, png, png.byteLength);
+    return png;
+  }
+}

@@ -1,0 +1,76 @@
+import { Type } from 'class-transformer';
+import { ApiProperty } from '@nestjs/swagger';
+import { ArrayMaxSize, IsArray, IsInt, IsObject, IsOptional, Matches, Max, Min, ValidateIf, ValidateNested, IsBoolean, IsIn } from 'class-validator';
+import { IsId, IsName, SHOT_LIMITS } from './rules.ts';
+
+const KINDS = ['shot', 'plane', 'placement', 'element', 'layer', 'runlist', 'drawing', 'swatch'];
+
+export class NewProductionRequest {
+  @ApiProperty({ format: 'uuid' }) @IsId() id: string;
+  @ApiProperty({ maxLength: 200 }) @IsName() name: string;
+}
+
+export class RenameRequest {
+  @ApiProperty({ maxLength: 200 }) @IsName() name: string;
+}
+
+export class DuplicateRequest {
+  @ApiProperty({ format: 'uuid', description: 'The id the new shot shall have' }) @IsId() id: string;
+}
+
+export class NewShotRequest {
+  @ApiProperty({ format: 'uuid' }) @IsId() id: string;
+  @ApiProperty({ format: 'uuid' }) @IsId() productionId: string;
+  @ApiProperty({ maxLength: 200 }) @IsName() name: string;
+
+  @ApiProperty({ minimum: SHOT_LIMITS.size.least, maximum: SHOT_LIMITS.size.most, description: 'px' })
+  @IsInt()
+  @Min(SHOT_LIMITS.size.least)
+  @Max(SHOT_LIMITS.size.most)
+  width: number;
+
+  @ApiProperty({ minimum: SHOT_LIMITS.size.least, maximum: SHOT_LIMITS.size.most, description: 'px' })
+  @IsInt()
+  @Min(SHOT_LIMITS.size.least)
+  @Max(SHOT_LIMITS.size.most)
+  height: number;
+
+  @ApiProperty({ minimum: SHOT_LIMITS.rate.least, maximum: SHOT_LIMITS.rate.most, description: 'frames per second' })
+  @IsInt()
+  @Min(SHOT_LIMITS.rate.least)
+  @Max(SHOT_LIMITS.rate.most)
+  rate: number;
+
+  @ApiProperty({ minimum: SHOT_LIMITS.length.least, maximum: SHOT_LIMITS.length.most, description: 'frames' })
+  @IsInt()
+  @Min(SHOT_LIMITS.length.least)
+  @Max(SHOT_LIMITS.length.most)
+  length: number;
+
+  @ApiProperty({ type: String, nullable: true, description: '#rrggbb, or null for transparent' })
+  @ValidateIf((request: NewShotRequest) => request.background !== null)
+  @Matches(/^#[0-9a-f]{6}$/, { message: 'background must be a colour such as #101418, or null for transparent' })
+  background: string | null;
+}
+
+export class PutRequest {
+  @ApiProperty({ format: 'uuid' }) @IsId() id: string;
+  @ApiProperty({ enum: KINDS }) @IsIn(KINDS) kind: string;
+  @ApiProperty({ required: false, type: Object, description: 'The whole body of the entity' }) @IsOptional() @IsObject() body?: Record<string, unknown>;
+  @ApiProperty({ required: false, description: 'Brings a deleted entity back, with its last body unless one is given' }) @IsOptional() @IsBoolean() restore?: boolean;
+  @ApiProperty({ required: false, format: 'uuid', description: 'Takes the body of this entity of the same shot' }) @IsOptional() @IsId() copyOf?: string;
+}
+
+export class SaveRequest {
+  @ApiProperty({ format: 'uuid', description: 'A repeat of a save is answered as the first time' }) @IsId() saveId: string;
+  @ApiProperty({ minimum: 1, description: 'The revision the bodies were made from' }) @IsInt() @Min(1) @Max(2147483647) baseRevision: number;
+
+  @ApiProperty({ type: [PutRequest] })
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @ValidateNested({ each: true })
+  @Type(() => PutRequest)
+  puts: PutRequest[];
+
+  @ApiProperty({ type: [String] }) @IsArray() @ArrayMaxSize(5000) @IsId({ each: true }) deletes: string[];
+}

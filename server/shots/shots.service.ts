@@ -1,0 +1,165 @@
+import {
+  encodeEntity,
+  newShotDocument,
+  randomId,
+  readEntity,
+  type Entity,
+  type Id,
+  type Shot,
+  type ShotDocument,
+} from '@tallow/core/document';
+import { duplicateShot } from '@tallow/core/edit';
+import { Inject, Injectable } from '@nestjs/common';
+import type { Knex } from 'knex';
+import { DATABASE } from '../db/database.ts';
+import { Problem } from '../http/problem.ts';
+import type { NewShotRequest } from './requests.ts';
+import { SavesService } from './saves.service.ts';
+
+export interface ShotSummary {
+  readonly id: Id;
+  readonly productionId: Id;
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly rate: number;
+  readonly length: number;
+  readonly background: string | null;
+  readonly revision: number;
+  readonly updatedAt: string;
+}
+
+interface ShotRow {
+  id: Id;
+  production_id: Id;
+  revision: number;
+  updated_at: Date;
+  body: Shot;
+}
+
+const summary = ({ body, ...row }: ShotRow): ShotSummary => ({
+  id: row.id,
+  productionId: row.production_id,
+  name: body.name,
+  width: body.width,
+  height: body.height,
+  rate: body.rate,
+  length: body.length,
+  background: body.background,
+  revision: row.revision,
+  updatedAt: row.updated_at.toISOString(),
+});
+
+/** Shots as wholes: listed, made, opened, duplicated, deleted and brought back. */
+@Injectable()
+export class ShotsService {
+  constructor(
+    @Inject(DATABASE) private readonly database: Knex,
+    private readonly saves: SavesService,
+  ) {}
+
+  private rows(): Knex.QueryBuilder<ShotRow, ShotRow[]> {
+    return this.database('shots')
+      .join('entities', 'entities.id', 'shots.id')
+      .join('productions', 'productions.id', 'shots.production_id')
+      .whereNull('shots.deleted_at')
+      .whereNull('productions.deleted_at')
+      .select('shots.id', 'shots.production_id', 'shots.revision', 'shots.updated_at', 'entities.body') as Knex.QueryBuilder<ShotRow, ShotRow[]>;
+  }
+
+  async list(): Promise<ShotSummary[]> {
+    return (await this.rows().orderBy('shots.created_at')).map(summary);
+  }
+
+  async one(id: Id): Promise<ShotSummary> {
+    const row = (await this.rows().where('shots.id', id))[0];
+    if (!row) throw Problem.missing('This shot');
+    return summary(row);
+  }
+
+  /** Makes a shot; asking again with the same id gives the shot that was made. */
+  async create({ id, productionId, ...format }: NewShotRequest): Promise<ShotSummary> {
+    await this.insert(newShotDocument(id, format, randomId), productionId);
+    return this.one(id);
+  }
+
+  /** Puts a whole document in as a new shot at revision 1, unless a shot of its id is there already. */
+  async insert(doc: ShotDocument, productionId: Id): Promise<void> {
+    await this.database.transaction(async (tx) => {
+      const production = await tx('productions').where({ id: productionId }).whereNull('deleted_at').first();
+      if (!production) throw Problem.refused('productionId', 'names no production.');
+      if (await tx('shots').where({ id: doc.shotId }).first()) return;
+      const taken = await tx('entities').where({ id: doc.shotId }).first();
+      if (taken) throw Problem.refused('id', 'is taken.');
+      await tx('shots').insert({ id: doc.shotId, production_id: productionId, revision: 1 });
+      const rows = Object.values(doc.entities).map((entity) => ({
+        id: entity.id,
+        shot_id: doc.shotId,
+        kind: entity.kind,
+        revision: 1,
+        body: JSON.stringify(encodeEntity(entity)),
+      }));
+      for (let i = 0; i < rows.length; i += 200) await tx('entities').insert(rows.slice(i, i + 200));
+    });
+  }
+
+  /** The shot without its drawings' bodies, and the ids of its drawings. */
+  async structure(id: Id): Promise<{ shot: ShotSummary; production: string; revision: number; entities: unknown[]; drawings: Id[] }> {
+    return this.database.transaction(
+      async (tx) => {
+        const shot = await this.one(id);
+        const production = await tx<{ name: string }>('productions').where('id', shot.productionId).first();
+        const current = await tx<{ revision: number }>('shots').where('id', id).first();
+        const rows = await tx('entities').where({ shot_id: id, deleted: false }).whereNot('kind', 'drawing').select<{ body: unknown }[]>('body');
+        const drawings = await tx('entities').where({ shot_id: id, deleted: false, kind: 'drawing' }).select<{ id: Id }[]>('id');
+        return { shot, production: production?.name ?? '', revision: current?.revision ?? 0, entities: rows.map((r) => r.body), drawings: drawings.map((r) => r.id) };
+      },
+      { isolationLevel: 'repeatable read' },
+    );
+  }
+
+  /** Bodies of drawings of a shot. Deleted and unknown ones are left out. */
+  async drawings(shotId: Id, ids: readonly Id[]): Promise<unknown[]> {
+    const rows = await this.database('entities').where({ shot_id: shotId, kind: 'drawing', deleted: false }).whereIn('id', ids).select<{ body: unknown }[]>('body');
+    return rows.map((row) => row.body);
+  }
+
+  /** The whole document with its revision, read at one moment. */
+  async document(id: Id): Promise<{ doc: ShotDocument; revision: number }> {
+    const { revision } = await this.one(id);
+    const rows = await this.database('entities').where({ shot_id: id, deleted: false }).select<{ body: unknown }[]>('body');
+    const entities: Record<Id, Entity> = {};
+    for (const { body } of rows) {
+      const read = readEntity(body);
+      if ('problems' in read) throw new Error(`A body of shot ${id} cannot be read: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
+      entities[read.ok.id] = read.ok;
+    }
+    return { doc: { shotId: id, entities }, revision };
+  }
+
+  async rename(id: Id, name: string): Promise<ShotSummary> {
+    for (;;) {
+      const { revision } = await this.one(id);
+      const row = await this.database<{ id: Id; body: Shot }>('entities').where({ id }).first();
+      if (!row) throw Problem.missing('This shot');
+      try {
+        await this.saves.save(id, { saveId: randomId(), baseRevision: revision, puts: [{ id, kind: 'shot', body: { ...row.body, name } }], deletes: [] });
+        return await this.one(id);
+      } catch (error) {
+        if (!(error instanceof Problem) || error.getStatus() !== 409) throw error;
+      }
+    }
+  }
+
+  async duplicate(id: Id, newShotId: Id): Promise<ShotSummary> {
+    const { productionId } = await this.one(id);
+    const { doc } = await this.document(id);
+    await this.insert(duplicateShot(doc, newShotId, randomId), productionId);
+    return this.one(newShotId);
+  }
+
+  async setDeleted(id: Id, deleted: boolean): Promise<void> {
+    const changed = await this.database('shots').where({ id }).update({ deleted_at: deleted ? this.database.fn.now() : null });
+    if (changed === 0) throw Problem.missing('This shot');
+  }
+}
