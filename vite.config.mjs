@@ -7,5 +7,11 @@ export default defineConfig({
   root: 'web',
   plugins: [react(), tailwind()],
   worker: { format: 'es' },
-  build: { outDir: '../dist/web', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 1500 },
+  build: {
+    outDir: '../dist/web',
+    emptyOutDir: true,
+    assetsInlineLimit: 0,
+    target: 'es2022',
+    chunkSizeWarningLimit: 1500,
+  },
 });

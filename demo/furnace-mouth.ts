@@ -33,18 +33,18 @@ const PALETTE: readonly { key: string; name: string; role: SwatchRole; colour: s
   { key: 'body', name: 'body', role: 'body', colour: '#e6571b' },
   { key: 'line', name: 'line', role: 'outline', colour: '#8a2410' },
   { key: 'mouth', name: 'mouth', role: 'hole', colour: '#0d0706' },
-  { key: 'mouth2', name: 'mouth warm', role: 'hole', colour: '#180c08' },
-  { key: 'mouth3', name: 'mouth hot', role: 'hole', colour: '#25110a' },
-  { key: 'mouth4', name: 'mouth glow', role: 'hole', colour: '#35170b' },
+  { key: 'mouth2', name: 'soot', role: 'hole', colour: '#180c08' },
+  { key: 'mouth3', name: 'cinder', role: 'hole', colour: '#25110a' },
+  { key: 'mouth4', name: 'ember', role: 'hole', colour: '#35170b' },
   { key: 'mortar', name: 'mortar', role: 'shade', colour: '#120e0c' },
-  { key: 'brick1', name: 'brick dim', role: 'shade', colour: '#211a17' },
+  { key: 'brick1', name: 'dim', role: 'shade', colour: '#211a17' },
   { key: 'brick2', name: 'brick', role: 'shade', colour: '#2b201b' },
-  { key: 'brick3', name: 'brick warm', role: 'shade', colour: '#38261d' },
-  { key: 'brick4', name: 'brick hot', role: 'shade', colour: '#472d1f' },
+  { key: 'brick3', name: 'warm', role: 'shade', colour: '#38261d' },
+  { key: 'brick4', name: 'hot', role: 'shade', colour: '#472d1f' },
   { key: 'arch', name: 'arch', role: 'shade', colour: '#4a352b' },
   { key: 'arch2', name: 'arch lit', role: 'light', colour: '#5e4233' },
   { key: 'anvil', name: 'anvil', role: 'shade', colour: '#17130f' },
-  { key: 'anvil2', name: 'anvil edge', role: 'light', colour: '#4b392a' },
+  { key: 'anvil2', name: 'edge', role: 'light', colour: '#4b392a' },
 ];
 
 interface Sheet {
@@ -59,12 +59,15 @@ interface Sheet {
 /** Builds the whole shot. The same on every call. */
 export function furnaceMouth(): ShotDocument {
   const newId = seededIds(1101);
-  const swatches = new Map(PALETTE.map(({ key, ...rest }): [string, Swatch] => [key, { kind: 'swatch', id: newId(), ...rest }]));
+  const swatches = new Map(
+    PALETTE.map(({ key, ...rest }): [string, Swatch] => [key, { kind: 'swatch', id: newId(), ...rest }]),
+  );
   const swatch = (key: string) => swatches.get(key)!.id;
   const elementId = newId();
   const origin = { x: 960, y: 884 };
 
-  const shape = (key: string, rings: readonly Float32Array[]): Mark[] => (rings.length > 0 ? [{ kind: 'shape', id: newId(), swatch: swatch(key), rings }] : []);
+  const shape = (key: string, rings: readonly Float32Array[]): Mark[] =>
+    rings.length > 0 ? [{ kind: 'shape', id: newId(), swatch: swatch(key), rings }] : [];
   const line = (rings: readonly Float32Array[], width: number): Mark[] =>
     rings.map((ring, i) => ({
       kind: 'stroke',
@@ -85,12 +88,21 @@ export function furnaceMouth(): ShotDocument {
     {
       name: 'Lick',
       role: 'body',
-      runs: [{ marks: null, hold: LICK.from * HOLD }, ...onTwos(licks), { marks: null, hold: (DRAWINGS - LICK.from - LICK.count) * HOLD }],
+      runs: [
+        { marks: null, hold: LICK.from * HOLD },
+        ...onTwos(licks),
+        { marks: null, hold: (DRAWINGS - LICK.from - LICK.count) * HOLD },
+      ],
       period: null,
     },
     { name: 'Line', role: 'line', runs: onTwos(phases.map((p) => line(p.outline, 15))), period: null },
     { name: 'Core', role: 'tone', runs: onTwos(phases.map((p) => shape('core', p.core))), period: null },
-    { name: 'Flame', role: 'body', runs: onTwos(phases.map((p) => [...shape('body', p.outline), ...shape('flame', p.body)])), period: null },
+    {
+      name: 'Flame',
+      role: 'body',
+      runs: onTwos(phases.map((p) => [...shape('body', p.outline), ...shape('flame', p.body)])),
+      period: null,
+    },
     {
       name: 'Arch',
       role: 'texture',
@@ -146,7 +158,11 @@ function hearthSwatches(swatch: (key: string) => string) {
 
 /** Shapes moved by an offset, px. */
 function moved(marks: readonly Mark[], dx: number, dy: number): Mark[] {
-  return marks.map((mark) => (mark.kind === 'shape' ? { ...mark, rings: mark.rings.map((ring) => ring.map((v, i) => v + (i % 2 === 0 ? dx : dy))) } : mark));
+  return marks.map((mark) =>
+    mark.kind === 'shape'
+      ? { ...mark, rings: mark.rings.map((ring) => ring.map((v, i) => v + (i % 2 === 0 ? dx : dy))) }
+      : mark,
+  );
 }
 
 function laid(sheet: Sheet, elementId: string, newId: NewId): { layer: Layer; list: RunList; drawings: Drawing[] } {
@@ -155,7 +171,12 @@ function laid(sheet: Sheet, elementId: string, newId: NewId): { layer: Layer; li
   const runs = sheet.runs.map(({ marks, hold }): Run => {
     if (!marks) return { id: newId(), slot: null, length: hold };
     const slot = newId();
-    const drawing: Drawing = { kind: 'drawing', id: newId(), marks: Object.fromEntries(marks.map((m) => [m.id, m])), order: marks.map((m) => m.id) };
+    const drawing: Drawing = {
+      kind: 'drawing',
+      id: newId(),
+      marks: Object.fromEntries(marks.map((m) => [m.id, m])),
+      order: marks.map((m) => m.id),
+    };
     drawings.push(drawing);
     slots[slot] = drawing.id;
     return { id: newId(), slot, length: hold };

@@ -41,7 +41,8 @@ function brick(x: number, y: number, width: number, height: number, random: () =
 export function hearthMarks(swatches: HearthSwatches, newId: NewId): Mark[] {
   const random = seededRandom(41);
   const marks: Mark[] = [];
-  const fill = (swatch: Id, ...rings: Pair[][]) => marks.push({ kind: 'shape', id: newId(), swatch, rings: rings.map(polygonRing) });
+  const fill = (swatch: Id, ...rings: Pair[][]) =>
+    marks.push({ kind: 'shape', id: newId(), swatch, rings: rings.map(polygonRing) });
   const box = (left: number, top: number, right: number, bottom: number): Pair[] => [
     [left, top],
     [right, top],
@@ -69,7 +70,14 @@ export function hearthMarks(swatches: HearthSwatches, newId: NewId): Mark[] {
     const at = (r: number, angle: number): Pair => [MIDDLE + r * Math.cos(angle), SPAN.spring + r * Math.sin(angle)];
     const lit = i % 3 === 1 || random() > 0.7;
     const middle = (stone[0]! + stone[1]!) / 2;
-    fill(lit ? swatches.archLit : swatches.arch, [at(inner, stone[0]!), at(outer, stone[0]!), at(outer, middle), at(outer, stone[1]!), at(inner, stone[1]!), at(inner, middle)]);
+    fill(lit ? swatches.archLit : swatches.arch, [
+      at(inner, stone[0]!),
+      at(outer, stone[0]!),
+      at(outer, middle),
+      at(outer, stone[1]!),
+      at(inner, stone[1]!),
+      at(inner, middle),
+    ]);
   }
   for (const side of [0, 1]) {
     for (let i = 0; i < 6; i++) {

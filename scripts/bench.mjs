@@ -13,7 +13,11 @@ ensureBuilt();
 const home = mkdtempSync(join(tmpdir(), 'tallow-bench-'));
 const cluster = await startCluster(home);
 const env = { ...process.env, DATABASE_URL: cluster.url, TALLOW_HOME: home };
-const { status } = spawnSync(process.execPath, ['--expose-gc', join(root, 'dist', 'node', 'bench.js')], { cwd: root, stdio: 'inherit', env });
+const { status } = spawnSync(process.execPath, ['--expose-gc', join(root, 'dist', 'node', 'bench.js')], {
+  cwd: root,
+  stdio: 'inherit',
+  env,
+});
 await cluster.stop();
 rmSync(home, { recursive: true, force: true });
 process.exit(status ?? 1);

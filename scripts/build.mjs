@@ -5,14 +5,25 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from '
 import { join } from 'node:path';
 import { root } from './system.mjs';
 
-const SOURCES = ['core', 'server', 'web', 'demo', 'bench', 'vite.config.mjs', 'vite.server.config.mjs', 'package-lock.json', 'tsconfig.json'];
+const SOURCES = [
+  'core',
+  'server',
+  'web',
+  'demo',
+  'bench',
+  'vite.config.mjs',
+  'vite.server.config.mjs',
+  'package-lock.json',
+  'tsconfig.json',
+];
 
 function stampOf(path, hash) {
   const full = join(root, path);
   if (!existsSync(full)) return;
   const found = statSync(full);
   if (found.isDirectory()) {
-    for (const name of readdirSync(full).sort()) if (name !== 'node_modules' && name !== 'dist') stampOf(join(path, name), hash);
+    for (const name of readdirSync(full).sort())
+      if (name !== 'node_modules' && name !== 'dist') stampOf(join(path, name), hash);
   } else {
     hash.update(`${path} `).update(readFileSync(full));
   }
@@ -28,7 +39,10 @@ export function ensureBuilt() {
   console.log('Building …');
   const vite = join(root, 'node_modules', 'vite', 'bin', 'vite.js');
   for (const config of ['vite.config.mjs', 'vite.server.config.mjs']) {
-    execFileSync(process.execPath, [vite, 'build', '--config', config, '--logLevel', 'warn'], { cwd: root, stdio: 'inherit' });
+    execFileSync(process.execPath, [vite, 'build', '--config', config, '--logLevel', 'warn'], {
+      cwd: root,
+      stdio: 'inherit',
+    });
   }
   writeFileSync(file, stamp);
 }

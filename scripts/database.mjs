@@ -70,7 +70,11 @@ function makeCluster(bin, folder, data, password) {
   const passwordFile = join(folder, 'first-password');
   writeFileSync(passwordFile, password, { mode: 0o600 });
   if (isRoot()) execFileSync('chown', ['postgres:postgres', passwordFile]);
-  const [program, args] = asDatabaseUser(join(bin, 'initdb'), ['-D', data, '-U', 'tallow', '-A', 'scram-sha-256', '--pwfile', passwordFile, '-E', 'UTF8', '--locale=C.UTF-8'], false);
+  const [program, args] = asDatabaseUser(
+    join(bin, 'initdb'),
+    ['-D', data, '-U', 'tallow', '-A', 'scram-sha-256', '--pwfile', passwordFile, '-E', 'UTF8', '--locale=C.UTF-8'],
+    false,
+  );
   execFileSync(program, args, { stdio: ['ignore', 'ignore', 'inherit'], cwd: '/' });
   execFileSync('rm', ['-f', passwordFile]);
 }
@@ -90,11 +94,31 @@ export async function startCluster(home, { port: wished = 0, settings = [] } = {
   if (other !== null) {
     // A server whose parent was killed a moment ago is still on its way out.
     for (let i = 0; i < 50 && runningOn(data) === other; i++) await pause(100);
-    if (runningOn(data) === other) throw new Error(`Tallow already runs from ${home} (database process ${other}). Stop it, or set TALLOW_HOME to another folder.`);
+    if (runningOn(data) === other)
+      throw new Error(
+        `Tallow already runs from ${home} (database process ${other}). Stop it, or set TALLOW_HOME to another folder.`,
+      );
   }
   const port = wished || (await freePort(0));
-  const fixed = ['-D', data, '-h', '127.0.0.1', '-p', String(port), '-k', '', '-c', 'log_min_messages=fatal', '-c', 'max_connections=60'];
-  const [program, args] = asDatabaseUser(join(bin, 'postgres'), [...fixed, ...settings.flatMap((s) => ['-c', s])], true);
+  const fixed = [
+    '-D',
+    data,
+    '-h',
+    '127.0.0.1',
+    '-p',
+    String(port),
+    '-k',
+    '',
+    '-c',
+    'log_min_messages=fatal',
+    '-c',
+    'max_connections=60',
+  ];
+  const [program, args] = asDatabaseUser(
+    join(bin, 'postgres'),
+    [...fixed, ...settings.flatMap((s) => ['-c', s])],
+    true,
+  );
   const server = spawn(program, args, { stdio: ['ignore', 'ignore', 'inherit'], cwd: '/' });
   const ended = new Promise((done) => server.once('exit', done));
   const env = { ...process.env, PGPASSWORD: password };
@@ -103,7 +127,11 @@ export async function startCluster(home, { port: wished = 0, settings = [] } = {
     if (server.exitCode !== null) throw new Error('The database did not start; what it said stands above.');
     await pause(50);
   }
-  const known = spawnSync(join(bin, 'psql'), [...at, '-d', 'postgres', '-Atc', "select 1 from pg_database where datname = 'tallow'"], { env });
+  const known = spawnSync(
+    join(bin, 'psql'),
+    [...at, '-d', 'postgres', '-Atc', "select 1 from pg_database where datname = 'tallow'"],
+    { env },
+  );
   if (known.stdout.toString().trim() !== '1') execFileSync(join(bin, 'createdb'), [...at, 'tallow'], { env });
   const stop = async () => {
     if (server.exitCode === null) server.kill('SIGINT');

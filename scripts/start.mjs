@@ -14,7 +14,10 @@ async function stop(code) {
   if (stopping) return;
   stopping = true;
   for (const child of children) child.kill('SIGTERM');
-  await Promise.race([Promise.all([...children].map((child) => new Promise((done) => child.once('exit', done)))), new Promise((done) => setTimeout(done, 4000))]);
+  await Promise.race([
+    Promise.all([...children].map((child) => new Promise((done) => child.once('exit', done)))),
+    new Promise((done) => setTimeout(done, 4000)),
+  ]);
   for (const child of children) child.kill('SIGKILL');
   await cluster?.stop();
   process.exit(code);
@@ -24,7 +27,11 @@ async function stop(code) {
 function ancestors() {
   const parentOf = (id) => {
     try {
-      return Number(readFileSync(`/proc/${id}/stat`, 'utf8').replace(/^.*\) /s, '').split(' ')[1]);
+      return Number(
+        readFileSync(`/proc/${id}/stat`, 'utf8')
+          .replace(/^.*\) /s, '')
+          .split(' ')[1],
+      );
     } catch {
       return 0;
     }
@@ -70,7 +77,8 @@ async function main() {
   ensureBuilt();
   mkdirSync(home, { recursive: true });
   const wished = Number(process.env.TALLOW_PORT ?? 4600);
-  if (!Number.isInteger(wished) || wished < 1 || wished > 65535) throw new Error(`TALLOW_PORT must be a port from 1 to 65535, not ${process.env.TALLOW_PORT}.`);
+  if (!Number.isInteger(wished) || wished < 1 || wished > 65535)
+    throw new Error(`TALLOW_PORT must be a port from 1 to 65535, not ${process.env.TALLOW_PORT}.`);
   if (!process.env.DATABASE_URL) {
     cluster = await startCluster(home);
     void cluster.ended.then(() => {
@@ -81,13 +89,20 @@ async function main() {
   }
   const port = await freePort(wished);
   if (port !== wished) console.log(`Port ${wished} is taken; using ${port}.`);
-  const env = { DATABASE_URL: process.env.DATABASE_URL ?? cluster.url, TALLOW_HOME: home, TALLOW_PORT: String(port), NODE_ENV: 'production' };
+  const env = {
+    DATABASE_URL: process.env.DATABASE_URL ?? cluster.url,
+    TALLOW_HOME: home,
+    TALLOW_PORT: String(port),
+    NODE_ENV: 'production',
+  };
   await keepRunning('server.js', fresh ? ['--fresh-demo'] : [], env);
-  await keepRunning('worker.js', [], env);
+  keepRunning('worker.js', [], env).catch(fail);
   console.log(`Tallow is at http://localhost:${port}`);
 }
 
-main().catch((error) => {
+function fail(error) {
   console.error(error.message);
   void stop(1);
-});
+}
+
+main().catch(fail);

@@ -27,21 +27,32 @@ export function ensurePrograms() {
   const isRoot = process.getuid?.() === 0;
   const prefix = isRoot ? '' : spawnSync('sudo', ['-n', 'true']).status === 0 ? 'sudo ' : null;
   if (prefix === null) {
-    console.error(`Tallow needs ${missing.join(', ')}. Run this, then start again:\n\n  sudo apt-get update && sudo ${command}\n`);
+    console.error(
+      `Tallow needs ${missing.join(', ')}. Run this, then start again:\n\n  sudo apt-get update && sudo ${command}\n`,
+    );
     process.exit(1);
   }
   console.log(`Installing ${missing.join(', ')} …`);
-  execFileSync('sh', ['-c', `${prefix}apt-get update -qq && ${prefix}env DEBIAN_FRONTEND=noninteractive ${command} >/dev/null`], { stdio: 'inherit' });
+  execFileSync(
+    'sh',
+    ['-c', `${prefix}apt-get update -qq && ${prefix}env DEBIAN_FRONTEND=noninteractive ${command} >/dev/null`],
+    { stdio: 'inherit' },
+  );
 }
 
 /** Installs the npm packages when the lock file has changed since they were. */
 export function ensurePackages() {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = join(root, 'node_modules', '.tallow-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.log('Installing packages …');
   // Not `npm ci`: it refuses a lock file that leaves out optional builds for other systems. This installs the
   // versions of the lock file just the same and writes nothing back.
-  execFileSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: 'inherit' });
+  execFileSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: root,
+    stdio: 'inherit',
+  });
   writeFileSync(stamp, lock);
 }

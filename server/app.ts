@@ -17,7 +17,10 @@ const SAVE_LIMIT = '32mb';
 
 /** Builds the server on an open, migrated database. @param web folder of the built page, if it is served too. */
 export async function createApp(database: Knex, web?: string): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(database), { bodyParser: false, logger: ['error', 'warn'] });
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(database), {
+    bodyParser: false,
+    logger: ['error', 'warn'],
+  });
   app.setGlobalPrefix('api');
   app.enableShutdownHooks();
   app.use(
@@ -41,7 +44,14 @@ export async function createApp(database: Knex, web?: string): Promise<NestExpre
   app.use(localOnly);
   app.use(/^\/api\/shots\/[^/]+\/saves$/, express.json({ limit: SAVE_LIMIT, strict: true }));
   app.use(express.json({ limit: '100kb', strict: true }));
-  app.useGlobalPipes(new ValidationPipe({ transform: true, whitelist: true, forbidNonWhitelisted: true, exceptionFactory: validationProblem }));
+  app.useGlobalPipes(
+    new ValidationPipe({
+      transform: true,
+      whitelist: true,
+      forbidNonWhitelisted: true,
+      exceptionFactory: validationProblem,
+    }),
+  );
   app.useGlobalFilters(new ProblemFilter());
   const openApi = new DocumentBuilder().setTitle('Tallow').setVersion(VERSION).build();
   SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, openApi));

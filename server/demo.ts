@@ -13,8 +13,15 @@ async function rebuild(database: Knex, shots: ShotsService, saves: SavesService,
     await shots.insert(doc, GLASSHOUSE_ID);
     return;
   }
-  const known = await database<{ id: string; shot_id: string; deleted: boolean }>('entities').where({ shot_id: doc.shotId }).select('id', 'deleted');
-  const puts = Object.values(doc.entities).map((entity) => ({ id: entity.id, kind: entity.kind, body: encodeEntity(entity), restore: known.some((k) => k.id === entity.id) }));
+  const known = await database<{ id: string; shot_id: string; deleted: boolean }>('entities')
+    .where({ shot_id: doc.shotId })
+    .select('id', 'deleted');
+  const puts = Object.values(doc.entities).map((entity) => ({
+    id: entity.id,
+    kind: entity.kind,
+    body: encodeEntity(entity),
+    restore: known.some((k) => k.id === entity.id),
+  }));
   const deletes = known.filter((each) => !each.deleted && !(each.id in doc.entities)).map((each) => each.id);
   await saves.save(doc.shotId, { saveId: randomId(), baseRevision: row.revision, puts, deletes });
   await database('shots').where({ id: doc.shotId }).update({ deleted_at: null, production_id: GLASSHOUSE_ID });
@@ -26,7 +33,13 @@ export async function ensureDemo(database: Knex, fresh: boolean): Promise<void> 
   if (built && !fresh) return;
   const saves = new SavesService(database);
   const shots = new ShotsService(database, saves);
-  await database('productions').insert({ id: GLASSHOUSE_ID, name: 'The Glasshouse' }).onConflict('id').merge({ name: 'The Glasshouse', deleted_at: null });
+  await database('productions')
+    .insert({ id: GLASSHOUSE_ID, name: 'The Glasshouse' })
+    .onConflict('id')
+    .merge({ name: 'The Glasshouse', deleted_at: null });
   await rebuild(database, shots, saves, furnaceMouth());
-  await database('facts').insert({ name: BUILT, value: JSON.stringify(new Date().toISOString()) }).onConflict('name').merge();
+  await database('facts')
+    .insert({ name: BUILT, value: JSON.stringify(new Date().toISOString()) })
+    .onConflict('name')
+    .merge();
 }

@@ -1,1 +1,22 @@
-document.title = 'Tallow';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import './app.css';
+import { ShotPage } from './routes/shot-page.tsx';
+import { ShotsPage } from './routes/shots-page.tsx';
+
+const router = createBrowserRouter([
+  { path: '/', element: <ShotsPage /> },
+  { path: '/shots/:shotId', element: <Navigate to="draw" replace relative="path" /> },
+  { path: '/shots/:shotId/:step', element: <ShotPage /> },
+  { path: '*', element: <Navigate to="/" replace /> },
+]);
+
+const root = document.getElementById('root');
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <RouterProvider router={router} />
+    </StrictMode>,
+  );
+}

@@ -62,7 +62,11 @@ function walkPiece({ x, y, pressure }: Samples, brush: BrushSettings, i: number,
     const b1 = 3 * u * u * t;
     const b2 = 3 * u * t * t;
     const b3 = t * t * t;
-    visit(b0 * x1 + b1 * (x1 + out.x) + b2 * (x2 - into.x) + b3 * x2, b0 * y1 + b1 * (y1 + out.y) + b2 * (y2 - into.y) + b3 * y2, u * r1 + t * r2);
+    visit(
+      b0 * x1 + b1 * (x1 + out.x) + b2 * (x2 - into.x) + b3 * x2,
+      b0 * y1 + b1 * (y1 + out.y) + b2 * (y2 - into.y) + b3 * y2,
+      u * r1 + t * r2,
+    );
   }
 }
 

@@ -8,14 +8,18 @@ import type { Samples } from '../document/index.ts';
 export const STEADY_REACH = 14;
 
 /** Samples to each side for a steadying of 0 to 1. */
-export const steadyReach = (steadying: number): number => Math.round(Math.min(1, Math.max(0, steadying)) * STEADY_REACH);
+export const steadyReach = (steadying: number): number =>
+  Math.round(Math.min(1, Math.max(0, steadying)) * STEADY_REACH);
 
 type Column = 'x' | 'y' | 'pressure' | 'altitude' | 'azimuth' | 'rawX' | 'rawY';
 const COLUMNS: readonly Column[] = ['x', 'y', 'pressure', 'altitude', 'azimuth', 'rawX', 'rawY'];
 
 /** A stroke while it is being drawn: raw samples go in, steadied samples come out. */
 export class SteadyStroke {
-  private columns = Object.fromEntries(COLUMNS.map((name) => [name, new Float32Array(256)])) as Record<Column, Float32Array>;
+  private columns = Object.fromEntries(COLUMNS.map((name) => [name, new Float32Array(256)])) as Record<
+    Column,
+    Float32Array
+  >;
   private size = 0;
   private readonly reach: number;
 
@@ -41,7 +45,15 @@ export class SteadyStroke {
     const { columns, size } = this;
     if (size > 0 && columns.rawX[size - 1] === rawX && columns.rawY[size - 1] === rawY) return;
     if (size === columns.x.length) this.grow();
-    const values: Record<Column, number> = { x: rawX, y: rawY, pressure: Math.min(1, Math.max(0, pressure)), altitude, azimuth, rawX, rawY };
+    const values: Record<Column, number> = {
+      x: rawX,
+      y: rawY,
+      pressure: Math.min(1, Math.max(0, pressure)),
+      altitude,
+      azimuth,
+      rawX,
+      rawY,
+    };
     for (const name of COLUMNS) this.columns[name][size] = values[name];
     this.size = size + 1;
     for (let i = Math.max(0, size - this.reach); i <= size; i++) this.settle(i);
@@ -79,6 +91,12 @@ export class SteadyStroke {
   /** The samples for keeping: columns of their own. */
   finish(): Samples {
     const { x, y, pressure, altitude, azimuth } = this.view();
-    return { x: x.slice(), y: y.slice(), pressure: pressure.slice(), altitude: altitude.slice(), azimuth: azimuth.slice() };
+    return {
+      x: x.slice(),
+      y: y.slice(),
+      pressure: pressure.slice(),
+      altitude: altitude.slice(),
+      azimuth: azimuth.slice(),
+    };
   }
 }

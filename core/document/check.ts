@@ -7,6 +7,9 @@ import { decodeColumn, encodeColumn } from './columns.ts';
 import { textProblem } from './text.ts';
 import { LAYER_ROLES, SWATCH_ROLES, type Entity, type EntityKind, type Id, type Mark } from './types.ts';
 
+// The page's policy forbids code made from text, which the library would otherwise try.
+z.config({ jitless: true });
+
 export const SHOT_LIMITS = {
   size: { least: 16, most: 8192 },
   rate: { least: 1, most: 120 },
@@ -26,11 +29,17 @@ const name = z.custom<string>((value) => textProblem(value, 'name') === null, {
 });
 const colour = z.string().regex(/^#[0-9a-f]{6}$/, 'must be a colour such as #e4551b, in lower case');
 const within = (range: { least: number; most: number }, unit: string) =>
-  z.int(`must be a whole number of ${unit}`).min(range.least, `must be at least ${range.least} ${unit}`).max(range.most, `must be at most ${range.most} ${unit}`);
+  z
+    .int(`must be a whole number of ${unit}`)
+    .min(range.least, `must be at least ${range.least} ${unit}`)
+    .max(range.most, `must be at most ${range.most} ${unit}`);
 const frames = (least: number) => within({ least, most: 100_000 }, 'frames');
 const place = z.number().min(-FAR).max(FAR);
 const share = z.number().min(0, 'must be from 0 to 1').max(1, 'must be from 0 to 1');
-const uniqueIds = z.array(id).max(20_000).refine((ids) => new Set(ids).size === ids.length, 'must not name an id twice');
+const uniqueIds = z
+  .array(id)
+  .max(20_000)
+  .refine((ids) => new Set(ids).size === ids.length, 'must not name an id twice');
 
 const column = z.string().transform((text, context) => {
   const decoded = decodeColumn(text);
@@ -41,10 +50,18 @@ const column = z.string().transform((text, context) => {
 const samples = z
   .strictObject({ x: column, y: column, pressure: column, altitude: column, azimuth: column })
   .refine((s) => s.x.length > 0, 'must hold at least one sample')
-  .refine((s) => [s.y, s.pressure, s.altitude, s.azimuth].every((c) => c.length === s.x.length), 'must have columns of equal length')
+  .refine(
+    (s) => [s.y, s.pressure, s.altitude, s.azimuth].every((c) => c.length === s.x.length),
+    'must have columns of equal length',
+  )
   .refine((s) => [s.x, s.y].every((c) => c.every((v) => Math.abs(v) <= FAR)), `must lie within ${FAR} px`)
   .refine((s) => s.pressure.every((v) => v >= 0 && v <= 1), 'must have pressures from 0 to 1');
-const brush = z.strictObject({ kind: z.literal('ink'), width: z.number().min(0.1).max(2000), opacity: share, pressure: z.boolean() });
+const brush = z.strictObject({
+  kind: z.literal('ink'),
+  width: z.number().min(0.1).max(2000),
+  opacity: share,
+  pressure: z.boolean(),
+});
 const ring = column
   .refine((r) => r.length >= 12 && r.length % 6 === 0, 'must hold six numbers per node, of two nodes at least')
   .refine((r) => r.every((v) => Math.abs(v) <= FAR), `must lie within ${FAR} px`);
@@ -57,12 +74,22 @@ const mark = z.discriminatedUnion('kind', [
 
 const drawing = z
   .strictObject({ kind: z.literal('drawing'), id, marks: z.record(id, mark), order: uniqueIds })
-  .refine((d) => d.order.length === Object.keys(d.marks).length && d.order.every((m) => m in d.marks), { path: ['order'], message: 'must name every mark once' })
-  .refine((d) => Object.entries(d.marks).every(([key, m]) => key === m.id), { path: ['marks'], message: 'must keep each mark under its own id' })
-  .refine((d) => Object.values(d.marks).reduce((n, m) => n + (m.kind === 'shape' ? 0 : m.samples.x.length), 0) <= SAMPLE_LIMIT, {
+  .refine((d) => d.order.length === Object.keys(d.marks).length && d.order.every((m) => m in d.marks), {
+    path: ['order'],
+    message: 'must name every mark once',
+  })
+  .refine((d) => Object.entries(d.marks).every(([key, m]) => key === m.id), {
     path: ['marks'],
-    message: `must hold at most ${SAMPLE_LIMIT} samples together`,
-  });
+    message: 'must keep each mark under its own id',
+  })
+  .refine(
+    (d) =>
+      Object.values(d.marks).reduce((n, m) => n + (m.kind === 'shape' ? 0 : m.samples.x.length), 0) <= SAMPLE_LIMIT,
+    {
+      path: ['marks'],
+      message: `must hold at most ${SAMPLE_LIMIT} samples together`,
+    },
+  );
 
 const run = z.strictObject({ id, slot: id.nullable(), length: frames(1) });
 const schemas = {
@@ -79,9 +106,29 @@ const schemas = {
     elements: uniqueIds,
     swatches: uniqueIds,
   }),
-  plane: z.strictObject({ kind: z.literal('plane'), id, name, depth: z.number().min(-1000).max(1000), placements: uniqueIds }),
-  placement: z.strictObject({ kind: z.literal('placement'), id, elementId: id, start: frames(0), repeats: frames(1).nullable(), x: place, y: place }),
-  element: z.strictObject({ kind: z.literal('element'), id, name, time: z.enum(['open', 'cycle', 'one-shot']), layers: uniqueIds }),
+  plane: z.strictObject({
+    kind: z.literal('plane'),
+    id,
+    name,
+    depth: z.number().min(-1000).max(1000),
+    placements: uniqueIds,
+  }),
+  placement: z.strictObject({
+    kind: z.literal('placement'),
+    id,
+    elementId: id,
+    start: frames(0),
+    repeats: frames(1).nullable(),
+    x: place,
+    y: place,
+  }),
+  element: z.strictObject({
+    kind: z.literal('element'),
+    id,
+    name,
+    time: z.enum(['open', 'cycle', 'one-shot']),
+    layers: uniqueIds,
+  }),
   layer: z.strictObject({
     kind: z.literal('layer'),
     id,
@@ -95,8 +142,18 @@ const schemas = {
     slots: z.record(id, id),
   }),
   runlist: z
-    .strictObject({ kind: z.literal('runlist'), id, elementId: id, runs: z.array(run).max(20_000), period: frames(1).nullable(), offset: frames(-100_000) })
-    .refine((l) => new Set(l.runs.map((r) => r.id)).size === l.runs.length, { path: ['runs'], message: 'must not name a run twice' }),
+    .strictObject({
+      kind: z.literal('runlist'),
+      id,
+      elementId: id,
+      runs: z.array(run).max(20_000),
+      period: frames(1).nullable(),
+      offset: frames(-100_000),
+    })
+    .refine((l) => new Set(l.runs.map((r) => r.id)).size === l.runs.length, {
+      path: ['runs'],
+      message: 'must not name a run twice',
+    }),
   drawing,
   swatch: z.strictObject({ kind: z.literal('swatch'), id, name, role: z.enum(SWATCH_ROLES), colour }),
 } satisfies Record<EntityKind, z.ZodType>;
@@ -117,20 +174,28 @@ export function readEntity(body: unknown): Read<Entity> {
   }
   const result = schemas[kind as EntityKind].safeParse(body);
   if (result.success) return { ok: result.data as Entity };
-  return { problems: result.error.issues.map((issue) => ({ field: issue.path.join('.') || 'body', message: issue.message })) };
+  return {
+    problems: result.error.issues.map((issue) => ({ field: issue.path.join('.') || 'body', message: issue.message })),
+  };
 }
 
 function encodeMark(mark: Mark): unknown {
   if (mark.kind === 'shape') return { ...mark, rings: mark.rings.map(encodeColumn) };
   const { x, y, pressure, altitude, azimuth } = mark.samples;
   const columns = { x, y, pressure, altitude, azimuth };
-  return { ...mark, samples: Object.fromEntries(Object.entries(columns).map(([key, value]) => [key, encodeColumn(value)])) };
+  return {
+    ...mark,
+    samples: Object.fromEntries(Object.entries(columns).map(([key, value]) => [key, encodeColumn(value)])),
+  };
 }
 
 /** The body of an entity as it stands in JSON. `readEntity` gives it back exactly. */
 export function encodeEntity(entity: Entity): Record<string, unknown> {
   if (entity.kind !== 'drawing') return { ...entity };
-  return { ...entity, marks: Object.fromEntries(Object.values(entity.marks).map((mark) => [mark.id, encodeMark(mark)])) };
+  return {
+    ...entity,
+    marks: Object.fromEntries(Object.values(entity.marks).map((mark) => [mark.id, encodeMark(mark)])),
+  };
 }
 
 /** Ids of other entities that a body points at, with the field that does so. Slots and marks have no rows. */
@@ -138,7 +203,11 @@ export function referencesOf(entity: Entity): { field: string; id: Id }[] {
   const list = (field: string, ids: readonly Id[]) => ids.map((each) => ({ field, id: each }));
   switch (entity.kind) {
     case 'shot':
-      return [...list('planes', entity.planes), ...list('elements', entity.elements), ...list('swatches', entity.swatches)];
+      return [
+        ...list('planes', entity.planes),
+        ...list('elements', entity.elements),
+        ...list('swatches', entity.swatches),
+      ];
     case 'plane':
       return list('placements', entity.placements);
     case 'placement':
@@ -146,11 +215,17 @@ export function referencesOf(entity: Entity): { field: string; id: Id }[] {
     case 'element':
       return list('layers', entity.layers);
     case 'layer':
-      return [...list('elementId', [entity.elementId]), ...list('runListId', [entity.runListId]), ...list('slots', Object.values(entity.slots))];
+      return [
+        ...list('elementId', [entity.elementId]),
+        ...list('runListId', [entity.runListId]),
+        ...list('slots', Object.values(entity.slots)),
+      ];
     case 'runlist':
       return list('elementId', [entity.elementId]);
     case 'drawing':
-      return Object.values(entity.marks).flatMap((m) => (m.kind === 'rub' ? [] : list(`marks.${m.id}.swatch`, [m.swatch])));
+      return Object.values(entity.marks).flatMap((m) =>
+        m.kind === 'rub' ? [] : list(`marks.${m.id}.swatch`, [m.swatch]),
+      );
     case 'swatch':
       return [];
   }

@@ -1,6 +1,20 @@
 /** New entities with their usual settings. */
 import { constant } from './value.ts';
-import type { Drawing, Element, Entity, Id, Layer, LayerRole, Placement, Plane, RunList, Shot, ShotDocument, Swatch, SwatchRole } from './types.ts';
+import type {
+  Drawing,
+  Element,
+  Entity,
+  Id,
+  Layer,
+  LayerRole,
+  Placement,
+  Plane,
+  RunList,
+  Shot,
+  ShotDocument,
+  Swatch,
+  SwatchRole,
+} from './types.ts';
 
 export type NewId = () => Id;
 
@@ -67,6 +81,13 @@ export function newShotDocument(id: Id, format: ShotFormat, newId: NewId): ShotD
     y: format.height / 2,
   };
   const plane: Plane = { kind: 'plane', id: newId(), name: 'Picture plane', depth: 0, placements: [placement.id] };
-  const shot: Shot = { kind: 'shot', id, ...format, planes: [plane.id], elements: [elementId], swatches: swatches.map((s) => s.id) };
+  const shot: Shot = {
+    kind: 'shot',
+    id,
+    ...format,
+    planes: [plane.id],
+    elements: [elementId],
+    swatches: swatches.map((s) => s.id),
+  };
   return documentOf(id, [shot, plane, placement, element, layer, list, ...swatches]);
 }

@@ -19,7 +19,8 @@ export function touchedBetween(before: ShotDocument, after: ShotDocument): Recor
   const touched: Record<Id, Touch> = {};
   if (before.entities === after.entities) return touched;
   for (const id in after.entities) {
-    if (before.entities[id] !== after.entities[id]) touched[id] = { before: before.entities[id], after: after.entities[id] };
+    if (before.entities[id] !== after.entities[id])
+      touched[id] = { before: before.entities[id], after: after.entities[id] };
   }
   for (const id in before.entities) {
     if (!(id in after.entities)) touched[id] = { before: before.entities[id], after: undefined };

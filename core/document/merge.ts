@@ -15,13 +15,21 @@ export function same(a: unknown, b: unknown): boolean {
   if (Object.is(a, b)) return true;
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
   if (a instanceof Float32Array || b instanceof Float32Array) {
-    return a instanceof Float32Array && b instanceof Float32Array && a.length === b.length && a.every((v, i) => Object.is(v, b[i]));
+    return (
+      a instanceof Float32Array &&
+      b instanceof Float32Array &&
+      a.length === b.length &&
+      a.every((v, i) => Object.is(v, b[i]))
+    );
   }
   if (Array.isArray(a) !== Array.isArray(b)) return false;
   const keys = Object.keys(a);
   const left = a as Record<string, unknown>;
   const right = b as Record<string, unknown>;
-  return keys.length === Object.keys(b).length && keys.every((key) => Object.hasOwn(right, key) && same(left[key], right[key]));
+  return (
+    keys.length === Object.keys(b).length &&
+    keys.every((key) => Object.hasOwn(right, key) && same(left[key], right[key]))
+  );
 }
 
 /**
@@ -33,8 +41,14 @@ export function mergeOrder(base: readonly Id[], ours: readonly Id[], theirs: rea
   const inOurs = new Set(ours);
   const inTheirs = new Set(theirs);
   const kept = (id: Id) => (inBase.has(id) ? inOurs.has(id) && inTheirs.has(id) : true);
-  const weMoved = !same(ours.filter((id) => inBase.has(id)), base.filter((id) => inOurs.has(id)));
-  const theyMoved = !same(theirs.filter((id) => inBase.has(id)), base.filter((id) => inTheirs.has(id)));
+  const weMoved = !same(
+    ours.filter((id) => inBase.has(id)),
+    base.filter((id) => inOurs.has(id)),
+  );
+  const theyMoved = !same(
+    theirs.filter((id) => inBase.has(id)),
+    base.filter((id) => inTheirs.has(id)),
+  );
   const [lead, other] = weMoved && !theyMoved ? [ours, theirs] : [theirs, ours];
   const result = lead.filter(kept);
   const present = new Set(result);
@@ -125,9 +139,16 @@ export function mergeEntity<E extends Entity>(base: E, ours: E, theirs: E, newId
     if (ORDERS.has(field)) {
       merged[field] = mergeOrder(pick<Id[]>(base), pick<Id[]>(ours), pick<Id[]>(theirs));
     } else if (base.kind === 'runlist' && field === 'runs') {
-      take(field, mergeRuns((base as RunList).runs, (ours as Entity as RunList).runs, (theirs as Entity as RunList).runs));
+      take(
+        field,
+        mergeRuns((base as RunList).runs, (ours as Entity as RunList).runs, (theirs as Entity as RunList).runs),
+      );
     } else if (base.kind === 'layer' && field === 'slots') {
-      const slots = mergeRecord((base as Layer).slots, (ours as Entity as Layer).slots, (theirs as Entity as Layer).slots);
+      const slots = mergeRecord(
+        (base as Layer).slots,
+        (ours as Entity as Layer).slots,
+        (theirs as Entity as Layer).slots,
+      );
       take(field, { value: slots.record, clash: slots.clashes.length > 0 });
     } else {
       take(field, choose<unknown>(pick(base), pick(ours), pick(theirs)));

@@ -187,7 +187,11 @@ export interface ShotDocument {
 }
 
 /** The entity of that kind and id, or undefined when it is unknown, deleted or of another kind. */
-export function find<K extends EntityKind>(doc: ShotDocument, kind: K, id: Id | null | undefined): EntityOf<K> | undefined {
+export function find<K extends EntityKind>(
+  doc: ShotDocument,
+  kind: K,
+  id: Id | null | undefined,
+): EntityOf<K> | undefined {
   const entity = id ? doc.entities[id] : undefined;
   return entity?.kind === kind ? (entity as EntityOf<K>) : undefined;
 }
@@ -206,7 +210,10 @@ export function findAll<K extends EntityKind>(doc: ShotDocument, kind: K, ids: r
 
 /** The document with some entities put in, new or in place of older ones. */
 export function putEntities(doc: ShotDocument, ...entities: readonly Entity[]): ShotDocument {
-  return { ...doc, entities: { ...doc.entities, ...Object.fromEntries(entities.map((entity) => [entity.id, entity])) } };
+  return {
+    ...doc,
+    entities: { ...doc.entities, ...Object.fromEntries(entities.map((entity) => [entity.id, entity])) },
+  };
 }
 
 /** The document without some entities. */

@@ -13,7 +13,21 @@ import {
   type RunList,
   type ShotDocument,
 } from '../document/index.ts';
-import { elementLength, exposureAt, fillGap, insertRun, listFrame, removeRun, retime, runStart, setHold, shownOn, timedLayers, totalLength, type TimedLayer } from '../timing/index.ts';
+import {
+  elementLength,
+  exposureAt,
+  fillGap,
+  insertRun,
+  listFrame,
+  removeRun,
+  retime,
+  runStart,
+  setHold,
+  shownOn,
+  timedLayers,
+  totalLength,
+  type TimedLayer,
+} from '../timing/index.ts';
 
 /** A document after an edit, and the element frame the playhead belongs on. */
 export interface Timed {
@@ -48,12 +62,20 @@ function keepFull(before: ShotDocument, after: ShotDocument, element: Element): 
   for (const { list } of full) {
     const now = find(after, 'runlist', list.id);
     const missing = now ? turn - totalLength(now) : 0;
-    if (now && missing > 0 && now.runs.length > 0) changed.set(now.id, setHold(now, now.runs.length - 1, now.runs.at(-1)!.length + missing));
+    if (now && missing > 0 && now.runs.length > 0)
+      changed.set(now.id, setHold(now, now.runs.length - 1, now.runs.at(-1)!.length + missing));
   }
   return putEntities(after, ...changed.values());
 }
 
-function insertAfter(doc: ShotDocument, place: Place, frame: number, drawing: Drawing | null, hold: number, newId: NewId): Timed {
+function insertAfter(
+  doc: ShotDocument,
+  place: Place,
+  frame: number,
+  drawing: Drawing | null,
+  hold: number,
+  newId: NewId,
+): Timed {
   const { element, timed, turn } = place;
   const { layer, list } = timed;
   const here = exposureAt(list, frame, turn);
@@ -102,14 +124,19 @@ export function deleteExposure(doc: ShotDocument, layerId: Id, frame: number): T
   const slotGone = slot !== null && !next.runs.some((run) => run.slot === slot);
   if (slotGone) {
     const drawingId = layer.slots[slot]!;
-    const { [slot]: _gone, ...slots } = layer.slots;
+    const slots = Object.fromEntries(Object.entries(layer.slots).filter(([key]) => key !== slot));
     edited = putEntities(edited, { ...layer, slots });
-    const shownElsewhere = Object.values(edited.entities).some((e) => e.kind === 'layer' && Object.values(e.slots).includes(drawingId));
+    const shownElsewhere = Object.values(edited.entities).some(
+      (e) => e.kind === 'layer' && Object.values(e.slots).includes(drawingId),
+    );
     if (!shownElsewhere) edited = dropEntities(edited, [drawingId]);
   }
   edited = keepFull(doc, edited, element);
   const newTurn = elementLength(edited, element);
-  return { doc: edited, frame: Math.min(runStart(next, Math.max(0, Math.min(here.index, next.runs.length - 1)), newTurn), newTurn - 1) };
+  return {
+    doc: edited,
+    frame: Math.min(runStart(next, Math.max(0, Math.min(here.index, next.runs.length - 1)), newTurn), newTurn - 1),
+  };
 }
 
 /** Holds what is shown on a frame for so many frames (at least 1); later ones move. */
@@ -141,7 +168,12 @@ export function addMark(doc: ShotDocument, layerId: Id, frame: number, mark: Mar
   const shown = shownOn(timed, frame, turn);
   const drawing = find(doc, 'drawing', shown?.drawingId);
   if (shown && !drawing) throw new Error(`Drawing ${shown.drawingId} is not loaded`);
-  if (drawing) return putEntities(doc, { ...drawing, marks: { ...drawing.marks, [mark.id]: mark }, order: [...drawing.order, mark.id] });
+  if (drawing)
+    return putEntities(doc, {
+      ...drawing,
+      marks: { ...drawing.marks, [mark.id]: mark },
+      order: [...drawing.order, mark.id],
+    });
   const slot = newId();
   const made: Drawing = { kind: 'drawing', id: newId(), marks: { [mark.id]: mark }, order: [mark.id] };
   const { layer, list } = timed;

@@ -31,10 +31,20 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
         return { ...entity, id, layers: known(entity.layers) };
       case 'layer': {
         const slots = Object.entries(entity.slots).filter(([, drawing]) => ids.has(drawing));
-        return { ...entity, id, elementId: of(entity.elementId), runListId: of(entity.runListId), slots: Object.fromEntries(slots.map(([slot, d]) => [slot, of(d)])) };
+        return {
+          ...entity,
+          id,
+          elementId: of(entity.elementId),
+          runListId: of(entity.runListId),
+          slots: Object.fromEntries(slots.map(([slot, d]) => [slot, of(d)])),
+        };
       }
       case 'drawing':
-        return { ...entity, id, marks: Object.fromEntries(Object.entries(entity.marks).map(([key, m]) => [key, mark(m)])) };
+        return {
+          ...entity,
+          id,
+          marks: Object.fromEntries(Object.entries(entity.marks).map(([key, m]) => [key, mark(m)])),
+        };
       case 'swatch':
         return { ...entity, id };
     }

@@ -1,8 +1,27 @@
 /** Edits of layers and of the element they belong to. */
-import { constant, dropEntities, find, newLayer, putEntities, type ElementTime, type Id, type Layer, type LayerRole, type NewId, type ShotDocument } from '../document/index.ts';
+import {
+  constant,
+  dropEntities,
+  find,
+  newLayer,
+  putEntities,
+  type ElementTime,
+  type Id,
+  type Layer,
+  type LayerRole,
+  type NewId,
+  type ShotDocument,
+} from '../document/index.ts';
 
 /** Adds a layer above `aboveId`, or on top. The edit says which id it got. */
-export function addLayer(doc: ShotDocument, elementId: Id, name: string, role: LayerRole, aboveId: Id | null, newId: NewId): { doc: ShotDocument; layerId: Id } {
+export function addLayer(
+  doc: ShotDocument,
+  elementId: Id,
+  name: string,
+  role: LayerRole,
+  aboveId: Id | null,
+  newId: NewId,
+): { doc: ShotDocument; layerId: Id } {
   const { layer, list } = newLayer(elementId, name, role, newId);
   const element = find(doc, 'element', elementId);
   if (!element) throw new Error(`Element ${elementId} is not in this shot`);
@@ -38,7 +57,11 @@ export type LayerSettings = Partial<Pick<Layer, 'name' | 'role' | 'visible' | 'l
 export function setLayer(doc: ShotDocument, layerId: Id, { opacity, ...settings }: LayerSettings): ShotDocument {
   const layer = find(doc, 'layer', layerId);
   if (!layer) return doc;
-  const next: Layer = { ...layer, ...settings, opacity: opacity === undefined ? layer.opacity : constant(Math.min(1, Math.max(0, opacity))) };
+  const next: Layer = {
+    ...layer,
+    ...settings,
+    opacity: opacity === undefined ? layer.opacity : constant(Math.min(1, Math.max(0, opacity))),
+  };
   return putEntities(doc, next);
 }
 

@@ -29,7 +29,12 @@ export const intersection = (a: Box, b: Box): Box => ({
 });
 
 /** The box grown by a margin on every side. */
-export const grown = (box: Box, by: number): Box => ({ left: box.left - by, top: box.top - by, right: box.right + by, bottom: box.bottom + by });
+export const grown = (box: Box, by: number): Box => ({
+  left: box.left - by,
+  top: box.top - by,
+  right: box.right + by,
+  bottom: box.bottom + by,
+});
 
 /** The smallest box of whole pixels around a box. */
 export const wholePixels = (box: Box): Box => ({
@@ -42,7 +47,12 @@ export const wholePixels = (box: Box): Box => ({
 /** The box around the four mapped corners. */
 export function mapBox(matrix: Matrix, { left, top, right, bottom }: Box): Box {
   if (!(left <= right)) return EMPTY_BOX;
-  const corners = [apply(matrix, { x: left, y: top }), apply(matrix, { x: right, y: top }), apply(matrix, { x: left, y: bottom }), apply(matrix, { x: right, y: bottom })];
+  const corners = [
+    apply(matrix, { x: left, y: top }),
+    apply(matrix, { x: right, y: top }),
+    apply(matrix, { x: left, y: bottom }),
+    apply(matrix, { x: right, y: bottom }),
+  ];
   const xs = corners.map((p) => p.x);
   const ys = corners.map((p) => p.y);
   return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) };

@@ -23,7 +23,10 @@ export function invert([a, b, c, d, e, f]: Matrix): Matrix {
 }
 
 /** A point after the map. */
-export const apply = ([a, b, c, d, e, f]: Matrix, { x, y }: Point): Point => ({ x: a * x + c * y + e, y: b * x + d * y + f });
+export const apply = ([a, b, c, d, e, f]: Matrix, { x, y }: Point): Point => ({
+  x: a * x + c * y + e,
+  y: b * x + d * y + f,
+});
 
 /** By how much lengths grow, as the square root of the area factor. */
 export const scaleOf = ([a, b, c, d]: Matrix): number => Math.sqrt(Math.abs(a * d - b * c));

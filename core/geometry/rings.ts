@@ -6,7 +6,10 @@ import type { Point } from './matrix.ts';
 type Pair = [number, number];
 type Cubic = [Pair, Pair, Pair, Pair];
 // The package is CommonJS; bundlers and Node wrap its default export differently.
-const fitCurve = ((fitCurveModule as { default?: unknown }).default ?? fitCurveModule) as (points: Pair[], squaredError: number) => Cubic[];
+const fitCurve = ((fitCurveModule as { default?: unknown }).default ?? fitCurveModule) as (
+  points: Pair[],
+  squaredError: number,
+) => Cubic[];
 
 /** The turn at a vertex of a closed polyline, measured over `reach` px either way: cosine from -1 (reversal) to 1 (straight). */
 function turnCosine(points: readonly Pair[], index: number, reach: number): number {
@@ -114,7 +117,10 @@ export function ringPoints(ring: Float32Array, steps: number): Point[] {
       const t = s / steps;
       const u = 1 - t;
       const at = (axis: 0 | 1) =>
-        u * u * u * ring[a + axis]! + 3 * u * u * t * ring[a + 4 + axis]! + 3 * u * t * t * ring[b + 2 + axis]! + t * t * t * ring[b + axis]!;
+        u * u * u * ring[a + axis]! +
+        3 * u * u * t * ring[a + 4 + axis]! +
+        3 * u * t * t * ring[b + 2 + axis]! +
+        t * t * t * ring[b + axis]!;
       points.push({ x: at(0), y: at(1) });
     }
   }

@@ -33,7 +33,13 @@ export function sheetsOf(doc: ShotDocument, shotFrame: number, { guides }: Sheet
         const { layer } = timed;
         if (!layer.visible || (layer.role === 'guide' && !guides)) continue;
         const drawing = find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId);
-        if (drawing) sheets.push({ layerId: layer.id, drawing, opacity: valueAt(layer.opacity, frame), matrix: translation(placement.x, placement.y) });
+        if (drawing)
+          sheets.push({
+            layerId: layer.id,
+            drawing,
+            opacity: valueAt(layer.opacity, frame),
+            matrix: translation(placement.x, placement.y),
+          });
       }
     }
   }
@@ -71,7 +77,14 @@ export function laySheets(target: Surface, sheets: readonly Sheet[], view: Matri
 }
 
 /** Draws a frame of the shot: background if asked for, then every drawing. */
-export function drawFrame(target: Surface, doc: ShotDocument, shotFrame: number, view: Matrix, pictureOf: PictureOf, options: SheetOptions & { background: boolean }): void {
+export function drawFrame(
+  target: Surface,
+  doc: ShotDocument,
+  shotFrame: number,
+  view: Matrix,
+  pictureOf: PictureOf,
+  options: SheetOptions & { background: boolean },
+): void {
   wipe(target);
   if (options.background) drawBackground(target, doc, view);
   laySheets(target, sheetsOf(doc, shotFrame, options), view, pictureOf);

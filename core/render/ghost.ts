@@ -11,14 +11,16 @@ export interface GhostLook {
   readonly broken: boolean;
   /** 0 to 1. */
   readonly strength: number;
+  /** Only the outline, for drawings with filled shapes; lines are shown whole. */
+  readonly outline: boolean;
 }
 
 const EDGE = '#100c0a';
 const DIRECTIONS = 16;
 const ALPHA_GAIN = 3;
 
-/** Everything within `reach` device px of the picture, filled with one colour, less the picture itself. */
-function rim(target: Surface, source: Picture, reach: number, colour: string): void {
+/** Everything within `reach` device px of the picture in one colour; without the picture itself if `hollow`. */
+function rim(target: Surface, source: Picture, reach: number, colour: string, hollow: boolean): void {
   wipe(target);
   const { context, width, height } = target;
   for (let i = 0; i < DIRECTIONS; i++) {
@@ -31,7 +33,7 @@ function rim(target: Surface, source: Picture, reach: number, colour: string): v
   context.fillStyle = colour;
   context.fillRect(0, 0, width, height);
   context.globalCompositeOperation = 'destination-out';
-  for (let i = 0; i < ALPHA_GAIN; i++) context.drawImage(source, 0, 0);
+  if (hollow) for (let i = 0; i < ALPHA_GAIN; i++) context.drawImage(source, 0, 0);
   context.globalCompositeOperation = 'source-over';
 }
 
@@ -59,13 +61,14 @@ function breakUp({ context, width, height }: Surface, dash: number): void {
 export function layGhost(target: Surface, scratch: Surface, picture: Picture, look: GhostLook, pixel: number): void {
   const { context } = target;
   const layRim = (reach: number, colour: string, strength: number) => {
-    rim(scratch, picture, reach, colour);
+    rim(scratch, picture, reach, colour, look.outline);
     if (look.broken) breakUp(scratch, 5 * pixel);
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = strength;
     context.drawImage(scratch.picture, 0, 0);
     context.globalAlpha = 1;
   };
-  layRim(3 * pixel, EDGE, look.strength * 0.8);
-  layRim(2 * pixel, look.colour, look.strength);
+  const thickness = look.outline ? 2 * pixel : 0.4 * pixel;
+  layRim(thickness + pixel, EDGE, look.strength * 0.8);
+  layRim(thickness, look.colour, look.strength);
 }

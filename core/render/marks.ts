@@ -1,14 +1,31 @@
 /** Draws marks onto the surface of their drawing. */
 import { chunkCount, inkChunk, inkChunkBox } from '../brush/index.ts';
 import type { Drawing, Id, Mark, RubOut, Shape, Stroke } from '../document/index.ts';
-import { EMPTY_BOX, grown, intersection, isEmpty, mapBox, ringBox, union, wholePixels, type Box, type Matrix } from '../geometry/index.ts';
+import {
+  EMPTY_BOX,
+  grown,
+  intersection,
+  isEmpty,
+  mapBox,
+  ringBox,
+  union,
+  wholePixels,
+  type Box,
+  type Matrix,
+} from '../geometry/index.ts';
 import { wipe, type Context2D, type Surface } from './surface.ts';
 
 /** Resolves a swatch to the colour it stands for now. */
 export type ColourOf = (swatch: Id) => string;
 
 /** Fills one chunk of a stroke, opaque, in the given colour. */
-export function drawChunk(context: Context2D, { samples, brush }: Pick<Stroke, 'samples' | 'brush'>, chunk: number, colour: string, matrix: Matrix): void {
+export function drawChunk(
+  context: Context2D,
+  { samples, brush }: Pick<Stroke, 'samples' | 'brush'>,
+  chunk: number,
+  colour: string,
+  matrix: Matrix,
+): void {
   context.setTransform(...matrix);
   context.globalAlpha = 1;
   context.globalCompositeOperation = 'source-over';
@@ -19,7 +36,12 @@ export function drawChunk(context: Context2D, { samples, brush }: Pick<Stroke, '
 }
 
 /** The whole device pixels that some chunks of a stroke can touch, edge smoothing included. */
-export function chunksBox({ samples, brush }: Pick<Stroke, 'samples' | 'brush'>, from: number, to: number, matrix: Matrix): Box {
+export function chunksBox(
+  { samples, brush }: Pick<Stroke, 'samples' | 'brush'>,
+  from: number,
+  to: number,
+  matrix: Matrix,
+): Box {
   let box = EMPTY_BOX;
   for (let chunk = from; chunk < to; chunk++) box = union(box, inkChunkBox(samples, brush, chunk));
   return wholePixels(grown(mapBox(matrix, box), 1));
@@ -86,7 +108,13 @@ export function drawMark(target: Surface, scratch: Surface, mark: Mark, colourOf
 }
 
 /** Draws a whole drawing onto an emptied surface. @param matrix from element space to device pixels. */
-export function drawDrawing(target: Surface, scratch: Surface, drawing: Drawing, colourOf: ColourOf, matrix: Matrix): void {
+export function drawDrawing(
+  target: Surface,
+  scratch: Surface,
+  drawing: Drawing,
+  colourOf: ColourOf,
+  matrix: Matrix,
+): void {
   wipe(target);
   for (const id of drawing.order) {
     const mark = drawing.marks[id];
@@ -100,7 +128,8 @@ export function drawingBox(drawing: Drawing): Box {
   for (const mark of Object.values(drawing.marks)) {
     if (mark.kind === 'shape') for (const ring of mark.rings) box = union(box, ringBox(ring));
     if (mark.kind !== 'stroke') continue;
-    for (let c = 0; c < chunkCount(mark.samples.x.length); c++) box = union(box, inkChunkBox(mark.samples, mark.brush, c));
+    for (let c = 0; c < chunkCount(mark.samples.x.length); c++)
+      box = union(box, inkChunkBox(mark.samples, mark.brush, c));
   }
   return box;
 }

@@ -18,7 +18,17 @@ export interface Context2D extends PathSink {
   bezierCurveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void;
   fill(rule?: 'nonzero' | 'evenodd'): void;
   drawImage(picture: Picture, x: number, y: number): void;
-  drawImage(picture: Picture, sx: number, sy: number, sw: number, sh: number, x: number, y: number, w: number, h: number): void;
+  drawImage(
+    picture: Picture,
+    sx: number,
+    sy: number,
+    sw: number,
+    sh: number,
+    x: number,
+    y: number,
+    w: number,
+    h: number,
+  ): void;
 }
 
 /** A canvas with its context. Sizes are whole device pixels. */

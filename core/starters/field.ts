@@ -56,10 +56,16 @@ export function sampleField(balls: readonly Ball[], { left, top, columns, rows, 
 }
 
 /** Closed polylines, last point not repeated, around everything at or above a level; outer rings and holes alike. */
-export function levelLines(values: Float64Array, { left, top, columns, rows, cell }: Grid, level: number): [number, number][][] {
+export function levelLines(
+  values: Float64Array,
+  { left, top, columns, rows, cell }: Grid,
+  level: number,
+): [number, number][][] {
   const cut = contours().size([columns, rows]).smooth(true).contour(Array.from(values), level);
   return cut.coordinates.flatMap((polygon) =>
-    polygon.map((line) => line.slice(0, -1).map(([x, y]): [number, number] => [left + (x! - 0.5) * cell, top + (y! - 0.5) * cell])),
+    polygon.map((line) =>
+      line.slice(0, -1).map(([x, y]): [number, number] => [left + (x! - 0.5) * cell, top + (y! - 0.5) * cell]),
+    ),
   );
 }
 

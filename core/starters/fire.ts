@@ -76,7 +76,13 @@ export function fireBalls(settings: FireSettings, phase: number): Ball[] {
     const grown = Math.min(1, age / 0.16);
     const shrink = 1 - age;
     const radius = half * 0.6 * size * (0.3 + 0.7 * grown) * (0.14 + 0.86 * shrink * (0.55 + 0.45 * shrink));
-    return { x: side * half * 0.72 * narrowing + drift, y, radius, pull: 1.9 + 1.7 * age, weight: grown * (0.42 + 0.58 * Math.min(1, shrink * 2.2)) };
+    return {
+      x: side * half * 0.72 * narrowing + drift,
+      y,
+      radius,
+      pull: 1.9 + 1.7 * age,
+      weight: grown * (0.42 + 0.58 * Math.min(1, shrink * 2.2)),
+    };
   });
   return [...foot, ...rising];
 }

@@ -1,5 +1,15 @@
 /** The time of an element: how long it is, what shows on a frame of it, and where it falls in the shot. */
-import { find, findAll, type Drawing, type Element, type Id, type Layer, type Placement, type RunList, type ShotDocument } from '../document/index.ts';
+import {
+  find,
+  findAll,
+  type Drawing,
+  type Element,
+  type Id,
+  type Layer,
+  type Placement,
+  type RunList,
+  type ShotDocument,
+} from '../document/index.ts';
 import { exposureAt, totalLength, type Exposure } from './runs.ts';
 
 /** A layer with the run list it points at. */
@@ -46,7 +56,12 @@ export function drawingOn(doc: ShotDocument, timed: TimedLayer, frame: number, t
  * The frame of an element that a placement shows on a frame of the shot, or null before its start
  * and after its end. Only cycles repeat.
  */
-export function placementFrame(placement: Placement, element: Element, length: number, shotFrame: number): number | null {
+export function placementFrame(
+  placement: Placement,
+  element: Element,
+  length: number,
+  shotFrame: number,
+): number | null {
   const since = shotFrame - placement.start;
   if (since < 0) return null;
   if (element.time !== 'cycle') return since < length ? since : null;

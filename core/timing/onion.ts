@@ -17,7 +17,14 @@ export interface Neighbour {
  * neighbour, and in a short cycle no drawing appears twice: the nearer side has it.
  * @param before how many drawings back, 0 to 5; `after` likewise forward.
  */
-export function neighbours(timed: TimedLayer, frame: number, turn: number, wraps: boolean, before: number, after: number): Neighbour[] {
+export function neighbours(
+  timed: TimedLayer,
+  frame: number,
+  turn: number,
+  wraps: boolean,
+  before: number,
+  after: number,
+): Neighbour[] {
   const { layer, list } = timed;
   const local = listFrame(list, frame, turn);
   const drawn = exposures(list).filter((e) => e.run.slot !== null && layer.slots[e.run.slot]);

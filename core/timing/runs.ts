@@ -63,12 +63,18 @@ export function removeRun(list: RunList, index: number): RunList {
 /** Holds the run at `index` for that many frames, at least 1; later ones move. */
 export function setHold(list: RunList, index: number, length: number): RunList {
   const held = Math.max(1, Math.round(length));
-  return withRuns(list, list.runs.map((run, i) => (i === index ? { ...run, length: held } : run)));
+  return withRuns(
+    list,
+    list.runs.map((run, i) => (i === index ? { ...run, length: held } : run)),
+  );
 }
 
 /** Puts every drawing of the list on the same hold; empty runs keep their length. */
 export function retime(list: RunList, hold: number): RunList {
-  return withRuns(list, list.runs.map((run) => (run.slot === null ? run : { ...run, length: hold })));
+  return withRuns(
+    list,
+    list.runs.map((run) => (run.slot === null ? run : { ...run, length: hold })),
+  );
 }
 
 /**

@@ -18,12 +18,30 @@ export async function migrate(database: Knex): Promise<void> {
   await database.migrate.latest({ migrationSource });
 }
 
-const LOST = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ENOTFOUND', 'ETIMEDOUT', '57P01', '57P02', '57P03', '08006', '08001', '08003', '53300']);
+const LOST = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ENOTFOUND',
+  'ETIMEDOUT',
+  '57P01',
+  '57P02',
+  '57P03',
+  '08006',
+  '08001',
+  '08003',
+  '53300',
+]);
 
 /** Whether an error means that the database could not be reached, rather than that it refused. */
 export function isLost(error: unknown): boolean {
   if (!(error instanceof Error)) return false;
   const { code, errors } = error as { code?: unknown; errors?: unknown[] };
   if (Array.isArray(errors) && errors.some(isLost)) return true;
-  return (typeof code === 'string' && LOST.has(code)) || /Connection terminated|Timeout acquiring a connection|timeout expired|Client has encountered a connection error/i.test(error.message);
+  return (
+    (typeof code === 'string' && LOST.has(code)) ||
+    /Connection terminated|Timeout acquiring a connection|timeout expired|Client has encountered a connection error/i.test(
+      error.message,
+    )
+  );
 }

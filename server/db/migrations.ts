@@ -48,7 +48,8 @@ const migrations: Record<string, Knex.Migration> = {
       });
     },
     async down(knex) {
-      for (const table of ['facts', 'saves', 'older_bodies', 'entities', 'shots', 'productions']) await knex.schema.dropTable(table);
+      for (const table of ['facts', 'saves', 'older_bodies', 'entities', 'shots', 'productions'])
+        await knex.schema.dropTable(table);
     },
   },
   '002-exports': {

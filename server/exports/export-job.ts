@@ -21,7 +21,10 @@ async function tell(database: Knex, id: Id, done: number): Promise<boolean> {
  * worker begins anew and gives the same file.
  */
 export async function runExport(database: Knex, shots: ShotsService, id: Id): Promise<void> {
-  const claimed = await database<ExportRow>('exports').where({ id }).whereIn('state', ['waiting', 'running']).update({ state: 'running' as const, done: 0 });
+  const claimed = await database<ExportRow>('exports')
+    .where({ id })
+    .whereIn('state', ['waiting', 'running'])
+    .update({ state: 'running' as const, done: 0 });
   const row = await database<ExportRow>('exports').where({ id }).first();
   if (claimed === 0 || !row) return;
   const partial = `${exportPath(id)}.partial`;
@@ -52,12 +55,16 @@ export async function runExport(database: Knex, shots: ShotsService, id: Id): Pr
     await written;
     await rename(partial, exportPath(id));
     const { size } = await stat(exportPath(id));
-    const finished = await database('exports').where({ id, state: 'running' }).update({ state: 'done', done, bytes: size });
+    const finished = await database('exports')
+      .where({ id, state: 'running' })
+      .update({ state: 'done', done, bytes: size });
     if (finished === 0) await unlink(exportPath(id)).catch(() => undefined);
   } catch (error) {
     await unlink(partial).catch(() => undefined);
     const full = (error as { code?: string }).code === 'ENOSPC';
-    const trouble = full ? 'The disk is full. Make room and export again.' : `The export failed: ${(error as Error).message}`;
+    const trouble = full
+      ? 'The disk is full. Make room and export again.'
+      : `The export failed: ${(error as Error).message}`;
     await database('exports').where({ id, state: 'running' }).update({ state: 'failed', trouble });
   }
 }

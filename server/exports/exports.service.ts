@@ -52,7 +52,9 @@ export class ExportsService {
 
   async list(shotId: Id): Promise<ExportAnswer[]> {
     await this.shots.one(shotId);
-    return (await this.database<ExportRow>('exports').where({ shot_id: shotId }).orderBy('created_at', 'desc').limit(50)).map(answer);
+    return (
+      await this.database<ExportRow>('exports').where({ shot_id: shotId }).orderBy('created_at', 'desc').limit(50)
+    ).map(answer);
   }
 
   async one(id: Id): Promise<ExportAnswer> {
@@ -65,7 +67,14 @@ export class ExportsService {
     const shot = await this.shots.one(shotId);
     const id = randomId();
     const fileName = `${fileStem(shot.name)}${background ? '' : '-alpha'}.zip`;
-    await this.database('exports').insert({ id, shot_id: shotId, state: 'waiting', background, frames: shot.length, file_name: fileName });
+    await this.database('exports').insert({
+      id,
+      shot_id: shotId,
+      state: 'waiting',
+      background,
+      frames: shot.length,
+      file_name: fileName,
+    });
     await this.queue.send({ exportId: id });
     return this.one(id);
   }

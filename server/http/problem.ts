@@ -1,4 +1,11 @@
-import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter, type ValidationError } from '@nestjs/common';
+import {
+  Catch,
+  HttpException,
+  Logger,
+  type ArgumentsHost,
+  type ExceptionFilter,
+  type ValidationError,
+} from '@nestjs/common';
 import type { Response } from 'express';
 import { isLost } from '../db/database.ts';
 
@@ -28,12 +35,19 @@ export function validationProblem(found: readonly ValidationError[]): Problem {
   const list = (errors: readonly ValidationError[], path: string): FieldProblem[] =>
     errors.flatMap((error) => {
       const field = path ? `${path}.${error.property}` : error.property;
-      const own = Object.values(error.constraints ?? {}).map((message) => ({ field, message: message.replace(/^\S+ (?=(must|should|has))/, '') }));
+      const own = Object.values(error.constraints ?? {}).map((message) => ({
+        field,
+        message: message.replace(/^\S+ (?=(must|should|has))/, ''),
+      }));
       return [...own, ...list(error.children ?? [], field)];
     });
   const errors = list(found, '');
   const first = errors[0];
-  return new Problem(422, first ? `${first.field} ${first.message}` : 'The request is not what the interface says', errors);
+  return new Problem(
+    422,
+    first ? `${first.field} ${first.message}` : 'The request is not what the interface says',
+    errors,
+  );
 }
 
 /** Answers every error as problem details; what was not foreseen is logged and said without detail. */
@@ -54,10 +68,12 @@ export class ProblemFilter implements ExceptionFilter {
   private problemOf(error: unknown): HttpException {
     if (error instanceof Problem) return error;
     const { type, status } = (error ?? {}) as { type?: string; status?: number };
-    if (type === 'entity.too.large') return new Problem(413, 'The request is larger than this address takes. Nothing was changed.');
+    if (type === 'entity.too.large')
+      return new Problem(413, 'The request is larger than this address takes. Nothing was changed.');
     if (type === 'entity.parse.failed') return new Problem(400, 'The request is not JSON. Nothing was changed.');
     if (error instanceof HttpException) return new Problem(error.getStatus(), error.message);
-    if (isLost(error)) return new Problem(503, 'The database cannot be reached. Nothing was changed; try again shortly.');
+    if (isLost(error))
+      return new Problem(503, 'The database cannot be reached. Nothing was changed; try again shortly.');
     if (status && status >= 400 && status < 500) return new Problem(status, (error as Error).message);
     this.log.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
     return new Problem(500, 'The server failed at this request. Nothing was changed.');

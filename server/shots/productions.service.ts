@@ -32,7 +32,9 @@ export class ProductionsService {
   }
 
   async setDeleted(id: Id, deleted: boolean): Promise<void> {
-    const changed = await this.database('productions').where({ id }).update({ deleted_at: deleted ? this.database.fn.now() : null });
+    const changed = await this.database('productions')
+      .where({ id })
+      .update({ deleted_at: deleted ? this.database.fn.now() : null });
     if (changed === 0) throw Problem.missing('This production');
   }
 }

@@ -1,6 +1,19 @@
 import { Type } from 'class-transformer';
 import { ApiProperty } from '@nestjs/swagger';
-import { ArrayMaxSize, IsArray, IsInt, IsObject, IsOptional, Matches, Max, Min, ValidateIf, ValidateNested, IsBoolean, IsIn } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsInt,
+  IsObject,
+  IsOptional,
+  Matches,
+  Max,
+  Min,
+  ValidateIf,
+  ValidateNested,
+  IsBoolean,
+  IsIn,
+} from 'class-validator';
 import { IsId, IsName, SHOT_LIMITS } from './rules.ts';
 
 const KINDS = ['shot', 'plane', 'placement', 'element', 'layer', 'runlist', 'drawing', 'swatch'];
@@ -56,14 +69,29 @@ export class NewShotRequest {
 export class PutRequest {
   @ApiProperty({ format: 'uuid' }) @IsId() id: string;
   @ApiProperty({ enum: KINDS }) @IsIn(KINDS) kind: string;
-  @ApiProperty({ required: false, type: Object, description: 'The whole body of the entity' }) @IsOptional() @IsObject() body?: Record<string, unknown>;
-  @ApiProperty({ required: false, description: 'Brings a deleted entity back, with its last body unless one is given' }) @IsOptional() @IsBoolean() restore?: boolean;
-  @ApiProperty({ required: false, format: 'uuid', description: 'Takes the body of this entity of the same shot' }) @IsOptional() @IsId() copyOf?: string;
+  @ApiProperty({ required: false, type: Object, description: 'The whole body of the entity' })
+  @IsOptional()
+  @IsObject()
+  body?: Record<string, unknown>;
+  @ApiProperty({ required: false, description: 'Brings a deleted entity back, with its last body unless one is given' })
+  @IsOptional()
+  @IsBoolean()
+  restore?: boolean;
+  @ApiProperty({ required: false, format: 'uuid', description: 'Takes the body of this entity of the same shot' })
+  @IsOptional()
+  @IsId()
+  copyOf?: string;
 }
 
 export class SaveRequest {
-  @ApiProperty({ format: 'uuid', description: 'A repeat of a save is answered as the first time' }) @IsId() saveId: string;
-  @ApiProperty({ minimum: 1, description: 'The revision the bodies were made from' }) @IsInt() @Min(1) @Max(2147483647) baseRevision: number;
+  @ApiProperty({ format: 'uuid', description: 'A repeat of a save is answered as the first time' })
+  @IsId()
+  saveId: string;
+  @ApiProperty({ minimum: 1, description: 'The revision the bodies were made from' })
+  @IsInt()
+  @Min(1)
+  @Max(2147483647)
+  baseRevision: number;
 
   @ApiProperty({ type: [PutRequest] })
   @IsArray()

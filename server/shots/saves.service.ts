@@ -28,7 +28,12 @@ interface Row {
   body: Record<string, unknown>;
 }
 
-const asChange = (row: Row): Change => ({ id: row.id, kind: row.kind, revision: row.revision, body: row.deleted ? null : row.body });
+const asChange = (row: Row): Change => ({
+  id: row.id,
+  kind: row.kind,
+  revision: row.revision,
+  body: row.deleted ? null : row.body,
+});
 
 /** Saves: whole or not at all, each once, and never over a body newer than the one it was made from. */
 @Injectable()
@@ -44,16 +49,26 @@ export class SavesService {
 
   async save(shotId: Id, request: SaveRequest): Promise<SaveAnswer> {
     return this.database.transaction(async (tx) => {
-      const shot = await tx<{ id: Id; revision: number; deleted_at: Date | null }>('shots').where({ id: shotId }).forUpdate().first();
+      const shot = await tx<{ id: Id; revision: number; deleted_at: Date | null }>('shots')
+        .where({ id: shotId })
+        .forUpdate()
+        .first();
       if (!shot) throw Problem.missing('This shot');
-      const earlier = await tx<{ save_id: Id; shot_id: Id; base_revision: number; revision: number }>('saves').where({ save_id: request.saveId }).first();
+      const earlier = await tx<{ save_id: Id; shot_id: Id; base_revision: number; revision: number }>('saves')
+        .where({ save_id: request.saveId })
+        .first();
       if (earlier) return this.repeat(tx, shotId, earlier);
-      if (request.baseRevision > shot.revision) throw Problem.refused('baseRevision', `must be at most ${shot.revision}, the shot's own revision.`);
+      if (request.baseRevision > shot.revision)
+        throw Problem.refused('baseRevision', `must be at most ${shot.revision}, the shot's own revision.`);
       return this.apply(tx, shotId, shot.revision, request);
     });
   }
 
-  private async repeat(tx: Knex, shotId: Id, earlier: { shot_id: Id; base_revision: number; revision: number }): Promise<SaveAnswer> {
+  private async repeat(
+    tx: Knex,
+    shotId: Id,
+    earlier: { shot_id: Id; base_revision: number; revision: number },
+  ): Promise<SaveAnswer> {
     if (earlier.shot_id !== shotId) throw Problem.refused('saveId', 'was used for another shot.');
     const changes = await this.changesSince(shotId, earlier.base_revision, earlier.revision - 1, tx);
     return { revision: earlier.revision, changes };
@@ -71,14 +86,23 @@ export class SavesService {
     });
     if (newer.length > 0) {
       const changes = await this.changesSince(shotId, request.baseRevision, undefined, tx);
-      throw new Problem(409, 'Somebody else changed the same things. Merge and save again.', [], { conflicts: newer, revision: at, changes });
+      throw new Problem(409, 'Somebody else changed the same things. Merge and save again.', [], {
+        conflicts: newer,
+        revision: at,
+        changes,
+      });
     }
     const bodies = request.puts.map((put, i) => this.bodyOf(put, `puts.${i}`, shotId, rows));
     await this.checkReferences(tx, shotId, bodies);
     const revision = at + 1;
     await this.write(tx, shotId, revision, bodies, request.deletes, rows);
     await tx('shots').where({ id: shotId }).update({ revision, updated_at: tx.fn.now() });
-    await tx('saves').insert({ save_id: request.saveId, shot_id: shotId, base_revision: request.baseRevision, revision });
+    await tx('saves').insert({
+      save_id: request.saveId,
+      shot_id: shotId,
+      base_revision: request.baseRevision,
+      revision,
+    });
     const changes = await this.changesSince(shotId, request.baseRevision, at, tx);
     return { revision, changes };
   }
@@ -95,7 +119,8 @@ export class SavesService {
       if (put.copyOf) check(`puts.${i}.copyOf`, put.copyOf, true);
       const row = rows.get(put.id);
       if (row && row.kind !== put.kind) errors.push({ field: `puts.${i}.kind`, message: `must stay ${row.kind}.` });
-      if (row?.deleted && !put.restore && row.revision <= request.baseRevision) errors.push({ field: `puts.${i}`, message: 'was deleted; say restore to bring it back.' });
+      if (row?.deleted && !put.restore && row.revision <= request.baseRevision)
+        errors.push({ field: `puts.${i}`, message: 'was deleted; say restore to bring it back.' });
     });
     request.deletes.forEach((id, i) => {
       check(`deletes.${i}`, id, true);
@@ -105,45 +130,81 @@ export class SavesService {
   }
 
   private bodyOf(put: PutRequest, path: string, shotId: Id, rows: Map<Id, Row>): { entity: Entity; path: string } {
-    const source = put.copyOf ? rows.get(put.copyOf)?.body : (put.body ?? (put.restore ? rows.get(put.id)?.body : undefined));
+    const source = put.copyOf
+      ? rows.get(put.copyOf)?.body
+      : (put.body ?? (put.restore ? rows.get(put.id)?.body : undefined));
     if (!source) throw Problem.refused(`${path}.body`, 'is missing.');
     const read = readEntity(put.copyOf ? { ...source, id: put.id } : source);
     if ('problems' in read) {
-      const errors = read.problems.map((problem) => ({ field: `${path}.body.${problem.field}`, message: problem.message }));
+      const errors = read.problems.map((problem) => ({
+        field: `${path}.body.${problem.field}`,
+        message: problem.message,
+      }));
       throw new Problem(422, `${errors[0]!.field} ${errors[0]!.message}`, errors);
     }
     const entity = read.ok;
-    if (entity.id !== put.id || entity.kind !== put.kind) throw Problem.refused(`${path}.body`, 'must be of the id and kind of its put.');
-    if ((entity.kind === 'shot') !== (entity.id === shotId)) throw Problem.refused(`${path}.id`, 'must be the shot itself if it is of kind shot.');
+    if (entity.id !== put.id || entity.kind !== put.kind)
+      throw Problem.refused(`${path}.body`, 'must be of the id and kind of its put.');
+    if ((entity.kind === 'shot') !== (entity.id === shotId))
+      throw Problem.refused(`${path}.id`, 'must be the shot itself if it is of kind shot.');
     return { entity, path };
   }
 
   /** Everything pointed at must be in this shot, or come with the same save; deleted ones may be pointed at. */
-  private async checkReferences(tx: Knex, shotId: Id, bodies: readonly { entity: Entity; path: string }[]): Promise<void> {
+  private async checkReferences(
+    tx: Knex,
+    shotId: Id,
+    bodies: readonly { entity: Entity; path: string }[],
+  ): Promise<void> {
     const coming = new Set(bodies.map(({ entity }) => entity.id));
-    const asked = bodies.flatMap(({ entity, path }) => referencesOf(entity).map((r) => ({ id: r.id, field: `${path}.body.${r.field}` })));
+    const asked = bodies.flatMap(({ entity, path }) =>
+      referencesOf(entity).map((r) => ({ id: r.id, field: `${path}.body.${r.field}` })),
+    );
     const unknown = asked.filter((r) => !coming.has(r.id));
     const ids = [...new Set(unknown.map((r) => r.id))];
-    const owners = new Map((await tx<Row>('entities').select('id', 'shot_id').whereIn('id', ids)).map((row) => [row.id, row.shot_id]));
+    const owners = new Map(
+      (await tx<Row>('entities').select('id', 'shot_id').whereIn('id', ids)).map((row) => [row.id, row.shot_id]),
+    );
     const errors = unknown.flatMap(({ id, field }) => {
       const owner = owners.get(id);
       if (owner === shotId) return [];
-      return [{ field, message: owner ? `names ${id}, which belongs to another shot.` : `names ${id}, which is not known.` }];
+      return [
+        { field, message: owner ? `names ${id}, which belongs to another shot.` : `names ${id}, which is not known.` },
+      ];
     });
     if (errors.length > 0) throw new Problem(422, `${errors[0]!.field} ${errors[0]!.message}`, errors);
   }
 
-  private async write(tx: Knex, shotId: Id, revision: number, bodies: readonly { entity: Entity }[], deletes: readonly Id[], rows: Map<Id, Row>): Promise<void> {
+  private async write(
+    tx: Knex,
+    shotId: Id,
+    revision: number,
+    bodies: readonly { entity: Entity }[],
+    deletes: readonly Id[],
+    rows: Map<Id, Row>,
+  ): Promise<void> {
     const named = [...bodies.map(({ entity }) => entity.id), ...deletes];
     const old = named.flatMap((id) => rows.get(id) ?? []);
     if (old.length > 0) {
       await tx('older_bodies').insert(
-        tx('entities').select('id', 'revision', 'shot_id', 'deleted', 'body').whereIn('id', old.map((row) => row.id)),
+        tx('entities')
+          .select('id', 'revision', 'shot_id', 'deleted', 'body')
+          .whereIn(
+            'id',
+            old.map((row) => row.id),
+          ),
       );
     }
     for (const { entity } of bodies) {
       await tx('entities')
-        .insert({ id: entity.id, shot_id: shotId, kind: entity.kind, revision, deleted: false, body: JSON.stringify(encodeEntity(entity)) })
+        .insert({
+          id: entity.id,
+          shot_id: shotId,
+          kind: entity.kind,
+          revision,
+          deleted: false,
+          body: JSON.stringify(encodeEntity(entity)),
+        })
         .onConflict('id')
         .merge(['revision', 'deleted', 'body']);
     }

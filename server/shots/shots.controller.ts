@@ -75,14 +75,16 @@ export class ShotsController {
 
   @Get(':id/drawings') async drawings(@Param('id', IdPipe) id: Id, @Query('ids') ids = '') {
     const list = ids.split(',').filter((each) => each !== '');
-    if (list.length > 100 || !list.every(isId)) throw Problem.refused('ids', 'must be up to 100 UUIDs with commas between.');
+    if (list.length > 100 || !list.every(isId))
+      throw Problem.refused('ids', 'must be up to 100 UUIDs with commas between.');
     await this.shots.one(id);
     return this.shots.drawings(id, list);
   }
 
   @Get(':id/changes') async changes(@Param('id', IdPipe) id: Id, @Query('since') since = '') {
     const revision = Number(since);
-    if (since === '' || !Number.isInteger(revision) || revision < 0 || revision > 2147483647) throw Problem.refused('since', 'must be a revision.');
+    if (since === '' || !Number.isInteger(revision) || revision < 0 || revision > 2147483647)
+      throw Problem.refused('since', 'must be a revision.');
     const shot = await this.shots.one(id);
     return { revision: shot.revision, changes: await this.saves.changesSince(id, revision, shot.revision) };
   }
@@ -91,7 +93,9 @@ export class ShotsController {
     return this.saves.save(id, request);
   }
 
-  @Get(':id/picture.png') @Header('Content-Type', 'image/png') @Header('Cache-Control', 'private, max-age=31536000, immutable')
+  @Get(':id/picture.png')
+  @Header('Content-Type', 'image/png')
+  @Header('Cache-Control', 'private, max-age=31536000, immutable')
   async picture(@Param('id', IdPipe) id: Id, @Res() response: Response) {
     response.send(await this.pictures.card(id));
   }

@@ -64,7 +64,13 @@ export class ShotsService {
       .join('productions', 'productions.id', 'shots.production_id')
       .whereNull('shots.deleted_at')
       .whereNull('productions.deleted_at')
-      .select('shots.id', 'shots.production_id', 'shots.revision', 'shots.updated_at', 'entities.body') as Knex.QueryBuilder<ShotRow, ShotRow[]>;
+      .select(
+        'shots.id',
+        'shots.production_id',
+        'shots.revision',
+        'shots.updated_at',
+        'entities.body',
+      ) as Knex.QueryBuilder<ShotRow, ShotRow[]>;
   }
 
   async list(): Promise<ShotSummary[]> {
@@ -104,15 +110,28 @@ export class ShotsService {
   }
 
   /** The shot without its drawings' bodies, and the ids of its drawings. */
-  async structure(id: Id): Promise<{ shot: ShotSummary; production: string; revision: number; entities: unknown[]; drawings: Id[] }> {
+  async structure(
+    id: Id,
+  ): Promise<{ shot: ShotSummary; production: string; revision: number; entities: unknown[]; drawings: Id[] }> {
     return this.database.transaction(
       async (tx) => {
         const shot = await this.one(id);
         const production = await tx<{ name: string }>('productions').where('id', shot.productionId).first();
         const current = await tx<{ revision: number }>('shots').where('id', id).first();
-        const rows = await tx('entities').where({ shot_id: id, deleted: false }).whereNot('kind', 'drawing').select<{ body: unknown }[]>('body');
-        const drawings = await tx('entities').where({ shot_id: id, deleted: false, kind: 'drawing' }).select<{ id: Id }[]>('id');
-        return { shot, production: production?.name ?? '', revision: current?.revision ?? 0, entities: rows.map((r) => r.body), drawings: drawings.map((r) => r.id) };
+        const rows = await tx('entities')
+          .where({ shot_id: id, deleted: false })
+          .whereNot('kind', 'drawing')
+          .select<{ body: unknown }[]>('body');
+        const drawings = await tx('entities')
+          .where({ shot_id: id, deleted: false, kind: 'drawing' })
+          .select<{ id: Id }[]>('id');
+        return {
+          shot,
+          production: production?.name ?? '',
+          revision: current?.revision ?? 0,
+          entities: rows.map((r) => r.body),
+          drawings: drawings.map((r) => r.id),
+        };
       },
       { isolationLevel: 'repeatable read' },
     );
@@ -120,18 +139,24 @@ export class ShotsService {
 
   /** Bodies of drawings of a shot. Deleted and unknown ones are left out. */
   async drawings(shotId: Id, ids: readonly Id[]): Promise<unknown[]> {
-    const rows = await this.database('entities').where({ shot_id: shotId, kind: 'drawing', deleted: false }).whereIn('id', ids).select<{ body: unknown }[]>('body');
+    const rows = await this.database('entities')
+      .where({ shot_id: shotId, kind: 'drawing', deleted: false })
+      .whereIn('id', ids)
+      .select<{ body: unknown }[]>('body');
     return rows.map((row) => row.body);
   }
 
   /** The whole document with its revision, read at one moment. */
   async document(id: Id): Promise<{ doc: ShotDocument; revision: number }> {
     const { revision } = await this.one(id);
-    const rows = await this.database('entities').where({ shot_id: id, deleted: false }).select<{ body: unknown }[]>('body');
+    const rows = await this.database('entities')
+      .where({ shot_id: id, deleted: false })
+      .select<{ body: unknown }[]>('body');
     const entities: Record<Id, Entity> = {};
     for (const { body } of rows) {
       const read = readEntity(body);
-      if ('problems' in read) throw new Error(`A body of shot ${id} cannot be read: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
+      if ('problems' in read)
+        throw new Error(`A body of shot ${id} cannot be read: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
       entities[read.ok.id] = read.ok;
     }
     return { doc: { shotId: id, entities }, revision };
@@ -143,7 +168,12 @@ export class ShotsService {
       const row = await this.database<{ id: Id; body: Shot }>('entities').where({ id }).first();
       if (!row) throw Problem.missing('This shot');
       try {
-        await this.saves.save(id, { saveId: randomId(), baseRevision: revision, puts: [{ id, kind: 'shot', body: { ...row.body, name } }], deletes: [] });
+        await this.saves.save(id, {
+          saveId: randomId(),
+          baseRevision: revision,
+          puts: [{ id, kind: 'shot', body: { ...row.body, name } }],
+          deletes: [],
+        });
         return await this.one(id);
       } catch (error) {
         if (!(error instanceof Problem) || error.getStatus() !== 409) throw error;
@@ -159,7 +189,9 @@ export class ShotsService {
   }
 
   async setDeleted(id: Id, deleted: boolean): Promise<void> {
-    const changed = await this.database('shots').where({ id }).update({ deleted_at: deleted ? this.database.fn.now() : null });
+    const changed = await this.database('shots')
+      .where({ id })
+      .update({ deleted_at: deleted ? this.database.fn.now() : null });
     if (changed === 0) throw Problem.missing('This shot');
   }
 }

@@ -1,0 +1,52 @@
+/** What the server answers. */
+import type { Id } from '@tallow/core/document';
+
+export interface Production {
+  readonly id: Id;
+  readonly name: string;
+}
+
+export interface ShotSummary {
+  readonly id: Id;
+  readonly productionId: Id;
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly rate: number;
+  readonly length: number;
+  readonly background: string | null;
+  readonly revision: number;
+  readonly updatedAt: string;
+}
+
+export interface ShotStructure {
+  readonly shot: ShotSummary;
+  readonly production: string;
+  readonly revision: number;
+  readonly entities: readonly unknown[];
+  readonly drawings: readonly Id[];
+}
+
+export interface Change {
+  readonly id: Id;
+  readonly kind: string;
+  readonly revision: number;
+  readonly body: unknown;
+}
+
+export interface Changes {
+  readonly revision: number;
+  readonly changes: readonly Change[];
+}
+
+export interface ExportInfo {
+  readonly id: Id;
+  readonly state: 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
+  readonly background: boolean;
+  readonly frames: number;
+  readonly done: number;
+  readonly fileName: string;
+  readonly bytes: number | null;
+  readonly trouble: string | null;
+  readonly createdAt: string;
+}

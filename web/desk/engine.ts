@@ -1,0 +1,121 @@
+/**
+ * The picture's engine: asks the painter for the picture whenever something it shows has changed,
+ * one request at a time and always for the latest state, and hands what comes to the compositor.
+ */
+import { shotOf, valueAt } from '@tallow/core/document';
+import { multiply, type Matrix } from '@tallow/core/geometry';
+import { current } from '../state/current.ts';
+import { desk, fittedView, setDesk, useDesk, viewMatrix } from '../state/desk.ts';
+import { useDocument } from '../state/document.ts';
+import { ghostsOf, onionReach } from '../state/onion.ts';
+import { painter } from '../workers/painter-client.ts';
+import { Compositor } from './compositor.ts';
+import { Player } from './player.ts';
+
+export class Engine {
+  readonly compositor: Compositor;
+  readonly player: Player;
+  private asked = 0;
+  private busy = false;
+  private readonly stops: (() => void)[] = [];
+  /** Strokes settled here whose document the painter has not drawn yet. */
+  private settledSerial = 0;
+
+  constructor(canvas: HTMLCanvasElement) {
+    this.compositor = new Compositor(canvas);
+    this.player = new Player(
+      (bitmap) => {
+        this.compositor.showFrame(bitmap);
+      },
+      () => this.place(),
+    );
+    this.stops.push(
+      useDocument.subscribe((now, before) => {
+        if (now.serial !== before.serial) this.refresh();
+      }),
+      useDesk.subscribe((now, before) => {
+        if (now.view !== before.view || now.area !== before.area) this.moved();
+        const other =
+          now.frame !== before.frame || now.layerId !== before.layerId || now.elementId !== before.elementId;
+        if (!now.playing && (other || now.onion !== before.onion || before.playing)) this.refresh();
+      }),
+    );
+  }
+
+  close(): void {
+    this.player.stop();
+    for (const stop of this.stops) stop();
+  }
+
+  /** Size in device pixels and the map from shot px to them. */
+  place(): { width: number; height: number; view: Matrix } {
+    const { area, view } = desk();
+    const pixel = devicePixelRatio;
+    const doc = useDocument.getState().doc;
+    const size = doc ? shotOf(doc) : { width: 1, height: 1 };
+    const matrix = multiply([pixel, 0, 0, pixel, 0, 0], viewMatrix(view, size, area));
+    return {
+      width: Math.max(1, Math.round(area.width * pixel)),
+      height: Math.max(1, Math.round(area.height * pixel)),
+      view: matrix,
+    };
+  }
+
+  /** Follows the size of the picture's area; a fitted view stays fitted. */
+  resized(width: number, height: number): void {
+    const doc = useDocument.getState().doc;
+    const area = { width, height };
+    setDesk(desk().fitted && doc ? { area, view: fittedView(shotOf(doc), area) } : { area });
+    const place = this.place();
+    this.compositor.resize(place.width, place.height);
+    this.refresh();
+  }
+
+  private moved(): void {
+    if (!desk().playing) this.compositor.showAs(this.place().view);
+    this.refresh();
+  }
+
+  /** Notes that the compositor shows work the painter has not been asked for yet. */
+  settled(): void {
+    this.settledSerial = useDocument.getState().serial;
+  }
+
+  /** Asks for the picture as it is now. Requests while one is under way become one. */
+  refresh(): void {
+    this.asked += 1;
+    if (!this.busy) void this.work();
+  }
+
+  private async work(): Promise<void> {
+    this.busy = true;
+    let answered = 0;
+    while (answered !== this.asked) {
+      answered = this.asked;
+      const now = current();
+      if (!now || desk().playing || desk().area.width === 0) break;
+      const { serial } = useDocument.getState();
+      const { frame, onion } = desk();
+      const { width, height, view } = this.place();
+      const layer = now.active?.layer;
+      const painted = await painter().paint({
+        width,
+        height,
+        view,
+        shotFrame: (now.placement?.start ?? 0) + frame,
+        activeLayerId: layer?.id ?? null,
+        ghosts: ghostsOf(onionReach(now, frame, onion)),
+        pixel: devicePixelRatio,
+      });
+      // A picture from before the last settled stroke would take that stroke away for a moment.
+      const stale = serial < this.settledSerial || desk().playing;
+      if (stale) for (const bitmap of [painted.below, painted.active, painted.above]) bitmap.close();
+      else {
+        this.compositor.take(painted, view, layer ? valueAt(layer.opacity, frame) : 1);
+        this.compositor.canvas.dataset['shown'] = String(serial);
+        this.compositor.canvas.dataset['frame'] = String(frame);
+      }
+    }
+    this.busy = false;
+  }
+}

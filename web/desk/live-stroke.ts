@@ -1,0 +1,71 @@
+/**
+ * The stroke under the pen: kept as chunks on surfaces of the picture's size, so that an event
+ * draws only what can still move, however long the stroke and whatever lies under it.
+ */
+import { chunkCount, firstOpenChunk, SteadyStroke, type SteadyStroke as Steady } from '@tallow/core/brush';
+import type { BrushSettings, Samples } from '@tallow/core/document';
+import { EMPTY_BOX, intersection, isEmpty, union, type Box, type Matrix } from '@tallow/core/geometry';
+import { chunksBox, drawChunk, wipe, type Laying, type Surface } from '@tallow/core/render';
+
+export interface StrokeSetup {
+  readonly brush: BrushSettings;
+  readonly colour: string;
+  readonly laying: Laying;
+  /** Element space to device pixels. */
+  readonly matrix: Matrix;
+  /** Samples of steadying to each side. */
+  readonly reach: number;
+}
+
+export class LiveStroke {
+  readonly setup: StrokeSetup;
+  private readonly steady: Steady;
+  private baked = 0;
+  private tail: Box = EMPTY_BOX;
+  private drawnSamples = 0;
+
+  /** @param whole holds the stroke as it looks now; @param fixed only its finished chunks. Both are wiped. */
+  constructor(
+    setup: StrokeSetup,
+    readonly whole: Surface,
+    private readonly fixed: Surface,
+  ) {
+    this.setup = setup;
+    this.steady = new SteadyStroke(setup.reach);
+    wipe(whole);
+    wipe(fixed);
+  }
+
+  add(x: number, y: number, pressure: number, altitude: number, azimuth: number): void {
+    this.steady.add(x, y, pressure, altitude, azimuth);
+  }
+
+  /** Draws what is new. Returns the whole pixels that may look different now. */
+  draw(): Box {
+    if (this.steady.count === this.drawnSamples) return EMPTY_BOX;
+    this.drawnSamples = this.steady.count;
+    const { brush, colour, matrix } = this.setup;
+    const stroke = { samples: this.steady.view(), brush };
+    const open = Math.min(firstOpenChunk(this.steady.settledCount), chunkCount(this.steady.count) - 1);
+    const bounds: Box = { left: 0, top: 0, right: this.whole.width, bottom: this.whole.height };
+    const now = chunksBox(stroke, this.baked, chunkCount(this.steady.count), matrix);
+    const dirty = intersection(union(this.tail, now), bounds);
+    for (; this.baked < open; this.baked++) drawChunk(this.fixed.context, stroke, this.baked, colour, matrix);
+    if (!isEmpty(dirty)) {
+      const [x, y, width, height] = [dirty.left, dirty.top, dirty.right - dirty.left, dirty.bottom - dirty.top];
+      const { context } = this.whole;
+      context.setTransform(1, 0, 0, 1, 0, 0);
+      context.clearRect(x, y, width, height);
+      context.drawImage(this.fixed.picture, x, y, width, height, x, y, width, height);
+    }
+    for (let chunk = this.baked; chunk < chunkCount(this.steady.count); chunk++)
+      drawChunk(this.whole.context, stroke, chunk, colour, matrix);
+    this.tail = chunksBox(stroke, this.baked, chunkCount(this.steady.count), matrix);
+    return dirty;
+  }
+
+  /** The samples for keeping. */
+  finish(): Samples {
+    return this.steady.finish();
+  }
+}

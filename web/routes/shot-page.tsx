@@ -1,0 +1,93 @@
+/** The desk of one shot. */
+import { useEffect, useState } from 'react';
+import { Link, Navigate, useParams } from 'react-router';
+import { Refused } from '../api/client.ts';
+import { Column } from '../desk/column.tsx';
+import { KeysDialog } from '../desk/keys-dialog.tsx';
+import { Picture } from '../desk/picture.tsx';
+import { TopBar } from '../desk/top-bar.tsx';
+import { ExportStep } from '../export/export-step.tsx';
+import { NoticeBar } from '../parts/notice.tsx';
+import { useDocument } from '../state/document.ts';
+import { attachKeys } from '../state/keys.ts';
+import { openShot } from '../state/session.ts';
+import { Strip } from '../strip/strip.tsx';
+import { Tray } from '../tray/tray.tsx';
+
+const RETRY_MS = 1500;
+
+/** Opens the shot; tries again by itself while the server cannot be reached. */
+function useShot(shotId: string): string | null {
+  const [trouble, setTrouble] = useState<string | null>(null);
+  useEffect(() => {
+    let left = false;
+    let close: (() => void) | null = null;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const open = (): void => {
+      openShot(shotId, () => left).then(
+        (opened) => {
+          if (left) opened?.();
+          else {
+            close = opened;
+            setTrouble(null);
+          }
+        },
+        (error: unknown) => {
+          if (left) return;
+          setTrouble(error instanceof Error ? error.message : String(error));
+          if (!(error instanceof Refused)) timer = setTimeout(open, RETRY_MS);
+        },
+      );
+    };
+    open();
+    return () => {
+      left = true;
+      clearTimeout(timer);
+      close?.();
+    };
+  }, [shotId]);
+  return trouble;
+}
+
+function DrawStep() {
+  useEffect(attachKeys, []);
+  return (
+    <div className="flex min-h-0 flex-1">
+      <main className="flex min-w-0 flex-1 flex-col">
+        <Picture />
+        <Strip />
+        <Tray />
+      </main>
+      <Column />
+      <KeysDialog />
+    </div>
+  );
+}
+
+export function ShotPage() {
+  const { shotId = '', step = 'draw' } = useParams();
+  const trouble = useShot(shotId);
+  const isOpen = useDocument((s) => s.doc?.shotId === shotId);
+  if (step !== 'draw' && step !== 'export') return <Navigate to={`/shots/${shotId}/draw`} replace />;
+  if (!isOpen) {
+    return (
+      <div className="grid h-full place-items-center text-center">
+        <div className="space-y-3">
+          <p className={trouble ? 'text-warn' : 'text-wax-500'}>{trouble ?? 'Opening the shot …'}</p>
+          {trouble ? (
+            <Link to="/" className="text-flame underline">
+              All shots
+            </Link>
+          ) : null}
+        </div>
+      </div>
+    );
+  }
+  return (
+    <div className="flex h-full flex-col overflow-hidden">
+      <TopBar step={step} />
+      {step === 'draw' ? <DrawStep /> : <ExportStep />}
+      <NoticeBar />
+    </div>
+  );
+}

@@ -1,0 +1,77 @@
+/** What is current: the active element, layer, drawing and placement, worked out from document and desk. */
+import {
+  find,
+  findAll,
+  shotOf,
+  type Element,
+  type Id,
+  type Layer,
+  type Placement,
+  type ShotDocument,
+  type Swatch,
+} from '@tallow/core/document';
+import { elementLength, shownOn, timedLayers, type Shown, type TimedLayer } from '@tallow/core/timing';
+import { useShallow } from 'zustand/react/shallow';
+import { desk, useDesk } from './desk.ts';
+import { useDocument } from './document.ts';
+
+export interface Current {
+  readonly doc: ShotDocument;
+  readonly element: Element;
+  readonly placement: Placement | undefined;
+  readonly layers: readonly TimedLayer[];
+  readonly active: TimedLayer | undefined;
+  readonly length: number;
+}
+
+export function currentOf(doc: ShotDocument | null, elementId: Id | null, layerId: Id | null): Current | null {
+  if (!doc) return null;
+  const shot = shotOf(doc);
+  const element = find(doc, 'element', elementId) ?? findAll(doc, 'element', shot.elements)[0];
+  if (!element) return null;
+  const layers = timedLayers(doc, element);
+  const placement = findAll(doc, 'plane', shot.planes)
+    .flatMap((plane) => findAll(doc, 'placement', plane.placements))
+    .find((each) => each.elementId === element.id);
+  return {
+    doc,
+    element,
+    placement,
+    layers,
+    active: layers.find(({ layer }) => layer.id === layerId) ?? firstDrawable(layers),
+    length: elementLength(doc, element),
+  };
+}
+
+/** The layer a newly opened element is drawn on: its body if it has one, else the first that can be drawn on. */
+function firstDrawable(layers: readonly TimedLayer[]): TimedLayer | undefined {
+  const drawable = layers.filter(
+    ({ layer, list }) =>
+      layer.visible && !layer.locked && layer.role !== 'guide' && list.runs.every((r) => r.slot !== null),
+  );
+  return drawable.find(({ layer }) => layer.role === 'body') ?? drawable[0] ?? layers[0];
+}
+
+export function current(): Current | null {
+  const { elementId, layerId } = desk();
+  return currentOf(useDocument.getState().doc, elementId, layerId);
+}
+
+export function useCurrent(): Current | null {
+  const doc = useDocument((s) => s.doc);
+  const { elementId, layerId } = useDesk(useShallow((s) => ({ elementId: s.elementId, layerId: s.layerId })));
+  return currentOf(doc, elementId, layerId);
+}
+
+/** What the active layer shows on the playhead's frame. */
+export function shownNow(now: Current, frame: number): Shown | null {
+  return now.active ? shownOn(now.active, frame, now.length) : null;
+}
+
+/** The swatch in hand: the one picked, else one meant for lines. */
+export function swatchOf(doc: ShotDocument, swatchId: Id | null): Swatch | undefined {
+  const swatches = findAll(doc, 'swatch', shotOf(doc).swatches);
+  return swatches.find((s) => s.id === swatchId) ?? swatches.find((s) => s.role === 'outline') ?? swatches[0];
+}
+
+export const layerOfNow = (): Layer | undefined => current()?.active?.layer;

@@ -1,0 +1,133 @@
+/** The desk: what is in hand, how the picture is looked at, and where the playhead stands. Never saved with the shot. */
+import type { Id } from '@tallow/core/document';
+import type { Matrix } from '@tallow/core/geometry';
+import { create } from 'zustand';
+
+export type Tool = 'ink' | 'rub';
+
+/** How the picture is seen: the shot's middle, moved by `panX panY` CSS px, scaled, turned and perhaps mirrored. */
+export interface View {
+  readonly scale: number;
+  /** Radians, clockwise. */
+  readonly angle: number;
+  readonly mirrored: boolean;
+  readonly panX: number;
+  readonly panY: number;
+}
+
+export interface BrushInHand {
+  readonly width: number;
+  readonly opacity: number;
+  readonly pressure: boolean;
+  /** 0 to 1. */
+  readonly steadying: number;
+}
+
+export interface Onion {
+  readonly on: boolean;
+  /** Drawings shown before and after, 0 to 5. */
+  readonly before: number;
+  readonly after: number;
+}
+
+interface DeskState {
+  readonly tool: Tool;
+  readonly brushes: Readonly<Record<Tool, BrushInHand>>;
+  readonly swatchId: Id | null;
+  readonly elementId: Id | null;
+  readonly layerId: Id | null;
+  /** Frame of the active element. */
+  readonly frame: number;
+  readonly playing: boolean;
+  /** Frames per second really reached while playing. */
+  readonly reached: number | null;
+  readonly onion: Onion;
+  readonly view: View;
+  /** Whether the view follows the size of the window. */
+  readonly fitted: boolean;
+  /** Size of the picture's area, CSS px. */
+  readonly area: { readonly width: number; readonly height: number };
+  /** A key held down for as long as something is moved: pan, turn or width. */
+  readonly holding: 'pan' | 'turn' | 'width' | null;
+  readonly keysShown: boolean;
+}
+
+const FIRST_VIEW: View = { scale: 1, angle: 0, mirrored: false, panX: 0, panY: 0 };
+
+export const useDesk = create<DeskState>(() => ({
+  tool: 'ink',
+  brushes: {
+    ink: { width: 14, opacity: 1, pressure: true, steadying: 0.35 },
+    rub: { width: 36, opacity: 1, pressure: true, steadying: 0 },
+  },
+  swatchId: null,
+  elementId: null,
+  layerId: null,
+  frame: 0,
+  playing: false,
+  reached: null,
+  onion: { on: true, before: 1, after: 1 },
+  view: FIRST_VIEW,
+  fitted: true,
+  area: { width: 0, height: 0 },
+  holding: null,
+  keysShown: false,
+}));
+
+export const desk = useDesk.getState;
+export const setDesk = useDesk.setState;
+
+/** Changes the brush of the tool in hand. */
+export function setBrush(settings: Partial<BrushInHand>): void {
+  const { brushes, tool } = desk();
+  setDesk({ brushes: { ...brushes, [tool]: { ...brushes[tool], ...settings } } });
+}
+
+const MARGIN = 26;
+
+/** The view in which the whole shot is seen. */
+export function fittedView(size: { width: number; height: number }, area: DeskState['area']): View {
+  const scale = Math.min((area.width - 2 * MARGIN) / size.width, (area.height - 2 * MARGIN) / size.height);
+  return { ...FIRST_VIEW, scale: Math.max(0.02, scale) };
+}
+
+/** From shot px to CSS px of the picture's area. */
+export function viewMatrix(view: View, size: { width: number; height: number }, area: DeskState['area']): Matrix {
+  const cos = Math.cos(view.angle) * view.scale;
+  const sin = Math.sin(view.angle) * view.scale;
+  const flip = view.mirrored ? -1 : 1;
+  const [a, b, c, d] = [flip * cos, flip * sin, -sin, cos];
+  const x = area.width / 2 + view.panX;
+  const y = area.height / 2 + view.panY;
+  return [
+    a,
+    b,
+    c,
+    d,
+    x - (a * size.width) / 2 - (c * size.height) / 2,
+    y - (b * size.width) / 2 - (d * size.height) / 2,
+  ];
+}
+
+/** The view after zooming and turning about a point of the area that stays where it is, CSS px. */
+export function viewAbout(
+  view: View,
+  area: DeskState['area'],
+  at: { x: number; y: number },
+  factor: number,
+  turn = 0,
+): View {
+  const scale = Math.min(32, Math.max(0.02, view.scale * factor));
+  const real = scale / view.scale;
+  const fromX = area.width / 2 + view.panX - at.x;
+  const fromY = area.height / 2 + view.panY - at.y;
+  const cos = Math.cos(turn) * real;
+  const sin = Math.sin(turn) * real;
+  return {
+    ...view,
+    scale,
+    angle: view.angle + turn,
+    panX: at.x + cos * fromX - sin * fromY - area.width / 2,
+    panY: at.y + sin * fromX + cos * fromY - area.height / 2,
+  };
+}

@@ -1,0 +1,177 @@
+/**
+ * The open document: its state, history and how far it is saved. The one owner of the document;
+ * everything else reads it or hands in edits.
+ */
+import {
+  applyStep,
+  joinSteps,
+  randomId,
+  reversed,
+  touchedBetween,
+  type Entity,
+  type Id,
+  type ShotDocument,
+  type Step,
+} from '@tallow/core/document';
+import { create } from 'zustand';
+
+/** Steps kept for undo. */
+export const HISTORY = 500;
+
+export type Saving =
+  { readonly state: 'saved' } | { readonly state: 'saving' } | { readonly state: 'unsaved'; readonly why: string };
+
+export interface Notice {
+  readonly id: number;
+  readonly text: string;
+  /** Something to do about it, with its verb. */
+  readonly act?: { readonly label: string; readonly run: () => void };
+}
+
+interface DocumentState {
+  readonly doc: ShotDocument | null;
+  readonly production: string;
+  /** Grows with every change of the document. */
+  readonly serial: number;
+  /** Drawings that exist but have not been fetched yet. */
+  readonly missing: ReadonlySet<Id>;
+  readonly done: readonly Step[];
+  readonly undone: readonly Step[];
+  readonly saving: Saving;
+  readonly notice: Notice | null;
+}
+
+export const useDocument = create<DocumentState>(() => ({
+  doc: null,
+  production: '',
+  serial: 0,
+  missing: new Set(),
+  done: [],
+  undone: [],
+  saving: { state: 'saved' },
+  notice: null,
+}));
+
+type Listener = (changed: readonly Id[], by: 'user' | 'server') => void;
+const listeners = new Set<Listener>();
+
+/** Tells of every change of the document: which ids, and whether the user or the server made it. */
+export function onChange(listener: Listener): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+function change(doc: ShotDocument, ids: readonly Id[], by: 'user' | 'server', more: Partial<DocumentState> = {}): void {
+  useDocument.setState((state) => ({ ...more, doc, serial: state.serial + 1 }));
+  for (const listener of listeners) listener(ids, by);
+}
+
+let notices = 0;
+/** Says something to the user, in place of what was said before. */
+export function say(text: string, act?: Notice['act']): void {
+  notices += 1;
+  useDocument.setState({ notice: { id: notices, text, ...(act ? { act } : {}) } });
+}
+
+let joining: string | null = null;
+
+/** Ends a drag, so that the next one is a step of its own. */
+export function endGesture(): void {
+  joining = null;
+}
+
+/**
+ * Changes the document as one named step.
+ * @param gesture edits of one gesture under the same name become one step, until `endGesture`.
+ */
+export function edit(name: string, change_: (doc: ShotDocument) => ShotDocument, gesture?: string): void {
+  const { doc, done } = useDocument.getState();
+  if (!doc) return;
+  const next = change_(doc);
+  const touched = touchedBetween(doc, next);
+  const ids = Object.keys(touched);
+  if (ids.length === 0) return;
+  const step: Step = { name, touched };
+  const last = done.at(-1);
+  const joins = gesture !== undefined && gesture === joining && last !== undefined;
+  joining = gesture ?? null;
+  const steps = joins ? [...done.slice(0, -1), joinSteps(last, step)] : [...done.slice(1 - HISTORY), step];
+  change(next, ids, 'user', { done: steps, undone: [] });
+}
+
+function travel(from: 'done' | 'undone'): void {
+  const state = useDocument.getState();
+  const step = state[from].at(-1);
+  if (!state.doc || !step) return;
+  joining = null;
+  const rest = state[from].slice(0, -1);
+  const next = applyStep(state.doc, from === 'done' ? reversed(step) : step, randomId);
+  if (!next) {
+    useDocument.setState({ [from]: rest });
+    say(`“${step.name}” was left out: somebody else has changed the same thing since.`);
+    return;
+  }
+  const other = from === 'done' ? state.undone : state.done;
+  // What really changed may be less than the step says, where work of others was merged in.
+  const back: Step = {
+    name: step.name,
+    touched: Object.fromEntries(
+      Object.keys(step.touched).map((id) => {
+        const now = { before: state.doc!.entities[id], after: next.entities[id] };
+        return [id, from === 'done' ? { before: now.after, after: now.before } : now];
+      }),
+    ),
+  };
+  change(
+    next,
+    Object.keys(step.touched),
+    'user',
+    from === 'done' ? { done: rest, undone: [...other, back] } : { undone: rest, done: [...other, back] },
+  );
+}
+
+export const undo = (): void => {
+  travel('done');
+};
+export const redo = (): void => {
+  travel('undone');
+};
+
+/** Opens a document as it came from the server. */
+export function openDocument(doc: ShotDocument, production: string, missing: readonly Id[]): void {
+  joining = null;
+  useDocument.setState((state) => ({
+    doc,
+    production,
+    serial: state.serial + 1,
+    missing: new Set(missing),
+    done: [],
+    undone: [],
+    saving: { state: 'saved' },
+    notice: null,
+  }));
+  for (const listener of listeners) listener(Object.keys(doc.entities), 'server');
+}
+
+/** Closes the document when its page is left. */
+export function closeDocument(): void {
+  useDocument.setState({ doc: null, missing: new Set(), done: [], undone: [] });
+}
+
+/** Takes bodies that came from elsewhere: null for deleted. Not a step of the user's. */
+export function receive(bodies: ReadonlyMap<Id, Entity | null>): void {
+  const { doc, missing } = useDocument.getState();
+  if (!doc || bodies.size === 0) return;
+  const entities = { ...doc.entities };
+  for (const [id, entity] of bodies) {
+    if (entity) entities[id] = entity;
+    else Reflect.deleteProperty(entities, id);
+  }
+  const stillMissing = [...missing].filter((id) => !bodies.has(id));
+  change(
+    { ...doc, entities },
+    [...bodies.keys()],
+    'server',
+    stillMissing.length < missing.size ? { missing: new Set(stillMissing) } : {},
+  );
+}

@@ -1,0 +1,91 @@
+/** Small pictures of drawings for wheel, strip and layers: asked of the painter one at a time, kept by content. */
+import { find, shotOf, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
+import { EMPTY_BOX, grown, isEmpty, union, type Box } from '@tallow/core/geometry';
+import { ByteCache, drawingBox } from '@tallow/core/render';
+import { create } from 'zustand';
+import { painter } from '../workers/painter-client.ts';
+
+const BYTES = 48 * 1024 * 1024;
+const kept = new ByteCache<ImageBitmap>(BYTES, (bitmap) => {
+  bitmap.close();
+});
+const wanted = new Map<string, () => Promise<ImageBitmap>>();
+let working = false;
+
+/** Counts pictures that have arrived, so that whoever shows some can look again. */
+export const useArrivals = create<{ count: number }>(() => ({ count: 0 }));
+
+const ids = new WeakMap<object, number>();
+let nextId = 1;
+function contentId(content: object): number {
+  let id = ids.get(content);
+  if (id === undefined) {
+    id = nextId++;
+    ids.set(content, id);
+  }
+  return id;
+}
+
+const boxes = new WeakMap<Drawing, Box>();
+function boxOf(drawing: Drawing): Box {
+  let box = boxes.get(drawing);
+  if (!box) {
+    box = drawingBox(drawing);
+    boxes.set(drawing, box);
+  }
+  return box;
+}
+
+/** The common box of drawings in element space, to a few px, or null where nothing is drawn. */
+export function boxAround(doc: ShotDocument, drawingIds: readonly Id[]): Box | null {
+  const found = drawingIds.flatMap((id) => find(doc, 'drawing', id) ?? []);
+  const box = grown(found.map(boxOf).reduce(union, EMPTY_BOX), 4);
+  if (isEmpty(box)) return null;
+  const to = (v: number, round: (v: number) => number) => round(v / 16) * 16;
+  return {
+    left: to(box.left, Math.floor),
+    top: to(box.top, Math.floor),
+    right: to(box.right, Math.ceil),
+    bottom: to(box.bottom, Math.ceil),
+  };
+}
+
+async function work(): Promise<void> {
+  working = true;
+  for (let entry = wanted.entries().next(); !entry.done; entry = wanted.entries().next()) {
+    const [key, ask] = entry.value;
+    const bitmap = await ask();
+    wanted.delete(key);
+    kept.set(key, bitmap, bitmap.width * bitmap.height * 4);
+    useArrivals.setState(({ count }) => ({ count: count + 1 }));
+  }
+  working = false;
+}
+
+/** A picture of drawings, lowest first, if it is there; else it is asked for and undefined until it arrives. */
+export function miniature(
+  doc: ShotDocument,
+  sheets: readonly { drawingId: Id; opacity: number }[],
+  box: Box,
+  width: number,
+  height: number,
+): ImageBitmap | undefined {
+  const drawings = sheets.flatMap(({ drawingId, opacity }) => {
+    const drawing = find(doc, 'drawing', drawingId);
+    return drawing ? [`${contentId(drawing)}@${opacity}`] : [];
+  });
+  if (drawings.length === 0) return undefined;
+  const colours = shotOf(doc)
+    .swatches.map((id) => find(doc, 'swatch', id)?.colour)
+    .join();
+  const key = `${drawings.join()}|${Object.values(box).join()}|${width}x${height}|${colours}`;
+  const here = kept.get(key);
+  if (here) return here;
+  if (!wanted.has(key)) {
+    wanted.set(key, () => painter().miniature({ sheets, box, width, height }));
+    // What was wanted for an earlier state and is no longer looked for would only hold up the rest.
+    if (wanted.size > 160) wanted.delete(wanted.keys().next().value!);
+    if (!working) void work();
+  }
+  return undefined;
+}

@@ -1,0 +1,39 @@
+/** The one open shot of this page: who saves it, and which engine shows it. */
+import type { Engine } from '../desk/engine.ts';
+import { setDesk } from './desk.ts';
+import { closeDocument } from './document.ts';
+import { Saver } from './saver.ts';
+
+let saver: Saver | null = null;
+let engine: Engine | null = null;
+
+let turn: Promise<unknown> = Promise.resolve();
+
+/**
+ * Opens a shot in place of the one before. The desk starts at its first frame.
+ * @param isLeft whether the page that asked is gone by now; then nothing is opened.
+ * @returns how to close it, or null if nothing was opened.
+ */
+export function openShot(shotId: string, isLeft: () => boolean): Promise<(() => void) | null> {
+  const opening = turn.then(async () => {
+    if (isLeft()) return null;
+    const opened = await Saver.open(shotId);
+    saver?.close();
+    saver = opened;
+    setDesk({ elementId: null, layerId: null, frame: 0, playing: false, swatchId: null, fitted: true });
+    return () => {
+      opened.close();
+      if (saver !== opened) return;
+      saver = null;
+      closeDocument();
+    };
+  });
+  turn = opening.catch(() => undefined);
+  return opening;
+}
+
+export const openSaver = (): Saver | null => saver;
+export const openEngine = (): Engine | null => engine;
+export const setEngine = (next: Engine | null): void => {
+  engine = next;
+};

@@ -1,0 +1,69 @@
+/** A small canvas with the mark a brush really makes, drawn by the brush engine itself. */
+import type { BrushSettings, Samples } from '@tallow/core/document';
+import { chunkCount } from '@tallow/core/brush';
+import { IDENTITY } from '@tallow/core/geometry';
+import { drawChunk, type Context2D } from '@tallow/core/render';
+import { useEffect, useRef } from 'react';
+
+/** A wave drawn from left to right, pressed most in the middle. */
+function sampleStroke(width: number, height: number, lean: number): Samples {
+  const count = 40;
+  const column = (value: (t: number) => number) =>
+    Float32Array.from({ length: count }, (_, i) => value(i / (count - 1)));
+  return {
+    x: column((t) => 5 + t * (width - 10)),
+    y: column((t) => height / 2 + Math.sin(t * Math.PI * 2) * height * 0.22 + (0.5 - t) * height * lean),
+    pressure: column((t) => 0.15 + 0.85 * Math.sin(Math.PI * t) ** 0.8),
+    altitude: column(() => Math.PI / 2),
+    azimuth: column(() => 0),
+  };
+}
+
+interface BrushMarkProps {
+  brush: BrushSettings;
+  colour: string;
+  width: number;
+  height: number;
+  /** Slant of the stroke, upwards to the right. */
+  lean?: number;
+  /** Draws a full patch and cuts the mark out of it. */
+  rub?: boolean;
+}
+
+export function BrushMark({ brush, colour, width, height, lean = 0.5, rub = false }: BrushMarkProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const { kind, width: lineWidth, opacity, pressure } = brush;
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context) return;
+    const pixel = devicePixelRatio;
+    const stroke = { samples: sampleStroke(width, height, lean), brush: { kind, width: lineWidth, opacity, pressure } };
+    const layer = new OffscreenCanvas(width * pixel, height * pixel);
+    const on = layer.getContext('2d')!;
+    for (let c = 0; c < chunkCount(stroke.samples.x.length); c++) {
+      drawChunk(on as unknown as Context2D, stroke, c, colour, [IDENTITY[0] * pixel, 0, 0, pixel, 0, 0]);
+    }
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.clearRect(0, 0, width * pixel, height * pixel);
+    if (rub) {
+      context.fillStyle = '#5a4c40';
+      context.beginPath();
+      context.roundRect(4 * pixel, 6 * pixel, (width - 8) * pixel, (height - 12) * pixel, 4 * pixel);
+      context.fill();
+      context.globalCompositeOperation = 'destination-out';
+    }
+    context.globalAlpha = opacity;
+    context.drawImage(layer, 0, 0);
+    context.globalAlpha = 1;
+    context.globalCompositeOperation = 'source-over';
+  }, [kind, lineWidth, opacity, pressure, colour, width, height, lean, rub]);
+  return (
+    <canvas
+      ref={canvas}
+      width={width * devicePixelRatio}
+      height={height * devicePixelRatio}
+      style={{ width, height }}
+      aria-hidden
+    />
+  );
+}

@@ -1,0 +1,99 @@
+/** One pad on which width and opacity are set together and seen: across for width, up for opacity. */
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useCurrent, swatchOf } from '../state/current.ts';
+import { setBrush, useDesk } from '../state/desk.ts';
+
+const LEAST = 1;
+const MOST = 200;
+const SIZE = { width: 132, height: 64 };
+
+const toShare = (width: number): number => Math.log(width / LEAST) / Math.log(MOST / LEAST);
+const toWidth = (share: number): number => Math.round(LEAST * (MOST / LEAST) ** Math.min(1, Math.max(0, share)));
+
+export function Pad() {
+  const pad = useRef<HTMLDivElement>(null);
+  const { width, opacity } = useDesk((s) => s.brushes[s.tool]);
+  const swatchId = useDesk((s) => s.swatchId);
+  const tool = useDesk((s) => s.tool);
+  const now = useCurrent();
+  const colour = tool === 'rub' ? '#5a4c40' : (now && swatchOf(now.doc, swatchId)?.colour) || '#a89987';
+  const set = (event: PointerEvent): void => {
+    const box = pad.current!.getBoundingClientRect();
+    const up = 1 - (event.clientY - box.top) / box.height;
+    setBrush({
+      width: toWidth((event.clientX - box.left) / box.width),
+      opacity: Math.round(Math.min(1, Math.max(0.05, up)) * 100) / 100,
+    });
+  };
+  const onKey = (event: KeyboardEvent): void => {
+    const steps: Record<string, () => void> = {
+      ArrowLeft: () => {
+        setBrush({ width: Math.max(LEAST, width - (width > 40 ? 5 : 1)) });
+      },
+      ArrowRight: () => {
+        setBrush({ width: Math.min(MOST, width + (width >= 40 ? 5 : 1)) });
+      },
+      ArrowUp: () => {
+        setBrush({ opacity: Math.min(1, Math.round(opacity * 100 + 5) / 100) });
+      },
+      ArrowDown: () => {
+        setBrush({ opacity: Math.max(0.05, Math.round(opacity * 100 - 5) / 100) });
+      },
+    };
+    const step = steps[event.key];
+    if (!step) return;
+    event.preventDefault();
+    event.stopPropagation();
+    step();
+  };
+  const x = toShare(width) * SIZE.width;
+  const y = (1 - opacity) * SIZE.height;
+  const dot = Math.min(56, Math.max(6, width * 0.42));
+  return (
+    <div
+      ref={pad}
+      role="slider"
+      tabIndex={0}
+      data-arrows
+      data-testid="pad"
+      aria-label="Width and opacity"
+      aria-valuetext={`width ${width} px, opacity ${Math.round(opacity * 100)} per cent`}
+      aria-valuenow={width}
+      aria-valuemin={LEAST}
+      aria-valuemax={MOST}
+      title="Across for width, up for opacity"
+      className="relative shrink-0 cursor-crosshair touch-none overflow-hidden rounded-[10px] bg-surround"
+      style={SIZE}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        set(event);
+      }}
+      onPointerMove={(event) => {
+        if (event.buttons & 1) set(event);
+      }}
+      onKeyDown={onKey}
+    >
+      <svg className="absolute inset-0" {...SIZE} aria-hidden>
+        <path
+          d={`M0 ${SIZE.height}L${SIZE.width} ${SIZE.height}L${SIZE.width} ${SIZE.height * 0.35}Z`}
+          fill="#343434"
+        />
+        <path
+          d={`M${x} 0V${SIZE.height}M0 ${y}H${SIZE.width}`}
+          stroke="#8a8a8a"
+          strokeWidth={0.6}
+          strokeDasharray="2 3"
+        />
+        <circle
+          cx={x}
+          cy={Math.min(SIZE.height - 4, Math.max(4, y))}
+          r={dot / 2}
+          fill={colour}
+          fillOpacity={opacity}
+          stroke="#f4ecdf"
+          strokeWidth={1}
+        />
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,13 @@
+/** Browser canvases as rendering surfaces. Kept in main memory, so that every engine draws them the same way. */
+import type { MakeSurface, Surface } from '@tallow/core/render';
+
+export interface BrowserSurface extends Surface {
+  readonly picture: OffscreenCanvas;
+}
+
+export const makeSurface: MakeSurface = (width, height): BrowserSurface => {
+  const picture = new OffscreenCanvas(width, height);
+  const context = picture.getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Error('This browser gives no 2D canvas');
+  return { width, height, picture, context: context as unknown as Surface['context'] };
+};
