@@ -84,11 +84,14 @@ export class Engine {
   /** Asks for the picture as it is now. Requests while one is under way become one. */
   refresh(): void {
     this.asked += 1;
-    if (!this.busy) void this.work();
+    this.compositor.canvas.dataset['wanted'] = String(useDocument.getState().serial);
+    if (this.busy) return;
+    this.busy = true;
+    // Not at once: the painter is told of the change by another listener of the same change.
+    queueMicrotask(() => void this.work());
   }
 
   private async work(): Promise<void> {
-    this.busy = true;
     let answered = 0;
     while (answered !== this.asked) {
       answered = this.asked;

@@ -1,0 +1,161 @@
+/** The desk as a user's hands meet it: a shot of one's own, and a pen driven through the browser's input protocol. */
+import { expect, type CDPSession, type Page } from '@playwright/test';
+import { randomUUID } from 'node:crypto';
+
+export const address = (): string => process.env['TALLOW_E2E_ADDRESS'] ?? '';
+
+/** Makes a shot over the interface and returns its id. */
+export async function makeShot(at: string, settings: Record<string, unknown> = {}): Promise<string> {
+  const id = randomUUID();
+  const productions = (await (await fetch(`${at}/api/productions`)).json()) as { id: string }[];
+  const body = {
+    id,
+    productionId: productions[0]!.id,
+    name: 'Test shot',
+    width: 640,
+    height: 360,
+    rate: 24,
+    length: 24,
+    background: '#202020',
+    ...settings,
+  };
+  const response = await fetch(`${at}/api/shots`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  expect(response.status).toBe(201);
+  return id;
+}
+
+export async function openDesk(page: Page, at: string, shotId: string): Promise<void> {
+  await page.goto(`${at}/shots/${shotId}/draw`);
+  await expect(page.getByTestId('picture')).toHaveAttribute('data-shown', /\d+/);
+}
+
+export interface PenPoint {
+  readonly x: number;
+  readonly y: number;
+  readonly force?: number;
+}
+
+/** A pen over the picture. Coordinates are shares of the picture's area, 0 to 1, and may go beyond. */
+export class Pen {
+  private constructor(
+    private readonly page: Page,
+    private readonly session: CDPSession,
+  ) {}
+
+  static async on(page: Page): Promise<Pen> {
+    return new Pen(page, await page.context().newCDPSession(page));
+  }
+
+  private async send(
+    type: 'mousePressed' | 'mouseMoved' | 'mouseReleased',
+    point: PenPoint,
+    down: boolean,
+  ): Promise<void> {
+    const box = (await this.page.getByTestId('picture').boundingBox())!;
+    await this.session.send('Input.dispatchMouseEvent', {
+      type,
+      x: box.x + point.x * box.width,
+      y: box.y + point.y * box.height,
+      button: 'left',
+      buttons: down ? 1 : 0,
+      clickCount: 1,
+      pointerType: 'pen',
+      force: point.force ?? 0.6,
+      tiltX: 20,
+      tiltY: -15,
+    });
+  }
+
+  async down(point: PenPoint): Promise<void> {
+    await this.send('mousePressed', point, true);
+  }
+  async move(point: PenPoint): Promise<void> {
+    await this.send('mouseMoved', point, true);
+  }
+  async up(point: PenPoint): Promise<void> {
+    await this.send('mouseReleased', { ...point, force: 0 }, false);
+  }
+
+  /** A stroke along a line, pressed more towards its middle. */
+  async stroke(from: PenPoint, to: PenPoint, samples = 24): Promise<void> {
+    await this.down({ ...from, force: 0.3 });
+    for (let i = 1; i <= samples; i++) {
+      const t = i / samples;
+      await this.move({
+        x: from.x + (to.x - from.x) * t,
+        y: from.y + (to.y - from.y) * t + 0.02 * Math.sin(t * 9),
+        force: 0.3 + 0.6 * Math.sin(Math.PI * t),
+      });
+    }
+    await this.up(to);
+  }
+}
+
+/** What the picture shows, as a hash: equal text means equal to the pixel. */
+export async function pixels(page: Page): Promise<string> {
+  return page.getByTestId('picture').evaluate(async (canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    let hash = 2166136261;
+    for (const byte of data) hash = Math.imul(hash ^ byte, 16777619);
+    return `${canvas.width}x${canvas.height}:${hash >>> 0}`;
+  });
+}
+
+/** How many pixels of the picture have about this colour. */
+export async function countOf(page: Page, colour: readonly [number, number, number], within = 3): Promise<number> {
+  return page.getByTestId('picture').evaluate(
+    (canvas: HTMLCanvasElement, [[r, g, b], most]) => {
+      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+      let count = 0;
+      for (let i = 0; i < data.length; i += 4) {
+        if (Math.max(Math.abs(data[i]! - r), Math.abs(data[i + 1]! - g), Math.abs(data[i + 2]! - b)) <= most)
+          count += 1;
+      }
+      return count;
+    },
+    [colour, within] as const,
+  );
+}
+
+/** Waits until the painter has drawn everything that has been done. */
+export async function painted(page: Page): Promise<void> {
+  await page.waitForFunction(() => {
+    const canvas = document.querySelector<HTMLCanvasElement>('[data-testid=picture]');
+    return canvas?.dataset['shown'] !== undefined && canvas.dataset['shown'] === canvas.dataset['wanted'];
+  });
+}
+
+interface Stored {
+  readonly entities: {
+    kind: string;
+    id: string;
+    slots?: Record<string, string>;
+    runs?: { slot: string | null; length: number }[];
+    [more: string]: unknown;
+  }[];
+  readonly drawings: string[];
+  readonly revision: number;
+}
+
+/** The shot as the server has it. */
+export async function stored(at: string, shotId: string): Promise<Stored> {
+  return (await (await fetch(`${at}/api/shots/${shotId}`)).json()) as Stored;
+}
+
+/** How many marks each drawing on the server has, in the order of the drawings' ids. */
+export async function storedMarks(at: string, shotId: string): Promise<number[]> {
+  const { drawings } = await stored(at, shotId);
+  if (drawings.length === 0) return [];
+  const bodies = (await (await fetch(`${at}/api/shots/${shotId}/drawings?ids=${drawings.join(',')}`)).json()) as {
+    order: string[];
+  }[];
+  return bodies.map((body) => body.order.length).sort((a, b) => a - b);
+}
+
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByTestId('saved')).toHaveText('Saved');
+}
