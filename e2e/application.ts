@@ -1,7 +1,7 @@
 /** Starts and stops the parts of the application under test, each on its own so that each can be killed. */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync } from 'node:fs';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -36,6 +36,8 @@ export class Application {
   /** A whole application in a folder of its own. */
   static async start(): Promise<Application> {
     const home = mkdtempSync(join(tmpdir(), 'tallow-e2e-'));
+    // The database's own user must be able to reach it.
+    chmodSync(home, 0o755);
     const cluster = await script.startCluster(home);
     const application = new Application(home, await script.freePort(0), cluster, cluster.url);
     await application.startServer();
@@ -102,5 +104,6 @@ export class Application {
     await this.end(this.server, 'SIGTERM');
     await this.end(this.worker, 'SIGTERM');
     await this.stopDatabase();
+    rmSync(this.home, { recursive: true, force: true });
   }
 }

@@ -1,6 +1,6 @@
 /** Runs the benchmarks: builds, starts a throwaway database, prints a table and JSON. */
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
@@ -11,6 +11,7 @@ ensurePrograms();
 ensurePackages();
 ensureBuilt();
 const home = mkdtempSync(join(tmpdir(), 'tallow-bench-'));
+chmodSync(home, 0o755);
 const cluster = await startCluster(home);
 const env = { ...process.env, DATABASE_URL: cluster.url, TALLOW_HOME: home };
 const { status } = spawnSync(process.execPath, ['--expose-gc', join(root, 'dist', 'node', 'bench.js')], {

@@ -21,13 +21,13 @@ export function setShot(
 /** Adds a swatch at the end of the palette. */
 export function addSwatch(
   doc: ShotDocument,
-  swatch: Pick<Swatch, 'name' | 'role' | 'colour'>,
+  { name, role, colour }: Pick<Swatch, 'name' | 'role' | 'colour'>,
   newId: NewId,
 ): { doc: ShotDocument; swatchId: Id } {
   const id = newId();
   const shot = shotOf(doc);
   const swatches = [...shot.swatches, id];
-  return { doc: putEntities(doc, { kind: 'swatch', id, ...swatch }, { ...shot, swatches }), swatchId: id };
+  return { doc: putEntities(doc, { kind: 'swatch', id, name, role, colour }, { ...shot, swatches }), swatchId: id };
 }
 
 /** Changes a swatch; everything drawn with it changes. */

@@ -63,7 +63,7 @@ export function fitRing(points: readonly Pair[], tolerance: number): Float32Arra
     const end = from[(i + 1) % from.length]!;
     const count = (end - start + points.length) % points.length || points.length;
     const section = Array.from({ length: count + 1 }, (_, k): Pair => [...points[(start + k) % points.length]!]);
-    pieces.push(...fitCurve(section, tolerance * tolerance * 0.5).map(tamed));
+    pieces.push(...fitSection(section, tolerance));
   });
   const ring = new Float32Array(Math.max(2, pieces.length) * 6);
   const nodes = pieces.length === 1 ? halves(pieces[0]!) : pieces;
@@ -72,6 +72,40 @@ export function fitRing(points: readonly Pair[], tolerance: number): Float32Arra
     ring.set([piece[0][0], piece[0][1], before[2][0], before[2][1], piece[1][0], piece[1][1]], i * 6);
   });
   return ring;
+}
+
+/** Fits one open section. The fit measures itself only at its points, so it is checked along its whole length and made finer until it holds. */
+function fitSection(section: Pair[], tolerance: number): Cubic[] {
+  let pieces: Cubic[] = [];
+  for (let aim = tolerance; aim > tolerance / 20; aim /= 2) {
+    pieces = fitCurve(section, aim * aim * 0.5).map(tamed);
+    if (pieces.every((piece) => strayOf(piece, section) <= tolerance)) break;
+  }
+  return pieces;
+}
+
+/** The farthest that a piece strays from a polyline, px. */
+function strayOf([p0, p1, p2, p3]: Cubic, line: readonly Pair[]): number {
+  let most = 0;
+  for (let i = 1; i < 12; i++) {
+    const t = i / 12;
+    const u = 1 - t;
+    const at = (axis: 0 | 1) =>
+      u * u * u * p0[axis] + 3 * u * u * t * p1[axis] + 3 * u * t * t * p2[axis] + t * t * t * p3[axis];
+    const [x, y] = [at(0), at(1)];
+    let least = Infinity;
+    for (let k = 1; k < line.length && least > most * most; k++)
+      least = Math.min(least, squaredDistance(x, y, line[k - 1]!, line[k]!));
+    most = Math.max(most, Math.sqrt(least));
+  }
+  return most;
+}
+
+function squaredDistance(x: number, y: number, [ax, ay]: Pair, [bx, by]: Pair): number {
+  const [dx, dy] = [bx - ax, by - ay];
+  const squared = dx * dx + dy * dy;
+  const t = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / squared));
+  return (x - ax - t * dx) ** 2 + (y - ay - t * dy) ** 2;
 }
 
 /** A piece whose handles are no longer than its chord: the fit can throw them far out where a section has few points. */

@@ -47,7 +47,7 @@ export function lineAlong(ring: Float32Array): Samples {
   const walked = ringPoints(ring, 12);
   const foot = walked.reduce((lowest, p, i) => (p.y > walked[lowest]!.y ? i : lowest), 0);
   const points = [...walked.slice(foot), ...walked.slice(0, foot + 1)];
-  const chosen = thin(points, 0.25, LINE_SAMPLES);
+  const chosen = thin(points, 0.12, LINE_SAMPLES);
   const top = Math.min(...points.map((p) => p.y));
   const height = Math.max(1, points[0]!.y - top);
   const column = (value: (p: Dot, i: number) => number) => Float32Array.from(chosen, (i) => value(points[i]!, i));

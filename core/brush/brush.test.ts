@@ -1,0 +1,134 @@
+import fc from 'fast-check';
+import type { BrushSettings } from '../document/index.ts';
+import {
+  CHUNK,
+  chunkCount,
+  firstOpenChunk,
+  inkChunk,
+  inkChunkBox,
+  inkRadius,
+  middleLine,
+  SteadyStroke,
+  steadyReach,
+  type PathSink,
+} from './index.ts';
+
+const brush: BrushSettings = { kind: 'ink', width: 10, opacity: 1, pressure: true };
+const points = fc.array(
+  fc.tuple(
+    fc.double({ min: -500, max: 500, noNaN: true }),
+    fc.double({ min: -500, max: 500, noNaN: true }),
+    fc.double({ min: 0, max: 1, noNaN: true }),
+  ),
+  { minLength: 1, maxLength: 120 },
+);
+
+/** A path as text, for comparing. */
+function record(samples: Parameters<typeof inkChunk>[1], chunk: number): string {
+  const lines: string[] = [];
+  const note =
+    (name: string) =>
+    (...args: number[]) => {
+      lines.push(`${name} ${args.join(' ')}`);
+    };
+  const sink: PathSink = { moveTo: note('M'), lineTo: note('L'), arc: note('A'), closePath: note('Z') };
+  inkChunk(sink, samples, brush, chunk);
+  return lines.join('\n');
+}
+const fed = (list: [number, number, number][], reach: number): SteadyStroke => {
+  const stroke = new SteadyStroke(reach);
+  for (const [x, y, p] of list) stroke.add(x, y, p, 1, 0);
+  return stroke;
+};
+
+describe('steadying', () => {
+  test('the line begins and ends exactly at the pen', () => {
+    fc.assert(
+      fc.property(points, fc.integer({ min: 0, max: 14 }), (list, reach) => {
+        const { x, y } = fed(list, reach).finish();
+        expect([x[0]! + 0, y[0]! + 0]).toEqual([Math.fround(list[0]![0]) + 0, Math.fround(list[0]![1]) + 0]);
+        expect([x.at(-1)! + 0, y.at(-1)! + 0]).toEqual([
+          Math.fround(list.at(-1)![0]) + 0,
+          Math.fround(list.at(-1)![1]) + 0,
+        ]);
+      }),
+    );
+  });
+  test('settled samples never move again', () => {
+    fc.assert(
+      fc.property(points, points, fc.integer({ min: 0, max: 14 }), (first, more, reach) => {
+        const early = fed(first, reach);
+        const late = fed([...first, ...more], reach);
+        const settled = early.settledCount;
+        expect(late.finish().x.slice(0, settled)).toEqual(early.finish().x.slice(0, settled));
+      }),
+    );
+  });
+  test('none leaves the samples as they came; a straight line stays straight', () => {
+    const list = Array.from({ length: 40 }, (_, i): [number, number, number] => [i, 2 * i, 0.5]);
+    expect(fed(list, 0).finish().y).toEqual(Float32Array.from(list, ([, y]) => y));
+    expect(fed(list, 9).finish().y).toEqual(Float32Array.from(list, ([, y]) => y));
+  });
+  test('jitter becomes less', () => {
+    const list = Array.from({ length: 60 }, (_, i): [number, number, number] => [i, i % 2 === 0 ? 3 : -3, 0.5]);
+    expect(Math.max(...fed(list, steadyReach(1)).finish().y.slice(20, 40))).toBeLessThan(0.5);
+  });
+  test('a pen that stands still adds nothing', () => {
+    expect(
+      fed(
+        [
+          [1, 1, 0.2],
+          [1, 1, 0.9],
+        ],
+        3,
+      ).count,
+    ).toBe(1);
+  });
+});
+
+describe('chunks', () => {
+  test('finished ones are the same however the stroke goes on', () => {
+    fc.assert(
+      fc.property(points, points, fc.integer({ min: 0, max: 6 }), (first, more, reach) => {
+        const early = fed(first, reach);
+        const late = fed([...first, ...more], reach).finish();
+        for (let c = 0; c < firstOpenChunk(early.settledCount); c++)
+          expect(record(late, c)).toBe(record(early.finish(), c));
+      }),
+    );
+  });
+  test('cover the stroke: each begins where the one before ended', () => {
+    expect([1, 2, CHUNK + 1, CHUNK + 2, 3 * CHUNK].map(chunkCount)).toEqual([1, 1, 1, 2, 3]);
+    const line = middleLine(
+      fed(
+        Array.from({ length: 200 }, (_, i): [number, number, number] => [i * 3, 0, 1]),
+        0,
+      ).finish(),
+      brush,
+    );
+    line.slice(1).forEach((p, i) => {
+      expect(Math.abs(p.x - line[i]!.x)).toBeLessThanOrEqual(4);
+    });
+  });
+  test('lie within their boxes, which hold every sample with its width', () => {
+    fc.assert(
+      fc.property(points, (list) => {
+        const samples = fed(list, 0).finish();
+        for (let c = 0; c < chunkCount(samples.x.length); c++) {
+          const box = inkChunkBox(samples, brush, c);
+          for (let i = c * CHUNK; i < Math.min(samples.x.length, (c + 1) * CHUNK + 1); i++) {
+            const r = inkRadius(brush, samples.pressure[i]!);
+            expect(samples.x[i]! - r).toBeGreaterThanOrEqual(box.left - 1e-3);
+            expect(samples.y[i]! + r).toBeLessThanOrEqual(box.bottom + 1e-3);
+          }
+        }
+      }),
+    );
+  });
+  test('a tap is one disc of the brush', () => {
+    expect(record(fed([[5, 6, 1]], 0).finish(), 0)).toBe(`M 10 6\nA 5 6 5 0 ${2 * Math.PI}\nZ `);
+  });
+  test('without pressure the line is constant', () => {
+    expect([0, 0.5, 1].map((p) => inkRadius({ ...brush, pressure: false }, p))).toEqual([5, 5, 5]);
+  });
+});
