@@ -1,0 +1,106 @@
+import { expect, test } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Application } from './application.ts';
+import { address, makeShot, openDesk, painted, Pen, saved } from './desk.ts';
+
+test('frames are rendered on the server, numbered and zipped, and match the picture within one level', async ({
+  page,
+}) => {
+  // At this size the fitted picture is shown at 100 %, so that its pixels can be compared with the file's.
+  const area = await (async () => {
+    const probe = await makeShot(address());
+    await openDesk(page, address(), probe);
+    return (await page.getByTestId('picture').boundingBox())!;
+  })();
+  const [width, height] = [area.width - 52, 2 * Math.floor((area.height - 80) / 2) - (area.height % 2)];
+  const shot = await makeShot(address(), { width, height, length: 3, name: 'Match' });
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  for (let i = 0; i < 4; i++) await pen.stroke({ x: 0.2 + i * 0.1, y: 0.2 }, { x: 0.8 - i * 0.1, y: 0.8 }, 40);
+  await page.getByLabel('Opacity in per cent').fill('60');
+  await pen.stroke({ x: 0.2, y: 0.5 }, { x: 0.8, y: 0.4 }, 40);
+  await page.getByRole('group', { name: 'Brushes' }).getByText('Rub out').click();
+  await pen.stroke({ x: 0.3, y: 0.3 }, { x: 0.7, y: 0.6 }, 40);
+  await page.getByText('Add layer').click();
+  await page.getByLabel('Role').selectOption('guide');
+  await saved(page);
+  await page.getByRole('link', { name: 'Export' }).click();
+  await page.getByLabel('With the background colour').check();
+  await page.getByRole('button', { name: 'Export 3 frames' }).click();
+  const row = page.getByTestId('export');
+  await expect(row).toHaveAttribute('data-state', 'done', { timeout: 20_000 });
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    row.getByRole('link', { name: 'Download' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('match.zip');
+  const folder = mkdtempSync(join(tmpdir(), 'tallow-zip-'));
+  const zip = join(folder, 'match.zip');
+  await download.saveAs(zip);
+  const names = execFileSync('python3', [
+    '-c',
+    'import sys,zipfile; z=zipfile.ZipFile(sys.argv[1]); z.extractall(sys.argv[2]); print("\\n".join(z.namelist()))',
+    zip,
+    folder,
+  ])
+    .toString()
+    .trim()
+    .split('\n');
+  expect(names).toEqual(['match/match-0001.png', 'match/match-0002.png', 'match/match-0003.png']);
+  const png = readFileSync(join(folder, names[0]!)).toString('base64');
+  await page.getByRole('link', { name: 'Draw' }).click();
+  await painted(page);
+  await page.getByTestId('picture').focus();
+  await page.keyboard.press('KeyW');
+  await painted(page);
+  const difference = await page.getByTestId('picture').evaluate(async (canvas: HTMLCanvasElement, data) => {
+    const bytes = Uint8Array.from(atob(data), (c) => c.charCodeAt(0));
+    const image = await createImageBitmap(new Blob([bytes], { type: 'image/png' }));
+    const other = new OffscreenCanvas(image.width, image.height).getContext('2d')!;
+    other.drawImage(image, 0, 0);
+    const exported = other.getImageData(0, 0, image.width, image.height).data;
+    const [x, y] = [(canvas.width - image.width) / 2, (canvas.height - image.height) / 2];
+    const shown = canvas.getContext('2d')!.getImageData(x, y, image.width, image.height).data;
+    let most = 0;
+    let drawn = 0;
+    exported.forEach((v, i) => {
+      most = Math.max(most, Math.abs(v - shown[i]!));
+      if (i % 4 === 0 && v > 60) drawn += 1;
+    });
+    return { most, drawn, whole: Number.isInteger(x) && Number.isInteger(y) };
+  }, png);
+  expect(difference.whole).toBe(true);
+  expect(difference.drawn).toBeGreaterThan(1000);
+  expect(difference.most).toBeLessThanOrEqual(1);
+});
+
+test('an export shows its progress and can be stopped; a killed worker’s job is taken up again', async ({ page }) => {
+  test.setTimeout(120_000);
+  const application = await Application.start();
+  try {
+    await page.goto(application.address);
+    await page.getByRole('link', { name: 'Open Furnace mouth' }).click();
+    await page.getByRole('link', { name: 'Export' }).click();
+    await application.killWorker();
+    await page.getByRole('button', { name: 'Export 72 frames' }).click();
+    const row = page.getByTestId('export').first();
+    await expect(row).toHaveAttribute('data-state', 'waiting');
+    await row.getByRole('button', { name: 'Stop' }).click();
+    await expect(row).toHaveAttribute('data-state', 'stopped');
+    await row.getByRole('button', { name: /^Delete/ }).click();
+    await expect(page.getByText('Nothing yet.')).toBeVisible();
+    await application.startWorker();
+    await page.getByRole('button', { name: 'Export 72 frames' }).click();
+    await expect(row).toHaveAttribute('data-state', 'running', { timeout: 15_000 });
+    await expect(page.getByRole('progressbar')).toBeVisible();
+    await application.killWorker();
+    await application.startWorker();
+    await expect(row).toHaveAttribute('data-state', 'done', { timeout: 80_000 });
+    await expect(row).toContainText('72 frames');
+  } finally {
+    await application.stop();
+  }
+});
