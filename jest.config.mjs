@@ -22,4 +22,5 @@ const project = (name) => ({
 export default {
   projects: [project('core'), project('demo'), project('server'), project('web')],
   maxWorkers: 2,
+  testTimeout: 60_000,
 };

@@ -112,7 +112,13 @@ test('two tabs on different drawings, both made at once: both are there', async 
   const [one, two] = [await context.newPage(), await context.newPage()];
   await openDesk(one, application.address, shot);
   await openDesk(two, application.address, shot);
-  await Promise.all([(await Pen.on(one)).stroke(...line(0)), (await Pen.on(two)).stroke(...line(1))]);
+  // The second tab hears nothing of the first until it has drawn itself.
+  await two.route(/saves|changes/, (route) => route.abort());
+  await (await Pen.on(one)).stroke(...line(0));
+  await saved(one);
+  await (await Pen.on(two)).stroke(...line(1));
+  await expect(two.getByTestId('saved')).toHaveText('Not saved yet');
+  await two.unroute(/saves|changes/);
   await saved(one);
   await saved(two);
   await expect.poll(() => storedMarks(application.address, shot)).toEqual([1, 1]);

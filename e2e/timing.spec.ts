@@ -164,12 +164,17 @@ test('layers are added, renamed, reordered, faded and deleted, each by one undo'
   await page.getByLabel('Layer name').fill('Smoke');
   await page.keyboard.press('Enter');
   expect(await names()).toEqual(['Smoke', 'Line']);
+  await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Move Smoke' }).focus();
   await page.keyboard.press('Space');
+  const live = page.locator('[id^=DndLiveRegion]');
+  await expect(live).toContainText('moved over');
+  const here = (await live.textContent())!;
   await page.keyboard.press('ArrowDown');
+  await expect(live).not.toHaveText(here);
   await page.keyboard.press('Space');
   await expect.poll(names).toEqual(['Line', 'Smoke']);
-  await page.getByLabel('Opacity', { exact: true }).fill('40');
+  await page.getByLabel('Layer opacity').fill('40');
   await page.getByLabel('Role').selectOption('guide');
   await saved(page);
   expect((await stored(address(), shot)).entities.find((e) => e['name'] === 'Smoke')).toMatchObject({

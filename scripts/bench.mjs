@@ -1,5 +1,5 @@
 /** Runs the benchmarks: builds, starts a throwaway database, prints a table and JSON. */
-import { spawnSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,6 +10,11 @@ import { ensurePackages, ensurePrograms, root } from './system.mjs';
 ensurePrograms();
 ensurePackages();
 ensureBuilt();
+execFileSync(
+  process.execPath,
+  [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--config', 'vite.bench.config.mjs', '--logLevel', 'warn'],
+  { cwd: root, stdio: 'inherit' },
+);
 const home = mkdtempSync(join(tmpdir(), 'tallow-bench-'));
 chmodSync(home, 0o755);
 const cluster = await startCluster(home);

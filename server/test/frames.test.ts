@@ -71,8 +71,8 @@ test('rubbing out takes away only from its own drawing', () => {
   const { doc: two, layerId } = addLayer(doc, layerOf(doc).elementId, 'Top', 'line', below, randomId);
   const first = addMark(two, below, 0, stroke(a!, [-30, 30], [0, 0]), randomId);
   const second = addMark(first, layerId, 0, stroke(b!, [-30, 30], [0, 0]), randomId);
-  const { swatch: _swatch, ...rub } = stroke(a!, [0, 1], [0, 0]);
-  const rubbed = addMark(second, layerId, 0, { ...rub, kind: 'rub' }, randomId);
+  const { id, brush, seed, samples } = stroke(a!, [0, 1], [0, 0]);
+  const rubbed = addMark(second, layerId, 0, { kind: 'rub', id, brush, seed, samples }, randomId);
   expect(render(rubbed)(50, 50)).toEqual([140, 42, 20, 255]);
   expect(render(rubbed)(75, 50)).toEqual([226, 88, 28, 255]);
 });

@@ -84,7 +84,7 @@ export class Engine {
   /** Asks for the picture as it is now. Requests while one is under way become one. */
   refresh(): void {
     this.asked += 1;
-    this.compositor.canvas.dataset['wanted'] = String(useDocument.getState().serial);
+    this.compositor.canvas.dataset['wanted'] = String(this.asked);
     if (this.busy) return;
     this.busy = true;
     // Not at once: the painter is told of the change by another listener of the same change.
@@ -115,8 +115,7 @@ export class Engine {
       if (stale) for (const bitmap of [painted.below, painted.active, painted.above]) bitmap.close();
       else {
         this.compositor.take(painted, view, layer ? valueAt(layer.opacity, frame) : 1);
-        this.compositor.canvas.dataset['shown'] = String(serial);
-        this.compositor.canvas.dataset['frame'] = String(frame);
+        this.compositor.canvas.dataset['shown'] = String(answered);
       }
     }
     this.busy = false;

@@ -186,6 +186,7 @@ function ActiveSettings({ layer, only }: { layer: Layer; only: boolean }) {
         Opacity
         <input
           type="range"
+          aria-label="Layer opacity"
           min={0}
           max={100}
           value={percent}

@@ -38,6 +38,9 @@ const isTyping = (target: EventTarget | null): boolean =>
     target instanceof HTMLSelectElement ||
     (target instanceof HTMLInputElement && target.type !== 'range' && target.type !== 'checkbox'));
 
+/** Whether the user goes from control to control by keys: only then does Space press the focused button. */
+let tabbing = false;
+
 /** Whether an element makes something of this key itself: menus, dialogs, sliders and pressed buttons. */
 function isTaken(event: KeyboardEvent): boolean {
   const { target } = event;
@@ -48,14 +51,15 @@ function isTaken(event: KeyboardEvent): boolean {
   return (
     (event.code === 'Space' || event.code === 'Enter') &&
     target.closest('button,a,summary,[role=button]') !== null &&
-    target.matches(':focus-visible')
+    tabbing
   );
 }
 
 /** Listens to keys while the desk is open. */
 export function attachKeys(): () => void {
   const down = (event: KeyboardEvent): void => {
-    if (isTaken(event)) return;
+    if (event.code === 'Tab') tabbing = true;
+    if (event.defaultPrevented || isTaken(event)) return;
     const held = HELD.find(
       (h) => h.code === event.code && !event.ctrlKey && !event.metaKey && !event.shiftKey && !event.altKey,
     );
@@ -71,16 +75,30 @@ export function attachKeys(): () => void {
     event.preventDefault();
     act(name);
   };
+  // A button clicked last would take Space for itself; at the desk it plays, unless one goes by Tab.
+  const early = (event: KeyboardEvent): void => {
+    if (event.code !== 'Space' || isTaken(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (!event.repeat) act('play');
+  };
   const up = (event: KeyboardEvent): void => {
     if (HELD.some((h) => h.code === event.code)) setDesk({ holding: null });
   };
   const release = (): void => {
     setDesk({ holding: null });
   };
+  const pointed = (): void => {
+    tabbing = false;
+  };
+  addEventListener('pointerdown', pointed, { capture: true });
+  addEventListener('keydown', early, { capture: true });
   addEventListener('keydown', down);
   addEventListener('keyup', up);
   addEventListener('blur', release);
   return () => {
+    removeEventListener('pointerdown', pointed, { capture: true });
+    removeEventListener('keydown', early, { capture: true });
     removeEventListener('keydown', down);
     removeEventListener('keyup', up);
     removeEventListener('blur', release);

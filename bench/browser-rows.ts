@@ -1,0 +1,35 @@
+/** Starts Chromium on the benchmark page and brings its rows home. */
+import { chromium } from '@playwright/test';
+import express from 'express';
+import type { AddressInfo } from 'node:net';
+import { timeRow, type Row } from './measure.ts';
+import type { Rows } from './page/page.ts';
+
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+export async function browserRows(): Promise<Row[]> {
+  const server = express().use(express.static('dist/bench-page')).listen(0, '127.0.0.1');
+  await new Promise((ready) => server.once('listening', ready));
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: FLAGS });
+  try {
+    const page = await browser.newPage();
+    await page.goto(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
+    await page.waitForFunction(() => 'measure' in window);
+    const rows = await page.evaluate(() => (window as unknown as { measure: () => Rows }).measure());
+    return [
+      timeRow('play a cached frame, 10 layers at 1920x1080', 'the bare drawImage call', 1.2, rows.play),
+      timeRow('one pointer event, 20 layers and 4 ghosts', 'the same with an empty document', 1.1, rows.stroke),
+    ];
+  } finally {
+    await browser.close();
+    server.close();
+  }
+}

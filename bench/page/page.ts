@@ -1,0 +1,116 @@
+/** Rows measured in the browser, on the desk's own compositor. Called by `browser-rows.ts`. */
+import {
+  laySheets,
+  drawBackground,
+  layGhost,
+  paletteOf,
+  sheetsOf,
+  drawDrawing,
+  type Surface,
+} from '@tallow/core/render';
+import { Compositor } from '../../web/desk/compositor.ts';
+import { makeSurface } from '../../web/workers/surfaces.ts';
+import { shotWith } from '../documents.ts';
+import { median } from '../measure.ts';
+
+const SIZE = [1920, 1080] as const;
+const VIEW = [1, 0, 0, 1, 0, 0] as const;
+const canvas = document.querySelector<HTMLCanvasElement>('#picture')!;
+const bitmapOf = (surface: Surface): ImageBitmap => (surface.picture as OffscreenCanvas).transferToImageBitmap();
+
+/** Sheets as the painter would hand them over: of `layers` layers and `ghosts` ghosts, or of nothing. */
+function sheets(layers: number, ghosts: number) {
+  const [below, active, above, one, scratch] = Array.from({ length: 5 }, () => makeSurface(...SIZE)) as [
+    Surface,
+    Surface,
+    Surface,
+    Surface,
+    Surface,
+  ];
+  if (layers > 0) {
+    const doc = shotWith(1, layers);
+    const all = sheetsOf(doc, 0, { guides: true });
+    const pictureOf: Parameters<typeof laySheets>[3] = (sheet, matrix) => {
+      drawDrawing(one, scratch, sheet.drawing, paletteOf(doc), matrix);
+      return one.picture;
+    };
+    drawBackground(below, doc, VIEW);
+    laySheets(below, all.slice(0, layers / 2), VIEW, pictureOf);
+    laySheets(active, all.slice(layers / 2, layers / 2 + 1), VIEW, pictureOf);
+    laySheets(above, all.slice(layers / 2 + 1), VIEW, pictureOf);
+    for (let i = 0; i < ghosts; i++)
+      layGhost(
+        above,
+        scratch,
+        pictureOf(all[i]!, all[i]!.matrix),
+        { colour: '#3fc7b4', broken: i % 2 === 1, strength: 0.8, outline: false },
+        1,
+      );
+  }
+  return { below: bitmapOf(below), active: bitmapOf(active), above: bitmapOf(above) };
+}
+
+/** Milliseconds per pointer event of a stroke of 400 samples, read back so that nothing is put off. */
+function strokeTime(compositor: Compositor): number {
+  const brush = { kind: 'ink', width: 14, opacity: 1, pressure: true } as const;
+  const live = compositor.begin({
+    brush,
+    colour: '#ff8800',
+    laying: { opacity: 1, operation: 'source-over' },
+    matrix: VIEW,
+    reach: 5,
+  });
+  const context = canvas.getContext('2d')!;
+  const began = performance.now();
+  for (let i = 0; i < 400; i++) {
+    live.add(300 + i * 3, 500 + 150 * Math.sin(i / 15), 0.5 + 0.4 * Math.sin(i / 30), 1, 0);
+    compositor.advance();
+    context.getImageData(300 + i * 3, 500, 1, 1);
+  }
+  const time = (performance.now() - began) / 400;
+  compositor.drop();
+  return time;
+}
+
+function strokeRow(rounds: number): [number, number] {
+  const compositor = new Compositor(canvas);
+  const times: [number[], number[]] = [[], []];
+  for (let i = -1; i < rounds; i++) {
+    for (const [k, painted] of [sheets(20, 4), sheets(0, 0)].entries()) {
+      compositor.take(painted, VIEW, 1);
+      const time = strokeTime(compositor);
+      if (i >= 0) times[k]!.push(time);
+    }
+  }
+  return [median(times[0]), median(times[1])];
+}
+
+function playRow(rounds: number): [number, number] {
+  const compositor = new Compositor(canvas);
+  const frames = Array.from({ length: 6 }, () => sheets(10, 0).below);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  const time = (show: (bitmap: ImageBitmap) => void): number => {
+    const began = performance.now();
+    for (let i = 0; i < 60; i++) {
+      show(frames[i % frames.length]!);
+      context.getImageData(0, 0, 1, 1);
+    }
+    return (performance.now() - began) / 60;
+  };
+  const times: [number[], number[]] = [[], []];
+  for (let i = -1; i < rounds; i++) {
+    const pair = [
+      time((bitmap) => {
+        compositor.showFrame(bitmap);
+      }),
+      time((bitmap) => {
+        context.drawImage(bitmap, 0, 0);
+      }),
+    ] as const;
+    if (i >= 0) pair.forEach((value, k) => times[k]!.push(value));
+  }
+  return [median(times[0]), median(times[1])];
+}
+
+export type Rows = { play: [number, number]; stroke: [number, number] };
+Object.assign(window, { measure: (): Rows => ({ play: playRow(7), stroke: strokeRow(7) }) });

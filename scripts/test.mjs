@@ -1,0 +1,47 @@
+/** All checks and tests: types, lint and unit tests side by side with the build, then the interface. */
+import { spawn } from 'node:child_process';
+import { ensurePackages, ensurePrograms, root } from './system.mjs';
+
+ensurePrograms();
+ensurePackages();
+
+const bin = (name) => `${root}/node_modules/${name}`;
+const CHECKS = {
+  build: ['scripts/build.mjs'],
+  types: [bin('typescript/bin/tsc'), '-p', 'tsconfig.json'],
+  lint: [bin('eslint/bin/eslint.js'), '.'],
+  format: [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
+  unit: ['--experimental-vm-modules', '--no-warnings', bin('jest/bin/jest.js')],
+  interface: [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'],
+};
+
+/** Runs a check, shows what it said when it is done, and tells whether it passed. */
+function run(name) {
+  return new Promise((done) => {
+    const began = Date.now();
+    const child = spawn(process.execPath, CHECKS[name], {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, FORCE_COLOR: '0' },
+    });
+    const said = [];
+    child.stdout.on('data', (data) => said.push(data));
+    child.stderr.on('data', (data) => said.push(data));
+    child.once('exit', (code) => {
+      process.stdout.write(Buffer.concat(said));
+      console.log(`${code === 0 ? 'passed' : 'FAILED'}: ${name} (${Math.round((Date.now() - began) / 1000)} s)\n`);
+      done(code === 0);
+    });
+  });
+}
+
+const one = async (names) => {
+  const results = [];
+  for (const name of names) results.push(await run(name));
+  return results;
+};
+const [first, second] = await Promise.all([one(['build', 'types', 'lint', 'format']), one(['unit'])]);
+const results = [...first, ...second, ...(first[0] ? await one(['interface']) : [false])];
+const passed = results.filter(Boolean).length;
+console.log(`${passed} passed, ${results.length - passed} failed`);
+process.exit(passed === results.length ? 0 : 1);
