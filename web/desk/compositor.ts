@@ -83,8 +83,9 @@ export class Compositor {
   /** Shows a finished frame of playing. */
   showFrame(frame: ImageBitmap): void {
     this.context.setTransform(1, 0, 0, 1, 0, 0);
-    this.context.clearRect(0, 0, this.canvas.width, this.canvas.height);
+    this.context.globalCompositeOperation = 'copy';
     this.context.drawImage(frame, 0, 0);
+    this.context.globalCompositeOperation = 'source-over';
   }
 
   private show(area: Box): void {
