@@ -37,16 +37,18 @@ function rim(target: Surface, source: Picture, reach: number, colour: string, ho
   context.globalCompositeOperation = 'source-over';
 }
 
-/** Cuts slanting gaps into what a surface holds. */
+/** Cuts gaps into what a surface holds: zigzag stripes, so that a line breaks whichever way it runs. */
 function breakUp({ context, width, height }: Surface, dash: number): void {
+  const leg = dash * 2.4;
   context.globalCompositeOperation = 'destination-out';
   context.fillStyle = '#000000';
   context.beginPath();
-  for (let x = -height; x < width; x += dash * 2.4) {
-    context.moveTo(x, 0);
-    context.lineTo(x + dash, 0);
-    context.lineTo(x + dash + height, height);
-    context.lineTo(x + height, height);
+  for (let y = -leg; y < height; y += dash * 2.2) {
+    const turns = Math.ceil(width / leg) + 1;
+    const at = (i: number) => y + (i % 2) * leg;
+    context.moveTo(0, at(0));
+    for (let i = 1; i <= turns; i++) context.lineTo(i * leg, at(i));
+    for (let i = turns; i >= 0; i--) context.lineTo(i * leg, at(i) + dash);
     context.closePath();
   }
   context.fill();

@@ -3,29 +3,38 @@ import { shotOf, type ShotDocument } from '@tallow/core/document';
 import { drawFrame, frameKey, sheetsOf } from '@tallow/core/render';
 import { directPictures, makeSurface, pngOf } from './canvas.ts';
 
+/** Different pictures kept encoded, for cycles that come round again. */
+const KEPT = 240;
+/** Pictures drawn ahead while others are still being encoded on another thread. */
+const AHEAD = 3;
+
 /** Yields each frame from 0 on. Guides are never in it. @param background whether the shot's background is. */
 export async function* pngFrames(doc: ShotDocument, background: boolean): AsyncGenerator<Buffer> {
   const { width, height, length } = shotOf(doc);
   const pictures = directPictures(doc, width, height);
   const encoded = new Map<string, Promise<Buffer>>();
+  let encoding = 0;
   const draw = (frame: number): Promise<Buffer> => {
     const key = frameKey(sheetsOf(doc, frame, { guides: false }));
-    let png = encoded.get(key);
-    if (!png) {
-      const surface = makeSurface(width, height);
-      drawFrame(surface, doc, frame, [1, 0, 0, 1, 0, 0], pictures, { guides: false, background });
-      png = pngOf(surface);
-      png.catch(() => undefined);
-      encoded.set(key, png);
-    }
+    const known = encoded.get(key);
+    if (known) return known;
+    const surface = makeSurface(width, height);
+    drawFrame(surface, doc, frame, [1, 0, 0, 1, 0, 0], pictures, { guides: false, background });
+    encoding += 1;
+    const png = pngOf(surface).finally(() => {
+      encoding -= 1;
+    });
+    png.catch(() => undefined);
+    encoded.set(key, png);
+    if (encoded.size > KEPT) encoded.delete(encoded.keys().next().value!);
     return png;
   };
-  // The next frame is drawn while the one before is still being encoded on another thread.
-  let ahead = draw(0);
+  const drawn: Promise<Buffer>[] = [];
+  let next = 0;
   for (let frame = 0; frame < length; frame++) {
-    const current = ahead;
-    if (frame + 1 < length) ahead = draw(frame + 1);
-    yield await current;
+    while (next < length && (drawn.length === 0 || (encoding < AHEAD && drawn.length < KEPT / 2)))
+      drawn.push(draw(next++));
+    yield await drawn.shift()!;
   }
 }
 

@@ -19,7 +19,7 @@ export function Column() {
   if (!now) return null;
   const { time, name } = now.element;
   return (
-    <aside className="flex w-[352px] shrink-0 flex-col gap-2 overflow-hidden border-l border-soot-700 bg-soot-900 pb-2">
+    <aside className="flex w-[368px] shrink-0 flex-col gap-2 overflow-hidden border-l border-soot-700 bg-soot-900 pb-2">
       <div className="flex h-11 shrink-0 items-center gap-2 px-4 pt-1">
         <h1 className="font-name min-w-0 flex-1 truncate text-[17px]">{name}</h1>
         <DropdownMenu.Root>

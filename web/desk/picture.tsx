@@ -144,6 +144,23 @@ function FrameEdge() {
   );
 }
 
+/** What to do first, while nothing has been drawn. */
+function FirstHint() {
+  const now = useCurrent();
+  if (!now || now.layers.some(({ layer }) => Object.keys(layer.slots).length > 0)) return null;
+  return (
+    <p className="pointer-events-none absolute inset-0 grid place-items-center text-center text-wax-300">
+      <span>
+        Draw here. The first stroke makes the first drawing.
+        <br />
+        <span className="text-wax-500">
+          New drawing, under the wheel, makes the next; close them into a cycle when they lead round.
+        </span>
+      </span>
+    </p>
+  );
+}
+
 /** A ring as wide as the brush, following the pen without React. */
 function BrushRing({ within }: { within: React.RefObject<HTMLDivElement | null> }) {
   const ring = useRef<HTMLDivElement>(null);
@@ -231,6 +248,7 @@ export function Picture() {
           style={{ cursor: holding ? CURSORS[holding] : 'crosshair' }}
         />
         <FrameEdge />
+        <FirstHint />
         <BrushRing within={host} />
       </div>
       <AboveLine />

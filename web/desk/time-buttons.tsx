@@ -86,7 +86,7 @@ export function TimeButtons() {
           <DropdownMenu.Content
             align="end"
             sideOffset={6}
-            className="z-40 w-72 rounded-[10px] border border-soot-700 bg-soot-800 p-1.5 shadow-2xl"
+            className="z-40 w-80 rounded-[10px] border border-soot-700 bg-soot-800 p-1.5 shadow-2xl"
           >
             {(['longer', 'shorter', 'remove', 'previousFrame', 'nextFrame', 'onion', 'onionRange'] as const).map(
               (name) => (
@@ -101,13 +101,13 @@ export function TimeButtons() {
                   <DropdownMenu.Item
                     key={n}
                     aria-label={`Whole layer on ${n}s`}
-                    className="grid h-8 cursor-pointer place-items-center rounded-md bg-soot-900 px-2 outline-none data-[highlighted]:bg-soot-700"
+                    className="grid h-8 cursor-pointer place-items-center rounded-md bg-soot-900 px-3 outline-none data-[highlighted]:bg-soot-700"
                     onSelect={() => {
                       if (whyNot) say(whyNot);
                       else wholeLayerOn(n);
                     }}
                   >
-                    on {n}s
+                    {n}s
                   </DropdownMenu.Item>
                 ))}
               </div>

@@ -42,12 +42,13 @@ function draw(context: CanvasRenderingContext2D, now: Current, width: number, pi
       context.fillStyle = '#f4ecdf';
       context.fillRect(x - 1, ROW.top - 3, 2, 6);
       context.fillRect(x - 1, ROW.top + ROW.height - 3, 2, 6);
+      shownKey = '';
     }
     const sheets = [...moving].reverse().flatMap((timed) => {
       const shown = shownOn(timed, own, now.length);
       return shown ? [{ drawingId: shown.drawingId, opacity: valueAt(timed.layer.opacity, own) }] : [];
     });
-    const key = `${own === 0}${sheets.map((s) => s.drawingId).join()}`;
+    const key = sheets.map((s) => s.drawingId).join();
     if (key === shownKey || !box) continue;
     shownKey = key;
     if (x < free || sheets.length === 0) continue;

@@ -6,6 +6,8 @@ import { setBrush, useDesk } from '../state/desk.ts';
 const LEAST = 1;
 const MOST = 200;
 const SIZE = { width: 132, height: 64 };
+/** Room at the edges, so that the dot is seen whole. */
+const EDGE = 10;
 
 const toShare = (width: number): number => Math.log(width / LEAST) / Math.log(MOST / LEAST);
 const toWidth = (share: number): number => Math.round(LEAST * (MOST / LEAST) ** Math.min(1, Math.max(0, share)));
@@ -19,9 +21,9 @@ export function Pad() {
   const colour = tool === 'rub' ? '#5a4c40' : (now && swatchOf(now.doc, swatchId)?.colour) || '#a89987';
   const set = (event: PointerEvent): void => {
     const box = pad.current!.getBoundingClientRect();
-    const up = 1 - (event.clientY - box.top) / box.height;
+    const up = 1 - (event.clientY - box.top - EDGE) / (box.height - 2 * EDGE);
     setBrush({
-      width: toWidth((event.clientX - box.left) / box.width),
+      width: toWidth((event.clientX - box.left - EDGE) / (box.width - 2 * EDGE)),
       opacity: Math.round(Math.min(1, Math.max(0.05, up)) * 100) / 100,
     });
   };
@@ -46,8 +48,8 @@ export function Pad() {
     event.stopPropagation();
     step();
   };
-  const x = toShare(width) * SIZE.width;
-  const y = (1 - opacity) * SIZE.height;
+  const x = EDGE + toShare(width) * (SIZE.width - 2 * EDGE);
+  const y = EDGE + (1 - opacity) * (SIZE.height - 2 * EDGE);
   const dot = Math.min(56, Math.max(6, width * 0.42));
   return (
     <div
@@ -84,15 +86,7 @@ export function Pad() {
           strokeWidth={0.6}
           strokeDasharray="2 3"
         />
-        <circle
-          cx={x}
-          cy={Math.min(SIZE.height - 4, Math.max(4, y))}
-          r={dot / 2}
-          fill={colour}
-          fillOpacity={opacity}
-          stroke="#f4ecdf"
-          strokeWidth={1}
-        />
+        <circle cx={x} cy={y} r={dot / 2} fill={colour} fillOpacity={opacity} stroke="#f4ecdf" strokeWidth={1} />
       </svg>
     </div>
   );

@@ -17,7 +17,7 @@ import { setDesk, useDesk } from '../state/desk.ts';
 import { edit, endGesture } from '../state/document.ts';
 import { BrushMark } from './brush-mark.tsx';
 
-const SMEAR = { kind: 'ink', width: 15, opacity: 1, pressure: true } as const;
+const SMEAR = { kind: 'ink', width: 11, opacity: 1, pressure: true } as const;
 
 function SwatchSettings({ swatch }: { swatch: Swatch }) {
   const [name, setName] = useState(swatch.name);

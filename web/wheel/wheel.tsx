@@ -255,7 +255,7 @@ function HubText({ now }: { now: Current }) {
       <div className="font-mono text-xs leading-none text-wax-100" data-testid="frame-of">
         {Math.min(frame, now.length - 1) + 1} <span className="text-wax-500">/ {now.length}</span>
       </div>
-      <div className="mt-1 font-mono text-[9px] leading-none text-wax-500" data-testid="hub-under">
+      <div className="mt-1 font-mono text-[10px] leading-none text-wax-500" data-testid="hub-under">
         {under}
       </div>
     </div>

@@ -24,6 +24,9 @@ import { makeSurface, type BrowserSurface } from './surfaces.ts';
 
 const CACHE_BYTES = 256 * 1024 * 1024;
 
+/** Strength of ghosts that are shown whole, against that of outlines. */
+const WHOLE_LINE = 0.6;
+
 export interface Ghost {
   readonly drawingId: Id;
   readonly colour: string;
@@ -174,7 +177,14 @@ const painter = {
       ];
       const picture = pictures({ layerId: '', drawing, opacity: 1, matrix }, placed);
       const outline = Object.values(drawing.marks).some((mark) => mark.kind === 'shape');
-      layGhost(above, scratchOf(width, height), picture, { ...ghost, outline }, pixel);
+      // Outlines lie on top, where filled shapes cannot hide them; whole lines lie under the drawing, as on a light table.
+      layGhost(
+        outline ? above : below,
+        scratchOf(width, height),
+        picture,
+        { ...ghost, outline, strength: ghost.strength * (outline ? 1 : WHOLE_LINE) },
+        pixel,
+      );
     }
     const painted = { below: bitmapOf(below), active: bitmapOf(active), above: bitmapOf(above) };
     return transfer(painted, [painted.below, painted.active, painted.above]);
