@@ -108,8 +108,10 @@ test('drawing works through a turned, mirrored and zoomed view, and fit comes ba
   await pen.up({ x: 0.6, y: 0.5 });
   await painted(page);
   expect(await pixels(page)).toEqual(live);
-  await page.keyboard.press('Digit0');
+  await page.getByTitle(/^Upright/).click();
   await expect(page.getByText('· 0°')).toBeVisible();
+  await page.keyboard.press('Digit0');
+  await expect(page.getByRole('button', { name: 'Mirror' })).toHaveAttribute('aria-pressed', 'false');
 });
 
 test('locked and hidden layers say why they cannot be drawn on', async ({ page }) => {

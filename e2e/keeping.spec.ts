@@ -94,7 +94,9 @@ test('two tabs on the same drawing: nothing lost, nothing doubled, undo takes on
   await openDesk(two, application.address, shot);
   const penTwo = await Pen.on(two);
   for (let i = 1; i <= 2; i++) {
+    await one.bringToFront();
     await penOne.stroke(...line(2 * i - 1));
+    await two.bringToFront();
     await penTwo.stroke(...line(2 * i));
   }
   await saved(one);
@@ -114,8 +116,10 @@ test('two tabs on different drawings, both made at once: both are there', async 
   await openDesk(two, application.address, shot);
   // The second tab hears nothing of the first until it has drawn itself.
   await two.route(/saves|changes/, (route) => route.abort());
+  await one.bringToFront();
   await (await Pen.on(one)).stroke(...line(0));
   await saved(one);
+  await two.bringToFront();
   await (await Pen.on(two)).stroke(...line(1));
   await expect(two.getByTestId('saved')).toHaveText('Not saved yet');
   await two.unroute(/saves|changes/);

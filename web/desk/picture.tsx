@@ -3,9 +3,11 @@ import { shotOf } from '@tallow/core/document';
 import { whyNotDrawable } from '@tallow/core/edit';
 import { apply } from '@tallow/core/geometry';
 import { runStart } from '@tallow/core/timing';
-import { FlipHorizontal2, Maximize, RotateCcw, RotateCw, ZoomIn, ZoomOut } from 'lucide-react';
+import { FlipHorizontal2, Hand, Maximize, RotateCcw, RotateCw, ZoomIn, ZoomOut } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { ActionButton } from '../parts/button.tsx';
+import { act } from '../state/actions.ts';
+import { titleOf } from '../state/keys.ts';
 import { shownNow, useCurrent, type Current } from '../state/current.ts';
 import { setDesk, useDesk, viewMatrix } from '../state/desk.ts';
 import { setEngine } from '../state/session.ts';
@@ -86,6 +88,7 @@ function AboveLine() {
   const now = useCurrent();
   const frame = useDesk((s) => s.frame);
   const view = useDesk((s) => s.view);
+  const holding = useDesk((s) => s.holding);
   if (!now) return null;
   const pen = penText(now, frame);
   return (
@@ -94,10 +97,29 @@ function AboveLine() {
       <span data-testid="pen-text" className={`min-w-0 truncate px-2 ${pen.trouble ? 'text-warn' : 'text-wax-300'}`}>
         {pen.text}
       </span>
-      <span className="ml-auto shrink-0 pr-1 font-mono text-xs text-wax-300">
+      <button
+        type="button"
+        title={titleOf('upright')}
+        onClick={() => {
+          act('upright');
+        }}
+        className="moves ml-auto h-8 shrink-0 rounded-lg px-2 font-mono text-xs text-wax-300 hover:bg-black/25"
+      >
         {Math.round(view.scale * 100)} % · {Math.round((view.angle * 180) / Math.PI)}°
-      </span>
+      </button>
       <div className="flex shrink-0 gap-0.5 [&_button]:!bg-transparent [&_button:hover]:!bg-black/25">
+        <button
+          type="button"
+          aria-label="Move the picture"
+          aria-pressed={holding === 'pan'}
+          title="Move the picture with the pen, until pressed again · hold T"
+          onClick={() => {
+            setDesk({ holding: holding === 'pan' ? null : 'pan' });
+          }}
+          className={`moves grid size-8 place-items-center rounded-lg ${holding === 'pan' ? 'text-flame' : 'text-wax-300'}`}
+        >
+          <Hand size={16} />
+        </button>
         <ActionButton name="zoomOut">
           <ZoomOut size={16} />
         </ActionButton>
