@@ -79,7 +79,16 @@ function fitSection(section: Pair[], tolerance: number): Cubic[] {
   let pieces: Cubic[] = [];
   for (let aim = tolerance; aim > tolerance / 20; aim /= 2) {
     pieces = fitCurve(section, aim * aim * 0.5).map(tamed);
-    if (pieces.every((piece) => strayOf(piece, section) <= tolerance)) break;
+    let from = 0;
+    const holds = pieces.every((piece) => {
+      // Pieces begin and end at points of the section, one after the other.
+      const [endX, endY] = piece[3];
+      const to = section.findIndex(([x, y], i) => i > from && x === endX && y === endY);
+      const under = section.slice(from, to < 0 ? undefined : to + 1);
+      from = Math.max(from, to);
+      return strayOf(piece, under) <= tolerance;
+    });
+    if (holds) break;
   }
   return pieces;
 }

@@ -66,6 +66,10 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     }
     const { tool, brushes, swatchId, frame } = desk();
     const { layer } = now.active;
+    if (tool === 'rub' && !shownNow(now, frame)) {
+      say('Nothing is drawn here that could be rubbed out.');
+      return;
+    }
     const { width, opacity, pressure, steadying } = brushes[tool];
     const swatch = swatchOf(now.doc, swatchId);
     if (!swatch) {

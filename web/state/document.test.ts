@@ -1,0 +1,101 @@
+import { find, newShotDocument, shotOf, type Element, type ShotDocument } from '@tallow/core/document';
+import { setLayer, setShot, setSwatch } from '@tallow/core/edit';
+import { seededIds } from '@tallow/core/geometry';
+import {
+  closeDocument,
+  edit,
+  endGesture,
+  HISTORY,
+  onChange,
+  openDocument,
+  receive,
+  redo,
+  undo,
+  useDocument,
+} from './document.ts';
+
+const newId = seededIds(6);
+const fresh = (): ShotDocument =>
+  newShotDocument(newId(), { name: 'T', width: 640, height: 360, rate: 24, length: 24, background: null }, newId);
+const doc = () => useDocument.getState().doc!;
+const layerId = () => Object.values(doc().entities).find((e): e is Element => e.kind === 'element')!.layers[0]!;
+const rate = () => shotOf(doc()).rate;
+const setRate = (value: number, gesture?: string) => {
+  edit('rate', (d) => setShot(d, { rate: value }), gesture);
+};
+
+beforeEach(() => {
+  openDocument(fresh(), 'Test', []);
+});
+
+test('edits are undone and redone in order, by name; a new edit ends what could be redone', () => {
+  setRate(12);
+  edit('name', (d) => setLayer(d, layerId(), { name: 'A' }));
+  expect(useDocument.getState().done.map((step) => step.name)).toEqual(['rate', 'name']);
+  undo();
+  undo();
+  expect(rate()).toBe(24);
+  redo();
+  expect(rate()).toBe(12);
+  expect(useDocument.getState().undone.map((step) => step.name)).toEqual(['name']);
+  setRate(30);
+  expect(useDocument.getState().undone).toEqual([]);
+});
+
+test('a drag is one step, the next drag another', () => {
+  for (const value of [20, 21, 22]) setRate(value, 'drag');
+  endGesture();
+  for (const value of [40, 41]) setRate(value, 'drag');
+  expect(useDocument.getState().done).toHaveLength(2);
+  undo();
+  expect(rate()).toBe(22);
+  undo();
+  expect(rate()).toBe(24);
+});
+
+test('at least two hundred steps are kept, and never more than set', () => {
+  for (let i = 0; i < HISTORY + 20; i++) setRate(1 + (i % 100));
+  expect(HISTORY).toBeGreaterThanOrEqual(200);
+  expect(useDocument.getState().done).toHaveLength(HISTORY);
+  for (let i = 0; i < 200; i++) undo();
+  expect(useDocument.getState().undone).toHaveLength(200);
+});
+
+test('an edit that changes nothing is no step', () => {
+  edit('nothing', (d) => d);
+  expect(useDocument.getState().done).toEqual([]);
+});
+
+test('what came from elsewhere is no step, and undo leaves it', () => {
+  const heard: string[] = [];
+  const stop = onChange((ids, by) => {
+    heard.push(`${by} ${ids.length}`);
+  });
+  edit('name', (d) => setLayer(d, layerId(), { name: 'Mine' }));
+  const layer = find(doc(), 'layer', layerId())!;
+  receive(new Map([[layer.id, { ...layer, locked: true }]]));
+  undo();
+  stop();
+  expect(find(doc(), 'layer', layer.id)).toMatchObject({ name: 'Line', locked: true });
+  expect(heard).toEqual(['user 1', 'server 1', 'user 1']);
+});
+
+test('a step that would take somebody else’s change away is left out and said', () => {
+  const swatch = shotOf(doc()).swatches[0]!;
+  edit('colour', (d) => setSwatch(d, swatch, { colour: '#111111' }));
+  receive(new Map([[swatch, { ...find(doc(), 'swatch', swatch)!, colour: '#222222' }]]));
+  undo();
+  expect(find(doc(), 'swatch', swatch)!.colour).toBe('#222222');
+  expect(useDocument.getState().notice?.text).toMatch(/“colour” was left out/);
+});
+
+test('a deleted entity goes, a drawing that arrives is no longer missing', () => {
+  const id = newId();
+  openDocument(fresh(), 'Test', [id]);
+  receive(new Map([[id, { kind: 'drawing', id, marks: {}, order: [] }]]));
+  expect(useDocument.getState().missing.size).toBe(0);
+  receive(new Map([[id, null]]));
+  expect(doc().entities).not.toHaveProperty(id);
+  closeDocument();
+  expect(useDocument.getState().doc).toBeNull();
+});
