@@ -1,7 +1,7 @@
 /** The server's canvas: the same drawing interface as the browser's. */
 import type { ShotDocument } from '@tallow/core/document';
 import {
-  croppedScratch,
+  wholeScratch,
   drawDrawing,
   paletteOf,
   type MakeSurface,
@@ -18,7 +18,7 @@ export const makeSurface: MakeSurface = (width, height) => {
 /** Draws each sheet afresh on one reused surface: for frames that are drawn once. */
 export function directPictures(doc: ShotDocument, width: number, height: number): PictureOf {
   const surface = makeSurface(width, height);
-  const scratch = croppedScratch(makeSurface);
+  const scratch = wholeScratch(makeSurface(width, height));
   const colourOf = paletteOf(doc);
   return (sheet, matrix) => {
     drawDrawing(surface, scratch, sheet.drawing, colourOf, matrix);

@@ -223,14 +223,17 @@ export class Saver {
     try {
       while (!this.closed && this.refused === null) {
         this.batch ??= this.nextBatch();
-        if (!this.batch) break;
-        await this.outboxReady;
-        await this.outbox.setBatch(this.batch.sent);
-        await this.send(this.batch);
-      }
-      if (this.refused === null) {
-        useDocument.setState({ saving: { state: 'saved' } });
+        if (this.batch) {
+          await this.outboxReady;
+          await this.outbox.setBatch(this.batch.sent);
+          await this.send(this.batch);
+          continue;
+        }
         await this.outbox.setBatch(null);
+        // An edit may have come while that was written down.
+        if (this.dirty().length > 0) continue;
+        useDocument.setState({ saving: { state: 'saved' } });
+        break;
       }
     } catch (error) {
       const why = error instanceof Unreachable ? error.message : String(error);
