@@ -6,7 +6,6 @@ import {
   paletteOf,
   sheetsOf,
   drawDrawing,
-  wholeScratch,
   type Surface,
 } from '@tallow/core/render';
 import { Compositor } from '../../web/desk/compositor.ts';
@@ -32,7 +31,7 @@ function sheets(layers: number, ghosts: number) {
     const doc = shotWith(1, layers);
     const all = sheetsOf(doc, 0, { guides: true });
     const pictureOf: Parameters<typeof laySheets>[3] = (sheet, matrix) => {
-      drawDrawing(one, wholeScratch(scratch), sheet.drawing, paletteOf(doc), matrix);
+      drawDrawing(one, scratch, sheet.drawing, paletteOf(doc), matrix);
       return one.picture;
     };
     drawBackground(below, doc, VIEW);

@@ -7,15 +7,13 @@ import {
   intersection,
   isEmpty,
   mapBox,
-  multiply,
   ringBox,
-  translation,
   union,
   wholePixels,
   type Box,
   type Matrix,
 } from '../geometry/index.ts';
-import { wipe, type Context2D, type MakeSurface, type Surface } from './surface.ts';
+import { wipe, type Context2D, type Surface } from './surface.ts';
 
 /** Resolves a swatch to the colour it stands for now. */
 export type ColourOf = (swatch: Id) => string;
@@ -60,34 +58,14 @@ export const layingOf = (mark: Stroke | RubOut): Laying => ({
   operation: mark.kind === 'rub' ? 'destination-out' : 'source-over',
 });
 
-/** Gives a surface to draw a stroke on before it is laid: one that covers at least `box`, and where its corner lies. What it holds is lost. */
-export type Scratch = (box: Box) => { readonly surface: Surface; readonly left: number; readonly top: number };
-
-/** One surface of the target's size, used again and again: the browser's way, where stroke and picture must agree to the pixel. */
-export const wholeScratch =
-  (surface: Surface): Scratch =>
-  () => ({ surface, left: 0, top: 0 });
-
-/** A surface as large as the stroke: the server's way, where a canvas is copied whole each time it is drawn from. */
-export const croppedScratch =
-  (make: MakeSurface): Scratch =>
-  (box) => ({ surface: make(box.right - box.left, box.bottom - box.top), left: box.left, top: box.top });
-
-/** Lays what a scratch surface holds inside `box` onto a surface of the same size, or whose corner lies at `left top` of it. */
-export function lay(
-  target: Context2D,
-  scratch: Surface,
-  box: Box,
-  { opacity, operation }: Laying,
-  left = 0,
-  top = 0,
-): void {
+/** Lays what a scratch surface holds inside `box` onto a surface of the same size. */
+export function lay(target: Context2D, scratch: Surface, box: Box, { opacity, operation }: Laying): void {
   const width = box.right - box.left;
   const height = box.bottom - box.top;
   target.setTransform(1, 0, 0, 1, 0, 0);
   target.globalAlpha = opacity;
   target.globalCompositeOperation = operation;
-  target.drawImage(scratch.picture, box.left - left, box.top - top, width, height, box.left, box.top, width, height);
+  target.drawImage(scratch.picture, box.left, box.top, width, height, box.left, box.top, width, height);
   target.globalAlpha = 1;
   target.globalCompositeOperation = 'source-over';
 }
@@ -95,16 +73,14 @@ export function lay(
 const boundsOf = ({ width, height }: Surface): Box => ({ left: 0, top: 0, right: width, bottom: height });
 
 /** A stroke is drawn opaque on a scratch surface and laid once, so that crossing itself does not darken it. */
-function drawStroke(target: Surface, scratch: Scratch, mark: Stroke | RubOut, colour: string, matrix: Matrix): void {
+function drawStroke(target: Surface, scratch: Surface, mark: Stroke | RubOut, colour: string, matrix: Matrix): void {
   const chunks = chunkCount(mark.samples.x.length);
   const box = intersection(chunksBox(mark, 0, chunks, matrix), boundsOf(target));
   if (isEmpty(box)) return;
-  const { surface, left, top } = scratch(box);
-  surface.context.setTransform(1, 0, 0, 1, 0, 0);
-  surface.context.clearRect(box.left - left, box.top - top, box.right - box.left, box.bottom - box.top);
-  const placed = multiply(translation(-left, -top), matrix);
-  for (let chunk = 0; chunk < chunks; chunk++) drawChunk(surface.context, mark, chunk, colour, placed);
-  lay(target.context, surface, box, layingOf(mark), left, top);
+  scratch.context.setTransform(1, 0, 0, 1, 0, 0);
+  scratch.context.clearRect(box.left, box.top, box.right - box.left, box.bottom - box.top);
+  for (let chunk = 0; chunk < chunks; chunk++) drawChunk(scratch.context, mark, chunk, colour, matrix);
+  lay(target.context, scratch, box, layingOf(mark));
 }
 
 function drawShape(target: Surface, mark: Shape, colour: string, matrix: Matrix): void {
@@ -125,8 +101,8 @@ function drawShape(target: Surface, mark: Shape, colour: string, matrix: Matrix)
   context.fill('evenodd');
 }
 
-/** Draws a mark on top of what the target holds. */
-export function drawMark(target: Surface, scratch: Scratch, mark: Mark, colourOf: ColourOf, matrix: Matrix): void {
+/** Draws a mark on top of what the target holds. @param scratch of the target's size; what it holds is lost. */
+export function drawMark(target: Surface, scratch: Surface, mark: Mark, colourOf: ColourOf, matrix: Matrix): void {
   if (mark.kind === 'shape') drawShape(target, mark, colourOf(mark.swatch), matrix);
   else drawStroke(target, scratch, mark, mark.kind === 'rub' ? '#000000' : colourOf(mark.swatch), matrix);
 }
@@ -134,7 +110,7 @@ export function drawMark(target: Surface, scratch: Scratch, mark: Mark, colourOf
 /** Draws a whole drawing onto an emptied surface. @param matrix from element space to device pixels. */
 export function drawDrawing(
   target: Surface,
-  scratch: Scratch,
+  scratch: Surface,
   drawing: Drawing,
   colourOf: ColourOf,
   matrix: Matrix,

@@ -1,13 +1,6 @@
 /** The server's canvas: the same drawing interface as the browser's. */
 import type { ShotDocument } from '@tallow/core/document';
-import {
-  wholeScratch,
-  drawDrawing,
-  paletteOf,
-  type MakeSurface,
-  type PictureOf,
-  type Surface,
-} from '@tallow/core/render';
+import { drawDrawing, paletteOf, type MakeSurface, type PictureOf, type Surface } from '@tallow/core/render';
 import { createCanvas, type Canvas } from '@napi-rs/canvas';
 
 export const makeSurface: MakeSurface = (width, height) => {
@@ -18,7 +11,7 @@ export const makeSurface: MakeSurface = (width, height) => {
 /** Draws each sheet afresh on one reused surface: for frames that are drawn once. */
 export function directPictures(doc: ShotDocument, width: number, height: number): PictureOf {
   const surface = makeSurface(width, height);
-  const scratch = wholeScratch(makeSurface(width, height));
+  const scratch = makeSurface(width, height);
   const colourOf = paletteOf(doc);
   return (sheet, matrix) => {
     drawDrawing(surface, scratch, sheet.drawing, colourOf, matrix);

@@ -14,7 +14,6 @@ import {
   laySheets,
   paletteOf,
   sheetsOf,
-  wholeScratch,
   type PictureOf,
   type Sheet,
   type Surface,
@@ -97,10 +96,10 @@ function rasterAt(width: number, height: number): PictureOf {
     if (earlier && growing.has(drawing.id)) {
       surface.context.drawImage(earlier.surface.picture, 0, 0);
       for (const id of drawing.order.slice(earlier.drawing.order.length)) {
-        drawMark(surface, wholeScratch(scratchOf(width, height)), drawing.marks[id]!, colourOf, matrix);
+        drawMark(surface, scratchOf(width, height), drawing.marks[id]!, colourOf, matrix);
       }
     } else {
-      drawDrawing(surface, wholeScratch(scratchOf(width, height)), drawing, colourOf, matrix);
+      drawDrawing(surface, scratchOf(width, height), drawing, colourOf, matrix);
     }
     rasters.delete(earlierKey);
     rasters.set(key, { surface, drawing }, width * height * 4);
@@ -216,7 +215,7 @@ const painter = {
     for (const { drawingId, opacity } of sheets) {
       const drawing = find(doc, 'drawing', drawingId);
       if (!drawing) continue;
-      drawDrawing(one, wholeScratch(small), drawing, colourOf, matrix);
+      drawDrawing(one, small, drawing, colourOf, matrix);
       surface.context.globalAlpha = opacity;
       surface.context.drawImage(one.picture, 0, 0);
       surface.context.globalAlpha = 1;
