@@ -64,7 +64,6 @@ test('frames are rendered on the server, numbered and zipped, and match the pict
     const other = new OffscreenCanvas(image.width, image.height).getContext('2d')!;
     other.drawImage(image, 0, 0);
     const exported = other.getImageData(0, 0, image.width, image.height).data;
-    const [x, y] = [(canvas.width - image.width) / 2, (canvas.height - image.height) / 2];
     const shown = canvas.getContext('2d')!.getImageData(0, 0, image.width, image.height).data;
     let most = 0;
     let drawn = 0;

@@ -44,6 +44,7 @@ function ancestors() {
 function keepRunning(file, args, env) {
   return new Promise((ready, failed) => {
     let deaths = 0;
+    let wasReady = false;
     const run = () => {
       const child = spawn(process.execPath, ['--enable-source-maps', join(root, 'dist', 'node', file), ...args], {
         cwd: root,
@@ -51,12 +52,15 @@ function keepRunning(file, args, env) {
         stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
       });
       children.add(child);
-      child.on('message', () => ready());
+      child.on('message', () => {
+        wasReady = true;
+        ready();
+      });
       child.once('exit', (code, signal) => {
         children.delete(child);
         if (stopping) return;
         deaths += 1;
-        if (deaths > 20) failed(new Error(`${file} keeps ending (${code ?? signal})`));
+        if (deaths > (wasReady ? 20 : 2)) failed(new Error(`${file} keeps ending (${code ?? signal})`));
         else setTimeout(run, deaths > 3 ? 1000 : 100);
       });
     };
@@ -90,7 +94,7 @@ async function main() {
   const port = await freePort(wished);
   if (port !== wished) console.log(`Port ${wished} is taken; using ${port}.`);
   const env = {
-    DATABASE_URL: process.env.DATABASE_URL ?? cluster.url,
+    DATABASE_URL: process.env.DATABASE_URL || cluster.url,
     TALLOW_HOME: home,
     TALLOW_PORT: String(port),
     NODE_ENV: 'production',
