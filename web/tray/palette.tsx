@@ -156,20 +156,22 @@ export function Palette() {
     setDesk({ swatchId: made, tool: 'ink' });
   };
   return (
-    <div
-      className="flex max-h-[68px] min-w-0 flex-1 flex-wrap content-start gap-x-0.5 overflow-y-auto rounded-[10px] bg-surround p-0.5"
-      role="group"
-      aria-label="Palette"
-    >
-      {swatches.map((swatch) => (
-        <SwatchButton key={swatch.id} swatch={swatch} picked={swatch.id === inHand?.id} />
-      ))}
+    <div className="flex min-w-0 flex-1 items-stretch gap-0.5 rounded-[10px] bg-surround p-0.5">
+      <div
+        className="flex max-h-[66px] min-w-0 flex-1 flex-wrap content-start gap-x-0.5 overflow-y-auto [scrollbar-color:#5a5a5a_transparent] [scrollbar-width:thin]"
+        role="group"
+        aria-label="Palette"
+      >
+        {swatches.map((swatch) => (
+          <SwatchButton key={swatch.id} swatch={swatch} picked={swatch.id === inHand?.id} />
+        ))}
+      </div>
       <button
         type="button"
         aria-label="Add swatch"
         title="Add a swatch"
         onClick={add}
-        className="moves grid h-[34px] w-[52px] place-items-center rounded-lg text-wax-300 hover:bg-[#2d2d2d]"
+        className="moves grid min-h-9 w-9 shrink-0 place-items-center rounded-lg text-wax-300 hover:bg-[#2d2d2d]"
       >
         <Plus size={15} />
       </button>
