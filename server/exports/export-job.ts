@@ -36,6 +36,8 @@ export async function runExport(database: Knex, shots: ShotsService, id: Id): Pr
     const zip = new ZipFile();
     const file = createWriteStream(partial);
     const written = once(file, 'close');
+    // A full disk ends the waiting below; until then it is nobody's business but this job's.
+    written.catch(() => undefined);
     zip.outputStream.pipe(file);
     const stem = fileStem(shot.name);
     let done = 0;
@@ -46,6 +48,7 @@ export async function runExport(database: Knex, shots: ShotsService, id: Id): Pr
       if (Date.now() - told < 150 && done < shot.length) continue;
       told = Date.now();
       if (!(await tell(database, id, done))) {
+        zip.outputStream.unpipe(file);
         file.destroy();
         await unlink(partial).catch(() => undefined);
         return;

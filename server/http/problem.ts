@@ -19,6 +19,7 @@ export interface FieldProblem {
 export class Problem extends HttpException {
   constructor(status: number, title: string, errors: readonly FieldProblem[] = [], more: Record<string, unknown> = {}) {
     super({ type: 'about:blank', title, status, ...(errors.length > 0 ? { errors } : {}), ...more }, status);
+    this.message = title;
   }
 
   static refused(field: string, message: string): Problem {

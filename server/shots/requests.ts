@@ -13,6 +13,7 @@ import {
   ValidateNested,
   IsBoolean,
   IsIn,
+  IsInstance,
 } from 'class-validator';
 import { IsId, IsName, SHOT_LIMITS } from './rules.ts';
 
@@ -96,6 +97,7 @@ export class SaveRequest {
   @ApiProperty({ type: [PutRequest] })
   @IsArray()
   @ArrayMaxSize(5000)
+  @IsInstance(PutRequest, { each: true, message: 'puts must hold objects with id and kind' })
   @ValidateNested({ each: true })
   @Type(() => PutRequest)
   puts: PutRequest[];
