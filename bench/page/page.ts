@@ -101,7 +101,7 @@ function playRow(rounds: number): [number, number] {
   for (let i = -1; i < rounds; i++) {
     const pair = [
       time((bitmap) => {
-        compositor.showFrame(bitmap);
+        compositor.showFrame(bitmap, true);
       }),
       time((bitmap) => {
         context.drawImage(bitmap, 0, 0);

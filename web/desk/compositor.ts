@@ -80,12 +80,11 @@ export class Compositor {
     context.setTransform(1, 0, 0, 1, 0, 0);
   }
 
-  /** Shows a finished frame of playing. */
-  showFrame(frame: ImageBitmap): void {
+  /** Shows a finished frame of playing. @param opaque whether it covers everything, so that nothing need be cleared first. */
+  showFrame(frame: ImageBitmap, opaque: boolean): void {
     this.context.setTransform(1, 0, 0, 1, 0, 0);
-    this.context.globalCompositeOperation = 'copy';
+    if (!opaque) this.context.clearRect(0, 0, this.canvas.width, this.canvas.height);
     this.context.drawImage(frame, 0, 0);
-    this.context.globalCompositeOperation = 'source-over';
   }
 
   private show(area: Box): void {

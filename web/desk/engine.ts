@@ -24,8 +24,8 @@ export class Engine {
   constructor(canvas: HTMLCanvasElement) {
     this.compositor = new Compositor(canvas);
     this.player = new Player(
-      (bitmap) => {
-        this.compositor.showFrame(bitmap);
+      (bitmap, opaque) => {
+        this.compositor.showFrame(bitmap, opaque);
       },
       () => this.place(),
     );

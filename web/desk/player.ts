@@ -8,6 +8,8 @@ import { desk, setDesk } from '../state/desk.ts';
 import { useDocument } from '../state/document.ts';
 import { painter } from '../workers/painter-client.ts';
 
+/** The neutral surround of the picture, as in the style sheet. */
+const SURROUND = '#232323';
 const FRAME_BYTES = 256 * 1024 * 1024;
 
 export class Player {
@@ -19,7 +21,7 @@ export class Player {
   private run = 0;
 
   constructor(
-    private readonly showFrame: (bitmap: ImageBitmap) => void,
+    private readonly showFrame: (bitmap: ImageBitmap, opaque: boolean) => void,
     private readonly place: () => { width: number; height: number; view: Matrix },
   ) {}
 
@@ -40,13 +42,19 @@ export class Player {
     return { length: now.length, start, rate: shotOf(now.doc).rate };
   }
 
+  /** The desk's surround behind frames with a background: such frames cover everything and are shown without clearing. */
+  private under(): string | null {
+    const { doc } = useDocument.getState();
+    return doc && shotOf(doc).background !== null ? SURROUND : null;
+  }
+
   private async picture(frame: number, start: number): Promise<ImageBitmap | null> {
     const stamp = this.stamp;
     const key = this.keys[frame] ?? '';
     const kept = this.frames.get(key);
     if (kept) return kept;
     const { width, height, view } = this.place();
-    const bitmap = await painter().frame(width, height, view, start + frame);
+    const bitmap = await painter().frame(width, height, view, start + frame, this.under());
     if (stamp !== this.stamp) {
       bitmap.close();
       return null;
@@ -79,7 +87,7 @@ export class Player {
       const frame = dueFrame(time - began, again.rate, from, again.length);
       const bitmap = this.frames.get(this.keys[frame] ?? '');
       if (frame !== shown && bitmap) {
-        this.showFrame(bitmap);
+        this.showFrame(bitmap, this.under() !== null);
         shown = frame;
         meter.note(time);
         setDesk({ frame });

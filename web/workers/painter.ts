@@ -189,10 +189,16 @@ const painter = {
     return transfer(painted, [painted.below, painted.active, painted.above]);
   },
 
-  /** Draws one whole frame for playing. */
-  frame(width: number, height: number, view: Matrix, shotFrame: number): ImageBitmap {
+  /** Draws one whole frame for playing. @param under colour of everything that nothing covers, or null to leave it open. */
+  frame(width: number, height: number, view: Matrix, shotFrame: number, under: string | null): ImageBitmap {
     const surface = makeSurface(width, height);
     drawFrame(surface, doc, shotFrame, view, rasterAt(width, height), { guides: true, background: true });
+    if (under) {
+      surface.context.setTransform(1, 0, 0, 1, 0, 0);
+      surface.context.globalCompositeOperation = 'destination-over';
+      surface.context.fillStyle = under;
+      surface.context.fillRect(0, 0, width, height);
+    }
     const bitmap = bitmapOf(surface);
     return transfer(bitmap, [bitmap]);
   },
