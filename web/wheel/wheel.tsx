@@ -246,7 +246,7 @@ function HubText({ now }: { now: Current }) {
   const { rate } = shotOf(now.doc);
   const held = heldFor(now, frame);
   const under = playing
-    ? `${reached === null ? '…' : reached.toFixed(1)} of ${rate} fps`
+    ? `${reached === null ? '…' : reached.toFixed(1)} of ${rate}`
     : held
       ? `${held} f · ${secondsText(held, rate)}`
       : 'empty';
