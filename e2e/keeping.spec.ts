@@ -69,6 +69,21 @@ test('the tab closed while the server is gone: the next one finds the strokes an
   await second.close();
 });
 
+test('the shot left and opened again in one tab before it is saved: the strokes are there and are saved', async ({
+  page,
+}) => {
+  const shot = await makeShot(application.address, { name: 'Left early' });
+  await openDesk(page, application.address, shot);
+  await page.route('**/saves', (route) => route.abort());
+  await (await Pen.on(page)).stroke(...line(0));
+  await expect(page.getByTestId('saved')).toHaveText('Not saved yet');
+  await page.getByRole('link', { name: 'Tallow' }).click();
+  await page.unroute('**/saves');
+  await page.getByRole('link', { name: 'Open Left early' }).click();
+  await expect.poll(() => storedMarks(application.address, shot)).toEqual([1]);
+  await saved(page);
+});
+
 test('the database stopped under a running page: the header says so and saving resumes by itself', async ({ page }) => {
   const shot = await makeShot(application.address);
   await openDesk(page, application.address, shot);

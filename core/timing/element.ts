@@ -2,7 +2,6 @@
 import {
   find,
   findAll,
-  type Drawing,
   type Element,
   type Id,
   type Layer,
@@ -45,11 +44,6 @@ export function shownOn(timed: TimedLayer, frame: number, turn: number): Shown |
   const slot = exposure?.run.slot;
   const drawingId = slot ? timed.layer.slots[slot] : undefined;
   return exposure && slot && drawingId ? { exposure, slot, drawingId } : null;
-}
-
-/** The loaded drawing a layer shows on a frame, or undefined. */
-export function drawingOn(doc: ShotDocument, timed: TimedLayer, frame: number, turn: number): Drawing | undefined {
-  return find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId);
 }
 
 /**

@@ -5,7 +5,6 @@ import {
   shotOf,
   type Element,
   type Id,
-  type Layer,
   type Placement,
   type ShotDocument,
   type Swatch,
@@ -73,5 +72,3 @@ export function swatchOf(doc: ShotDocument, swatchId: Id | null): Swatch | undef
   const swatches = findAll(doc, 'swatch', shotOf(doc).swatches);
   return swatches.find((s) => s.id === swatchId) ?? swatches.find((s) => s.role === 'outline') ?? swatches[0];
 }
-
-export const layerOfNow = (): Layer | undefined => current()?.active?.layer;

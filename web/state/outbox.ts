@@ -34,9 +34,11 @@ export class Outbox {
     private readonly database: IDBPDatabase<Schema>,
     private readonly shotId: Id,
     private readonly tab: Id,
+    /** Gives up the tab's lock: what is left may be adopted from now on. */
+    readonly release: () => void,
   ) {}
 
-  /** Opens this tab's outbox for a shot and holds its lock for as long as the page lives. */
+  /** Opens an outbox for a shot and holds its lock until it is released or the page is gone. */
   static async open(shotId: Id): Promise<Outbox> {
     const database = await openDB<Schema>('tallow', 1, {
       upgrade(db) {
@@ -45,13 +47,10 @@ export class Outbox {
       },
     });
     const tab = crypto.randomUUID();
-    await new Promise<void>((held) => {
-      void navigator.locks.request(lockName(tab), () => {
-        held();
-        return new Promise<never>(() => undefined);
-      });
+    const release = await new Promise<() => void>((held) => {
+      void navigator.locks.request(lockName(tab), () => new Promise<void>(held));
     });
-    return new Outbox(database, shotId, tab);
+    return new Outbox(database, shotId, tab, release);
   }
 
   /** Keeps the given edits and takes out those whose ids are settled. Done when it is on disk. */

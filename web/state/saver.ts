@@ -60,6 +60,16 @@ export class Saver {
   /** Opens a shot: its structure at once, drawings near the first frame next, then the rest. */
   static async open(shotId: Id): Promise<Saver> {
     const outbox = await Outbox.open(shotId);
+    try {
+      return await Saver.load(shotId, outbox);
+    } catch (error) {
+      // What was adopted meanwhile is there for the next try.
+      outbox.release();
+      throw error;
+    }
+  }
+
+  private static async load(shotId: Id, outbox: Outbox): Promise<Saver> {
     const orphans: Pending[][] = [];
     await outbox.adopt(async (pending, batch) => {
       // Whether the orphan's last save arrived is settled first, under its own saveId.
@@ -83,12 +93,15 @@ export class Saver {
     return saver;
   }
 
-  close(): void {
+  /** Ends saving here. What is not saved stays in the outbox, and whoever opens the shot next adopts it. */
+  async close(): Promise<void> {
     this.closed = true;
     clearTimeout(this.timer);
     removeEventListener('online', this.wake);
     this.channel.close();
     this.unlisten();
+    await this.outboxReady;
+    this.outbox.release();
   }
 
   /** Fetches drawings that are not here yet. */
@@ -141,6 +154,9 @@ export class Saver {
       settled.map(({ id }) => id),
     );
     if (open.length === 0) return;
+    // What was deleted elsewhere meanwhile has to be brought back in so many words.
+    for (const { id, entity, base } of open)
+      if (entity && base && !this.acknowledged.has(id)) this.deletedThere.add(id);
     edit('work of a closed tab', (doc) => {
       const entities = { ...doc.entities };
       for (const { id, entity, base } of open) {
@@ -151,6 +167,7 @@ export class Saver {
       }
       return { ...doc, entities };
     });
+    this.rescue();
   }
 
   private readonly wake = (): void => {
@@ -236,6 +253,7 @@ export class Saver {
         break;
       }
     } catch (error) {
+      if (this.closed) return;
       const why = error instanceof Unreachable ? error.message : String(error);
       useDocument.setState({
         saving: { state: 'unsaved', why: `${why}. Your work is kept in this browser; saving goes on by itself.` },
@@ -262,7 +280,7 @@ export class Saver {
         [],
         [...bodies.keys()].filter((id) => !still.has(id)),
       );
-      this.channel.postMessage('saved');
+      if (!this.closed) this.channel.postMessage('saved');
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
       this.batch = null;
@@ -281,7 +299,7 @@ export class Saver {
   private takeIn({ revision, changes }: Changes): void {
     const { doc } = useDocument.getState();
     this.revision = Math.max(this.revision, revision);
-    if (!doc) return;
+    if (!doc || this.closed) return;
     const arrived = new Map<Id, Entity | null>();
     const clashing: { mine: Entity; fields: readonly string[] }[] = [];
     for (const change of changes) {

@@ -18,11 +18,12 @@ export function openShot(shotId: string, isLeft: () => boolean): Promise<(() => 
   const opening = turn.then(async () => {
     if (isLeft()) return null;
     const opened = await Saver.open(shotId);
-    saver?.close();
+    await saver?.close();
     saver = opened;
     setDesk({ elementId: null, layerId: null, frame: 0, playing: false, swatchId: null, fitted: true });
     return () => {
-      opened.close();
+      // The next opening waits, so that it finds what is not saved yet.
+      turn = turn.then(() => opened.close());
       if (saver !== opened) return;
       saver = null;
       closeDocument();
