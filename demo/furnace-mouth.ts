@@ -67,7 +67,7 @@ export function furnaceMouth(): ShotDocument {
   const origin = { x: 960, y: 884 };
 
   const shape = (key: string, rings: readonly Float32Array[]): Mark[] =>
-    rings.length > 0 ? [{ kind: 'shape', id: newId(), swatch: swatch(key), rings }] : [];
+    rings.length > 0 ? [{ kind: 'shape', id: newId(), swatch: swatch(key), rings, rule: 'evenodd', opacity: 1 }] : [];
   const line = (rings: readonly Float32Array[], width: number): Mark[] =>
     rings.map((ring, i) => ({
       kind: 'stroke',
@@ -118,7 +118,7 @@ export function furnaceMouth(): ShotDocument {
     entities.push(layer, list, ...drawings);
     return layer.id;
   });
-  const element: Element = { kind: 'element', id: elementId, name: 'Furnace fire', time: 'cycle', layers: layerIds };
+  const element: Element = { kind: 'element', id: elementId, name: 'Furnace fire', time: 'cycle', form: 'auto', layers: layerIds };
   const placementId = newId();
   const planeId = newId();
   entities.push(
@@ -191,6 +191,9 @@ function laid(sheet: Sheet, elementId: string, newId: NewId): { layer: Layer; li
     visible: true,
     locked: sheet.locked ?? false,
     opacity: constant(1),
+    blend: 'normal',
+    onion: true,
+    tag: 0,
     runListId: list.id,
     slots,
   };

@@ -42,7 +42,7 @@ export function hearthMarks(swatches: HearthSwatches, newId: NewId): Mark[] {
   const random = seededRandom(41);
   const marks: Mark[] = [];
   const fill = (swatch: Id, ...rings: Pair[][]) =>
-    marks.push({ kind: 'shape', id: newId(), swatch, rings: rings.map(polygonRing) });
+    marks.push({ kind: 'shape', id: newId(), swatch, rings: rings.map(polygonRing), rule: 'evenodd', opacity: 1 });
   const box = (left: number, top: number, right: number, bottom: number): Pair[] => [
     [left, top],
     [right, top],

@@ -141,6 +141,6 @@ test('two tabs on different drawings, both made at once: both are there', async 
   await saved(one);
   await saved(two);
   await expect.poll(() => storedMarks(application.address, shot)).toEqual([1, 1]);
-  await expect(one.getByTestId('frame-of')).toHaveText('1 / 4');
-  await expect(two.getByTestId('frame-of')).toHaveText('1 / 4');
+  await expect(one.getByTestId('frame-of')).toHaveText('1 of 4');
+  await expect(two.getByTestId('frame-of')).toHaveText('1 of 4');
 });

@@ -4,6 +4,9 @@ import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import './app.css';
 import { ShotPage } from './routes/shot-page.tsx';
 import { ShotsPage } from './routes/shots-page.tsx';
+import { rememberDesk } from './state/preferences.ts';
+
+rememberDesk();
 
 const router = createBrowserRouter([
   { path: '/', element: <ShotsPage /> },

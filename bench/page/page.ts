@@ -2,7 +2,8 @@
 import {
   laySheets,
   drawBackground,
-  layGhost,
+  drawGhost,
+  layPicture,
   paletteOf,
   sheetsOf,
   drawDrawing,
@@ -20,7 +21,8 @@ const bitmapOf = (surface: Surface): ImageBitmap => (surface.picture as Offscree
 
 /** Sheets as the painter would hand them over: of `layers` layers and `ghosts` ghosts, or of nothing. */
 function sheets(layers: number, ghosts: number) {
-  const [below, active, above, one, scratch] = Array.from({ length: 5 }, () => makeSurface(...SIZE)) as [
+  const [below, active, above, one, scratch, ghost] = Array.from({ length: 6 }, () => makeSurface(...SIZE)) as [
+    Surface,
     Surface,
     Surface,
     Surface,
@@ -35,19 +37,23 @@ function sheets(layers: number, ghosts: number) {
       return one.picture;
     };
     drawBackground(below, doc, VIEW);
-    laySheets(below, all.slice(0, layers / 2), VIEW, pictureOf);
-    laySheets(active, all.slice(layers / 2, layers / 2 + 1), VIEW, pictureOf);
-    laySheets(above, all.slice(layers / 2 + 1), VIEW, pictureOf);
-    for (let i = 0; i < ghosts; i++)
-      layGhost(
-        above,
-        scratch,
-        pictureOf(all[i]!, all[i]!.matrix),
-        { colour: '#3fc7b4', broken: i % 2 === 1, strength: 0.8, outline: false },
-        1,
-      );
+    laySheets(below, all.slice(0, layers / 2), VIEW, pictureOf, makeSurface);
+    laySheets(active, all.slice(layers / 2, layers / 2 + 1), VIEW, pictureOf, makeSurface);
+    laySheets(above, all.slice(layers / 2 + 1), VIEW, pictureOf, makeSurface);
+    for (let i = 0; i < ghosts; i++) {
+      const look = { colour: '#3fc7b4', broken: i % 2 === 1, strength: 0.8, style: 'line' } as const;
+      const picture = pictureOf(all[i]!, all[i]!.matrix);
+      drawGhost(ghost, scratch, picture, look, 1);
+      layPicture(above, ghost.picture, 1, 'normal');
+    }
   }
-  return { below: bitmapOf(below), active: bitmapOf(active), above: bitmapOf(above) };
+  return {
+    below: bitmapOf(below),
+    active: bitmapOf(active),
+    above: [{ bitmap: bitmapOf(above), blend: 'normal', opacity: 1 } as const],
+    folder: null,
+    ghosts: null,
+  };
 }
 
 /** Milliseconds per pointer event of a stroke of 400 samples, read back so that nothing is put off. */
@@ -77,7 +83,7 @@ function strokeRow(rounds: number): [number, number] {
   const times: [number[], number[]] = [[], []];
   for (let i = -1; i < rounds; i++) {
     for (const [k, painted] of [sheets(20, 4), sheets(0, 0)].entries()) {
-      compositor.take(painted, VIEW, 1);
+      compositor.take(painted, VIEW, { opacity: 1, blend: 'normal' });
       const time = strokeTime(compositor);
       if (i >= 0) times[k]!.push(time);
     }

@@ -1,13 +1,16 @@
 import fc from 'fast-check';
+import { ringPoints } from '../geometry/index.ts';
 import type { BrushSettings } from '../document/index.ts';
 import {
   CHUNK,
   chunkCount,
+  discRing,
   firstOpenChunk,
   inkChunk,
   inkChunkBox,
   inkRadius,
   middleLine,
+  outlineRing,
   SteadyStroke,
   steadyReach,
   type PathSink,
@@ -130,5 +133,38 @@ describe('chunks', () => {
   });
   test('without pressure the line is constant', () => {
     expect([0, 0.5, 1].map((p) => inkRadius({ ...brush, pressure: false }, p))).toEqual([5, 5, 5]);
+  });
+});
+
+describe('closed outlines', () => {
+  const samplesOf = (points: [number, number][]) => ({
+    x: Float32Array.from(points.map(([x]) => x)),
+    y: Float32Array.from(points.map(([, y]) => y)),
+  });
+  const point = fc.tuple(fc.integer({ min: -500, max: 500 }), fc.integer({ min: -500, max: 500 }));
+  test('go through every sample and stray from the polygon by less than its longest side', () => {
+    fc.assert(
+      fc.property(fc.array(point, { minLength: 3, maxLength: 20 }), (points) => {
+        const ring = outlineRing(samplesOf(points));
+        expect(ring).toHaveLength(points.length * 6);
+        points.forEach(([x, y], i) => {
+          expect([ring[i * 6], ring[i * 6 + 1]]).toEqual([x, y]);
+        });
+        const longest = Math.max(
+          ...points.map(([x, y], i) => {
+            const [u, v] = points[(i + 1) % points.length]!;
+            return Math.hypot(u - x, v - y);
+          }),
+        );
+        for (let i = 0; i < points.length; i++)
+          for (const k of [2, 4])
+            expect(
+              Math.hypot(ring[i * 6 + k]! - ring[i * 6]!, ring[i * 6 + k + 1]! - ring[i * 6 + 1]!),
+            ).toBeLessThanOrEqual(longest / 3 + 0.01);
+      }),
+    );
+  });
+  test('a disc is round to a thousandth', () => {
+    for (const { x, y } of ringPoints(discRing(3, 4, 10), 16)) expect(Math.hypot(x - 3, y - 4)).toBeCloseTo(10, 2);
   });
 });

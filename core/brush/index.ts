@@ -1,2 +1,3 @@
 export * from './steady.ts';
 export * from './ink.ts';
+export * from './outline.ts';

@@ -5,7 +5,18 @@
 import { z } from 'zod';
 import { decodeColumn, encodeColumn } from './columns.ts';
 import { textProblem } from './text.ts';
-import { LAYER_ROLES, SWATCH_ROLES, type Entity, type EntityKind, type Id, type Mark } from './types.ts';
+import {
+  BLENDS,
+  ELEMENT_FORMS,
+  LAYER_ROLES,
+  LAYER_TAGS,
+  SHAPE_RULES,
+  SWATCH_ROLES,
+  type Entity,
+  type EntityKind,
+  type Id,
+  type Mark,
+} from './types.ts';
 
 // The page's policy forbids code made from text, which the library would otherwise try.
 z.config({ jitless: true });
@@ -69,7 +80,15 @@ const seed = z.int().min(0).max(0xffffffff);
 const mark = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('stroke'), id, swatch: id, brush, seed, samples }),
   z.strictObject({ kind: z.literal('rub'), id, brush, seed, samples }),
-  z.strictObject({ kind: z.literal('shape'), id, swatch: id, rings: z.array(ring).min(1).max(5000) }),
+  z.strictObject({
+    kind: z.literal('shape'),
+    id,
+    swatch: id,
+    rings: z.array(ring).min(1).max(5000),
+    // Bodies from before shapes had a rule and an opacity are read as what they were.
+    rule: z.enum(SHAPE_RULES).default('evenodd'),
+    opacity: share.default(1),
+  }),
 ]);
 
 const drawing = z
@@ -127,6 +146,17 @@ const schemas = {
     id,
     name,
     time: z.enum(['open', 'cycle', 'one-shot']),
+    form: z.enum(ELEMENT_FORMS).default('auto'),
+    layers: uniqueIds,
+  }),
+  folder: z.strictObject({
+    kind: z.literal('folder'),
+    id,
+    elementId: id,
+    name,
+    visible: z.boolean(),
+    locked: z.boolean(),
+    opacity: z.strictObject({ constant: share }),
     layers: uniqueIds,
   }),
   layer: z.strictObject({
@@ -138,6 +168,9 @@ const schemas = {
     visible: z.boolean(),
     locked: z.boolean(),
     opacity: z.strictObject({ constant: share }),
+    blend: z.enum(BLENDS).default('normal'),
+    onion: z.boolean().default(true),
+    tag: z.int().min(0).max(LAYER_TAGS).default(0),
     runListId: id,
     slots: z.record(id, id),
   }),
@@ -214,6 +247,8 @@ export function referencesOf(entity: Entity): { field: string; id: Id }[] {
       return list('elementId', [entity.elementId]);
     case 'element':
       return list('layers', entity.layers);
+    case 'folder':
+      return [...list('elementId', [entity.elementId]), ...list('layers', entity.layers)];
     case 'layer':
       return [
         ...list('elementId', [entity.elementId]),

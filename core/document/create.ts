@@ -54,10 +54,29 @@ export function newLayer(elementId: Id, name: string, role: LayerRole, newId: Ne
     visible: true,
     locked: false,
     opacity: constant(1),
+    blend: 'normal',
+    onion: true,
+    tag: 0,
     runListId: list.id,
     slots: {},
   };
   return { layer, list };
+}
+
+/** An element of one line layer, and its placement from a frame of the shot. */
+export function newElement(
+  name: string,
+  place: Pick<Placement, 'start' | 'x' | 'y'>,
+  newId: NewId,
+): { element: Element; placement: Placement; layer: Layer; list: RunList } {
+  const id = newId();
+  const { layer, list } = newLayer(id, 'Line', 'line', newId);
+  return {
+    element: { kind: 'element', id, name, time: 'open', form: 'auto', layers: [layer.id] },
+    placement: { kind: 'placement', id: newId(), elementId: id, repeats: null, ...place },
+    layer,
+    list,
+  };
 }
 
 /** A document of the given entities. */
@@ -68,25 +87,15 @@ export function documentOf(shotId: Id, entities: readonly Entity[]): ShotDocumen
 /** A shot with one open element of one line layer, placed from its first frame in the middle of the picture. */
 export function newShotDocument(id: Id, format: ShotFormat, newId: NewId): ShotDocument {
   const swatches: Swatch[] = FIRST_SWATCHES.map((swatch) => ({ kind: 'swatch', id: newId(), ...swatch }));
-  const elementId = newId();
-  const { layer, list } = newLayer(elementId, 'Line', 'line', newId);
-  const element: Element = { kind: 'element', id: elementId, name: 'Element 1', time: 'open', layers: [layer.id] };
-  const placement: Placement = {
-    kind: 'placement',
-    id: newId(),
-    elementId,
-    start: 0,
-    repeats: null,
-    x: format.width / 2,
-    y: format.height / 2,
-  };
+  const middle = { start: 0, x: format.width / 2, y: format.height / 2 };
+  const { element, placement, layer, list } = newElement('Element 1', middle, newId);
   const plane: Plane = { kind: 'plane', id: newId(), name: 'Picture plane', depth: 0, placements: [placement.id] };
   const shot: Shot = {
     kind: 'shot',
     id,
     ...format,
     planes: [plane.id],
-    elements: [elementId],
+    elements: [element.id],
     swatches: swatches.map((s) => s.id),
   };
   return documentOf(id, [shot, plane, placement, element, layer, list, ...swatches]);

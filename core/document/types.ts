@@ -56,12 +56,19 @@ export interface RubOut {
  */
 export type Ring = Float32Array;
 
-/** A filled area: rings by the even-odd rule, so a ring inside another is a hole. */
+/** Which areas rings enclose: computed ones hold holes, one drawn by hand is filled wherever it crosses itself. */
+export const SHAPE_RULES = ['evenodd', 'nonzero'] as const;
+export type ShapeRule = (typeof SHAPE_RULES)[number];
+
+/** A filled area. */
 export interface Shape {
   readonly kind: 'shape';
   readonly id: Id;
   readonly swatch: Id;
   readonly rings: readonly Ring[];
+  readonly rule: ShapeRule;
+  /** 0 to 1. */
+  readonly opacity: number;
 }
 
 export type Mark = Stroke | RubOut | Shape;
@@ -96,6 +103,13 @@ export interface RunList {
 export const LAYER_ROLES = ['guide', 'rough', 'line', 'body', 'tone', 'texture', 'glow', 'matte'] as const;
 export type LayerRole = (typeof LAYER_ROLES)[number];
 
+/** How a layer meets what lies under it; names of the W3C compositing standard, `lighter` being add. */
+export const BLENDS = ['normal', 'screen', 'lighter', 'color-dodge', 'multiply'] as const;
+export type Blend = (typeof BLENDS)[number];
+
+/** Colour marks that tell layers apart in the list; 0 is none. */
+export const LAYER_TAGS = 6;
+
 export interface Layer {
   readonly kind: 'layer';
   readonly id: Id;
@@ -105,12 +119,35 @@ export interface Layer {
   readonly visible: boolean;
   readonly locked: boolean;
   readonly opacity: Value;
+  readonly blend: Blend;
+  /** Whether the onion skin shows its neighbours while it is drawn on. */
+  readonly onion: boolean;
+  /** Colour mark, 0 (none) to `LAYER_TAGS`. */
+  readonly tag: number;
   readonly runListId: Id;
   /** Which drawing each slot of the run list shows on this layer. */
   readonly slots: Readonly<Record<Id, Id>>;
 }
 
+/** Layers put together: shown, locked and faded as one. Folders hold layers only. */
+export interface Folder {
+  readonly kind: 'folder';
+  readonly id: Id;
+  readonly elementId: Id;
+  readonly name: string;
+  readonly visible: boolean;
+  readonly locked: boolean;
+  /** Below 1 its layers are laid on one another first and faded as one picture. */
+  readonly opacity: Value;
+  /** Layer ids, topmost first. */
+  readonly layers: readonly Id[];
+}
+
 export type ElementTime = 'open' | 'cycle' | 'one-shot';
+
+/** How an element's time is seen: as a disc, unrolled into a straight band, or whichever suits its length. */
+export const ELEMENT_FORMS = ['auto', 'disc', 'straight'] as const;
+export type ElementForm = (typeof ELEMENT_FORMS)[number];
 
 export interface Element {
   readonly kind: 'element';
@@ -118,7 +155,8 @@ export interface Element {
   readonly name: string;
   /** Open while it grows; then a cycle (wraps) or a one-shot (ends). */
   readonly time: ElementTime;
-  /** Layer ids, topmost first. */
+  readonly form: ElementForm;
+  /** Ids of layers and folders, topmost first. */
   readonly layers: readonly Id[];
 }
 
@@ -176,7 +214,7 @@ export interface Shot {
   readonly swatches: readonly Id[];
 }
 
-export type Entity = Shot | Plane | Placement | Element | Layer | RunList | Drawing | Swatch;
+export type Entity = Shot | Plane | Placement | Element | Folder | Layer | RunList | Drawing | Swatch;
 export type EntityKind = Entity['kind'];
 export type EntityOf<K extends EntityKind> = Extract<Entity, { kind: K }>;
 

@@ -1,11 +1,10 @@
-/** Edits of drawings and of the time they are shown: what the buttons under the wheel do. */
+/** Edits that make, copy, draw on and delete drawings. */
 import {
-  emptyDrawing,
   dropEntities,
+  emptyDrawing,
   find,
   putEntities,
   type Drawing,
-  type Element,
   type Id,
   type Layer,
   type Mark,
@@ -14,178 +13,226 @@ import {
   type ShotDocument,
 } from '../document/index.ts';
 import {
-  elementLength,
   exposureAt,
   fillGap,
   insertRun,
+  isLocked,
+  isVisible,
   listFrame,
   removeRun,
-  retime,
-  runStart,
   setHold,
   shownOn,
-  timedLayers,
-  totalLength,
+  splitRun,
   type TimedLayer,
 } from '../timing/index.ts';
+import { atRun, placeOf, settled, withList, type Place, type Timed } from './place.ts';
 
-/** A document after an edit, and the element frame the playhead belongs on. */
-export interface Timed {
-  readonly doc: ShotDocument;
-  readonly frame: number;
+/** What a layer shows of a clip: a drawing's marks or, with null, nothing, held for so many frames. */
+export interface ClipPart {
+  readonly drawing: Pick<Drawing, 'marks' | 'order'> | null;
+  readonly hold: number;
 }
 
-interface Place {
-  readonly element: Element;
-  readonly timed: TimedLayer;
-  readonly turn: number;
+/** Puts new drawings into a run list from an index on. */
+function insertParts(doc: ShotDocument, place: Place, index: number, parts: readonly ClipPart[], newId: NewId): Timed {
+  const { layer } = place.timed;
+  let { list } = place.timed;
+  const slots: Record<Id, Id> = { ...layer.slots };
+  const made: Drawing[] = [];
+  parts.forEach(({ drawing, hold }, i) => {
+    const slot = drawing ? newId() : null;
+    if (drawing && slot) {
+      const { marks, order } = drawing;
+      const copy: Drawing = { kind: 'drawing', id: newId(), marks, order };
+      made.push(copy);
+      slots[slot] = copy.id;
+    }
+    list = insertRun(list, index + i, { id: newId(), slot, length: hold });
+  });
+  return atRun(withList(doc, place, list, { ...layer, slots }, ...made), place, index);
 }
 
-function placeOf(doc: ShotDocument, layerId: Id): Place {
-  const layer = find(doc, 'layer', layerId);
-  const element = find(doc, 'element', layer?.elementId);
-  const timed = element && timedLayers(doc, element).find((each) => each.layer.id === layerId);
-  if (!element || !timed) throw new Error(`Layer ${layerId} is not in this shot`);
-  return { element, timed, turn: elementLength(doc, element) };
-}
-
-/**
- * Keeps a cycle free of flashes after one layer's time changed: layers that ran the whole turn
- * before hold their last drawing to the end of the new turn.
- */
-function keepFull(before: ShotDocument, after: ShotDocument, element: Element): ShotDocument {
-  if (element.time !== 'cycle') return after;
-  const oldTurn = elementLength(before, element);
-  const full = timedLayers(before, element).filter(({ list }) => list.period === null && totalLength(list) === oldTurn);
-  const turn = elementLength(after, element);
-  const changed = new Map<Id, RunList>();
-  for (const { list } of full) {
-    const now = find(after, 'runlist', list.id);
-    const missing = now ? turn - totalLength(now) : 0;
-    if (now && missing > 0 && now.runs.length > 0)
-      changed.set(now.id, setHold(now, now.runs.length - 1, now.runs.at(-1)!.length + missing));
-  }
-  return putEntities(after, ...changed.values());
-}
-
-function insertAfter(
-  doc: ShotDocument,
-  place: Place,
-  frame: number,
-  drawing: Drawing | null,
-  hold: number,
-  newId: NewId,
-): Timed {
-  const { element, timed, turn } = place;
-  const { layer, list } = timed;
+const afterHere = ({ timed: { list }, turn }: Place, frame: number): number => {
   const here = exposureAt(list, frame, turn);
-  const index = here ? here.index + 1 : list.runs.length;
-  const slot = drawing ? newId() : null;
-  const next = insertRun(list, index, { id: newId(), slot, length: hold });
-  const nextLayer: Layer = drawing && slot ? { ...layer, slots: { ...layer.slots, [slot]: drawing.id } } : layer;
-  const edited = keepFull(doc, putEntities(doc, next, nextLayer, ...(drawing ? [drawing] : [])), element);
-  return { doc: edited, frame: runStart(next, index, elementLength(edited, element)) };
-}
+  return here ? here.index + 1 : list.runs.length;
+};
 
 /** The hold a new drawing takes: that of the drawing shown, else 2. */
 function usualHold(place: Place, frame: number): number {
   return exposureAt(place.timed.list, frame, place.turn)?.run.length ?? place.timed.list.runs.at(-1)?.length ?? 2;
 }
 
-/** A new empty drawing after the one shown, held as long; later ones move. */
-export function newDrawing(doc: ShotDocument, layerId: Id, frame: number, newId: NewId): Timed {
+function insertAfter(doc: ShotDocument, layerId: Id, frame: number, drawing: ClipPart['drawing'], newId: NewId): Timed {
   const place = placeOf(doc, layerId);
-  return insertAfter(doc, place, frame, emptyDrawing(newId()), usualHold(place, frame), newId);
+  return insertParts(doc, place, afterHere(place, frame), [{ drawing, hold: usualHold(place, frame) }], newId);
+}
+
+/** A new empty drawing between the one shown and the next, held as long; later ones move. */
+export const newDrawing = (doc: ShotDocument, layerId: Id, frame: number, newId: NewId): Timed =>
+  insertAfter(doc, layerId, frame, emptyDrawing(newId()), newId);
+
+/** A stretch with no drawing after the one shown: what came before stops showing. */
+export const insertBlank = (doc: ShotDocument, layerId: Id, frame: number, newId: NewId): Timed =>
+  insertAfter(doc, layerId, frame, null, newId);
+
+/** The loaded drawing a layer shows on a frame. @throws if nothing is shown or it is not loaded. */
+function drawingHere(doc: ShotDocument, { timed, turn }: Place, frame: number): Drawing {
+  const drawing = find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId);
+  if (!drawing) throw new Error('There is no drawing here');
+  return drawing;
 }
 
 /** A copy of the drawing shown, right after it. Needs that drawing loaded. @throws if nothing is shown. */
 export function copyDrawing(doc: ShotDocument, layerId: Id, frame: number, newId: NewId): Timed {
+  return insertAfter(doc, layerId, frame, drawingHere(doc, placeOf(doc, layerId), frame), newId);
+}
+
+/** Takes runs of a layer as a clip. Drawings not loaded are taken as empty ones. @param indices of its run list. */
+export function clipOf(doc: ShotDocument, layerId: Id, indices: readonly number[]): ClipPart[] {
+  const { timed } = placeOf(doc, layerId);
+  return indices.flatMap((index) => {
+    const run = timed.list.runs[index];
+    if (!run) return [];
+    const drawing = run.slot ? find(doc, 'drawing', timed.layer.slots[run.slot]) : undefined;
+    return [{ drawing: run.slot ? (drawing ?? emptyDrawing('')) : null, hold: run.length }];
+  });
+}
+
+/** Puts a clip after what is shown on a frame; later drawings move. */
+export function pasteClip(
+  doc: ShotDocument,
+  layerId: Id,
+  frame: number,
+  clip: readonly ClipPart[],
+  newId: NewId,
+): Timed {
   const place = placeOf(doc, layerId);
-  const source = find(doc, 'drawing', shownOn(place.timed, frame, place.turn)?.drawingId);
-  if (!source) throw new Error('There is no drawing here to copy');
-  return insertAfter(doc, place, frame, { ...source, id: newId() }, usualHold(place, frame), newId);
+  return insertParts(doc, place, afterHere(place, frame), clip, newId);
 }
 
-/** A stretch with no drawing after the one shown: what came before stops showing. */
-export function insertBlank(doc: ShotDocument, layerId: Id, frame: number, newId: NewId): Timed {
+/** A new empty drawing from this frame of a hold on; what was held before is shortened. On the first frame it follows. */
+export function breakHold(doc: ShotDocument, layerId: Id, frame: number, newId: NewId): Timed {
   const place = placeOf(doc, layerId);
-  return insertAfter(doc, place, frame, null, usualHold(place, frame), newId);
-}
-
-/** Deletes the exposure on a frame, and its drawing when nothing else shows it; later ones close up. */
-export function deleteExposure(doc: ShotDocument, layerId: Id, frame: number): Timed {
-  const { element, timed, turn } = placeOf(doc, layerId);
-  const { layer, list } = timed;
-  const here = exposureAt(list, frame, turn);
-  if (!here) return { doc, frame };
-  const next = removeRun(list, here.index);
-  const { slot } = here.run;
-  let edited = putEntities(doc, next);
-  const slotGone = slot !== null && !next.runs.some((run) => run.slot === slot);
-  if (slotGone) {
-    const drawingId = layer.slots[slot]!;
-    const slots = Object.fromEntries(Object.entries(layer.slots).filter(([key]) => key !== slot));
-    edited = putEntities(edited, { ...layer, slots });
-    const shownElsewhere = Object.values(edited.entities).some(
-      (e) => e.kind === 'layer' && Object.values(e.slots).includes(drawingId),
-    );
-    if (!shownElsewhere) edited = dropEntities(edited, [drawingId]);
-  }
-  edited = keepFull(doc, edited, element);
-  const newTurn = elementLength(edited, element);
-  return {
-    doc: edited,
-    frame: Math.min(runStart(next, Math.max(0, Math.min(here.index, next.runs.length - 1)), newTurn), newTurn - 1),
-  };
-}
-
-/** Holds what is shown on a frame for so many frames (at least 1); later ones move. */
-export function holdFor(doc: ShotDocument, layerId: Id, frame: number, length: number): Timed {
-  const { element, timed, turn } = placeOf(doc, layerId);
-  const here = exposureAt(timed.list, frame, turn);
-  if (!here || here.run.length === length) return { doc, frame };
-  const next = setHold(timed.list, here.index, length);
-  const edited = keepFull(doc, putEntities(doc, next), element);
-  return { doc: edited, frame: runStart(next, here.index, elementLength(edited, element)) };
-}
-
-/** Puts a whole layer on 1s, 2s, 3s or any other hold; the playhead stays on its drawing. */
-export function layerOn(doc: ShotDocument, layerId: Id, frame: number, hold: number): Timed {
-  const { element, timed, turn } = placeOf(doc, layerId);
-  const here = exposureAt(timed.list, frame, turn);
-  const next = retime(timed.list, hold);
-  const edited = keepFull(doc, putEntities(doc, next), element);
-  const newTurn = elementLength(edited, element);
-  return { doc: edited, frame: here ? runStart(next, here.index, newTurn) : Math.min(frame, newTurn - 1) };
+  const { list, layer } = place.timed;
+  const here = exposureAt(list, frame, place.turn);
+  const into = here ? listFrame(list, frame, place.turn) - here.start : 0;
+  if (!here || into === 0) return newDrawing(doc, layerId, frame, newId);
+  const slot = newId();
+  const made = emptyDrawing(newId());
+  const next = splitRun(list, here.index, into, { id: newId(), slot, length: here.run.length - into });
+  return atRun(
+    withList(doc, place, next, { ...layer, slots: { ...layer.slots, [slot]: made.id } }, made),
+    place,
+    here.index + 1,
+  );
 }
 
 /**
- * Adds a mark on top of the drawing a layer shows on a frame; where nothing shows, the drawing is
- * made there first. Needs that drawing loaded.
+ * Takes the topmost marks of the drawing shown into a new drawing after it, held as long: for strokes
+ * that were drawn before the new drawing was added. @param count of marks, at least 1.
  */
-export function addMark(doc: ShotDocument, layerId: Id, frame: number, mark: Mark, newId: NewId): ShotDocument {
-  const { element, timed, turn } = placeOf(doc, layerId);
-  const shown = shownOn(timed, frame, turn);
-  const drawing = find(doc, 'drawing', shown?.drawingId);
-  if (shown && !drawing) throw new Error(`Drawing ${shown.drawingId} is not loaded`);
-  if (drawing)
-    return putEntities(doc, {
-      ...drawing,
-      marks: { ...drawing.marks, [mark.id]: mark },
-      order: [...drawing.order, mark.id],
-    });
-  const slot = newId();
-  const made: Drawing = { kind: 'drawing', id: newId(), marks: { [mark.id]: mark }, order: [mark.id] };
-  const { layer, list } = timed;
-  const hold = list.period ?? list.runs.findLast((run) => run.slot !== null)?.length ?? 2;
-  const next = fillGap(list, listFrame(list, frame, turn), slot, hold, newId);
-  return keepFull(doc, putEntities(doc, next, { ...layer, slots: { ...layer.slots, [slot]: made.id } }, made), element);
+export function liftMarks(doc: ShotDocument, layerId: Id, frame: number, count: number, newId: NewId): Timed {
+  const place = placeOf(doc, layerId);
+  const from = drawingHere(doc, place, frame);
+  const lifted = from.order.slice(-Math.max(1, count));
+  const pick = (ids: readonly Id[]) => ({
+    order: [...ids],
+    marks: Object.fromEntries(ids.map((id) => [id, from.marks[id]!])),
+  });
+  const rest: Drawing = { ...from, ...pick(from.order.slice(0, from.order.length - lifted.length)) };
+  const part = { drawing: pick(lifted), hold: usualHold(place, frame) };
+  return insertParts(putEntities(doc, rest), place, afterHere(place, frame), [part], newId);
 }
 
+/** What becomes of the frames of deleted drawings: later ones close up, or the drawing before is held on. */
+export type Deleting = 'close up' | 'hold before';
+
+/** Deletes runs of a layer, and their drawings when nothing else shows them. @param indices of its run list. */
+export function deleteRuns(doc: ShotDocument, layerId: Id, indices: readonly number[], how: Deleting): Timed {
+  const place = placeOf(doc, layerId);
+  const { layer } = place.timed;
+  let { list } = place.timed;
+  const first = Math.min(...indices);
+  for (const index of [...indices].sort((a, b) => b - a)) {
+    const gone = list.runs[index];
+    if (!gone) continue;
+    list = removeRun(list, index);
+    const heir = index > 0 ? index - 1 : 0;
+    const heldOn = list.runs[heir];
+    if (how === 'hold before' && heldOn) list = setHold(list, heir, heldOn.length + gone.length);
+  }
+  const kept = new Set(list.runs.flatMap((run) => run.slot ?? []));
+  const slots = Object.fromEntries(Object.entries(layer.slots).filter(([slot]) => kept.has(slot)));
+  const edited = dropUnshown(putEntities(doc, list, { ...layer, slots }), Object.values(layer.slots));
+  return atRun(settled(doc, edited, place), place, how === 'hold before' ? Math.max(0, first - 1) : first);
+}
+
+/** Drops those of some drawings that no layer shows any more. */
+export function dropUnshown(doc: ShotDocument, drawingIds: readonly Id[]): ShotDocument {
+  const shown = new Set(Object.values(doc.entities).flatMap((e) => (e.kind === 'layer' ? Object.values(e.slots) : [])));
+  return dropEntities(
+    doc,
+    drawingIds.filter((id) => !shown.has(id)),
+  );
+}
+
+/** Deletes what is shown on a frame. */
+export function deleteExposure(doc: ShotDocument, layerId: Id, frame: number, how: Deleting = 'close up'): Timed {
+  const { timed, turn } = placeOf(doc, layerId);
+  const here = exposureAt(timed.list, frame, turn);
+  return here ? deleteRuns(doc, layerId, [here.index], how) : { doc, frame };
+}
+
+function makeFirst(place: Place, frame: number, newId: NewId): { list: RunList; slot: Id } {
+  const { timed, turn } = place;
+  const slot = newId();
+  const hold = timed.list.period ?? timed.list.runs.findLast((run) => run.slot !== null)?.length ?? 2;
+  return { list: fillGap(timed.list, listFrame(timed.list, frame, turn), slot, hold, newId), slot };
+}
+
+/**
+ * Adds marks on top of the drawing a layer shows on a frame; where nothing shows, the drawing is
+ * made there first. Needs that drawing loaded.
+ */
+export function addMarks(
+  doc: ShotDocument,
+  layerId: Id,
+  frame: number,
+  marks: readonly Mark[],
+  newId: NewId,
+): ShotDocument {
+  const place = placeOf(doc, layerId);
+  const shown = shownOn(place.timed, frame, place.turn);
+  const drawing = find(doc, 'drawing', shown?.drawingId);
+  if (shown && !drawing) throw new Error(`Drawing ${shown.drawingId} is not loaded`);
+  const base = drawing ?? emptyDrawing(newId());
+  const grown: Drawing = {
+    ...base,
+    marks: { ...base.marks, ...Object.fromEntries(marks.map((mark) => [mark.id, mark])) },
+    order: [...base.order, ...marks.map((mark) => mark.id)],
+  };
+  if (drawing) return putEntities(doc, grown);
+  const { layer } = place.timed;
+  const { list, slot } = makeFirst(place, frame, newId);
+  const nextLayer: Layer = { ...layer, slots: { ...layer.slots, [slot]: grown.id } };
+  return withList(doc, place, list, nextLayer, grown);
+}
+
+/** Adds one mark, see `addMarks`. */
+export const addMark = (doc: ShotDocument, layerId: Id, frame: number, mark: Mark, newId: NewId): ShotDocument =>
+  addMarks(doc, layerId, frame, [mark], newId);
+
 /** Why a layer cannot be drawn on, said to the user, or null when it can. */
-export function whyNotDrawable(layer: Layer | undefined): string | null {
-  if (!layer) return 'There is no layer to draw on. Add one in the column on the right.';
-  if (layer.locked) return `“${layer.name}” is locked. Unlock it to draw on it.`;
-  if (!layer.visible) return `“${layer.name}” is hidden. Show it to draw on it.`;
+export function whyNotDrawable(timed: TimedLayer | undefined): string | null {
+  if (!timed) return 'There is no layer to draw on. Add one in the column on the right.';
+  const { layer, folder } = timed;
+  if (isLocked(timed))
+    return layer.locked
+      ? `“${layer.name}” is locked. Unlock it to draw on it.`
+      : `“${layer.name}” lies in the locked folder “${folder!.name}”. Unlock the folder to draw on it.`;
+  if (!isVisible(timed))
+    return layer.visible
+      ? `“${layer.name}” is hidden by its folder “${folder!.name}”. Show the folder to draw on it.`
+      : `“${layer.name}” is hidden. Show it to draw on it.`;
   return null;
 }

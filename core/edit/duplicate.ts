@@ -29,6 +29,8 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
         return { ...entity, id, elementId: of(entity.elementId) };
       case 'element':
         return { ...entity, id, layers: known(entity.layers) };
+      case 'folder':
+        return { ...entity, id, elementId: of(entity.elementId), layers: known(entity.layers) };
       case 'layer': {
         const slots = Object.entries(entity.slots).filter(([, drawing]) => ids.has(drawing));
         return {

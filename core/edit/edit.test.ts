@@ -29,7 +29,7 @@ import {
   moveLayer,
   newDrawing,
   rescueDrawing,
-  setElementTime,
+  setElement,
   whyNotDrawable,
 } from './index.ts';
 
@@ -100,7 +100,7 @@ describe('drawings in an open element', () => {
 });
 
 describe('a cycle of several layers', () => {
-  const closed = setElementTime(three, element.id, 'cycle');
+  const closed = setElement(three, element.id, { time: 'cycle' });
   const added = addLayer(closed, element.id, 'Fill', 'body', layerId, newId);
   const both = [0, 0, 2].reduce(
     (doc, frame, i) =>
@@ -124,16 +124,16 @@ describe('layers', () => {
   test('are added above the active one, moved and deleted with what only they use', () => {
     const { doc, layerId: made } = addLayer(three, element.id, 'Top', 'line', layerId, newId);
     expect(find(doc, 'element', element.id)!.layers).toEqual([made, layerId]);
-    expect(find(moveLayer(doc, made, 1), 'element', element.id)!.layers).toEqual([layerId, made]);
+    expect(find(moveLayer(doc, made, element.id, 1), 'element', element.id)!.layers).toEqual([layerId, made]);
     const gone = deleteLayer(doc, layerId);
     expect(drawings(gone)).toHaveLength(0);
     expect(Object.values(gone.entities).filter((e) => e.kind === 'runlist')).toHaveLength(1);
   });
   test('say why they cannot be drawn on', () => {
-    const layer = find(base, 'layer', layerId)!;
-    expect(whyNotDrawable(layer)).toBeNull();
-    expect(whyNotDrawable({ ...layer, locked: true })).toMatch(/locked/);
-    expect(whyNotDrawable({ ...layer, visible: false })).toMatch(/hidden/);
+    const timed = timedLayers(base, element)[0]!;
+    expect(whyNotDrawable(timed)).toBeNull();
+    expect(whyNotDrawable({ ...timed, layer: { ...timed.layer, locked: true } })).toMatch(/locked/);
+    expect(whyNotDrawable({ ...timed, layer: { ...timed.layer, visible: false } })).toMatch(/hidden/);
     expect(whyNotDrawable(undefined)).toMatch(/no layer/);
   });
 });

@@ -12,6 +12,7 @@ import {
   type NewId,
   type ShotDocument,
 } from '../document/index.ts';
+import { listOf } from './layers.ts';
 import { addSwatch } from './shot.ts';
 
 /** A document in which both are kept, and what to tell the user. */
@@ -29,15 +30,14 @@ function copyLayer(
   runs: Entity | undefined,
   newId: NewId,
 ): ShotDocument {
-  const element = find(doc, 'element', layer.elementId);
+  const into = listOf(doc, layer.id);
   const list = runs?.kind === 'runlist' ? runs : find(doc, 'runlist', layer.runListId);
-  if (!element || !list) return doc;
+  if (!into || !list) return doc;
   const listCopy = { ...list, id: newId() };
   const copy: Layer = { ...layer, ...mine, id: newId(), name: mineOf(mine.name ?? layer.name), runListId: listCopy.id };
-  const at = element.layers.indexOf(layer.id);
   return putEntities(doc, listCopy, copy, {
-    ...element,
-    layers: element.layers.toSpliced(Math.max(0, at), 0, copy.id),
+    ...into,
+    layers: into.layers.toSpliced(into.layers.indexOf(layer.id), 0, copy.id),
   });
 }
 

@@ -1,19 +1,29 @@
-/** Edits of layers and of the element they belong to. */
+/** Edits of layers and of the folders they lie in. */
 import {
   constant,
   dropEntities,
   find,
   newLayer,
   putEntities,
-  type ElementTime,
+  type Element,
+  type Folder,
   type Id,
   type Layer,
   type LayerRole,
   type NewId,
   type ShotDocument,
 } from '../document/index.ts';
+import { timedLayers } from '../timing/index.ts';
+import { dropUnshown } from './drawings.ts';
 
-/** Adds a layer above `aboveId`, or on top. The edit says which id it got. */
+/** The element or folder that lists a layer or folder. */
+export function listOf(doc: ShotDocument, id: Id): Element | Folder | undefined {
+  return Object.values(doc.entities).find(
+    (e): e is Element | Folder => (e.kind === 'element' || e.kind === 'folder') && e.layers.includes(id),
+  );
+}
+
+/** Adds a layer above `aboveId`, in its folder if it lies in one, or on top. The edit says which id it got. */
 export function addLayer(
   doc: ShotDocument,
   elementId: Id,
@@ -23,51 +33,116 @@ export function addLayer(
   newId: NewId,
 ): { doc: ShotDocument; layerId: Id } {
   const { layer, list } = newLayer(elementId, name, role, newId);
-  const element = find(doc, 'element', elementId);
-  if (!element) throw new Error(`Element ${elementId} is not in this shot`);
-  const layers = element.layers.toSpliced(Math.max(0, aboveId ? element.layers.indexOf(aboveId) : 0), 0, layer.id);
-  return { doc: putEntities(doc, layer, list, { ...element, layers }), layerId: layer.id };
+  const into = (aboveId && listOf(doc, aboveId)) || find(doc, 'element', elementId);
+  if (!into) throw new Error(`Element ${elementId} is not in this shot`);
+  const at = Math.max(0, aboveId ? into.layers.indexOf(aboveId) : 0);
+  return {
+    doc: putEntities(doc, layer, list, { ...into, layers: into.layers.toSpliced(at, 0, layer.id) }),
+    layerId: layer.id,
+  };
+}
+
+function unlisted(doc: ShotDocument, id: Id): ShotDocument {
+  const from = listOf(doc, id);
+  return from ? putEntities(doc, { ...from, layers: from.layers.filter((each) => each !== id) }) : doc;
 }
 
 /** Deletes a layer with its drawings and, when no other layer points at it, its run list. */
 export function deleteLayer(doc: ShotDocument, layerId: Id): ShotDocument {
   const layer = find(doc, 'layer', layerId);
   if (!layer) return doc;
-  const others = Object.values(doc.entities).filter((e): e is Layer => e.kind === 'layer' && e.id !== layerId);
-  const usedElsewhere = new Set(others.flatMap((other) => Object.values(other.slots)));
-  const gone = [layerId, ...Object.values(layer.slots).filter((id) => !usedElsewhere.has(id))];
-  if (!others.some((other) => other.runListId === layer.runListId)) gone.push(layer.runListId);
-  const element = find(doc, 'element', layer.elementId);
-  const kept = element ? putEntities(doc, { ...element, layers: element.layers.filter((id) => id !== layerId) }) : doc;
-  return dropEntities(kept, gone);
+  const listUsed = Object.values(doc.entities).some(
+    (e) => e.kind === 'layer' && e.id !== layerId && e.runListId === layer.runListId,
+  );
+  const without = dropEntities(unlisted(doc, layerId), [layerId, ...(listUsed ? [] : [layer.runListId])]);
+  return dropUnshown(without, Object.values(layer.slots));
 }
 
-/** Moves a layer to an index in its element's list, 0 being the topmost. */
-export function moveLayer(doc: ShotDocument, layerId: Id, index: number): ShotDocument {
-  const element = find(doc, 'element', find(doc, 'layer', layerId)?.elementId);
-  if (!element || element.layers[index] === layerId) return doc;
-  const layers = element.layers.filter((id) => id !== layerId).toSpliced(index, 0, layerId);
-  return putEntities(doc, { ...element, layers });
+/** Moves a layer or folder before the entry at an index of an element's or folder's list, 0 being the topmost. */
+export function moveLayer(doc: ShotDocument, id: Id, intoId: Id, index: number): ShotDocument {
+  const from = listOf(doc, id);
+  if (from?.id === intoId && from.layers[index] === id) return doc;
+  const without = unlisted(doc, id);
+  const into = find(without, 'element', intoId) ?? find(without, 'folder', intoId);
+  if (!into || (into.kind === 'folder' && !find(doc, 'layer', id))) return doc;
+  return putEntities(without, { ...into, layers: into.layers.toSpliced(index, 0, id) });
 }
 
 /** What of a layer can be set directly. */
-export type LayerSettings = Partial<Pick<Layer, 'name' | 'role' | 'visible' | 'locked'>> & { opacity?: number };
+export type LayerSettings = Partial<Pick<Layer, 'name' | 'role' | 'visible' | 'locked' | 'blend' | 'onion' | 'tag'>> & {
+  opacity?: number;
+};
 
-/** Sets a layer's name, role, visibility, lock or opacity (0 to 1). */
+const share = (opacity: number) => constant(Math.min(1, Math.max(0, opacity)));
+
+/** Sets a layer's name, role, visibility, lock, blend, onion skin, colour mark or opacity (0 to 1). */
 export function setLayer(doc: ShotDocument, layerId: Id, { opacity, ...settings }: LayerSettings): ShotDocument {
   const layer = find(doc, 'layer', layerId);
   if (!layer) return doc;
-  const next: Layer = {
-    ...layer,
-    ...settings,
-    opacity: opacity === undefined ? layer.opacity : constant(Math.min(1, Math.max(0, opacity))),
-  };
-  return putEntities(doc, next);
+  return putEntities(doc, { ...layer, ...settings, opacity: opacity === undefined ? layer.opacity : share(opacity) });
 }
 
-/** Closes an element into a cycle, ends it as a one-shot, or opens it again. */
-export function setElementTime(doc: ShotDocument, elementId: Id, time: ElementTime): ShotDocument {
+/** Puts layers into a new folder, where the topmost of them stood. The edit says which id it got. */
+export function addFolder(
+  doc: ShotDocument,
+  elementId: Id,
+  name: string,
+  layerIds: readonly Id[],
+  newId: NewId,
+): { doc: ShotDocument; folderId: Id } {
   const element = find(doc, 'element', elementId);
-  if (!element || element.time === time) return doc;
-  return putEntities(doc, { ...element, time });
+  if (!element) throw new Error(`Element ${elementId} is not in this shot`);
+  const folder: Folder = {
+    kind: 'folder',
+    id: newId(),
+    elementId,
+    name,
+    visible: true,
+    locked: false,
+    opacity: constant(1),
+    layers: [...layerIds],
+  };
+  const at = element.layers.findIndex(
+    (id) => layerIds.includes(id) || find(doc, 'folder', id)?.layers.some((each) => layerIds.includes(each)),
+  );
+  const without = layerIds.reduce(unlisted, doc);
+  const now = find(without, 'element', elementId)!;
+  return {
+    doc: putEntities(without, folder, { ...now, layers: now.layers.toSpliced(Math.max(0, at), 0, folder.id) }),
+    folderId: folder.id,
+  };
+}
+
+/** Takes a folder away; its layers stay where it stood. */
+export function dissolveFolder(doc: ShotDocument, folderId: Id): ShotDocument {
+  const folder = find(doc, 'folder', folderId);
+  const from = listOf(doc, folderId);
+  if (!folder || !from) return doc;
+  const layers = from.layers.toSpliced(from.layers.indexOf(folderId), 1, ...folder.layers);
+  return dropEntities(putEntities(doc, { ...from, layers }), [folderId]);
+}
+
+export type FolderSettings = Partial<Pick<Folder, 'name' | 'visible' | 'locked'>> & { opacity?: number };
+
+/** Sets a folder's name, visibility, lock or opacity (0 to 1). */
+export function setFolder(doc: ShotDocument, folderId: Id, { opacity, ...settings }: FolderSettings): ShotDocument {
+  const folder = find(doc, 'folder', folderId);
+  if (!folder) return doc;
+  return putEntities(doc, {
+    ...folder,
+    ...settings,
+    opacity: opacity === undefined ? folder.opacity : share(opacity),
+  });
+}
+
+/** Locks every layer of an element but one. The edit says which were not locked before. */
+export function lockOthers(doc: ShotDocument, elementId: Id, butId: Id): { doc: ShotDocument; locked: Id[] } {
+  const element = find(doc, 'element', elementId);
+  const others = element
+    ? timedLayers(doc, element).flatMap(({ layer }) => (layer.id !== butId && !layer.locked ? [layer] : []))
+    : [];
+  return {
+    doc: putEntities(doc, ...others.map((layer) => ({ ...layer, locked: true }))),
+    locked: others.map((layer) => layer.id),
+  };
 }

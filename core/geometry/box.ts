@@ -44,6 +44,12 @@ export const wholePixels = (box: Box): Box => ({
   bottom: Math.ceil(box.bottom),
 });
 
+/** The map that shows a box as large as it fits into a size, in its middle. */
+export function fitInto({ left, top, right, bottom }: Box, width: number, height: number): Matrix {
+  const scale = Math.min(width / (right - left), height / (bottom - top));
+  return [scale, 0, 0, scale, width / 2 - (scale * (left + right)) / 2, height / 2 - (scale * (top + bottom)) / 2];
+}
+
 /** The box around the four mapped corners. */
 export function mapBox(matrix: Matrix, { left, top, right, bottom }: Box): Box {
   if (!(left <= right)) return EMPTY_BOX;

@@ -1,15 +1,29 @@
 /** Frames of a shot: which drawings lie on one another, and their drawing onto a surface. */
-import { find, findAll, shotOf, valueAt, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
+import {
+  find,
+  findAll,
+  shotOf,
+  valueAt,
+  type Blend,
+  type Drawing,
+  type Element,
+  type Id,
+  type Placement,
+  type ShotDocument,
+} from '../document/index.ts';
 import { multiply, translation, type Matrix } from '../geometry/index.ts';
-import { elementLength, placementFrame, shownOn, timedLayers } from '../timing/index.ts';
+import { elementLength, isVisible, placementFrame, shownOn, timedLayers, type TimedLayer } from '../timing/index.ts';
 import type { ColourOf } from './marks.ts';
-import { wipe, type Picture, type Surface } from './surface.ts';
+import { wipe, type MakeSurface, type Picture, type Surface } from './surface.ts';
 
 /** One drawing as it lies in a frame. */
 export interface Sheet {
   readonly layerId: Id;
   readonly drawing: Drawing;
   readonly opacity: number;
+  readonly blend: Blend;
+  /** The folder that is faded as one picture, if it lies in such a one. */
+  readonly group: { readonly id: Id; readonly opacity: number } | null;
   /** Element space to shot px. */
   readonly matrix: Matrix;
 }
@@ -17,30 +31,76 @@ export interface Sheet {
 export interface SheetOptions {
   /** Guides are for working: the picture on the desk has them, what is taken away never has. */
   readonly guides: boolean;
+  /** Shows nothing but this layer, be it hidden or not. */
+  readonly alone?: Id | null;
+  /** Shows nothing but this element. */
+  readonly element?: Id | null;
+  /** Dims every layer but this one. */
+  readonly dimBut?: Id | null;
+}
+
+/** What dimming leaves of the other layers' opacity. */
+export const DIMMED = 0.22;
+
+interface Placed {
+  readonly placement: Placement;
+  readonly element: Element;
+}
+
+/** Placements with their elements, lowest first. */
+function placed(doc: ShotDocument): Placed[] {
+  return findAll(doc, 'plane', shotOf(doc).planes)
+    .reverse()
+    .flatMap((plane) => findAll(doc, 'placement', plane.placements).reverse())
+    .flatMap((placement) => {
+      const element = find(doc, 'element', placement.elementId);
+      return element ? [{ placement, element }] : [];
+    });
+}
+
+/** Element space to shot px for what lies on a layer, or null when its element is not placed. */
+export function matrixOf(doc: ShotDocument, layerId: Id | null | undefined): Matrix | null {
+  const elementId = find(doc, 'layer', layerId)?.elementId;
+  const placement = placed(doc).find(({ element }) => element.id === elementId)?.placement;
+  return placement ? translation(placement.x, placement.y) : null;
+}
+
+/** Ids of all layers of the shot as they lie on one another, lowest first. */
+export const layerOrder = (doc: ShotDocument): Id[] =>
+  placed(doc).flatMap(({ element }) =>
+    timedLayers(doc, element)
+      .map(({ layer }) => layer.id)
+      .reverse(),
+  );
+
+function isIn(timed: TimedLayer, { guides, alone }: SheetOptions): boolean {
+  if (alone) return timed.layer.id === alone;
+  return isVisible(timed) && (guides || timed.layer.role !== 'guide');
 }
 
 /** The drawings of a frame, lowest first. Hidden layers and drawings not yet loaded are left out. */
-export function sheetsOf(doc: ShotDocument, shotFrame: number, { guides }: SheetOptions): Sheet[] {
+export function sheetsOf(doc: ShotDocument, shotFrame: number, options: SheetOptions): Sheet[] {
   const sheets: Sheet[] = [];
-  for (const plane of findAll(doc, 'plane', shotOf(doc).planes).reverse()) {
-    for (const placement of findAll(doc, 'placement', plane.placements).reverse()) {
-      const element = find(doc, 'element', placement.elementId);
-      if (!element) continue;
-      const turn = elementLength(doc, element);
-      const frame = placementFrame(placement, element, turn, shotFrame);
-      if (frame === null) continue;
-      for (const timed of timedLayers(doc, element).reverse()) {
-        const { layer } = timed;
-        if (!layer.visible || (layer.role === 'guide' && !guides)) continue;
-        const drawing = find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId);
-        if (drawing)
-          sheets.push({
-            layerId: layer.id,
-            drawing,
-            opacity: valueAt(layer.opacity, frame),
-            matrix: translation(placement.x, placement.y),
-          });
-      }
+  for (const { placement, element } of placed(doc)) {
+    if (options.element && element.id !== options.element) continue;
+    const turn = elementLength(doc, element);
+    const frame = placementFrame(placement, element, turn, shotFrame);
+    if (frame === null) continue;
+    for (const timed of timedLayers(doc, element).reverse()) {
+      const { layer, folder } = timed;
+      if (!isIn(timed, options)) continue;
+      const drawing = find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId);
+      if (!drawing) continue;
+      const dim = options.dimBut && options.dimBut !== layer.id ? DIMMED : 1;
+      const groupOpacity = folder ? valueAt(folder.opacity, frame) : 1;
+      sheets.push({
+        layerId: layer.id,
+        drawing,
+        opacity: valueAt(layer.opacity, frame) * dim,
+        blend: layer.blend,
+        group: folder && groupOpacity < 1 ? { id: folder.id, opacity: groupOpacity } : null,
+        matrix: translation(placement.x, placement.y),
+      });
     }
   }
   return sheets;
@@ -55,24 +115,56 @@ export const paletteOf =
 /** Gives the picture of a sheet at a view, of the surface's size. A cache may stand behind it. */
 export type PictureOf = (sheet: Sheet, matrix: Matrix) => Picture;
 
-/** Fills the shot's frame with its background, if it has one. @param view from shot px to device pixels. */
-export function drawBackground(target: Surface, doc: ShotDocument, view: Matrix): void {
+/**
+ * Fills the shot's frame with its background, if it has one.
+ * @param view from shot px to device pixels. @param instead a colour in its place, for judging.
+ */
+export function drawBackground(target: Surface, doc: ShotDocument, view: Matrix, instead: string | null = null): void {
   const { background, width, height } = shotOf(doc);
-  if (!background) return;
+  const colour = instead ?? background;
+  if (!colour) return;
   target.context.setTransform(...view);
-  target.context.fillStyle = background;
+  target.context.fillStyle = colour;
   target.context.fillRect(0, 0, width, height);
 }
 
-/** Lays sheets on a surface in order. */
-export function laySheets(target: Surface, sheets: readonly Sheet[], view: Matrix, pictureOf: PictureOf): void {
-  const { context } = target;
+/** The canvas's own word for a blend. */
+export const operationOf = (blend: Blend): string => (blend === 'normal' ? 'source-over' : blend);
+
+/** Lays a picture of the target's size over what is there. */
+export function layPicture({ context }: Surface, picture: Picture, opacity: number, blend: Blend): void {
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.globalAlpha = opacity;
+  context.globalCompositeOperation = operationOf(blend);
+  context.drawImage(picture, 0, 0);
+  context.globalAlpha = 1;
+  context.globalCompositeOperation = 'source-over';
+}
+
+/** Sheets in runs that belong to one faded folder, or to none. */
+export function inGroups<T extends Pick<Sheet, 'group'>>(sheets: readonly T[]): T[][] {
+  const runs: T[][] = [];
   for (const sheet of sheets) {
-    const picture = pictureOf(sheet, multiply(view, sheet.matrix));
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.globalAlpha = sheet.opacity;
-    context.drawImage(picture, 0, 0);
-    context.globalAlpha = 1;
+    const last = runs.at(-1);
+    if (last?.[0]?.group?.id === sheet.group?.id && last) last.push(sheet);
+    else runs.push([sheet]);
+  }
+  return runs;
+}
+
+/** Lays sheets on a surface in order; those of a faded folder are put together first. */
+export function laySheets(
+  target: Surface,
+  sheets: readonly Sheet[],
+  view: Matrix,
+  pictureOf: PictureOf,
+  makeSurface: MakeSurface,
+): void {
+  for (const run of inGroups(sheets)) {
+    const group = run[0]?.group;
+    const on = group ? makeSurface(target.width, target.height) : target;
+    for (const sheet of run) layPicture(on, pictureOf(sheet, multiply(view, sheet.matrix)), sheet.opacity, sheet.blend);
+    if (group) layPicture(target, on.picture, group.opacity, 'normal');
   }
 }
 
@@ -83,14 +175,17 @@ export function drawFrame(
   shotFrame: number,
   view: Matrix,
   pictureOf: PictureOf,
-  options: SheetOptions & { background: boolean },
+  makeSurface: MakeSurface,
+  options: SheetOptions & { background: boolean; backdrop?: string | null },
 ): void {
   wipe(target);
-  if (options.background) drawBackground(target, doc, view);
-  laySheets(target, sheetsOf(doc, shotFrame, options), view, pictureOf);
+  if (options.background) drawBackground(target, doc, view, options.backdrop);
+  laySheets(target, sheetsOf(doc, shotFrame, options), view, pictureOf, makeSurface);
 }
 
 /** The same text for frames that show the same drawings in the same way, within one document. */
 export function frameKey(sheets: readonly Sheet[]): string {
-  return sheets.map((s) => `${s.drawing.id}@${s.opacity}@${s.matrix.join(',')}`).join('|');
+  return sheets
+    .map((s) => `${s.drawing.id}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${s.matrix.join(',')}`)
+    .join('|');
 }

@@ -9,11 +9,17 @@ export interface GhostLook {
   readonly colour: string;
   /** Broken lines for the drawings after. */
   readonly broken: boolean;
-  /** 0 to 1. */
+  /** 0 to 1. The weakest can still be read: it is fainter and thinner, but its dark edge stays. */
   readonly strength: number;
-  /** Only the outline, for drawings with filled shapes; lines are shown whole. */
-  readonly outline: boolean;
+  /** Lines whole; filled drawings as their outline, or tinted whole under that outline. */
+  readonly style: 'line' | 'outline' | 'full';
 }
+
+/** The edge round ghosts; against it and against bright fire alike a ghost keeps 3:1. */
+const EDGE_STRENGTH = 0.85;
+/** What the weakest ghost has of its colour: on black that still is 3:1. */
+const FAINTEST = 0.55;
+const TINT = 0.34;
 
 const EDGE = '#100c0a';
 const DIRECTIONS = 16;
@@ -56,21 +62,41 @@ function breakUp({ context, width, height }: Surface, dash: number): void {
 }
 
 /**
- * Lays the ghost of a drawing's picture onto a surface of the same size.
+ * Draws the ghost of a drawing's picture, alone, onto an emptied surface of the same size.
  * @param scratch of the target's size; what it holds is lost.
  * @param pixel device pixels per CSS pixel, so that ghosts are as thick on every screen.
  */
-export function layGhost(target: Surface, scratch: Surface, picture: Picture, look: GhostLook, pixel: number): void {
+export function drawGhost(target: Surface, scratch: Surface, picture: Picture, look: GhostLook, pixel: number): void {
+  wipe(target);
   const { context } = target;
-  const layRim = (reach: number, colour: string, strength: number) => {
-    rim(scratch, picture, reach, colour, look.outline);
-    if (look.broken) breakUp(scratch, 5 * pixel);
+  const hollow = look.style !== 'line';
+  const put = (strength: number) => {
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = strength;
     context.drawImage(scratch.picture, 0, 0);
     context.globalAlpha = 1;
   };
-  const thickness = look.outline ? 2 * pixel : 0.4 * pixel;
-  layRim(thickness + pixel, EDGE, look.strength * 0.8);
-  layRim(thickness, look.colour, look.strength);
+  if (look.style === 'full') {
+    tint(scratch, picture, look.colour);
+    put(TINT * (FAINTEST + (1 - FAINTEST) * look.strength));
+  }
+  const layRim = (reach: number, colour: string, strength: number) => {
+    rim(scratch, picture, reach, colour, hollow);
+    if (look.broken) breakUp(scratch, 5 * pixel);
+    put(strength);
+  };
+  const thickness = (hollow ? 1.1 + look.strength : 0.2 + 0.2 * look.strength) * pixel;
+  layRim(thickness + pixel, EDGE, EDGE_STRENGTH);
+  layRim(thickness, look.colour, FAINTEST + (1 - FAINTEST) * look.strength);
+}
+
+/** What a picture covers, in one colour. */
+function tint(target: Surface, source: Picture, colour: string): void {
+  wipe(target);
+  const { context, width, height } = target;
+  context.drawImage(source, 0, 0);
+  context.globalCompositeOperation = 'source-in';
+  context.fillStyle = colour;
+  context.fillRect(0, 0, width, height);
+  context.globalCompositeOperation = 'source-over';
 }

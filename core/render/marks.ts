@@ -83,9 +83,16 @@ function drawStroke(target: Surface, scratch: Surface, mark: Stroke | RubOut, co
   lay(target.context, scratch, box, layingOf(mark));
 }
 
-function drawShape(target: Surface, mark: Shape, colour: string, matrix: Matrix): void {
-  const { context } = target;
+/** Fills a shape on what a context holds. */
+export function drawShape(
+  context: Context2D,
+  mark: Pick<Shape, 'rings' | 'rule' | 'opacity'>,
+  colour: string,
+  matrix: Matrix,
+): void {
   context.setTransform(...matrix);
+  context.globalAlpha = mark.opacity;
+  context.globalCompositeOperation = 'source-over';
   context.fillStyle = colour;
   context.beginPath();
   for (const ring of mark.rings) {
@@ -98,12 +105,13 @@ function drawShape(target: Surface, mark: Shape, colour: string, matrix: Matrix)
     }
     context.closePath();
   }
-  context.fill('evenodd');
+  context.fill(mark.rule);
+  context.globalAlpha = 1;
 }
 
 /** Draws a mark on top of what the target holds. @param scratch of the target's size; what it holds is lost. */
 export function drawMark(target: Surface, scratch: Surface, mark: Mark, colourOf: ColourOf, matrix: Matrix): void {
-  if (mark.kind === 'shape') drawShape(target, mark, colourOf(mark.swatch), matrix);
+  if (mark.kind === 'shape') drawShape(target.context, mark, colourOf(mark.swatch), matrix);
   else drawStroke(target, scratch, mark, mark.kind === 'rub' ? '#000000' : colourOf(mark.swatch), matrix);
 }
 
@@ -122,14 +130,15 @@ export function drawDrawing(
   }
 }
 
-/** The box around all marks of a drawing, element space; rub-outs add nothing. */
-export function drawingBox(drawing: Drawing): Box {
+/** The box around a mark, element space; a rub-out covers nothing. */
+export function markBox(mark: Mark): Box {
+  if (mark.kind === 'shape') return mark.rings.map(ringBox).reduce(union, EMPTY_BOX);
   let box = EMPTY_BOX;
-  for (const mark of Object.values(drawing.marks)) {
-    if (mark.kind === 'shape') for (const ring of mark.rings) box = union(box, ringBox(ring));
-    if (mark.kind !== 'stroke') continue;
+  if (mark.kind === 'stroke')
     for (let c = 0; c < chunkCount(mark.samples.x.length); c++)
       box = union(box, inkChunkBox(mark.samples, mark.brush, c));
-  }
   return box;
 }
+
+/** The box around all marks of a drawing, element space. */
+export const drawingBox = (drawing: Drawing): Box => Object.values(drawing.marks).map(markBox).reduce(union, EMPTY_BOX);

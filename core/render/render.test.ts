@@ -10,7 +10,7 @@ import {
   type Shape,
   type ShotDocument,
 } from '../document/index.ts';
-import { addLayer, addMark, setElementTime, setLayer } from '../edit/index.ts';
+import { addLayer, addMark, setElement, setLayer } from '../edit/index.ts';
 import { polygonRing, seededIds } from '../geometry/index.ts';
 import { ByteCache, chunksBox, drawingBox, frameKey, paletteOf, sheetsOf } from './index.ts';
 
@@ -55,6 +55,8 @@ describe('sheets of a frame', () => {
     kind: 'shape',
     id: newId(),
     swatch: shotOf(base).swatches[1]!,
+    rule: 'evenodd',
+    opacity: 1,
     rings: [
       polygonRing([
         [0, 0],
@@ -72,10 +74,10 @@ describe('sheets of a frame', () => {
   const element = Object.values(base.entities).find((e): e is Element => e.kind === 'element')!;
   const line = element.layers[0]!;
   const top = addLayer(base, element.id, 'Top', 'body', line, newId);
-  const doc: ShotDocument = setElementTime(
+  const doc: ShotDocument = setElement(
     addMark(addMark(top.doc, line, 0, square(), newId), top.layerId, 1, square(), newId),
     element.id,
-    'cycle',
+    { time: 'cycle' },
   );
 
   test('lie from the lowest to the topmost, placed in the shot, turn after turn', () => {

@@ -1,8 +1,8 @@
 /** The time of an element: how long it is, what shows on a frame of it, and where it falls in the shot. */
 import {
   find,
-  findAll,
   type Element,
+  type Folder,
   type Id,
   type Layer,
   type Placement,
@@ -11,19 +11,38 @@ import {
 } from '../document/index.ts';
 import { exposureAt, totalLength, type Exposure } from './runs.ts';
 
-/** A layer with the run list it points at. */
+/** A layer with the run list it points at and the folder it lies in. */
 export interface TimedLayer {
   readonly layer: Layer;
   readonly list: RunList;
+  readonly folder: Folder | undefined;
 }
 
-/** The element's layers with their run lists, topmost first. */
+/** The element's layers with their run lists, topmost first, those of folders in the folder's place. */
 export function timedLayers(doc: ShotDocument, element: Element): TimedLayer[] {
-  return findAll(doc, 'layer', element.layers).flatMap((layer) => {
-    const list = find(doc, 'runlist', layer.runListId);
-    return list ? [{ layer, list }] : [];
-  });
+  const found: TimedLayer[] = [];
+  const seen = new Set<Id>();
+  const take = (id: Id, folder: Folder | undefined) => {
+    const layer = find(doc, 'layer', id);
+    const list = find(doc, 'runlist', layer?.runListId);
+    // Two people can have put one layer in two places; the first place holds.
+    if (!layer || !list || seen.has(id)) return;
+    seen.add(id);
+    found.push({ layer, list, folder });
+  };
+  for (const id of element.layers) {
+    const folder = find(doc, 'folder', id);
+    if (folder) for (const inside of folder.layers) take(inside, folder);
+    else take(id, undefined);
+  }
+  return found;
 }
+
+/** Whether a layer shows: it and the folder it lies in. */
+export const isVisible = ({ layer, folder }: TimedLayer): boolean => layer.visible && (folder?.visible ?? true);
+
+/** Whether a layer, or the folder it lies in, is locked. */
+export const isLocked = ({ layer, folder }: TimedLayer): boolean => layer.locked || (folder?.locked ?? false);
 
 /** Frames of the element: the longest of its layers that have no repeat of their own; at least 1. */
 export function elementLength(doc: ShotDocument, element: Element): number {
@@ -39,7 +58,7 @@ export interface Shown {
 }
 
 /** The drawing a layer shows on a frame of its element, or null where nothing shows. */
-export function shownOn(timed: TimedLayer, frame: number, turn: number): Shown | null {
+export function shownOn(timed: Pick<TimedLayer, 'layer' | 'list'>, frame: number, turn: number): Shown | null {
   const exposure = exposureAt(timed.list, frame, turn);
   const slot = exposure?.run.slot;
   const drawingId = slot ? timed.layer.slots[slot] : undefined;
@@ -61,4 +80,11 @@ export function placementFrame(
   if (element.time !== 'cycle') return since < length ? since : null;
   if (placement.repeats !== null && since >= placement.repeats * length) return null;
   return since % length;
+}
+
+/** Turns of an element that begin before the shot ends, at least 1; the last may be cut off. */
+export function turnsIn(placement: Placement, element: Element, length: number, shotLength: number): number {
+  if (element.time !== 'cycle') return 1;
+  const fitting = Math.max(1, Math.ceil((shotLength - placement.start) / length));
+  return placement.repeats === null ? fitting : Math.min(placement.repeats, fitting);
 }

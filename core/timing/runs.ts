@@ -69,12 +69,41 @@ export function setHold(list: RunList, index: number, length: number): RunList {
   );
 }
 
-/** Puts every drawing of the list on the same hold; empty runs keep their length. */
-export function retime(list: RunList, hold: number): RunList {
+/** Puts every drawing of the list, or those of some runs, on the same hold; empty runs keep their length. */
+export function retime(list: RunList, hold: number, only?: readonly number[]): RunList {
   return withRuns(
     list,
-    list.runs.map((run) => (run.slot === null ? run : { ...run, length: hold })),
+    list.runs.map((run, i) => (run.slot === null || (only && !only.includes(i)) ? run : { ...run, length: hold })),
   );
+}
+
+/** Ends the run at `index` after `kept` frames and puts another in for the rest. */
+export function splitRun(list: RunList, index: number, kept: number, rest: Run): RunList {
+  return insertRun(setHold(list, index, kept), index + 1, rest);
+}
+
+/** Takes `count` runs from `first` on out and puts them back before the run that stood at `to`. */
+export function moveRuns(list: RunList, first: number, count: number, to: number): RunList {
+  if (to > first && to < first + count) return list;
+  const moved = list.runs.slice(first, first + count);
+  return withRuns(list, list.runs.toSpliced(first, count).toSpliced(to > first ? to - count : to, 0, ...moved));
+}
+
+/** Gives `count` runs from `first` on a length together, in the shares they have now, each at least 1 frame. */
+export function stretchRuns(list: RunList, first: number, count: number, length: number): RunList {
+  const picked = list.runs.slice(first, first + count);
+  const old = picked.reduce((sum, run) => sum + run.length, 0);
+  const whole = Math.max(count, Math.round(length));
+  let [passed, given] = [0, 0];
+  const stretched = picked.map((run, i) => {
+    passed += run.length;
+    const left = count - i - 1;
+    const end = Math.min(whole - left, Math.max(given + 1, Math.round((passed * whole) / old)));
+    const held = { ...run, length: end - given };
+    given = end;
+    return held;
+  });
+  return withRuns(list, list.runs.toSpliced(first, count, ...stretched));
 }
 
 /**

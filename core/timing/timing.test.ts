@@ -123,7 +123,14 @@ function elementOf(lists: RunList[], time: Element['time']): { doc: ShotDocument
     runListId: each.id,
     slots: Object.fromEntries(each.runs.flatMap((r) => (r.slot ? [[r.slot, newId()]] : []))),
   }));
-  const element: Element = { kind: 'element', id: elementId, name: 'E', time, layers: layers.map((l) => l.id) };
+  const element: Element = {
+    kind: 'element',
+    id: elementId,
+    name: 'E',
+    time,
+    form: 'auto',
+    layers: layers.map((l) => l.id),
+  };
   return { doc: documentOf(newId(), [element, ...layers, ...lists]), element };
 }
 
@@ -133,7 +140,14 @@ describe('elements', () => {
     expect(elementLength(doc, element)).toBe(4);
   });
   test('map shot frames: cycles wrap, one-shots end, repeats are counted', () => {
-    const element = (time: Element['time']): Element => ({ kind: 'element', id: 'e', name: 'E', time, layers: [] });
+    const element = (time: Element['time']): Element => ({
+      kind: 'element',
+      id: 'e',
+      name: 'E',
+      time,
+      form: 'auto',
+      layers: [],
+    });
     const placement = (repeats: number | null): Placement => ({
       kind: 'placement',
       id: 'p',

@@ -19,7 +19,7 @@ export async function* pngFrames(doc: ShotDocument, background: boolean): AsyncG
     const known = encoded.get(key);
     if (known) return known;
     const surface = makeSurface(width, height);
-    drawFrame(surface, doc, frame, [1, 0, 0, 1, 0, 0], pictures, { guides: false, background });
+    drawFrame(surface, doc, frame, [1, 0, 0, 1, 0, 0], pictures, makeSurface, { guides: false, background });
     encoding += 1;
     const png = pngOf(surface).finally(() => {
       encoding -= 1;

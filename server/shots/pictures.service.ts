@@ -25,10 +25,8 @@ export class PicturesService {
     const { width, height } = shotOf(doc);
     const scale = Math.min(CARD.width / width, CARD.height / height);
     const surface = makeSurface(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
-    drawFrame(surface, doc, 0, [scale, 0, 0, scale, 0, 0], directPictures(doc, surface.width, surface.height), {
-      guides: false,
-      background: true,
-    });
+    const pictures = directPictures(doc, surface.width, surface.height);
+    drawFrame(surface, doc, 0, [scale, 0, 0, scale, 0, 0], pictures, makeSurface, { guides: false, background: true });
     const png = await pngOf(surface);
     this.cards.set(key, png, png.byteLength);
     return png;

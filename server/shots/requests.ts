@@ -17,7 +17,7 @@ import {
 } from 'class-validator';
 import { IsId, IsName, SHOT_LIMITS } from './rules.ts';
 
-const KINDS = ['shot', 'plane', 'placement', 'element', 'layer', 'runlist', 'drawing', 'swatch'];
+const KINDS = ['shot', 'plane', 'placement', 'element', 'folder', 'layer', 'runlist', 'drawing', 'swatch'];
 
 export class NewProductionRequest {
   @ApiProperty({ format: 'uuid' }) @IsId() id: string;

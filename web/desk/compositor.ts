@@ -1,35 +1,103 @@
 /**
- * Shows the picture: three sheets from the painter with the stroke under the pen laid between them.
+ * Shows the picture: sheets from the painter with the stroke under the pen laid between them.
  * New sheets are shown and the stroke they contain is cleared in one task, so no frame shows it twice or not at all.
  */
-import { EMPTY_BOX, intersection, isEmpty, union, type Box, type Matrix } from '@tallow/core/geometry';
-import { invert, multiply } from '@tallow/core/geometry';
-import { lay, wipe, type Surface } from '@tallow/core/render';
-import type { Painted } from '../workers/painter.ts';
+import type { Blend } from '@tallow/core/document';
+import {
+  EMPTY_BOX,
+  intersection,
+  invert,
+  isEmpty,
+  multiply,
+  union,
+  type Box,
+  type Matrix,
+} from '@tallow/core/geometry';
+import { operationOf, wipe, type Surface } from '@tallow/core/render';
+import type { Laid, Painted } from '../workers/painter.ts';
 import { makeSurface } from '../workers/surfaces.ts';
+import { LiveShape } from './live-shape.ts';
 import { LiveStroke, type StrokeSetup } from './live-stroke.ts';
+
+/** What grows under the pen. */
+export type Live = LiveStroke | LiveShape;
+
+/** How the active layer lies in the picture. */
+export interface ActiveLook {
+  readonly opacity: number;
+  readonly blend: Blend;
+}
+
+interface Canvas2D {
+  globalAlpha: number;
+  globalCompositeOperation: string;
+  drawImage(picture: CanvasImageSource, x: number, y: number): void;
+  drawImage(
+    picture: CanvasImageSource,
+    sx: number,
+    sy: number,
+    sw: number,
+    sh: number,
+    x: number,
+    y: number,
+    w: number,
+    h: number,
+  ): void;
+}
+
+/** Lays a part of a picture, or with no box all of it, as the context's transform has it. */
+function put(
+  context: Canvas2D,
+  picture: CanvasImageSource,
+  box: Box | null,
+  opacity = 1,
+  blend: Blend = 'normal',
+): void {
+  context.globalAlpha = opacity;
+  context.globalCompositeOperation = operationOf(blend);
+  if (box) {
+    const [x, y, width, height] = [box.left, box.top, box.right - box.left, box.bottom - box.top];
+    context.drawImage(picture, x, y, width, height, x, y, width, height);
+  } else {
+    context.drawImage(picture, 0, 0);
+  }
+  context.globalAlpha = 1;
+  context.globalCompositeOperation = 'source-over';
+}
+
+/** Gives up the bitmaps of a painted picture. */
+export function closePainted({ below, active, above, folder, ghosts }: Painted): void {
+  for (const bitmap of [below, active, folder?.below, ghosts]) bitmap?.close();
+  for (const { bitmap } of [...above, ...(folder?.above ?? [])]) bitmap.close();
+}
 
 export class Compositor {
   private readonly context: CanvasRenderingContext2D;
   private painted: (Painted & { view: Matrix }) | null = null;
-  private activeOpacity = 1;
+  private look: ActiveLook = { opacity: 1, blend: 'normal' };
   private active: Surface;
   private mixed: Surface;
   private whole: Surface;
   private fixed: Surface;
-  private live: LiveStroke | null = null;
+  private grouped: Surface;
+  private underPen: Live | null = null;
   private liveBox: Box = EMPTY_BOX;
 
   constructor(readonly canvas: HTMLCanvasElement) {
     const context = canvas.getContext('2d', { willReadFrequently: true });
     if (!context) throw new Error('This browser gives no 2D canvas');
     this.context = context;
-    [this.active, this.mixed, this.whole, this.fixed] = this.surfaces();
+    [this.active, this.mixed, this.whole, this.fixed, this.grouped] = this.surfaces();
   }
 
-  private surfaces(): [Surface, Surface, Surface, Surface] {
+  private surfaces(): [Surface, Surface, Surface, Surface, Surface] {
     const make = () => makeSurface(Math.max(1, this.canvas.width), Math.max(1, this.canvas.height));
-    return [make(), make(), make(), make()];
+    return [make(), make(), make(), make(), make()];
+  }
+
+  /** What grows under the pen now, if anything. */
+  get live(): Live | null {
+    return this.underPen;
   }
 
   /** Follows a change of the canvas's size, device pixels. */
@@ -37,16 +105,15 @@ export class Compositor {
     if (this.canvas.width === width && this.canvas.height === height) return;
     this.canvas.width = width;
     this.canvas.height = height;
-    [this.active, this.mixed, this.whole, this.fixed] = this.surfaces();
+    [this.active, this.mixed, this.whole, this.fixed, this.grouped] = this.surfaces();
     if (this.painted) this.copyActive(this.painted);
   }
 
-  /** Takes new sheets and shows them at once. @param opacity of the active layer. */
-  take(painted: Painted, view: Matrix, opacity: number): void {
-    if (this.painted)
-      for (const bitmap of [this.painted.below, this.painted.active, this.painted.above]) bitmap.close();
+  /** Takes new sheets and shows them at once. */
+  take(painted: Painted, view: Matrix, look: ActiveLook): void {
+    if (this.painted) closePainted(this.painted);
     this.painted = { ...painted, view };
-    this.activeOpacity = opacity;
+    this.look = look;
     this.copyActive(painted);
     this.showAll();
   }
@@ -72,11 +139,7 @@ export class Compositor {
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(0, 0, canvas.width, canvas.height);
     context.setTransform(...multiply(view, invert(this.painted.view)));
-    context.drawImage(this.painted.below, 0, 0);
-    context.globalAlpha = this.activeOpacity;
-    context.drawImage(this.active.picture as OffscreenCanvas, 0, 0);
-    context.globalAlpha = 1;
-    context.drawImage(this.painted.above, 0, 0);
+    this.layAll(this.painted, this.active, null);
     context.setTransform(1, 0, 0, 1, 0, 0);
   }
 
@@ -87,55 +150,81 @@ export class Compositor {
     this.context.drawImage(frame, 0, 0);
   }
 
+  private layAll(painted: Painted, middle: Surface, box: Box | null): void {
+    const { context, look } = this;
+    const layEach = (on: Canvas2D, laid: readonly Laid[]) => {
+      for (const { bitmap, opacity, blend } of laid) put(on, bitmap, box, opacity, blend);
+    };
+    const picture = middle.picture as OffscreenCanvas;
+    put(context, painted.below, box);
+    if (painted.folder) {
+      const on = this.grouped.context as unknown as OffscreenCanvasRenderingContext2D;
+      const part = box ?? this.bounds;
+      on.setTransform(1, 0, 0, 1, 0, 0);
+      on.clearRect(part.left, part.top, part.right - part.left, part.bottom - part.top);
+      put(on, painted.folder.below, box);
+      put(on, picture, box, look.opacity, look.blend);
+      layEach(on, painted.folder.above);
+      put(context, this.grouped.picture as OffscreenCanvas, box, painted.folder.opacity);
+    } else {
+      put(context, picture, box, look.opacity, look.blend);
+    }
+    layEach(context, painted.above);
+    if (painted.ghosts) put(context, painted.ghosts, box);
+  }
+
   private show(area: Box): void {
     const box = intersection(area, this.bounds);
     if (isEmpty(box) || !this.painted) return;
     const [x, y, width, height] = [box.left, box.top, box.right - box.left, box.bottom - box.top];
-    const { context } = this;
     let middle = this.active;
-    if (this.live) {
+    if (this.underPen) {
       middle = this.mixed;
       middle.context.setTransform(1, 0, 0, 1, 0, 0);
       middle.context.clearRect(x, y, width, height);
       middle.context.drawImage(this.active.picture, x, y, width, height, x, y, width, height);
-      lay(middle.context, this.live.whole, box, this.live.setup.laying);
+      this.underPen.layOn(middle, box);
     }
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.clearRect(x, y, width, height);
-    context.drawImage(this.painted.below, x, y, width, height, x, y, width, height);
-    context.globalAlpha = this.activeOpacity;
-    context.drawImage(middle.picture as OffscreenCanvas, x, y, width, height, x, y, width, height);
-    context.globalAlpha = 1;
-    context.drawImage(this.painted.above, x, y, width, height, x, y, width, height);
+    this.context.setTransform(1, 0, 0, 1, 0, 0);
+    this.context.clearRect(x, y, width, height);
+    this.layAll(this.painted, middle, box);
+  }
+
+  /** Empties the active sheet: the pen begins a drawing of its own. */
+  beginAfresh(): void {
+    wipe(this.active);
+    this.showAll();
   }
 
   /** Begins a stroke under the pen. */
-  begin(setup: StrokeSetup): LiveStroke {
-    this.live = new LiveStroke(setup, this.whole, this.fixed);
+  begin(setup: StrokeSetup): Live {
+    this.underPen = setup.shape
+      ? new LiveShape(setup, setup.shape, this.whole)
+      : new LiveStroke(setup, this.whole, this.fixed);
     this.liveBox = EMPTY_BOX;
-    return this.live;
+    return this.underPen;
   }
 
   /** Shows what the pen added since the last call. */
   advance(): void {
-    if (!this.live) return;
-    const dirty = this.live.draw();
+    if (!this.underPen) return;
+    const dirty = this.underPen.draw();
     this.liveBox = union(this.liveBox, dirty);
     this.show(dirty);
   }
 
   /** Ends the stroke: what it drew becomes part of the active sheet, pixel for pixel as it was shown. */
   settle(): void {
-    if (!this.live) return;
+    if (!this.underPen) return;
     const box = intersection(this.liveBox, this.bounds);
-    if (!isEmpty(box)) lay(this.active.context, this.live.whole, box, this.live.setup.laying);
-    this.live = null;
+    if (!isEmpty(box)) this.underPen.layOn(this.active, box);
+    this.underPen = null;
     this.showAll();
   }
 
   /** Takes the stroke under the pen away again. */
   drop(): void {
-    this.live = null;
+    this.underPen = null;
     this.showAll();
   }
 }

@@ -4,13 +4,27 @@
  */
 import { shotOf, valueAt } from '@tallow/core/document';
 import { multiply, type Matrix } from '@tallow/core/geometry';
-import { current } from '../state/current.ts';
+import { current, shotFrameOf } from '../state/current.ts';
 import { desk, fittedView, setDesk, useDesk, viewMatrix } from '../state/desk.ts';
 import { useDocument } from '../state/document.ts';
 import { ghostsOf, onionReach } from '../state/onion.ts';
 import { painter } from '../workers/painter-client.ts';
-import { Compositor } from './compositor.ts';
-import { Player } from './player.ts';
+import { closePainted, Compositor } from './compositor.ts';
+import { Player, sightOptions } from './player.ts';
+
+/** What of the desk the picture shows. */
+const SHOWN = [
+  'frame',
+  'turn',
+  'layerId',
+  'elementId',
+  'onion',
+  'pinned',
+  'alone',
+  'dimOthers',
+  'backdrop',
+  'silhouette',
+] as const;
 
 export class Engine {
   readonly compositor: Compositor;
@@ -35,9 +49,7 @@ export class Engine {
       }),
       useDesk.subscribe((now, before) => {
         if (now.view !== before.view || now.area !== before.area) this.moved();
-        const other =
-          now.frame !== before.frame || now.layerId !== before.layerId || now.elementId !== before.elementId;
-        if (!now.playing && (other || now.onion !== before.onion || before.playing)) this.refresh();
+        if (!now.playing && (before.playing || SHOWN.some((key) => now[key] !== before[key]))) this.refresh();
       }),
     );
   }
@@ -98,23 +110,36 @@ export class Engine {
       const now = current();
       if (!now || desk().playing || desk().area.width === 0) break;
       const { serial } = useDocument.getState();
-      const { frame, onion } = desk();
+      const { frame, turn, onion, silhouette, backdrop } = desk();
       const { width, height, view } = this.place();
       const layer = now.active?.layer;
+      const shotFrame = shotFrameOf(now, frame, turn);
+      if (silhouette) {
+        const dark = await painter().silhouette(width, height, view, shotFrame, now.element.id);
+        if (desk().silhouette) this.compositor.showFrame(dark, true);
+        dark.close();
+        this.compositor.canvas.dataset['shown'] = String(answered);
+        continue;
+      }
       const painted = await painter().paint({
         width,
         height,
         view,
-        shotFrame: (now.placement?.start ?? 0) + frame,
+        shotFrame,
         activeLayerId: layer?.id ?? null,
-        ghosts: ghostsOf(onionReach(now, frame, onion)),
+        ghosts: ghostsOf(now, onionReach(now, frame, onion)),
         pixel: devicePixelRatio,
+        options: sightOptions(now),
+        backdrop,
       });
       // A picture from before the last settled stroke would take that stroke away for a moment.
-      const stale = serial < this.settledSerial || desk().playing;
-      if (stale) for (const bitmap of [painted.below, painted.active, painted.above]) bitmap.close();
+      const stale = serial < this.settledSerial || desk().playing || desk().silhouette;
+      if (stale) closePainted(painted);
       else {
-        this.compositor.take(painted, view, layer ? valueAt(layer.opacity, frame) : 1);
+        this.compositor.take(painted, view, {
+          opacity: layer ? valueAt(layer.opacity, frame) : 1,
+          blend: layer?.blend ?? 'normal',
+        });
         this.compositor.canvas.dataset['shown'] = String(answered);
       }
     }

@@ -1,7 +1,7 @@
-/** The layers of the active element: order, names, roles, eyes and locks, and the active one's settings. */
-import { LAYER_ROLES, randomId, type Layer, type LayerRole } from '@tallow/core/document';
-import { addLayer, deleteLayer, moveLayer, setLayer } from '@tallow/core/edit';
-import { describeHolds, shownOn, type TimedLayer } from '@tallow/core/timing';
+/** The layers of the active element and their folders: order, names, eyes and locks. */
+import { find, randomId, type Folder, type Layer } from '@tallow/core/document';
+import { addFolder, addLayer, moveLayer, setFolder, setLayer } from '@tallow/core/edit';
+import { describeHolds, isLocked, isVisible, shownOn, type TimedLayer } from '@tallow/core/timing';
 import {
   closestCenter,
   DndContext,
@@ -18,16 +18,30 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { Eye, EyeOff, GripVertical, Lock, LockOpen, Plus, Trash2 } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import {
+  Contrast,
+  Eye,
+  EyeOff,
+  Folder as FolderIcon,
+  FolderPlus,
+  GripVertical,
+  Lock,
+  LockOpen,
+  Plus,
+  Spotlight,
+} from 'lucide-react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useCurrent, type Current } from '../state/current.ts';
 import { setDesk, useDesk } from '../state/desk.ts';
-import { edit, endGesture, say, useDocument } from '../state/document.ts';
+import { edit } from '../state/document.ts';
 import { boxAround, miniature, useArrivals } from '../state/miniatures.ts';
-import { openSaver } from '../state/session.ts';
+import { ActionButton } from '../parts/button.tsx';
 import { NameField } from '../parts/name-field.tsx';
+import { FolderSettingsRow, LayerSettingsRows, TAGS } from './layer-settings.tsx';
 
 const DAB = { width: 30, height: 24 };
+/** From so many layers on they can be found by name. */
+const FIND_FROM = 9;
 
 /** A dab of what the layer really shows. */
 function Dab({ now, timed }: { now: Current; timed: TimedLayer }) {
@@ -64,30 +78,68 @@ function Dab({ now, timed }: { now: Current; timed: TimedLayer }) {
   );
 }
 
-const change = (name: string, layer: Layer, settings: Parameters<typeof setLayer>[2], gesture?: string): void => {
-  edit(name, (doc) => setLayer(doc, layer.id, settings), gesture);
+const changeLayer = (name: string, layer: Layer, settings: Parameters<typeof setLayer>[2]): void => {
+  edit(name, (doc) => setLayer(doc, layer.id, settings));
+};
+const changeFolder = (name: string, folder: Folder, settings: Parameters<typeof setFolder>[2]): void => {
+  edit(name, (doc) => setFolder(doc, folder.id, settings));
 };
 
-function Row({ now, timed, active }: { now: Current; timed: TimedLayer; active: boolean }) {
-  const { layer, list } = timed;
+interface SwitchProps {
+  on: boolean;
+  /** What it is off by from outside, said instead of its own state. */
+  by?: string | undefined;
+  label: string;
+  title: string;
+  quiet?: boolean;
+  warn?: boolean;
+  icon: ReactNode;
+  onClick: () => void;
+}
+
+function Switch({ on, by, label, title, quiet = false, warn = false, icon, onClick }: SwitchProps) {
+  const look = by ? 'text-warn/70' : warn && on ? 'text-warn' : 'text-wax-500 hover:text-wax-100';
+  const seen = quiet && !on && !by ? 'opacity-0 focus-visible:opacity-100 group-hover:opacity-100' : '';
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={by ?? title}
+      onClick={onClick}
+      className={`grid h-8 w-7 shrink-0 place-items-center rounded-md ${look} ${seen}`}
+    >
+      {icon}
+    </button>
+  );
+}
+
+interface RowFrameProps {
+  id: string;
+  name: string;
+  active: boolean;
+  inside?: boolean;
+  kind: 'layer' | 'folder';
+  children: ReactNode;
+}
+
+/** A row that can be dragged by its grip. */
+function RowFrame({ id, name, active, inside = false, kind, children }: RowFrameProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
-    id: layer.id,
+    id,
   });
-  const [naming, setNaming] = useState(false);
-  const holds = describeHolds(list, now.length);
   return (
     <div
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      data-testid="layer"
-      data-name={layer.name}
-      className={`group relative flex h-9 items-center gap-2 rounded-lg pl-1 pr-1 ${active ? 'bg-flame-deep' : 'hover:bg-soot-800'} ${isDragging ? 'z-10 shadow-xl' : ''}`}
+      data-testid={kind}
+      data-name={name}
+      className={`group relative flex h-[34px] items-center gap-2 rounded-lg pr-1 ${inside ? 'ml-5 border-l border-soot-700 pl-0.5' : 'pl-1'} ${active ? 'bg-flame-deep' : 'hover:bg-soot-800'} ${isDragging ? 'z-10 shadow-xl' : ''}`}
     >
       <button
         ref={setActivatorNodeRef}
         type="button"
-        aria-label={`Move ${layer.name}`}
-        title="Drag to reorder"
+        aria-label={`Move ${name}`}
+        title="Drag to reorder, or into a folder"
         className="grid h-8 w-4 shrink-0 cursor-grab touch-none place-items-center text-wax-500 opacity-0 focus-visible:opacity-100 group-hover:opacity-100"
         {...attributes}
         {...listeners}
@@ -95,6 +147,19 @@ function Row({ now, timed, active }: { now: Current; timed: TimedLayer; active: 
       >
         <GripVertical size={14} />
       </button>
+      {children}
+    </div>
+  );
+}
+
+function LayerRow({ now, timed, active }: { now: Current; timed: TimedLayer; active: boolean }) {
+  const { layer, list, folder } = timed;
+  const [naming, setNaming] = useState(false);
+  const holds = describeHolds(list, now.length);
+  const byFolder = (off: boolean, word: string) =>
+    off && folder ? `${word} by its folder “${folder.name}”` : undefined;
+  return (
+    <RowFrame id={layer.id} name={layer.name} active={active} inside={folder !== undefined} kind="layer">
       {naming ? (
         <>
           <Dab now={now} timed={timed} />
@@ -103,7 +168,7 @@ function Row({ now, timed, active }: { now: Current; timed: TimedLayer; active: 
             value={layer.name}
             onDone={(name) => {
               setNaming(false);
-              if (name && name !== layer.name) change('layer name', layer, { name });
+              if (name && name !== layer.name) changeLayer('layer name', layer, { name });
             }}
           />
         </>
@@ -111,154 +176,242 @@ function Row({ now, timed, active }: { now: Current; timed: TimedLayer; active: 
         <button
           type="button"
           aria-pressed={active}
-          className={`flex h-9 min-w-0 flex-1 items-center gap-2.5 text-left ${layer.visible ? '' : 'opacity-50'}`}
+          className={`flex h-9 min-w-0 flex-1 items-center gap-2.5 text-left ${isVisible(timed) ? '' : 'opacity-50'}`}
           onClick={() => {
-            setDesk({ layerId: layer.id });
+            setDesk({ layerId: layer.id, picked: null });
           }}
           onDoubleClick={() => {
             setNaming(true);
           }}
           title={`${layer.name} · double-click to rename`}
         >
+          {layer.tag > 0 ? (
+            <span className="absolute inset-y-1.5 left-0 w-[3px] rounded" style={{ background: TAGS[layer.tag] }} />
+          ) : null}
           <Dab now={now} timed={timed} />
           <span className={`truncate font-medium ${active ? 'text-wax-100' : 'text-wax-300'}`}>{layer.name}</span>
           <span className="shrink-0 text-[13px] text-wax-500">{layer.role}</span>
           <span className="ml-auto shrink-0 text-[13px] text-wax-500">{holds}</span>
         </button>
       )}
-      <button
-        type="button"
-        aria-label={layer.locked ? `Unlock ${layer.name}` : `Lock ${layer.name}`}
+      <Switch
+        on={layer.locked}
+        by={byFolder(!layer.locked && isLocked(timed), 'Locked')}
+        label={layer.locked ? `Unlock ${layer.name}` : `Lock ${layer.name}`}
         title={layer.locked ? 'Unlock' : 'Lock'}
+        quiet
+        warn
+        icon={isLocked(timed) ? <Lock size={14} /> : <LockOpen size={14} />}
         onClick={() => {
-          change(layer.locked ? 'unlock layer' : 'lock layer', layer, { locked: !layer.locked });
+          changeLayer(layer.locked ? 'unlock layer' : 'lock layer', layer, { locked: !layer.locked });
         }}
-        className={`grid h-8 w-7 shrink-0 place-items-center rounded-md hover:text-wax-100 ${layer.locked ? 'text-warn' : 'text-wax-500 opacity-0 focus-visible:opacity-100 group-hover:opacity-100'}`}
-      >
-        {layer.locked ? <Lock size={14} /> : <LockOpen size={14} />}
-      </button>
-      <button
-        type="button"
-        aria-label={layer.visible ? `Hide ${layer.name}` : `Show ${layer.name}`}
+      />
+      <Switch
+        on={layer.visible}
+        by={byFolder(layer.visible && !isVisible(timed), 'Hidden')}
+        label={layer.visible ? `Hide ${layer.name}` : `Show ${layer.name}`}
         title={layer.visible ? 'Hide' : 'Show'}
+        icon={isVisible(timed) ? <Eye size={15} /> : <EyeOff size={15} />}
         onClick={() => {
-          change(layer.visible ? 'hide layer' : 'show layer', layer, { visible: !layer.visible });
+          changeLayer(layer.visible ? 'hide layer' : 'show layer', layer, { visible: !layer.visible });
         }}
-        className="grid h-8 w-7 shrink-0 place-items-center rounded-md text-wax-500 hover:text-wax-100"
-      >
-        {layer.visible ? <Eye size={15} /> : <EyeOff size={15} />}
-      </button>
-    </div>
+      />
+    </RowFrame>
   );
 }
 
-function ActiveSettings({ layer, only }: { layer: Layer; only: boolean }) {
-  const percent = Math.round(layer.opacity.constant * 100);
-  const remove = (): void => {
-    if (only) {
-      say('This is the only layer. Add another before deleting it.');
-      return;
-    }
-    const missing = Object.values(layer.slots).filter((id) => useDocument.getState().missing.has(id));
-    void openSaver()
-      ?.load(missing)
-      .then(() => {
-        edit('delete layer', (doc) => deleteLayer(doc, layer.id));
-      });
-  };
+function FolderRow({ folder, open, onOpen }: { folder: Folder; open: boolean; onOpen: () => void }) {
+  const [naming, setNaming] = useState(false);
   return (
-    <div className="mt-2 flex items-center gap-3 border-t border-soot-700 px-2 pt-2.5">
-      <label className="flex items-center gap-2 text-[13px] text-wax-500">
-        Role
-        <select
-          className="moves h-8 rounded-md bg-soot-800 px-2 text-wax-100"
-          value={layer.role}
-          onChange={(event) => {
-            change('layer role', layer, { role: event.target.value as LayerRole });
+    <>
+      <RowFrame id={folder.id} name={folder.name} active={false} kind="folder">
+        {naming ? (
+          <NameField
+            label="Folder name"
+            value={folder.name}
+            onDone={(name) => {
+              setNaming(false);
+              if (name && name !== folder.name) changeFolder('folder name', folder, { name });
+            }}
+          />
+        ) : (
+          <button
+            type="button"
+            aria-expanded={open}
+            className={`flex h-9 min-w-0 flex-1 items-center gap-2.5 text-left ${folder.visible ? '' : 'opacity-50'}`}
+            title={`${folder.name} · click for its opacity, double-click to rename`}
+            onClick={onOpen}
+            onDoubleClick={() => {
+              setNaming(true);
+            }}
+          >
+            <FolderIcon size={16} className="mx-[7px] shrink-0 text-wax-500" />
+            <span className="truncate font-medium text-wax-300">{folder.name}</span>
+            <span className="ml-auto shrink-0 text-[13px] text-wax-500">
+              {folder.opacity.constant < 1 ? `${Math.round(folder.opacity.constant * 100)} %` : folder.layers.length}
+            </span>
+          </button>
+        )}
+        <Switch
+          on={folder.locked}
+          label={folder.locked ? `Unlock ${folder.name}` : `Lock ${folder.name}`}
+          title={folder.locked ? 'Unlock' : 'Lock'}
+          quiet
+          warn
+          icon={folder.locked ? <Lock size={14} /> : <LockOpen size={14} />}
+          onClick={() => {
+            changeFolder(folder.locked ? 'unlock folder' : 'lock folder', folder, { locked: !folder.locked });
           }}
-        >
-          {LAYER_ROLES.map((role) => (
-            <option key={role}>{role}</option>
-          ))}
-        </select>
-      </label>
-      <label className="flex min-w-0 flex-1 items-center gap-2 text-[13px] text-wax-500">
-        Opacity
-        <input
-          type="range"
-          aria-label="Layer opacity"
-          min={0}
-          max={100}
-          value={percent}
-          className="h-8 min-w-0 flex-1 accent-flame"
-          onChange={(event) => {
-            change('layer opacity', layer, { opacity: Number(event.target.value) / 100 }, `opacity-${layer.id}`);
-          }}
-          onPointerUp={endGesture}
-          onKeyUp={endGesture}
         />
-        <span className="w-11 text-right font-mono text-xs text-wax-100">{percent} %</span>
-      </label>
-      <button
-        type="button"
-        aria-label={`Delete ${layer.name}`}
-        title="Delete this layer"
-        onClick={remove}
-        className="moves grid size-8 shrink-0 place-items-center rounded-md text-wax-500 hover:bg-soot-800 hover:text-wax-100"
-      >
-        <Trash2 size={15} />
+        <Switch
+          on={folder.visible}
+          label={folder.visible ? `Hide ${folder.name}` : `Show ${folder.name}`}
+          title={folder.visible ? 'Hide' : 'Show'}
+          icon={folder.visible ? <Eye size={15} /> : <EyeOff size={15} />}
+          onClick={() => {
+            changeFolder(folder.visible ? 'hide folder' : 'show folder', folder, { visible: !folder.visible });
+          }}
+        />
+      </RowFrame>
+      {open ? <FolderSettingsRow folder={folder} /> : null}
+    </>
+  );
+}
+
+/** One list of rows: folders, and layers after the folder they lie in. */
+type Entry = { readonly folder: Folder } | { readonly timed: TimedLayer };
+const idOf = (entry: Entry): string => ('folder' in entry ? entry.folder.id : entry.timed.layer.id);
+
+function entriesOf(now: Current): Entry[] {
+  return now.element.layers.flatMap((id): Entry[] => {
+    const folder = find(now.doc, 'folder', id);
+    if (!folder) return now.layers.filter(({ layer, folder: f }) => layer.id === id && !f).map((timed) => ({ timed }));
+    return [{ folder }, ...now.layers.filter((timed) => timed.folder?.id === id).map((timed) => ({ timed }))];
+  });
+}
+
+/** Where a dragged row goes when it is let go over another: into that one's list, at its place. */
+function dropped(now: Current, entries: readonly Entry[], { active, over }: DragEndEvent): void {
+  const target = entries.find((entry) => idOf(entry) === over?.id);
+  const dragged = String(active.id);
+  if (!target || dragged === over?.id) return;
+  const isFolder = find(now.doc, 'folder', dragged) !== undefined;
+  const into =
+    'folder' in target
+      ? isFolder
+        ? now.element
+        : target.folder
+      : !isFolder && target.timed.folder
+        ? target.timed.folder
+        : now.element;
+  const beside = 'timed' in target && isFolder && target.timed.folder ? target.timed.folder.id : idOf(target);
+  const index = 'folder' in target && !isFolder ? 0 : Math.max(0, into.layers.indexOf(beside));
+  edit('layer order', (doc) => moveLayer(doc, dragged, into.id, index));
+}
+
+function Head({ onAdd, onFolder }: { onAdd: () => void; onFolder: () => void }) {
+  const { alone, dimOthers, lockedOthers } = useDesk();
+  const plain =
+    'moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[13px] text-wax-300 hover:bg-soot-800 hover:text-wax-100';
+  return (
+    <div className="flex h-9 shrink-0 items-center text-[13px] text-wax-500">
+      <button type="button" onClick={onAdd} className={plain}>
+        <Plus size={15} /> Add layer
       </button>
+      <button type="button" onClick={onFolder} title="A folder round this layer; drag others in" className={plain}>
+        <FolderPlus size={15} /> Add folder
+      </button>
+      <span className="ml-auto" />
+      <span className="flex gap-0.5 [&_button[aria-pressed=false]]:!bg-transparent [&_button:hover]:!bg-soot-800">
+        <ActionButton name="alone" pressed={alone !== null}>
+          <Spotlight size={15} />
+        </ActionButton>
+        <ActionButton name="dim" pressed={dimOthers}>
+          <Contrast size={15} />
+        </ActionButton>
+        <ActionButton name="lockOthers" pressed={lockedOthers.length > 0}>
+          <Lock size={14} />
+        </ActionButton>
+      </span>
     </div>
   );
 }
 
 export function Layers() {
   const now = useCurrent();
+  const [wanted, setWanted] = useState('');
+  const [openFolder, setOpenFolder] = useState<string | null>(null);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   if (!now) return null;
-  const ids = now.layers.map(({ layer }) => layer.id);
-  const dropped = ({ active, over }: DragEndEvent): void => {
-    if (over && over.id !== active.id)
-      edit('layer order', (doc) => moveLayer(doc, String(active.id), ids.indexOf(String(over.id))));
-  };
+  const all = entriesOf(now);
+  const entries = all.filter(
+    (entry) =>
+      wanted === '' || ('timed' in entry && entry.timed.layer.name.toLowerCase().includes(wanted.toLowerCase())),
+  );
   const add = (): void => {
     let made = '';
     edit('add layer', (doc) => {
-      const added = addLayer(
-        doc,
-        now.element.id,
-        `Layer ${now.layers.length + 1}`,
-        'line',
-        now.active?.layer.id ?? null,
-        randomId,
-      );
+      const name = `Layer ${now.layers.length + 1}`;
+      const added = addLayer(doc, now.element.id, name, 'line', now.active?.layer.id ?? null, randomId);
       made = added.layerId;
       return added.doc;
     });
-    setDesk({ layerId: made });
+    setDesk({ layerId: made, picked: null });
+  };
+  const folders = all.filter((entry) => 'folder' in entry).length;
+  const group = (): void => {
+    const inside = now.active && !now.active.folder ? [now.active.layer.id] : [];
+    edit('add folder', (doc) => addFolder(doc, now.element.id, `Folder ${folders + 1}`, inside, randomId).doc);
   };
   return (
     <section aria-label="Layers" className="flex min-h-0 flex-1 flex-col px-2">
-      <div className="min-h-0 flex-1 overflow-y-auto">
-        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
-          <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-            {now.layers.map((timed) => (
-              <Row key={timed.layer.id} now={now} timed={timed} active={timed.layer.id === now.active?.layer.id} />
-            ))}
+      <Head onAdd={add} onFolder={group} />
+      {now.layers.length >= FIND_FROM ? (
+        <input
+          className="field mb-1 !h-8 shrink-0 text-[13px]"
+          placeholder="Find a layer"
+          aria-label="Find a layer"
+          value={wanted}
+          onChange={(event) => {
+            setWanted(event.target.value);
+          }}
+        />
+      ) : null}
+      <div className="min-h-0 flex-1 overflow-y-auto [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]">
+        <DndContext
+          sensors={sensors}
+          collisionDetection={closestCenter}
+          onDragEnd={(event) => {
+            dropped(now, all, event);
+          }}
+        >
+          <SortableContext items={entries.map(idOf)} strategy={verticalListSortingStrategy}>
+            {entries.map((entry) =>
+              'folder' in entry ? (
+                <FolderRow
+                  key={entry.folder.id}
+                  folder={entry.folder}
+                  open={openFolder === entry.folder.id}
+                  onOpen={() => {
+                    setOpenFolder(openFolder === entry.folder.id ? null : entry.folder.id);
+                  }}
+                />
+              ) : (
+                <LayerRow
+                  key={entry.timed.layer.id}
+                  now={now}
+                  timed={entry.timed}
+                  active={entry.timed.layer.id === now.active?.layer.id}
+                />
+              ),
+            )}
           </SortableContext>
         </DndContext>
-        <button
-          type="button"
-          onClick={add}
-          className="moves mt-1 flex h-8 w-full items-center gap-2 rounded-lg px-2 text-[13px] text-wax-500 hover:bg-soot-800 hover:text-wax-100"
-        >
-          <Plus size={15} /> Add layer
-        </button>
       </div>
-      {now.active ? <ActiveSettings layer={now.active.layer} only={now.layers.length === 1} /> : null}
+      {now.active ? <LayerSettingsRows timed={now.active} only={now.layers.length === 1} /> : null}
     </section>
   );
 }

@@ -4,8 +4,9 @@
  */
 import { chunkCount, firstOpenChunk, SteadyStroke, type SteadyStroke as Steady } from '@tallow/core/brush';
 import type { BrushSettings, Samples } from '@tallow/core/document';
+import type { ShapeSetup } from './live-shape.ts';
 import { EMPTY_BOX, intersection, isEmpty, union, type Box, type Matrix } from '@tallow/core/geometry';
-import { chunksBox, drawChunk, wipe, type Laying, type Surface } from '@tallow/core/render';
+import { chunksBox, drawChunk, lay, wipe, type Context2D, type Laying, type Surface } from '@tallow/core/render';
 
 export interface StrokeSetup {
   readonly brush: BrushSettings;
@@ -15,6 +16,8 @@ export interface StrokeSetup {
   readonly matrix: Matrix;
   /** Samples of steadying to each side. */
   readonly reach: number;
+  /** Closes and fills what the pen draws. */
+  readonly shape?: ShapeSetup;
 }
 
 export class LiveStroke {
@@ -62,6 +65,20 @@ export class LiveStroke {
       drawChunk(this.whole.context, stroke, chunk, colour, matrix);
     this.tail = chunksBox(stroke, this.baked, chunkCount(this.steady.count), matrix);
     return dirty;
+  }
+
+  /** Lays the part of the stroke inside `box` on a surface. */
+  layOn(target: Surface, box: Box): void {
+    lay(target.context, this.whole, box, this.setup.laying);
+  }
+
+  /** Draws the stroke as it is now at another size. A rub-out shows only where it is made. */
+  sketch(context: Context2D, matrix: Matrix): void {
+    const { brush, colour, laying } = this.setup;
+    if (laying.operation !== 'source-over' || this.steady.count === 0) return;
+    const stroke = { samples: this.steady.view(), brush };
+    for (let chunk = 0; chunk < chunkCount(this.steady.count); chunk++)
+      drawChunk(context, stroke, chunk, colour, matrix);
   }
 
   /** The samples for keeping. */

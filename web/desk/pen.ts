@@ -3,16 +3,18 @@
  * coalesced samples in element space and become a mark of the document when the pen lifts.
  */
 import { steadyReach } from '@tallow/core/brush';
-import { randomId, shotOf, type Mark } from '@tallow/core/document';
-import { addMark, whyNotDrawable } from '@tallow/core/edit';
-import { apply, invert, multiply, translation, type Matrix } from '@tallow/core/geometry';
-import { layingOf } from '@tallow/core/render';
-import { current, shownNow, swatchOf } from '../state/current.ts';
-import { desk, setBrush, setDesk, viewAbout, type View } from '../state/desk.ts';
-import { edit, say, useDocument } from '../state/document.ts';
+import { randomId, type Mark, type Swatch } from '@tallow/core/document';
+import { addMarks, breakHold, whyNotDrawable } from '@tallow/core/edit';
+import { apply, invert, multiply, scaleOf, translation, type Matrix } from '@tallow/core/geometry';
+import { current, lineSwatchOf, shownNow, swatchOf } from '../state/current.ts';
+import { desk, setBrush, setDesk, viewAbout, type BrushInHand, type Tool, type View } from '../state/desk.ts';
+import { edit, endGesture, say, takeBack, useDocument } from '../state/document.ts';
 import { openSaver } from '../state/session.ts';
+import { isLateInHold } from '../state/pen-target.ts';
+import type { Live } from './compositor.ts';
 import type { Engine } from './engine.ts';
-import type { LiveStroke } from './live-stroke.ts';
+import { LiveShape } from './live-shape.ts';
+import type { StrokeSetup } from './live-stroke.ts';
 
 interface Spot {
   readonly x: number;
@@ -22,10 +24,11 @@ interface Spot {
 interface Drawing {
   readonly kind: 'stroke';
   readonly pointer: number;
-  readonly live: LiveStroke;
+  readonly live: Live;
   /** CSS px of the canvas to element space. */
   readonly inward: Matrix;
-  readonly finish: (live: LiveStroke) => void;
+  readonly finish: () => void;
+  readonly drop: () => void;
 }
 interface Moving {
   readonly kind: 'pan' | 'turn' | 'width';
@@ -38,6 +41,62 @@ interface Pinching {
   readonly kind: 'pinch';
   readonly view: View;
   readonly from: readonly [Spot, Spot];
+}
+
+const STEPS: Readonly<Record<Tool, string>> = { ink: 'stroke', shape: 'shape', rub: 'rub out' };
+/** How far the pen goes before a tap becomes a shape, CSS px. */
+const TAP = 4;
+
+/** @param perPixel px of element space in one CSS px. */
+function setupOf(
+  tool: Tool,
+  { width, opacity, pressure, steadying }: BrushInHand,
+  swatch: Swatch,
+  lines: Swatch | undefined,
+  matrix: Matrix,
+  perPixel: number,
+): StrokeSetup {
+  const brush = { kind: 'ink' as const, width, opacity, pressure };
+  const { shapeLine } = desk();
+  return {
+    brush,
+    colour: tool === 'rub' ? '#000000' : swatch.colour,
+    laying: { opacity, operation: tool === 'rub' ? 'destination-out' : 'source-over' },
+    matrix,
+    reach: steadyReach(steadying),
+    ...(tool === 'shape'
+      ? {
+          shape: {
+            line: shapeLine && lines ? { brush: { ...brush, width: shapeLine }, colour: lines.colour } : null,
+            least: TAP * perPixel,
+          },
+        }
+      : {}),
+  };
+}
+
+/** What the pen has drawn, as marks: a stroke, a rub-out, or a shape with its line. */
+function marksOf(tool: Tool, setup: StrokeSetup, live: Live, swatch: Swatch, lines: Swatch | undefined): Mark[] {
+  const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
+  const { brush } = setup;
+  if (live instanceof LiveShape) {
+    const { ring, line } = live.finish();
+    const shape: Mark = {
+      kind: 'shape',
+      id: randomId(),
+      swatch: swatch.id,
+      rings: [ring],
+      rule: 'nonzero',
+      opacity: brush.opacity,
+    };
+    const lineBrush = setup.shape?.line?.brush;
+    if (!line || !lineBrush || !lines) return [shape];
+    return [shape, { kind: 'stroke', id: randomId(), swatch: lines.id, brush: lineBrush, seed, samples: line }];
+  }
+  const samples = live.finish();
+  return tool === 'rub'
+    ? [{ kind: 'rub', id: randomId(), brush, seed, samples }]
+    : [{ kind: 'stroke', id: randomId(), swatch: swatch.id, brush, seed, samples }];
 }
 
 /** Listens on a canvas until the returned function is called. */
@@ -59,7 +118,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
 
   const beginStroke = (event: PointerEvent): void => {
     const now = current();
-    const trouble = whyNotDrawable(now?.active?.layer);
+    const trouble = whyNotDrawable(now?.active);
     if (!now?.active || trouble) {
       say(trouble ?? 'There is nothing to draw on.');
       return;
@@ -70,7 +129,6 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
       say('Nothing is drawn here that could be rubbed out.');
       return;
     }
-    const { width, opacity, pressure, steadying } = brushes[tool];
     const swatch = swatchOf(now.doc, swatchId);
     if (!swatch) {
       say('The palette is empty. Add a swatch to draw with.');
@@ -78,31 +136,36 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     }
     const placed = translation(now.placement?.x ?? 0, now.placement?.y ?? 0);
     const matrix = multiply(engine.place().view, placed);
-    const brush = { kind: 'ink' as const, width, opacity, pressure };
-    const identity = { id: randomId(), brush, seed: crypto.getRandomValues(new Uint32Array(1))[0]! };
-    const markOf = (live: LiveStroke): Mark =>
-      tool === 'rub'
-        ? { kind: 'rub', ...identity, samples: live.finish() }
-        : { kind: 'stroke', ...identity, swatch: swatch.id, samples: live.finish() };
-    const laying = layingOf({ kind: tool === 'rub' ? 'rub' : 'stroke', brush } as Parameters<typeof layingOf>[0]);
-    const live = engine.compositor.begin({
-      brush,
-      colour: tool === 'rub' ? '#000000' : swatch.colour,
-      laying,
-      matrix,
-      reach: steadyReach(steadying),
-    });
     const pixel = devicePixelRatio;
-    const needed = shownNow(now, frame)?.drawingId;
+    const inward = multiply(invert(matrix), [pixel, 0, 0, pixel, 0, 0]);
+    const name = STEPS[tool];
+    const gesture = `pen-${randomId()}`;
+    // A new drawing in the middle of a hold begins as the pen lands, in the same step as its first stroke.
+    const afresh = isLateInHold(now, frame);
+    if (afresh) {
+      edit(name, (doc) => breakHold(doc, layer.id, frame, randomId).doc, gesture);
+      engine.compositor.beginAfresh();
+      engine.settled();
+    }
+    const lines = lineSwatchOf(now.doc, swatchId);
+    const setup = setupOf(tool, brushes[tool], swatch, lines, matrix, scaleOf(inward));
+    const live = engine.compositor.begin(setup);
+    const needed = afresh ? undefined : shownNow(now, frame)?.drawingId;
     doing = {
       kind: 'stroke',
       pointer: event.pointerId,
       live,
-      inward: multiply(invert(matrix), [pixel, 0, 0, pixel, 0, 0]),
-      finish: (finished) => {
-        const mark = markOf(finished);
+      inward,
+      drop: () => {
+        engine.compositor.drop();
+        takeBack(gesture);
+        engine.refresh();
+      },
+      finish: () => {
+        const marks = marksOf(tool, setup, live, swatch, lines);
         const put = () => {
-          edit(tool === 'rub' ? 'rub out' : 'stroke', (doc) => addMark(doc, layer.id, frame, mark, randomId));
+          edit(name, (doc) => addMarks(doc, layer.id, frame, marks, randomId), gesture);
+          endGesture();
         };
         engine.compositor.settle();
         if (needed && useDocument.getState().missing.has(needed)) {
@@ -132,7 +195,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
   const beginPinch = (): void => {
     const [a, b] = [...touches.values()];
     if (!a || !b) return;
-    if (doing?.kind === 'stroke') engine.compositor.drop();
+    if (doing?.kind === 'stroke') doing.drop();
     doing = { kind: 'pinch', view: desk().view, from: [a, b] };
   };
 
@@ -213,7 +276,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     if (doing.pointer !== event.pointerId) return;
     const finished = doing;
     doing = null;
-    if (finished.kind === 'stroke') finished.finish(finished.live);
+    if (finished.kind === 'stroke') finished.finish();
   };
 
   const wheel = (event: WheelEvent): void => {
@@ -246,9 +309,3 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     canvas.removeEventListener('wheel', wheel);
   };
 }
-
-/** The shot's size, for views. */
-export const shotSize = (): { width: number; height: number } => {
-  const { doc } = useDocument.getState();
-  return doc ? shotOf(doc) : { width: 1, height: 1 };
-};

@@ -1,86 +1,58 @@
 /** The picture in the middle of the desk, with what the pen will touch above it. */
 import { shotOf } from '@tallow/core/document';
-import { whyNotDrawable } from '@tallow/core/edit';
 import { apply } from '@tallow/core/geometry';
-import { runStart } from '@tallow/core/timing';
-import { FlipHorizontal2, Hand, Maximize, RotateCcw, RotateCw, ZoomIn, ZoomOut } from 'lucide-react';
+import { FlipHorizontal2, Hand, Maximize, PaintBucket, RotateCcw, RotateCw, ZoomIn, ZoomOut } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef } from 'react';
 import { ActionButton } from '../parts/button.tsx';
+import { ITEM, Menu } from '../parts/menu.tsx';
 import { act } from '../state/actions.ts';
 import { titleOf } from '../state/keys.ts';
-import { shownNow, useCurrent, type Current } from '../state/current.ts';
+import { useCurrent } from '../state/current.ts';
 import { setDesk, useDesk, viewMatrix } from '../state/desk.ts';
+import { penText } from '../state/pen-target.ts';
 import { setEngine } from '../state/session.ts';
 import { Engine } from './engine.ts';
+import { FirstSteps } from './first-steps.tsx';
+import { OnionKey } from './onion-key.tsx';
 import { attachPen } from './pen.ts';
 
-/** Says which drawing the pen will touch, or why it will touch none. */
-function penText(now: Current, frame: number): { text: string; trouble: boolean } {
-  const trouble = whyNotDrawable(now.active?.layer);
-  if (trouble) return { text: trouble, trouble: true };
-  const shown = shownNow(now, frame);
-  const name = now.active!.layer.name;
-  if (!shown) return { text: `pen begins a new drawing on ${name}`, trouble: false };
-  const { list } = now.active!;
-  if (list.period === 1) return { text: `pen draws on ${name}, shown throughout`, trouble: false };
-  const { index, run } = shown.exposure;
-  const number = list.runs.slice(0, index + 1).filter((r) => r.slot !== null).length;
-  const first = runStart(list, index, now.length) + 1;
-  const frames = run.length === 1 ? `frame ${first}` : `frames ${first}–${first + run.length - 1}`;
-  return { text: `pen draws on ${name}, drawing ${number}, ${frames}`, trouble: false };
-}
+/** Colours to judge on in place of the background: never exported. */
+const BACKDROPS = [
+  { colour: '#262626', label: '15 % grey' },
+  { colour: '#23427a', label: 'blue' },
+  { colour: '#7f7f7f', label: 'mid grey' },
+  { colour: '#f2f2f2', label: 'paper' },
+] as const;
 
-function OnionKey() {
-  const onion = useDesk((s) => s.onion);
-  if (!onion.on) {
-    return (
-      <button
-        type="button"
-        className="moves rounded-md px-2 py-1 text-wax-500 hover:text-wax-100"
-        onClick={() => {
-          setDesk({ onion: { ...onion, on: true } });
-        }}
-      >
-        Onion skin off
-      </button>
-    );
-  }
-  const change = (side: 'before' | 'after') => () => {
-    setDesk({ onion: { ...onion, [side]: (onion[side] + 1) % 6 } });
-  };
+function Backdrop() {
+  const backdrop = useDesk((s) => s.backdrop);
   return (
-    <div className="flex items-center">
-      <button
-        type="button"
-        className="moves flex items-center gap-2 rounded-md px-2 py-1 text-wax-300 hover:bg-black/20"
-        onClick={change('before')}
-        title="Drawings shown before · click for one more, 0 to 5"
-      >
-        <span className="h-[3px] w-5 rounded bg-before" /> {onion.before} before
-      </button>
-      <button
-        type="button"
-        className="moves flex items-center gap-2 rounded-md px-2 py-1 text-wax-300 hover:bg-black/20"
-        onClick={change('after')}
-        title="Drawings shown after · click for one more, 0 to 5"
-      >
-        <span
-          className="h-[3px] w-5"
-          style={{ background: 'repeating-linear-gradient(90deg,#a48cff 0 5px,transparent 5px 7px)' }}
-        />{' '}
-        {onion.after} after
-      </button>
-      <button
-        type="button"
-        className="moves rounded-md px-2 py-1 text-wax-500 hover:text-wax-100"
-        title="Switch the onion skin off · W"
-        onClick={() => {
-          setDesk({ onion: { ...onion, on: false } });
+    <Menu
+      label="Backdrop for judging"
+      className={`grid size-8 place-items-center rounded-lg hover:bg-black/25 ${backdrop ? 'text-flame' : 'text-wax-300'}`}
+      trigger={<PaintBucket size={15} />}
+    >
+      <p className="max-w-56 px-2 py-1 text-xs text-wax-500">
+        In place of the background, for judging only. Never exported.
+      </p>
+      <DropdownMenu.RadioGroup
+        value={backdrop ?? ''}
+        onValueChange={(colour) => {
+          setDesk({ backdrop: colour === '' ? null : colour });
         }}
       >
-        hide
-      </button>
-    </div>
+        {[{ colour: '', label: 'the shot’s own' }, ...BACKDROPS].map(({ colour, label }) => (
+          <DropdownMenu.RadioItem key={colour} value={colour} className={`${ITEM} data-[state=checked]:text-flame`}>
+            <span
+              className="size-4 rounded border border-soot-700"
+              style={{ background: colour || 'repeating-linear-gradient(45deg,#332b25 0 3px,#231c17 3px 6px)' }}
+            />
+            {label}
+          </DropdownMenu.RadioItem>
+        ))}
+      </DropdownMenu.RadioGroup>
+    </Menu>
   );
 }
 
@@ -89,12 +61,18 @@ function AboveLine() {
   const frame = useDesk((s) => s.frame);
   const view = useDesk((s) => s.view);
   const holding = useDesk((s) => s.holding);
+  useDesk((s) => s.newOnHeld);
+  useDesk((s) => s.tool);
   if (!now) return null;
   const pen = penText(now, frame);
   return (
-    <div className="absolute inset-x-0 top-0 z-10 flex h-11 items-center gap-2 px-2 text-[13px]">
+    <div className="absolute inset-x-0 top-0 z-10 flex h-11 items-center gap-1 px-2 text-[13px]">
       <OnionKey />
-      <span data-testid="pen-text" className={`min-w-0 truncate px-2 ${pen.trouble ? 'text-warn' : 'text-wax-300'}`}>
+      <span
+        data-testid="pen-text"
+        title={pen.text}
+        className={`min-w-0 flex-1 truncate px-2 ${pen.trouble ? 'text-warn' : 'text-wax-300'}`}
+      >
         {pen.text}
       </span>
       <button
@@ -103,16 +81,17 @@ function AboveLine() {
         onClick={() => {
           act('upright');
         }}
-        className="moves ml-auto h-8 shrink-0 rounded-lg px-2 font-mono text-xs text-wax-300 hover:bg-black/25"
+        className="moves h-8 shrink-0 rounded-lg px-1.5 font-mono text-xs text-wax-300 hover:bg-black/25"
       >
         {Math.round(view.scale * 100)} % · {Math.round((view.angle * 180) / Math.PI)}°
       </button>
-      <div className="flex shrink-0 gap-0.5 [&_button]:!bg-transparent [&_button:hover]:!bg-black/25">
+      <div className="flex shrink-0 [&_button]:!bg-transparent [&_button:hover]:!bg-black/25">
+        <Backdrop />
         <button
           type="button"
           aria-label="Move the picture"
           aria-pressed={holding === 'pan'}
-          title="Move the picture with the pen, until pressed again · hold T"
+          title={titleOf('pan', 'Move the picture with the pen, until pressed again; or hold')}
           onClick={() => {
             setDesk({ holding: holding === 'pan' ? null : 'pan' });
           }}
@@ -166,23 +145,6 @@ function FrameEdge() {
   );
 }
 
-/** What to do first, while nothing has been drawn. */
-function FirstHint() {
-  const now = useCurrent();
-  if (!now || now.layers.some(({ layer }) => Object.keys(layer.slots).length > 0)) return null;
-  return (
-    <p className="pointer-events-none absolute inset-0 grid place-items-center text-center text-wax-300">
-      <span>
-        Draw here. The first stroke makes the first drawing.
-        <br />
-        <span className="text-wax-500">
-          New drawing, under the wheel, makes the next; close them into a cycle when they lead round.
-        </span>
-      </span>
-    </p>
-  );
-}
-
 /** A ring as wide as the brush, following the pen without React. */
 function BrushRing({ within }: { within: React.RefObject<HTMLDivElement | null> }) {
   const ring = useRef<HTMLDivElement>(null);
@@ -225,6 +187,7 @@ export function Picture() {
   const host = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const holding = useDesk((s) => s.holding);
+  const full = useDesk((s) => s.full);
   const now = useCurrent();
   const transparent = now ? shotOf(now.doc).background === null : false;
 
@@ -251,7 +214,7 @@ export function Picture() {
     <div className="relative min-h-0 flex-1 overflow-hidden bg-surround">
       <div
         ref={host}
-        className="absolute inset-x-0 bottom-0 top-11"
+        className={`absolute inset-x-0 bottom-0 ${full ? 'top-0' : 'top-11'}`}
         style={
           transparent
             ? {
@@ -270,10 +233,10 @@ export function Picture() {
           style={{ cursor: holding ? CURSORS[holding] : 'crosshair' }}
         />
         <FrameEdge />
-        <FirstHint />
+        {full ? null : <FirstSteps />}
         <BrushRing within={host} />
       </div>
-      <AboveLine />
+      {full ? null : <AboveLine />}
     </div>
   );
 }

@@ -3,53 +3,8 @@ import { SHOT_LIMITS, shotOf } from '@tallow/core/document';
 import { setShot } from '@tallow/core/edit';
 import { secondsText } from '@tallow/core/timing';
 import { Popover } from 'radix-ui';
-import { useState } from 'react';
+import { NumberField } from '../parts/number-field.tsx';
 import { edit, useDocument } from '../state/document.ts';
-
-/** A whole number typed into a field; taken when it is within its range. */
-function NumberField({
-  label,
-  value,
-  least,
-  most,
-  onTake,
-}: {
-  label: string;
-  value: number;
-  least: number;
-  most: number;
-  onTake: (value: number) => void;
-}) {
-  const [text, setText] = useState(String(value));
-  const number = Number(text);
-  const bad = !Number.isInteger(number) || number < least || number > most;
-  return (
-    <label className="block">
-      <span className="mb-1 block text-xs text-wax-500">{label}</span>
-      <input
-        className="field w-full font-mono"
-        inputMode="numeric"
-        value={text}
-        aria-invalid={bad}
-        onChange={(event) => {
-          setText(event.target.value);
-        }}
-        onBlur={() => {
-          if (bad) setText(String(value));
-          else if (number !== value) onTake(number);
-        }}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') event.currentTarget.blur();
-        }}
-      />
-      {bad ? (
-        <span className="mt-1 block text-xs text-harm">
-          A whole number from {least} to {most}
-        </span>
-      ) : null}
-    </label>
-  );
-}
 
 export function ShotFormat() {
   const doc = useDocument((s) => s.doc);

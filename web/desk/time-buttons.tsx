@@ -1,120 +1,278 @@
-/** The buttons under the wheel: everything about the drawings' time that has a key. */
+/** The buttons under the wheel: everything about the drawings' time, by pen. */
 import { ChevronLeft, ChevronRight, Copy, Ellipsis, Pause, Play, Plus, SquareDashed } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { ActionButton } from '../parts/button.tsx';
-import { act, ACTIONS, heldFor, hold, wholeLayerOn, type Action, type ActionName } from '../state/actions.ts';
-import { useCurrent } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
+import { ActionItem, CheckItem, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
+import { act } from '../state/actions.ts';
+import { runStart } from '@tallow/core/timing';
+import { shownNow, useCurrent, type Current } from '../state/current.ts';
+import { desk, setDesk, useDesk } from '../state/desk.ts';
 import { say } from '../state/document.ts';
-import { keyText } from '../state/keys.ts';
+import { useFindings } from '../state/findings.ts';
+import { titleOf } from '../state/keys.ts';
+import { goTo } from '../state/playhead.ts';
+import {
+  heldFor,
+  hold,
+  lift,
+  pickedNow,
+  wholeLayerOn,
+  whyNotDrawing,
+  whyNotRuns,
+  whyNotTime,
+} from '../state/time-edits.ts';
 
 const HOLDS = [1, 2, 3, 4] as const;
+const LIFTS = [1, 2, 3, 5] as const;
 
-function MenuItem({ name }: { name: ActionName }) {
-  const action: Action = ACTIONS[name];
-  const whyNot = action.whyNot?.() ?? null;
-  const key = action.keys[0];
+const Separator = () => <span className="mx-1 h-6 w-px shrink-0 bg-soot-700" />;
+
+const SMALL =
+  'grid h-8 min-w-9 cursor-pointer place-items-center rounded-md bg-soot-900 px-2.5 outline-none data-[highlighted]:bg-soot-700';
+
+/** A row of numbers to choose from, in a menu. */
+function Choices({ label, whyNot, children }: { label: string; whyNot: string | null; children: React.ReactNode }) {
   return (
-    <DropdownMenu.Item
-      className={`flex h-8 cursor-pointer items-center justify-between gap-6 rounded-md px-2 outline-none data-[highlighted]:bg-soot-700 ${whyNot ? 'text-wax-500' : ''}`}
+    <div
+      className={`flex items-center justify-between gap-3 px-2 py-1 ${whyNot ? 'text-wax-500' : ''}`}
       title={whyNot ?? undefined}
-      onSelect={() => {
-        act(name);
-      }}
     >
-      {action.label}
-      <span className="font-mono text-xs text-wax-500">{key ? keyText(key) : ''}</span>
-    </DropdownMenu.Item>
+      {label}
+      <div className="flex gap-1">{children}</div>
+    </div>
   );
 }
 
-const Separator = () => <span className="mx-1 h-6 w-px shrink-0 bg-soot-700" />;
+function PlayingMenu() {
+  const { speed, loops, playsPicked, hubRuns } = useDesk();
+  return (
+    <SubMenu label="Playing">
+      <CheckItem
+        checked={speed === 0.5}
+        onChange={() => {
+          act('halfSpeed');
+        }}
+      >
+        Half speed
+      </CheckItem>
+      <CheckItem
+        checked={loops}
+        onChange={() => {
+          act('loop');
+        }}
+      >
+        Round and round
+      </CheckItem>
+      <CheckItem
+        checked={playsPicked}
+        onChange={() => {
+          act('playPicked');
+        }}
+      >
+        Only what is picked
+      </CheckItem>
+      <CheckItem
+        checked={hubRuns}
+        onChange={(on) => {
+          setDesk({ hubRuns: on });
+        }}
+      >
+        The loop in the hub runs
+      </CheckItem>
+      <MenuLine />
+      <ActionItem name="full" />
+      <ActionItem name="flipBefore" label="See the drawing before" />
+      <ActionItem name="previousFrame" />
+      <ActionItem name="nextFrame" />
+    </SubMenu>
+  );
+}
+
+function More({ now }: { now: Current }) {
+  const newOnHeld = useDesk((s) => s.newOnHeld);
+  const frame = useDesk((s) => s.frame);
+  const shown = shownNow(now, frame);
+  const marks = shown ? now.doc.entities[shown.drawingId] : undefined;
+  const count = marks?.kind === 'drawing' ? marks.order.length : 0;
+  const noLift = whyNotDrawing('lift strokes from') ?? (count === 0 ? 'This drawing has no strokes to lift.' : null);
+  const noTime = whyNotTime();
+  return (
+    <Menu
+      label="More"
+      trigger={<Ellipsis size={16} />}
+      width="w-[330px]"
+      className="grid h-8 place-items-center rounded-lg bg-soot-800 text-wax-300 hover:bg-soot-700"
+    >
+      <ActionItem name="newHere" />
+      <CheckItem
+        checked={newOnHeld}
+        onChange={() => {
+          act('newOnHeld');
+        }}
+      >
+        New drawing on held frames
+      </CheckItem>
+      <Choices label="Lift last strokes" whyNot={noLift}>
+        {[...LIFTS.filter((n) => n < count), count].map((n, i, all) => (
+          <DropdownMenu.Item
+            key={n}
+            aria-label={`Lift last ${n}`}
+            className={SMALL}
+            onSelect={() => {
+              if (noLift) say(noLift);
+              else lift(n);
+            }}
+          >
+            {i === all.length - 1 && n > 1 ? 'all' : n}
+          </DropdownMenu.Item>
+        ))}
+      </Choices>
+      <MenuLine />
+      <ActionItem name="copyDrawings" />
+      <ActionItem name="cutDrawings" />
+      <ActionItem name="paste" />
+      <ActionItem name="remove" />
+      <ActionItem name="removeHold" />
+      <MenuLine />
+      <ActionItem name="longer" />
+      <ActionItem name="shorter" />
+      <Choices label="Whole layer" whyNot={noTime}>
+        {HOLDS.map((n) => (
+          <DropdownMenu.Item
+            key={n}
+            aria-label={`Whole layer on ${n}s`}
+            className={SMALL}
+            onSelect={() => {
+              if (noTime) say(noTime);
+              else wholeLayerOn(n);
+            }}
+          >
+            {n}s
+          </DropdownMenu.Item>
+        ))}
+      </Choices>
+      <MenuLine />
+      <PlayingMenu />
+      <SubMenu label="Wheel">
+        <ActionItem name="pickAll" />
+        <ActionItem name="pickNone" />
+        <ActionItem name="wheelHere" />
+        <ActionItem name="phaseBack" />
+        <ActionItem name="phaseOn" />
+      </SubMenu>
+    </Menu>
+  );
+}
+
+/** What is picked, or what is worth a look: always one line, so that nothing jumps. */
+function StatusLine({ now }: { now: Current }) {
+  const picked = useDesk((s) => s.picked);
+  const frame = useDesk((s) => s.frame);
+  const found = useFindings(now);
+  const own = picked && pickedNow();
+  if (own && now.active) {
+    const runs = now.active.list.runs.slice(own.first, own.first + own.count);
+    const first = runStart(now.active.list, own.first, now.length) + 1;
+    const length = runs.reduce((sum, run) => sum + run.length, 0);
+    return (
+      <>
+        <span data-testid="picked">
+          {own.count === 1 ? '1 drawing' : `${own.count} drawings`} picked,{' '}
+          {length === 1 ? `frame ${first}` : `frames ${first}–${first + length - 1}`}
+        </span>
+        <button
+          type="button"
+          className="moves ml-auto rounded px-2 hover:text-wax-100"
+          onClick={() => {
+            act('pickNone');
+          }}
+        >
+          let go
+        </button>
+      </>
+    );
+  }
+  // A drawing just added is empty because it is about to be drawn.
+  const telling = found.filter((f) => !(f.kind === 'empty' && f.frame <= frame && shownHere(now, f.layerId, f.index)));
+  const next = telling.find((f) => f.frame > frame) ?? telling[0];
+  if (!next) return null;
+  return (
+    <button
+      type="button"
+      data-testid="finding"
+      className="moves flex min-w-0 items-center gap-2 rounded px-1 text-left hover:text-wax-100"
+      title="Go there"
+      onClick={() => {
+        setDesk({ layerId: next.layerId, picked: null });
+        goTo(next.frame);
+      }}
+    >
+      <span className="size-1.5 shrink-0 rounded-full bg-warn" />
+      <span className="truncate">{next.text}</span>
+      {telling.length > 1 ? <span className="shrink-0 text-wax-500">and {telling.length - 1} more</span> : null}
+    </button>
+  );
+}
+
+const shownHere = (now: Current, layerId: string, index: number): boolean =>
+  now.active?.layer.id === layerId && shownNow(now, desk().frame)?.exposure.index === index;
 
 export function TimeButtons() {
   const now = useCurrent();
   const frame = useDesk((s) => s.frame);
   const playing = useDesk((s) => s.playing);
-  const held = heldFor(now, frame);
-  const whyNot = (ACTIONS.longer as Action).whyNot?.() ?? null;
+  const picked = useDesk((s) => s.picked);
+  if (!now) return null;
+  const own = picked && pickedNow();
+  const lengths = new Set(
+    own ? now.active?.list.runs.slice(own.first, own.first + own.count).map((r) => r.length) : [],
+  );
+  const held = own ? (lengths.size === 1 ? [...lengths][0] : null) : heldFor(now, frame);
+  const whyNot = whyNotRuns();
   return (
-    <div className="flex items-center justify-center gap-0.5 [&>button]:!w-[29px] [&>button]:!min-w-[29px]">
-      <ActionButton name="previous">
-        <ChevronLeft size={17} />
-      </ActionButton>
-      <ActionButton name="play" primary label={playing ? 'Stop · Space' : 'Play · Space'}>
-        {playing ? <Pause size={16} /> : <Play size={16} />}
-      </ActionButton>
-      <ActionButton name="next">
-        <ChevronRight size={17} />
-      </ActionButton>
-      <Separator />
-      {HOLDS.map((n) => (
-        <button
-          key={n}
-          type="button"
-          aria-pressed={held === n}
-          aria-disabled={whyNot ? true : undefined}
-          title={whyNot ?? `Hold this drawing for ${n} ${n === 1 ? 'frame' : 'frames'}`}
-          onClick={() => {
-            if (whyNot) say(whyNot);
-            else hold(n);
-          }}
-          className={`moves h-8 rounded-lg text-[13px] ${held === n ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'} ${whyNot ? 'opacity-40' : ''}`}
-        >
-          {n}s
-        </button>
-      ))}
-      <Separator />
-      <ActionButton name="newDrawing">
-        <Plus size={17} />
-      </ActionButton>
-      <ActionButton name="copy">
-        <Copy size={15} />
-      </ActionButton>
-      <ActionButton name="blank">
-        <SquareDashed size={15} />
-      </ActionButton>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger
-          aria-label="More"
-          title="More"
-          className="moves grid h-8 place-items-center rounded-lg bg-soot-800 text-wax-300 hover:bg-soot-700"
-        >
-          <Ellipsis size={16} />
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            sideOffset={6}
-            className="z-40 w-80 rounded-[10px] border border-soot-700 bg-soot-800 p-1.5 shadow-2xl"
+    <div className="shrink-0">
+      <div className="flex items-center justify-center gap-0.5 [&>button]:!w-[29px] [&>button]:!min-w-[29px]">
+        <ActionButton name="previous">
+          <ChevronLeft size={17} />
+        </ActionButton>
+        <ActionButton name="play" primary label={titleOf('play', playing ? 'Stop' : 'Play')}>
+          {playing ? <Pause size={16} /> : <Play size={16} />}
+        </ActionButton>
+        <ActionButton name="next">
+          <ChevronRight size={17} />
+        </ActionButton>
+        <Separator />
+        {HOLDS.map((n) => (
+          <button
+            key={n}
+            type="button"
+            aria-pressed={held === n}
+            aria-disabled={whyNot ? true : undefined}
+            title={whyNot ?? `Hold ${own ? 'what is picked' : 'this drawing'} for ${n} ${n === 1 ? 'frame' : 'frames'}`}
+            onClick={() => {
+              if (whyNot) say(whyNot);
+              else hold(n);
+            }}
+            className={`moves h-8 rounded-lg text-[13px] ${held === n ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'} ${whyNot ? 'opacity-40' : ''}`}
           >
-            {(['longer', 'shorter', 'remove', 'previousFrame', 'nextFrame', 'onion', 'onionRange'] as const).map(
-              (name) => (
-                <MenuItem key={name} name={name} />
-              ),
-            )}
-            <DropdownMenu.Separator className="my-1.5 h-px bg-soot-700" />
-            <div className="flex items-center justify-between px-2 py-1">
-              Whole layer
-              <div className="flex gap-1">
-                {HOLDS.map((n) => (
-                  <DropdownMenu.Item
-                    key={n}
-                    aria-label={`Whole layer on ${n}s`}
-                    className="grid h-8 cursor-pointer place-items-center rounded-md bg-soot-900 px-3 outline-none data-[highlighted]:bg-soot-700"
-                    onSelect={() => {
-                      if (whyNot) say(whyNot);
-                      else wholeLayerOn(n);
-                    }}
-                  >
-                    {n}s
-                  </DropdownMenu.Item>
-                ))}
-              </div>
-            </div>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+            {n}s
+          </button>
+        ))}
+        <Separator />
+        <ActionButton name="newDrawing">
+          <Plus size={17} />
+        </ActionButton>
+        <ActionButton name="copy">
+          <Copy size={15} />
+        </ActionButton>
+        <ActionButton name="blank">
+          <SquareDashed size={15} />
+        </ActionButton>
+        <More now={now} />
+      </div>
+      <div className="flex h-7 items-center px-4 pt-1 text-[13px] text-wax-300">
+        <StatusLine now={now} />
+      </div>
     </div>
   );
 }

@@ -1,9 +1,10 @@
 /** The top bar: the steps of the work, the shot, what is saved, undo and redo. */
 import { shotOf } from '@tallow/core/document';
-import { Keyboard, Redo2, Undo2 } from 'lucide-react';
+import { Expand, Keyboard, PanelRightClose, Redo2, Undo2 } from 'lucide-react';
 import { Link, NavLink } from 'react-router';
 import { ActionButton } from '../parts/button.tsx';
 import { useDocument } from '../state/document.ts';
+import { titleOf } from '../state/keys.ts';
 import { ShotFormat } from './shot-format.tsx';
 
 const STEPS = [
@@ -89,12 +90,22 @@ export function TopBar({ step }: { step: (typeof STEPS)[number]['path'] }) {
       </div>
       <SavedMark />
       <div className="flex gap-1 [&_button]:!bg-transparent [&_button:hover]:!bg-soot-800">
-        <ActionButton name="undo" label={lastDone ? `Undo ${lastDone} · Ctrl+Z` : 'Undo'}>
+        <ActionButton name="undo" label={lastDone ? titleOf('undo', `Undo ${lastDone}`) : 'Undo'}>
           <Undo2 size={17} />
         </ActionButton>
-        <ActionButton name="redo" label={lastUndone ? `Redo ${lastUndone} · Ctrl+Shift+Z` : 'Redo'}>
+        <ActionButton name="redo" label={lastUndone ? titleOf('redo', `Redo ${lastUndone}`) : 'Redo'}>
           <Redo2 size={17} />
         </ActionButton>
+        {step === 'draw' ? (
+          <>
+            <ActionButton name="full">
+              <Expand size={16} />
+            </ActionButton>
+            <ActionButton name="panels">
+              <PanelRightClose size={16} />
+            </ActionButton>
+          </>
+        ) : null}
         <ActionButton name="keys">
           <Keyboard size={17} />
         </ActionButton>

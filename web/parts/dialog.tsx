@@ -19,7 +19,7 @@ export function Dialog({ title, open, onOpenChange, children, wide = false }: Di
         <Radix.Content
           aria-describedby={undefined}
           className={`fixed left-1/2 top-1/2 z-50 max-h-[92vh] w-[min(94vw,var(--wide))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-[10px] border border-soot-700 bg-soot-900 p-6 shadow-2xl`}
-          style={{ '--wide': wide ? '760px' : '520px' } as React.CSSProperties}
+          style={{ '--wide': wide ? '1080px' : '520px' } as React.CSSProperties}
         >
           <div className="mb-5 flex items-center justify-between">
             <Radix.Title className="font-name text-xl">{title}</Radix.Title>

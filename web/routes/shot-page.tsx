@@ -8,8 +8,11 @@ import { Picture } from '../desk/picture.tsx';
 import { TopBar } from '../desk/top-bar.tsx';
 import { ExportStep } from '../export/export-step.tsx';
 import { NoticeBar } from '../parts/notice.tsx';
+import { act } from '../state/actions.ts';
+import { useBindings } from '../state/bindings.ts';
+import { useDesk } from '../state/desk.ts';
 import { useDocument } from '../state/document.ts';
-import { attachKeys } from '../state/keys.ts';
+import { attachKeys, titleOf } from '../state/keys.ts';
 import { openShot } from '../state/session.ts';
 import { Strip } from '../strip/strip.tsx';
 import { Tray } from '../tray/tray.tsx';
@@ -51,14 +54,30 @@ function useShot(shotId: string): string | null {
 
 function DrawStep() {
   useEffect(attachKeys, []);
+  const panels = useDesk((s) => s.panels);
+  const full = useDesk((s) => s.full);
+  const leftHanded = useBindings((s) => s.leftHanded);
+  const bare = full || !panels;
   return (
-    <div className="flex min-h-0 flex-1">
-      <main className="flex min-w-0 flex-1 flex-col">
+    <div className={`flex min-h-0 flex-1 ${leftHanded ? 'flex-row-reverse' : ''}`}>
+      <main className="relative flex min-w-0 flex-1 flex-col">
         <Picture />
-        <Strip />
-        <Tray />
+        {bare ? null : <Strip />}
+        {bare ? null : <Tray />}
+        {!panels && !full ? (
+          <button
+            type="button"
+            title={titleOf('panels', 'Show column, strip and tray')}
+            className="moves absolute bottom-2 right-2 z-10 h-8 rounded-lg bg-soot-900/80 px-3 text-[13px] text-wax-300 hover:text-wax-100"
+            onClick={() => {
+              act('panels');
+            }}
+          >
+            Show column, strip and tray
+          </button>
+        ) : null}
       </main>
-      <Column />
+      {bare ? null : <Column />}
       <KeysDialog />
     </div>
   );
@@ -67,6 +86,7 @@ function DrawStep() {
 export function ShotPage() {
   const { shotId = '', step = 'draw' } = useParams();
   const trouble = useShot(shotId);
+  const full = useDesk((s) => s.full);
   const isOpen = useDocument((s) => s.doc?.shotId === shotId);
   if (step !== 'draw' && step !== 'export') return <Navigate to={`/shots/${shotId}/draw`} replace />;
   if (!isOpen) {
@@ -85,7 +105,7 @@ export function ShotPage() {
   }
   return (
     <div className="flex h-full flex-col overflow-hidden">
-      <TopBar step={step} />
+      {full && step === 'draw' ? null : <TopBar step={step} />}
       {step === 'draw' ? <DrawStep /> : <ExportStep />}
       <NoticeBar />
     </div>

@@ -1,22 +1,36 @@
 /** Everything that can be done by a button and by a key: one list, from which both are made. */
-import { randomId, type Id } from '@tallow/core/document';
+import { fittedView, desk, setDesk, viewAbout, type Onion } from './desk.ts';
+import { shotOf } from '@tallow/core/document';
+import { movePicked } from '@tallow/core/edit';
+import { openEngine } from './session.ts';
+import { current, shownNow } from './current.ts';
+import { redo, say, undo, useDocument } from './document.ts';
+import { flip, goTo, roll, stepDrawing, unflip } from './playhead.ts';
+import { ranges } from './onion.ts';
 import {
-  copyDrawing,
-  deleteExposure,
-  holdFor,
-  insertBlank,
-  layerOn,
-  newDrawing,
-  setElementTime,
-  type Timed,
-} from '@tallow/core/edit';
-import { exposureAt, exposures, runStart } from '@tallow/core/timing';
-import type { ShotDocument } from '@tallow/core/document';
-import { shotSize } from '../desk/pen.ts';
-import { current, shownNow, type Current } from './current.ts';
-import { desk, fittedView, setDesk, viewAbout } from './desk.ts';
-import { edit, redo, say, undo, useDocument } from './document.ts';
-import { openEngine, openSaver } from './session.ts';
+  addBlank,
+  addDrawing,
+  addDrawingHere,
+  copyInHand,
+  cutInHand,
+  deleteInHand,
+  duplicateDrawing,
+  editTime,
+  heldFor,
+  hold,
+  lift,
+  paste,
+  pickAll,
+  pickedNow,
+  setActiveStill,
+  shiftActive,
+  whyNotDrawing,
+  whyNotPaste,
+  whyNotPhase,
+  whyNotRuns,
+  whyNotTime,
+} from './time-edits.ts';
+import { toggleAlone, toggleDim, toggleLockOthers } from './one-layer.ts';
 
 export interface Key {
   /** Physical key, as in `KeyboardEvent.code`. */
@@ -26,107 +40,42 @@ export interface Key {
   readonly alt?: boolean;
 }
 
+export const GROUPS = ['Time', 'Drawings', 'Onion skin', 'Layers', 'Picture', 'Tools', 'General'] as const;
+
 export interface Action {
   readonly label: string;
-  readonly group: 'Time' | 'Drawings' | 'View' | 'Drawing tools' | 'General';
+  readonly group: (typeof GROUPS)[number];
+  /** Keys before any of the user's own. */
   readonly keys: readonly Key[];
   readonly run: () => void;
+  /** What letting go of the key does, for actions that last as long as it is held. */
+  readonly release?: () => void;
   /** Why it cannot be done now, said to the user, or null. */
   readonly whyNot?: () => string | null;
 }
 
-const NO_LAYER = 'There is no layer. Add one first.';
+const key = (code: string, more: Omit<Key, 'code'> = {}): Key => ({ code, ...more });
+const shift = (code: string): Key => ({ code, shift: true });
+const ctrl = (code: string): Key => ({ code, ctrl: true });
+const alt = (code: string): Key => ({ code, alt: true });
 
-/** Why the active layer's time cannot be changed now, or null. */
-function whyNotTime(): string | null {
-  const now = current();
-  if (!now?.active) return NO_LAYER;
-  const { layer, list } = now.active;
-  if (layer.locked) return `“${layer.name}” is locked. Unlock it first.`;
-  if (list.period === 1) return `“${layer.name}” is still: it shows one drawing throughout.`;
-  return null;
-}
-
-function whyNotShown(): string | null {
-  const now = current();
-  return (
-    whyNotTime() ??
-    (now?.active && exposureAt(now.active.list, desk().frame, now.length) ? null : 'Nothing shows on this frame.')
-  );
-}
-
-/** Goes to a frame of the active element, round and round on a cycle. */
-export function goTo(frame: number): void {
-  const now = current();
-  if (!now) return;
-  if (desk().playing) openEngine()?.player.stop();
-  const wraps = now.element.time === 'cycle';
-  const next = wraps ? ((frame % now.length) + now.length) % now.length : Math.min(now.length - 1, Math.max(0, frame));
-  setDesk({ frame: next });
-}
-
-/** Goes to the drawing before (-1) or after (1) on the active layer. */
-function stepDrawing(by: 1 | -1): void {
-  const now = current();
-  if (!now?.active) return;
-  const { list } = now.active;
-  const starts = exposures(list)
-    .map(({ index }) => runStart(list, index, now.length))
-    .sort((a, b) => a - b);
-  const { frame } = desk();
-  const wraps = now.element.time === 'cycle';
-  const found =
-    by === 1 ? starts.find((s) => s > frame) : starts.findLast((s) => s < (exposureStart(now, frame) ?? frame));
-  const round = by === 1 ? starts[0] : starts.at(-1);
-  const next = found ?? (wraps ? round : undefined);
-  if (next !== undefined) goTo(next);
-}
-
-function exposureStart(now: Current, frame: number): number | undefined {
-  const here = now.active && exposureAt(now.active.list, frame, now.length);
-  return here && now.active ? runStart(now.active.list, here.index, now.length) : undefined;
-}
-
-/** Runs an edit of time on the active layer and puts the playhead where it belongs, in one step. */
-function editTime(name: string, change: (doc: ShotDocument, layerId: Id, frame: number) => Timed): void {
-  const now = current();
-  if (!now?.active) return;
-  let frame = desk().frame;
-  edit(name, (doc) => {
-    const timed = change(doc, now.active!.layer.id, frame);
-    frame = timed.frame;
-    return timed.doc;
+type Rest = Pick<Action, 'run' | 'release' | 'whyNot'>;
+const of =
+  (group: Action['group']) =>
+  (label: string, keys: readonly Key[], run: () => void, more: Omit<Rest, 'run'> = {}): Action => ({
+    label,
+    group,
+    keys,
+    run,
+    ...more,
   });
-  goTo(frame);
-}
-
-/** Waits for the drawing on the playhead if it is still being fetched, then does something with it. */
-function withDrawing(then: () => void): void {
-  const now = current();
-  const id = now && shownNow(now, desk().frame)?.drawingId;
-  if (!id || !useDocument.getState().missing.has(id)) {
-    then();
-    return;
-  }
-  void openSaver()
-    ?.load([id])
-    .then(then, () => {
-      say('This drawing is not loaded yet and the server cannot be reached. Try again when it can.');
-    });
-}
-
-/** Holds what is shown for so many frames. */
-export const hold = (length: number): void => {
-  editTime(`hold ${length}s`, (doc, layer, frame) => holdFor(doc, layer, frame, length));
-};
-export const wholeLayerOn = (length: number): void => {
-  editTime(`whole layer on ${length}s`, (doc, layer, frame) => layerOn(doc, layer, frame, length));
-};
-
-/** Frames the drawing on the playhead is held for, or null where nothing shows. */
-export function heldFor(now: Current | null, frame: number): number | null {
-  return (now?.active && exposureAt(now.active.list, frame, now.length)?.run.length) ?? null;
-}
+const time = of('Time');
+const drawings = of('Drawings');
+const onion = of('Onion skin');
+const layers = of('Layers');
+const picture = of('Picture');
+const tools = of('Tools');
+const general = of('General');
 
 export function togglePlay(): void {
   const player = openEngine()?.player;
@@ -134,177 +83,285 @@ export function togglePlay(): void {
   else void player?.play();
 }
 
+const shotSize = (): { width: number; height: number } => {
+  const { doc } = useDocument.getState();
+  return doc ? shotOf(doc) : { width: 1, height: 1 };
+};
+const middle = () => ({ x: desk().area.width / 2, y: desk().area.height / 2 });
 const zoomBy = (factor: number) => () => {
   const { view, area } = desk();
-  setDesk({ fitted: false, view: viewAbout(view, area, { x: area.width / 2, y: area.height / 2 }, factor) });
+  setDesk({ fitted: false, view: viewAbout(view, area, middle(), factor) });
 };
 const turnBy = (degrees: number) => () => {
   const { view, area } = desk();
-  setDesk({
-    fitted: false,
-    view: viewAbout(view, area, { x: area.width / 2, y: area.height / 2 }, 1, (degrees * Math.PI) / 180),
-  });
+  setDesk({ fitted: false, view: viewAbout(view, area, middle(), 1, (degrees * Math.PI) / 180) });
 };
+const holding = (which: 'pan' | 'turn' | 'width') => ({
+  run: () => {
+    setDesk({ holding: which });
+  },
+  release: () => {
+    setDesk({ holding: null });
+  },
+});
 
 const historyWhyNot = (which: 'done' | 'undone') => () =>
   useDocument.getState()[which].length > 0 ? null : `There is nothing to ${which === 'done' ? 'undo' : 'redo'}.`;
 
-const time = (label: string, keys: Key[], run: () => void, whyNot?: () => string | null): Action => ({
-  label,
-  group: 'Time',
-  keys,
-  run,
-  ...(whyNot ? { whyNot } : {}),
-});
-const drawings = (label: string, keys: Key[], run: () => void, whyNot: () => string | null): Action => ({
-  label,
-  group: 'Drawings',
-  keys,
-  run,
-  whyNot,
-});
-const view = (label: string, keys: Key[], run: () => void): Action => ({ label, group: 'View', keys, run });
+const setOnion = (settings: Partial<Onion>): void => {
+  setDesk({ onion: { ...desk().onion, ...settings } });
+};
+
+/** Moves what is picked one drawing along, else steps a frame. */
+const nudge = (by: 1 | -1) => () => {
+  const picked = pickedNow();
+  const runs = current()?.active?.list.runs.length ?? 0;
+  if (!picked) {
+    goTo(desk().frame + by);
+    return;
+  }
+  const first = picked.first + by;
+  if (first < 0 || first + picked.count > runs) return;
+  editTime('move drawings', (doc, layer) => movePicked(doc, layer, picked, by < 0 ? first : first + picked.count));
+  setDesk({ picked: { ...picked, first } });
+};
+
+const pinHere = (): void => {
+  const now = current();
+  const shown = now && shownNow(now, desk().frame);
+  if (!shown) return;
+  const { pinned } = desk();
+  const { drawingId } = shown;
+  setDesk({ pinned: pinned.includes(drawingId) ? pinned.filter((id) => id !== drawingId) : [...pinned, drawingId] });
+};
+
+/** The picture over the whole screen, playing or not, without controls. */
+export function toggleFull(): void {
+  const full = !desk().full;
+  setDesk({ full, fitted: true });
+  // Where the browser gives no full screen, the picture fills the page.
+  if (full) void document.documentElement.requestFullscreen().catch(() => undefined);
+  else if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
+}
 
 export const ACTIONS = {
-  play: time('Play or stop', [{ code: 'Space' }], togglePlay),
-  previous: time('Previous drawing', [{ code: 'KeyA' }], () => {
+  play: time('Play or stop', [key('Space')], togglePlay),
+  full: time('Full screen without controls', [shift('Space')], toggleFull),
+  halfSpeed: time('Half speed', [key('KeyH')], () => {
+    setDesk({ speed: desk().speed === 1 ? 0.5 : 1 });
+  }),
+  loop: time('Play round and round, or once', [shift('KeyH')], () => {
+    setDesk({ loops: !desk().loops });
+  }),
+  playPicked: time(
+    'Play only what is picked',
+    [key('KeyP')],
+    () => {
+      setDesk({ playsPicked: !desk().playsPicked });
+    },
+    {
+      whyNot: () => (desk().playsPicked || pickedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.'),
+    },
+  ),
+  previous: time('Previous drawing', [key('KeyA')], () => {
     stepDrawing(-1);
   }),
-  next: time('Next drawing', [{ code: 'KeyD' }], () => {
+  next: time('Next drawing', [key('KeyD')], () => {
     stepDrawing(1);
   }),
-  previousFrame: time('Previous frame', [{ code: 'KeyA', shift: true }, { code: 'ArrowLeft' }], () => {
+  previousFrame: time('Previous frame', [shift('KeyA')], () => {
     goTo(desk().frame - 1);
   }),
-  nextFrame: time('Next frame', [{ code: 'KeyD', shift: true }, { code: 'ArrowRight' }], () => {
+  nextFrame: time('Next frame', [shift('KeyD')], () => {
     goTo(desk().frame + 1);
   }),
-  onion: time('Onion skin on or off', [{ code: 'KeyW' }], () => {
-    setDesk({ onion: { ...desk().onion, on: !desk().onion.on } });
+  nudgeBack: time('Nudge what is picked back, else a frame back', [key('ArrowLeft')], nudge(-1)),
+  nudgeOn: time('Nudge what is picked on, else a frame on', [key('ArrowRight')], nudge(1)),
+  flipBefore: time(
+    'Hold to see the drawing before',
+    [key('KeyQ')],
+    () => {
+      flip(-1);
+    },
+    { release: unflip },
+  ),
+  flipAfter: time(
+    'Hold to see the drawing after',
+    [key('KeyE')],
+    () => {
+      flip(1);
+    },
+    { release: unflip },
+  ),
+  roll: time('Hold to roll through the neighbours', [shift('KeyE')], roll, { release: unflip }),
+  wheelHere: time('Turn the wheel: this frame on top', [shift('KeyT')], () => {
+    const now = current();
+    if (now) setDesk({ wheelTurn: (-2 * Math.PI * (desk().frame + 0.5)) / now.length });
   }),
-  onionRange: time('Onion skin range', [{ code: 'KeyW', shift: true }], () => {
-    const { before, after } = desk().onion;
-    const next =
-      before === 1 && after === 0
-        ? { before: 1, after: 1 }
-        : before === 1 && after === 1
-          ? { before: 3, after: 3 }
-          : { before: 1, after: 0 };
-    setDesk({ onion: { on: true, ...next } });
-  }),
-  newDrawing: drawings(
-    'New drawing after this',
-    [{ code: 'KeyS' }],
+  phaseBack: time(
+    'Shift this ring a frame earlier',
+    [key('Comma')],
     () => {
-      editTime('new drawing', (doc, layer, frame) => newDrawing(doc, layer, frame, randomId));
+      shiftActive(-1);
     },
-    whyNotTime,
+    { whyNot: whyNotPhase },
   ),
-  copy: drawings(
-    'Copy of this drawing',
-    [{ code: 'KeyS', shift: true }],
+  phaseOn: time(
+    'Shift this ring a frame later',
+    [key('Period')],
     () => {
-      withDrawing(() => {
-        editTime('copy of drawing', (doc, layer, frame) => copyDrawing(doc, layer, frame, randomId));
-      });
+      shiftActive(1);
     },
-    () => {
-      const now = current();
-      return whyNotTime() ?? (now && shownNow(now, desk().frame) ? null : 'There is no drawing here to copy.');
-    },
+    { whyNot: whyNotPhase },
   ),
-  blank: drawings(
-    'Blank after this',
-    [{ code: 'KeyS', alt: true }],
+
+  newDrawing: drawings('New drawing after this', [key('KeyS')], addDrawing, { whyNot: whyNotTime }),
+  copy: drawings('Copy of this drawing', [shift('KeyS')], duplicateDrawing, { whyNot: () => whyNotDrawing('copy') }),
+  blank: drawings('Blank after this', [alt('KeyS')], addBlank, { whyNot: whyNotTime }),
+  newHere: drawings('New drawing from this frame of the hold', [key('KeyN')], addDrawingHere, { whyNot: whyNotRuns }),
+  lift: drawings(
+    'Lift the last stroke into a new drawing',
+    [key('KeyL')],
     () => {
-      editTime('blank', (doc, layer, frame) => insertBlank(doc, layer, frame, randomId));
+      lift(1);
     },
-    whyNotTime,
-  ),
-  remove: drawings(
-    'Delete this drawing',
-    [{ code: 'Delete' }],
-    () => {
-      withDrawing(() => {
-        editTime('delete drawing', deleteExposure);
-      });
-    },
-    whyNotShown,
+    { whyNot: () => whyNotDrawing('lift strokes from') },
   ),
   longer: drawings(
     'Hold longer',
-    [{ code: 'KeyG' }],
+    [key('KeyG')],
     () => {
       hold((heldFor(current(), desk().frame) ?? 0) + 1);
     },
-    whyNotShown,
+    { whyNot: whyNotRuns },
   ),
   shorter: drawings(
     'Hold shorter',
-    [{ code: 'KeyG', shift: true }],
+    [shift('KeyG')],
     () => {
       hold((heldFor(current(), desk().frame) ?? 2) - 1);
     },
-    () => whyNotShown() ?? (heldFor(current(), desk().frame) === 1 ? 'It is held for one frame already.' : null),
+    {
+      whyNot: () =>
+        whyNotRuns() ?? (heldFor(current(), desk().frame) === 1 ? 'It is held for one frame already.' : null),
+    },
   ),
-  ink: {
-    label: 'Ink',
-    group: 'Drawing tools',
-    keys: [{ code: 'Digit1' }],
-    run: () => {
-      setDesk({ tool: 'ink' });
+  remove: drawings(
+    'Delete, later ones close up',
+    [key('Delete')],
+    () => {
+      deleteInHand('close up');
     },
-  },
-  rub: {
-    label: 'Rub out',
-    group: 'Drawing tools',
-    keys: [{ code: 'Digit2' }, { code: 'KeyX' }],
-    run: () => {
-      setDesk({ tool: 'rub' });
+    { whyNot: whyNotRuns },
+  ),
+  removeHold: drawings(
+    'Delete, the one before is held on',
+    [shift('Delete')],
+    () => {
+      deleteInHand('hold before');
     },
-  },
-  zoomIn: view('Zoom in', [{ code: 'Equal' }], zoomBy(1.25)),
-  zoomOut: view('Zoom out', [{ code: 'Minus' }], zoomBy(0.8)),
-  turnLeft: view('Turn left', [{ code: 'BracketLeft' }], turnBy(-15)),
-  turnRight: view('Turn right', [{ code: 'BracketRight' }], turnBy(15)),
-  upright: view('Upright', [{ code: 'KeyR', shift: true }], () => {
+    { whyNot: whyNotRuns },
+  ),
+  copyDrawings: drawings(
+    'Copy drawings',
+    [ctrl('KeyC')],
+    () => {
+      copyInHand();
+    },
+    { whyNot: whyNotRuns },
+  ),
+  cutDrawings: drawings('Cut drawings', [ctrl('KeyX')], cutInHand, { whyNot: whyNotRuns }),
+  paste: drawings('Paste after this', [ctrl('KeyV')], paste, { whyNot: whyNotPaste }),
+  pickAll: drawings('Pick all of this layer', [ctrl('KeyA')], pickAll, { whyNot: whyNotTime }),
+  pickNone: drawings('Pick nothing', [key('Escape')], () => {
+    if (desk().full) toggleFull();
+    else setDesk({ picked: null, playsPicked: false });
+  }),
+  newOnHeld: drawings('New drawing on held frames', [key('KeyJ')], () => {
+    setDesk({ newOnHeld: !desk().newOnHeld });
+  }),
+
+  onion: onion('On or off', [key('KeyW')], () => {
+    setOnion({ on: !desk().onion.on });
+  }),
+  onionRange: onion('Range: before only, one each side, three each side', [shift('KeyW')], () => {
+    setOnion({ on: true, ...ranges.next(desk().onion) });
+  }),
+  onionLook: onion('Outline only or full', [alt('KeyW')], () => {
+    setOnion({ on: true, look: desk().onion.look === 'full' ? 'outline' : 'full' });
+  }),
+  pin: onion('Pin this drawing as a ghost, or unpin it', [key('KeyK')], pinHere, {
+    whyNot: () => (current() && shownNow(current()!, desk().frame) ? null : 'There is no drawing here to pin.'),
+  }),
+
+  alone: layers('Show this layer alone', [key('KeyI')], toggleAlone),
+  dim: layers('Dim all others', [key('KeyO')], toggleDim),
+  lockOthers: layers('Lock all others', [key('KeyU')], toggleLockOthers),
+  still: layers(
+    'Still layer: one drawing throughout',
+    [],
+    () => {
+      setActiveStill(current()?.active?.list.period !== 1);
+    },
+    { whyNot: () => (current()?.active?.layer.locked ? 'The layer is locked. Unlock it first.' : null) },
+  ),
+
+  silhouette: picture(
+    'Hold for the silhouette',
+    [key('KeyB')],
+    () => {
+      setDesk({ silhouette: true });
+    },
+    {
+      release: () => {
+        setDesk({ silhouette: false });
+      },
+    },
+  ),
+  panels: picture('Hide or show column, strip and tray', [key('Backquote')], () => {
+    setDesk({ panels: !desk().panels });
+  }),
+  zoomIn: picture('Zoom in', [key('Equal')], zoomBy(1.25)),
+  zoomOut: picture('Zoom out', [key('Minus')], zoomBy(0.8)),
+  turnLeft: picture('Turn left', [key('BracketLeft')], turnBy(-15)),
+  turnRight: picture('Turn right', [key('BracketRight')], turnBy(15)),
+  upright: picture('Upright', [shift('KeyR')], () => {
     setDesk({ fitted: false, view: { ...desk().view, angle: 0 } });
   }),
-  mirror: view('Mirror', [{ code: 'KeyM' }], () => {
+  mirror: picture('Mirror', [key('KeyM')], () => {
     const { view: v } = desk();
     setDesk({ view: { ...v, mirrored: !v.mirrored, angle: -v.angle, panX: -v.panX } });
   }),
-  fit: view('Fit', [{ code: 'Digit0' }], () => {
+  fit: picture('Fit', [key('Digit0')], () => {
     setDesk({ fitted: true, view: fittedView(shotSize(), desk().area) });
   }),
-  undo: {
-    label: 'Undo',
-    group: 'General',
-    keys: [{ code: 'KeyZ', ctrl: true }],
-    run: undo,
-    whyNot: historyWhyNot('done'),
-  },
-  redo: {
-    label: 'Redo',
-    group: 'General',
-    keys: [
-      { code: 'KeyZ', ctrl: true, shift: true },
-      { code: 'KeyY', ctrl: true },
-    ],
-    run: redo,
+  pan: picture('Hold to move the picture', [key('KeyT')], holding('pan').run, { release: holding('pan').release }),
+  turn: picture('Hold to turn the picture', [key('KeyR')], holding('turn').run, { release: holding('turn').release }),
+
+  ink: tools('Ink', [key('Digit1')], () => {
+    setDesk({ tool: 'ink' });
+  }),
+  shape: tools('Shape', [key('Digit2')], () => {
+    setDesk({ tool: 'shape' });
+  }),
+  rub: tools('Rub out', [key('Digit3'), key('KeyX')], () => {
+    setDesk({ tool: 'rub' });
+  }),
+  width: tools('Hold and drag sideways for width', [key('KeyZ')], holding('width').run, {
+    release: holding('width').release,
+  }),
+
+  undo: general('Undo', [ctrl('KeyZ')], undo, { whyNot: historyWhyNot('done') }),
+  redo: general('Redo', [key('KeyZ', { ctrl: true, shift: true }), ctrl('KeyY')], redo, {
     whyNot: historyWhyNot('undone'),
-  },
-  keys: {
-    label: 'Show the keys',
-    group: 'General',
-    keys: [{ code: 'Slash', shift: true }],
-    run: () => {
-      setDesk({ keysShown: !desk().keysShown });
-    },
-  },
+  }),
+  keys: general('Show the keys', [shift('Slash')], () => {
+    setDesk({ keysShown: !desk().keysShown });
+  }),
 } as const satisfies Record<string, Action>;
 
 export type ActionName = keyof typeof ACTIONS;
+export const ACTION_NAMES = Object.keys(ACTIONS) as ActionName[];
 
 /** Runs an action, or says why it cannot be done. */
 export function act(name: ActionName): void {
@@ -313,17 +370,3 @@ export function act(name: ActionName): void {
   if (trouble) say(trouble);
   else action.run();
 }
-
-/** Closes the active element into a cycle, ends it as a one-shot, or opens it again. */
-export function setTime(value: 'open' | 'cycle' | 'one-shot'): void {
-  const now = current();
-  const names = { open: 'open the element', cycle: 'close into a cycle', 'one-shot': 'end as a one-shot' };
-  if (now) edit(names[value], (doc) => setElementTime(doc, now.element.id, value));
-}
-
-/** Keys that act for as long as they are held. */
-export const HELD: readonly { code: string; label: string; holding: 'pan' | 'turn' | 'width' }[] = [
-  { code: 'KeyT', label: 'Hold to move the picture', holding: 'pan' },
-  { code: 'KeyR', label: 'Hold to turn the picture', holding: 'turn' },
-  { code: 'KeyZ', label: 'Hold and drag sideways for width', holding: 'width' },
-];

@@ -9,7 +9,16 @@ import {
   type ShotDocument,
   type Swatch,
 } from '@tallow/core/document';
-import { elementLength, shownOn, timedLayers, type Shown, type TimedLayer } from '@tallow/core/timing';
+import {
+  elementLength,
+  isLocked,
+  isVisible,
+  shownOn,
+  timedLayers,
+  turnsIn,
+  type Shown,
+  type TimedLayer,
+} from '@tallow/core/timing';
 import { useShallow } from 'zustand/react/shallow';
 import { desk, useDesk } from './desk.ts';
 import { useDocument } from './document.ts';
@@ -20,7 +29,10 @@ export interface Current {
   readonly placement: Placement | undefined;
   readonly layers: readonly TimedLayer[];
   readonly active: TimedLayer | undefined;
+  /** Frames of one turn. */
   readonly length: number;
+  /** Turns that begin before the shot ends. */
+  readonly turns: number;
 }
 
 export function currentOf(doc: ShotDocument | null, elementId: Id | null, layerId: Id | null): Current | null {
@@ -32,21 +44,26 @@ export function currentOf(doc: ShotDocument | null, elementId: Id | null, layerI
   const placement = findAll(doc, 'plane', shot.planes)
     .flatMap((plane) => findAll(doc, 'placement', plane.placements))
     .find((each) => each.elementId === element.id);
+  const length = elementLength(doc, element);
   return {
     doc,
     element,
     placement,
     layers,
     active: layers.find(({ layer }) => layer.id === layerId) ?? firstDrawable(layers),
-    length: elementLength(doc, element),
+    length,
+    turns: placement ? turnsIn(placement, element, length, shot.length) : 1,
   };
 }
 
 /** The layer a newly opened element is drawn on: its body if it has one, else the first that can be drawn on. */
 function firstDrawable(layers: readonly TimedLayer[]): TimedLayer | undefined {
   const drawable = layers.filter(
-    ({ layer, list }) =>
-      layer.visible && !layer.locked && layer.role !== 'guide' && list.runs.every((r) => r.slot !== null),
+    (timed) =>
+      isVisible(timed) &&
+      !isLocked(timed) &&
+      timed.layer.role !== 'guide' &&
+      timed.list.runs.every((r) => r.slot !== null),
   );
   return drawable.find(({ layer }) => layer.role === 'body') ?? drawable[0] ?? layers[0];
 }
@@ -62,9 +79,19 @@ export function useCurrent(): Current | null {
   return currentOf(doc, elementId, layerId);
 }
 
+/** The frame of the shot on which a frame of a turn of the active element falls. */
+export const shotFrameOf = ({ placement, length }: Current, frame: number, turn: number): number =>
+  (placement?.start ?? 0) + turn * length + frame;
+
 /** What the active layer shows on the playhead's frame. */
 export function shownNow(now: Current, frame: number): Shown | null {
   return now.active ? shownOn(now.active, frame, now.length) : null;
+}
+
+/** The swatch for lines round shapes: the palette's first outline, else the one in hand. */
+export function lineSwatchOf(doc: ShotDocument, swatchId: Id | null): Swatch | undefined {
+  const swatches = findAll(doc, 'swatch', shotOf(doc).swatches);
+  return swatches.find(({ role }) => role === 'outline') ?? swatchOf(doc, swatchId);
 }
 
 /** The swatch in hand: the one picked, else one meant for lines. */

@@ -1,9 +1,11 @@
 /** The desk: what is in hand, how the picture is looked at, and where the playhead stands. Never saved with the shot. */
+import { COLOUR_PAIRS, type ColourPair } from '@tallow/core/colour';
 import type { Id } from '@tallow/core/document';
+import type { ClipPart, Picked } from '@tallow/core/edit';
 import type { Matrix } from '@tallow/core/geometry';
 import { create } from 'zustand';
 
-export type Tool = 'ink' | 'rub';
+export type Tool = 'ink' | 'shape' | 'rub';
 
 /** How the picture is seen: the shot's middle, moved by `panX panY` CSS px, scaled, turned and perhaps mirrored. */
 export interface View {
@@ -28,9 +30,22 @@ export interface Onion {
   /** Drawings shown before and after, 0 to 5. */
   readonly before: number;
   readonly after: number;
+  /** Filled drawings as their outline only, or tinted whole. */
+  readonly look: 'outline' | 'full';
+  /** 0 to 1. */
+  readonly strength: number;
+  /** What each drawing farther away keeps of the strength of the one before, 0 to 1. */
+  readonly fallOff: number;
+  /** The pair of colours picked, or null for the one farthest from the element's swatches. */
+  readonly colours: ColourPair | null;
 }
 
-interface DeskState {
+/** Runs of one layer that are picked on the wheel. */
+export interface PickedRuns extends Picked {
+  readonly layerId: Id;
+}
+
+export interface DeskState {
   readonly tool: Tool;
   readonly brushes: Readonly<Record<Tool, BrushInHand>>;
   readonly swatchId: Id | null;
@@ -38,10 +53,41 @@ interface DeskState {
   readonly layerId: Id | null;
   /** Frame of the active element. */
   readonly frame: number;
+  /** Turn of the active element's cycle in the shot, from 0. */
+  readonly turn: number;
+  readonly picked: PickedRuns | null;
+  readonly clip: { readonly shotId: Id; readonly parts: readonly ClipPart[] } | null;
   readonly playing: boolean;
   /** Frames per second really reached while playing. */
   readonly reached: number | null;
+  readonly speed: 1 | 0.5;
+  /** Whether playing begins again at the end. */
+  readonly loops: boolean;
+  /** Plays only what is picked. */
+  readonly playsPicked: boolean;
   readonly onion: Onion;
+  /** Drawings shown as ghosts wherever the playhead is. */
+  readonly pinned: readonly Id[];
+  /** The one layer that is shown. */
+  readonly alone: Id | null;
+  readonly dimOthers: boolean;
+  /** Layers that locking all others locked, to be unlocked by it again. */
+  readonly lockedOthers: readonly Id[];
+  /** Whether the pen on a later frame of a hold begins a new drawing there. */
+  readonly newOnHeld: boolean;
+  /** A line of its own round shapes: its width in px, or null for none. */
+  readonly shapeLine: number | null;
+  readonly silhouette: boolean;
+  /** Colour in place of the background, for judging only. */
+  readonly backdrop: string | null;
+  /** Whether column, strip and tray are there. */
+  readonly panels: boolean;
+  /** Nothing but the picture. */
+  readonly full: boolean;
+  /** Whether the loop in the hub runs while nothing is played. */
+  readonly hubRuns: boolean;
+  /** Where the wheel's first frame is turned to, radians clockwise from the top. */
+  readonly wheelTurn: number;
   readonly view: View;
   /** Whether the view follows the size of the window. */
   readonly fitted: boolean;
@@ -58,15 +104,34 @@ export const useDesk = create<DeskState>(() => ({
   tool: 'ink',
   brushes: {
     ink: { width: 14, opacity: 1, pressure: true, steadying: 0.35 },
+    shape: { width: 40, opacity: 1, pressure: true, steadying: 0.35 },
     rub: { width: 36, opacity: 1, pressure: true, steadying: 0 },
   },
   swatchId: null,
   elementId: null,
   layerId: null,
   frame: 0,
+  turn: 0,
+  picked: null,
+  clip: null,
   playing: false,
   reached: null,
-  onion: { on: true, before: 1, after: 1 },
+  speed: 1,
+  loops: true,
+  playsPicked: false,
+  onion: { on: true, before: 1, after: 1, look: 'outline', strength: 1, fallOff: 0.6, colours: COLOUR_PAIRS[0]! },
+  pinned: [],
+  alone: null,
+  dimOthers: false,
+  lockedOthers: [],
+  newOnHeld: false,
+  shapeLine: null,
+  silhouette: false,
+  backdrop: null,
+  panels: true,
+  full: false,
+  hubRuns: true,
+  wheelTurn: 0,
   view: FIRST_VIEW,
   fitted: true,
   area: { width: 0, height: 0 },
@@ -82,6 +147,27 @@ export function setBrush(settings: Partial<BrushInHand>): void {
   const { brushes, tool } = desk();
   setDesk({ brushes: { ...brushes, [tool]: { ...brushes[tool], ...settings } } });
 }
+
+/** What of the desk belongs to the shot that is open, as it is when one opens. */
+export const FRESH = {
+  elementId: null,
+  layerId: null,
+  frame: 0,
+  turn: 0,
+  picked: null,
+  playing: false,
+  playsPicked: false,
+  pinned: [],
+  alone: null,
+  dimOthers: false,
+  lockedOthers: [],
+  silhouette: false,
+  backdrop: null,
+  full: false,
+  wheelTurn: 0,
+  swatchId: null,
+  fitted: true,
+} as const satisfies Partial<DeskState>;
 
 const MARGIN = 26;
 

@@ -99,6 +99,25 @@ export function edit(name: string, change_: (doc: ShotDocument) => ShotDocument,
   change(next, ids, 'user', { done: steps, undone: [] });
 }
 
+/**
+ * Changes the document anew within a gesture: what the gesture has changed so far is put back first, so
+ * that every move of the pen is worked out from where it began.
+ */
+export function reEdit(name: string, change_: (doc: ShotDocument) => ShotDocument, gesture: string): void {
+  const { doc, done } = useDocument.getState();
+  const last = done.at(-1);
+  if (!doc) return;
+  const under = gesture === joining ? last : undefined;
+  const before = under ? (applyStep(doc, reversed(under), randomId) ?? doc) : doc;
+  const next = change_(before);
+  const touched = touchedBetween(before, next);
+  const ids = Object.keys(touchedBetween(doc, next));
+  if (ids.length === 0) return;
+  joining = gesture;
+  const steps = under ? done.slice(0, -1) : done.slice(1 - HISTORY);
+  change(next, ids, 'user', { done: [...steps, { name, touched }], undone: [] });
+}
+
 function travel(from: 'done' | 'undone'): void {
   const state = useDocument.getState();
   const step = state[from].at(-1);
@@ -128,6 +147,16 @@ function travel(from: 'done' | 'undone'): void {
     'user',
     from === 'done' ? { done: rest, undone: [...other, back] } : { undone: rest, done: [...other, back] },
   );
+}
+
+/** Puts back what a gesture under way has changed, as if it had not begun. */
+export function takeBack(gesture: string): void {
+  const { doc, done } = useDocument.getState();
+  const step = done.at(-1);
+  if (joining !== gesture || !doc || !step) return;
+  joining = null;
+  const before = applyStep(doc, reversed(step), randomId);
+  if (before) change(before, Object.keys(step.touched), 'user', { done: done.slice(0, -1) });
 }
 
 export const undo = (): void => {

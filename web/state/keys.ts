@@ -1,17 +1,26 @@
 /** The keyboard: finds the action of a key by its physical place, and keeps track of held keys. */
-import { ACTIONS, act, HELD, type Action, type ActionName, type Key } from './actions.ts';
-import { desk, setDesk } from './desk.ts';
+import { ACTIONS, act, type Action, type ActionName, type Key } from './actions.ts';
+import { actionOf, keysOf } from './bindings.ts';
+import { desk } from './desk.ts';
 
 const NAMES: Readonly<Record<string, string>> = {
-  Space: 'Space',
   Equal: '+',
   Minus: '−',
   BracketLeft: '[',
   BracketRight: ']',
   ArrowLeft: '←',
   ArrowRight: '→',
+  ArrowUp: '↑',
+  ArrowDown: '↓',
   Delete: 'Del',
+  Escape: 'Esc',
   Slash: '/',
+  Backquote: '`',
+  Comma: ',',
+  Period: '.',
+  Semicolon: ';',
+  Quote: "'",
+  Backslash: '\\',
 };
 
 /** A key as it is written on it. */
@@ -22,21 +31,25 @@ export function keyText({ code, shift, ctrl, alt }: Key): string {
 }
 
 /** A button's tooltip: what it does, and by which key. */
-export function titleOf(name: ActionName): string {
-  const action: Action = ACTIONS[name];
-  const key = action.keys[0];
-  return key ? `${action.label} · ${keyText(key)}` : action.label;
+export function titleOf(name: ActionName, label: string = ACTIONS[name].label): string {
+  const key = keysOf(name)[0];
+  return key ? `${label} · ${keyText(key)}` : label;
 }
 
-const matches = (event: KeyboardEvent, { code, shift = false, ctrl = false, alt = false }: Key): boolean =>
-  event.code === code && event.shiftKey === shift && (event.ctrlKey || event.metaKey) === ctrl && event.altKey === alt;
+const MODIFIERS = /^(Shift|Control|Alt|Meta|OS)/;
+
+/** The key of an event, or null for a modifier alone. */
+export const keyOf = (event: KeyboardEvent): Key | null =>
+  MODIFIERS.test(event.code) || event.code === ''
+    ? null
+    : { code: event.code, shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey, alt: event.altKey };
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable ||
     target instanceof HTMLTextAreaElement ||
     target instanceof HTMLSelectElement ||
-    (target instanceof HTMLInputElement && target.type !== 'range' && target.type !== 'checkbox'));
+    (target instanceof HTMLInputElement && !['range', 'checkbox', 'radio'].includes(target.type)));
 
 /** Whether the user goes from control to control by keys: only then does Space press the focused button. */
 let tabbing = false;
@@ -50,57 +63,66 @@ function isTaken(event: KeyboardEvent): boolean {
   if (event.code.startsWith('Arrow')) return target.closest('[role=slider],input[type=range],[data-arrows]') !== null;
   return (
     (event.code === 'Space' || event.code === 'Enter') &&
-    target.closest('button,a,summary,[role=button]') !== null &&
+    target.closest('button,a,summary,[role=button],input[type=checkbox],input[type=radio]') !== null &&
     tabbing
   );
 }
 
 /** Listens to keys while the desk is open. */
 export function attachKeys(): () => void {
+  /** Actions whose keys are held down now, by physical key. */
+  const held = new Map<string, Action>();
   const down = (event: KeyboardEvent): void => {
     if (event.code === 'Tab') tabbing = true;
     if (event.defaultPrevented || isTaken(event)) return;
-    const held = HELD.find(
-      (h) => h.code === event.code && !event.ctrlKey && !event.metaKey && !event.shiftKey && !event.altKey,
-    );
-    if (held) {
-      if (desk().holding !== held.holding) setDesk({ holding: held.holding });
-      event.preventDefault();
-      return;
-    }
-    const name = (Object.keys(ACTIONS) as ActionName[]).find((each) =>
-      ACTIONS[each].keys.some((key) => matches(event, key)),
-    );
+    const key = keyOf(event);
+    const name = key && actionOf(key);
     if (!name) return;
     event.preventDefault();
+    const action: Action = ACTIONS[name];
+    if (action.release) {
+      if (held.has(event.code)) return;
+      held.set(event.code, action);
+    }
     act(name);
   };
   // A button clicked last would take Space for itself; at the desk it plays, unless one goes by Tab.
   const early = (event: KeyboardEvent): void => {
-    if (event.code !== 'Space' || isTaken(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.code !== 'Space' || isTaken(event)) return;
+    const key = keyOf(event);
+    const name = key && actionOf(key);
+    if (!name) return;
     event.preventDefault();
     event.stopPropagation();
-    if (!event.repeat) act('play');
+    if (!event.repeat) act(name);
   };
   const up = (event: KeyboardEvent): void => {
-    if (HELD.some((h) => h.code === event.code)) setDesk({ holding: null });
+    held.get(event.code)?.release?.();
+    held.delete(event.code);
   };
   const release = (): void => {
-    setDesk({ holding: null });
+    for (const action of held.values()) action.release?.();
+    held.clear();
   };
   const pointed = (): void => {
     tabbing = false;
+  };
+  const unfull = (): void => {
+    if (!document.fullscreenElement && desk().full) act('full');
   };
   addEventListener('pointerdown', pointed, { capture: true });
   addEventListener('keydown', early, { capture: true });
   addEventListener('keydown', down);
   addEventListener('keyup', up);
   addEventListener('blur', release);
+  document.addEventListener('fullscreenchange', unfull);
   return () => {
+    release();
     removeEventListener('pointerdown', pointed, { capture: true });
     removeEventListener('keydown', early, { capture: true });
     removeEventListener('keydown', down);
     removeEventListener('keyup', up);
     removeEventListener('blur', release);
+    document.removeEventListener('fullscreenchange', unfull);
   };
 }

@@ -1,6 +1,6 @@
 /** The one open shot of this page: who saves it, and which engine shows it. */
 import type { Engine } from '../desk/engine.ts';
-import { setDesk } from './desk.ts';
+import { FRESH, setDesk } from './desk.ts';
 import { closeDocument } from './document.ts';
 import { Saver } from './saver.ts';
 
@@ -20,7 +20,7 @@ export function openShot(shotId: string, isLeft: () => boolean): Promise<(() => 
     const opened = await Saver.open(shotId);
     await saver?.close();
     saver = opened;
-    setDesk({ elementId: null, layerId: null, frame: 0, playing: false, swatchId: null, fitted: true });
+    setDesk(FRESH);
     return () => {
       // The next opening waits, so that it finds what is not saved yet.
       turn = turn.then(() => opened.close());

@@ -67,3 +67,18 @@ export function BrushMark({ brush, colour, width, height, lean = 0.5, rub = fals
     />
   );
 }
+
+/** A blob as the Shape tool makes it. */
+export function ShapeMark({ colour, opacity, line }: { colour: string; opacity: number; line: string | null }) {
+  return (
+    <svg width={52} height={38} viewBox="0 0 52 38" aria-hidden>
+      <path
+        d="M10 25C7 16 15 6 25 6c9 0 16 5 17 12 1 8-6 14-17 14-8 0-13-2-15-7Z"
+        fill={colour}
+        fillOpacity={opacity}
+        stroke={line ?? 'none'}
+        strokeWidth={2.5}
+      />
+    </svg>
+  );
+}

@@ -13,7 +13,7 @@ import { Plus } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { swatchOf, useCurrent } from '../state/current.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
+import { desk, setDesk, useDesk } from '../state/desk.ts';
 import { edit, endGesture } from '../state/document.ts';
 import { BrushMark } from './brush-mark.tsx';
 
@@ -115,7 +115,7 @@ function SwatchButton({ swatch, picked }: { swatch: Swatch; picked: boolean }) {
           title={`${swatch.name}, ${swatch.role} · click again to change it`}
           onClick={() => {
             if (picked) setOpen(true);
-            else setDesk({ swatchId: swatch.id, tool: 'ink' });
+            else setDesk({ swatchId: swatch.id, tool: desk().tool === 'rub' ? 'ink' : desk().tool });
           }}
           className={`moves flex w-[52px] flex-col items-center rounded-lg pb-0.5 ${picked ? 'bg-[#3a3a3a]' : 'hover:bg-[#2d2d2d]'}`}
         >
@@ -153,7 +153,7 @@ export function Palette() {
       made = added.swatchId;
       return added.doc;
     });
-    setDesk({ swatchId: made, tool: 'ink' });
+    setDesk({ swatchId: made, tool: desk().tool === 'rub' ? 'ink' : desk().tool });
   };
   return (
     <div className="flex min-w-0 flex-1 items-stretch gap-0.5 rounded-[10px] bg-surround p-0.5">

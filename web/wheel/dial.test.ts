@@ -1,7 +1,13 @@
 import fc from 'fast-check';
+import { BAND, bandShowing, framesSeen, rowsFor, timeAtX, xOf } from './band.ts';
+import { APART, bundled } from './bundles.ts';
 import { angleOf, frameAt, pointAt, ringsFor, WHEEL } from './dial.ts';
 
-const dials = fc.record({ length: fc.integer({ min: 1, max: 500 }), closed: fc.boolean() });
+const dials = fc.record({
+  length: fc.integer({ min: 1, max: 500 }),
+  closed: fc.boolean(),
+  turned: fc.double({ min: -9, max: 9, noNaN: true }),
+});
 
 test('every frame is found again under the middle of its own arc, at any radius', () => {
   fc.assert(
@@ -14,7 +20,7 @@ test('every frame is found again under the middle of its own arc, at any radius'
 });
 
 test('time runs clockwise from the top; a closed disc leaves no opening', () => {
-  const dial = { length: 24, closed: true };
+  const dial = { length: 24, closed: true, turned: 0 };
   expect(angleOf(dial, 0)).toBe(0);
   expect(angleOf(dial, 24)).toBeCloseTo(2 * Math.PI, 12);
   expect(frameAt(dial, 10, 0)).toBe(6);
@@ -23,22 +29,65 @@ test('time runs clockwise from the top; a closed disc leaves no opening', () => 
 });
 
 test('in the opening of a disc that does not close, the nearer end is meant', () => {
-  const dial = { length: 10, closed: false };
+  const dial = { length: 10, closed: false, turned: 0 };
   expect(frameAt(dial, 0.01, -100)).toBe(0);
   expect(frameAt(dial, -0.01, -100)).toBe(9);
 });
 
 test('rings lie within their space in the order of the layers, the active one thick, none upon another', () => {
   fc.assert(
-    fc.property(fc.integer({ min: 1, max: 14 }), fc.nat(), (count, n) => {
-      const active = n % count;
-      const rings = ringsFor(count, active);
+    fc.property(fc.integer({ min: 1, max: 60 }), fc.nat(), (count, n) => {
+      const layer = n % count;
+      const groups = bundled(count, layer, APART.disc);
+      expect(groups.flat()).toEqual(Array.from({ length: count }, (_, i) => i));
+      const active = groups.findIndex((group) => group.length === 1 && group[0] === layer);
+      const rings = ringsFor(groups.length, active);
       expect(rings[0]!.outer).toBe(WHEEL.ringsOuter);
       rings.forEach((ring, i) => {
-        expect(ring.outer - ring.inner).toBeGreaterThanOrEqual(i === active ? 20 : 1);
+        expect(ring.outer - ring.inner).toBeGreaterThanOrEqual(i === active ? 20 : 1.5);
         if (i > 0) expect(ring.outer).toBeLessThan(rings[i - 1]!.inner);
       });
       expect(rings.at(-1)!.inner).toBeGreaterThanOrEqual(WHEEL.ringsInner - 1e-9);
     }),
   );
+});
+
+test('turning the disc turns every frame with it', () => {
+  const dial = { length: 24, closed: true, turned: Math.PI / 2 };
+  expect(frameAt(dial, 10, 1)).toBe(0);
+  expect(angleOf(dial, 6)).toBeCloseTo(Math.PI, 12);
+});
+
+describe('the unrolled wheel', () => {
+  test('shows the frame asked for, and finds every frame it shows again', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 2000 }), fc.nat(), fc.nat({ max: 3000 }), (length, n, from) => {
+        const frame = n % length;
+        const band = bandShowing(length, from, frame);
+        const x = xOf(band, frame + 0.5);
+        expect(x).toBeGreaterThanOrEqual(0);
+        expect(x).toBeLessThanOrEqual(BAND.width + 1e-6);
+        expect(Math.floor(timeAtX(band, x))).toBe(frame);
+        expect(band.from + framesSeen(length)).toBeLessThanOrEqual(length + 1e-9);
+        expect(band.perFrame).toBeGreaterThanOrEqual(8);
+      }),
+    );
+  });
+  test('rows lie one under the other, the active one thick, all thick enough for a pen', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 60 }), fc.nat(), (count, n) => {
+        const layer = n % count;
+        const groups = bundled(count, layer, APART.band);
+        const rows = rowsFor(
+          groups.length,
+          groups.findIndex((g) => g.length === 1 && g[0] === layer),
+        );
+        expect(rows.length).toBeLessThanOrEqual(APART.band + 3);
+        rows.forEach((row, i) => {
+          expect(row.height).toBeGreaterThanOrEqual(10);
+          if (i > 0) expect(row.top).toBeGreaterThanOrEqual(rows[i - 1]!.top + rows[i - 1]!.height);
+        });
+      }),
+    );
+  });
 });

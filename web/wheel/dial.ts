@@ -1,14 +1,18 @@
-/** The wheel's geometry: frames as angles, layers as rings. Angles are radians clockwise from the top. */
+/** The disc's geometry: frames as angles, layers as rings. Angles are radians clockwise from the top. */
 
 /** Radii in px of the wheel's own box, whose middle is the origin. */
 export const WHEEL = {
   size: 344,
-  rimOuter: 160,
-  rimInner: 119,
-  ringsOuter: 115,
+  rimOuter: 152,
+  rimInner: 114,
+  ringsOuter: 110,
   ringsInner: 61,
-  hub: 55,
-  reach: 166,
+  hub: 56,
+  /** The band of the onion skin's reach, and of turning the disc, begins here. */
+  band: 154,
+  reach: 156.5,
+  /** The line of steps, where a step is as large as usual. */
+  steps: 163,
 } as const;
 /** The gap at the top of a disc that does not close, radians. */
 const OPENING = 0.22;
@@ -16,23 +20,30 @@ const OPENING = 0.22;
 export interface Dial {
   readonly length: number;
   readonly closed: boolean;
+  /** Where the first frame begins, for discs that close. */
+  readonly turned: number;
 }
 
 const openingOf = ({ closed }: Dial): number => (closed ? 0 : OPENING);
+const FULL = 2 * Math.PI;
 
 /** The angle at which a frame begins; `length` is the end of the last. */
 export function angleOf(dial: Dial, frame: number): number {
   const opening = openingOf(dial);
-  return opening / 2 + ((2 * Math.PI - opening) * frame) / dial.length;
+  return (dial.closed ? dial.turned : 0) + opening / 2 + ((FULL - opening) * frame) / dial.length;
 }
 
-/** The frame under a point; in the opening, the nearer end. @param x px right of the middle @param y px below it */
-export function frameAt(dial: Dial, x: number, y: number): number {
-  const angle = (Math.atan2(x, -y) + 2 * Math.PI) % (2 * Math.PI);
+/** The place on the element's time under a point, in frames; in the opening, the nearer end. @param x px right of the middle @param y px below it */
+export function timeAt(dial: Dial, x: number, y: number): number {
+  const turned = dial.closed ? dial.turned : 0;
+  const angle = (((Math.atan2(x, -y) - turned) % FULL) + FULL) % FULL;
   const opening = openingOf(dial);
-  const share = (angle - opening / 2) / (2 * Math.PI - opening);
-  return Math.min(dial.length - 1, Math.max(0, Math.floor(share * dial.length)));
+  const share = (angle - opening / 2) / (FULL - opening);
+  return Math.min(dial.length - 1e-9, Math.max(0, share * dial.length));
 }
+
+/** The frame under a point. */
+export const frameAt = (dial: Dial, x: number, y: number): number => Math.floor(timeAt(dial, x, y));
 
 export interface Ring {
   readonly inner: number;
@@ -42,12 +53,12 @@ export interface Ring {
 /** Rings from the outside in, in the order of the layers: the active one thick enough for a pen, the others thin. */
 export function ringsFor(count: number, active: number): Ring[] {
   const space = WHEEL.ringsOuter - WHEEL.ringsInner;
-  const gap = count > 8 ? 1 : 3;
+  const gap = 3;
   const thick = count === 1 ? 30 : 20;
   const thin = count > 1 ? Math.min(8, (space - thick - gap * (count - 1)) / (count - 1)) : 0;
   let outer: number = WHEEL.ringsOuter;
   return Array.from({ length: count }, (_, i) => {
-    const width = i === active ? thick : Math.max(1, thin);
+    const width = i === active ? thick : thin;
     const ring = { inner: outer - width, outer };
     outer -= width + gap;
     return ring;

@@ -2,36 +2,37 @@
  * The painter: draws the picture away from the main thread and hands it over as bitmaps. It keeps
  * its own copy of the document and rasters of drawings, the longest unused given up first.
  */
-import { find, shotOf, type Drawing, type Entity, type Id, type ShotDocument } from '@tallow/core/document';
-import type { Box, Matrix } from '@tallow/core/geometry';
 import {
-  ByteCache,
+  find,
+  valueAt,
+  type Blend,
+  type Drawing,
+  type Entity,
+  type Id,
+  type Layer,
+  type ShotDocument,
+} from '@tallow/core/document';
+import { fitInto, multiply, type Box, type Matrix } from '@tallow/core/geometry';
+import {
   drawBackground,
   drawDrawing,
   drawFrame,
-  drawMark,
-  layGhost,
+  inGroups,
+  layPicture,
+  layerOrder,
   laySheets,
+  matrixOf,
   paletteOf,
   sheetsOf,
   type PictureOf,
   type Sheet,
+  type SheetOptions,
   type Surface,
 } from '@tallow/core/render';
 import { expose, transfer } from 'comlink';
-import { makeSurface, type BrowserSurface } from './surfaces.ts';
-
-const CACHE_BYTES = 256 * 1024 * 1024;
-
-/** Strength of ghosts that are shown whole, against that of outlines. */
-const WHOLE_LINE = 0.6;
-
-export interface Ghost {
-  readonly drawingId: Id;
-  readonly colour: string;
-  readonly broken: boolean;
-  readonly strength: number;
-}
+import type { Ghost } from './ghosts.ts';
+import { Rasters } from './rasters.ts';
+import { makeSurface } from './surfaces.ts';
 
 export interface PaintRequest {
   readonly width: number;
@@ -43,13 +44,29 @@ export interface PaintRequest {
   readonly ghosts: readonly Ghost[];
   /** Device pixels per CSS pixel. */
   readonly pixel: number;
+  readonly options: SheetOptions;
+  /** A colour in place of the background. */
+  readonly backdrop: string | null;
 }
 
-/** The picture in three sheets: what is below the active layer, that layer, and what is above it. */
+/** A picture laid over others with its layer's blend. */
+export interface Laid {
+  readonly bitmap: ImageBitmap;
+  readonly blend: Blend;
+  readonly opacity: number;
+}
+
+/** The picture in sheets that the stroke under the pen fits between. */
 export interface Painted {
   readonly below: ImageBitmap;
+  /** The active layer's drawing, without its opacity and blend. */
   readonly active: ImageBitmap;
-  readonly above: ImageBitmap;
+  /** What lies above, lowest first. */
+  readonly above: readonly Laid[];
+  /** What lies in the active layer's faded folder, below and above it. */
+  readonly folder: { readonly below: ImageBitmap; readonly above: readonly Laid[]; readonly opacity: number } | null;
+  /** Ghosts on top of all. */
+  readonly ghosts: ImageBitmap | null;
 }
 
 /** An entity that changed; null for deleted. */
@@ -70,44 +87,58 @@ export interface MiniatureRequest {
 }
 
 let doc: ShotDocument = { shotId: '', entities: {} };
-const versions = new Map<Id, number>();
-const rasters = new ByteCache<{ surface: BrowserSurface; drawing: Drawing }>(CACHE_BYTES);
-let scratch: Surface | null = null;
+const rasters = new Rasters();
 
-function scratchOf(width: number, height: number): Surface {
-  if (scratch?.width !== width || scratch.height !== height) scratch = makeSurface(width, height);
-  return scratch;
-}
-
-/** Drawings whose latest version is the one before with marks added on top. */
-const growing = new Set<Id>();
-let coloursStamp = '';
-function rasterAt(width: number, height: number): PictureOf {
-  const colourOf = paletteOf(doc);
-  return (sheet: Sheet, matrix: Matrix) => {
-    const { drawing } = sheet;
-    const place = `${drawing.id}|${width}x${height}|${matrix.join()}|${coloursStamp}`;
-    const key = `${place}|${versions.get(drawing.id) ?? 0}`;
-    const kept = rasters.get(key);
-    if (kept) return kept.surface.picture;
-    const surface = makeSurface(width, height) as BrowserSurface;
-    const earlierKey = `${place}|${(versions.get(drawing.id) ?? 0) - 1}`;
-    const earlier = rasters.get(earlierKey);
-    if (earlier && growing.has(drawing.id)) {
-      surface.context.drawImage(earlier.surface.picture, 0, 0);
-      for (const id of drawing.order.slice(earlier.drawing.order.length)) {
-        drawMark(surface, scratchOf(width, height), drawing.marks[id]!, colourOf, matrix);
-      }
-    } else {
-      drawDrawing(surface, scratchOf(width, height), drawing, colourOf, matrix);
-    }
-    rasters.delete(earlierKey);
-    rasters.set(key, { surface, drawing }, width * height * 4);
-    return surface.picture;
-  };
-}
+const picturesAt =
+  (width: number, height: number): PictureOf =>
+  ({ drawing }, matrix) =>
+    rasters.drawing(doc, drawing, { width, height, matrix });
 
 const bitmapOf = (surface: Surface): ImageBitmap => (surface.picture as OffscreenCanvas).transferToImageBitmap();
+
+/** Sheets as few pictures as their blends allow. */
+function laidApart(sheets: readonly Sheet[], size: readonly [number, number], view: Matrix): Laid[] {
+  const pictures = picturesAt(...size);
+  const laid: Laid[] = [];
+  let open: Surface | null = null;
+  const close = () => {
+    if (open) laid.push({ bitmap: bitmapOf(open), blend: 'normal', opacity: 1 });
+    open = null;
+  };
+  for (const run of inGroups(sheets)) {
+    for (const part of run[0]!.group ? [run] : run.map((sheet) => [sheet])) {
+      const blend = part[0]!.group ? 'normal' : part[0]!.blend;
+      if (blend === 'normal') {
+        open ??= makeSurface(...size);
+        laySheets(open, part, view, pictures, makeSurface);
+        continue;
+      }
+      close();
+      const apart = makeSurface(...size);
+      layPicture(apart, pictures(part[0]!, multiply(view, part[0]!.matrix)), 1, 'normal');
+      laid.push({ bitmap: bitmapOf(apart), blend, opacity: part[0]!.opacity });
+    }
+  }
+  close();
+  return laid;
+}
+
+/** The layer that shows a drawing, for its place in the picture. */
+const layerShowing = (drawingId: Id): Layer | undefined =>
+  Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer' && Object.values(e.slots).includes(drawingId));
+
+const hasShapes = (drawing: Drawing): boolean => Object.values(drawing.marks).some((mark) => mark.kind === 'shape');
+
+/** Every bitmap of a painted picture, for handing over and for closing. */
+function bitmapsOf({ below, active, above, folder, ghosts }: Painted): ImageBitmap[] {
+  return [
+    below,
+    active,
+    ...above.map((laid) => laid.bitmap),
+    ...(folder ? [folder.below, ...folder.above.map((laid) => laid.bitmap)] : []),
+    ...(ghosts ? [ghosts] : []),
+  ];
+}
 
 const painter = {
   /** Takes entities that changed. */
@@ -116,15 +147,11 @@ const painter = {
     for (const { id, entity, grew } of changed) {
       if (entity) entities[id] = entity;
       else Reflect.deleteProperty(entities, id);
-      if (entity?.kind === 'drawing') versions.set(id, (versions.get(id) ?? 0) + 1);
-      if (grew) growing.add(id);
-      else growing.delete(id);
+      if (entity?.kind === 'drawing') rasters.changed(id, grew);
       if (entity?.kind === 'shot') doc = { ...doc, shotId: id };
     }
     doc = { ...doc, entities };
-    coloursStamp = Object.values(entities)
-      .flatMap((e) => (e.kind === 'swatch' ? `${e.id}${e.colour}` : []))
-      .join();
+    rasters.recoloured(doc);
   },
 
   /** Forgets the document before another one is opened. */
@@ -133,87 +160,128 @@ const painter = {
     rasters.clear();
   },
 
-  /** Draws the picture for drawing on: three sheets of the given size. */
-  paint({ width, height, view, shotFrame, activeLayerId, ghosts, pixel }: PaintRequest): Painted {
-    const pictures = rasterAt(width, height);
-    const sheets = sheetsOf(doc, shotFrame, { guides: true });
-    const layerOrder = Object.values(doc.entities).flatMap((e) =>
-      e.kind === 'element' ? [...e.layers].reverse() : [],
-    );
-    const at = activeLayerId ? layerOrder.indexOf(activeLayerId) : layerOrder.length;
-    const [below, active, above] = [makeSurface(width, height), makeSurface(width, height), makeSurface(width, height)];
-    drawBackground(below, doc, view);
+  /** Draws the picture for drawing on, of the given size. */
+  paint(request: PaintRequest): Painted {
+    const { width, height, view, shotFrame, activeLayerId, ghosts, pixel, options, backdrop } = request;
+    const size = [width, height] as const;
+    const pictures = picturesAt(width, height);
+    const sheets = sheetsOf(doc, shotFrame, options);
+    const order = layerOrder(doc);
+    const rank = (id: Id) => order.indexOf(id);
+    const at = activeLayerId ? rank(activeLayerId) : order.length;
+    const folderOf = find(doc, 'folder', folderIdOf(activeLayerId));
+    const faded = folderOf && valueAt(folderOf.opacity, 0) < 1 ? folderOf : undefined;
+    const inside = (sheet: Sheet) => sheet.group !== null && sheet.group.id === faded?.id;
+    const ungrouped = (sheet: Sheet): Sheet => (inside(sheet) ? { ...sheet, group: null } : sheet);
+    const under = sheets.filter((s) => rank(s.layerId) < at);
+    const over = sheets.filter((s) => rank(s.layerId) > at);
+    const below = makeSurface(...size);
+    drawBackground(below, doc, view, backdrop);
     laySheets(
       below,
-      sheets.filter((s) => layerOrder.indexOf(s.layerId) < at),
+      under.filter((s) => !inside(s)),
       view,
       pictures,
+      makeSurface,
     );
-    // The active sheet is handed over without its opacity, which main applies when it lays the three together.
-    laySheets(
-      active,
-      sheets.filter((s) => s.layerId === activeLayerId).map((s) => ({ ...s, opacity: 1 })),
+    const active = makeSurface(...size);
+    const own = sheets.find((s) => s.layerId === activeLayerId);
+    if (own) layPicture(active, pictures(own, multiply(view, own.matrix)), 1, 'normal');
+    let folder: Painted['folder'] = null;
+    if (faded) {
+      const bottom = makeSurface(...size);
+      laySheets(bottom, under.filter(inside).map(ungrouped), view, pictures, makeSurface);
+      folder = {
+        below: bitmapOf(bottom),
+        above: laidApart(over.filter(inside).map(ungrouped), size, view),
+        opacity: valueAt(faded.opacity, 0),
+      };
+    }
+    const above = laidApart(
+      over.filter((s) => !inside(s)),
+      size,
       view,
-      pictures,
     );
-    laySheets(
-      above,
-      sheets.filter((s) => layerOrder.indexOf(s.layerId) > at),
-      view,
-      pictures,
-    );
-    const matrix = matrixOfActive(sheets, activeLayerId);
-    for (const ghost of ghosts) {
-      const drawing = find(doc, 'drawing', ghost.drawingId);
+    let top: Surface | null = null;
+    for (const { drawingId, look, ...rest } of ghosts) {
+      const drawing = find(doc, 'drawing', drawingId);
+      const matrix = matrixOf(doc, layerShowing(drawingId)?.id);
       if (!drawing || !matrix) continue;
-      const placed: Matrix = [
-        view[0],
-        view[1],
-        view[2],
-        view[3],
-        view[0] * matrix[4] + view[2] * matrix[5] + view[4],
-        view[1] * matrix[4] + view[3] * matrix[5] + view[5],
-      ];
-      const picture = pictures({ layerId: '', drawing, opacity: 1, matrix }, placed);
-      const outline = Object.values(drawing.marks).some((mark) => mark.kind === 'shape');
-      // Outlines lie on top, where filled shapes cannot hide them; whole lines lie under the drawing, as on a light table.
-      layGhost(
-        outline ? above : below,
-        scratchOf(width, height),
-        picture,
-        { ...ghost, outline, strength: ghost.strength * (outline ? 1 : WHOLE_LINE) },
+      const style = hasShapes(drawing) ? look : 'line';
+      const picture = rasters.ghost(
+        doc,
+        drawing,
+        { width, height, matrix: multiply(view, matrix) },
+        { ...rest, style },
         pixel,
       );
+      // Filled drawings would hide what lies under them, so ghosts lie on top, unless there are only lines to see.
+      const onTop = style !== 'line' || over.length > 0;
+      if (onTop) top ??= makeSurface(...size);
+      layPicture(onTop ? top! : below, picture, 1, 'normal');
     }
-    const painted = { below: bitmapOf(below), active: bitmapOf(active), above: bitmapOf(above) };
-    return transfer(painted, [painted.below, painted.active, painted.above]);
+    const painted: Painted = {
+      below: bitmapOf(below),
+      active: bitmapOf(active),
+      above,
+      folder,
+      ghosts: top ? bitmapOf(top) : null,
+    };
+    return transfer(painted, bitmapsOf(painted));
   },
 
   /** Draws one whole frame for playing. @param under colour of everything that nothing covers, or null to leave it open. */
-  frame(width: number, height: number, view: Matrix, shotFrame: number, under: string | null): ImageBitmap {
+  frame(
+    width: number,
+    height: number,
+    view: Matrix,
+    shotFrame: number,
+    under: string | null,
+    options: SheetOptions & { backdrop: string | null },
+  ): ImageBitmap {
     const surface = makeSurface(width, height);
-    drawFrame(surface, doc, shotFrame, view, rasterAt(width, height), { guides: true, background: true });
-    if (under) {
-      surface.context.setTransform(1, 0, 0, 1, 0, 0);
-      surface.context.globalCompositeOperation = 'destination-over';
-      surface.context.fillStyle = under;
-      surface.context.fillRect(0, 0, width, height);
-    }
+    drawFrame(surface, doc, shotFrame, view, picturesAt(width, height), makeSurface, { ...options, background: true });
+    if (under) fillUnder(surface, under);
     const bitmap = bitmapOf(surface);
     return transfer(bitmap, [bitmap]);
   },
 
+  /** Draws what moves of an element as one dark shape on light paper. */
+  silhouette(width: number, height: number, view: Matrix, shotFrame: number, elementId: Id): ImageBitmap {
+    const surface = makeSurface(width, height);
+    const moving = sheetsOf(doc, shotFrame, { guides: false, element: elementId }).filter(
+      ({ layerId }) => find(doc, 'runlist', find(doc, 'layer', layerId)?.runListId)?.period !== 1,
+    );
+    laySheets(surface, moving, view, picturesAt(width, height), makeSurface);
+    const { context } = surface;
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.globalCompositeOperation = 'source-in';
+    context.fillStyle = '#14110f';
+    context.fillRect(0, 0, width, height);
+    fillUnder(surface, '#cfcac2');
+    const bitmap = bitmapOf(surface);
+    return transfer(bitmap, [bitmap]);
+  },
+
+  /** How much of each cell of a square over `box` some drawings cover, 0 to 255 each, cells row by row. */
+  coverage(drawingIds: readonly Id[], box: Box, cells: number): Uint8Array[] {
+    const surface = makeSurface(cells, cells);
+    const scratch = makeSurface(cells, cells);
+    const matrix = fitInto(box, cells, cells);
+    return drawingIds.map((id) => {
+      const drawing = find(doc, 'drawing', id);
+      const mask = new Uint8Array(cells * cells);
+      if (!drawing) return mask;
+      drawDrawing(surface, scratch, drawing, paletteOf(doc), matrix);
+      const { data } = (surface.picture as OffscreenCanvas).getContext('2d')!.getImageData(0, 0, cells, cells);
+      for (let i = 0; i < mask.length; i++) mask[i] = data[i * 4 + 3]!;
+      return mask;
+    });
+  },
+
   /** Draws a small picture of some drawings. */
   miniature({ sheets, box, width, height }: MiniatureRequest): ImageBitmap {
-    const scale = Math.min(width / (box.right - box.left), height / (box.bottom - box.top));
-    const matrix: Matrix = [
-      scale,
-      0,
-      0,
-      scale,
-      width / 2 - (scale * (box.left + box.right)) / 2,
-      height / 2 - (scale * (box.top + box.bottom)) / 2,
-    ];
+    const matrix = fitInto(box, width, height);
     const surface = makeSurface(width, height);
     const one = makeSurface(width, height);
     const small = makeSurface(width, height);
@@ -222,21 +290,22 @@ const painter = {
       const drawing = find(doc, 'drawing', drawingId);
       if (!drawing) continue;
       drawDrawing(one, small, drawing, colourOf, matrix);
-      surface.context.globalAlpha = opacity;
-      surface.context.drawImage(one.picture, 0, 0);
-      surface.context.globalAlpha = 1;
+      layPicture(surface, one.picture, opacity, 'normal');
     }
     const bitmap = bitmapOf(surface);
     return transfer(bitmap, [bitmap]);
   },
 };
 
-function matrixOfActive(sheets: readonly Sheet[], layerId: Id | null): Matrix | null {
-  const own = sheets.find((s) => s.layerId === layerId) ?? sheets[0];
-  if (own) return own.matrix;
-  const { planes } = shotOf(doc);
-  const placement = find(doc, 'placement', find(doc, 'plane', planes[0])?.placements[0]);
-  return placement ? [1, 0, 0, 1, placement.x, placement.y] : null;
+const folderIdOf = (layerId: Id | null): Id | undefined =>
+  Object.values(doc.entities).find((e) => e.kind === 'folder' && layerId !== null && e.layers.includes(layerId))?.id;
+
+function fillUnder({ context, width, height }: Surface, colour: string): void {
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.globalCompositeOperation = 'destination-over';
+  context.fillStyle = colour;
+  context.fillRect(0, 0, width, height);
+  context.globalCompositeOperation = 'source-over';
 }
 
 export type Painter = typeof painter;

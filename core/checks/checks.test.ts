@@ -1,0 +1,86 @@
+import fc from 'fast-check';
+import { seededIds } from '../geometry/index.ts';
+import { newShotDocument, shotOf, type Element, type Shape, type ShotDocument } from '../document/index.ts';
+import { addMark, copyDrawing, newDrawing } from '../edit/index.ts';
+import { polygonRing } from '../geometry/index.ts';
+import { elementLength, timedLayers } from '../timing/index.ts';
+import { findingsOf, seamRatio, stepSizes } from './index.ts';
+
+/** A bar of four cells that stands at a place on a row. */
+const bar = (at: number): Uint8Array => Uint8Array.from({ length: 64 }, (_, i) => (i >= at && i < at + 4 ? 255 : 0));
+
+describe('steps', () => {
+  test('of equal length are all usual, whichever way they go', () => {
+    expect(stepSizes([0, 1, 2, 1].map(bar), true)).toEqual([1, 1, 1, 1]);
+  });
+  test('a jump at the seam stands out, and an open element has no seam', () => {
+    const steps = stepSizes([0, 1, 2, 3].map(bar), true);
+    expect(seamRatio(steps)!).toBeGreaterThan(1.6);
+    expect(stepSizes([0, 1, 2, 3].map(bar), false)).toHaveLength(3);
+  });
+  test('nothing drawn, or nothing moving, is no jump', () => {
+    expect(stepSizes([bar(0), bar(0)], true)).toEqual([0, 0]);
+    expect(seamRatio([1, 1])).toBeNull();
+  });
+  test('do not depend on which drawing is called the first', () => {
+    fc.assert(
+      fc.property(fc.array(fc.nat(50), { minLength: 3, maxLength: 9 }), fc.nat(8), (places, by) => {
+        const turn = <T>(list: T[]) => list.map((_, i) => list[(i + by) % list.length]!);
+        const steps = stepSizes(places.map(bar), true);
+        expect(stepSizes(turn(places).map(bar), true)).toEqual(turn(steps));
+      }),
+    );
+  });
+});
+
+describe('findings', () => {
+  const newId = seededIds(8);
+  const base = newShotDocument(
+    newId(),
+    { name: 'T', width: 100, height: 100, rate: 24, length: 24, background: null },
+    newId,
+  );
+  const element = Object.values(base.entities).find((e): e is Element => e.kind === 'element')!;
+  const layer = element.layers[0]!;
+  const square = (x: number): Shape => ({
+    kind: 'shape',
+    id: newId(),
+    swatch: shotOf(base).swatches[0]!,
+    rule: 'nonzero',
+    opacity: 1,
+    rings: [
+      polygonRing([
+        [x, 0],
+        [x + 9, 0],
+        [x + 9, 9],
+      ]),
+    ],
+  });
+  const seen = { left: -50, top: -50, right: 50, bottom: 50 };
+  const told = (doc: ShotDocument, wraps = true) =>
+    findingsOf(doc, timedLayers(doc, element)[0]!, elementLength(doc, element), wraps, seen).map((f) => f.text);
+  const first = addMark(base, layer, 0, square(0), newId);
+
+  test('an empty drawing, and one left twice', () => {
+    const empty = newDrawing(first, layer, 0, newId).doc;
+    expect(told(empty)).toEqual(['Drawing 2 of Line is empty']);
+    expect(told(copyDrawing(first, layer, 0, newId).doc, false)).toEqual([
+      'Drawing 1 of Line is the same as drawing 2',
+    ]);
+  });
+  test('a first drawing copied to the end is found across the seam only', () => {
+    let doc = newDrawing(first, layer, 0, newId).doc;
+    doc = addMark(doc, layer, 2, square(5), newId);
+    doc = newDrawing(doc, layer, 2, newId).doc;
+    doc = addMark(doc, layer, 4, { ...square(0) }, newId);
+    expect(told(doc)).toEqual(['Drawing 3 of Line is the same as drawing 1']);
+    expect(told(doc, false)).toEqual([]);
+  });
+  test('marks out of sight', () => {
+    const out = addMark(first, layer, 0, square(200), newId);
+    expect(told(out)).toEqual(['Drawing 1 of Line has a mark wholly outside the frame']);
+    expect(told(addMark(base, layer, 0, square(90), newId))).toEqual([
+      'Drawing 1 of Line lies wholly outside the frame',
+    ]);
+  });
+});

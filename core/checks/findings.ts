@@ -1,0 +1,70 @@
+/** Accidents found in the drawings of a layer: what was left empty, drawn twice or drawn out of sight. */
+import { find, same, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
+import { intersection, isEmpty, type Box } from '../geometry/index.ts';
+import { drawingBox, markBox } from '../render/index.ts';
+import { exposures, runStart, type TimedLayer } from '../timing/index.ts';
+
+export type FindingKind = 'empty' | 'twice' | 'outside';
+
+export interface Finding {
+  readonly kind: FindingKind;
+  readonly layerId: Id;
+  /** Index of the run that shows it. */
+  readonly index: number;
+  /** Element frame on which it first shows. */
+  readonly frame: number;
+  /** Said to the user. */
+  readonly text: string;
+}
+
+const isSame = (a: Drawing, b: Drawing): boolean =>
+  a.order.length > 0 &&
+  a.order.length === b.order.length &&
+  a.order.every((id, i) => {
+    const other = b.marks[b.order[i]!]!;
+    return same({ ...a.marks[id]!, id: other.id }, other);
+  });
+
+const boxes = new WeakMap<Drawing, Box>();
+function boxOf(drawing: Drawing): Box {
+  const known = boxes.get(drawing) ?? drawingBox(drawing);
+  boxes.set(drawing, known);
+  return known;
+}
+
+/**
+ * Looks through one layer. Drawings not loaded are passed over.
+ * @param turn the element's length in frames. @param wraps whether the last drawing leads to the first.
+ * @param seen the part of element space that the shot's frame shows.
+ */
+export function findingsOf(doc: ShotDocument, timed: TimedLayer, turn: number, wraps: boolean, seen: Box): Finding[] {
+  const { layer, list } = timed;
+  if (list.period === 1) return [];
+  const shown = exposures(list).flatMap(({ run, index }) => {
+    const drawing = run.slot ? find(doc, 'drawing', layer.slots[run.slot]) : undefined;
+    return drawing ? [{ drawing, index }] : [];
+  });
+  return shown.flatMap(({ drawing, index }, i): Finding[] => {
+    const at = (kind: FindingKind, text: string): Finding => ({
+      kind,
+      layerId: layer.id,
+      index,
+      frame: runStart(list, index, turn),
+      text: `Drawing ${i + 1} of ${layer.name} ${text}`,
+    });
+    if (drawing.order.length === 0) return [at('empty', 'is empty')];
+    const next = shown[i + 1] ?? (wraps && shown.length > 1 ? shown[0] : undefined);
+    const found: Finding[] = [];
+    if (next && next.drawing !== drawing && isSame(drawing, next.drawing))
+      found.push(at('twice', `is the same as drawing ${((i + 1) % shown.length) + 1}`));
+    if (isEmpty(intersection(boxOf(drawing), seen))) found.push(at('outside', 'lies wholly outside the frame'));
+    else {
+      const stray = Object.values(drawing.marks).filter(
+        (mark) => mark.kind !== 'rub' && isEmpty(intersection(markBox(mark), seen)),
+      ).length;
+      if (stray > 0)
+        found.push(at('outside', `has ${stray === 1 ? 'a mark' : `${stray} marks`} wholly outside the frame`));
+    }
+    return found;
+  });
+}

@@ -1,0 +1,2 @@
+export * from './steps.ts';
+export * from './findings.ts';

@@ -1,0 +1,3 @@
+export * from './contrast.ts';
+export * from './pairs.ts';
+export * from './flashes.ts';

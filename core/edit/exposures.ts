@@ -1,0 +1,83 @@
+/** Edits of the time drawings are shown: holds, order, phase. */
+import { putEntities, type Id, type RunList, type ShotDocument } from '../document/index.ts';
+import { exposureAt, moveRuns, retime, setHold, stretchRuns } from '../timing/index.ts';
+import { atRun, placeOf, withList, type Timed } from './place.ts';
+
+/** Runs of a list from one index on, as a user picks them. */
+export interface Picked {
+  readonly first: number;
+  readonly count: number;
+}
+
+/** Indices of picked runs. */
+export const indicesOf = ({ first, count }: Picked): number[] => Array.from({ length: count }, (_, i) => first + i);
+
+/** Holds what is shown on a frame for so many frames (at least 1); later ones move. */
+export function holdFor(doc: ShotDocument, layerId: Id, frame: number, length: number): Timed {
+  const place = placeOf(doc, layerId);
+  const here = exposureAt(place.timed.list, frame, place.turn);
+  if (!here || here.run.length === length) return { doc, frame };
+  return atRun(withList(doc, place, setHold(place.timed.list, here.index, length)), place, here.index);
+}
+
+/** Puts a whole layer, or picked runs of it, on 1s, 2s, 3s or any other hold; the playhead stays on its drawing. */
+export function layerOn(doc: ShotDocument, layerId: Id, frame: number, hold: number, picked?: Picked): Timed {
+  const place = placeOf(doc, layerId);
+  const here = exposureAt(place.timed.list, frame, place.turn);
+  const next = retime(place.timed.list, hold, picked && indicesOf(picked));
+  const edited = withList(doc, place, next);
+  return here ? atRun(edited, place, here.index) : { doc: edited, frame };
+}
+
+/** Takes picked runs out and puts them back before the run that stood at `to`; the others close up. */
+export function movePicked(doc: ShotDocument, layerId: Id, { first, count }: Picked, to: number): Timed {
+  const place = placeOf(doc, layerId);
+  const next = moveRuns(place.timed.list, first, count, to);
+  return atRun(withList(doc, place, next), place, to > first ? to - count : to);
+}
+
+/** Gives picked runs a length together, shared out as they share it now, each at least 1 frame; later ones move. */
+export function stretchPicked(doc: ShotDocument, layerId: Id, picked: Picked, length: number): Timed {
+  const place = placeOf(doc, layerId);
+  const next = stretchRuns(place.timed.list, picked.first, picked.count, length);
+  return atRun(withList(doc, place, next), place, picked.first);
+}
+
+/**
+ * Lets a run begin later (or earlier, below 0) by so many frames at the cost of the run before it;
+ * each keeps at least one frame. On a cycle the first run's neighbour is the last, across the seam.
+ */
+export function rollStart(doc: ShotDocument, layerId: Id, index: number, by: number): Timed {
+  const place = placeOf(doc, layerId);
+  const { list } = place.timed;
+  const wraps = place.element.time === 'cycle' && list.runs.length > 1;
+  const before = index > 0 ? index - 1 : wraps ? list.runs.length - 1 : -1;
+  const [run, other] = [list.runs[index], list.runs[before]];
+  if (!run || !other) return { doc, frame: 0 };
+  const moved = Math.max(1 - other.length, Math.min(run.length - 1, by));
+  let next: RunList = setHold(setHold(list, index, run.length - moved), before, other.length + moved);
+  if (index === 0) next = turned(next, moved, list.period ?? place.turn);
+  return atRun(withList(doc, place, next), place, index);
+}
+
+const turned = (list: RunList, by: number, length: number): RunList => ({
+  ...list,
+  offset: (((list.offset + by) % length) + length) % length,
+});
+
+/** Lets a layer's ring run later (or earlier, below 0) against the others by so many frames, round the cycle. */
+export function shiftPhase(doc: ShotDocument, layerId: Id, by: number): ShotDocument {
+  const { timed, turn } = placeOf(doc, layerId);
+  return putEntities(doc, turned(timed.list, by, timed.list.period ?? turn));
+}
+
+/** Lets a layer show one drawing throughout, the one shown on a frame; or run with its element again. */
+export function setStill(doc: ShotDocument, layerId: Id, still: boolean, frame: number): ShotDocument {
+  const place = placeOf(doc, layerId);
+  const { list } = place.timed;
+  if (!still) return withList(doc, place, { ...list, period: null });
+  const drawn = (index: number | undefined) => index !== undefined && (list.runs[index]?.slot ?? null) !== null;
+  const here = exposureAt(list, frame, place.turn)?.index;
+  const shown = drawn(here) ? here! : list.runs.findIndex((run) => run.slot !== null);
+  return putEntities(doc, { ...(shown > 0 ? moveRuns(list, shown, 1, 0) : list), period: 1, offset: 0 });
+}

@@ -1,0 +1,32 @@
+import { addElement, addMark, newDrawing, setElement } from '../edit/index.ts';
+import { find, newShotDocument, shotOf, type Element } from '../document/index.ts';
+import { discRing } from '../brush/index.ts';
+import { seededIds } from '../geometry/index.ts';
+import { exposureSheet } from './index.ts';
+
+test('names every layer and numbers its drawings on the frames they show, turn after turn', () => {
+  const newId = seededIds(5);
+  const base = newShotDocument(
+    newId(),
+    { name: 'T', width: 9, height: 9, rate: 24, length: 8, background: null },
+    newId,
+  );
+  const element = Object.values(base.entities).find((e): e is Element => e.kind === 'element')!;
+  const layer = element.layers[0]!;
+  const dot = () => ({
+    kind: 'shape' as const,
+    id: newId(),
+    swatch: shotOf(base).swatches[0]!,
+    rule: 'nonzero' as const,
+    opacity: 1,
+    rings: [discRing(0, 0, 3)],
+  });
+  let doc = addMark(base, layer, 0, dot(), newId);
+  doc = addMark(newDrawing(doc, layer, 0, newId).doc, layer, 2, dot(), newId);
+  doc = setElement(doc, element.id, { time: 'cycle' });
+  const smoke = addElement(doc, 'Smoke', 3, newId);
+  const smokeLayer = find(smoke.doc, 'element', smoke.elementId)!.layers[0]!;
+  const { head, rows } = exposureSheet(addMark(smoke.doc, smokeLayer, 0, dot(), newId));
+  expect(head).toEqual(['Frame', 'Smoke / Line', 'Element 1 / Line']);
+  expect(rows.map((row) => row.join(','))).toEqual(['1,,1', '2,,1', '3,,2', '4,1,2', '5,1,1', '6,,1', '7,,2', '8,,2']);
+});

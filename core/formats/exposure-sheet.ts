@@ -1,0 +1,40 @@
+/** The exposure sheet: which drawing of which layer shows on which frame of the shot. */
+import { find, shotOf, type ShotDocument } from '../document/index.ts';
+import { placedElements } from '../edit/index.ts';
+import { elementLength, placementFrame, shownOn, timedLayers } from '../timing/index.ts';
+
+export interface ExposureSheet {
+  /** `Frame`, then one column per layer as `Element / Layer`, frontmost first. Guides are left out. */
+  readonly head: readonly string[];
+  /** One row per frame, counted from 1: the number of the drawing shown, or nothing. */
+  readonly rows: readonly (readonly string[])[];
+}
+
+/** The sheet of a range of frames. @param from first frame, from 0. @param to one past the last. */
+export function exposureSheet(doc: ShotDocument, from = 0, to = shotOf(doc).length): ExposureSheet {
+  const columns = placedElements(doc).flatMap(({ element, placement }) => {
+    const turn = elementLength(doc, element);
+    return timedLayers(doc, element)
+      .filter(({ layer }) => layer.role !== 'guide')
+      .map((timed) => {
+        // Drawings are numbered as they follow on the layer; one that is shown again keeps its number.
+        const numbers = new Map<string, number>();
+        for (const run of timed.list.runs)
+          if (run.slot && !numbers.has(run.slot)) numbers.set(run.slot, numbers.size + 1);
+        const cell = (shotFrame: number): string => {
+          const frame = placementFrame(placement, element, turn, shotFrame);
+          const shown = frame === null ? null : shownOn(timed, frame, turn);
+          const drawing = shown && find(doc, 'drawing', shown.drawingId);
+          return shown && drawing ? String(numbers.get(shown.slot)) : '';
+        };
+        return { name: `${element.name} / ${timed.layer.name}`, cell };
+      });
+  });
+  return {
+    head: ['Frame', ...columns.map(({ name }) => name)],
+    rows: Array.from({ length: Math.max(0, to - from) }, (_, i) => [
+      String(from + i + 1),
+      ...columns.map(({ cell }) => cell(from + i)),
+    ]),
+  };
+}

@@ -1,0 +1,113 @@
+/**
+ * The shape under the pen: closed and filled at every moment, with or without a line of its own. A tap
+ * is a disc as wide as the brush.
+ */
+import { chunkCount, closedSamples, discRing, outlineRing, SteadyStroke } from '@tallow/core/brush';
+import type { BrushSettings, Ring, Samples } from '@tallow/core/document';
+import {
+  EMPTY_BOX,
+  grown,
+  intersection,
+  isEmpty,
+  mapBox,
+  ringBox,
+  union,
+  wholePixels,
+  type Box,
+  type Matrix,
+} from '@tallow/core/geometry';
+import { chunksBox, drawChunk, drawShape, lay, wipe, type Context2D, type Surface } from '@tallow/core/render';
+import type { StrokeSetup } from './live-stroke.ts';
+
+export interface ShapeSetup {
+  /** The line round the shape, or null for none. */
+  readonly line: { readonly brush: BrushSettings; readonly colour: string } | null;
+  /** How far the pen must go before a tap becomes a shape, px of element space. */
+  readonly least: number;
+}
+
+/** What the pen has made so far. */
+export interface Outlined {
+  readonly ring: Ring;
+  /** Samples of the line round it; none for a disc or without a line. */
+  readonly line: Samples | null;
+}
+
+export class LiveShape {
+  readonly setup: StrokeSetup;
+  private readonly shape: ShapeSetup;
+  private readonly steady: SteadyStroke;
+  private drawnSamples = 0;
+  private extent: Box = EMPTY_BOX;
+  private now: Outlined | null = null;
+  private box: Box = EMPTY_BOX;
+
+  /** @param scratch of the picture's size; it is wiped. */
+  constructor(
+    setup: StrokeSetup,
+    shape: ShapeSetup,
+    private readonly scratch: Surface,
+  ) {
+    this.setup = setup;
+    this.shape = shape;
+    this.steady = new SteadyStroke(setup.reach);
+    wipe(scratch);
+  }
+
+  add(x: number, y: number, pressure: number, altitude: number, azimuth: number): void {
+    this.steady.add(x, y, pressure, altitude, azimuth);
+    this.extent = union(this.extent, { left: x, top: y, right: x, bottom: y });
+  }
+
+  private outlined(): Outlined {
+    const samples = this.steady.finish();
+    const { left, top, right, bottom } = this.extent;
+    const isTap = samples.x.length < 3 || Math.max(right - left, bottom - top) < this.shape.least;
+    if (isTap) return { ring: discRing(samples.x[0]!, samples.y[0]!, this.setup.brush.width / 2), line: null };
+    return { ring: outlineRing(samples), line: this.shape.line ? closedSamples(samples) : null };
+  }
+
+  /** Takes in what is new. Returns the whole pixels that may look different now: all of the shape. */
+  draw(): Box {
+    if (this.steady.count === this.drawnSamples) return EMPTY_BOX;
+    this.drawnSamples = this.steady.count;
+    const before = this.box;
+    this.now = this.outlined();
+    const { matrix } = this.setup;
+    const { ring, line } = this.now;
+    const filled = wholePixels(grown(mapBox(matrix, ringBox(ring)), 1));
+    const stroke = line && this.shape.line ? { samples: line, brush: this.shape.line.brush } : null;
+    this.box = stroke ? union(filled, chunksBox(stroke, 0, chunkCount(stroke.samples.x.length), matrix)) : filled;
+    return union(before, this.box);
+  }
+
+  /** Lays the shape on a surface whose part inside `box` is as it was before it. `box` must hold all of it. */
+  layOn(target: Surface, box: Box): void {
+    if (!this.now) return;
+    const { ring, line } = this.now;
+    const { matrix, colour, brush } = this.setup;
+    drawShape(target.context, { rings: [ring], rule: 'nonzero', opacity: brush.opacity }, colour, matrix);
+    if (!line || !this.shape.line) return;
+    const stroke = { samples: line, brush: this.shape.line.brush };
+    const { context } = this.scratch;
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.clearRect(box.left, box.top, box.right - box.left, box.bottom - box.top);
+    const chunks = chunkCount(line.x.length);
+    for (let chunk = 0; chunk < chunks; chunk++) drawChunk(context, stroke, chunk, this.shape.line.colour, matrix);
+    const bounds: Box = { left: 0, top: 0, right: target.width, bottom: target.height };
+    const part = intersection(chunksBox(stroke, 0, chunks, matrix), bounds);
+    if (!isEmpty(part)) lay(target.context, this.scratch, part, { opacity: brush.opacity, operation: 'source-over' });
+  }
+
+  /** What the pen made, for keeping. */
+  finish(): Outlined {
+    return this.outlined();
+  }
+
+  /** Draws the shape as it is now at another size. */
+  sketch(context: Context2D, matrix: Matrix): void {
+    const { colour, brush } = this.setup;
+    if (this.now)
+      drawShape(context, { rings: [this.now.ring], rule: 'nonzero', opacity: brush.opacity }, colour, matrix);
+  }
+}

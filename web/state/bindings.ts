@@ -1,0 +1,79 @@
+/** Which keys do what: the actions' own, the user's in their place, mirrored for left-handers. Kept in this browser. */
+import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
+import { ACTION_NAMES, ACTIONS, type Action, type ActionName, type Key } from './actions.ts';
+
+interface Bindings {
+  /** Keys in place of an action's own. */
+  readonly own: Readonly<Partial<Record<ActionName, readonly Key[]>>>;
+  readonly leftHanded: boolean;
+}
+
+export const useBindings = create<Bindings>()(
+  persist((): Bindings => ({ own: {}, leftHanded: false }), { name: 'tallow-keys' }),
+);
+
+const ROWS = [
+  [
+    'Backquote',
+    'Digit1',
+    'Digit2',
+    'Digit3',
+    'Digit4',
+    'Digit5',
+    'Digit6',
+    'Digit7',
+    'Digit8',
+    'Digit9',
+    'Digit0',
+    'Minus',
+    'Equal',
+  ],
+  ['KeyQ', 'KeyW', 'KeyE', 'KeyR', 'KeyT', 'KeyY', 'KeyU', 'KeyI', 'KeyO', 'KeyP', 'BracketLeft', 'BracketRight'],
+  ['KeyA', 'KeyS', 'KeyD', 'KeyF', 'KeyG', 'KeyH', 'KeyJ', 'KeyK', 'KeyL', 'Semicolon'],
+  ['KeyZ', 'KeyX', 'KeyC', 'KeyV', 'KeyB', 'KeyN', 'KeyM', 'Comma', 'Period', 'Slash'],
+] as const;
+
+/** A key's place seen in a mirror. Commands with Ctrl stay where every program has them, and so does the key for help. */
+export function mirrored(key: Key): Key {
+  if (key.ctrl || (key.code === 'Slash' && key.shift)) return key;
+  for (const row of ROWS) {
+    const at = (row as readonly string[]).indexOf(key.code);
+    if (at >= 0) return { ...key, code: row[row.length - 1 - at]! };
+  }
+  return key;
+}
+
+/** The keys of an action as they are now. */
+export function keysOf(name: ActionName, { own, leftHanded }: Bindings = useBindings.getState()): readonly Key[] {
+  const action: Action = ACTIONS[name];
+  const usual = leftHanded ? action.keys.map(mirrored) : action.keys;
+  return own[name] ?? usual;
+}
+
+export const sameKey = (a: Key, b: Key): boolean =>
+  a.code === b.code && !a.shift === !b.shift && !a.ctrl === !b.ctrl && !a.alt === !b.alt;
+
+/** The action a key belongs to, if any. */
+export const actionOf = (key: Key): ActionName | undefined =>
+  ACTION_NAMES.find((name) => keysOf(name).some((each) => sameKey(each, key)));
+
+/** Gives an action a key in place of its first; whatever had that key loses it. Returns what lost it. */
+export function bind(name: ActionName, key: Key): ActionName | undefined {
+  const had = actionOf(key);
+  const own: Partial<Record<ActionName, readonly Key[]>> = { ...useBindings.getState().own };
+  if (had && had !== name) own[had] = keysOf(had).filter((each) => !sameKey(each, key));
+  own[name] = [
+    key,
+    ...keysOf(name)
+      .slice(1)
+      .filter((each) => !sameKey(each, key)),
+  ];
+  useBindings.setState({ own });
+  return had === name ? undefined : had;
+}
+
+/** Gives every action its own keys back. */
+export const unbindAll = (): void => {
+  useBindings.setState({ own: {} });
+};

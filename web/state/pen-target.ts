@@ -1,0 +1,35 @@
+/** Which drawing the pen will touch, worked out before it lands. */
+import { whyNotDrawable } from '@tallow/core/edit';
+import { exposureAt, listFrame, runStart } from '@tallow/core/timing';
+import { shownNow, type Current } from './current.ts';
+import { desk } from './desk.ts';
+
+/** Whether the pen begins a new drawing here, in the middle of a hold. */
+export function isLateInHold(now: Current, frame: number): boolean {
+  if (!desk().newOnHeld || desk().tool === 'rub' || !now.active || now.active.list.period === 1) return false;
+  const { list } = now.active;
+  const here = exposureAt(list, frame, now.length);
+  return here?.run.slot != null && listFrame(list, frame, now.length) > here.start;
+}
+
+/** Said above the picture: which drawing the pen will touch, or why it will touch none. */
+export function penText(now: Current, frame: number): { text: string; trouble: boolean } {
+  const trouble = whyNotDrawable(now.active);
+  if (trouble || !now.active) return { text: trouble ?? '', trouble: true };
+  const { layer, list } = now.active;
+  const shown = shownNow(now, frame);
+  if (!shown) return { text: `pen begins a new drawing on ${layer.name}`, trouble: false };
+  if (list.period === 1) return { text: `pen draws on ${layer.name}, shown throughout`, trouble: false };
+  const { index, run } = shown.exposure;
+  const number = list.runs.slice(0, index + 1).filter((r) => r.slot !== null).length;
+  const first = runStart(list, index, now.length) + 1;
+  const last = first + run.length - 1;
+  if (isLateInHold(now, frame))
+    return {
+      text: `pen begins a new drawing on ${layer.name}, frame ${frame + 1}; drawing ${number} ends before it`,
+      trouble: false,
+    };
+  const frames = run.length === 1 ? `frame ${first}` : `frames ${first}–${last}`;
+  const held = frame + 1 === first ? '' : ', held here';
+  return { text: `pen draws on ${layer.name}, drawing ${number}, ${frames}${held}`, trouble: false };
+}

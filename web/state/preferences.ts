@@ -1,0 +1,38 @@
+/** What of the desk this browser remembers between visits: what is in hand and how it is seen. */
+import { desk, setDesk, useDesk, type DeskState } from './desk.ts';
+
+const NAME = 'tallow-desk';
+const REMEMBERED = [
+  'tool',
+  'brushes',
+  'onion',
+  'shapeLine',
+  'newOnHeld',
+  'hubRuns',
+  'loops',
+  'speed',
+] as const satisfies readonly (keyof DeskState)[];
+
+type Remembered = Pick<DeskState, (typeof REMEMBERED)[number]>;
+
+const pick = (state: DeskState): Remembered =>
+  Object.fromEntries(REMEMBERED.map((key) => [key, state[key]])) as unknown as Remembered;
+
+/** Takes what was remembered and goes on remembering. What cannot be read is passed over. */
+export function rememberDesk(): void {
+  try {
+    const kept = JSON.parse(localStorage.getItem(NAME) ?? '{}') as Partial<Remembered>;
+    const usual = pick(desk());
+    setDesk({
+      ...usual,
+      ...kept,
+      brushes: { ...usual.brushes, ...kept.brushes },
+      onion: { ...usual.onion, ...kept.onion },
+    });
+  } catch {
+    localStorage.removeItem(NAME);
+  }
+  useDesk.subscribe((now, before) => {
+    if (REMEMBERED.some((key) => now[key] !== before[key])) localStorage.setItem(NAME, JSON.stringify(pick(now)));
+  });
+}

@@ -1,0 +1,237 @@
+/** Edits of drawings and their time as the buttons, keys and the wheel make them. */
+import { randomId, type Id, type ShotDocument } from '@tallow/core/document';
+import {
+  breakHold,
+  clipOf,
+  copyDrawing,
+  deleteRuns,
+  holdFor,
+  indicesOf,
+  insertBlank,
+  layerOn,
+  liftMarks,
+  newDrawing,
+  pasteClip,
+  setStill,
+  shiftPhase,
+  type Deleting,
+  type Picked,
+  type Timed,
+} from '@tallow/core/edit';
+import { exposureAt, isLocked } from '@tallow/core/timing';
+import { current, shownNow, type Current } from './current.ts';
+import { desk, setDesk } from './desk.ts';
+import { edit, say, useDocument } from './document.ts';
+import { goTo } from './playhead.ts';
+import { openSaver } from './session.ts';
+
+/** Why the active layer's time cannot be changed now, or null. */
+export function whyNotTime(): string | null {
+  const now = current();
+  if (!now?.active) return 'There is no layer. Add one first.';
+  const { layer, list } = now.active;
+  if (isLocked(now.active)) return `“${layer.name}” is locked. Unlock it first.`;
+  if (list.period === 1) return `“${layer.name}” is still: it shows one drawing throughout.`;
+  return null;
+}
+
+/** Runs that an action is for: what is picked on the active layer, else what shows on the playhead. */
+export function runsInHand(): (Picked & { layerId: Id }) | null {
+  const now = current();
+  if (!now?.active) return null;
+  const layerId = now.active.layer.id;
+  const { picked, frame } = desk();
+  if (picked?.layerId === layerId && now.active.list.runs.length >= picked.first + picked.count) return picked;
+  const here = exposureAt(now.active.list, frame, now.length);
+  return here ? { layerId, first: here.index, count: 1 } : null;
+}
+
+/** What is picked on the active layer, if anything. */
+export function pickedNow(): (Picked & { layerId: Id }) | null {
+  const { picked } = desk();
+  return picked && runsInHand() === picked ? picked : null;
+}
+
+export const whyNotRuns = (): string | null => whyNotTime() ?? (runsInHand() ? null : 'Nothing shows on this frame.');
+
+export function whyNotDrawing(what: string): string | null {
+  const now = current();
+  return whyNotTime() ?? (now && shownNow(now, desk().frame) ? null : `There is no drawing here to ${what}.`);
+}
+
+/** Runs an edit of time on the active layer and puts the playhead where it belongs, in one step. */
+export function editTime(
+  name: string,
+  change: (doc: ShotDocument, layerId: Id, frame: number) => Timed,
+  gesture?: string,
+): void {
+  const now = current();
+  if (!now?.active) return;
+  let { frame } = desk();
+  edit(
+    name,
+    (doc) => {
+      const timed = change(doc, now.active!.layer.id, frame);
+      frame = timed.frame;
+      return timed.doc;
+    },
+    gesture,
+  );
+  goTo(frame);
+}
+
+/** Waits for drawings that are still being fetched, then does something with them. */
+export function withDrawings(ids: readonly Id[], then: () => void): void {
+  const { missing } = useDocument.getState();
+  const wanted = ids.filter((id) => missing.has(id));
+  if (wanted.length === 0) {
+    then();
+    return;
+  }
+  void openSaver()
+    ?.load(wanted)
+    .then(then, () => {
+      say('A drawing is not loaded yet and the server cannot be reached. Try again when it can.');
+    });
+}
+
+function drawingsOf(now: Current, runs: Picked): Id[] {
+  const { layer, list } = now.active!;
+  return indicesOf(runs).flatMap((index) => {
+    const slot = list.runs[index]?.slot;
+    return slot ? (layer.slots[slot] ?? []) : [];
+  });
+}
+
+/** Does something with the runs in hand once their drawings are here. */
+function withRuns(then: (runs: Picked & { layerId: Id }) => void): void {
+  const now = current();
+  const runs = runsInHand();
+  if (now && runs)
+    withDrawings(drawingsOf(now, runs), () => {
+      then(runs);
+    });
+}
+
+/** Holds what is picked, or what is shown, for so many frames. */
+export function hold(length: number): void {
+  const picked = pickedNow();
+  if (picked) editTime(`picked on ${length}s`, (doc, layer, frame) => layerOn(doc, layer, frame, length, picked));
+  else editTime(`hold ${length}s`, (doc, layer, frame) => holdFor(doc, layer, frame, length));
+}
+
+export const wholeLayerOn = (length: number): void => {
+  editTime(`whole layer on ${length}s`, (doc, layer, frame) => layerOn(doc, layer, frame, length));
+};
+
+/** Frames the drawing on the playhead is held for, or null where nothing shows. */
+export function heldFor(now: Current | null, frame: number): number | null {
+  return (now?.active && exposureAt(now.active.list, frame, now.length)?.run.length) ?? null;
+}
+
+export const addDrawing = (): void => {
+  setDesk({ picked: null });
+  editTime('new drawing', (doc, layer, frame) => newDrawing(doc, layer, frame, randomId));
+};
+export const addDrawingHere = (): void => {
+  setDesk({ picked: null });
+  editTime('new drawing here', (doc, layer, frame) => breakHold(doc, layer, frame, randomId));
+};
+export const addBlank = (): void => {
+  setDesk({ picked: null });
+  editTime('blank', (doc, layer, frame) => insertBlank(doc, layer, frame, randomId));
+};
+export function duplicateDrawing(): void {
+  const now = current();
+  const shown = now && shownNow(now, desk().frame);
+  if (!shown) return;
+  setDesk({ picked: null });
+  withDrawings([shown.drawingId], () => {
+    editTime('copy of drawing', (doc, layer, frame) => copyDrawing(doc, layer, frame, randomId));
+  });
+}
+
+/** Takes the last strokes of this drawing into a new one after it. */
+export function lift(count: number): void {
+  const now = current();
+  const shown = now && shownNow(now, desk().frame);
+  if (!shown) return;
+  setDesk({ picked: null });
+  withDrawings([shown.drawingId], () => {
+    editTime(count === 1 ? 'lift last stroke' : `lift last ${count} strokes`, (doc, layer, frame) =>
+      liftMarks(doc, layer, frame, count, randomId),
+    );
+  });
+}
+
+export function deleteInHand(how: Deleting): void {
+  withRuns((runs) => {
+    setDesk({ picked: null });
+    editTime(runs.count === 1 ? 'delete drawing' : `delete ${runs.count} drawings`, (doc, layer) =>
+      deleteRuns(doc, layer, indicesOf(runs), how),
+    );
+  });
+}
+
+export function copyInHand(then: () => void = () => undefined): void {
+  withRuns((runs) => {
+    const { doc } = useDocument.getState();
+    if (!doc) return;
+    setDesk({ clip: { shotId: doc.shotId, parts: clipOf(doc, runs.layerId, indicesOf(runs)) } });
+    then();
+  });
+}
+
+export function cutInHand(): void {
+  copyInHand(() => {
+    deleteInHand('close up');
+  });
+}
+
+export function whyNotPaste(): string | null {
+  const { clip } = desk();
+  const { doc } = useDocument.getState();
+  if (!clip) return 'Nothing has been copied yet.';
+  if (clip.shotId !== doc?.shotId) return 'What was copied belongs to another shot and its palette.';
+  return whyNotTime();
+}
+
+export function paste(): void {
+  const { clip } = desk();
+  if (!clip) return;
+  setDesk({ picked: null });
+  const count = clip.parts.length;
+  editTime(count === 1 ? 'paste drawing' : `paste ${count} drawings`, (doc, layer, frame) =>
+    pasteClip(doc, layer, frame, clip.parts, randomId),
+  );
+}
+
+/** Lets the active layer's ring run later or earlier against the others. */
+export function shiftActive(by: number): void {
+  const now = current();
+  if (now?.active) edit('phase', (doc) => shiftPhase(doc, now.active!.layer.id, by));
+}
+
+export function whyNotPhase(): string | null {
+  const now = current();
+  return (
+    whyNotTime() ?? (now?.element.time === 'cycle' ? null : 'Only rings of a cycle can be turned: close it first.')
+  );
+}
+
+/** Lets the active layer show this drawing throughout, or run again. */
+export function setActiveStill(still: boolean): void {
+  const now = current();
+  if (!now?.active) return;
+  const { layer } = now.active;
+  const { frame } = desk();
+  edit(still ? 'still layer' : 'moving layer', (doc) => setStill(doc, layer.id, still, frame));
+  goTo(desk().frame);
+}
+
+/** Picks every drawing of the active layer, or nothing. */
+export function pickAll(): void {
+  const now = current();
+  const count = now?.active?.list.runs.length ?? 0;
+  if (now?.active && count > 0) setDesk({ picked: { layerId: now.active.layer.id, first: 0, count } });
+}

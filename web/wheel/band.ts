@@ -1,0 +1,61 @@
+/** The unrolled wheel's geometry: frames from left to right, layers as rows. Lengths are CSS px. */
+
+export const BAND = {
+  width: 344,
+  ruler: 26,
+  pictures: 46,
+  active: 28,
+  row: 10,
+  gap: 3,
+  scroll: 22,
+} as const;
+
+/** The narrowest a frame is: what a pen still hits. */
+const LEAST = 8;
+const MOST = 26;
+
+export interface Band {
+  readonly length: number;
+  readonly perFrame: number;
+  /** Frame at the left edge. */
+  readonly from: number;
+}
+
+/** How wide a frame is, so that all fit or each can be hit. */
+export const frameWidth = (length: number): number => Math.min(MOST, Math.max(LEAST, BAND.width / length));
+
+/** Frames that fit at once. */
+export const framesSeen = (length: number): number => Math.min(length, BAND.width / frameWidth(length));
+
+/** The band so scrolled that a frame is seen with its neighbours, moved no more than needed. */
+export function bandShowing(length: number, from: number, frame: number): Band {
+  const seen = framesSeen(length);
+  const last = length - seen;
+  const margin = Math.min(3, seen / 4);
+  let left = Math.min(Math.max(0, from), last);
+  if (frame < left + margin) left = frame - margin;
+  if (frame + 1 > left + seen - margin) left = frame + 1 + margin - seen;
+  return { length, perFrame: frameWidth(length), from: Math.min(Math.max(0, left), last) };
+}
+
+export const xOf = ({ from, perFrame }: Band, frame: number): number => (frame - from) * perFrame;
+
+/** The place on the element's time at a distance from the left edge, in frames. */
+export const timeAtX = ({ from, perFrame, length }: Band, x: number): number =>
+  Math.min(length - 1e-9, Math.max(0, from + x / perFrame));
+
+export interface Row {
+  readonly top: number;
+  readonly height: number;
+}
+
+/** Rows from the top down for groups of layers, the active one thick enough for a pen. @param active index of its group. */
+export function rowsFor(count: number, active: number): Row[] {
+  let top: number = BAND.ruler + BAND.pictures + 6;
+  return Array.from({ length: count }, (_, i) => {
+    const height = i === active ? BAND.active : BAND.row;
+    const row = { top, height };
+    top += height + BAND.gap;
+    return row;
+  });
+}

@@ -1,0 +1,358 @@
+/**
+ * What the pen does on the wheel, disc or band: scrub, pick, move, stretch, turn a ring or the disc, and
+ * drag the onion skin's reach. Every drag is one undo step, worked out anew from where it began, and
+ * Escape puts it back.
+ */
+import { randomId } from '@tallow/core/document';
+import { movePicked, rollStart, shiftPhase, stretchPicked } from '@tallow/core/edit';
+import { exposures, exposureAt, listFrame, neighbours, runStart } from '@tallow/core/timing';
+import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import { current, type Current } from '../state/current.ts';
+import { desk, setDesk, type Onion, type PickedRuns } from '../state/desk.ts';
+import { endGesture, reEdit, say, takeBack } from '../state/document.ts';
+import { goTo } from '../state/playhead.ts';
+import { pickedNow, whyNotPhase, whyNotTime } from '../state/time-edits.ts';
+
+/** What the pen came down on. */
+export type Zone =
+  | { readonly kind: 'scrub' }
+  | { readonly kind: 'ring'; readonly layerId: string; readonly pxPerFrame: number }
+  | { readonly kind: 'reach'; readonly side: 'before' | 'after' }
+  | { readonly kind: 'turn' };
+
+export interface Spot {
+  /** Place on the element's time, in frames and parts of them. */
+  readonly time: number;
+  /** Angle about the disc's middle, radians; the band has none. */
+  readonly angle: number;
+  /** CSS px of the form's own box. */
+  readonly x: number;
+  readonly y: number;
+}
+
+/** A form of the wheel: where a point lies on it. */
+export interface Form {
+  readonly spotOf: (event: { clientX: number; clientY: number }) => Spot;
+  readonly zoneOf: (spot: Spot) => Zone | null;
+}
+
+/** Said beside the pen while something is dragged. */
+export interface Beside {
+  readonly x: number;
+  readonly y: number;
+  readonly text: string;
+}
+
+/** How near an end of what is picked the pen takes hold of it, CSS px. */
+const GRIP = 9;
+
+interface Drag {
+  readonly pointer: number;
+  readonly move: (spot: Spot) => string | null;
+  readonly up: (moved: boolean) => void;
+  readonly back: () => void;
+  readonly from: Spot;
+  moved: boolean;
+}
+
+const modulo = (value: number, by: number): number => ((value % by) + by) % by;
+const framesText = (first: number, count: number): string =>
+  count === 1 ? `frame ${first + 1}` : `frames ${first + 1}–${first + count}`;
+
+/** The way from one place to another on the element's time, the short way round a cycle. */
+function wayOf(now: Current, from: number, to: number): number {
+  const way = to - from;
+  if (now.element.time !== 'cycle') return way;
+  return modulo(way + now.length / 2, now.length) - now.length / 2;
+}
+
+function scrub(now: Current, from: Spot): Pick<Drag, 'move' | 'up' | 'back'> {
+  const { frame, turn } = desk();
+  let last = Math.floor(from.time);
+  goTo(last);
+  return {
+    move: (spot) => {
+      const next = Math.floor(spot.time);
+      // Over the seam the pen goes on into the next turn.
+      const way = Math.round(wayOf(now, last, next));
+      if (way !== 0) goTo(desk().frame + way);
+      last = next;
+      return null;
+    },
+    up: () => undefined,
+    back: () => {
+      setDesk({ frame, turn });
+    },
+  };
+}
+
+function phase(now: Current, layerId: string, from: Spot): Pick<Drag, 'move' | 'up' | 'back'> {
+  const gesture = `phase-${randomId()}`;
+  let [last, passed] = [from.time, 0];
+  return {
+    move: (spot) => {
+      passed += wayOf(now, last, spot.time);
+      last = spot.time;
+      const by = Math.round(passed);
+      reEdit('phase', (doc) => shiftPhase(doc, layerId, by), gesture);
+      return by === 0
+        ? 'as it was'
+        : `${Math.abs(by)} ${Math.abs(by) === 1 ? 'frame' : 'frames'} ${by > 0 ? 'later' : 'earlier'}`;
+    },
+    up: endGesture,
+    back: () => {
+      takeBack(gesture);
+    },
+  };
+}
+
+/** The run of the active layer at a place on the element's time. */
+const runAt = (now: Current, time: number): number | null =>
+  now.active ? (exposureAt(now.active.list, Math.floor(time), now.length)?.index ?? null) : null;
+
+function pick(now: Current, layerId: string, from: Spot): Pick<Drag, 'move' | 'up' | 'back'> {
+  const before = desk().picked;
+  const first = runAt(now, from.time);
+  const range = (to: number): PickedRuns => ({
+    layerId,
+    first: Math.min(first!, to),
+    count: Math.abs(to - first!) + 1,
+  });
+  return {
+    move: (spot) => {
+      const to = runAt(now, spot.time);
+      if (first === null || to === null) return null;
+      const picked = range(to);
+      setDesk({ picked });
+      return `${picked.count} picked`;
+    },
+    up: (moved) => {
+      if (moved || first === null) return;
+      const isAgain = before?.layerId === layerId && before.first === first && before.count === 1;
+      setDesk({ picked: isAgain ? null : range(first) });
+      goTo(runStart(now.active!.list, first, now.length));
+    },
+    back: () => {
+      setDesk({ picked: before });
+    },
+  };
+}
+
+function movePick(now: Current, picked: PickedRuns, from: Spot): Pick<Drag, 'move' | 'up' | 'back'> {
+  const gesture = `move-${randomId()}`;
+  const { list } = now.active!;
+  const starts = exposures(list);
+  const { frame, turn } = desk();
+  return {
+    move: (spot) => {
+      // Where the pen is, on the list's own time as it was: before the first run whose middle lies beyond it.
+      const local = listFrame(list, Math.floor(spot.time), now.length) + (spot.time % 1);
+      const inside = starts.findIndex((e) => local < e.start + e.run.length);
+      const under = inside < 0 ? starts.length - 1 : inside;
+      const isOwn = under >= picked.first && under < picked.first + picked.count;
+      const to = isOwn ? picked.first : under < picked.first ? under : under + 1;
+      const first = to > picked.first ? to - picked.count : to;
+      let at = 0;
+      reEdit(
+        'move drawings',
+        (doc) => {
+          const timed = movePicked(doc, picked.layerId, picked, to);
+          at = timed.frame;
+          return timed.doc;
+        },
+        gesture,
+      );
+      setDesk({ picked: { ...picked, first } });
+      goTo(isOwn ? frame : at);
+      const length = list.runs.slice(picked.first, picked.first + picked.count).reduce((n, run) => n + run.length, 0);
+      const start = isOwn ? runStart(list, picked.first, now.length) : at;
+      return framesText(start, length);
+    },
+    up: (moved) => {
+      endGesture();
+      // A tap on what is picked goes there, and lets go of it when it was all there was.
+      if (!moved) setDesk({ picked: null });
+      if (!moved) goTo(Math.floor(from.time));
+    },
+    back: () => {
+      takeBack(gesture);
+      setDesk({ picked, frame, turn });
+    },
+  };
+}
+
+function stretch(
+  now: Current,
+  picked: PickedRuns,
+  end: 'start' | 'end',
+  from: Spot,
+): Pick<Drag, 'move' | 'up' | 'back'> {
+  const gesture = `stretch-${randomId()}`;
+  const { list } = now.active!;
+  const { frame, turn } = desk();
+  const length = list.runs.slice(picked.first, picked.first + picked.count).reduce((n, run) => n + run.length, 0);
+  const start = runStart(list, picked.first, now.length);
+  let [last, passed] = [from.time, 0];
+  return {
+    move: (spot) => {
+      passed += wayOf(now, last, spot.time);
+      last = spot.time;
+      const by = Math.round(passed);
+      if (end === 'start') {
+        reEdit('start of drawing', (doc) => rollStart(doc, picked.layerId, picked.first, by).doc, gesture);
+        const moved = current()?.active;
+        const at = moved ? runStart(moved.list, picked.first, current()!.length) : start;
+        return `from frame ${at + 1}`;
+      }
+      const wanted = Math.max(picked.count, length + by);
+      reEdit('stretch drawings', (doc) => stretchPicked(doc, picked.layerId, picked, wanted).doc, gesture);
+      return `${framesText(start, wanted)}, ${wanted} f`;
+    },
+    up: () => {
+      endGesture();
+      goTo(desk().frame);
+    },
+    back: () => {
+      takeBack(gesture);
+      setDesk({ frame, turn });
+    },
+  };
+}
+
+function reach(now: Current, side: 'before' | 'after'): Pick<Drag, 'move' | 'up' | 'back'> {
+  const { onion, frame } = desk();
+  const set = (settings: Partial<Onion>) => {
+    setDesk({ onion: { ...desk().onion, ...settings } });
+  };
+  return {
+    move: (spot) => {
+      // The reach goes to the drawing under the pen, counted in drawings, across the seam too.
+      const all = neighbours(
+        now.active!,
+        frame,
+        now.length,
+        now.element.time === 'cycle',
+        side === 'before' ? 5 : 0,
+        side === 'after' ? 5 : 0,
+      );
+      const under = runAt(now, spot.time);
+      const own = runAt(now, frame);
+      const found = all.find((n) => n.index === under);
+      const count = under === own ? 0 : found?.distance;
+      if (count !== undefined) set({ [side]: count });
+      return `${desk().onion[side]} ${side}`;
+    },
+    up: () => undefined,
+    back: () => {
+      set(onion);
+    },
+  };
+}
+
+function turnDisc(from: Spot): Pick<Drag, 'move' | 'up' | 'back'> {
+  const { wheelTurn } = desk();
+  return {
+    move: (spot) => {
+      setDesk({ wheelTurn: wheelTurn + spot.angle - from.angle });
+      return null;
+    },
+    up: (moved) => {
+      // A tap turns it back, the seam on top.
+      if (!moved) setDesk({ wheelTurn: 0 });
+    },
+    back: () => {
+      setDesk({ wheelTurn });
+    },
+  };
+}
+
+function begin(now: Current, zone: Zone, spot: Spot): Pick<Drag, 'move' | 'up' | 'back'> | null {
+  if (zone.kind === 'scrub') return scrub(now, spot);
+  if (zone.kind === 'turn') return now.element.time === 'cycle' ? turnDisc(spot) : null;
+  if (zone.kind === 'reach') return now.active ? reach(now, zone.side) : null;
+  const { layerId } = zone;
+  if (desk().playing) {
+    const trouble = layerId === now.active?.layer.id ? whyNotPhase() : null;
+    if (trouble) say(trouble);
+    return trouble ? null : phase(now, layerId, spot);
+  }
+  if (layerId !== now.active?.layer.id) {
+    setDesk({ layerId, picked: null });
+    return null;
+  }
+  const picked = pickedNow();
+  const run = runAt(now, spot.time);
+  if (!picked || run === null || run < picked.first || run >= picked.first + picked.count)
+    return pick(now, layerId, spot);
+  const trouble = whyNotTime();
+  if (trouble) {
+    say(trouble);
+    return null;
+  }
+  const { list } = now.active;
+  const start = runStart(list, picked.first, now.length);
+  const length = list.runs.slice(picked.first, picked.first + picked.count).reduce((n, r) => n + r.length, 0);
+  const into = modulo(spot.time - start, now.length);
+  const grip = Math.min(GRIP / zone.pxPerFrame, length / 3);
+  if (length - into < grip) return stretch(now, picked, 'end', spot);
+  if (into < grip && (picked.first > 0 || now.element.time === 'cycle')) return stretch(now, picked, 'start', spot);
+  return movePick(now, picked, spot);
+}
+
+/** Pointer listeners for a form of the wheel, and what is said beside the pen. */
+export function useGestures(form: Form) {
+  const drag = useRef<Drag | null>(null);
+  const [beside, setBeside] = useState<Beside | null>(null);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.code !== 'Escape' || !drag.current) return;
+      event.preventDefault();
+      event.stopPropagation();
+      drag.current.back();
+      drag.current = null;
+      setBeside(null);
+    };
+    addEventListener('keydown', onKey, { capture: true });
+    return () => {
+      removeEventListener('keydown', onKey, { capture: true });
+    };
+  }, []);
+
+  return {
+    beside,
+    onPointerDown: (event: PointerEvent<HTMLElement>): void => {
+      if (event.button !== 0 || drag.current) return;
+      const now = current();
+      const spot = form.spotOf(event);
+      const zone = form.zoneOf(spot);
+      if (!now || !zone) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      const begun = begin(now, zone, spot);
+      if (begun) drag.current = { ...begun, pointer: event.pointerId, from: spot, moved: false };
+    },
+    onPointerMove: (event: PointerEvent<HTMLElement>): void => {
+      const going = drag.current;
+      if (going?.pointer !== event.pointerId) return;
+      const spot = form.spotOf(event);
+      if (!going.moved && Math.hypot(spot.x - going.from.x, spot.y - going.from.y) < 3) return;
+      going.moved = true;
+      const text = going.move(spot);
+      setBeside(text ? { x: spot.x, y: spot.y, text } : null);
+    },
+    onPointerUp: (event: PointerEvent<HTMLElement>): void => {
+      const going = drag.current;
+      if (going?.pointer !== event.pointerId) return;
+      drag.current = null;
+      going.up(going.moved);
+      setBeside(null);
+    },
+    onPointerCancel: (event: PointerEvent<HTMLElement>): void => {
+      const going = drag.current;
+      if (going?.pointer !== event.pointerId) return;
+      drag.current = null;
+      going.back();
+      setBeside(null);
+    },
+  };
+}

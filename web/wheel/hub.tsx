@@ -1,0 +1,117 @@
+/** The loop itself, small and always running if wanted, with the stroke under the pen; and where the playhead is. */
+import { shotOf, valueAt } from '@tallow/core/document';
+import { fitInto, type Box } from '@tallow/core/geometry';
+import type { Context2D } from '@tallow/core/render';
+import { isVisible, secondsText, shownOn } from '@tallow/core/timing';
+import { useEffect, useRef } from 'react';
+import { shotFrameOf, shownNow, type Current } from '../state/current.ts';
+import { setDesk, useDesk } from '../state/desk.ts';
+import { boxAround, miniature, useArrivals } from '../state/miniatures.ts';
+import { openEngine } from '../state/session.ts';
+import { heldFor } from '../state/time-edits.ts';
+
+/** Frames of the loop as small pictures, still layers left out, and the part of element space they show. */
+function hubPictures(now: Current, side: number): { pictures: (ImageBitmap | undefined)[]; box: Box } {
+  const moving = now.layers.filter(
+    (timed) => isVisible(timed) && timed.layer.role !== 'guide' && timed.list.period !== 1,
+  );
+  const { width, height } = shotOf(now.doc);
+  const drawn = boxAround(
+    now.doc,
+    moving.flatMap(({ layer }) => Object.values(layer.slots)),
+  );
+  const { x, y } = now.placement ?? { x: 0, y: 0 };
+  const box = drawn ?? { left: -x, top: -y, right: width - x, bottom: height - y };
+  const pictures = Array.from({ length: now.length }, (_, frame) => {
+    const sheets = [...moving].reverse().flatMap((timed) => {
+      const shown = shownOn(timed, frame, now.length);
+      return shown ? [{ drawingId: shown.drawingId, opacity: valueAt(timed.layer.opacity, frame) }] : [];
+    });
+    return sheets.length > 0 ? miniature(now.doc, sheets, box, side, side) : undefined;
+  });
+  return { pictures, box };
+}
+
+/** @param size CSS px of its square. */
+export function Loop({ now, size }: { now: Current; size: number }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const arrivals = useArrivals((s) => s.count);
+  const side = Math.round(size * devicePixelRatio);
+
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context) return undefined;
+    const { pictures, box } = hubPictures(now, side);
+    const matrix = fitInto(box, side, side);
+    const { rate } = shotOf(now.doc);
+    const calm = matchMedia('(prefers-reduced-motion: reduce)').matches;
+    let shown: ImageBitmap | undefined | null = null;
+    let running = 0;
+    const tick = (time: number): void => {
+      const { playing, frame, hubRuns, speed } = useDesk.getState();
+      const own = playing || calm || !hubRuns;
+      const at = (own ? frame : Math.floor((time * rate * speed) / 1000)) % now.length;
+      const picture = pictures[at];
+      const live = openEngine()?.compositor.live;
+      const growsHere =
+        live && shownNow(now, at)?.drawingId === shownNow(now, Math.min(frame, now.length - 1))?.drawingId;
+      if (picture !== shown || live) {
+        shown = picture;
+        context.setTransform(1, 0, 0, 1, 0, 0);
+        context.clearRect(0, 0, side, side);
+        if (picture) context.drawImage(picture, 0, 0);
+        if (growsHere) live.sketch(context as unknown as Context2D, matrix);
+      }
+      running = requestAnimationFrame(tick);
+    };
+    running = requestAnimationFrame(tick);
+    return () => {
+      cancelAnimationFrame(running);
+    };
+  }, [now, arrivals, side]);
+
+  return <canvas ref={canvas} width={side} height={side} style={{ width: size, height: size }} data-testid="loop" />;
+}
+
+/** Which frame of the element, where that is in the shot and in which turn, and how long the drawing is held. */
+export function WhereText({ now }: { now: Current }) {
+  const frame = useDesk((s) => Math.min(s.frame, now.length - 1));
+  const turn = useDesk((s) => s.turn);
+  const playing = useDesk((s) => s.playing);
+  const reached = useDesk((s) => s.reached);
+  const speed = useDesk((s) => s.speed);
+  const { rate } = shotOf(now.doc);
+  const held = heldFor(now, frame);
+  const target = rate * speed;
+  const under = playing
+    ? `${reached === null ? '…' : reached.toFixed(1)} of ${target}`
+    : held
+      ? `${held} f · ${secondsText(held, rate)}`
+      : 'empty';
+  const inShot = shotFrameOf(now, frame, turn) + 1;
+  const where = now.element.time === 'cycle' && now.turns > 1 ? `shot ${inShot} · turn ${turn + 1}` : `shot ${inShot}`;
+  return (
+    <>
+      <div className="font-mono text-xs leading-none text-wax-100" data-testid="frame-of">
+        {frame + 1} <span className="text-wax-500">of {now.length}</span>
+      </div>
+      <div
+        className="mt-[3px] whitespace-nowrap font-mono text-[9px] leading-none text-wax-300"
+        data-testid="hub-where"
+      >
+        {where.length > 17 ? where.replace('shot ', '') : where}
+      </div>
+      <div
+        className="mt-[3px] whitespace-nowrap font-mono text-[9px] leading-none text-wax-500"
+        data-testid="hub-under"
+      >
+        {under}
+      </div>
+    </>
+  );
+}
+
+/** Lets the loop run on its own, or follow the playhead. */
+export const toggleLoop = (): void => {
+  setDesk({ hubRuns: !useDesk.getState().hubRuns });
+};

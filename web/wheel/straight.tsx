@@ -1,0 +1,331 @@
+/** The wheel unrolled: frames from left to right, for one-shots and for long or many-layered elements. */
+import { LARGE_STEP } from '@tallow/core/checks';
+import { isVisible } from '@tallow/core/timing';
+import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import type { Current } from '../state/current.ts';
+import { useDesk } from '../state/desk.ts';
+import { useFindings } from '../state/findings.ts';
+import { boxAround, miniature, useArrivals } from '../state/miniatures.ts';
+import { coloursOf, onionReach } from '../state/onion.ts';
+import { arcsOf } from './arcs.ts';
+import { BAND, bandShowing, framesSeen, frameWidth, rowsFor, timeAtX, xOf, type Band } from './band.ts';
+import { APART, bundled } from './bundles.ts';
+import { BesidePen } from './disc.tsx';
+import { useGestures, type Form, type Spot, type Zone } from './gestures.ts';
+import { Loop, WhereText } from './hub.tsx';
+import { useSteps, type Steps } from './steps.ts';
+
+const PICTURES_TOP = BAND.ruler + 2;
+
+/** Ticks far enough apart to be read. */
+function Ruler({ band }: { band: Band }) {
+  const every = [1, 2, 4, 6, 12, 24, 48, 120, 240].find((n) => n * band.perFrame >= 30) ?? 480;
+  const first = Math.floor(band.from / every) * every;
+  const last = Math.min(band.length, band.from + BAND.width / band.perFrame);
+  return Array.from({ length: Math.max(0, Math.ceil((last - first) / every)) }, (_, i) => first + i * every).map(
+    (f) => (
+      <text key={f} x={xOf(band, f) + 2} y={10} fill="#a89987" fontSize={9} fontFamily="JetBrains Mono Variable">
+        {f + 1}
+      </text>
+    ),
+  );
+}
+
+function Reach({ now, band, height }: { now: Current; band: Band; height: number }) {
+  const frame = useDesk((s) => s.frame);
+  const onion = useDesk((s) => s.onion);
+  const playing = useDesk((s) => s.playing);
+  const index = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
+  if (playing || !onion.on || index < 0) return null;
+  const colours = coloursOf(now, onion);
+  const arcs = arcsOf(now, index);
+  return onionReach(now, frame, onion).flatMap(({ side, index: run }) =>
+    arcs
+      .filter((a) => a.run === run)
+      .map((a) => (
+        <g key={`${side}-${run}-${a.from}`} data-reach={side}>
+          <rect
+            x={xOf(band, a.from)}
+            width={(a.to - a.from) * band.perFrame}
+            y={BAND.ruler - 8}
+            height={height - BAND.ruler + 8}
+            fill={colours[side]}
+            opacity={0.09}
+          />
+          <line
+            x1={xOf(band, a.from)}
+            x2={xOf(band, a.to)}
+            y1={BAND.ruler - 6}
+            y2={BAND.ruler - 6}
+            stroke={colours[side]}
+            strokeWidth={3}
+            strokeDasharray={side === 'after' ? '5 3' : undefined}
+          />
+        </g>
+      )),
+  );
+}
+
+function StepMarks({ band, steps: { steps } }: { band: Band; steps: Steps }) {
+  return (
+    <g data-testid="steps">
+      {steps.map(({ at, size }) => (
+        <line
+          key={at}
+          x1={xOf(band, at)}
+          x2={xOf(band, at)}
+          y1={PICTURES_TOP + BAND.pictures}
+          y2={PICTURES_TOP + BAND.pictures - Math.min(14, size * 4)}
+          stroke={size >= LARGE_STEP ? '#e6b450' : '#a89987'}
+          strokeWidth={size >= LARGE_STEP ? 3 : 1}
+        >
+          <title>{`step ${size.toFixed(1)}× the usual`}</title>
+        </line>
+      ))}
+    </g>
+  );
+}
+
+function Pictures({ now, band, index }: { now: Current; band: Band; index: number }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const arrivals = useArrivals((s) => s.count);
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context) return;
+    const pixel = devicePixelRatio;
+    context.setTransform(pixel, 0, 0, pixel, 0, 0);
+    context.clearRect(0, 0, BAND.width, BAND.pictures);
+    if (index < 0 || !now.active) return;
+    const box = boxAround(now.doc, Object.values(now.active.layer.slots));
+    if (!box) return;
+    let free = -Infinity;
+    for (const { from, to, drawingId } of arcsOf(now, index).sort((a, b) => a.from - b.from)) {
+      const x = xOf(band, from);
+      const room = Math.max(18, Math.min(BAND.pictures - 6, (to - from) * band.perFrame));
+      // Where pictures would lie on one another, one is left out rather than drawn too small.
+      if (!drawingId || x < free || x > BAND.width || x + room < 0) continue;
+      const whole = Math.round(room * pixel);
+      const bitmap = miniature(now.doc, [{ drawingId, opacity: 1 }], box, whole, whole);
+      if (bitmap) context.drawImage(bitmap, x, (BAND.pictures - room) / 2, room, room);
+      free = x + room * 0.86;
+    }
+  }, [now, band, index, arrivals]);
+  return (
+    <canvas
+      ref={canvas}
+      width={BAND.width * devicePixelRatio}
+      height={BAND.pictures * devicePixelRatio}
+      className="pointer-events-none absolute left-0"
+      style={{ top: PICTURES_TOP, width: BAND.width, height: BAND.pictures }}
+    />
+  );
+}
+
+/** Where the part that is seen lies in the whole, dragged to see another. */
+function Scroll({ band, onScroll }: { band: Band; onScroll: (from: number) => void }) {
+  const seen = framesSeen(band.length);
+  if (seen >= band.length) return null;
+  const drag = (event: PointerEvent<HTMLDivElement>) => {
+    const rect = event.currentTarget.getBoundingClientRect();
+    onScroll(((event.clientX - rect.left) / rect.width) * band.length - seen / 2);
+  };
+  return (
+    <div
+      className="relative mt-1 touch-none rounded-md bg-soot-800"
+      style={{ height: BAND.scroll }}
+      title="Drag to see other frames"
+      onPointerDown={(event) => {
+        event.stopPropagation();
+        event.currentTarget.setPointerCapture(event.pointerId);
+        drag(event);
+      }}
+      onPointerMove={(event) => {
+        event.stopPropagation();
+        if (event.buttons & 1) drag(event);
+      }}
+    >
+      <div
+        className="absolute inset-y-1 rounded bg-soot-700"
+        style={{ left: `${(100 * band.from) / band.length}%`, width: `${(100 * seen) / band.length}%` }}
+      />
+    </div>
+  );
+}
+
+export function Straight({ now }: { now: Current }) {
+  const box = useRef<HTMLDivElement>(null);
+  const frame = useDesk((s) => Math.min(s.frame, now.length - 1));
+  const picked = useDesk((s) => s.picked);
+  const onion = useDesk((s) => s.onion);
+  const findings = useFindings(now);
+  const steps = useSteps(now);
+  const [scrolled, setScrolled] = useState({ from: 0, frame: -1 });
+  // The band follows the playhead, and stays where it was dragged to while the playhead rests.
+  const from = scrolled.from;
+  const band = useMemo(
+    () =>
+      scrolled.frame === frame
+        ? { length: now.length, perFrame: frameWidth(now.length), from }
+        : bandShowing(now.length, from, frame),
+    [now.length, from, frame, scrolled.frame],
+  );
+  useEffect(() => {
+    if (band.from !== from) setScrolled((s) => ({ ...s, from: band.from }));
+  }, [band.from, from]);
+
+  const index = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
+  const groups = bundled(now.layers.length, Math.max(0, index), APART.band);
+  const active = groups.findIndex((group) => group.length === 1 && group[0] === index);
+  const rows = rowsFor(groups.length, active);
+  const last = rows.at(-1);
+  const height = (last ? last.top + last.height : BAND.ruler + BAND.pictures) + 4;
+  const reached = onionReach(now, frame, onion);
+  const arcs = index >= 0 ? arcsOf(now, index) : [];
+
+  const form: Form = {
+    spotOf: ({ clientX, clientY }): Spot => {
+      const rect = box.current!.getBoundingClientRect();
+      return { x: clientX - rect.left, y: clientY - rect.top, time: timeAtX(band, clientX - rect.left), angle: 0 };
+    },
+    zoneOf: ({ x, y }): Zone | null => {
+      if (y >= BAND.ruler - 14 && y < BAND.ruler) {
+        for (const side of ['before', 'after'] as const) {
+          const runs = reached.filter((n) => n.side === side).map((n) => n.index);
+          const own = arcs.filter((a) => runs.includes(a.run));
+          const here = arcs.find((a) => frame >= a.from && frame < a.to);
+          const ends = own.map((a) => (side === 'before' ? a.from : a.to));
+          const end =
+            ends.length > 0
+              ? side === 'before'
+                ? Math.min(...ends)
+                : Math.max(...ends)
+              : side === 'before'
+                ? here?.from
+                : here?.to;
+          if (end !== undefined && Math.abs(x - xOf(band, end)) < 12) return { kind: 'reach', side };
+        }
+      }
+      const at = rows.findIndex((row) => y >= row.top - 1.5 && y < row.top + row.height + 1.5);
+      const group = groups[at];
+      if (!group) return { kind: 'scrub' };
+      const nearest = at < active ? group.at(-1)! : group[0]!;
+      return { kind: 'ring', layerId: now.layers[nearest]!.layer.id, pxPerFrame: band.perFrame };
+    },
+  };
+  const { beside, ...listeners } = useGestures(form);
+
+  return (
+    <div className="mx-auto" style={{ width: BAND.width }}>
+      <div className="mb-2 flex items-center gap-4">
+        <div className="rounded-[10px] bg-[#0f0c0a] p-1">
+          <Loop now={now} size={76} />
+        </div>
+        <div className="[&>div:first-child]:text-base [&>div]:!text-[13px] [&>div]:!leading-5">
+          <WhereText now={now} />
+        </div>
+      </div>
+      <div ref={box} className="relative overflow-hidden" style={{ height }} {...listeners}>
+        <svg width={BAND.width} height={height} className="absolute inset-0">
+          <Ruler band={band} />
+          {arcs.map((a) => {
+            const here = frame >= a.from && frame < a.to;
+            const odd = findings.find((f) => f.index === a.run && f.layerId === now.active?.layer.id);
+            return (
+              <g key={`${a.run}-${a.from}`}>
+                <rect
+                  x={xOf(band, a.from) + 0.5}
+                  width={Math.max(2, (a.to - a.from) * band.perFrame - 1)}
+                  y={PICTURES_TOP}
+                  height={BAND.pictures}
+                  rx={3}
+                  fill={a.drawn ? (here ? '#33291f' : '#211b16') : 'none'}
+                  stroke={here ? '#ffc25c' : a.drawn ? 'none' : '#332b25'}
+                  strokeDasharray={a.drawn ? undefined : '2 4'}
+                  strokeWidth={here ? 1.5 : 1}
+                />
+                {odd ? (
+                  <circle cx={xOf(band, a.from) + 6} cy={PICTURES_TOP + 6} r={3} fill="#e6b450">
+                    <title>{odd.text}</title>
+                  </circle>
+                ) : null}
+              </g>
+            );
+          })}
+          {groups.map((group, g) => {
+            const row = rows[g]!;
+            const isActive = g === active;
+            return (
+              <g
+                key={now.layers[group[0]!]!.layer.id}
+                opacity={group.length > 1 || isVisible(now.layers[group[0]!]!) ? 1 : 0.35}
+              >
+                {isActive ? (
+                  <rect
+                    x={xOf(band, 0)}
+                    width={now.length * band.perFrame}
+                    y={row.top}
+                    height={row.height}
+                    rx={4}
+                    fill="#231c17"
+                  />
+                ) : null}
+                {group.flatMap((i) =>
+                  arcsOf(now, i)
+                    .filter((a) => a.drawn)
+                    .map((a) => {
+                      const chosen =
+                        isActive &&
+                        picked?.layerId === now.active?.layer.id &&
+                        a.run >= picked!.first &&
+                        a.run < picked!.first + picked!.count;
+                      const here = isActive && frame >= a.from && frame < a.to;
+                      return (
+                        <rect
+                          key={`${i}-${a.run}-${a.from}`}
+                          x={xOf(band, a.from) + 0.5}
+                          width={Math.max(1.5, (a.to - a.from) * band.perFrame - 1)}
+                          y={row.top}
+                          height={row.height}
+                          rx={2.5}
+                          fill={chosen ? '#ffe2b0' : here ? '#ffc25c' : isActive ? '#a97d37' : '#6b6055'}
+                          fillOpacity={group.length > 1 ? 0.45 : 1}
+                          stroke={chosen ? '#ffc25c' : 'none'}
+                          strokeWidth={2}
+                          data-picked={chosen || undefined}
+                        />
+                      );
+                    }),
+                )}
+              </g>
+            );
+          })}
+          <Reach now={now} band={band} height={height} />
+          <rect
+            x={xOf(band, frame)}
+            width={band.perFrame}
+            y={BAND.ruler - 10}
+            height={height - BAND.ruler + 10}
+            fill="#ffc25c"
+            fillOpacity={0.14}
+            stroke="#ffc25c"
+            strokeOpacity={0.6}
+            pointerEvents="none"
+            data-playhead={frame}
+          />
+        </svg>
+        <Pictures now={now} band={band} index={index} />
+        <svg width={BAND.width} height={height} className="pointer-events-none absolute inset-0">
+          <StepMarks band={band} steps={steps} />
+        </svg>
+        {beside ? <BesidePen {...beside} /> : null}
+      </div>
+      <Scroll
+        band={band}
+        onScroll={(to) => {
+          const most = now.length - framesSeen(now.length);
+          setScrolled({ from: Math.min(Math.max(0, to), most), frame });
+        }}
+      />
+    </div>
+  );
+}
