@@ -118,7 +118,14 @@ export function furnaceMouth(): ShotDocument {
     entities.push(layer, list, ...drawings);
     return layer.id;
   });
-  const element: Element = { kind: 'element', id: elementId, name: 'Furnace fire', time: 'cycle', form: 'auto', layers: layerIds };
+  const element: Element = {
+    kind: 'element',
+    id: elementId,
+    name: 'Furnace fire',
+    time: 'cycle',
+    form: 'auto',
+    layers: layerIds,
+  };
   const placementId = newId();
   const planeId = newId();
   entities.push(

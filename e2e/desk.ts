@@ -146,16 +146,40 @@ export async function stored(at: string, shotId: string): Promise<Stored> {
   return (await (await fetch(`${at}/api/shots/${shotId}`)).json()) as Stored;
 }
 
-/** How many marks each drawing on the server has, in the order of the drawings' ids. */
-export async function storedMarks(at: string, shotId: string): Promise<number[]> {
+/** The drawings on the server. */
+export async function storedDrawings(
+  at: string,
+  shotId: string,
+): Promise<{ order: string[]; marks: Record<string, { kind: string }> }[]> {
   const { drawings } = await stored(at, shotId);
   if (drawings.length === 0) return [];
-  const bodies = (await (await fetch(`${at}/api/shots/${shotId}/drawings?ids=${drawings.join(',')}`)).json()) as {
-    order: string[];
-  }[];
-  return bodies.map((body) => body.order.length).sort((a, b) => a - b);
+  return (await (await fetch(`${at}/api/shots/${shotId}/drawings?ids=${drawings.join(',')}`)).json()) as Awaited<
+    ReturnType<typeof storedDrawings>
+  >;
+}
+
+/** How many marks each drawing on the server has, fewest first. */
+export async function storedMarks(at: string, shotId: string): Promise<number[]> {
+  return (await storedDrawings(at, shotId)).map((body) => body.order.length).sort((a, b) => a - b);
 }
 
 export async function saved(page: Page): Promise<void> {
   await expect(page.getByTestId('saved')).toHaveText('Saved');
+}
+
+/** Draws so many drawings with a short bar each, a little farther right from one to the next. */
+export async function drawn(page: Page, count: number): Promise<void> {
+  const pen = await Pen.on(page);
+  for (let i = 0; i < count; i++) {
+    if (i > 0) await page.keyboard.press('KeyS');
+    await painted(page);
+    await pen.stroke({ x: 0.3 + i * 0.03, y: 0.35 }, { x: 0.3 + i * 0.03, y: 0.6 }, 6);
+  }
+}
+
+/** The runs of the shot's only moving layer on the server, each as its slot and its length. */
+export async function runsOf(shotId: string): Promise<string[]> {
+  const { entities } = await stored(address(), shotId);
+  const lists = entities.filter((e) => e.kind === 'runlist' && (e.runs?.length ?? 0) > 0);
+  return lists.flatMap((list) => list.runs!.map((run) => `${run.slot?.slice(0, 8) ?? 'none'} ${run.length}`));
 }

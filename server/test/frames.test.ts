@@ -37,7 +37,10 @@ const layerOf = (doc: ShotDocument): Layer => Object.values(doc.entities).find((
 
 function render(doc: ShotDocument, background = true): (x: number, y: number) => number[] {
   const surface = makeSurface(100, 100);
-  drawFrame(surface, doc, 0, [1, 0, 0, 1, 0, 0], directPictures(doc, 100, 100), makeSurface, { guides: false, background });
+  drawFrame(surface, doc, 0, [1, 0, 0, 1, 0, 0], directPictures(doc, 100, 100), makeSurface, {
+    guides: false,
+    background,
+  });
   const context = (surface.picture as ReturnType<typeof createCanvas>).getContext('2d');
   return (x, y) => Array.from(context.getImageData(x, y, 1, 1).data);
 }

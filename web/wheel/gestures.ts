@@ -52,6 +52,8 @@ interface Drag {
   readonly up: (moved: boolean) => void;
   readonly back: () => void;
   readonly from: Spot;
+  /** Scrubbing follows the form as it scrolls; all else is measured by the form as it was when the pen came down. */
+  readonly spotOf: Form['spotOf'] | null;
   moved: boolean;
 }
 
@@ -329,12 +331,14 @@ export function useGestures(form: Form) {
       if (!now || !zone) return;
       event.currentTarget.setPointerCapture(event.pointerId);
       const begun = begin(now, zone, spot);
-      if (begun) drag.current = { ...begun, pointer: event.pointerId, from: spot, moved: false };
+      if (!begun) return;
+      const spotOf = zone.kind === 'scrub' ? null : form.spotOf;
+      drag.current = { ...begun, pointer: event.pointerId, from: spot, spotOf, moved: false };
     },
     onPointerMove: (event: PointerEvent<HTMLElement>): void => {
       const going = drag.current;
       if (going?.pointer !== event.pointerId) return;
-      const spot = form.spotOf(event);
+      const spot = (going.spotOf ?? form.spotOf)(event);
       if (!going.moved && Math.hypot(spot.x - going.from.x, spot.y - going.from.y) < 3) return;
       going.moved = true;
       const text = going.move(spot);
