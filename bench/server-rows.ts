@@ -6,7 +6,7 @@ import type { AddressInfo } from 'node:net';
 import { createApp } from '../server/app.ts';
 import { migrate, openDatabase } from '../server/db/database.ts';
 import { directPictures, makeSurface, pngOf } from '../server/exports/canvas.ts';
-import { pngFrames } from '../server/exports/frames.ts';
+import { pngFrames, wholeShot } from '../server/exports/frames.ts';
 import { SavesService } from '../server/shots/saves.service.ts';
 import { ShotsService } from '../server/shots/shots.service.ts';
 import { newId, shotWith } from './documents.ts';
@@ -23,7 +23,7 @@ async function exportRow(): Promise<Row> {
     return surface;
   });
   const work = async () => {
-    for await (const png of pngFrames(doc, true)) void png;
+    for await (const png of pngFrames(doc, wholeShot(doc, true))) void png;
   };
   // On 2s, 48 frames are 24 different pictures; the bare encoder gets the same 24.
   const against = async () => {

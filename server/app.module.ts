@@ -5,6 +5,7 @@ import { ExportsController } from './exports/exports.controller.ts';
 import { ExportsService } from './exports/exports.service.ts';
 import { QueueService } from './exports/queue.service.ts';
 import { HealthController } from './health/health.controller.ts';
+import { LoopsService } from './loops/loops.service.ts';
 import { PicturesService } from './shots/pictures.service.ts';
 import { ProductionsService } from './shots/productions.service.ts';
 import { SavesService } from './shots/saves.service.ts';
@@ -21,7 +22,11 @@ class HealthModule {}
 })
 class ShotsModule {}
 
-@Module({ imports: [ShotsModule], controllers: [ExportsController], providers: [ExportsService, QueueService] })
+@Module({
+  imports: [ShotsModule],
+  controllers: [ExportsController],
+  providers: [ExportsService, QueueService, LoopsService],
+})
 class ExportsModule {}
 
 @Global()

@@ -1,7 +1,8 @@
-/** A worker program: takes exports from the queue, one at a time. Any number may run. */
+/** A worker program: takes exports and loops for cards from the queue, one of each at a time. Any number may run. */
 import { openDatabase } from './db/database.ts';
 import { runExport } from './exports/export-job.ts';
-import { EXPORT_QUEUE, openQueue, type ExportJob } from './exports/queue.ts';
+import { EXPORT_QUEUE, LOOP_QUEUE, openQueue, type ExportJob, type LoopJob } from './exports/queue.ts';
+import { runLoop } from './loops/loop-job.ts';
 import { SavesService } from './shots/saves.service.ts';
 import { ShotsService } from './shots/shots.service.ts';
 
@@ -14,6 +15,9 @@ const queue = await openQueue(url, (error) => {
 });
 await queue.work<ExportJob>(EXPORT_QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1 }, async (jobs) => {
   for (const job of jobs) await runExport(database, shots, job.data.exportId);
+});
+await queue.work<LoopJob>(LOOP_QUEUE, { pollingIntervalSeconds: 2, batchSize: 1 }, async (jobs) => {
+  for (const job of jobs) await runLoop(database, shots, job.data.shotId);
 });
 process.send?.({ ready: true });
 process.on('disconnect', () => process.exit(0));

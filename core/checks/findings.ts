@@ -1,8 +1,9 @@
 /** Accidents found in the drawings of a layer: what was left empty, drawn twice or drawn out of sight. */
-import { find, same, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
+import { find, same, shotOf, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
+import { placedElements } from '../edit/index.ts';
 import { intersection, isEmpty, type Box } from '../geometry/index.ts';
 import { drawingBox, markBox } from '../render/index.ts';
-import { exposures, runStart, type TimedLayer } from '../timing/index.ts';
+import { exposures, runStart, timedLayers, type TimedLayer } from '../timing/index.ts';
 
 export type FindingKind = 'empty' | 'twice' | 'outside';
 
@@ -67,4 +68,27 @@ export function findingsOf(doc: ShotDocument, timed: TimedLayer, turn: number, w
     }
     return found;
   });
+}
+
+/** How many drawings reach beyond a shot's frame, and how many of those lie wholly outside it. */
+export function beyondFrame(doc: ShotDocument): { reaching: number; outside: number } {
+  const { width, height } = shotOf(doc);
+  const drawings = new Map<Id, Box>();
+  for (const {
+    element,
+    placement: { x, y },
+  } of placedElements(doc))
+    for (const { layer } of timedLayers(doc, element))
+      for (const id of Object.values(layer.slots))
+        drawings.set(id, { left: -x, top: -y, right: width - x, bottom: height - y });
+  let [reaching, outside] = [0, 0];
+  for (const [id, seen] of drawings) {
+    const drawing = find(doc, 'drawing', id);
+    const box = drawing && boxOf(drawing);
+    if (!box || isEmpty(box)) continue;
+    const within = box.left >= seen.left && box.top >= seen.top && box.right <= seen.right && box.bottom <= seen.bottom;
+    if (!within) reaching += 1;
+    if (isEmpty(intersection(box, seen))) outside += 1;
+  }
+  return { reaching, outside };
 }

@@ -10,12 +10,23 @@ import {
   type Swatch,
 } from '../document/index.ts';
 
-/** Sets the shot's format. The drawings stay as they are. */
+/** Sets the shot's name, rate, length or background. The drawings and their holds stay as they are. */
 export function setShot(
   doc: ShotDocument,
-  settings: Partial<Pick<Shot, 'name' | 'rate' | 'length' | 'background' | 'width' | 'height'>>,
+  settings: Partial<Pick<Shot, 'name' | 'rate' | 'length' | 'background'>>,
 ): ShotDocument {
   return putEntities(doc, { ...shotOf(doc), ...settings });
+}
+
+/** Sets the shot's size about its middle: what is drawn keeps its place there, and nothing is cut. */
+export function resizeShot(doc: ShotDocument, size: Partial<Pick<Shot, 'width' | 'height'>>): ShotDocument {
+  const before = shotOf(doc);
+  const shot = { ...before, ...size };
+  const [dx, dy] = [(shot.width - before.width) / 2, (shot.height - before.height) / 2];
+  const placements = Object.values(doc.entities).flatMap((e) =>
+    e.kind === 'placement' ? [{ ...e, x: e.x + dx, y: e.y + dy }] : [],
+  );
+  return putEntities(doc, shot, ...placements);
 }
 
 /** Adds a swatch at the end of the palette. */

@@ -1,1 +1,2 @@
 export * from './exposure-sheet.ts';
+export * from './export-settings.ts';

@@ -73,6 +73,39 @@ const migrations: Record<string, Knex.Migration> = {
       await knex.schema.dropTable('exports');
     },
   },
+  '003-export-settings': {
+    async up(knex) {
+      await knex.schema.alterTable('exports', (t) => {
+        t.jsonb('settings').notNullable().defaultTo('{}');
+      });
+      await knex.raw(
+        `update exports set settings = jsonb_build_object('format', 'png', 'parts', 'picture',
+          'background', background, 'from', 0, 'to', frames, 'scale', 1, 'pattern', '{shot}-{frame}', 'sheet', false)`,
+      );
+      await knex.schema.alterTable('exports', (t) => {
+        t.dropColumn('background');
+      });
+    },
+    async down(knex) {
+      await knex.schema.alterTable('exports', (t) => {
+        t.boolean('background').notNullable().defaultTo(false);
+        t.dropColumn('settings');
+      });
+    },
+  },
+  '004-loops': {
+    async up(knex) {
+      await knex.schema.createTable('loops', (t) => {
+        t.uuid('shot_id').primary().references('shots.id');
+        t.integer('revision').notNullable();
+        t.boolean('flashes').notNullable();
+        t.boolean('made').notNullable();
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('loops');
+    },
+  },
 };
 
 /** Hands the migrations to Knex without files on disk, so that they travel inside the built server. */

@@ -1,17 +1,13 @@
 import type { Id } from '@tallow/core/document';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Res, Sse, type MessageEvent } from '@nestjs/common';
-import { ApiProperty, ApiTags } from '@nestjs/swagger';
-import { IsBoolean } from 'class-validator';
+import { ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { resolve } from 'node:path';
 import { concatMap, distinctUntilChanged, map, takeWhile, timer, type Observable } from 'rxjs';
 import { Problem } from '../http/problem.ts';
+import { ExportRequest } from './export-request.ts';
 import { IdPipe } from '../shots/id.pipe.ts';
 import { exportPath, ExportsService } from './exports.service.ts';
-
-class ExportRequest {
-  @ApiProperty({ description: 'Whether the background colour is in the frames' }) @IsBoolean() background: boolean;
-}
 
 @ApiTags('exports')
 @Controller()
@@ -22,8 +18,12 @@ export class ExportsController {
     return this.exports.list(id);
   }
 
-  @Post('shots/:id/exports') create(@Param('id', IdPipe) id: Id, @Body() { background }: ExportRequest) {
-    return this.exports.create(id, background);
+  @Post('shots/:id/exports') create(@Param('id', IdPipe) id: Id, @Body() request: ExportRequest) {
+    return this.exports.create(id, request);
+  }
+
+  @Delete('shots/:id/exports') @HttpCode(204) clear(@Param('id', IdPipe) id: Id) {
+    return this.exports.clear(id);
   }
 
   @Sse('exports/:id/events') events(@Param('id', IdPipe) id: Id): Observable<MessageEvent> {

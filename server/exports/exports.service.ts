@@ -6,7 +6,9 @@ import { join } from 'node:path';
 import { DATABASE } from '../db/database.ts';
 import { Problem } from '../http/problem.ts';
 import { ShotsService } from '../shots/shots.service.ts';
-import { fileStem } from './frames.ts';
+import { fileStem, type ExportSettings } from '@tallow/core/formats';
+import { settingsFor, type ExportRequest } from './export-request.ts';
+import { EXPORT_QUEUE } from './queue.ts';
 import { QueueService } from './queue.service.ts';
 
 export type ExportState = 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
@@ -15,7 +17,7 @@ export interface ExportRow {
   readonly id: Id;
   readonly shot_id: Id;
   readonly state: ExportState;
-  readonly background: boolean;
+  readonly settings: ExportSettings;
   readonly frames: number;
   readonly done: number;
   readonly file_name: string;
@@ -25,13 +27,13 @@ export interface ExportRow {
 }
 
 export const exportsFolder = (): string => join(process.env['TALLOW_HOME'] ?? '.tallow', 'exports');
-export const exportPath = (id: Id): string => join(exportsFolder(), `${id}.zip`);
+export const exportPath = (id: Id): string => join(exportsFolder(), `${id}.file`);
 
 const answer = (row: ExportRow) => ({
   id: row.id,
   shotId: row.shot_id,
   state: row.state,
-  background: row.background,
+  settings: row.settings,
   frames: row.frames,
   done: row.done,
   fileName: row.file_name,
@@ -63,25 +65,38 @@ export class ExportsService {
     return answer(row);
   }
 
-  async create(shotId: Id, background: boolean): Promise<ExportAnswer> {
+  async create(shotId: Id, request: ExportRequest): Promise<ExportAnswer> {
     const shot = await this.shots.one(shotId);
+    const settings = settingsFor(shot, request);
     const id = randomId();
-    const fileName = `${fileStem(shot.name)}${background ? '' : '-alpha'}.zip`;
+    const parts = settings.parts === 'picture' || settings.format === 'gif' ? '' : `-${settings.parts}`;
+    const alpha = settings.background && parts === '' ? '' : '-alpha';
+    const fileName = `${fileStem(shot.name)}${parts}${alpha}.${settings.format === 'gif' ? 'gif' : 'zip'}`;
     await this.database('exports').insert({
       id,
       shot_id: shotId,
       state: 'waiting',
-      background,
-      frames: shot.length,
+      settings: JSON.stringify(settings),
+      frames: settings.to - settings.from,
       file_name: fileName,
     });
-    await this.queue.send({ exportId: id });
+    await this.queue.send(EXPORT_QUEUE, { exportId: id });
     return this.one(id);
   }
 
   async stop(id: Id): Promise<ExportAnswer> {
     await this.database('exports').where({ id }).whereIn('state', ['waiting', 'running']).update({ state: 'stopped' });
     return this.one(id);
+  }
+
+  /** Takes every export of a shot that is not under way off the list, with its file. */
+  async clear(shotId: Id): Promise<void> {
+    const gone = await this.database('exports')
+      .where({ shot_id: shotId })
+      .whereNotIn('state', ['waiting', 'running'])
+      .delete()
+      .returning<{ id: Id }[]>('id');
+    await Promise.all(gone.map(({ id }) => unlink(exportPath(id)).catch(() => undefined)));
   }
 
   async remove(id: Id): Promise<void> {

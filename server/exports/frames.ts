@@ -1,6 +1,6 @@
-/** The frames of a shot as PNG, in order; frames that show the same are drawn and encoded once. */
+/** Frames of a shot drawn on the server, in order; frames that show the same are drawn and encoded once. */
 import { shotOf, type ShotDocument } from '@tallow/core/document';
-import { drawFrame, frameKey, sheetsOf } from '@tallow/core/render';
+import { drawFrame, frameKey, sheetsOf, type SheetOptions, type Surface } from '@tallow/core/render';
 import { directPictures, makeSurface, pngOf } from './canvas.ts';
 
 /** Different pictures kept encoded, for cycles that come round again. */
@@ -8,20 +8,54 @@ const KEPT = 240;
 /** Pictures drawn ahead while others are still being encoded on another thread. */
 const AHEAD = 3;
 
-/** Yields each frame from 0 on. Guides are never in it. @param background whether the shot's background is. */
-export async function* pngFrames(doc: ShotDocument, background: boolean): AsyncGenerator<Buffer> {
-  const { width, height, length } = shotOf(doc);
-  const pictures = directPictures(doc, width, height);
+export interface FrameRange {
+  /** First frame, from 0, and one past the last. */
+  readonly from: number;
+  readonly to: number;
+  readonly scale: number;
+  readonly background: boolean;
+  readonly options: SheetOptions;
+}
+
+/** The whole shot as it is. Guides are never in it. */
+export const wholeShot = (doc: ShotDocument, background: boolean): FrameRange => ({
+  from: 0,
+  to: shotOf(doc).length,
+  scale: 1,
+  background,
+  options: { guides: false },
+});
+
+/** Draws frames of one size; each call gives a surface of its own. */
+export function frameDrawer(doc: ShotDocument, { scale, background, options }: FrameRange) {
+  const { width, height } = shotOf(doc);
+  const size = [Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale))] as const;
+  const pictures = directPictures(doc, ...size);
+  return {
+    width: size[0],
+    height: size[1],
+    keyOf: (frame: number): string => frameKey(sheetsOf(doc, frame, options)),
+    draw: (frame: number): Surface => {
+      const surface = makeSurface(...size);
+      const view = [size[0] / width, 0, 0, size[1] / height, 0, 0] as const;
+      drawFrame(surface, doc, frame, view, pictures, makeSurface, { ...options, background });
+      return surface;
+    },
+  };
+}
+
+/** Yields each frame of a range as PNG. */
+export async function* pngFrames(doc: ShotDocument, range: FrameRange): AsyncGenerator<Buffer> {
+  const drawer = frameDrawer(doc, range);
+  const { from, to } = range;
   const encoded = new Map<string, Promise<Buffer>>();
   let encoding = 0;
   const draw = (frame: number): Promise<Buffer> => {
-    const key = frameKey(sheetsOf(doc, frame, { guides: false }));
+    const key = drawer.keyOf(frame);
     const known = encoded.get(key);
     if (known) return known;
-    const surface = makeSurface(width, height);
-    drawFrame(surface, doc, frame, [1, 0, 0, 1, 0, 0], pictures, makeSurface, { guides: false, background });
     encoding += 1;
-    const png = pngOf(surface).finally(() => {
+    const png = pngOf(drawer.draw(frame)).finally(() => {
       encoding -= 1;
     });
     png.catch(() => undefined);
@@ -30,24 +64,9 @@ export async function* pngFrames(doc: ShotDocument, background: boolean): AsyncG
     return png;
   };
   const drawn: Promise<Buffer>[] = [];
-  let next = 0;
-  for (let frame = 0; frame < length; frame++) {
-    while (next < length && (drawn.length === 0 || (encoding < AHEAD && drawn.length < KEPT / 2)))
-      drawn.push(draw(next++));
+  let next = from;
+  for (let frame = from; frame < to; frame++) {
+    while (next < to && (drawn.length === 0 || (encoding < AHEAD && drawn.length < KEPT / 2))) drawn.push(draw(next++));
     yield await drawn.shift()!;
   }
-}
-
-/** Frame 0 is `0001`; five digits and more only where they are needed. */
-export const frameNumber = (frame: number): string => String(frame + 1).padStart(4, '0');
-
-/** A name that every file system takes, made from a shot's name. */
-export function fileStem(name: string): string {
-  const stem = name
-    .normalize('NFKD')
-    .replace(/[^\p{Letter}\p{Number}]+/gu, '-')
-    .replace(/^-+|-+$/g, '')
-    .toLowerCase()
-    .slice(0, 60);
-  return stem || 'shot';
 }

@@ -2,7 +2,7 @@ import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplica
 import type { Knex } from 'knex';
 import type PgBoss from 'pg-boss';
 import { DATABASE } from '../db/database.ts';
-import { EXPORT_QUEUE, openQueue, SILENCE_SECONDS, type ExportJob } from './queue.ts';
+import { EXPORT_QUEUE, openQueue, SILENCE_SECONDS } from './queue.ts';
 
 /** The server's side of the queue: hands jobs in, and hands them in again when their worker fell silent. */
 @Injectable()
@@ -23,8 +23,9 @@ export class QueueService implements OnApplicationBootstrap, OnApplicationShutdo
     this.watch.unref();
   }
 
-  async send(job: ExportJob): Promise<void> {
-    await this.boss?.send(EXPORT_QUEUE, job);
+  /** Hands a job in. @param once a key of which only one job waits at a time. */
+  async send(queue: string, job: object, once?: string): Promise<void> {
+    await this.boss?.send(queue, job, once === undefined ? {} : { singletonKey: once });
   }
 
   /** Hands in again what a worker began and no longer tells of. */
@@ -34,7 +35,7 @@ export class QueueService implements OnApplicationBootstrap, OnApplicationShutdo
       .whereRaw(`heard_at < now() - interval '${SILENCE_SECONDS} seconds'`)
       .update({ state: 'waiting', heard_at: this.database.fn.now() })
       .returning<{ id: string }[]>('id');
-    for (const { id } of silent) await this.send({ exportId: id });
+    for (const { id } of silent) await this.send(EXPORT_QUEUE, { exportId: id });
   }
 
   async onApplicationShutdown(): Promise<void> {

@@ -3,6 +3,8 @@ import { Body, Controller, Delete, Get, Header, HttpCode, Param, Patch, Post, Qu
 import { ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { Problem } from '../http/problem.ts';
+import { resolve } from 'node:path';
+import { loopPath } from '../loops/loop-job.ts';
 import { IdPipe } from './id.pipe.ts';
 import { PicturesService } from './pictures.service.ts';
 import { ProductionsService } from './productions.service.ts';
@@ -91,6 +93,18 @@ export class ShotsController {
 
   @Post(':id/saves') @HttpCode(200) save(@Param('id', IdPipe) id: Id, @Body() request: SaveRequest) {
     return this.saves.save(id, request);
+  }
+
+  @Get(':id/loop.webp') async loop(@Param('id', IdPipe) id: Id, @Res() response: Response) {
+    const { loop } = await this.shots.one(id);
+    if (!loop) throw Problem.missing('The loop of this shot');
+    await new Promise<void>((done, failed) => {
+      const headers = { 'Content-Type': 'image/webp', 'Cache-Control': 'private, max-age=31536000, immutable' };
+      response.sendFile(resolve(loopPath(id)), { dotfiles: 'allow', headers }, (error) => {
+        if (!error || response.headersSent) done();
+        else failed(Problem.missing('The loop of this shot'));
+      });
+    });
   }
 
   @Get(':id/picture.png')

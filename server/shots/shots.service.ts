@@ -27,6 +27,8 @@ export interface ShotSummary {
   readonly background: string | null;
   readonly revision: number;
   readonly updatedAt: string;
+  /** The latest loop for its card, or null while there is none. */
+  readonly loop: { readonly revision: number; readonly flashes: boolean } | null;
 }
 
 interface ShotRow {
@@ -35,6 +37,9 @@ interface ShotRow {
   revision: number;
   updated_at: Date;
   body: Shot;
+  loop_revision: number | null;
+  flashes: boolean | null;
+  made: boolean | null;
 }
 
 const summary = ({ body, ...row }: ShotRow): ShotSummary => ({
@@ -48,6 +53,7 @@ const summary = ({ body, ...row }: ShotRow): ShotSummary => ({
   background: body.background,
   revision: row.revision,
   updatedAt: row.updated_at.toISOString(),
+  loop: row.made && row.loop_revision !== null ? { revision: row.loop_revision, flashes: row.flashes === true } : null,
 });
 
 /** Shots as wholes: listed, made, opened, duplicated, deleted and brought back. */
@@ -62,6 +68,7 @@ export class ShotsService {
     return this.database('shots')
       .join('entities', 'entities.id', 'shots.id')
       .join('productions', 'productions.id', 'shots.production_id')
+      .leftJoin('loops', 'loops.shot_id', 'shots.id')
       .whereNull('shots.deleted_at')
       .whereNull('productions.deleted_at')
       .select(
@@ -70,6 +77,9 @@ export class ShotsService {
         'shots.revision',
         'shots.updated_at',
         'entities.body',
+        'loops.revision as loop_revision',
+        'loops.flashes',
+        'loops.made',
       ) as Knex.QueryBuilder<ShotRow, ShotRow[]>;
   }
 

@@ -1,9 +1,13 @@
 import { randomId, shotOf } from '@tallow/core/document';
 import { furnaceMouth, FURNACE_MOUTH_ID } from '@tallow/demo';
-import { existsSync, readdirSync, statSync } from 'node:fs';
+import { createCanvas, loadImage, type Canvas } from '@napi-rs/canvas';
+import { strFromU8, unzipSync } from 'fflate';
+import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { ensureDemo } from '../demo.ts';
 import { runExport } from '../exports/export-job.ts';
 import { exportPath, exportsFolder } from '../exports/exports.service.ts';
+import { frameDrawer, wholeShot } from '../exports/frames.ts';
+import { runLoop, loopPath } from '../loops/loop-job.ts';
 import { SavesService } from '../shots/saves.service.ts';
 import { ShotsService } from '../shots/shots.service.ts';
 import { startServer, type Harness } from './harness.ts';
@@ -94,4 +98,135 @@ test('deleted, it is gone with its file; unknown ones are not found', async () =
   expect(existsSync(exportPath(asked.id))).toBe(false);
   expect((await server.send('GET', `/exports/${randomId()}/file`)).status).toBe(404);
   expect((await server.send('POST', `/shots/${FURNACE_MOUTH_ID}/exports`, { background: 'yes' })).status).toBe(422);
+});
+
+/** Sizes, delays and transparency of a GIF's frames, read from its blocks. */
+function readGif(bytes: Buffer): { width: number; height: number; delays: number[]; open: boolean[]; loops: boolean } {
+  expect(bytes.subarray(0, 6).toString()).toBe('GIF89a');
+  const [width, height] = [bytes.readUInt16LE(6), bytes.readUInt16LE(8)];
+  const delays: number[] = [];
+  const open: boolean[] = [];
+  let loops = false;
+  let at = 13 + (bytes[10]! & 0x80 ? 3 * 2 ** ((bytes[10]! & 7) + 1) : 0);
+  const skip = () => {
+    while (bytes[at] !== 0) at += bytes[at]! + 1;
+    at += 1;
+  };
+  for (;;) {
+    const kind = bytes[at]!;
+    if (kind === 0x3b) return { width, height, delays, open, loops };
+    if (kind === 0x21) {
+      const label = bytes[at + 1];
+      if (label === 0xf9) {
+        delays.push(bytes.readUInt16LE(at + 4));
+        open.push((bytes[at + 3]! & 1) === 1);
+      }
+      if (label === 0xff) loops = bytes.subarray(at + 3, at + 14).toString() === 'NETSCAPE2.0';
+      at += 2;
+      skip();
+    } else {
+      expect(kind).toBe(0x2c);
+      at += 10 + (bytes[at + 9]! & 0x80 ? 3 * 2 ** ((bytes[at + 9]! & 7) + 1) : 0) + 1;
+      skip();
+    }
+  }
+}
+
+test('a GIF loops, lasts as long as the shot to within 0.01 s, and is open where nothing is drawn', async () => {
+  for (const background of [true, false]) {
+    const { json } = await server.send('POST', `/shots/${FURNACE_MOUTH_ID}/exports`, { background, format: 'gif' });
+    const { id } = json as Answer;
+    await runExport(server.database, shots, id);
+    expect(await one(id)).toMatchObject({
+      state: 'done',
+      fileName: background ? 'furnace-mouth.gif' : 'furnace-mouth-alpha.gif',
+    });
+    const bytes = readFileSync(exportPath(id));
+    const gif = readGif(bytes);
+    expect(gif).toMatchObject({ width: 192, height: 108, loops: true });
+    // Four frames on 2s are two pictures.
+    expect(gif.delays).toHaveLength(2);
+    expect(Math.abs(gif.delays.reduce((a, b) => a + b) / 100 - 4 / 24)).toBeLessThanOrEqual(0.01);
+    expect(Math.min(...gif.delays)).toBeGreaterThanOrEqual(2);
+    expect(gif.open.every((each) => each === !background)).toBe(true);
+    const canvas = createCanvas(192, 108);
+    canvas.getContext('2d').drawImage(await loadImage(bytes), 0, 0);
+    const { doc } = await shots.document(FURNACE_MOUTH_ID);
+    const picture = frameDrawer(doc, wholeShot(doc, background)).draw(0).picture as Canvas;
+    const pixels = (from: Canvas) => from.getContext('2d').getImageData(0, 0, 192, 108).data;
+    const [got, wanted] = [pixels(canvas), pixels(picture)];
+    let apart = 0;
+    for (let i = 0; i < got.length; i++) apart += Math.abs(got[i]! - wanted[i]!);
+    // On the mean, within what 256 colours and hard edges allow.
+    expect(apart / got.length).toBeLessThan(4);
+  }
+});
+
+test('layers and elements come as sequences of their own, scaled and named as asked, with the exposure sheet', async () => {
+  const asked = await server.send('POST', `/shots/${FURNACE_MOUTH_ID}/exports`, {
+    background: true,
+    parts: 'layers',
+    from: 1,
+    to: 3,
+    scale: 0.5,
+    pattern: '{part}_{frame}',
+    sheet: true,
+  });
+  const { id } = asked.json as Answer;
+  await runExport(server.database, shots, id);
+  const done = await one(id);
+  expect(done).toMatchObject({ state: 'done', frames: 10, done: 10, fileName: 'furnace-mouth-layers-alpha.zip' });
+  const files = unzipSync(readFileSync(exportPath(id)));
+  expect(new Set(Object.keys(files))).toEqual(
+    new Set([
+      'furnace-mouth/furnace-mouth-exposure-sheet.csv',
+      ...['lick', 'line', 'core', 'flame', 'arch'].flatMap((part) =>
+        ['0002', '0003'].map((frame) => `furnace-mouth/${part}/${part}_${frame}.png`),
+      ),
+    ]),
+  );
+  const sheet = strFromU8(files['furnace-mouth/furnace-mouth-exposure-sheet.csv']!).trim().split('\n');
+  expect(sheet[0]).toBe(
+    'Frame,Furnace fire / Lick,Furnace fire / Line,Furnace fire / Core,Furnace fire / Flame,Furnace fire / Arch',
+  );
+  expect(sheet.slice(1)).toEqual(['2,,1,1,1,1', '3,,2,2,2,1']);
+});
+
+test('settings that the shot does not allow are refused, naming the field', async () => {
+  for (const [field, settings] of Object.entries({
+    to: { to: 5 },
+    from: { from: 3, to: 3 },
+    scale: { scale: 99 },
+    pattern: { pattern: 'all' },
+    format: { format: 'bmp' },
+  })) {
+    const refused = await server.send('POST', `/shots/${FURNACE_MOUTH_ID}/exports`, { background: true, ...settings });
+    expect(refused.status).toBe(422);
+    expect(JSON.stringify(refused.json)).toContain(field);
+  }
+});
+
+test('finished exports are cleared with their files, those under way stay', async () => {
+  const waiting = await ask();
+  expect((await server.send('DELETE', `/shots/${FURNACE_MOUTH_ID}/exports`)).status).toBe(204);
+  expect((await list()).map((each) => each.id)).toEqual([waiting.id]);
+  expect(readdirSync(exportsFolder())).toEqual([]);
+});
+
+test('the loop for a card is made once for a revision, and told with the shot', async () => {
+  const summary = async () =>
+    ((await server.send('GET', '/shots')).json as { id: string; revision: number; loop: unknown }[]).find(
+      (each) => each.id === FURNACE_MOUTH_ID,
+    )!;
+  expect((await summary()).loop).toBeNull();
+  expect((await server.send('GET', `/shots/${FURNACE_MOUTH_ID}/loop.webp`)).status).toBe(404);
+  await runLoop(server.database, shots, FURNACE_MOUTH_ID);
+  const { revision, loop } = await summary();
+  expect(loop).toEqual({ revision, flashes: false });
+  const file = await fetch(`${server.address}/api/shots/${FURNACE_MOUTH_ID}/loop.webp`);
+  expect(file.headers.get('content-type')).toBe('image/webp');
+  expect(Buffer.from(await file.arrayBuffer()).toString('latin1', 8, 12)).toBe('WEBP');
+  const made = statSync(loopPath(FURNACE_MOUTH_ID)).mtimeMs;
+  await runLoop(server.database, shots, FURNACE_MOUTH_ID);
+  expect(statSync(loopPath(FURNACE_MOUTH_ID)).mtimeMs).toBe(made);
 });

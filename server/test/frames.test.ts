@@ -14,7 +14,8 @@ import { drawFrame } from '@tallow/core/render';
 import { furnaceMouth } from '@tallow/demo';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { directPictures, makeSurface } from '../exports/canvas.ts';
-import { fileStem, frameNumber, pngFrames } from '../exports/frames.ts';
+import { fileStem, frameNumber } from '@tallow/core/formats';
+import { pngFrames, wholeShot } from '../exports/frames.ts';
 
 const flat = (values: number[]) => Float32Array.from(values);
 const stroke = (swatch: string, x: number[], y: number[], more: Partial<Stroke['brush']> = {}): Stroke => ({
@@ -91,7 +92,7 @@ test('frames come in order at the shot’s size; equal ones are encoded once', a
   const doc = furnaceMouth();
   const small: ShotDocument = { ...doc, entities: { ...doc.entities, [doc.shotId]: { ...shotOf(doc), length: 26 } } };
   const frames: Buffer[] = [];
-  for await (const png of pngFrames(small, true)) frames.push(png);
+  for await (const png of pngFrames(small, wholeShot(small, true))) frames.push(png);
   expect(frames).toHaveLength(26);
   expect(frames[1]).toBe(frames[0]);
   expect(frames[24]).toBe(frames[0]);

@@ -1,5 +1,6 @@
 /** What the server answers. */
 import type { Id } from '@tallow/core/document';
+import type { ExportSettings } from '@tallow/core/formats';
 
 export interface Production {
   readonly id: Id;
@@ -17,6 +18,7 @@ export interface ShotSummary {
   readonly background: string | null;
   readonly revision: number;
   readonly updatedAt: string;
+  readonly loop: { readonly revision: number; readonly flashes: boolean } | null;
 }
 
 export interface ShotStructure {
@@ -42,7 +44,7 @@ export interface Changes {
 export interface ExportInfo {
   readonly id: Id;
   readonly state: 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
-  readonly background: boolean;
+  readonly settings: ExportSettings;
   readonly frames: number;
   readonly done: number;
   readonly fileName: string;

@@ -1,10 +1,11 @@
 /** The shot's format as a line of text that opens to be changed. */
 import { SHOT_LIMITS, shotOf } from '@tallow/core/document';
-import { setShot } from '@tallow/core/edit';
+import { beyondFrame } from '@tallow/core/checks';
+import { resizeShot, setShot } from '@tallow/core/edit';
 import { secondsText } from '@tallow/core/timing';
 import { Popover } from 'radix-ui';
 import { NumberField } from '../parts/number-field.tsx';
-import { edit, useDocument } from '../state/document.ts';
+import { edit, say, useDocument } from '../state/document.ts';
 
 export function ShotFormat() {
   const doc = useDocument((s) => s.doc);
@@ -12,6 +13,17 @@ export function ShotFormat() {
   const shot = shotOf(doc);
   const set = (name: string, settings: Parameters<typeof setShot>[1], gesture?: string) => {
     edit(name, (d) => setShot(d, settings), gesture);
+  };
+  const resize = (size: Parameters<typeof resizeShot>[1]) => {
+    const before = beyondFrame(doc);
+    edit('size', (d) => resizeShot(d, size));
+    const { doc: now } = useDocument.getState();
+    const { reaching, outside } = now ? beyondFrame(now) : before;
+    if (reaching <= before.reaching && outside <= before.outside) return;
+    const wholly = outside > 0 ? `, ${outside} of them wholly outside` : '';
+    say(
+      `${reaching} drawings now reach beyond the frame${wholly}. Nothing is cut: they are there when the frame grows.`,
+    );
   };
   return (
     <Popover.Root>
@@ -49,7 +61,7 @@ export function ShotFormat() {
               value={shot.width}
               {...SHOT_LIMITS.size}
               onTake={(width) => {
-                set('size', { width });
+                resize({ width });
               }}
             />
             <NumberField
@@ -58,7 +70,7 @@ export function ShotFormat() {
               value={shot.height}
               {...SHOT_LIMITS.size}
               onTake={(height) => {
-                set('size', { height });
+                resize({ height });
               }}
             />
           </div>

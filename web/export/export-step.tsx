@@ -1,206 +1,314 @@
-/** The Export step: frames to take away, and what was taken before. */
-import { shotOf } from '@tallow/core/document';
-import { secondsText } from '@tallow/core/timing';
-import { Download, Trash2, X } from 'lucide-react';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { Refused, request, Unreachable } from '../api/client.ts';
+/** The Export step: what to take away and how, and what was taken before. */
+import { shotOf, type ShotDocument } from '@tallow/core/document';
+import { placedElements } from '@tallow/core/edit';
+import {
+  brighteningLayers,
+  fileStem,
+  frameName,
+  patternProblem,
+  sequencesOf,
+  USUAL_PATTERN,
+  type ExportSettings,
+} from '@tallow/core/formats';
+import { elementLength, gifTimes, secondsText } from '@tallow/core/timing';
+import { useState, type ReactNode } from 'react';
+import { request } from '../api/client.ts';
 import type { ExportInfo } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
-import { say, useDocument } from '../state/document.ts';
+import { NumberField } from '../parts/number-field.tsx';
+import { useDocument } from '../state/document.ts';
+import { ExportRow, tellTrouble } from './export-row.tsx';
+import { useExports } from './use-exports.ts';
 
-const isRunning = ({ state }: ExportInfo): boolean => state === 'waiting' || state === 'running';
-const sizeText = (bytes: number): string =>
-  bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
-const tellTrouble = (error: unknown): void => {
-  if (error instanceof Refused || error instanceof Unreachable) say(error.message);
-  else throw error;
-};
+const SCALES = [0.25, 0.5, 1, 2] as const;
 
-/** The shot's exports, kept up to date while one is under way. */
-function useExports(shotId: string | undefined) {
-  const [list, setList] = useState<readonly ExportInfo[] | null>(null);
-  const watched = useRef(new Map<string, EventSource>());
-  const reload = useCallback(async () => {
-    if (shotId) setList(await request<ExportInfo[]>('GET', `/shots/${shotId}/exports`));
-  }, [shotId]);
-  useEffect(() => {
-    reload().catch(tellTrouble);
-    const sources = watched.current;
-    return () => {
-      for (const source of sources.values()) source.close();
-      sources.clear();
-    };
-  }, [reload]);
-  useEffect(() => {
-    for (const info of list ?? []) {
-      if (!isRunning(info) || watched.current.has(info.id)) continue;
-      const source = new EventSource(`/api/exports/${info.id}/events`);
-      watched.current.set(info.id, source);
-      source.onmessage = (event: MessageEvent<string>) => {
-        const next = JSON.parse(event.data) as ExportInfo;
-        setList((all) => all?.map((each) => (each.id === next.id ? next : each)) ?? null);
-        if (isRunning(next)) return;
-        source.close();
-        watched.current.delete(info.id);
-      };
-    }
-  }, [list]);
-  return { list, reload };
+function Choice<T extends string>({
+  label,
+  value,
+  choices,
+  onChoose,
+}: {
+  label: string;
+  value: T;
+  choices: readonly { value: T; label: string; whyNot?: string | null }[];
+  onChoose: (value: T) => void;
+}) {
+  return (
+    <div role="group" aria-label={label} className="flex gap-1">
+      {choices.map((each) => (
+        <button
+          key={each.value}
+          type="button"
+          aria-pressed={value === each.value}
+          aria-disabled={each.whyNot ? true : undefined}
+          title={each.whyNot ?? undefined}
+          className={`moves h-9 flex-1 rounded-lg px-2 text-[13px] ${value === each.value ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'} ${each.whyNot ? 'opacity-45' : ''}`}
+          onClick={() => {
+            if (!each.whyNot) onChoose(each.value);
+          }}
+        >
+          {each.label}
+        </button>
+      ))}
+    </div>
+  );
 }
 
-const STATES: Record<ExportInfo['state'], string> = {
-  waiting: 'Waiting',
-  running: 'Rendering',
-  done: 'Done',
-  stopped: 'Stopped',
-  failed: 'Failed',
-};
+const Field = ({ label, children }: { label: string; children: ReactNode }) => (
+  <div>
+    <div className="mb-1 text-[13px] text-wax-500">{label}</div>
+    {children}
+  </div>
+);
 
-function Row({ info, reload }: { info: ExportInfo; reload: () => Promise<void> }) {
-  const run = (work: Promise<unknown>): void => {
-    work.then(reload).catch(tellTrouble);
-  };
-  const when = new Date(info.createdAt).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+const Note = ({ children }: { children: ReactNode }) => <p className="text-[13px] text-warn">{children}</p>;
+
+/** Ranges of one turn of each cycle, and the whole shot: what one mostly wants to loop. */
+function Turns({ doc, onTake }: { doc: ShotDocument; onTake: (range: Pick<ExportSettings, 'from' | 'to'>) => void }) {
+  const { length } = shotOf(doc);
+  const turns = placedElements(doc).flatMap(({ element, placement }) => {
+    const turn = elementLength(doc, element);
+    const fits = element.time === 'cycle' && placement.start + turn <= length;
+    return fits ? [{ label: `one turn of ${element.name}`, from: placement.start, to: placement.start + turn }] : [];
+  });
   return (
-    <li data-testid="export" data-state={info.state} className="rounded-[10px] bg-soot-900 px-4 py-3">
-      <div className="flex items-center gap-4">
-        <div className="min-w-0 flex-1">
-          <div className="truncate font-medium">{info.fileName}</div>
-          <div className="text-[13px] text-wax-500">
-            {info.frames} frames · {info.background ? 'with background' : 'transparent'} · {when}
-            {info.bytes === null ? '' : ` · ${sizeText(info.bytes)}`}
-          </div>
-          {info.trouble ? <div className="text-[13px] text-harm">{info.trouble}</div> : null}
-        </div>
-        <span
-          className={`font-mono text-xs ${info.state === 'done' ? 'text-sound' : info.state === 'failed' ? 'text-harm' : 'text-wax-300'}`}
+    <div className="!mt-2 flex flex-wrap gap-x-4 text-[13px]">
+      {[{ label: 'whole shot', from: 0, to: length }, ...turns].map(({ label, from, to }) => (
+        <button
+          key={label}
+          type="button"
+          className="moves h-8 text-wax-300 underline decoration-soot-700 underline-offset-4 hover:text-wax-100"
+          onClick={() => {
+            onTake({ from, to });
+          }}
         >
-          {isRunning(info) ? `${STATES[info.state]} ${info.done} of ${info.frames}` : STATES[info.state]}
-        </span>
-        {info.state === 'done' ? (
-          <a
-            href={`/api/exports/${info.id}/file`}
-            download
-            className="moves inline-flex h-9 items-center gap-2 rounded-lg bg-soot-800 px-3 text-wax-100 hover:bg-soot-700"
-          >
-            <Download size={15} /> Download
-          </a>
-        ) : null}
-        {isRunning(info) ? (
-          <Button
-            onClick={() => {
-              run(request('POST', `/exports/${info.id}/stop`));
-            }}
-          >
-            <X size={15} /> Stop
-          </Button>
-        ) : (
-          <button
-            type="button"
-            aria-label={`Delete ${info.fileName}`}
-            title="Delete this export"
-            className="moves grid size-9 place-items-center rounded-lg text-wax-500 hover:bg-soot-800 hover:text-wax-100"
-            onClick={() => {
-              run(request('DELETE', `/exports/${info.id}`));
-            }}
-          >
-            <Trash2 size={15} />
-          </button>
-        )}
-      </div>
-      {isRunning(info) ? (
-        <div
-          role="progressbar"
-          aria-label={info.fileName}
-          aria-valuemin={0}
-          aria-valuemax={info.frames}
-          aria-valuenow={info.done}
-          className="mt-3 h-1 overflow-hidden rounded bg-soot-800"
-        >
-          <div className="h-full bg-flame" style={{ width: `${(100 * info.done) / info.frames}%` }} />
-        </div>
-      ) : null}
-    </li>
+          {label}
+        </button>
+      ))}
+    </div>
   );
 }
 
 export function ExportStep() {
   const doc = useDocument((s) => s.doc);
   const saving = useDocument((s) => s.saving);
-  const [background, setBackground] = useState(false);
+  const [chosen, setChosen] = useState<Partial<ExportSettings>>({});
   const { list, reload } = useExports(doc?.shotId);
   if (!doc) return null;
   const shot = shotOf(doc);
-  const start = (): void => {
-    request<ExportInfo>('POST', `/shots/${shot.id}/exports`, { background }).then(reload).catch(tellTrouble);
+  const settings: ExportSettings = {
+    format: 'png',
+    parts: 'picture',
+    background: false,
+    scale: 1,
+    pattern: USUAL_PATTERN,
+    sheet: true,
+    ...chosen,
+    from: Math.min(chosen.from ?? 0, shot.length - 1),
+    to: Math.min(chosen.to ?? shot.length, shot.length),
   };
-  const whyNot = saving.state === 'saved' ? null : 'Wait until everything is saved: the server renders what it has.';
+  const set = (more: Partial<ExportSettings>): void => {
+    setChosen({ ...chosen, ...more });
+  };
+  const { format, parts, from, to, scale, pattern } = settings;
+  const gif = format === 'gif';
+  const count = to - from;
+  const sequences = gif ? 1 : sequencesOf(doc, parts).length;
+  const onBackground = settings.background && shot.background !== null && (gif || parts === 'picture');
+  const badPattern = gif ? null : patternProblem(pattern);
+  const bright = brighteningLayers(doc);
+  const times = gifTimes(Math.max(1, count), shot.rate);
+  const stem = fileStem(shot.name);
+  const part = gif ? '' : (sequencesOf(doc, parts)[0]?.name ?? '');
+  const whyNot =
+    saving.state !== 'saved'
+      ? 'Wait until everything is saved: the server renders what it has.'
+      : badPattern
+        ? 'The name pattern cannot be used yet.'
+        : sequences === 0
+          ? 'There is no visible layer to take away.'
+          : null;
+  const start = (): void => {
+    request<ExportInfo>('POST', `/shots/${shot.id}/exports`, { ...settings, background: onBackground })
+      .then(reload)
+      .catch(tellTrouble);
+  };
+  const clear = (): void => {
+    request('DELETE', `/shots/${shot.id}/exports`).then(reload).catch(tellTrouble);
+  };
+  const finished = list?.filter(({ state }) => state !== 'waiting' && state !== 'running') ?? [];
+  const what = gif
+    ? `Export GIF of ${count} frames`
+    : sequences === 1
+      ? `Export ${count} frames`
+      : `Export ${sequences} × ${count} frames`;
+
   return (
-    <div className="flex min-h-0 flex-1 gap-8 overflow-y-auto bg-soot-950 p-8">
-      <section className="w-[360px] shrink-0 space-y-5">
+    <div className="flex min-h-0 flex-1 gap-8 overflow-y-auto bg-soot-950 p-8 max-[1100px]:gap-6 max-[1100px]:p-6">
+      <section className="w-[400px] shrink-0 space-y-4" aria-label="Take away">
         <h1 className="font-name text-2xl">Take away</h1>
         <img
           src={`/api/shots/${shot.id}/picture.png?${saving.state}`}
           alt={`Frame 1 of ${shot.name}`}
           className="w-full rounded-[10px] bg-surround object-contain"
-          style={{ aspectRatio: `${shot.width} / ${shot.height}`, maxHeight: 240 }}
+          style={{ aspectRatio: `${shot.width} / ${shot.height}`, maxHeight: 170 }}
         />
-        <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-[13px]">
-          <dt className="text-wax-500">Frames</dt>
-          <dd className="font-mono text-xs leading-5">
-            {shot.length} · {secondsText(shot.length, shot.rate)} at {shot.rate} fps
-          </dd>
-          <dt className="text-wax-500">Size</dt>
-          <dd className="font-mono text-xs leading-5">
-            {shot.width} × {shot.height} px
-          </dd>
-          <dt className="text-wax-500">Numbered</dt>
-          <dd className="font-mono text-xs leading-5">0001 to {String(shot.length).padStart(4, '0')}</dd>
-        </dl>
-        <fieldset className="space-y-1">
-          <legend className="mb-1 text-[13px] text-wax-500">PNG, lossless, in one zip</legend>
-          <label className="flex h-8 items-center gap-2">
-            <input
-              type="radio"
-              name="background"
-              checked={!background}
-              onChange={() => {
-                setBackground(false);
+        <Choice
+          label="Format"
+          value={format}
+          choices={[
+            { value: 'png', label: 'PNG frames in a zip' },
+            { value: 'gif', label: 'Looping GIF' },
+          ]}
+          onChoose={(next) => {
+            set({ format: next });
+          }}
+        />
+        {gif ? null : (
+          <Choice
+            label="Sequences"
+            value={parts}
+            choices={[
+              { value: 'picture', label: 'Whole picture' },
+              { value: 'layers', label: 'One per layer' },
+              { value: 'elements', label: 'One per element' },
+            ]}
+            onChoose={(next) => {
+              set({ parts: next });
+            }}
+          />
+        )}
+        <Choice
+          label="Background"
+          value={onBackground ? 'with' : 'without'}
+          choices={[
+            { value: 'without', label: 'Transparent' },
+            {
+              value: 'with',
+              label: 'With the background colour',
+              whyNot:
+                shot.background === null
+                  ? 'This shot has no background colour.'
+                  : !gif && parts !== 'picture'
+                    ? 'Single layers and elements are always transparent.'
+                    : null,
+            },
+          ]}
+          onChoose={(next) => {
+            set({ background: next === 'with' });
+          }}
+        />
+        <div className="grid grid-cols-[1fr_1fr_2.1fr] gap-3">
+          <NumberField
+            key={`f${from}`}
+            label="From frame"
+            value={from + 1}
+            least={1}
+            most={to}
+            onTake={(frame) => {
+              set({ from: frame - 1 });
+            }}
+          />
+          <NumberField
+            key={`t${to}`}
+            label="To frame"
+            value={to}
+            least={from + 1}
+            most={shot.length}
+            onTake={(frame) => {
+              set({ to: frame });
+            }}
+          />
+          <label className="block">
+            <span className="mb-1 block text-xs text-wax-500">Size</span>
+            <select
+              aria-label="Size"
+              className="field w-full"
+              value={scale}
+              onChange={(event) => {
+                set({ scale: Number(event.target.value) });
               }}
-              className="accent-flame"
-            />{' '}
-            Transparent, drawings only
+            >
+              {SCALES.map((each) => (
+                <option key={each} value={each}>
+                  {each * 100} % · {Math.round(shot.width * each)} × {Math.round(shot.height * each)}
+                </option>
+              ))}
+            </select>
           </label>
-          <label
-            className={`flex h-8 items-center gap-2 ${shot.background === null ? 'text-wax-500' : ''}`}
-            title={shot.background === null ? 'This shot has no background colour' : undefined}
-          >
-            <input
-              type="radio"
-              name="background"
-              checked={background}
-              disabled={shot.background === null}
-              onChange={() => {
-                setBackground(true);
-              }}
-              className="accent-flame"
-            />{' '}
-            With the background colour
-          </label>
-        </fieldset>
+        </div>
+        <Turns
+          doc={doc}
+          onTake={(range) => {
+            set(range);
+          }}
+        />
+        {gif ? (
+          <p className="text-[13px] text-wax-500">
+            {secondsText(count, shot.rate)} a turn, {times.kept.length} frames at {shot.rate} fps.
+          </p>
+        ) : (
+          <>
+            <Field label="Names">
+              <input
+                aria-label="Name pattern"
+                className="field w-full font-mono text-[13px]"
+                value={pattern}
+                aria-invalid={badPattern !== null}
+                onChange={(event) => {
+                  set({ pattern: event.target.value });
+                }}
+              />
+              <div className={`mt-1 truncate font-mono text-xs ${badPattern ? 'text-harm' : 'text-wax-500'}`}>
+                {badPattern
+                  ? `The pattern ${badPattern}`
+                  : `${frameName(pattern, stem, part, from)}.png to ${frameName(pattern, stem, part, to - 1)}.png`}
+              </div>
+            </Field>
+            <label className="flex h-8 items-center gap-2 text-[13px]">
+              <input
+                type="checkbox"
+                className="accent-flame"
+                checked={settings.sheet}
+                onChange={(event) => {
+                  set({ sheet: event.target.checked });
+                }}
+              />
+              Exposure sheet as CSV beside them
+            </label>
+          </>
+        )}
+        {gif && times.kept.length < count ? (
+          <Note>
+            A GIF shows 50 frames a second at most: {count - times.kept.length} of {count} frames are left out.
+          </Note>
+        ) : null}
+        {!onBackground && bright.length > 0 ? (
+          <Note>
+            {bright.map((name) => `“${name}”`).join(', ')} {bright.length === 1 ? 'brightens' : 'brighten'} what lies
+            under it. On a transparent background it will look different over other footage.
+          </Note>
+        ) : null}
         <Button look="primary" whyNot={whyNot} onClick={start} className="w-full">
-          Export {shot.length} frames
+          {what}
         </Button>
-        <p className="text-[13px] text-wax-500">Guide layers and the onion skin are never in it.</p>
+        <p className="text-[13px] text-wax-500">Guide layers, the onion skin and the backdrop are never in it.</p>
       </section>
       <section className="min-w-0 flex-1" aria-label="Exports">
-        <h2 className="font-name mb-4 text-lg text-wax-300">Exports of this shot</h2>
+        <div className="mb-4 flex items-center">
+          <h2 className="font-name text-lg text-wax-300">Exports of this shot</h2>
+          {finished.length > 0 ? (
+            <Button look="bare" className="ml-auto text-[13px]" onClick={clear}>
+              Clear the list
+            </Button>
+          ) : null}
+        </div>
         {list?.length === 0 ? (
           <p className="text-wax-500">Nothing yet. What you export is listed here and can be fetched again.</p>
         ) : null}
         <ul className="space-y-2">
           {list?.map((info) => (
-            <Row key={info.id} info={info} reload={reload} />
+            <ExportRow key={info.id} info={info} reload={reload} />
           ))}
         </ul>
       </section>

@@ -1,0 +1,94 @@
+/** What is taken away and how: shared by the page that asks and the server that does it. */
+import { shotOf, type ShotDocument } from '../document/index.ts';
+import { placedElements } from '../edit/index.ts';
+import { isVisible, timedLayers } from '../timing/index.ts';
+import type { SheetOptions } from '../render/index.ts';
+
+export const EXPORT_FORMATS = ['png', 'gif'] as const;
+/** One sequence of the whole picture, or one for each layer, or one for each element. */
+export const EXPORT_PARTS = ['picture', 'layers', 'elements'] as const;
+export const EXPORT_SCALE = { least: 0.1, most: 4 } as const;
+
+export interface ExportSettings {
+  readonly format: (typeof EXPORT_FORMATS)[number];
+  readonly parts: (typeof EXPORT_PARTS)[number];
+  /** Whether the shot's background colour is in it. */
+  readonly background: boolean;
+  /** First frame, from 0, and one past the last. */
+  readonly from: number;
+  readonly to: number;
+  readonly scale: number;
+  /** How files are named, with `{shot}`, `{part}` and `{frame}`. */
+  readonly pattern: string;
+  /** Whether the exposure sheet lies beside the frames. */
+  readonly sheet: boolean;
+}
+
+export const USUAL_PATTERN = '{shot}-{frame}';
+
+/** Says what is wrong with a pattern for names, or returns null. */
+export function patternProblem(pattern: string): string | null {
+  if (!pattern.includes('{frame}')) return 'must hold {frame}, or all frames would have one name.';
+  const unknown = /\{(?!shot\}|part\}|frame\})[^}]*\}?/.exec(pattern)?.[0];
+  if (unknown) return `holds ${unknown}, which is unknown. Use {shot}, {part} and {frame}.`;
+  const bad = /[^\p{Letter}\p{Number}{}._ -]/u.exec(pattern)?.[0];
+  if (bad) return `holds “${bad}”, which not every disk takes in a name.`;
+  return pattern.length > 80 ? 'is longer than 80 characters.' : null;
+}
+
+/** Frame 0 is `0001`; five digits and more only where they are needed. */
+export const frameNumber = (frame: number): string => String(frame + 1).padStart(4, '0');
+
+/** A name that every file system takes, made from what the user named. */
+export function fileStem(name: string): string {
+  const stem = name
+    .normalize('NFKD')
+    .replace(/[^\p{Letter}\p{Number}]+/gu, '-')
+    .replace(/^-+|-+$/g, '')
+    .toLowerCase()
+    .slice(0, 60);
+  return stem || 'shot';
+}
+
+/** The name of a frame's file, without its ending. */
+export const frameName = (pattern: string, shot: string, part: string, frame: number): string =>
+  pattern.replaceAll('{shot}', shot).replaceAll('{part}', part).replaceAll('{frame}', frameNumber(frame));
+
+/** One sequence of frames. */
+export interface Sequence {
+  /** Its folder's name, unique within the export. */
+  readonly name: string;
+  readonly options: SheetOptions;
+}
+
+/** The sequences of an export, frontmost first. Guides and hidden layers have none. */
+export function sequencesOf(doc: ShotDocument, parts: ExportSettings['parts']): Sequence[] {
+  const stem = fileStem(shotOf(doc).name);
+  if (parts === 'picture') return [{ name: stem, options: { guides: false } }];
+  const taken = new Set<string>();
+  const unique = (name: string): string => {
+    let free = name;
+    for (let n = 2; taken.has(free); n++) free = `${name}-${n}`;
+    taken.add(free);
+    return free;
+  };
+  const elements = placedElements(doc);
+  return elements.flatMap(({ element }): Sequence[] => {
+    if (parts === 'elements')
+      return [{ name: unique(fileStem(element.name)), options: { guides: false, element: element.id } }];
+    return timedLayers(doc, element)
+      .filter((timed) => isVisible(timed) && timed.layer.role !== 'guide')
+      .map(({ layer }) => ({
+        name: unique(`${elements.length > 1 ? `${fileStem(element.name)}-` : ''}${fileStem(layer.name)}`),
+        options: { guides: false, alone: layer.id },
+      }));
+  });
+}
+
+/** Names of visible layers whose blend depends on what lies under the whole picture. */
+export const brighteningLayers = (doc: ShotDocument): string[] =>
+  placedElements(doc).flatMap(({ element }) =>
+    timedLayers(doc, element)
+      .filter((timed) => isVisible(timed) && timed.layer.role !== 'guide' && timed.layer.blend !== 'normal')
+      .map(({ layer }) => layer.name),
+  );

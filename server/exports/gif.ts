@@ -1,0 +1,82 @@
+/** A looping GIF: one palette for all frames, whole delays that last as long as the loop should. */
+import { shotOf, type ShotDocument } from '@tallow/core/document';
+import { gifTimes } from '@tallow/core/timing';
+import type { Canvas } from '@napi-rs/canvas';
+// The package is CommonJS, so it comes as one object.
+import gifenc from 'gifenc';
+import { frameDrawer, type FrameRange } from './frames.ts';
+
+const { applyPalette, GIFEncoder, quantize } = gifenc;
+
+/** Pixels looked at for the palette, over all frames together. */
+const SAMPLED = 600_000;
+/** Below this alpha (0 to 255) a pixel is left open: a GIF knows no half-open ones. */
+const OPEN_BELOW = 128;
+
+interface Part {
+  readonly frame: number;
+  /** 1/100 s. */
+  delay: number;
+}
+
+/** Frames that are shown, each with its delay; neighbours that look alike are one, held longer. */
+function partsOf(keyOf: (frame: number) => string, range: FrameRange, rate: number): Part[] {
+  const { kept, delays } = gifTimes(range.to - range.from, rate);
+  const parts: Part[] = [];
+  let lastKey: string | null = null;
+  kept.forEach((offset, i) => {
+    const frame = range.from + offset;
+    const key = keyOf(frame);
+    if (key === lastKey) parts.at(-1)!.delay += delays[i]!;
+    else parts.push({ frame, delay: delays[i]! });
+    lastKey = key;
+  });
+  return parts;
+}
+
+/**
+ * Makes the GIF. @param tell is told how many of how many frames are done and answers whether to go on.
+ * @returns the file, or null when it was stopped.
+ */
+export async function makeGif(
+  doc: ShotDocument,
+  range: FrameRange,
+  tell: (done: number, of: number) => Promise<boolean>,
+): Promise<Uint8Array | null> {
+  const drawer = frameDrawer(doc, range);
+  const parts = partsOf(drawer.keyOf, range, shotOf(doc).rate);
+  const { width, height } = drawer;
+  const pixelsOf = (frame: number): Uint8Array => {
+    const canvas = drawer.draw(frame).picture as Canvas;
+    const { data } = canvas.getContext('2d').getImageData(0, 0, width, height);
+    return new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
+  };
+  const open = !range.background || shotOf(doc).background === null;
+  const sampled: number[] = [];
+  const every = Math.max(1, Math.floor((width * height * parts.length) / SAMPLED));
+  for (const [i, { frame }] of parts.entries()) {
+    const pixels = pixelsOf(frame);
+    for (let p = (i % every) * 4; p < pixels.length; p += every * 4)
+      if (pixels[p + 3]! >= OPEN_BELOW) sampled.push(pixels[p]!, pixels[p + 1]!, pixels[p + 2]!, 255);
+    if (!(await tell(Math.floor((i + 1) / 2), parts.length))) return null;
+  }
+  const palette = quantize(Uint8Array.from(sampled.length > 0 ? sampled : [0, 0, 0, 255]), open ? 255 : 256, {
+    format: 'rgb565',
+  });
+  const openIndex = palette.length;
+  const encoder = GIFEncoder();
+  for (const [i, { frame, delay }] of parts.entries()) {
+    const pixels = pixelsOf(frame);
+    const index = applyPalette(pixels, palette, 'rgb565');
+    if (open) for (let p = 0; p < index.length; p++) if (pixels[p * 4 + 3]! < OPEN_BELOW) index[p] = openIndex;
+    encoder.writeFrame(index, width, height, {
+      ...(i === 0 ? { palette: open ? [...palette, [0, 0, 0] as [number, number, number]] : palette, repeat: 0 } : {}),
+      delay: delay * 10,
+      dispose: open ? 2 : 1,
+      ...(open ? { transparent: true, transparentIndex: openIndex } : {}),
+    });
+    if (!(await tell(Math.floor((parts.length + i + 1) / 2), parts.length))) return null;
+  }
+  encoder.finish();
+  return encoder.bytes();
+}

@@ -1,0 +1,114 @@
+/** The small loop of a shot for its card, made by a worker whenever the shot has changed. */
+import { flashesPerSecond, luminance, SAFE_FLASHES } from '@tallow/core/colour';
+import type { Id, ShotDocument } from '@tallow/core/document';
+import { shotOf } from '@tallow/core/document';
+import type { Canvas } from '@napi-rs/canvas';
+import type { Knex } from 'knex';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdir, rename, unlink } from 'node:fs/promises';
+import { join } from 'node:path';
+import { frameDrawer, wholeShot } from '../exports/frames.ts';
+import type { ShotsService } from '../shots/shots.service.ts';
+
+const SIZE = { width: 480, height: 270 } as const;
+/** Frames per second and frames at most: a card is a glance, not a screening. */
+const MOST = { rate: 24, frames: 240 } as const;
+/** Cells across and down in which flashing is looked for. */
+const CELLS = { across: 16, down: 9 } as const;
+
+const folder = (): string => join(process.env['TALLOW_HOME'] ?? '.tallow', 'loops');
+export const loopPath = (shotId: Id): string => join(folder(), `${shotId}.webp`);
+
+/** Relative luminance of each cell of a picture. */
+function cellsOf(pixels: Uint8ClampedArray, width: number, height: number): Float32Array {
+  const sums = new Float32Array(CELLS.across * CELLS.down);
+  const counts = new Uint32Array(sums.length);
+  for (let y = 0; y < height; y += 3) {
+    for (let x = 0; x < width; x += 3) {
+      const p = (y * width + x) * 4;
+      const alpha = pixels[p + 3]! / 255;
+      const cell = Math.floor((y * CELLS.down) / height) * CELLS.across + Math.floor((x * CELLS.across) / width);
+      sums[cell]! += alpha * luminance(pixels[p]!, pixels[p + 1]!, pixels[p + 2]!);
+      counts[cell]! += 1;
+    }
+  }
+  return sums.map((sum, i) => sum / Math.max(1, counts[i]!));
+}
+
+interface Drawn {
+  readonly pixels: Uint8ClampedArray;
+  readonly cells: Float32Array;
+}
+
+/** Encodes frames through ffmpeg. @throws what ffmpeg said, when it fails. */
+async function encode(frames: Iterable<Uint8ClampedArray>, width: number, height: number, rate: number, path: string) {
+  const input = ['-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${width}x${height}`, '-r', String(rate), '-i', '-'];
+  const output = ['-c:v', 'libwebp_anim', '-q:v', '72', '-compression_level', '3', '-loop', '0', '-f', 'webp', path];
+  const ffmpeg = spawn('ffmpeg', ['-v', 'error', '-y', ...input, ...output], { stdio: ['pipe', 'ignore', 'pipe'] });
+  let said = '';
+  ffmpeg.stderr.on('data', (data: Buffer) => (said += data.toString()));
+  ffmpeg.stdin.on('error', () => undefined);
+  const closed = once(ffmpeg, 'close') as Promise<[number]>;
+  for (const frame of frames) if (!ffmpeg.stdin.write(frame)) await Promise.race([once(ffmpeg.stdin, 'drain'), closed]);
+  ffmpeg.stdin.end();
+  const [code] = await closed;
+  if (code !== 0) throw new Error(`ffmpeg failed: ${said.trim().slice(0, 300)}`);
+}
+
+/** Draws the loop and writes it. @returns whether it flashes more than is safe to show unasked. */
+async function makeLoop(doc: ShotDocument, path: string): Promise<boolean> {
+  const shot = shotOf(doc);
+  const step = Math.ceil(shot.rate / MOST.rate);
+  const count = Math.min(MOST.frames, Math.ceil(shot.length / step));
+  const scale = Math.min(SIZE.width / shot.width, SIZE.height / shot.height);
+  const drawer = frameDrawer(doc, { ...wholeShot(doc, true), scale });
+  const { width, height } = drawer;
+  const known = new Map<string, Drawn>();
+  const drawnAt = (frame: number): Drawn => {
+    const key = drawer.keyOf(frame);
+    let drawn = known.get(key);
+    if (!drawn) {
+      const pixels = (drawer.draw(frame).picture as Canvas).getContext('2d').getImageData(0, 0, width, height).data;
+      drawn = { pixels, cells: cellsOf(pixels, width, height) };
+      known.set(key, drawn);
+    }
+    return drawn;
+  };
+  const frames = Array.from({ length: count }, (_, i) => drawnAt(i * step));
+  const rate = shot.rate / step;
+  await encode(
+    frames.map(({ pixels }) => pixels),
+    width,
+    height,
+    rate,
+    path,
+  );
+  return (
+    flashesPerSecond(
+      frames.map(({ cells }) => cells),
+      rate,
+    ) > SAFE_FLASHES
+  );
+}
+
+/** Makes the loop of a shot as it is now, unless the one that is there is of this revision. */
+export async function runLoop(database: Knex, shots: ShotsService, shotId: Id): Promise<void> {
+  const { doc, revision } = await shots.document(shotId);
+  const kept = await database<{ shot_id: Id; revision: number }>('loops').where({ shot_id: shotId }).first();
+  if (kept?.revision === revision) return;
+  const isEmpty = !Object.values(doc.entities).some((e) => e.kind === 'drawing' && e.order.length > 0);
+  const partial = `${loopPath(shotId)}.${revision}.partial`;
+  let flashes = false;
+  if (!isEmpty) {
+    await mkdir(folder(), { recursive: true });
+    try {
+      flashes = await makeLoop(doc, partial);
+      await rename(partial, loopPath(shotId));
+    } catch (error) {
+      await unlink(partial).catch(() => undefined);
+      throw error;
+    }
+  }
+  await database('loops').insert({ shot_id: shotId, revision, flashes, made: !isEmpty }).onConflict('shot_id').merge();
+}

@@ -1,0 +1,93 @@
+/** One export in the list: how far it is, and what can be done with it. */
+import { Download, Trash2, X } from 'lucide-react';
+import { Refused, request, Unreachable } from '../api/client.ts';
+import type { ExportInfo } from '../api/types.ts';
+import { Button } from '../parts/button.tsx';
+import { say } from '../state/document.ts';
+
+export const isRunning = ({ state }: ExportInfo): boolean => state === 'waiting' || state === 'running';
+const sizeText = (bytes: number): string =>
+  bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
+
+/** Says what the server refused; anything else is a fault of ours. */
+export const tellTrouble = (error: unknown): void => {
+  if (error instanceof Refused || error instanceof Unreachable) say(error.message);
+  else throw error;
+};
+
+const STATES: Record<ExportInfo['state'], string> = {
+  waiting: 'Waiting',
+  running: 'Rendering',
+  done: 'Done',
+  stopped: 'Stopped',
+  failed: 'Failed',
+};
+
+export function ExportRow({ info, reload }: { info: ExportInfo; reload: () => Promise<void> }) {
+  const run = (work: Promise<unknown>): void => {
+    work.then(reload).catch(tellTrouble);
+  };
+  const when = new Date(info.createdAt).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+  return (
+    <li data-testid="export" data-state={info.state} className="rounded-[10px] bg-soot-900 px-4 py-3">
+      <div className="flex items-center gap-4">
+        <div className="min-w-0 flex-1">
+          <div className="truncate font-medium">{info.fileName}</div>
+          <div className="text-[13px] text-wax-500">
+            {info.frames} frames · {info.settings.background ? 'with background' : 'transparent'}
+            {info.settings.scale === 1 ? '' : ` · ${info.settings.scale * 100} %`} · {when}
+            {info.bytes === null ? '' : ` · ${sizeText(info.bytes)}`}
+          </div>
+          {info.trouble ? <div className="text-[13px] text-harm">{info.trouble}</div> : null}
+        </div>
+        <span
+          className={`font-mono text-xs ${info.state === 'done' ? 'text-sound' : info.state === 'failed' ? 'text-harm' : 'text-wax-300'}`}
+        >
+          {isRunning(info) ? `${STATES[info.state]} ${info.done} of ${info.frames}` : STATES[info.state]}
+        </span>
+        {info.state === 'done' ? (
+          <a
+            href={`/api/exports/${info.id}/file`}
+            download
+            className="moves inline-flex h-9 items-center gap-2 rounded-lg bg-soot-800 px-3 text-wax-100 hover:bg-soot-700"
+          >
+            <Download size={15} /> Download
+          </a>
+        ) : null}
+        {isRunning(info) ? (
+          <Button
+            onClick={() => {
+              run(request('POST', `/exports/${info.id}/stop`));
+            }}
+          >
+            <X size={15} /> Stop
+          </Button>
+        ) : (
+          <button
+            type="button"
+            aria-label={`Delete ${info.fileName}`}
+            title="Delete this export"
+            className="moves grid size-9 place-items-center rounded-lg text-wax-500 hover:bg-soot-800 hover:text-wax-100"
+            onClick={() => {
+              run(request('DELETE', `/exports/${info.id}`));
+            }}
+          >
+            <Trash2 size={15} />
+          </button>
+        )}
+      </div>
+      {isRunning(info) ? (
+        <div
+          role="progressbar"
+          aria-label={info.fileName}
+          aria-valuemin={0}
+          aria-valuemax={info.frames}
+          aria-valuenow={info.done}
+          className="mt-3 h-1 overflow-hidden rounded bg-soot-800"
+        >
+          <div className="h-full bg-flame" style={{ width: `${(100 * info.done) / info.frames}%` }} />
+        </div>
+      ) : null}
+    </li>
+  );
+}
