@@ -18,7 +18,7 @@ export interface GhostLook {
 /** The edge round ghosts; against it and against bright fire alike a ghost keeps 3:1. */
 const EDGE_STRENGTH = 0.85;
 /** What the weakest ghost has of its colour: on black that still is 3:1. */
-const FAINTEST = 0.55;
+const FAINTEST = 0.7;
 const TINT = 0.34;
 
 const EDGE = '#100c0a';
@@ -85,7 +85,7 @@ export function drawGhost(target: Surface, scratch: Surface, picture: Picture, l
     if (look.broken) breakUp(scratch, 5 * pixel);
     put(strength);
   };
-  const thickness = (hollow ? 1.1 + look.strength : 0.2 + 0.2 * look.strength) * pixel;
+  const thickness = (hollow ? 1.35 + 0.75 * look.strength : 0.2 + 0.2 * look.strength) * pixel;
   layRim(thickness + pixel, EDGE, EDGE_STRENGTH);
   layRim(thickness, look.colour, FAINTEST + (1 - FAINTEST) * look.strength);
 }

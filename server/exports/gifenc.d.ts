@@ -16,13 +16,10 @@ declare module 'gifenc' {
     finish(): void;
     bytes(): Uint8Array;
   }
-  function GIFEncoder(): Encoder;
-  function quantize(rgba: Uint8Array, maxColors: number, options?: { format?: 'rgb565' | 'rgb444' }): Rgb[];
-  function applyPalette(rgba: Uint8Array, palette: Rgb[], format?: 'rgb565' | 'rgb444'): Uint8Array;
   const gifenc: {
-    GIFEncoder: typeof GIFEncoder;
-    quantize: typeof quantize;
-    applyPalette: typeof applyPalette;
+    GIFEncoder(): Encoder;
+    quantize(rgba: Uint8Array, maxColors: number, options?: { format?: 'rgb565' | 'rgb444' }): Rgb[];
+    applyPalette(rgba: Uint8Array, palette: Rgb[], format?: 'rgb565' | 'rgb444'): Uint8Array;
   };
   export default gifenc;
 }

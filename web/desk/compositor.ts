@@ -28,24 +28,9 @@ export interface ActiveLook {
   readonly blend: Blend;
 }
 
-interface Canvas2D {
-  globalAlpha: number;
-  globalCompositeOperation: string;
-  drawImage(picture: CanvasImageSource, x: number, y: number): void;
-  drawImage(
-    picture: CanvasImageSource,
-    sx: number,
-    sy: number,
-    sw: number,
-    sh: number,
-    x: number,
-    y: number,
-    w: number,
-    h: number,
-  ): void;
-}
+type Canvas2D = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
-/** Lays a part of a picture, or with no box all of it, as the context's transform has it. */
+/** Lays a picture, or with a box only that part of it, where it lies in the context's transform. */
 function put(
   context: Canvas2D,
   picture: CanvasImageSource,
@@ -54,7 +39,7 @@ function put(
   blend: Blend = 'normal',
 ): void {
   context.globalAlpha = opacity;
-  context.globalCompositeOperation = operationOf(blend);
+  context.globalCompositeOperation = operationOf(blend) as GlobalCompositeOperation;
   if (box) {
     const [x, y, width, height] = [box.left, box.top, box.right - box.left, box.bottom - box.top];
     context.drawImage(picture, x, y, width, height, x, y, width, height);
@@ -150,22 +135,24 @@ export class Compositor {
     this.context.drawImage(frame, 0, 0);
   }
 
+  /** Lays everything, the active layer as `middle` has it. @param box the part that is seen, null for all. */
   private layAll(painted: Painted, middle: Surface, box: Box | null): void {
     const { context, look } = this;
     const layEach = (on: Canvas2D, laid: readonly Laid[]) => {
       for (const { bitmap, opacity, blend } of laid) put(on, bitmap, box, opacity, blend);
     };
     const picture = middle.picture as OffscreenCanvas;
+    const { folder } = painted;
     put(context, painted.below, box);
-    if (painted.folder) {
+    if (folder) {
       const on = this.grouped.context as unknown as OffscreenCanvasRenderingContext2D;
       const part = box ?? this.bounds;
       on.setTransform(1, 0, 0, 1, 0, 0);
       on.clearRect(part.left, part.top, part.right - part.left, part.bottom - part.top);
-      put(on, painted.folder.below, box);
+      put(on, folder.below, box);
       put(on, picture, box, look.opacity, look.blend);
-      layEach(on, painted.folder.above);
-      put(context, this.grouped.picture as OffscreenCanvas, box, painted.folder.opacity);
+      layEach(on, folder.above);
+      put(context, this.grouped.picture as OffscreenCanvas, box, folder.opacity);
     } else {
       put(context, picture, box, look.opacity, look.blend);
     }
@@ -176,6 +163,14 @@ export class Compositor {
   private show(area: Box): void {
     const box = intersection(area, this.bounds);
     if (isEmpty(box) || !this.painted) return;
+    // Canvases round half-opaque pictures by one level differently when they lay all of one than when they lay a
+    // part; a stroke is shown in parts, so all of the picture is shown in parts too.
+    const { right, bottom } = this.bounds;
+    if (box.right - box.left === right && box.bottom - box.top === bottom && bottom > 1) {
+      this.show({ ...box, bottom: bottom >> 1 });
+      this.show({ ...box, top: bottom >> 1 });
+      return;
+    }
     const [x, y, width, height] = [box.left, box.top, box.right - box.left, box.bottom - box.top];
     let middle = this.active;
     if (this.underPen) {

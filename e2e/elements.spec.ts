@@ -1,0 +1,212 @@
+import { expect, test, type Page } from '@playwright/test';
+import { address, countOf, drawn, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
+
+const row = (page: Page, name: string) => page.locator(`[data-testid=element][data-name="${name}"]`);
+const layer = (page: Page, name: string) => page.locator(`[data-testid=layer][data-name="${name}"]`);
+const close = async (page: Page) => {
+  await page.getByTestId('element-time').click();
+  await page.getByText('Close into a cycle').click();
+};
+const onEach = async (page: Page, frames: number) => {
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('menuitem', { name: `Whole layer on ${frames}s` }).click();
+};
+
+test('two elements of 8 and 12 frames play on their own time; the strip follows and tells the turn', async ({
+  page,
+}) => {
+  const shot = await makeShot(address(), { length: 24 });
+  await openDesk(page, address(), shot);
+  await drawn(page, 4);
+  await close(page);
+  await page.getByText('Add element').click();
+  await expect(row(page, 'Element 2').getByTitle('Open Element 2')).toHaveAttribute('aria-pressed', 'true');
+  await drawn(page, 4);
+  await close(page);
+  await onEach(page, 3);
+  await expect(page.getByTestId('frame-of')).toContainText('of 12');
+  await row(page, 'Element 1').getByTitle('Open Element 1').click();
+  await expect(page.getByTestId('frame-of')).toContainText('of 8');
+  await expect(page.getByTestId('hub-where')).toHaveText(/^shot \d+ · turn 2$/);
+  // Stepping goes on through the turns of the active element, and round.
+  const at = async () => Number((await page.getByTestId('hub-where').textContent())!.split(' ')[1]);
+  const from = await at();
+  await page.getByTestId('picture').focus();
+  for (let i = 0; i < 24; i++) await page.keyboard.press('Shift+KeyD');
+  expect(await at()).toBe(from);
+  await page.evaluate(() => {
+    const text = document.querySelector('[data-testid=hub-where]')!;
+    const seen = new Set<string>();
+    const watch = () => {
+      seen.add(text.textContent!.split('turn ')[1]!);
+      if (seen.size < 3) requestAnimationFrame(watch);
+      else document.body.dataset['turns'] = [...seen].sort().join();
+    };
+    watch();
+  });
+  await page.keyboard.press('Space');
+  await expect(page.locator('body')).toHaveAttribute('data-turns', '1,2,3');
+  await page.keyboard.press('Space');
+  // The other element is there all the while: at shot frame 9 it shows its third drawing.
+  const strip = (await page.getByRole('slider', { name: 'Shot', exact: true }).boundingBox())!;
+  await page.mouse.click(strip.x + (strip.width * 8.5) / 24, strip.y + 10);
+  await expect(page.getByTestId('hub-where')).toHaveText('shot 9 · turn 2');
+  await expect(page.getByTestId('frame-of')).toHaveText('1 of 8');
+});
+
+test('an element is named, begins later, goes to the back and is deleted, each by one undo', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await page.getByText('Add element').click();
+  const names = () =>
+    page.getByTestId('element').evaluateAll((rows) => rows.map((each) => (each as HTMLElement).dataset['name']));
+  expect(await names()).toEqual(['Element 2', 'Element 1']);
+  const more = () => page.getByRole('button', { name: /^More about (Element 2|Smoke)/ }).click();
+  await more();
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await row(page, 'Element 2').getByLabel('Element name').fill('Smoke');
+  await page.keyboard.press('Enter');
+  await more();
+  await page.getByLabel('Begins on frame of the shot').fill('13');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await saved(page);
+  expect(
+    (await stored(address(), shot)).entities
+      .filter((e) => e.kind === 'placement')
+      .map((e) => e['start'])
+      .sort(),
+  ).toEqual([0, 12]);
+  await more();
+  await page.getByRole('menuitem', { name: 'To the back' }).click();
+  await expect.poll(names).toEqual(['Element 1', 'Smoke']);
+  await more();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect.poll(names).toEqual(['Element 1']);
+  await page.getByRole('button', { name: 'More about Element 1' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(page.getByText('This is the only element.')).toBeVisible();
+  await page.getByTestId('picture').focus();
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Control+KeyZ');
+  await expect.poll(names).toEqual(['Element 1']);
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toHaveAttribute('aria-disabled', 'true');
+});
+
+test('a folder hides, locks and fades what lies in it, says so, and gives it back', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await page.getByLabel('pressure').uncheck();
+  await pen.stroke({ x: 0.3, y: 0.5 }, { x: 0.7, y: 0.5 });
+  await painted(page);
+  const lines = await countOf(page, [140, 42, 20]);
+  expect(lines).toBeGreaterThan(1000);
+  await page.getByText('Add folder').click();
+  await page.getByRole('button', { name: 'Hide Folder 1' }).click();
+  await expect(page.getByTestId('pen-text')).toHaveText(
+    '“Line” is hidden by its folder “Folder 1”. Show the folder to draw on it.',
+  );
+  await expect(layer(page, 'Line').getByTitle('Hidden by its folder “Folder 1”')).toBeVisible();
+  await painted(page);
+  expect(await countOf(page, [140, 42, 20])).toBe(0);
+  await page.getByRole('button', { name: 'Show Folder 1' }).click();
+  await page.getByRole('button', { name: 'Lock Folder 1' }).click({ force: true });
+  await expect(page.getByTestId('pen-text')).toHaveText(/^“Line” lies in the locked folder/);
+  await page.getByRole('button', { name: 'Unlock Folder 1' }).click();
+  await page.locator('[data-testid=folder] button[aria-expanded]').click();
+  await page.getByLabel('Opacity of Folder 1').fill('50');
+  await painted(page);
+  // Half of the line over #202020.
+  expect(await countOf(page, [86, 37, 26], 4)).toBeGreaterThan(lines * 0.8);
+  // Drawing inside a faded folder looks the same under the pen and after.
+  await pen.down({ x: 0.4, y: 0.3, force: 0.5 });
+  for (let i = 1; i <= 20; i++) await pen.move({ x: 0.4 + i * 0.01, y: 0.3 + i * 0.02, force: 0.6 });
+  const live = await pixels(page);
+  await pen.up({ x: 0.6, y: 0.7 });
+  expect(await pixels(page)).toBe(live);
+  await painted(page);
+  expect(await pixels(page)).toBe(live);
+  await page.getByRole('button', { name: 'Take Folder 1 apart' }).click();
+  await expect(page.getByTestId('folder')).toHaveCount(0);
+  await expect(layer(page, 'Line')).toBeVisible();
+});
+
+test('one layer alone, all others dimmed or locked, and back to exactly what was', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await pen.stroke({ x: 0.3, y: 0.3 }, { x: 0.7, y: 0.3 });
+  await page.getByText('Add layer').click();
+  await page.getByRole('button', { name: 'Lock Layer 2' }).click({ force: true });
+  await page.getByText('Add layer').click();
+  await pen.stroke({ x: 0.3, y: 0.7 }, { x: 0.7, y: 0.7 });
+  await painted(page);
+  const whole = await pixels(page);
+  for (const key of ['KeyI', 'KeyO']) {
+    await page.keyboard.press(key);
+    await painted(page);
+    expect(await pixels(page)).not.toBe(whole);
+    await page.keyboard.press(key);
+    await painted(page);
+    expect(await pixels(page)).toBe(whole);
+  }
+  const locks = async () => {
+    await saved(page);
+    const { entities } = await stored(address(), shot);
+    return entities
+      .filter((e) => e.kind === 'layer')
+      .map((e) => [e['name'], e['locked']].join(' '))
+      .sort();
+  };
+  const before = await locks();
+  await page.keyboard.press('KeyU');
+  expect(await locks()).toEqual(['Layer 2 true', 'Layer 3 false', 'Line true']);
+  await page.keyboard.press('KeyU');
+  expect(await locks()).toEqual(before);
+});
+
+test('a layer that screens or adds looks the same under the pen and after, and export warns of it', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await pen.stroke({ x: 0.3, y: 0.5 }, { x: 0.7, y: 0.5 });
+  await page.getByText('Add layer').click();
+  for (const blend of ['screen', 'lighter']) {
+    await page.getByLabel('Blend').selectOption(blend);
+    await painted(page);
+    await pen.down({ x: 0.5, y: 0.3, force: 0.8 });
+    for (let i = 1; i <= 20; i++) await pen.move({ x: 0.5 + 0.005 * i, y: 0.3 + i * 0.02, force: 0.8 });
+    const live = await pixels(page);
+    await pen.up({ x: 0.6, y: 0.7 });
+    await painted(page);
+    expect(await pixels(page)).toBe(live);
+  }
+  // Drawn below it, the stroke lies under the blend while the pen is down.
+  await layer(page, 'Line').getByRole('button', { pressed: false }).first().click();
+  await painted(page);
+  await pen.down({ x: 0.45, y: 0.45, force: 0.8 });
+  for (let i = 1; i <= 20; i++) await pen.move({ x: 0.45 + 0.01 * i, y: 0.45, force: 0.8 });
+  const live = await pixels(page);
+  await pen.up({ x: 0.65, y: 0.45 });
+  await painted(page);
+  expect(await pixels(page)).toBe(live);
+  await page.getByRole('link', { name: 'Export' }).click();
+  await expect(page.getByText('it will look different over other footage')).toBeVisible();
+  await page.getByRole('button', { name: 'With the background colour' }).click();
+  await expect(page.getByText('it will look different over other footage')).toHaveCount(0);
+});
+
+test('a still layer shows one drawing throughout and does not count for the length', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 3);
+  await page.getByText('Add layer').click();
+  await drawn(page, 1);
+  await page.getByRole('checkbox', { name: 'still' }).check();
+  await expect(layer(page, 'Layer 2')).toContainText('still');
+  await expect(page.getByTestId('pen-text')).toHaveText('pen draws on Layer 2, shown throughout');
+  await page.getByRole('checkbox', { name: 'still' }).uncheck();
+  await expect(layer(page, 'Layer 2')).not.toContainText('still');
+});

@@ -1,0 +1,199 @@
+import { channels, contrast, luminance } from '@tallow/core/colour';
+import { expect, test, type Page } from '@playwright/test';
+import { address, countOf, drawn, makeShot, openDesk, painted, Pen, pixels } from './desk.ts';
+
+const close = async (page: Page) => {
+  await page.getByTestId('element-time').click();
+  await page.getByText('Close into a cycle').click();
+};
+
+test('on the last drawing of a cycle the first is seen as the next, in its colour', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 3);
+  await painted(page);
+  const after = channels('#a48cff');
+  expect(await countOf(page, after, 24)).toBe(0);
+  await close(page);
+  await painted(page);
+  expect(await countOf(page, after, 24)).toBeGreaterThan(20);
+});
+
+test('ghosts keep 3:1 on opaque orange: their colour on their dark edge, and the edge on the fire', async ({
+  page,
+}) => {
+  const shot = await makeShot(address(), { background: '#ffa62b' });
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await page.getByRole('group', { name: 'Brushes' }).getByText('Shape').click();
+  await page.getByLabel('Width in px').fill('200');
+  for (const x of [0.3, 0.4, 0.5, 0.6]) {
+    if (x > 0.3) await page.keyboard.press('KeyS');
+    await painted(page);
+    await pen.down({ x, y: 0.5 });
+    await pen.up({ x, y: 0.5 });
+  }
+  await page.keyboard.press('Shift+KeyW');
+  await expect(page.getByText('3 before')).toBeVisible();
+  for (const look of ['outline', 'full']) {
+    await painted(page);
+    // Along a row outside the drawing: the farthest ghost's rim on the bare orange.
+    const rim = await page.getByTestId('picture').evaluate((canvas: HTMLCanvasElement) => {
+      const { data } = canvas.getContext('2d')!.getImageData(0, canvas.height >> 1, canvas.width >> 1, 1);
+      return Array.from({ length: data.length / 4 }, (_, i) => [data[i * 4]!, data[i * 4 + 1]!, data[i * 4 + 2]!]);
+    });
+    const lights = rim.map(([r, g, b]) => luminance(r!, g!, b!));
+    const orange = luminance(...channels('#ffa62b'));
+    const inside = lights.findIndex((light) => contrast(light, orange) < 1.05);
+    const first = lights.findIndex((light, i) => i > inside && contrast(light, orange) > 1.5);
+    expect(first).toBeGreaterThan(inside);
+    const near = lights.slice(first - 1, first + 8);
+    const edge = Math.min(...near);
+    expect(contrast(edge, orange)).toBeGreaterThanOrEqual(3);
+    // The coloured line lies between two dark edges.
+    const colour = Math.max(...near.slice(near.indexOf(edge)));
+    expect(contrast(colour, edge)).toBeGreaterThanOrEqual(3);
+    if (look === 'outline') await page.keyboard.press('Alt+KeyW');
+  }
+});
+
+test('the onion skin’s settings: counts, look, colours and the layer’s own switch, remembered on the next visit', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 3);
+  await painted(page);
+  const usual = await pixels(page);
+  await page.getByRole('button', { name: 'Onion skin settings' }).click();
+  await page.getByRole('group', { name: 'Drawings before' }).getByText('2').click();
+  await painted(page);
+  const two = await pixels(page);
+  expect(two).not.toBe(usual);
+  await page.getByRole('slider', { name: 'farther' }).fill('10');
+  await painted(page);
+  expect(await pixels(page)).not.toBe(two);
+  await page.getByLabel('Before #57b4ff, after #f2d64b').click();
+  await painted(page);
+  expect(await countOf(page, channels('#57b4ff'), 40)).toBeGreaterThan(20);
+  await page.getByText('farthest from the swatches').click();
+  await page.keyboard.press('Escape');
+  await page.getByLabel('onion skin', { exact: true }).uncheck();
+  await painted(page);
+  const none = await pixels(page);
+  await page.getByLabel('onion skin', { exact: true }).check();
+  await page.keyboard.press('KeyW');
+  await painted(page);
+  expect(await pixels(page)).toBe(none);
+  await page.reload();
+  await expect(page.getByText('Onion skin off')).toBeVisible();
+});
+
+test('a pinned drawing is a ghost wherever the playhead is', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 4);
+  await page.keyboard.press('KeyW');
+  await painted(page);
+  const bare = await pixels(page);
+  for (let i = 0; i < 3; i++) await page.keyboard.press('KeyA');
+  await page.keyboard.press('KeyK');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('KeyD');
+  await painted(page);
+  expect(await pixels(page)).not.toBe(bare);
+  await page.getByRole('button', { name: 'Onion skin settings' }).click();
+  await page.getByRole('button', { name: 'Unpin 1' }).click();
+  await painted(page);
+  expect(await pixels(page)).toBe(bare);
+});
+
+test('held keys flip to the neighbour and come back, show the silhouette, and roll', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 3);
+  const frame = page.getByTestId('frame-of');
+  await page.keyboard.down('KeyQ');
+  await expect(frame).toHaveText('3 of 6');
+  await page.keyboard.up('KeyQ');
+  await expect(frame).toHaveText('5 of 6');
+  await page.keyboard.down('Shift');
+  await page.keyboard.down('KeyE');
+  await expect(frame).not.toHaveText('5 of 6');
+  await page.keyboard.up('KeyE');
+  await page.keyboard.up('Shift');
+  await expect(frame).toHaveText('5 of 6');
+  await painted(page);
+  const before = await pixels(page);
+  await page.keyboard.down('KeyB');
+  await expect.poll(() => countOf(page, channels('#cfcac2'))).toBeGreaterThan(100_000);
+  expect(await countOf(page, channels('#14110f'))).toBeGreaterThan(300);
+  await page.keyboard.up('KeyB');
+  await painted(page);
+  await expect.poll(() => pixels(page)).toBe(before);
+});
+
+test('a backdrop is for judging only, panels hide, full screen has no controls, and each comes back', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await page.getByRole('button', { name: 'Backdrop for judging' }).click();
+  await page.getByText('blue', { exact: true }).click();
+  await painted(page);
+  expect(await countOf(page, channels('#23427a'))).toBeGreaterThan(50_000);
+  await page.keyboard.press('Backquote');
+  await expect(page.getByTestId('tray')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Show column, strip and tray' }).last().click();
+  await expect(page.getByTestId('tray')).toBeVisible();
+  await page.keyboard.press('Shift+Space');
+  await expect(page.getByRole('banner')).toHaveCount(0);
+  await expect(page.getByTestId('pen-text')).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('pen-text')).toBeVisible();
+  // The server never hears of the backdrop.
+  const body = (await (await fetch(`${address()}/api/shots/${shot}`)).json()) as { shot: { background: string } };
+  expect(body.shot.background).toBe('#202020');
+});
+
+test('half speed plays at half the rate; played once, it stops at the end', async ({ page }) => {
+  const shot = await makeShot(address(), { length: 6 });
+  await openDesk(page, address(), shot);
+  await drawn(page, 3);
+  await page.keyboard.press('KeyH');
+  await page.keyboard.press('Shift+KeyH');
+  await page.keyboard.press('KeyA');
+  await page.keyboard.press('KeyA');
+  await page.keyboard.press('Space');
+  await expect(page.getByTestId('hub-under')).toContainText('of 12');
+  await expect(page.getByRole('button', { name: /^Play/ })).toBeVisible();
+  await expect(page.getByTestId('frame-of')).toHaveText('6 of 6');
+});
+
+test('keys are bound anew, say what lost its key, survive a reload, and mirror for the left hand', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 2);
+  await page.keyboard.press('Shift+Slash');
+  await page.getByTestId('key-newDrawing').click();
+  await page.keyboard.press('KeyD');
+  await expect(page.getByRole('dialog').getByRole('status')).toHaveText('“Next drawing” had D and has lost it.');
+  await expect(page.getByTestId('key-newDrawing')).toHaveText('D');
+  await expect(page.getByTestId('key-next')).toHaveText('none');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('KeyD');
+  await expect(page.getByTestId('frame-of')).toHaveText('5 of 6');
+  await page.reload();
+  await painted(page);
+  await page.getByTestId('picture').focus();
+  await page.keyboard.press('KeyS');
+  await expect(page.getByTestId('frame-of')).toContainText('of 6');
+  await page.keyboard.press('Shift+Slash');
+  await page.getByRole('button', { name: 'All as they were' }).click();
+  await page.getByLabel('I draw with the left hand').check();
+  await expect(page.getByTestId('key-newDrawing')).toHaveText('L');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('KeyL');
+  await expect(page.getByTestId('frame-of')).toContainText('of 8');
+  const column = (await page.getByRole('complementary', { name: 'Element' }).boundingBox())!;
+  expect(column.x).toBe(0);
+});
