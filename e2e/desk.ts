@@ -1,5 +1,5 @@
 /** The desk as a user's hands meet it: a shot of one's own, and a pen driven through the browser's input protocol. */
-import { expect, type CDPSession, type Page } from '@playwright/test';
+import { expect, type CDPSession, type Locator, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 
 export const address = (): string => process.env['TALLOW_E2E_ADDRESS'] ?? '';
@@ -56,10 +56,19 @@ export class Pen {
     down: boolean,
   ): Promise<void> {
     const box = (await this.page.getByTestId('picture').boundingBox())!;
+    await this.at(type, { ...point, x: box.x + point.x * box.width, y: box.y + point.y * box.height }, down);
+  }
+
+  /** The pen anywhere on the page, CSS px. */
+  private async at(
+    type: 'mousePressed' | 'mouseMoved' | 'mouseReleased',
+    point: PenPoint,
+    down: boolean,
+  ): Promise<void> {
     await this.session.send('Input.dispatchMouseEvent', {
       type,
-      x: box.x + point.x * box.width,
-      y: box.y + point.y * box.height,
+      x: point.x,
+      y: point.y,
       button: 'left',
       buttons: down ? 1 : 0,
       clickCount: 1,
@@ -68,6 +77,21 @@ export class Pen {
       tiltX: 20,
       tiltY: -15,
     });
+  }
+
+  /** Taps the middle of a control. */
+  async tap(control: Locator): Promise<void> {
+    await control.scrollIntoViewIfNeeded();
+    const box = (await control.boundingBox())!;
+    await this.drag([{ x: box.x + box.width / 2, y: box.y + box.height / 2 }]);
+  }
+
+  /** Goes along places of the page, CSS px, with the pen down. */
+  async drag(places: readonly PenPoint[]): Promise<void> {
+    await this.at('mouseMoved', places[0]!, false);
+    await this.at('mousePressed', places[0]!, true);
+    for (const place of places.slice(1)) await this.at('mouseMoved', place, true);
+    await this.at('mouseReleased', { ...places.at(-1)!, force: 0 }, false);
   }
 
   async down(point: PenPoint): Promise<void> {

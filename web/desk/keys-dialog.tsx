@@ -77,8 +77,8 @@ export function KeysDialog() {
       </div>
       <div className="columns-3 gap-7 text-[13px]">
         {GROUPS.map((group) => (
-          <section key={group} className="mb-4 break-inside-avoid-column">
-            <h3 className="font-name mb-1 text-sm text-wax-300">{group}</h3>
+          <section key={group} className="mb-4">
+            <h3 className="font-name mb-1 break-after-avoid text-sm text-wax-300">{group}</h3>
             <ul>
               {ACTION_NAMES.filter((name) => ACTIONS[name].group === group).map((name) => {
                 const keys = keysOf(name, bindings);

@@ -57,7 +57,6 @@ function Settings({ onion, set }: { onion: Onion; set: (settings: Partial<Onion>
   const now = useCurrent();
   const pinned = useDesk((s) => s.pinned);
   if (!now) return null;
-  const colours = coloursOf(now, onion);
   const farthest = offeredPair(now);
   return (
     <div className="space-y-2.5 text-[13px]">
@@ -151,22 +150,17 @@ function Settings({ onion, set }: { onion: Onion; set: (settings: Partial<Onion>
         <Dash colour={farthest.after} broken />
         farthest from the swatches
       </button>
-      <div className="flex items-center gap-2 border-t border-soot-700 pt-2.5">
-        <span className="flex items-center gap-2 text-wax-500">
-          <Dash colour={colours.before} broken={false} /> before <Dash colour={colours.after} broken /> after
-        </span>
-        {pinned.length > 0 ? (
-          <button
-            type="button"
-            className="moves ml-auto h-8 rounded-md bg-soot-800 px-2 text-wax-300 hover:bg-soot-700"
-            onClick={() => {
-              setDesk({ pinned: [] });
-            }}
-          >
-            Unpin {pinned.length}
-          </button>
-        ) : null}
-      </div>
+      {pinned.length > 0 ? (
+        <button
+          type="button"
+          className="moves h-8 w-full rounded-md bg-soot-800 px-2 text-left text-wax-300 hover:bg-soot-700"
+          onClick={() => {
+            setDesk({ pinned: [] });
+          }}
+        >
+          Unpin {pinned.length}
+        </button>
+      ) : null}
     </div>
   );
 }

@@ -25,7 +25,7 @@ import {
 const HOLDS = [1, 2, 3, 4] as const;
 const LIFTS = [1, 2, 3, 5] as const;
 
-const Separator = () => <span className="mx-1 h-6 w-px shrink-0 bg-soot-700" />;
+const Separator = () => <span className="mx-0.5 h-6 w-px shrink-0 bg-soot-700" />;
 
 const SMALL =
   'grid h-8 min-w-9 cursor-pointer place-items-center rounded-md bg-soot-900 px-2.5 outline-none data-[highlighted]:bg-soot-700';
@@ -231,7 +231,7 @@ export function TimeButtons() {
   const whyNot = whyNotRuns();
   return (
     <div className="shrink-0">
-      <div className="flex items-center justify-center gap-0.5 [&>button]:!w-[29px] [&>button]:!min-w-[29px]">
+      <div className="flex items-center justify-center gap-0.5 [&>button]:!w-[28px] [&>button]:!min-w-[28px]">
         <ActionButton name="previous">
           <ChevronLeft size={17} />
         </ActionButton>

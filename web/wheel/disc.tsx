@@ -1,5 +1,5 @@
 /** The wheel as a disc: the active element's time runs round. */
-import { arc, curveCatmullRomClosed, lineRadial } from 'd3-shape';
+import { arc, curveCatmullRom, curveCatmullRomClosed, lineRadial } from 'd3-shape';
 import { LARGE_STEP } from '@tallow/core/checks';
 import { isVisible } from '@tallow/core/timing';
 import { useEffect, useMemo, useRef } from 'react';
@@ -168,7 +168,7 @@ function StepLine({ dial, steps: { steps, seam } }: { dial: Dial; steps: Steps }
     ];
   });
   const round = [...points].sort((a, b) => a[0] - b[0]);
-  const d = lineRadial().curve(curveCatmullRomClosed)(round) ?? '';
+  const d = lineRadial().curve(dial.closed ? curveCatmullRomClosed : curveCatmullRom)(round) ?? '';
   return (
     <g data-testid="steps" pointerEvents="none">
       <path d={d} fill="none" stroke="#a89987" strokeOpacity={0.55} strokeWidth={1} />
