@@ -115,6 +115,28 @@ test('the ends of what is picked stretch it; the start takes frames from the dra
   await expect(frameOf(page)).toContainText('of 12');
 });
 
+test('drawings on both sides of the seam are picked, held and moved together', async ({ page }) => {
+  const shot = await sixDrawn(page);
+  const disc = await Disc.on(page);
+  await disc.drag(5.5 / 6, 6.5 / 6, RING);
+  await page.mouse.up();
+  await expect(page.getByTestId('picked')).toHaveText('2 drawings picked, frames 11–2');
+  await page.getByRole('button', { name: '3s', exact: true }).click();
+  await saved(page);
+  expect((await runsOf(shot)).map((run) => run.split(' ')[1]).join(' ')).toBe('3 2 2 2 2 3');
+  await page.keyboard.press('Control+KeyZ');
+  await expect(page.getByRole('button', { name: /^Redo picked on 3s/ })).toBeVisible();
+  await saved(page);
+  const before = await runsOf(shot);
+  await disc.drag(5.5 / 6, 2.6 / 6, RING);
+  await page.mouse.up();
+  await saved(page);
+  const after = await runsOf(shot);
+  expect([...after].sort()).toEqual([...before].sort());
+  expect(after).not.toEqual(before);
+  await expect(page.getByTestId('frame-of')).toContainText('of 12');
+});
+
 test('the rim scrubs on into the next turn, and the hub tells where that is in the shot', async ({ page }) => {
   await sixDrawn(page);
   const disc = await Disc.on(page);

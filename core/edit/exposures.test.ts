@@ -22,6 +22,8 @@ import {
   clipOf,
   deleteElement,
   deleteRuns,
+  indicesOf,
+  isPicked,
   dissolveFolder,
   layerOn,
   liftMarks,
@@ -137,6 +139,18 @@ describe('picked drawings', () => {
     expect([holds(seam), listOf(seam).offset]).toEqual(['3 2 2 2 1', 9]);
     expect(exposureAt(listOf(seam), 9, 10)!.index).toBe(0);
     expect(holds(rollStart(five, layerId, 2, -9).doc)).toBe('2 1 3 2 2');
+  });
+  test('what is picked across the seam is held, stretched, moved and copied like anything else', () => {
+    const over = { first: 4, count: 2 };
+    expect(holds(layerOn(five, layerId, 0, 3, over).doc)).toBe('3 2 2 2 3');
+    const stretched = stretchPicked(five, layerId, over, 7);
+    // Told from the fifth drawing on: it still begins on frame 8, and the first has grown with it.
+    expect([holds(stretched.doc), listOf(stretched.doc).offset, stretched.frame]).toEqual(['4 3 2 2 2', 8, 8]);
+    const moved = movePicked(five, layerId, over, 3).doc;
+    expect(marksOn(moved)).toEqual([2, 3, 5, 1, 4]);
+    expect(pasteClip(five, layerId, 0, clipOf(five, layerId, indicesOf(over, 5)), newId).doc).toBeDefined();
+    expect(indicesOf(over, 5)).toEqual([4, 0]);
+    expect([4, 0, 1].map((index) => isPicked(over, index, 5))).toEqual([true, true, false]);
   });
   test('holds can be set on picked drawings alone', () => {
     expect(holds(layerOn(five, layerId, 0, 3, { first: 1, count: 2 }).doc)).toBe('2 3 3 2 2');

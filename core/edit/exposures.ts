@@ -1,16 +1,31 @@
 /** Edits of the time drawings are shown: holds, order, phase. */
 import { putEntities, type Id, type RunList, type ShotDocument } from '../document/index.ts';
-import { exposureAt, moveRuns, retime, setHold, stretchRuns } from '../timing/index.ts';
-import { atRun, placeOf, withList, type Timed } from './place.ts';
+import { exposureAt, moveRuns, retime, setHold, stretchRuns, toldFrom, totalLength } from '../timing/index.ts';
+import { atRun, placeOf, withList, type Place, type Timed } from './place.ts';
 
-/** Runs of a list from one index on, as a user picks them. */
+/** Runs of a list from one index on, as a user picks them; on a cycle they may go on across the seam. */
 export interface Picked {
   readonly first: number;
   readonly count: number;
 }
 
-/** Indices of picked runs. */
-export const indicesOf = ({ first, count }: Picked): number[] => Array.from({ length: count }, (_, i) => first + i);
+/** Indices of picked runs. @param runs how many the list has. */
+export const indicesOf = ({ first, count }: Picked, runs: number): number[] =>
+  Array.from({ length: count }, (_, i) => (first + i) % runs);
+
+/** Whether a run is among the picked ones. */
+export const isPicked = ({ first, count }: Picked, index: number, runs: number): boolean =>
+  (index - first + runs) % runs < count;
+
+/** The place with its list told so that the picked runs lie side by side, and where they then begin. */
+function sideBySide(place: Place, { first, count }: Picked): { list: RunList; first: number } {
+  const { list } = place.timed;
+  const length = list.period ?? place.turn;
+  const goesRound = totalLength(list) === length;
+  return first + count <= list.runs.length || !goesRound
+    ? { list, first }
+    : { list: toldFrom(list, first, length), first: 0 };
+}
 
 /** Holds what is shown on a frame for so many frames (at least 1); later ones move. */
 export function holdFor(doc: ShotDocument, layerId: Id, frame: number, length: number): Timed {
@@ -24,23 +39,27 @@ export function holdFor(doc: ShotDocument, layerId: Id, frame: number, length: n
 export function layerOn(doc: ShotDocument, layerId: Id, frame: number, hold: number, picked?: Picked): Timed {
   const place = placeOf(doc, layerId);
   const here = exposureAt(place.timed.list, frame, place.turn);
-  const next = retime(place.timed.list, hold, picked && indicesOf(picked));
+  const { list } = place.timed;
+  const next = retime(list, hold, picked && indicesOf(picked, list.runs.length));
   const edited = withList(doc, place, next);
   return here ? atRun(edited, place, here.index) : { doc: edited, frame };
 }
 
 /** Takes picked runs out and puts them back before the run that stood at `to`; the others close up. */
-export function movePicked(doc: ShotDocument, layerId: Id, { first, count }: Picked, to: number): Timed {
+export function movePicked(doc: ShotDocument, layerId: Id, picked: Picked, to: number): Timed {
   const place = placeOf(doc, layerId);
-  const next = moveRuns(place.timed.list, first, count, to);
-  return atRun(withList(doc, place, next), place, to > first ? to - count : to);
+  const runs = place.timed.list.runs.length;
+  const { list, first } = sideBySide(place, picked);
+  const at = first === picked.first ? to : (to - picked.first + runs) % runs;
+  const next = moveRuns(list, first, picked.count, at);
+  return atRun(withList(doc, place, next), place, at > first ? at - picked.count : at);
 }
 
 /** Gives picked runs a length together, shared out as they share it now, each at least 1 frame; later ones move. */
 export function stretchPicked(doc: ShotDocument, layerId: Id, picked: Picked, length: number): Timed {
   const place = placeOf(doc, layerId);
-  const next = stretchRuns(place.timed.list, picked.first, picked.count, length);
-  return atRun(withList(doc, place, next), place, picked.first);
+  const { list, first } = sideBySide(place, picked);
+  return atRun(withList(doc, place, stretchRuns(list, first, picked.count, length)), place, first);
 }
 
 /**

@@ -15,14 +15,21 @@ export interface Exposure {
   readonly start: number;
 }
 
+/** Run lists never change, so their exposures are worked out once. */
+const known = new WeakMap<RunList, readonly Exposure[]>();
+
 /** All runs with their starts. */
-export function exposures(list: RunList): Exposure[] {
+export function exposures(list: RunList): readonly Exposure[] {
+  const kept = known.get(list);
+  if (kept) return kept;
   let start = 0;
-  return list.runs.map((run, index) => {
+  const made = list.runs.map((run, index) => {
     const exposure = { index, run, start };
     start += run.length;
     return exposure;
   });
+  known.set(list, made);
+  return made;
 }
 
 const wrap = (frame: number, length: number): number => ((frame % length) + length) % length;
@@ -39,7 +46,15 @@ export function listFrame(list: RunList, frame: number, turn: number): number {
 /** The exposure at a frame of the element, or null past the last run. */
 export function exposureAt(list: RunList, frame: number, turn: number): Exposure | null {
   const local = listFrame(list, frame, turn);
-  return exposures(list).find((e) => local >= e.start && local < e.start + e.run.length) ?? null;
+  const all = exposures(list);
+  let [low, high] = [0, all.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (all[middle]!.start <= local) low = middle + 1;
+    else high = middle;
+  }
+  const found = all[low - 1];
+  return found && local < found.start + found.run.length ? found : null;
 }
 
 /** The element frame on which a run first shows. */
@@ -87,6 +102,16 @@ export function moveRuns(list: RunList, first: number, count: number, to: number
   if (to > first && to < first + count) return list;
   const moved = list.runs.slice(first, first + count);
   return withRuns(list, list.runs.toSpliced(first, count).toSpliced(to > first ? to - count : to, 0, ...moved));
+}
+
+/**
+ * The same time told from another run on: runs are counted from `index`, and the offset makes up for it.
+ * @param length frames the list goes round in; its runs must fill them.
+ */
+export function toldFrom(list: RunList, index: number, length: number): RunList {
+  const passed = exposures(list)[index]?.start ?? 0;
+  const runs = [...list.runs.slice(index), ...list.runs.slice(0, index)];
+  return { ...list, runs, offset: wrap(list.offset + passed, length) };
 }
 
 /** Gives `count` runs from `first` on a length together, in the shares they have now, each at least 1 frame. */

@@ -1,7 +1,8 @@
 /** Plays the active element against the clock, turn after turn, from frames drawn once each. */
+import { indicesOf } from '@tallow/core/edit';
 import type { Matrix } from '@tallow/core/geometry';
 import { ByteCache, frameKey, sheetsOf, type SheetOptions } from '@tallow/core/render';
-import { dueFrame, exposures, RateMeter, runStart } from '@tallow/core/timing';
+import { dueFrame, RateMeter, runStart } from '@tallow/core/timing';
 import { shotOf } from '@tallow/core/document';
 import { current, shotFrameOf, type Current } from '../state/current.ts';
 import { desk, setDesk } from '../state/desk.ts';
@@ -30,12 +31,12 @@ function stretchOf(now: Current): Stretch {
   const whole = now.length * now.turns;
   if (!picked || !now.active) return { from: 0, length: whole };
   const { list } = now.active;
-  const runs = exposures(list).slice(picked.first, picked.first + picked.count);
+  const { runs } = list;
   return {
     from: desk().turn * now.length + runStart(list, picked.first, now.length),
     length: Math.min(
       whole,
-      runs.reduce((sum, { run }) => sum + run.length, 0),
+      indicesOf(picked, runs.length).reduce((sum, index) => sum + runs[index]!.length, 0),
     ),
   };
 }

@@ -4,6 +4,7 @@ import { DropdownMenu } from 'radix-ui';
 import { ActionButton } from '../parts/button.tsx';
 import { ActionItem, CheckItem, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
 import { act } from '../state/actions.ts';
+import { indicesOf } from '@tallow/core/edit';
 import { runStart } from '@tallow/core/timing';
 import { shownNow, useCurrent, type Current } from '../state/current.ts';
 import { desk, setDesk, useDesk } from '../state/desk.ts';
@@ -171,14 +172,15 @@ function StatusLine({ now }: { now: Current }) {
   const found = useFindings(now);
   const own = picked && pickedNow();
   if (own && now.active) {
-    const runs = now.active.list.runs.slice(own.first, own.first + own.count);
+    const { runs } = now.active.list;
     const first = runStart(now.active.list, own.first, now.length) + 1;
-    const length = runs.reduce((sum, run) => sum + run.length, 0);
+    const length = indicesOf(own, runs.length).reduce((sum, index) => sum + runs[index]!.length, 0);
+    const last = now.element.time === 'cycle' ? ((first + length - 2) % now.length) + 1 : first + length - 1;
     return (
       <>
         <span data-testid="picked">
           {own.count === 1 ? '1 drawing' : `${own.count} drawings`} picked,{' '}
-          {length === 1 ? `frame ${first}` : `frames ${first}–${first + length - 1}`}
+          {length === 1 ? `frame ${first}` : `frames ${first}–${last}`}
         </span>
         <button
           type="button"
@@ -224,9 +226,8 @@ export function TimeButtons() {
   const picked = useDesk((s) => s.picked);
   if (!now) return null;
   const own = picked && pickedNow();
-  const lengths = new Set(
-    own ? now.active?.list.runs.slice(own.first, own.first + own.count).map((r) => r.length) : [],
-  );
+  const runs = now.active?.list.runs ?? [];
+  const lengths = new Set(own ? indicesOf(own, runs.length).map((index) => runs[index]!.length) : []);
   const held = own ? (lengths.size === 1 ? [...lengths][0] : null) : heldFor(now, frame);
   const whyNot = whyNotRuns();
   return (

@@ -121,7 +121,10 @@ const nudge = (by: 1 | -1) => () => {
     return;
   }
   const first = picked.first + by;
-  if (first < 0 || first + picked.count > runs) return;
+  if (first < 0 || first + picked.count > runs) {
+    say('What is picked lies at the end of the layer already. Drag it across the seam on the wheel.');
+    return;
+  }
   editTime('move drawings', (doc, layer) => movePicked(doc, layer, picked, by < 0 ? first : first + picked.count));
   setDesk({ picked: { ...picked, first } });
 };

@@ -1,5 +1,5 @@
 /** Edits of drawings and their time as the buttons, keys and the wheel make them. */
-import { randomId, type Id, type ShotDocument } from '@tallow/core/document';
+import { find, randomId, type Id, type ShotDocument } from '@tallow/core/document';
 import {
   breakHold,
   clipOf,
@@ -41,7 +41,12 @@ export function runsInHand(): (Picked & { layerId: Id }) | null {
   if (!now?.active) return null;
   const layerId = now.active.layer.id;
   const { picked, frame } = desk();
-  if (picked?.layerId === layerId && now.active.list.runs.length >= picked.first + picked.count) return picked;
+  if (
+    picked?.layerId === layerId &&
+    now.active.list.runs.length >= picked.count &&
+    picked.first < now.active.list.runs.length
+  )
+    return picked;
   const here = exposureAt(now.active.list, frame, now.length);
   return here ? { layerId, first: here.index, count: 1 } : null;
 }
@@ -97,11 +102,15 @@ export function withDrawings(ids: readonly Id[], then: () => void): void {
 
 function drawingsOf(now: Current, runs: Picked): Id[] {
   const { layer, list } = now.active!;
-  return indicesOf(runs).flatMap((index) => {
+  return indicesOf(runs, list.runs.length).flatMap((index) => {
     const slot = list.runs[index]?.slot;
     return slot ? (layer.slots[slot] ?? []) : [];
   });
 }
+
+/** How many runs a layer has. */
+const lengthOf = (doc: ShotDocument, layerId: Id): number =>
+  find(doc, 'runlist', find(doc, 'layer', layerId)?.runListId)?.runs.length ?? 1;
 
 /** Does something with the runs in hand once their drawings are here. */
 function withRuns(then: (runs: Picked & { layerId: Id }) => void): void {
@@ -168,7 +177,7 @@ export function deleteInHand(how: Deleting): void {
   withRuns((runs) => {
     setDesk({ picked: null });
     editTime(runs.count === 1 ? 'delete drawing' : `delete ${runs.count} drawings`, (doc, layer) =>
-      deleteRuns(doc, layer, indicesOf(runs), how),
+      deleteRuns(doc, layer, indicesOf(runs, lengthOf(doc, layer)), how),
     );
   });
 }
@@ -177,7 +186,9 @@ export function copyInHand(then: () => void = () => undefined): void {
   withRuns((runs) => {
     const { doc } = useDocument.getState();
     if (!doc) return;
-    setDesk({ clip: { shotId: doc.shotId, parts: clipOf(doc, runs.layerId, indicesOf(runs)) } });
+    setDesk({
+      clip: { shotId: doc.shotId, parts: clipOf(doc, runs.layerId, indicesOf(runs, lengthOf(doc, runs.layerId))) },
+    });
     then();
   });
 }

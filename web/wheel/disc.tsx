@@ -1,6 +1,7 @@
 /** The wheel as a disc: the active element's time runs round. */
 import { arc, curveCatmullRom, curveCatmullRomClosed, lineRadial } from 'd3-shape';
 import { LARGE_STEP } from '@tallow/core/checks';
+import { isPicked } from '@tallow/core/edit';
 import { isVisible } from '@tallow/core/timing';
 import { useEffect, useMemo, useRef } from 'react';
 import type { Current } from '../state/current.ts';
@@ -40,8 +41,8 @@ function Rings({ now, dial, groups, active }: { now: Current; dial: Dial; groups
     const isActive = g === active;
     const isBundle = group.length > 1;
     const { layer } = now.layers[group[0]!]!;
-    const isPicked = (a: Arc) =>
-      isActive && picked?.layerId === layer.id && a.run >= picked.first && a.run < picked.first + picked.count;
+    const { length: runs } = now.layers[group[0]!]!.list.runs;
+    const chosenRun = (run: number) => isActive && picked?.layerId === layer.id && isPicked(picked, run, runs);
     return (
       <g key={isBundle ? `bundle-${g}` : layer.id} opacity={isBundle || isVisible(now.layers[group[0]!]!) ? 1 : 0.35}>
         {isActive ? <path d={arcPath(dial, 0, now.length, ring.inner, ring.outer, 0)} fill="#231c17" /> : null}
@@ -50,7 +51,7 @@ function Rings({ now, dial, groups, active }: { now: Current; dial: Dial; groups
             .filter((a) => a.drawn)
             .map((a) => {
               const here = isActive && frame >= a.from && frame < a.to;
-              const chosen = isPicked(a);
+              const chosen = chosenRun(a.run);
               return (
                 <path
                   key={`${i}-${a.run}-${a.from}`}

@@ -4,8 +4,8 @@
  * Escape puts it back.
  */
 import { randomId } from '@tallow/core/document';
-import { movePicked, rollStart, shiftPhase, stretchPicked } from '@tallow/core/edit';
-import { exposures, exposureAt, listFrame, neighbours, runStart } from '@tallow/core/timing';
+import { indicesOf, isPicked, movePicked, rollStart, shiftPhase, stretchPicked } from '@tallow/core/edit';
+import { exposures, exposureAt, listFrame, neighbours, runStart, totalLength } from '@tallow/core/timing';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { current, type Current } from '../state/current.ts';
 import { desk, setDesk, type Onion, type PickedRuns } from '../state/desk.ts';
@@ -115,23 +115,29 @@ const runAt = (now: Current, time: number): number | null =>
 function pick(now: Current, layerId: string, from: Spot): Pick<Drag, 'move' | 'up' | 'back'> {
   const before = desk().picked;
   const first = runAt(now, from.time);
-  const range = (to: number): PickedRuns => ({
+  const runs = now.active!.list.runs.length;
+  const closed = goesRound(now);
+  let [last, span] = [first, 0];
+  const range = (): PickedRuns => ({
     layerId,
-    first: Math.min(first!, to),
-    count: Math.abs(to - first!) + 1,
+    first: modulo(first! + Math.min(0, span), runs),
+    count: Math.abs(span) + 1,
   });
   return {
     move: (spot) => {
-      const to = runAt(now, spot.time);
-      if (first === null || to === null) return null;
-      const picked = range(to);
+      const run = runAt(now, spot.time);
+      if (first === null || last === null || run === null) return null;
+      const way = closed ? modulo(run - last + runs / 2, runs) - runs / 2 : run - last;
+      span = Math.max(1 - runs, Math.min(runs - 1, span + Math.round(way)));
+      last = run;
+      const picked = range();
       setDesk({ picked });
       return `${picked.count} picked`;
     },
     up: (moved) => {
       if (moved || first === null) return;
       const isAgain = before?.layerId === layerId && before.first === first && before.count === 1;
-      setDesk({ picked: isAgain ? null : range(first) });
+      setDesk({ picked: isAgain ? null : range() });
       goTo(runStart(now.active!.list, first, now.length));
     },
     back: () => {
@@ -139,6 +145,17 @@ function pick(now: Current, layerId: string, from: Spot): Pick<Drag, 'move' | 'u
     },
   };
 }
+
+/** Whether the active layer's drawings lead round without a gap, so that picking may cross the seam. */
+const goesRound = (now: Current): boolean =>
+  now.element.time === 'cycle' &&
+  now.active !== undefined &&
+  totalLength(now.active.list) === (now.active.list.period ?? now.length);
+
+const lengthOf = (now: Current, picked: PickedRuns): number => {
+  const { runs } = now.active!.list;
+  return indicesOf(picked, runs.length).reduce((sum, index) => sum + runs[index]!.length, 0);
+};
 
 function movePick(now: Current, picked: PickedRuns, from: Spot): Pick<Drag, 'move' | 'up' | 'back'> {
   const gesture = `move-${randomId()}`;
@@ -151,9 +168,8 @@ function movePick(now: Current, picked: PickedRuns, from: Spot): Pick<Drag, 'mov
       const local = listFrame(list, Math.floor(spot.time), now.length) + (spot.time % 1);
       const inside = starts.findIndex((e) => local < e.start + e.run.length);
       const under = inside < 0 ? starts.length - 1 : inside;
-      const isOwn = under >= picked.first && under < picked.first + picked.count;
+      const isOwn = isPicked(picked, under, list.runs.length);
       const to = isOwn ? picked.first : under < picked.first ? under : under + 1;
-      const first = to > picked.first ? to - picked.count : to;
       let at = 0;
       reEdit(
         'move drawings',
@@ -164,11 +180,12 @@ function movePick(now: Current, picked: PickedRuns, from: Spot): Pick<Drag, 'mov
         },
         gesture,
       );
-      setDesk({ picked: { ...picked, first } });
-      goTo(isOwn ? frame : at);
-      const length = list.runs.slice(picked.first, picked.first + picked.count).reduce((n, run) => n + run.length, 0);
       const start = isOwn ? runStart(list, picked.first, now.length) : at;
-      return framesText(start, length);
+      const moved = current();
+      const first = moved?.active && exposureAt(moved.active.list, start, moved.length)?.index;
+      setDesk({ picked: { ...picked, first: first ?? picked.first } });
+      goTo(isOwn ? frame : at);
+      return framesText(start, lengthOf(now, picked));
     },
     up: (moved) => {
       endGesture();
@@ -192,7 +209,7 @@ function stretch(
   const gesture = `stretch-${randomId()}`;
   const { list } = now.active!;
   const { frame, turn } = desk();
-  const length = list.runs.slice(picked.first, picked.first + picked.count).reduce((n, run) => n + run.length, 0);
+  const length = lengthOf(now, picked);
   const start = runStart(list, picked.first, now.length);
   let [last, passed] = [from.time, 0];
   return {
@@ -208,6 +225,8 @@ function stretch(
       }
       const wanted = Math.max(picked.count, length + by);
       reEdit('stretch drawings', (doc) => stretchPicked(doc, picked.layerId, picked, wanted).doc, gesture);
+      // Across the seam the list is told anew from the first of them.
+      if (picked.first + picked.count > list.runs.length) setDesk({ picked: { ...picked, first: 0 } });
       return `${framesText(start, wanted)}, ${wanted} f`;
     },
     up: () => {
@@ -284,8 +303,7 @@ function begin(now: Current, zone: Zone, spot: Spot): Pick<Drag, 'move' | 'up' |
   }
   const picked = pickedNow();
   const run = runAt(now, spot.time);
-  if (!picked || run === null || run < picked.first || run >= picked.first + picked.count)
-    return pick(now, layerId, spot);
+  if (!picked || run === null || !isPicked(picked, run, now.active.list.runs.length)) return pick(now, layerId, spot);
   const trouble = whyNotTime();
   if (trouble) {
     say(trouble);
@@ -293,7 +311,7 @@ function begin(now: Current, zone: Zone, spot: Spot): Pick<Drag, 'move' | 'up' |
   }
   const { list } = now.active;
   const start = runStart(list, picked.first, now.length);
-  const length = list.runs.slice(picked.first, picked.first + picked.count).reduce((n, r) => n + r.length, 0);
+  const length = lengthOf(now, picked);
   const into = modulo(spot.time - start, now.length);
   const grip = Math.min(GRIP / zone.pxPerFrame, length / 3);
   if (length - into < grip) return stretch(now, picked, 'end', spot);

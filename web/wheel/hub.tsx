@@ -10,8 +10,14 @@ import { boxAround, miniature, useArrivals } from '../state/miniatures.ts';
 import { openEngine } from '../state/session.ts';
 import { heldFor } from '../state/time-edits.ts';
 
-/** Frames of the loop as small pictures, still layers left out, and the part of element space they show. */
-function hubPictures(now: Current, side: number): { pictures: (ImageBitmap | undefined)[]; box: Box } {
+interface Small {
+  /** The part of element space that is shown. */
+  readonly box: Box;
+  /** A frame as a small picture, still layers left out; undefined where nothing shows or it is being drawn. */
+  readonly pictureOf: (frame: number) => ImageBitmap | undefined;
+}
+
+function smallOf(now: Current, side: number): Small {
   const moving = now.layers.filter(
     (timed) => isVisible(timed) && timed.layer.role !== 'guide' && timed.list.period !== 1,
   );
@@ -22,14 +28,14 @@ function hubPictures(now: Current, side: number): { pictures: (ImageBitmap | und
   );
   const { x, y } = now.placement ?? { x: 0, y: 0 };
   const box = drawn ?? { left: -x, top: -y, right: width - x, bottom: height - y };
-  const pictures = Array.from({ length: now.length }, (_, frame) => {
+  const pictureOf = (frame: number) => {
     const sheets = [...moving].reverse().flatMap((timed) => {
       const shown = shownOn(timed, frame, now.length);
       return shown ? [{ drawingId: shown.drawingId, opacity: valueAt(timed.layer.opacity, frame) }] : [];
     });
     return sheets.length > 0 ? miniature(now.doc, sheets, box, side, side) : undefined;
-  });
-  return { pictures, box };
+  };
+  return { box, pictureOf };
 }
 
 /** @param size CSS px of its square. */
@@ -41,17 +47,24 @@ export function Loop({ now, size }: { now: Current; size: number }) {
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
     if (!context) return undefined;
-    const { pictures, box } = hubPictures(now, side);
+    const { pictureOf, box } = smallOf(now, side);
     const matrix = fitInto(box, side, side);
     const { rate } = shotOf(now.doc);
     const calm = matchMedia('(prefers-reduced-motion: reduce)').matches;
     let shown: ImageBitmap | undefined | null = null;
+    let shownFrame = -1;
+    let picture: ImageBitmap | undefined;
     let running = 0;
     const tick = (time: number): void => {
       const { playing, frame, hubRuns, speed } = useDesk.getState();
       const own = playing || calm || !hubRuns;
       const at = (own ? frame : Math.floor((time * rate * speed) / 1000)) % now.length;
-      const picture = pictures[at];
+      if (at !== shownFrame) {
+        shownFrame = at;
+        picture = pictureOf(at);
+        // The next one is asked for ahead, so that it is there when it is due.
+        pictureOf((at + 1) % now.length);
+      }
       const live = openEngine()?.compositor.live;
       const growsHere =
         live && shownNow(now, at)?.drawingId === shownNow(now, Math.min(frame, now.length - 1))?.drawingId;

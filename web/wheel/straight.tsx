@@ -1,5 +1,6 @@
 /** The wheel unrolled: frames from left to right, for one-shots and for long or many-layered elements. */
 import { LARGE_STEP } from '@tallow/core/checks';
+import { isPicked } from '@tallow/core/edit';
 import { isVisible } from '@tallow/core/timing';
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import type { Current } from '../state/current.ts';
@@ -276,8 +277,7 @@ export function Straight({ now }: { now: Current }) {
                       const chosen =
                         isActive &&
                         picked?.layerId === now.active?.layer.id &&
-                        a.run >= picked!.first &&
-                        a.run < picked!.first + picked!.count;
+                        isPicked(picked!, a.run, now.layers[i]!.list.runs.length);
                       const here = isActive && frame >= a.from && frame < a.to;
                       return (
                         <rect
