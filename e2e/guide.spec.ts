@@ -121,6 +121,7 @@ test('a fire of twelve drawings is made from nothing, closed, judged, and taken 
   await page.getByRole('button', { name: 'Looping GIF' }).click();
   await page.getByRole('button', { name: 'one turn of Element 1' }).click();
   await page.getByRole('button', { name: 'Export GIF of 24 frames' }).click();
+  await expect(page.getByTestId('export')).toHaveCount(2);
   const gif = await fetched(page, 0);
   expect(gif.name).toBe('first-fire-alpha.gif');
   const { width, height, frames } = await page.evaluate(async (data) => {
@@ -148,7 +149,6 @@ test('a fire of twelve drawings is made from nothing, closed, judged, and taken 
   expect(Math.abs(lasts - 1)).toBeLessThanOrEqual(0.01);
   expect(frames.every(({ duration, corner }) => duration >= 20_000 && corner === 0)).toBe(true);
   // Finished exports are fetched again, or cleared.
-  await expect(page.getByTestId('export')).toHaveCount(2);
   await page.getByRole('button', { name: 'Clear the list' }).click();
   await expect(page.getByText('Nothing yet.')).toBeVisible();
   // Its card plays the loop once the server has made it.

@@ -24,6 +24,7 @@ const SHOWN = [
   'dimOthers',
   'backdrop',
   'silhouette',
+  'flipping',
 ] as const;
 
 export class Engine {
@@ -127,7 +128,7 @@ export class Engine {
         view,
         shotFrame,
         activeLayerId: layer?.id ?? null,
-        ghosts: ghostsOf(now, onionReach(now, frame, onion)),
+        ghosts: desk().flipping ? [] : ghostsOf(now, onionReach(now, frame, onion)),
         pixel: devicePixelRatio,
         options: sightOptions(now),
         backdrop,

@@ -310,7 +310,9 @@ function dropped(now: Current, entries: readonly Entry[], { active, over }: Drag
 }
 
 function Head({ onAdd, onFolder }: { onAdd: () => void; onFolder: () => void }) {
-  const { alone, dimOthers, lockedOthers } = useDesk();
+  const alone = useDesk((s) => s.alone);
+  const dimOthers = useDesk((s) => s.dimOthers);
+  const lockedOthers = useDesk((s) => s.lockedOthers);
   const plain =
     'moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[13px] text-wax-300 hover:bg-soot-800 hover:text-wax-100';
   return (

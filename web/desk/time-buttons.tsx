@@ -45,7 +45,10 @@ function Choices({ label, whyNot, children }: { label: string; whyNot: string | 
 }
 
 function PlayingMenu() {
-  const { speed, loops, playsPicked, hubRuns } = useDesk();
+  const speed = useDesk((s) => s.speed);
+  const loops = useDesk((s) => s.loops);
+  const playsPicked = useDesk((s) => s.playsPicked);
+  const hubRuns = useDesk((s) => s.hubRuns);
   return (
     <SubMenu label="Playing">
       <CheckItem

@@ -78,6 +78,8 @@ export interface DeskState {
   /** A line of its own round shapes: its width in px, or null for none. */
   readonly shapeLine: number | null;
   readonly silhouette: boolean;
+  /** Whether the picture shows a neighbour for as long as a key is held: as it is, without ghosts. */
+  readonly flipping: boolean;
   /** Colour in place of the background, for judging only. */
   readonly backdrop: string | null;
   /** Whether column, strip and tray are there. */
@@ -127,6 +129,7 @@ export const useDesk = create<DeskState>(() => ({
   newOnHeld: false,
   shapeLine: null,
   silhouette: false,
+  flipping: false,
   backdrop: null,
   panels: true,
   full: false,
@@ -162,6 +165,7 @@ export const FRESH = {
   dimOthers: false,
   lockedOthers: [],
   silhouette: false,
+  flipping: false,
   backdrop: null,
   full: false,
   wheelTurn: 0,

@@ -10,6 +10,8 @@ import {
   openDocument,
   receive,
   redo,
+  reEdit,
+  takeBack,
   undo,
   useDocument,
 } from './document.ts';
@@ -98,4 +100,27 @@ test('a deleted entity goes, a drawing that arrives is no longer missing', () =>
   expect(doc().entities).not.toHaveProperty(id);
   closeDocument();
   expect(useDocument.getState().doc).toBeNull();
+});
+
+test('a gesture worked out anew from its beginning is one step, and leaves no trace when it is taken back', () => {
+  setRate(30);
+  for (const by of [1, 2, 5, 3]) reEdit('faster', (d) => setShot(d, { rate: shotOf(d).rate + by }), 'pull');
+  expect(rate()).toBe(33);
+  expect(useDocument.getState().done.map((step) => step.name)).toEqual(['rate', 'faster']);
+  takeBack('another');
+  expect(rate()).toBe(33);
+  takeBack('pull');
+  expect(rate()).toBe(30);
+  expect(useDocument.getState().done.map((step) => step.name)).toEqual(['rate']);
+  takeBack('pull');
+  expect(rate()).toBe(30);
+});
+
+test('a gesture that comes back to where it began still is one step, and undo of it changes nothing', () => {
+  reEdit('faster', (d) => setShot(d, { rate: 40 }), 'pull');
+  reEdit('faster', (d) => setShot(d, { rate: 24 }), 'pull');
+  endGesture();
+  expect(rate()).toBe(24);
+  undo();
+  expect(rate()).toBe(24);
 });

@@ -57,6 +57,7 @@ export function flip(by: 1 | -1): void {
   if (flippedFrom) return;
   const { frame, turn } = desk();
   flippedFrom = { frame, turn };
+  setDesk({ flipping: true });
   stepDrawing(by);
 }
 
@@ -65,6 +66,7 @@ export function roll(): void {
   if (flippedFrom) return;
   const { frame, turn } = desk();
   flippedFrom = { frame, turn };
+  setDesk({ flipping: true });
   let step = 0;
   rolling = setInterval(() => {
     stepDrawing(ROLL_STEPS[step % ROLL_STEPS.length]!);
@@ -75,6 +77,6 @@ export function roll(): void {
 /** Comes back to where flipping or rolling began. */
 export function unflip(): void {
   clearInterval(rolling);
-  if (flippedFrom) setDesk(flippedFrom);
+  if (flippedFrom) setDesk({ ...flippedFrom, flipping: false });
   flippedFrom = null;
 }

@@ -11,7 +11,7 @@ export const BAND = {
 } as const;
 
 /** The narrowest a frame is: what a pen still hits. */
-const LEAST = 8;
+const LEAST = 10;
 const MOST = 26;
 
 export interface Band {
