@@ -52,7 +52,6 @@ function sheets(layers: number, ghosts: number) {
     active: bitmapOf(active),
     above: [{ bitmap: bitmapOf(above), blend: 'normal', opacity: 1 } as const],
     folder: null,
-    ghosts: null,
   };
 }
 

@@ -51,8 +51,8 @@ function put(
 }
 
 /** Gives up the bitmaps of a painted picture. */
-export function closePainted({ below, active, above, folder, ghosts }: Painted): void {
-  for (const bitmap of [below, active, folder?.below, ghosts]) bitmap?.close();
+export function closePainted({ below, active, above, folder }: Painted): void {
+  for (const bitmap of [below, active, folder?.below]) bitmap?.close();
   for (const { bitmap } of [...above, ...(folder?.above ?? [])]) bitmap.close();
 }
 
@@ -157,7 +157,6 @@ export class Compositor {
       put(context, picture, box, look.opacity, look.blend);
     }
     layEach(context, painted.above);
-    if (painted.ghosts) put(context, painted.ghosts, box);
   }
 
   private show(area: Box): void {

@@ -50,14 +50,33 @@ export function boxAround(doc: ShotDocument, drawingIds: readonly Id[]): Box | n
   };
 }
 
+const TELL_MS = 40;
+let telling = false;
+/** Tells those who show pictures of arrivals: not of each one, as they look at all of theirs again. */
+function tellSoon(): void {
+  if (telling) return;
+  telling = true;
+  setTimeout(() => {
+    telling = false;
+    useArrivals.setState(({ count }) => ({ count: count + 1 }));
+  }, TELL_MS);
+}
+
+/** What was asked for last is drawn first: it is what is looked at now. */
+function lastWanted(): [string, () => Promise<ImageBitmap>] | undefined {
+  let last: [string, () => Promise<ImageBitmap>] | undefined;
+  for (const entry of wanted) last = entry;
+  return last;
+}
+
 async function work(): Promise<void> {
   working = true;
-  for (let entry = wanted.entries().next(); !entry.done; entry = wanted.entries().next()) {
-    const [key, ask] = entry.value;
+  for (let entry = lastWanted(); entry; entry = lastWanted()) {
+    const [key, ask] = entry;
     const bitmap = await ask();
     wanted.delete(key);
     kept.set(key, bitmap, bitmap.width * bitmap.height * 4);
-    useArrivals.setState(({ count }) => ({ count: count + 1 }));
+    tellSoon();
   }
   working = false;
 }

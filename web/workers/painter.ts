@@ -24,6 +24,7 @@ import {
   matrixOf,
   paletteOf,
   sheetsOf,
+  type Picture,
   type PictureOf,
   type Sheet,
   type SheetOptions,
@@ -61,12 +62,10 @@ export interface Painted {
   readonly below: ImageBitmap;
   /** The active layer's drawing, without its opacity and blend. */
   readonly active: ImageBitmap;
-  /** What lies above, lowest first. */
+  /** What lies above, lowest first, with the ghosts on top. */
   readonly above: readonly Laid[];
   /** What lies in the active layer's faded folder, below and above it. */
   readonly folder: { readonly below: ImageBitmap; readonly above: readonly Laid[]; readonly opacity: number } | null;
-  /** Ghosts on top of all. */
-  readonly ghosts: ImageBitmap | null;
 }
 
 /** An entity that changed; null for deleted. */
@@ -96,8 +95,13 @@ const picturesAt =
 
 const bitmapOf = (surface: Surface): ImageBitmap => (surface.picture as OffscreenCanvas).transferToImageBitmap();
 
-/** Sheets as few pictures as their blends allow. */
-function laidApart(sheets: readonly Sheet[], size: readonly [number, number], view: Matrix): Laid[] {
+/** Sheets as few pictures as their blends allow. @param onTop pictures laid over all of them. */
+function laidApart(
+  sheets: readonly Sheet[],
+  size: readonly [number, number],
+  view: Matrix,
+  onTop: readonly Picture[] = [],
+): Laid[] {
   const pictures = picturesAt(...size);
   const laid: Laid[] = [];
   let open: Surface | null = null;
@@ -119,6 +123,8 @@ function laidApart(sheets: readonly Sheet[], size: readonly [number, number], vi
       laid.push({ bitmap: bitmapOf(apart), blend, opacity: part[0]!.opacity });
     }
   }
+  if (onTop.length > 0) open ??= makeSurface(...size);
+  for (const picture of onTop) layPicture(open!, picture, 1, 'normal');
   close();
   return laid;
 }
@@ -130,13 +136,12 @@ const layerShowing = (drawingId: Id): Layer | undefined =>
 const hasShapes = (drawing: Drawing): boolean => Object.values(drawing.marks).some((mark) => mark.kind === 'shape');
 
 /** Every bitmap of a painted picture, for handing over and for closing. */
-function bitmapsOf({ below, active, above, folder, ghosts }: Painted): ImageBitmap[] {
+function bitmapsOf({ below, active, above, folder }: Painted): ImageBitmap[] {
   return [
     below,
     active,
     ...above.map((laid) => laid.bitmap),
     ...(folder ? [folder.below, ...folder.above.map((laid) => laid.bitmap)] : []),
-    ...(ghosts ? [ghosts] : []),
   ];
 }
 
@@ -197,35 +202,25 @@ const painter = {
         opacity: valueAt(faded.opacity, 0),
       };
     }
-    const above = laidApart(
-      over.filter((s) => !inside(s)),
-      size,
-      view,
-    );
-    let top: Surface | null = null;
+    const onTop: Picture[] = [];
     for (const { drawingId, look, ...rest } of ghosts) {
       const drawing = find(doc, 'drawing', drawingId);
       const matrix = matrixOf(doc, layerShowing(drawingId)?.id);
       if (!drawing || !matrix) continue;
       const style = hasShapes(drawing) ? look : 'line';
-      const picture = rasters.ghost(
-        doc,
-        drawing,
-        { width, height, matrix: multiply(view, matrix) },
-        { ...rest, style },
-        pixel,
-      );
+      const sight = { width, height, matrix: multiply(view, matrix) };
+      const picture = rasters.ghost(doc, drawing, sight, { ...rest, style }, pixel);
       // Filled drawings would hide what lies under them, so ghosts lie on top, unless there are only lines to see.
-      const onTop = style !== 'line' || over.length > 0;
-      if (onTop) top ??= makeSurface(...size);
-      layPicture(onTop ? top! : below, picture, 1, 'normal');
+      if (style !== 'line' || over.length > 0) onTop.push(picture);
+      else layPicture(below, picture, 1, 'normal');
     }
+    const outside = over.filter((s) => !inside(s));
+    const above = laidApart(outside, size, view, onTop);
     const painted: Painted = {
       below: bitmapOf(below),
       active: bitmapOf(active),
       above,
       folder,
-      ghosts: top ? bitmapOf(top) : null,
     };
     return transfer(painted, bitmapsOf(painted));
   },
@@ -283,8 +278,7 @@ const painter = {
   miniature({ sheets, box, width, height }: MiniatureRequest): ImageBitmap {
     const matrix = fitInto(box, width, height);
     const surface = makeSurface(width, height);
-    const one = makeSurface(width, height);
-    const small = makeSurface(width, height);
+    const [one, small] = pairOf(width, height);
     const colourOf = paletteOf(doc);
     for (const { drawingId, opacity } of sheets) {
       const drawing = find(doc, 'drawing', drawingId);
@@ -296,6 +290,14 @@ const painter = {
     return transfer(bitmap, [bitmap]);
   },
 };
+
+let pair: [Surface, Surface] | null = null;
+/** Two surfaces of a size for small pictures, kept for the next of that size. */
+function pairOf(width: number, height: number): [Surface, Surface] {
+  if (pair?.[0].width !== width || pair[0].height !== height)
+    pair = [makeSurface(width, height), makeSurface(width, height)];
+  return pair;
+}
 
 const folderIdOf = (layerId: Id | null): Id | undefined =>
   Object.values(doc.entities).find((e) => e.kind === 'folder' && layerId !== null && e.layers.includes(layerId))?.id;
