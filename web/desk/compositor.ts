@@ -14,7 +14,7 @@ import {
   type Matrix,
 } from '@tallow/core/geometry';
 import { operationOf, wipe, type Surface } from '@tallow/core/render';
-import type { Laid, Painted } from '../workers/painter.ts';
+import type { Laid, Painted } from '../workers/paint.ts';
 import { makeSurface } from '../workers/surfaces.ts';
 import { LiveShape } from './live-shape.ts';
 import { LiveStroke, type StrokeSetup } from './live-stroke.ts';

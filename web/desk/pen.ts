@@ -2,19 +2,17 @@
  * The pen: pointer events of the picture become strokes, or move the view. Strokes are built from
  * coalesced samples in element space and become a mark of the document when the pen lifts.
  */
-import { steadyReach } from '@tallow/core/brush';
-import { randomId, type Mark, type Swatch } from '@tallow/core/document';
+import { randomId } from '@tallow/core/document';
 import { addMarks, breakHold, whyNotDrawable } from '@tallow/core/edit';
 import { apply, invert, multiply, scaleOf, translation, type Matrix } from '@tallow/core/geometry';
 import { current, lineSwatchOf, shownNow, swatchOf } from '../state/current.ts';
-import { desk, setBrush, setDesk, viewAbout, type BrushInHand, type Tool, type View } from '../state/desk.ts';
+import { desk, setBrush, setDesk, viewAbout, type Tool, type View } from '../state/desk.ts';
 import { edit, endGesture, say, takeBack, useDocument } from '../state/document.ts';
 import { openSaver } from '../state/session.ts';
 import { isLateInHold } from '../state/pen-target.ts';
 import type { Live } from './compositor.ts';
 import type { Engine } from './engine.ts';
-import { LiveShape } from './live-shape.ts';
-import type { StrokeSetup } from './live-stroke.ts';
+import { marksOf, setupOf } from './pen-marks.ts';
 
 interface Spot {
   readonly x: number;
@@ -44,61 +42,6 @@ interface Pinching {
 }
 
 const STEPS: Readonly<Record<Tool, string>> = { ink: 'stroke', shape: 'shape', rub: 'rub out' };
-/** How far the pen goes before a tap becomes a shape, CSS px. */
-const TAP = 4;
-
-/** @param perPixel px of element space in one CSS px. */
-function setupOf(
-  tool: Tool,
-  { width, opacity, pressure, steadying }: BrushInHand,
-  swatch: Swatch,
-  lines: Swatch | undefined,
-  matrix: Matrix,
-  perPixel: number,
-): StrokeSetup {
-  const brush = { kind: 'ink' as const, width, opacity, pressure };
-  const { shapeLine } = desk();
-  return {
-    brush,
-    colour: tool === 'rub' ? '#000000' : swatch.colour,
-    laying: { opacity, operation: tool === 'rub' ? 'destination-out' : 'source-over' },
-    matrix,
-    reach: steadyReach(steadying),
-    ...(tool === 'shape'
-      ? {
-          shape: {
-            line: shapeLine && lines ? { brush: { ...brush, width: shapeLine }, colour: lines.colour } : null,
-            least: TAP * perPixel,
-          },
-        }
-      : {}),
-  };
-}
-
-/** What the pen has drawn, as marks: a stroke, a rub-out, or a shape with its line. */
-function marksOf(tool: Tool, setup: StrokeSetup, live: Live, swatch: Swatch, lines: Swatch | undefined): Mark[] {
-  const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
-  const { brush } = setup;
-  if (live instanceof LiveShape) {
-    const { ring, line } = live.finish();
-    const shape: Mark = {
-      kind: 'shape',
-      id: randomId(),
-      swatch: swatch.id,
-      rings: [ring],
-      rule: 'nonzero',
-      opacity: brush.opacity,
-    };
-    const lineBrush = setup.shape?.line?.brush;
-    if (!line || !lineBrush || !lines) return [shape];
-    return [shape, { kind: 'stroke', id: randomId(), swatch: lines.id, brush: lineBrush, seed, samples: line }];
-  }
-  const samples = live.finish();
-  return tool === 'rub'
-    ? [{ kind: 'rub', id: randomId(), brush, seed, samples }]
-    : [{ kind: 'stroke', id: randomId(), swatch: swatch.id, brush, seed, samples }];
-}
-
 /** Listens on a canvas until the returned function is called. */
 export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void {
   let doing: Drawing | Moving | Pinching | null = null;

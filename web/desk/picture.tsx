@@ -1,7 +1,7 @@
 /** The picture in the middle of the desk, with what the pen will touch above it. */
 import { shotOf } from '@tallow/core/document';
 import { apply } from '@tallow/core/geometry';
-import { FlipHorizontal2, Hand, Maximize, PaintBucket, RotateCcw, RotateCw, ZoomIn, ZoomOut } from 'lucide-react';
+import { FlipHorizontal2, Hand, Maximize, Wallpaper, RotateCcw, RotateCw, ZoomIn, ZoomOut } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef } from 'react';
 import { ActionButton } from '../parts/button.tsx';
@@ -31,7 +31,7 @@ function Backdrop() {
     <Menu
       label="Backdrop for judging"
       className={`grid size-8 place-items-center rounded-lg hover:bg-black/25 ${backdrop ? 'text-flame' : 'text-wax-300'}`}
-      trigger={<PaintBucket size={15} />}
+      trigger={<Wallpaper size={15} />}
     >
       <p className="max-w-56 px-2 py-1 text-xs text-wax-500">
         In place of the background, for judging only. Never exported.

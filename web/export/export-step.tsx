@@ -1,6 +1,5 @@
 /** The Export step: what to take away and how, and what was taken before. */
-import { shotOf, type ShotDocument } from '@tallow/core/document';
-import { placedElements } from '@tallow/core/edit';
+import { shotOf } from '@tallow/core/document';
 import {
   brighteningLayers,
   fileStem,
@@ -10,49 +9,19 @@ import {
   USUAL_PATTERN,
   type ExportSettings,
 } from '@tallow/core/formats';
-import { elementLength, gifTimes, secondsText } from '@tallow/core/timing';
+import { gifTimes, secondsText } from '@tallow/core/timing';
 import { useState, type ReactNode } from 'react';
 import { request } from '../api/client.ts';
 import type { ExportInfo } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
+import { Choice } from '../parts/choice.tsx';
 import { NumberField } from '../parts/number-field.tsx';
 import { useDocument } from '../state/document.ts';
 import { ExportRow, tellTrouble } from './export-row.tsx';
+import { Turns } from './turns.tsx';
 import { useExports } from './use-exports.ts';
 
 const SCALES = [0.25, 0.5, 1, 2] as const;
-
-function Choice<T extends string>({
-  label,
-  value,
-  choices,
-  onChoose,
-}: {
-  label: string;
-  value: T;
-  choices: readonly { value: T; label: string; whyNot?: string | null }[];
-  onChoose: (value: T) => void;
-}) {
-  return (
-    <div role="group" aria-label={label} className="flex gap-1">
-      {choices.map((each) => (
-        <button
-          key={each.value}
-          type="button"
-          aria-pressed={value === each.value}
-          aria-disabled={each.whyNot ? true : undefined}
-          title={each.whyNot ?? undefined}
-          className={`moves h-9 flex-1 rounded-lg px-2 text-[13px] ${value === each.value ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'} ${each.whyNot ? 'opacity-45' : ''}`}
-          onClick={() => {
-            if (!each.whyNot) onChoose(each.value);
-          }}
-        >
-          {each.label}
-        </button>
-      ))}
-    </div>
-  );
-}
 
 const Field = ({ label, children }: { label: string; children: ReactNode }) => (
   <div>
@@ -62,32 +31,6 @@ const Field = ({ label, children }: { label: string; children: ReactNode }) => (
 );
 
 const Note = ({ children }: { children: ReactNode }) => <p className="text-[13px] text-warn">{children}</p>;
-
-/** Ranges of one turn of each cycle, and the whole shot: what one mostly wants to loop. */
-function Turns({ doc, onTake }: { doc: ShotDocument; onTake: (range: Pick<ExportSettings, 'from' | 'to'>) => void }) {
-  const { length } = shotOf(doc);
-  const turns = placedElements(doc).flatMap(({ element, placement }) => {
-    const turn = elementLength(doc, element);
-    const fits = element.time === 'cycle' && placement.start + turn <= length;
-    return fits ? [{ label: `one turn of ${element.name}`, from: placement.start, to: placement.start + turn }] : [];
-  });
-  return (
-    <div className="!mt-2 flex flex-wrap gap-x-4 text-[13px]">
-      {[{ label: 'whole shot', from: 0, to: length }, ...turns].map(({ label, from, to }) => (
-        <button
-          key={label}
-          type="button"
-          className="moves h-8 text-wax-300 underline decoration-soot-700 underline-offset-4 hover:text-wax-100"
-          onClick={() => {
-            onTake({ from, to });
-          }}
-        >
-          {label}
-        </button>
-      ))}
-    </div>
-  );
-}
 
 export function ExportStep() {
   const doc = useDocument((s) => s.doc);

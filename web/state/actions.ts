@@ -1,6 +1,5 @@
 /** Everything that can be done by a button and by a key: one list, from which both are made. */
-import { fittedView, desk, setDesk, viewAbout, type Onion } from './desk.ts';
-import { shotOf } from '@tallow/core/document';
+import { fittedView, desk, setDesk, type Onion } from './desk.ts';
 import { movePicked } from '@tallow/core/edit';
 import { openEngine } from './session.ts';
 import { current, shownNow } from './current.ts';
@@ -30,6 +29,7 @@ import {
   whyNotRuns,
   whyNotTime,
 } from './time-edits.ts';
+import { holding, shotSize, toggleFull, turnBy, zoomBy } from './viewing.ts';
 import { toggleAlone, toggleDim, toggleLockOthers } from './one-layer.ts';
 
 export interface Key {
@@ -83,28 +83,6 @@ export function togglePlay(): void {
   else void player?.play();
 }
 
-const shotSize = (): { width: number; height: number } => {
-  const { doc } = useDocument.getState();
-  return doc ? shotOf(doc) : { width: 1, height: 1 };
-};
-const middle = () => ({ x: desk().area.width / 2, y: desk().area.height / 2 });
-const zoomBy = (factor: number) => () => {
-  const { view, area } = desk();
-  setDesk({ fitted: false, view: viewAbout(view, area, middle(), factor) });
-};
-const turnBy = (degrees: number) => () => {
-  const { view, area } = desk();
-  setDesk({ fitted: false, view: viewAbout(view, area, middle(), 1, (degrees * Math.PI) / 180) });
-};
-const holding = (which: 'pan' | 'turn' | 'width') => ({
-  run: () => {
-    setDesk({ holding: which });
-  },
-  release: () => {
-    setDesk({ holding: null });
-  },
-});
-
 const historyWhyNot = (which: 'done' | 'undone') => () =>
   useDocument.getState()[which].length > 0 ? null : `There is nothing to ${which === 'done' ? 'undo' : 'redo'}.`;
 
@@ -137,15 +115,6 @@ const pinHere = (): void => {
   const { drawingId } = shown;
   setDesk({ pinned: pinned.includes(drawingId) ? pinned.filter((id) => id !== drawingId) : [...pinned, drawingId] });
 };
-
-/** The picture over the whole screen, playing or not, without controls. */
-export function toggleFull(): void {
-  const full = !desk().full;
-  setDesk({ full, fitted: true });
-  // Where the browser gives no full screen, the picture fills the page.
-  if (full) void document.documentElement.requestFullscreen().catch(() => undefined);
-  else if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
-}
 
 export const ACTIONS = {
   play: time('Play or stop', [key('Space')], togglePlay),

@@ -2,7 +2,7 @@
 import { farthestPair, type ColourPair } from '@tallow/core/colour';
 import { find } from '@tallow/core/document';
 import { neighbours, type Neighbour } from '@tallow/core/timing';
-import type { Ghost } from '../workers/ghosts.ts';
+import type { Ghost } from '../workers/paint.ts';
 import type { Current } from './current.ts';
 import { desk, type Onion } from './desk.ts';
 

@@ -2,7 +2,8 @@
 import type { Drawing, Entity, Id } from '@tallow/core/document';
 import { wrap, type Remote } from 'comlink';
 import { onChange, useDocument } from '../state/document.ts';
-import type { Painter, Updated } from './painter.ts';
+import type { Updated } from './paint.ts';
+import type { Painter } from './painter.ts';
 
 let remote: Remote<Painter> | null = null;
 

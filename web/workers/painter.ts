@@ -2,16 +2,7 @@
  * The painter: draws the picture away from the main thread and hands it over as bitmaps. It keeps
  * its own copy of the document and rasters of drawings, the longest unused given up first.
  */
-import {
-  find,
-  valueAt,
-  type Blend,
-  type Drawing,
-  type Entity,
-  type Id,
-  type Layer,
-  type ShotDocument,
-} from '@tallow/core/document';
+import { find, valueAt, type Drawing, type Id, type Layer, type ShotDocument } from '@tallow/core/document';
 import { fitInto, multiply, type Box, type Matrix } from '@tallow/core/geometry';
 import {
   drawBackground,
@@ -31,59 +22,9 @@ import {
   type Surface,
 } from '@tallow/core/render';
 import { expose, transfer } from 'comlink';
-import type { Ghost } from './ghosts.ts';
+import type { Laid, MiniatureRequest, Painted, PaintRequest, Updated } from './paint.ts';
 import { Rasters } from './rasters.ts';
 import { makeSurface } from './surfaces.ts';
-
-export interface PaintRequest {
-  readonly width: number;
-  readonly height: number;
-  /** Shot px to device pixels. */
-  readonly view: Matrix;
-  readonly shotFrame: number;
-  readonly activeLayerId: Id | null;
-  readonly ghosts: readonly Ghost[];
-  /** Device pixels per CSS pixel. */
-  readonly pixel: number;
-  readonly options: SheetOptions;
-  /** A colour in place of the background. */
-  readonly backdrop: string | null;
-}
-
-/** A picture laid over others with its layer's blend. */
-export interface Laid {
-  readonly bitmap: ImageBitmap;
-  readonly blend: Blend;
-  readonly opacity: number;
-}
-
-/** The picture in sheets that the stroke under the pen fits between. */
-export interface Painted {
-  readonly below: ImageBitmap;
-  /** The active layer's drawing, without its opacity and blend. */
-  readonly active: ImageBitmap;
-  /** What lies above, lowest first, with the ghosts on top. */
-  readonly above: readonly Laid[];
-  /** What lies in the active layer's faded folder, below and above it. */
-  readonly folder: { readonly below: ImageBitmap; readonly above: readonly Laid[]; readonly opacity: number } | null;
-}
-
-/** An entity that changed; null for deleted. */
-export interface Updated {
-  readonly id: Id;
-  readonly entity: Entity | null;
-  /** A drawing that is the one sent before with marks added on top. */
-  readonly grew: boolean;
-}
-
-export interface MiniatureRequest {
-  /** Drawings lowest first, with their opacity. */
-  readonly sheets: readonly { readonly drawingId: Id; readonly opacity: number }[];
-  /** The part of element space that is shown. */
-  readonly box: Box;
-  readonly width: number;
-  readonly height: number;
-}
 
 let doc: ShotDocument = { shotId: '', entities: {} };
 const rasters = new Rasters();

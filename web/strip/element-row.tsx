@@ -1,0 +1,143 @@
+/** One element on the strip: its name, its drawings over the shot, its start. */
+import { shotOf } from '@tallow/core/document';
+import { setElement, setStart } from '@tallow/core/edit';
+import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import { NameField } from '../parts/name-field.tsx';
+import { act } from '../state/actions.ts';
+import { current, shotFrameOf, type Current } from '../state/current.ts';
+import { desk, FRESH, setDesk } from '../state/desk.ts';
+import { edit, endGesture, reEdit } from '../state/document.ts';
+import { useArrivals } from '../state/miniatures.ts';
+import { goTo } from '../state/playhead.ts';
+import { RowMenu } from './row-menu.tsx';
+import { drawRow, ROW_HEIGHT } from './row.ts';
+
+export const NAME_WIDTH = 132;
+
+/** The shot frame under a place on a row. */
+function shotFrameAt(event: PointerEvent<HTMLElement>, length: number): number {
+  const rect = event.currentTarget.getBoundingClientRect();
+  return Math.min(length - 1, Math.max(0, Math.floor(((event.clientX - rect.left) / rect.width) * length)));
+}
+
+/** Makes an element the active one; the playhead stays where it is in the shot, as far as the element is there. */
+function openElement(elementId: string, shotFrame?: number): void {
+  const before = current();
+  const at = shotFrame ?? (before ? shotFrameOf(before, desk().frame, desk().turn) : 0);
+  if (before?.element.id !== elementId)
+    setDesk({ elementId, layerId: null, picked: null, wheelTurn: 0, playsPicked: false, alone: FRESH.alone });
+  const now = current();
+  if (!now?.placement) return;
+  const since = Math.max(0, at - now.placement.start);
+  goTo(since % now.length, now.element.time === 'cycle' ? Math.floor(since / now.length) : 0);
+}
+
+interface RowProps {
+  row: Current;
+  active: boolean;
+  width: number;
+  first: boolean;
+  last: boolean;
+  only: boolean;
+}
+
+export function Row(props: RowProps) {
+  const { row, active, width } = props;
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const arrivals = useArrivals((s) => s.count);
+  const [naming, setNaming] = useState(false);
+  const grip = useRef<{ from: number; start: number } | null>(null);
+  const { length } = shotOf(row.doc);
+  const { element, placement } = row;
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (context && width > 0) drawRow(context, row, width, devicePixelRatio, active);
+  }, [row, width, arrivals, active]);
+  const gesture = `start-${element.id}`;
+
+  return (
+    <div className="flex items-center" data-testid="element" data-name={element.name}>
+      <div className="flex shrink-0 items-center gap-0.5 pl-2 pr-2" style={{ width: NAME_WIDTH, height: ROW_HEIGHT }}>
+        <RowMenu
+          {...props}
+          onName={() => {
+            setNaming(true);
+          }}
+        />
+        {naming ? (
+          <NameField
+            label="Element name"
+            value={element.name}
+            onDone={(name) => {
+              setNaming(false);
+              if (name && name !== element.name) edit('element name', (doc) => setElement(doc, element.id, { name }));
+            }}
+          />
+        ) : (
+          <button
+            type="button"
+            aria-pressed={active}
+            title={`Open ${element.name}`}
+            className={`min-w-0 flex-1 truncate text-right text-xs ${active ? 'text-flame' : 'text-wax-300 hover:text-wax-100'}`}
+            onClick={() => {
+              openElement(element.id);
+            }}
+          >
+            {element.name}
+          </button>
+        )}
+      </div>
+      <div
+        className="relative min-w-0 flex-1 touch-none"
+        style={{ height: ROW_HEIGHT }}
+        role="slider"
+        tabIndex={0}
+        data-arrows
+        aria-label={active ? 'Shot' : `Shot, ${element.name}`}
+        aria-valuemin={1}
+        aria-valuemax={length}
+        aria-valuenow={(placement?.start ?? 0) + 1}
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          const rect = event.currentTarget.getBoundingClientRect();
+          const start = placement?.start ?? 0;
+          const away = event.clientX - rect.left - (start * rect.width) / length;
+          if (active && placement && away > -14 && away < 4 && start > 0) grip.current = { from: event.clientX, start };
+          else openElement(element.id, shotFrameAt(event, length));
+        }}
+        onPointerMove={(event) => {
+          if (!(event.buttons & 1)) return;
+          const held = grip.current;
+          if (held && placement) {
+            const rect = event.currentTarget.getBoundingClientRect();
+            const by = Math.round(((event.clientX - held.from) * length) / rect.width);
+            reEdit(
+              'start of element',
+              (doc) => setStart(doc, placement.id, Math.min(length - 1, held.start + by)),
+              gesture,
+            );
+            return;
+          }
+          openElement(element.id, shotFrameAt(event, length));
+        }}
+        onPointerUp={() => {
+          if (grip.current) endGesture();
+          grip.current = null;
+        }}
+        onKeyDown={(event) => {
+          if (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return;
+          event.preventDefault();
+          if (!active) openElement(element.id);
+          else act(event.key === 'ArrowLeft' ? 'previousFrame' : 'nextFrame');
+        }}
+      >
+        <canvas
+          ref={canvas}
+          width={Math.round(width * devicePixelRatio)}
+          height={Math.round(ROW_HEIGHT * devicePixelRatio)}
+          className="absolute inset-0 size-full"
+        />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,83 @@
+/** The menu of an element on the strip. */
+import { shotOf } from '@tallow/core/document';
+import { deleteElement, moveElement, setStart } from '@tallow/core/edit';
+import { ArrowDown, ArrowUp, Ellipsis, Pencil, Trash2 } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { ITEM, Menu, MenuLine } from '../parts/menu.tsx';
+import { NumberField } from '../parts/number-field.tsx';
+import type { Current } from '../state/current.ts';
+import { desk, setDesk } from '../state/desk.ts';
+import { edit, say } from '../state/document.ts';
+import { withDrawings } from '../state/time-edits.ts';
+
+interface RowMenuProps {
+  row: Current;
+  first: boolean;
+  last: boolean;
+  only: boolean;
+  onName: () => void;
+}
+
+export function RowMenu({ row, first, last, only, onName }: RowMenuProps) {
+  const { element, placement } = row;
+  const remove = (): void => {
+    if (only) {
+      say('This is the only element. Add another before deleting it.');
+      return;
+    }
+    withDrawings(
+      row.layers.flatMap(({ layer }) => Object.values(layer.slots)),
+      () => {
+        edit('delete element', (doc) => deleteElement(doc, element.id));
+        if (desk().elementId === element.id)
+          setDesk({ elementId: null, layerId: null, frame: 0, turn: 0, picked: null });
+      },
+    );
+  };
+  return (
+    <Menu
+      label={`More about ${element.name}`}
+      align="start"
+      trigger={<Ellipsis size={14} />}
+      className="grid size-6 shrink-0 place-items-center rounded text-wax-500 hover:bg-soot-800 hover:text-wax-100"
+    >
+      <div className="px-2 pb-2 pt-1">
+        <NumberField
+          key={placement?.start}
+          label="Begins on frame of the shot"
+          value={(placement?.start ?? 0) + 1}
+          least={1}
+          most={shotOf(row.doc).length}
+          onTake={(frame) => {
+            if (placement) edit('start of element', (doc) => setStart(doc, placement.id, frame - 1));
+          }}
+        />
+      </div>
+      <MenuLine />
+      <DropdownMenu.Item className={ITEM} onSelect={onName}>
+        <Pencil size={15} /> Rename
+      </DropdownMenu.Item>
+      {(
+        [
+          { by: -1, label: 'To the front', off: first, icon: <ArrowUp size={15} /> },
+          { by: 1, label: 'To the back', off: last, icon: <ArrowDown size={15} /> },
+        ] as const
+      ).map(({ by, label, off, icon }) => (
+        <DropdownMenu.Item
+          key={label}
+          className={`${ITEM} ${off ? 'text-wax-500' : ''}`}
+          title={off ? 'There is nothing farther that way.' : undefined}
+          onSelect={() => {
+            if (off) say('There is nothing farther that way.');
+            else edit('order of elements', (doc) => moveElement(doc, element.id, by));
+          }}
+        >
+          {icon} {label}
+        </DropdownMenu.Item>
+      ))}
+      <DropdownMenu.Item className={ITEM} onSelect={remove}>
+        <Trash2 size={15} /> Delete
+      </DropdownMenu.Item>
+    </Menu>
+  );
+}

@@ -1,0 +1,282 @@
+/**
+ * What the pen drags on the wheel: the playhead, what is picked, its ends, a ring's phase, the onion skin's
+ * reach, the disc. Every drag is one undo step, worked out anew from where it began.
+ */
+import { randomId } from '@tallow/core/document';
+import { indicesOf, isPicked, movePicked, rollStart, shiftPhase, stretchPicked } from '@tallow/core/edit';
+import { exposures, exposureAt, listFrame, neighbours, runStart, totalLength } from '@tallow/core/timing';
+import { current, type Current } from '../state/current.ts';
+import { desk, setDesk, type Onion, type PickedRuns } from '../state/desk.ts';
+import { endGesture, reEdit, say, takeBack } from '../state/document.ts';
+import { goTo } from '../state/playhead.ts';
+import { pickedNow, whyNotPhase, whyNotTime } from '../state/time-edits.ts';
+import type { Spot, Zone } from './form.ts';
+
+/** How near an end of what is picked the pen takes hold of it, CSS px. */
+const GRIP = 9;
+
+/** What a drag does as it goes on and ends, and how it is taken back. */
+export interface Drag {
+  /** Follows the pen. Returns what is said beside it. */
+  readonly move: (spot: Spot) => string | null;
+  readonly up: (moved: boolean) => void;
+  readonly back: () => void;
+}
+
+const modulo = (value: number, by: number): number => ((value % by) + by) % by;
+const framesText = (first: number, count: number): string =>
+  count === 1 ? `frame ${first + 1}` : `frames ${first + 1}–${first + count}`;
+
+/** The way from one place to another on the element's time, the short way round a cycle. */
+function wayOf(now: Current, from: number, to: number): number {
+  const way = to - from;
+  if (now.element.time !== 'cycle') return way;
+  return modulo(way + now.length / 2, now.length) - now.length / 2;
+}
+
+function scrub(now: Current, from: Spot): Drag {
+  const { frame, turn } = desk();
+  let last = Math.floor(from.time);
+  goTo(last);
+  return {
+    move: (spot) => {
+      const next = Math.floor(spot.time);
+      // Over the seam the pen goes on into the next turn.
+      const way = Math.round(wayOf(now, last, next));
+      if (way !== 0) goTo(desk().frame + way);
+      last = next;
+      return null;
+    },
+    up: () => undefined,
+    back: () => {
+      setDesk({ frame, turn });
+    },
+  };
+}
+
+function phase(now: Current, layerId: string, from: Spot): Drag {
+  const gesture = `phase-${randomId()}`;
+  let [last, passed] = [from.time, 0];
+  return {
+    move: (spot) => {
+      passed += wayOf(now, last, spot.time);
+      last = spot.time;
+      const by = Math.round(passed);
+      reEdit('phase', (doc) => shiftPhase(doc, layerId, by), gesture);
+      return by === 0
+        ? 'as it was'
+        : `${Math.abs(by)} ${Math.abs(by) === 1 ? 'frame' : 'frames'} ${by > 0 ? 'later' : 'earlier'}`;
+    },
+    up: endGesture,
+    back: () => {
+      takeBack(gesture);
+    },
+  };
+}
+
+/** The run of the active layer at a place on the element's time. */
+const runAt = (now: Current, time: number): number | null =>
+  now.active ? (exposureAt(now.active.list, Math.floor(time), now.length)?.index ?? null) : null;
+
+function pick(now: Current, layerId: string, from: Spot): Drag {
+  const before = desk().picked;
+  const first = runAt(now, from.time);
+  const runs = now.active!.list.runs.length;
+  const closed = goesRound(now);
+  let [last, span] = [first, 0];
+  const range = (): PickedRuns => ({
+    layerId,
+    first: modulo(first! + Math.min(0, span), runs),
+    count: Math.abs(span) + 1,
+  });
+  return {
+    move: (spot) => {
+      const run = runAt(now, spot.time);
+      if (first === null || last === null || run === null) return null;
+      const way = closed ? modulo(run - last + runs / 2, runs) - runs / 2 : run - last;
+      span = Math.max(1 - runs, Math.min(runs - 1, span + Math.round(way)));
+      last = run;
+      const picked = range();
+      setDesk({ picked });
+      return `${picked.count} picked`;
+    },
+    up: (moved) => {
+      if (moved || first === null) return;
+      const isAgain = before?.layerId === layerId && before.first === first && before.count === 1;
+      setDesk({ picked: isAgain ? null : range() });
+      goTo(runStart(now.active!.list, first, now.length));
+    },
+    back: () => {
+      setDesk({ picked: before });
+    },
+  };
+}
+
+/** Whether the active layer's drawings lead round without a gap, so that picking may cross the seam. */
+const goesRound = (now: Current): boolean =>
+  now.element.time === 'cycle' &&
+  now.active !== undefined &&
+  totalLength(now.active.list) === (now.active.list.period ?? now.length);
+
+const lengthOf = (now: Current, picked: PickedRuns): number => {
+  const { runs } = now.active!.list;
+  return indicesOf(picked, runs.length).reduce((sum, index) => sum + runs[index]!.length, 0);
+};
+
+function movePick(now: Current, picked: PickedRuns, from: Spot): Drag {
+  const gesture = `move-${randomId()}`;
+  const { list } = now.active!;
+  const starts = exposures(list);
+  const { frame, turn } = desk();
+  return {
+    move: (spot) => {
+      // Where the pen is, on the list's own time as it was: before the first run whose middle lies beyond it.
+      const local = listFrame(list, Math.floor(spot.time), now.length) + (spot.time % 1);
+      const inside = starts.findIndex((e) => local < e.start + e.run.length);
+      const under = inside < 0 ? starts.length - 1 : inside;
+      const isOwn = isPicked(picked, under, list.runs.length);
+      const to = isOwn ? picked.first : under < picked.first ? under : under + 1;
+      let at = 0;
+      reEdit(
+        'move drawings',
+        (doc) => {
+          const timed = movePicked(doc, picked.layerId, picked, to);
+          at = timed.frame;
+          return timed.doc;
+        },
+        gesture,
+      );
+      const start = isOwn ? runStart(list, picked.first, now.length) : at;
+      const moved = current();
+      const first = moved?.active && exposureAt(moved.active.list, start, moved.length)?.index;
+      setDesk({ picked: { ...picked, first: first ?? picked.first } });
+      goTo(isOwn ? frame : at);
+      return framesText(start, lengthOf(now, picked));
+    },
+    up: (moved) => {
+      endGesture();
+      // A tap on what is picked goes there, and lets go of it when it was all there was.
+      if (!moved) setDesk({ picked: null });
+      if (!moved) goTo(Math.floor(from.time));
+    },
+    back: () => {
+      takeBack(gesture);
+      setDesk({ picked, frame, turn });
+    },
+  };
+}
+
+function stretch(now: Current, picked: PickedRuns, end: 'start' | 'end', from: Spot): Drag {
+  const gesture = `stretch-${randomId()}`;
+  const { list } = now.active!;
+  const { frame, turn } = desk();
+  const length = lengthOf(now, picked);
+  const start = runStart(list, picked.first, now.length);
+  let [last, passed] = [from.time, 0];
+  return {
+    move: (spot) => {
+      passed += wayOf(now, last, spot.time);
+      last = spot.time;
+      const by = Math.round(passed);
+      if (end === 'start') {
+        reEdit('start of drawing', (doc) => rollStart(doc, picked.layerId, picked.first, by).doc, gesture);
+        const moved = current()?.active;
+        const at = moved ? runStart(moved.list, picked.first, current()!.length) : start;
+        return `from frame ${at + 1}`;
+      }
+      const wanted = Math.max(picked.count, length + by);
+      reEdit('stretch drawings', (doc) => stretchPicked(doc, picked.layerId, picked, wanted).doc, gesture);
+      // Across the seam the list is told anew from the first of them.
+      if (picked.first + picked.count > list.runs.length) setDesk({ picked: { ...picked, first: 0 } });
+      return `${framesText(start, wanted)}, ${wanted} f`;
+    },
+    up: () => {
+      endGesture();
+      goTo(desk().frame);
+    },
+    back: () => {
+      takeBack(gesture);
+      setDesk({ frame, turn });
+    },
+  };
+}
+
+function reach(now: Current, side: 'before' | 'after'): Drag {
+  const { onion, frame } = desk();
+  const set = (settings: Partial<Onion>) => {
+    setDesk({ onion: { ...desk().onion, ...settings } });
+  };
+  return {
+    move: (spot) => {
+      // The reach goes to the drawing under the pen, counted in drawings, across the seam too.
+      const all = neighbours(
+        now.active!,
+        frame,
+        now.length,
+        now.element.time === 'cycle',
+        side === 'before' ? 5 : 0,
+        side === 'after' ? 5 : 0,
+      );
+      const under = runAt(now, spot.time);
+      const own = runAt(now, frame);
+      const found = all.find((n) => n.index === under);
+      const count = under === own ? 0 : found?.distance;
+      if (count !== undefined) set({ [side]: count });
+      return `${desk().onion[side]} ${side}`;
+    },
+    up: () => undefined,
+    back: () => {
+      set(onion);
+    },
+  };
+}
+
+function turnDisc(from: Spot): Drag {
+  const { wheelTurn } = desk();
+  return {
+    move: (spot) => {
+      setDesk({ wheelTurn: wheelTurn + spot.angle - from.angle });
+      return null;
+    },
+    up: (moved) => {
+      // A tap turns it back, the seam on top.
+      if (!moved) setDesk({ wheelTurn: 0 });
+    },
+    back: () => {
+      setDesk({ wheelTurn });
+    },
+  };
+}
+
+/** What a pen begins that comes down on a place of the wheel, or null when all is done by that. */
+export function beginDrag(now: Current, zone: Zone, spot: Spot): Drag | null {
+  if (zone.kind === 'scrub') return scrub(now, spot);
+  if (zone.kind === 'turn') return now.element.time === 'cycle' ? turnDisc(spot) : null;
+  if (zone.kind === 'reach') return now.active ? reach(now, zone.side) : null;
+  const { layerId } = zone;
+  if (desk().playing) {
+    const trouble = layerId === now.active?.layer.id ? whyNotPhase() : null;
+    if (trouble) say(trouble);
+    return trouble ? null : phase(now, layerId, spot);
+  }
+  if (layerId !== now.active?.layer.id) {
+    setDesk({ layerId, picked: null });
+    return null;
+  }
+  const picked = pickedNow();
+  const run = runAt(now, spot.time);
+  if (!picked || run === null || !isPicked(picked, run, now.active.list.runs.length)) return pick(now, layerId, spot);
+  const trouble = whyNotTime();
+  if (trouble) {
+    say(trouble);
+    return null;
+  }
+  const { list } = now.active;
+  const start = runStart(list, picked.first, now.length);
+  const length = lengthOf(now, picked);
+  const into = modulo(spot.time - start, now.length);
+  const grip = Math.min(GRIP / zone.pxPerFrame, length / 3);
+  if (length - into < grip) return stretch(now, picked, 'end', spot);
+  if (into < grip && (picked.first > 0 || now.element.time === 'cycle')) return stretch(now, picked, 'start', spot);
+  return movePick(now, picked, spot);
+}

@@ -1,0 +1,147 @@
+/** What is drawn on the unrolled wheel: ruler, reach, steps, pictures and the bar that scrolls it. */
+import { LARGE_STEP } from '@tallow/core/checks';
+import { useEffect, useRef, type PointerEvent } from 'react';
+import type { Current } from '../state/current.ts';
+import { useDesk } from '../state/desk.ts';
+import { boxAround, miniature, useArrivals } from '../state/miniatures.ts';
+import { coloursOf, onionReach } from '../state/onion.ts';
+import { arcsOf } from './arcs.ts';
+import { BAND, framesSeen, xOf, type Band } from './band.ts';
+import type { Steps } from './steps.ts';
+
+export const PICTURES_TOP = BAND.ruler + 2;
+
+/** Ticks far enough apart to be read. */
+export function Ruler({ band }: { band: Band }) {
+  const every = [1, 2, 4, 6, 12, 24, 48, 120, 240].find((n) => n * band.perFrame >= 30) ?? 480;
+  const first = Math.floor(band.from / every) * every;
+  const last = Math.min(band.length, band.from + BAND.width / band.perFrame);
+  return Array.from({ length: Math.max(0, Math.ceil((last - first) / every)) }, (_, i) => first + i * every).map(
+    (f) => (
+      <text key={f} x={xOf(band, f) + 2} y={10} fill="#a89987" fontSize={9} fontFamily="JetBrains Mono Variable">
+        {f + 1}
+      </text>
+    ),
+  );
+}
+
+export function Reach({ now, band, height }: { now: Current; band: Band; height: number }) {
+  const frame = useDesk((s) => s.frame);
+  const onion = useDesk((s) => s.onion);
+  const playing = useDesk((s) => s.playing);
+  const index = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
+  if (playing || !onion.on || index < 0) return null;
+  const colours = coloursOf(now, onion);
+  const arcs = arcsOf(now, index);
+  return onionReach(now, frame, onion).flatMap(({ side, index: run }) =>
+    arcs
+      .filter((a) => a.run === run)
+      .map((a) => (
+        <g key={`${side}-${run}-${a.from}`} data-reach={side}>
+          <rect
+            x={xOf(band, a.from)}
+            width={(a.to - a.from) * band.perFrame}
+            y={BAND.ruler - 8}
+            height={height - BAND.ruler + 8}
+            fill={colours[side]}
+            opacity={0.09}
+          />
+          <line
+            x1={xOf(band, a.from)}
+            x2={xOf(band, a.to)}
+            y1={BAND.ruler - 6}
+            y2={BAND.ruler - 6}
+            stroke={colours[side]}
+            strokeWidth={3}
+            strokeDasharray={side === 'after' ? '5 3' : undefined}
+          />
+        </g>
+      )),
+  );
+}
+
+export function StepMarks({ band, steps: { steps } }: { band: Band; steps: Steps }) {
+  return (
+    <g data-testid="steps">
+      {steps.map(({ at, size }) => (
+        <line
+          key={at}
+          x1={xOf(band, at)}
+          x2={xOf(band, at)}
+          y1={PICTURES_TOP + BAND.pictures}
+          y2={PICTURES_TOP + BAND.pictures - Math.min(14, size * 4)}
+          stroke={size >= LARGE_STEP ? '#e6b450' : '#a89987'}
+          strokeWidth={size >= LARGE_STEP ? 3 : 1}
+        >
+          <title>{`step ${size.toFixed(1)}× the usual`}</title>
+        </line>
+      ))}
+    </g>
+  );
+}
+
+export function Pictures({ now, band, index }: { now: Current; band: Band; index: number }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const arrivals = useArrivals((s) => s.count);
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context) return;
+    const pixel = devicePixelRatio;
+    context.setTransform(pixel, 0, 0, pixel, 0, 0);
+    context.clearRect(0, 0, BAND.width, BAND.pictures);
+    if (index < 0 || !now.active) return;
+    const box = boxAround(now.doc, Object.values(now.active.layer.slots));
+    if (!box) return;
+    let free = -Infinity;
+    for (const { from, to, drawingId } of arcsOf(now, index).sort((a, b) => a.from - b.from)) {
+      const x = xOf(band, from);
+      const room = Math.max(18, Math.min(BAND.pictures - 6, (to - from) * band.perFrame));
+      // Where pictures would lie on one another, one is left out rather than drawn too small.
+      if (!drawingId || x < free || x > BAND.width || x + room < 0) continue;
+      const whole = Math.round(room * pixel);
+      const bitmap = miniature(now.doc, [{ drawingId, opacity: 1 }], box, whole, whole);
+      if (bitmap) context.drawImage(bitmap, x, (BAND.pictures - room) / 2, room, room);
+      free = x + room * 0.86;
+    }
+  }, [now, band, index, arrivals]);
+  return (
+    <canvas
+      ref={canvas}
+      width={BAND.width * devicePixelRatio}
+      height={BAND.pictures * devicePixelRatio}
+      className="pointer-events-none absolute left-0"
+      style={{ top: PICTURES_TOP, width: BAND.width, height: BAND.pictures }}
+    />
+  );
+}
+
+/** Where the part that is seen lies in the whole, dragged to see another. */
+export function Scroll({ band, onScroll }: { band: Band; onScroll: (from: number) => void }) {
+  const seen = framesSeen(band.length);
+  if (seen >= band.length) return null;
+  const drag = (event: PointerEvent<HTMLDivElement>) => {
+    const rect = event.currentTarget.getBoundingClientRect();
+    onScroll(((event.clientX - rect.left) / rect.width) * band.length - seen / 2);
+  };
+  return (
+    <div
+      className="relative mt-1 touch-none rounded-md bg-soot-800"
+      style={{ height: BAND.scroll }}
+      title="Drag to see other frames"
+      onPointerDown={(event) => {
+        event.stopPropagation();
+        event.currentTarget.setPointerCapture(event.pointerId);
+        drag(event);
+      }}
+      onPointerMove={(event) => {
+        event.stopPropagation();
+        if (event.buttons & 1) drag(event);
+      }}
+    >
+      <div
+        className="absolute inset-y-1 rounded bg-soot-700"
+        style={{ left: `${(100 * band.from) / band.length}%`, width: `${(100 * seen) / band.length}%` }}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,65 @@
+/** What the painter is asked for, and what it hands over. */
+import type { Blend, Entity, Id } from '@tallow/core/document';
+import type { Box, Matrix } from '@tallow/core/geometry';
+import type { SheetOptions } from '@tallow/core/render';
+
+/** A drawing shown as a ghost. */
+export interface Ghost {
+  readonly drawingId: Id;
+  readonly colour: string;
+  readonly broken: boolean;
+  /** 0 to 1. */
+  readonly strength: number;
+  /** How filled drawings are shown. */
+  readonly look: 'outline' | 'full';
+}
+
+export interface PaintRequest {
+  readonly width: number;
+  readonly height: number;
+  /** Shot px to device pixels. */
+  readonly view: Matrix;
+  readonly shotFrame: number;
+  readonly activeLayerId: Id | null;
+  readonly ghosts: readonly Ghost[];
+  /** Device pixels per CSS pixel. */
+  readonly pixel: number;
+  readonly options: SheetOptions;
+  /** A colour in place of the background. */
+  readonly backdrop: string | null;
+}
+
+/** A picture laid over others with its layer's blend. */
+export interface Laid {
+  readonly bitmap: ImageBitmap;
+  readonly blend: Blend;
+  readonly opacity: number;
+}
+
+/** The picture in sheets that the stroke under the pen fits between. */
+export interface Painted {
+  readonly below: ImageBitmap;
+  /** The active layer's drawing, without its opacity and blend. */
+  readonly active: ImageBitmap;
+  /** What lies above, lowest first, with the ghosts on top. */
+  readonly above: readonly Laid[];
+  /** What lies in the active layer's faded folder, below and above it. */
+  readonly folder: { readonly below: ImageBitmap; readonly above: readonly Laid[]; readonly opacity: number } | null;
+}
+
+/** An entity that changed; null for deleted. */
+export interface Updated {
+  readonly id: Id;
+  readonly entity: Entity | null;
+  /** A drawing that is the one sent before with marks added on top. */
+  readonly grew: boolean;
+}
+
+export interface MiniatureRequest {
+  /** Drawings lowest first, with their opacity. */
+  readonly sheets: readonly { readonly drawingId: Id; readonly opacity: number }[];
+  /** The part of element space that is shown. */
+  readonly box: Box;
+  readonly width: number;
+  readonly height: number;
+}
