@@ -200,6 +200,10 @@ test('a ring turned by hand shifts its phase while the loop plays', async ({ pag
   await expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible();
   await disc.drag(0.1, 0.1 + 3 / 12, RING);
   await expect(page.getByTestId('beside-pen')).toHaveText('3 frames later');
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  expect(await offset()).toBe(0);
+  await disc.drag(0.1, 0.1 + 3 / 12, RING);
   await page.mouse.up();
   await expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible();
   await page.keyboard.press('Space');

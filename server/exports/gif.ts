@@ -13,8 +13,12 @@ const SAMPLED = 600_000;
 /** Below this alpha (0 to 255) a pixel is left open: a GIF knows no half-open ones. */
 const OPEN_BELOW = 128;
 
+/** Pictures kept with their colours found, for cycles that come round again. */
+const KEPT = 48;
+
 interface Part {
   readonly frame: number;
+  readonly key: string;
   /** 1/100 s. */
   delay: number;
 }
@@ -28,7 +32,7 @@ function partsOf(keyOf: (frame: number) => string, range: FrameRange, rate: numb
     const frame = range.from + offset;
     const key = keyOf(frame);
     if (key === lastKey) parts.at(-1)!.delay += delays[i]!;
-    else parts.push({ frame, delay: delays[i]! });
+    else parts.push({ frame, key, delay: delays[i]! });
     lastKey = key;
   });
   return parts;
@@ -53,22 +57,32 @@ export async function makeGif(
   };
   const open = !range.background || shotOf(doc).background === null;
   const sampled: number[] = [];
-  const every = Math.max(1, Math.floor((width * height * parts.length) / SAMPLED));
-  for (const [i, { frame }] of parts.entries()) {
+  const different = [...new Map(parts.map((part) => [part.key, part])).values()];
+  const every = Math.max(1, Math.floor((width * height * different.length) / SAMPLED));
+  for (const [i, { frame }] of different.entries()) {
     const pixels = pixelsOf(frame);
     for (let p = (i % every) * 4; p < pixels.length; p += every * 4)
       if (pixels[p + 3]! >= OPEN_BELOW) sampled.push(pixels[p]!, pixels[p + 1]!, pixels[p + 2]!, 255);
-    if (!(await tell(Math.floor((i + 1) / 2), parts.length))) return null;
+    if (!(await tell(Math.floor(((i + 1) * parts.length) / different.length / 2), parts.length))) return null;
   }
   const palette = quantize(Uint8Array.from(sampled.length > 0 ? sampled : [0, 0, 0, 255]), open ? 255 : 256, {
     format: 'rgb565',
   });
   const openIndex = palette.length;
-  const encoder = GIFEncoder();
-  for (const [i, { frame, delay }] of parts.entries()) {
+  const indexed = new Map<string, Uint8Array>();
+  const indexOf = ({ frame, key }: Part): Uint8Array => {
+    const known = indexed.get(key);
+    if (known) return known;
     const pixels = pixelsOf(frame);
     const index = applyPalette(pixels, palette, 'rgb565');
     if (open) for (let p = 0; p < index.length; p++) if (pixels[p * 4 + 3]! < OPEN_BELOW) index[p] = openIndex;
+    if (indexed.size < KEPT) indexed.set(key, index);
+    return index;
+  };
+  const encoder = GIFEncoder();
+  for (const [i, part] of parts.entries()) {
+    const index = indexOf(part);
+    const { delay } = part;
     encoder.writeFrame(index, width, height, {
       ...(i === 0 ? { palette: open ? [...palette, [0, 0, 0] as [number, number, number]] : palette, repeat: 0 } : {}),
       delay: delay * 10,

@@ -1,4 +1,6 @@
-import { randomId, shotOf } from '@tallow/core/document';
+import { discRing } from '@tallow/core/brush';
+import { newShotDocument, randomId, shotOf } from '@tallow/core/document';
+import { addMark, holdFor, insertBlank, setElement, setSwatch } from '@tallow/core/edit';
 import { furnaceMouth, FURNACE_MOUTH_ID } from '@tallow/demo';
 import { createCanvas, loadImage, type Canvas } from '@napi-rs/canvas';
 import { strFromU8, unzipSync } from 'fflate';
@@ -229,4 +231,23 @@ test('the loop for a card is made once for a revision, and told with the shot', 
   const made = statSync(loopPath(FURNACE_MOUTH_ID)).mtimeMs;
   await runLoop(server.database, shots, FURNACE_MOUTH_ID);
   expect(statSync(loopPath(FURNACE_MOUTH_ID)).mtimeMs).toBe(made);
+});
+
+test('a loop that flashes is told as such, and an empty shot has none', async () => {
+  const { id: productionId } = ((await server.send('GET', '/productions')).json as { id: string }[])[0]!;
+  const format = { name: 'Strobe', width: 64, height: 36, rate: 24, length: 24, background: '#000000' };
+  const strobe = newShotDocument(randomId(), format, randomId);
+  const empty = newShotDocument(randomId(), { ...format, name: 'Empty' }, randomId);
+  const layer = Object.values(strobe.entities).find((e) => e.kind === 'layer')!;
+  const [element] = Object.values(strobe.entities).filter((e) => e.kind === 'element');
+  const swatch = Object.values(strobe.entities).find((e) => e.kind === 'swatch')!;
+  const rings = [discRing(0, 0, 80)];
+  const white = { kind: 'shape', id: randomId(), swatch: swatch.id, rings, rule: 'nonzero', opacity: 1 } as const;
+  let doc = setSwatch(addMark(strobe, layer.id, 0, white, randomId), swatch.id, { colour: '#ffffff' });
+  doc = holdFor(insertBlank(holdFor(doc, layer.id, 0, 1).doc, layer.id, 0, randomId).doc, layer.id, 1, 1).doc;
+  await shots.insert(setElement(doc, element!.id, { time: 'cycle' }), productionId);
+  await shots.insert(empty, productionId);
+  for (const { shotId } of [doc, empty]) await runLoop(server.database, shots, shotId);
+  expect((await shots.one(doc.shotId)).loop).toEqual({ revision: 1, flashes: true });
+  expect((await shots.one(empty.shotId)).loop).toBeNull();
 });
