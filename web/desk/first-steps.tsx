@@ -1,4 +1,5 @@
 /** What to do next on the way to a first cycle: one line over the picture, until it is closed and has been played. */
+import { shotOf } from '@tallow/core/document';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useCurrent } from '../state/current.ts';
@@ -12,7 +13,9 @@ export function FirstSteps() {
   useEffect(() => {
     if (playing && now?.element.time === 'cycle') setDone(true);
   }, [playing, now?.element.time]);
-  const text = now && !done ? nextStep(now) : null;
+  // Where something else is drawn already, the way is known.
+  const isFirst = now !== null && shotOf(now.doc).elements.length === 1;
+  const text = isFirst && !done ? nextStep(now) : null;
   if (!text || !now) return null;
   const empty = now.layers.every(({ layer }) => Object.keys(layer.slots).length === 0);
   if (empty)

@@ -3,7 +3,7 @@ import { ChevronLeft, ChevronRight, Copy, Ellipsis, Pause, Play, Plus, SquareDas
 import { DropdownMenu } from 'radix-ui';
 import { ActionButton } from '../parts/button.tsx';
 import { ActionItem, CheckItem, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
-import { act } from '../state/actions.ts';
+import { act, ACTIONS, type Action, type ActionName } from '../state/actions.ts';
 import { indicesOf } from '@tallow/core/edit';
 import { runStart } from '@tallow/core/timing';
 import { shownNow, useCurrent, type Current } from '../state/current.ts';
@@ -41,6 +41,24 @@ function Choices({ label, whyNot, children }: { label: string; whyNot: string | 
       {label}
       <div className="flex gap-1">{children}</div>
     </div>
+  );
+}
+
+/** A small item for an action in a row of them; its whole name and key are said on hover. */
+function ActionChoice({ name, word }: { name: ActionName; word: string }) {
+  const action: Action = ACTIONS[name];
+  const whyNot = action.whyNot?.() ?? null;
+  return (
+    <DropdownMenu.Item
+      aria-label={action.label}
+      title={whyNot ?? titleOf(name)}
+      className={`${SMALL} ${whyNot ? 'text-wax-500' : ''}`}
+      onSelect={() => {
+        act(name);
+      }}
+    >
+      {word}
+    </DropdownMenu.Item>
   );
 }
 
@@ -132,14 +150,19 @@ function More({ now }: { now: Current }) {
         ))}
       </Choices>
       <MenuLine />
-      <ActionItem name="copyDrawings" />
-      <ActionItem name="cutDrawings" />
-      <ActionItem name="paste" />
-      <ActionItem name="remove" />
-      <ActionItem name="removeHold" />
-      <MenuLine />
-      <ActionItem name="longer" />
-      <ActionItem name="shorter" />
+      <Choices label="Drawings" whyNot={null}>
+        <ActionChoice name="copyDrawings" word="copy" />
+        <ActionChoice name="cutDrawings" word="cut" />
+        <ActionChoice name="paste" word="paste" />
+      </Choices>
+      <Choices label="Delete and" whyNot={null}>
+        <ActionChoice name="remove" word="close up" />
+        <ActionChoice name="removeHold" word="hold before" />
+      </Choices>
+      <Choices label="Hold" whyNot={null}>
+        <ActionChoice name="shorter" word="shorter" />
+        <ActionChoice name="longer" word="longer" />
+      </Choices>
       <Choices label="Whole layer" whyNot={noTime}>
         {HOLDS.map((n) => (
           <DropdownMenu.Item

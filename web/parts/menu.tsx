@@ -63,7 +63,7 @@ export function SubMenu({ label, children }: { label: string; children: ReactNod
         {label} <span className="text-wax-500">›</span>
       </DropdownMenu.SubTrigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.SubContent className={`${MENU} w-72`}>{children}</DropdownMenu.SubContent>
+        <DropdownMenu.SubContent className={`${MENU} w-80`}>{children}</DropdownMenu.SubContent>
       </DropdownMenu.Portal>
     </DropdownMenu.Sub>
   );

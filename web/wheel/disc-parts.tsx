@@ -105,6 +105,7 @@ export function useReach(now: Current): { before: number; after: number; here: A
     if (playing || !onion.on || activeIndex < 0 || now.active?.list.period === 1 || !now.active?.layer.onion)
       return null;
     const arcs = arcsOf(now, activeIndex);
+    if (!arcs.some((a) => a.drawn)) return null;
     const here = arcs.find((a) => frame >= a.from && frame < a.to) ?? null;
     const ends = { before: here?.from ?? frame, after: here?.to ?? frame + 1, here };
     for (const { side, index } of onionReach(now, frame, onion)) {
@@ -220,7 +221,7 @@ export function Playhead({ dial }: { dial: Dial }) {
     <path
       d={d}
       fill="#ffc25c"
-      fillOpacity={0.13}
+      fillOpacity={dial.length > 3 ? 0.13 : 0.04}
       stroke="#ffc25c"
       strokeOpacity={0.55}
       strokeWidth={1}
