@@ -132,6 +132,30 @@ test('held keys flip to the neighbour and come back, show the silhouette, and ro
   await expect.poll(() => pixels(page)).toBe(before);
 });
 
+test('without keys: a button held flips, rolls or shows the silhouette, and comes back when it is let go', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 3);
+  await painted(page);
+  const frame = page.getByTestId('frame-of');
+  const before = await pixels(page);
+  for (const name of ['Previous drawing', 'Hold to roll through the neighbours', 'Hold for the silhouette']) {
+    await page.getByRole('button', { name }).hover();
+    await page.mouse.down();
+    if (name === 'Hold for the silhouette')
+      await expect.poll(() => countOf(page, channels('#cfcac2'))).toBeGreaterThan(100_000);
+    else await expect(frame).not.toHaveText('5 of 6');
+    await page.mouse.up();
+    await expect(frame).toHaveText('5 of 6');
+    await painted(page);
+    await expect.poll(() => pixels(page)).toBe(before);
+  }
+  await page.getByRole('button', { name: 'Previous drawing' }).click();
+  await expect(frame).toHaveText('3 of 6');
+});
+
 test('a backdrop is for judging only, panels hide, full screen has no controls, and each comes back', async ({
   page,
 }) => {

@@ -1,10 +1,22 @@
 /** The picture in the middle of the desk, with what the pen will touch above it. */
 import { shotOf } from '@tallow/core/document';
 import { apply } from '@tallow/core/geometry';
-import { FlipHorizontal2, Hand, Maximize, Wallpaper, RotateCcw, RotateCw, ZoomIn, ZoomOut } from 'lucide-react';
+import {
+  Eclipse,
+  FlipHorizontal2,
+  Hand,
+  Maximize,
+  Repeat2,
+  Wallpaper,
+  RotateCcw,
+  RotateCw,
+  ZoomIn,
+  ZoomOut,
+} from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef } from 'react';
 import { ActionButton } from '../parts/button.tsx';
+import { HoldButton } from '../parts/hold-button.tsx';
 import { ITEM, Menu } from '../parts/menu.tsx';
 import { act } from '../state/actions.ts';
 import { titleOf } from '../state/keys.ts';
@@ -86,6 +98,12 @@ function AboveLine() {
         {Math.round(view.scale * 100)} % · {Math.round((view.angle * 180) / Math.PI)}°
       </button>
       <div className="flex shrink-0 [&_button]:!bg-transparent [&_button:hover]:!bg-black/25">
+        <HoldButton name="roll">
+          <Repeat2 size={16} />
+        </HoldButton>
+        <HoldButton name="silhouette">
+          <Eclipse size={15} />
+        </HoldButton>
         <Backdrop />
         <button
           type="button"

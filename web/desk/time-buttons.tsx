@@ -2,6 +2,7 @@
 import { ChevronLeft, ChevronRight, Copy, Ellipsis, Pause, Play, Plus, SquareDashed } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { ActionButton } from '../parts/button.tsx';
+import { StepButton } from '../parts/hold-button.tsx';
 import { ActionItem, CheckItem, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
 import { act, ACTIONS, type Action, type ActionName } from '../state/actions.ts';
 import { indicesOf } from '@tallow/core/edit';
@@ -103,7 +104,6 @@ function PlayingMenu() {
       </CheckItem>
       <MenuLine />
       <ActionItem name="full" />
-      <ActionItem name="flipBefore" label="See the drawing before" />
       <ActionItem name="previousFrame" />
       <ActionItem name="nextFrame" />
     </SubMenu>
@@ -259,15 +259,15 @@ export function TimeButtons() {
   return (
     <div className="shrink-0">
       <div className="flex items-center justify-center gap-0.5 [&>button]:!w-[28px] [&>button]:!min-w-[28px]">
-        <ActionButton name="previous">
+        <StepButton name="previous" holds="flipBefore">
           <ChevronLeft size={17} />
-        </ActionButton>
+        </StepButton>
         <ActionButton name="play" primary label={titleOf('play', playing ? 'Stop' : 'Play')}>
           {playing ? <Pause size={16} /> : <Play size={16} />}
         </ActionButton>
-        <ActionButton name="next">
+        <StepButton name="next" holds="flipAfter">
           <ChevronRight size={17} />
-        </ActionButton>
+        </StepButton>
         <Separator />
         {HOLDS.map((n) => (
           <button
