@@ -98,13 +98,6 @@ function AboveLine() {
         {Math.round(view.scale * 100)} % · {Math.round((view.angle * 180) / Math.PI)}°
       </button>
       <div className="flex shrink-0 [&_button]:!bg-transparent [&_button:hover]:!bg-black/25">
-        <HoldButton name="roll">
-          <Repeat2 size={16} />
-        </HoldButton>
-        <HoldButton name="silhouette">
-          <Eclipse size={15} />
-        </HoldButton>
-        <Backdrop />
         <button
           type="button"
           aria-label="Move the picture"
@@ -136,6 +129,25 @@ function AboveLine() {
           <Maximize size={16} />
         </ActionButton>
       </div>
+    </div>
+  );
+}
+
+/** For judging the picture: rolling through neighbours, the silhouette, a backdrop. */
+function Judging() {
+  return (
+    <div
+      role="group"
+      aria-label="For judging"
+      className="absolute bottom-2 right-2 z-10 flex rounded-lg bg-surround/70 [&_button:hover]:!bg-black/25"
+    >
+      <HoldButton name="roll">
+        <Repeat2 size={16} />
+      </HoldButton>
+      <HoldButton name="silhouette">
+        <Eclipse size={15} />
+      </HoldButton>
+      <Backdrop />
     </div>
   );
 }
@@ -206,6 +218,7 @@ export function Picture() {
   const canvas = useRef<HTMLCanvasElement>(null);
   const holding = useDesk((s) => s.holding);
   const full = useDesk((s) => s.full);
+  const panels = useDesk((s) => s.panels);
   const now = useCurrent();
   const transparent = now ? shotOf(now.doc).background === null : false;
 
@@ -255,6 +268,7 @@ export function Picture() {
         <BrushRing within={host} />
       </div>
       {full ? null : <AboveLine />}
+      {full || !panels ? null : <Judging />}
     </div>
   );
 }
