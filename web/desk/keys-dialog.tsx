@@ -2,7 +2,8 @@
 import { useEffect, useState } from 'react';
 import { Button } from '../parts/button.tsx';
 import { Dialog } from '../parts/dialog.tsx';
-import { ACTION_NAMES, ACTIONS, GROUPS, type ActionName } from '../state/actions.ts';
+import { GROUPS } from '../state/action.ts';
+import { ACTION_NAMES, ACTIONS, type ActionName } from '../state/actions.ts';
 import { bind, keysOf, unbindAll, useBindings } from '../state/bindings.ts';
 import { setDesk, useDesk } from '../state/desk.ts';
 import { keyOf, keyText } from '../state/keys.ts';

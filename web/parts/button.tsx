@@ -1,6 +1,7 @@
 /** Buttons: one that does an action of the desk, and the plain ones pages are made of. */
 import type { ButtonHTMLAttributes, ReactNode } from 'react';
-import { act, ACTIONS, type Action, type ActionName } from '../state/actions.ts';
+import type { Action } from '../state/action.ts';
+import { act, ACTIONS, type ActionName } from '../state/actions.ts';
 import { titleOf } from '../state/keys.ts';
 
 const LOOKS = {

@@ -1,6 +1,7 @@
 /** Buttons that act for as long as they are held, by pen, mouse or key. */
 import { useRef, type ReactNode } from 'react';
-import { act, ACTIONS, type Action, type ActionName } from '../state/actions.ts';
+import type { Action } from '../state/action.ts';
+import { act, ACTIONS, type ActionName } from '../state/actions.ts';
 import { titleOf } from '../state/keys.ts';
 
 /** A square button for an action that lasts as long as it is held. */

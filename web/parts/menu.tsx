@@ -1,7 +1,8 @@
 /** Menus: one look for all of them, and items that do an action of the desk. */
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { act, ACTIONS, type Action, type ActionName } from '../state/actions.ts';
+import type { Action } from '../state/action.ts';
+import { act, ACTIONS, type ActionName } from '../state/actions.ts';
 import { keysOf } from '../state/bindings.ts';
 import { keyText } from '../state/keys.ts';
 

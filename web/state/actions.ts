@@ -1,110 +1,25 @@
 /** Everything that can be done by a button and by a key: one list, from which both are made. */
-import { fittedView, desk, setDesk, type Onion } from './desk.ts';
-import { movePicked } from '@tallow/core/edit';
-import { openEngine } from './session.ts';
+import { ctrl, key, of, shift, alt, type Action } from './action.ts';
 import { current, shownNow } from './current.ts';
+import { desk, fittedView, setDesk, type Onion } from './desk.ts';
 import { redo, say, undo, useDocument } from './document.ts';
-import { flip, goTo, roll, stepDrawing, unflip } from './playhead.ts';
-import { ranges } from './onion.ts';
-import {
-  addBlank,
-  addDrawing,
-  addDrawingHere,
-  copyInHand,
-  cutInHand,
-  deleteInHand,
-  duplicateDrawing,
-  editTime,
-  heldFor,
-  hold,
-  lift,
-  paste,
-  pickAll,
-  pickedNow,
-  setActiveStill,
-  shiftActive,
-  whyNotDrawing,
-  whyNotPaste,
-  whyNotPhase,
-  whyNotRuns,
-  whyNotTime,
-} from './time-edits.ts';
-import { holding, shotSize, toggleFull, turnBy, zoomBy } from './viewing.ts';
 import { toggleAlone, toggleDim, toggleLockOthers } from './one-layer.ts';
+import { ranges } from './onion.ts';
+import { TIME_ACTIONS } from './time-actions.ts';
+import { setActiveStill } from './time-edits.ts';
+import { holding, shotSize, turnBy, zoomBy } from './viewing.ts';
 
-export interface Key {
-  /** Physical key, as in `KeyboardEvent.code`. */
-  readonly code: string;
-  readonly shift?: boolean;
-  readonly ctrl?: boolean;
-  readonly alt?: boolean;
-}
-
-export const GROUPS = ['Time', 'Drawings', 'Onion skin', 'Layers', 'Picture', 'Tools', 'General'] as const;
-
-export interface Action {
-  readonly label: string;
-  readonly group: (typeof GROUPS)[number];
-  /** Keys before any of the user's own. */
-  readonly keys: readonly Key[];
-  readonly run: () => void;
-  /** What letting go of the key does, for actions that last as long as it is held. */
-  readonly release?: () => void;
-  /** Why it cannot be done now, said to the user, or null. */
-  readonly whyNot?: () => string | null;
-}
-
-const key = (code: string, more: Omit<Key, 'code'> = {}): Key => ({ code, ...more });
-const shift = (code: string): Key => ({ code, shift: true });
-const ctrl = (code: string): Key => ({ code, ctrl: true });
-const alt = (code: string): Key => ({ code, alt: true });
-
-type Rest = Pick<Action, 'run' | 'release' | 'whyNot'>;
-const of =
-  (group: Action['group']) =>
-  (label: string, keys: readonly Key[], run: () => void, more: Omit<Rest, 'run'> = {}): Action => ({
-    label,
-    group,
-    keys,
-    run,
-    ...more,
-  });
-const time = of('Time');
-const drawings = of('Drawings');
 const onion = of('Onion skin');
 const layers = of('Layers');
 const picture = of('Picture');
 const tools = of('Tools');
 const general = of('General');
 
-export function togglePlay(): void {
-  const player = openEngine()?.player;
-  if (desk().playing) player?.stop();
-  else void player?.play();
-}
-
 const historyWhyNot = (which: 'done' | 'undone') => () =>
   useDocument.getState()[which].length > 0 ? null : `There is nothing to ${which === 'done' ? 'undo' : 'redo'}.`;
 
 const setOnion = (settings: Partial<Onion>): void => {
   setDesk({ onion: { ...desk().onion, ...settings } });
-};
-
-/** Moves what is picked one drawing along, else steps a frame. */
-const nudge = (by: 1 | -1) => () => {
-  const picked = pickedNow();
-  const runs = current()?.active?.list.runs.length ?? 0;
-  if (!picked) {
-    goTo(desk().frame + by);
-    return;
-  }
-  const first = picked.first + by;
-  if (first < 0 || first + picked.count > runs) {
-    say('What is picked lies at the end of the layer already. Drag it across the seam on the wheel.');
-    return;
-  }
-  editTime('move drawings', (doc, layer) => movePicked(doc, layer, picked, by < 0 ? first : first + picked.count));
-  setDesk({ picked: { ...picked, first } });
 };
 
 const pinHere = (): void => {
@@ -117,142 +32,7 @@ const pinHere = (): void => {
 };
 
 export const ACTIONS = {
-  play: time('Play or stop', [key('Space')], togglePlay),
-  full: time('Full screen without controls', [shift('Space')], toggleFull),
-  halfSpeed: time('Half speed', [key('KeyH')], () => {
-    setDesk({ speed: desk().speed === 1 ? 0.5 : 1 });
-  }),
-  loop: time('Play round and round, or once', [shift('KeyH')], () => {
-    setDesk({ loops: !desk().loops });
-  }),
-  playPicked: time(
-    'Play only what is picked',
-    [key('KeyP')],
-    () => {
-      setDesk({ playsPicked: !desk().playsPicked });
-    },
-    {
-      whyNot: () => (desk().playsPicked || pickedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.'),
-    },
-  ),
-  previous: time('Previous drawing', [key('KeyA')], () => {
-    stepDrawing(-1);
-  }),
-  next: time('Next drawing', [key('KeyD')], () => {
-    stepDrawing(1);
-  }),
-  previousFrame: time('Previous frame', [shift('KeyA')], () => {
-    goTo(desk().frame - 1);
-  }),
-  nextFrame: time('Next frame', [shift('KeyD')], () => {
-    goTo(desk().frame + 1);
-  }),
-  nudgeBack: time('Nudge what is picked back, else a frame back', [key('ArrowLeft')], nudge(-1)),
-  nudgeOn: time('Nudge what is picked on, else a frame on', [key('ArrowRight')], nudge(1)),
-  flipBefore: time(
-    'Hold to see the drawing before',
-    [key('KeyQ')],
-    () => {
-      flip(-1);
-    },
-    { release: unflip },
-  ),
-  flipAfter: time(
-    'Hold to see the drawing after',
-    [key('KeyE')],
-    () => {
-      flip(1);
-    },
-    { release: unflip },
-  ),
-  roll: time('Hold to roll through the neighbours', [shift('KeyE')], roll, { release: unflip }),
-  wheelHere: time('Turn the wheel: this frame on top', [shift('KeyT')], () => {
-    const now = current();
-    if (now) setDesk({ wheelTurn: (-2 * Math.PI * (desk().frame + 0.5)) / now.length });
-  }),
-  phaseBack: time(
-    'Shift this ring a frame earlier',
-    [key('Comma')],
-    () => {
-      shiftActive(-1);
-    },
-    { whyNot: whyNotPhase },
-  ),
-  phaseOn: time(
-    'Shift this ring a frame later',
-    [key('Period')],
-    () => {
-      shiftActive(1);
-    },
-    { whyNot: whyNotPhase },
-  ),
-
-  newDrawing: drawings('New drawing after this', [key('KeyS')], addDrawing, { whyNot: whyNotTime }),
-  copy: drawings('Copy of this drawing', [shift('KeyS')], duplicateDrawing, { whyNot: () => whyNotDrawing('copy') }),
-  blank: drawings('Blank after this', [alt('KeyS')], addBlank, { whyNot: whyNotTime }),
-  newHere: drawings('New drawing from this frame of the hold', [key('KeyN')], addDrawingHere, { whyNot: whyNotRuns }),
-  lift: drawings(
-    'Lift the last stroke into a new drawing',
-    [key('KeyL')],
-    () => {
-      lift(1);
-    },
-    { whyNot: () => whyNotDrawing('lift strokes from') },
-  ),
-  longer: drawings(
-    'Hold longer',
-    [key('KeyG')],
-    () => {
-      hold((heldFor(current(), desk().frame) ?? 0) + 1);
-    },
-    { whyNot: whyNotRuns },
-  ),
-  shorter: drawings(
-    'Hold shorter',
-    [shift('KeyG')],
-    () => {
-      hold((heldFor(current(), desk().frame) ?? 2) - 1);
-    },
-    {
-      whyNot: () =>
-        whyNotRuns() ?? (heldFor(current(), desk().frame) === 1 ? 'It is held for one frame already.' : null),
-    },
-  ),
-  remove: drawings(
-    'Delete, later ones close up',
-    [key('Delete')],
-    () => {
-      deleteInHand('close up');
-    },
-    { whyNot: whyNotRuns },
-  ),
-  removeHold: drawings(
-    'Delete, the one before is held on',
-    [shift('Delete')],
-    () => {
-      deleteInHand('hold before');
-    },
-    { whyNot: whyNotRuns },
-  ),
-  copyDrawings: drawings(
-    'Copy drawings',
-    [ctrl('KeyC')],
-    () => {
-      copyInHand();
-    },
-    { whyNot: whyNotRuns },
-  ),
-  cutDrawings: drawings('Cut drawings', [ctrl('KeyX')], cutInHand, { whyNot: whyNotRuns }),
-  paste: drawings('Paste after this', [ctrl('KeyV')], paste, { whyNot: whyNotPaste }),
-  pickAll: drawings('Pick all of this layer', [ctrl('KeyA')], pickAll, { whyNot: whyNotTime }),
-  pickNone: drawings('Pick nothing', [key('Escape')], () => {
-    if (desk().full) toggleFull();
-    else setDesk({ picked: null, playsPicked: false });
-  }),
-  newOnHeld: drawings('New drawing on held frames', [key('KeyJ')], () => {
-    setDesk({ newOnHeld: !desk().newOnHeld });
-  }),
-
+  ...TIME_ACTIONS,
   onion: onion('On or off', [key('KeyW')], () => {
     setOnion({ on: !desk().onion.on });
   }),

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { ACTION_NAMES, ACTIONS, type Action, type ActionName, type Key } from './actions.ts';
+import type { Action, Key } from './action.ts';
+import { ACTION_NAMES, ACTIONS, type ActionName } from './actions.ts';
 import { actionOf, bind, keysOf, mirrored, sameKey, unbindAll, useBindings } from './bindings.ts';
 
 const keys = fc.record({

@@ -1,7 +1,8 @@
 /** Which keys do what: the actions' own, the user's in their place, mirrored for left-handers. Kept in this browser. */
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
-import { ACTION_NAMES, ACTIONS, type Action, type ActionName, type Key } from './actions.ts';
+import type { Action, Key } from './action.ts';
+import { ACTION_NAMES, ACTIONS, type ActionName } from './actions.ts';
 
 interface Bindings {
   /** Keys in place of an action's own. */

@@ -1,5 +1,6 @@
 /** The keyboard: finds the action of a key by its physical place, and keeps track of held keys. */
-import { ACTIONS, act, type Action, type ActionName, type Key } from './actions.ts';
+import type { Action, Key } from './action.ts';
+import { ACTIONS, act, type ActionName } from './actions.ts';
 import { actionOf, keysOf } from './bindings.ts';
 import { desk } from './desk.ts';
 

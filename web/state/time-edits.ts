@@ -25,12 +25,13 @@ import { edit, say, useDocument } from './document.ts';
 import { goTo } from './playhead.ts';
 import { openSaver } from './session.ts';
 
-/** Why the active layer's time cannot be changed now, or null. */
-export function whyNotTime(): string | null {
+/** Why the time of a layer, the active one if none is named, cannot be changed now, or null. */
+export function whyNotTime(layerId?: Id): string | null {
   const now = current();
-  if (!now?.active) return 'There is no layer. Add one first.';
-  const { layer, list } = now.active;
-  if (isLocked(now.active)) return `“${layer.name}” is locked. Unlock it first.`;
+  const timed = layerId === undefined ? now?.active : now?.layers.find(({ layer }) => layer.id === layerId);
+  if (!timed) return 'There is no layer. Add one first.';
+  const { layer, list } = timed;
+  if (isLocked(timed)) return `“${layer.name}” is locked. Unlock it first.`;
   if (list.period === 1) return `“${layer.name}” is still: it shows one drawing throughout.`;
   return null;
 }
@@ -223,10 +224,11 @@ export function shiftActive(by: number): void {
   if (now?.active) edit('phase', (doc) => shiftPhase(doc, now.active!.layer.id, by));
 }
 
-export function whyNotPhase(): string | null {
+/** Why a layer's ring, the active one's if none is named, cannot be turned now, or null. */
+export function whyNotPhase(layerId?: Id): string | null {
   const now = current();
   return (
-    whyNotTime() ?? (now?.element.time === 'cycle' ? null : 'Only rings of a cycle can be turned: close it first.')
+    whyNotTime(layerId) ?? (now?.element.time === 'cycle' ? null : 'Only rings of a cycle can be turned: close it first.')
   );
 }
 

@@ -255,7 +255,7 @@ export function beginDrag(now: Current, zone: Zone, spot: Spot): Drag | null {
   if (zone.kind === 'reach') return now.active ? reach(now, zone.side) : null;
   const { layerId } = zone;
   if (desk().playing) {
-    const trouble = layerId === now.active?.layer.id ? whyNotPhase() : null;
+    const trouble = whyNotPhase(layerId);
     if (trouble) say(trouble);
     return trouble ? null : phase(now, layerId, spot);
   }

@@ -1,0 +1,195 @@
+/** Actions of time: playing, stepping, drawings and their holds. */
+import { movePicked } from '@tallow/core/edit';
+import { alt, ctrl, key, of, shift } from './action.ts';
+import { current } from './current.ts';
+import { desk, setDesk } from './desk.ts';
+import { say } from './document.ts';
+import { flip, goTo, roll, stepDrawing, unflip } from './playhead.ts';
+import { openEngine } from './session.ts';
+import {
+  addBlank,
+  addDrawing,
+  addDrawingHere,
+  copyInHand,
+  cutInHand,
+  deleteInHand,
+  duplicateDrawing,
+  editTime,
+  heldFor,
+  hold,
+  lift,
+  paste,
+  pickAll,
+  pickedNow,
+  shiftActive,
+  whyNotDrawing,
+  whyNotPaste,
+  whyNotPhase,
+  whyNotRuns,
+  whyNotTime,
+} from './time-edits.ts';
+import { toggleFull } from './viewing.ts';
+
+const time = of('Time');
+const drawings = of('Drawings');
+
+function togglePlay(): void {
+  const player = openEngine()?.player;
+  if (desk().playing) player?.stop();
+  else void player?.play();
+}
+
+/** Moves what is picked one drawing along, else steps a frame. */
+const nudge = (by: 1 | -1) => () => {
+  const picked = pickedNow();
+  const runs = current()?.active?.list.runs.length ?? 0;
+  if (!picked) {
+    goTo(desk().frame + by);
+    return;
+  }
+  const first = picked.first + by;
+  if (first < 0 || first + picked.count > runs) {
+    say('What is picked lies at the end of the layer already. Drag it across the seam on the wheel.');
+    return;
+  }
+  editTime('move drawings', (doc, layer) => movePicked(doc, layer, picked, by < 0 ? first : first + picked.count));
+  setDesk({ picked: { ...picked, first } });
+};
+
+export const TIME_ACTIONS = {
+  play: time('Play or stop', [key('Space')], togglePlay),
+  full: time('Full screen without controls', [shift('Space')], toggleFull),
+  halfSpeed: time('Half speed', [key('KeyH')], () => {
+    setDesk({ speed: desk().speed === 1 ? 0.5 : 1 });
+  }),
+  loop: time('Play round and round, or once', [shift('KeyH')], () => {
+    setDesk({ loops: !desk().loops });
+  }),
+  playPicked: time(
+    'Play only what is picked',
+    [key('KeyP')],
+    () => {
+      setDesk({ playsPicked: !desk().playsPicked });
+    },
+    {
+      whyNot: () => (desk().playsPicked || pickedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.'),
+    },
+  ),
+  previous: time('Previous drawing', [key('KeyA')], () => {
+    stepDrawing(-1);
+  }),
+  next: time('Next drawing', [key('KeyD')], () => {
+    stepDrawing(1);
+  }),
+  previousFrame: time('Previous frame', [shift('KeyA')], () => {
+    goTo(desk().frame - 1);
+  }),
+  nextFrame: time('Next frame', [shift('KeyD')], () => {
+    goTo(desk().frame + 1);
+  }),
+  nudgeBack: time('Nudge what is picked back, else a frame back', [key('ArrowLeft')], nudge(-1)),
+  nudgeOn: time('Nudge what is picked on, else a frame on', [key('ArrowRight')], nudge(1)),
+  flipBefore: time(
+    'Hold to see the drawing before',
+    [key('KeyQ')],
+    () => {
+      flip(-1);
+    },
+    { release: unflip },
+  ),
+  flipAfter: time(
+    'Hold to see the drawing after',
+    [key('KeyE')],
+    () => {
+      flip(1);
+    },
+    { release: unflip },
+  ),
+  roll: time('Hold to roll through the neighbours', [shift('KeyE')], roll, { release: unflip }),
+  wheelHere: time('Turn the wheel: this frame on top', [shift('KeyT')], () => {
+    const now = current();
+    if (now) setDesk({ wheelTurn: (-2 * Math.PI * (desk().frame + 0.5)) / now.length });
+  }),
+  phaseBack: time(
+    'Shift this ring a frame earlier',
+    [key('Comma')],
+    () => {
+      shiftActive(-1);
+    },
+    { whyNot: whyNotPhase },
+  ),
+  phaseOn: time(
+    'Shift this ring a frame later',
+    [key('Period')],
+    () => {
+      shiftActive(1);
+    },
+    { whyNot: whyNotPhase },
+  ),
+
+  newDrawing: drawings('New drawing after this', [key('KeyS')], addDrawing, { whyNot: whyNotTime }),
+  copy: drawings('Copy of this drawing', [shift('KeyS')], duplicateDrawing, { whyNot: () => whyNotDrawing('copy') }),
+  blank: drawings('Blank after this', [alt('KeyS')], addBlank, { whyNot: whyNotTime }),
+  newHere: drawings('New drawing from this frame of the hold', [key('KeyN')], addDrawingHere, { whyNot: whyNotRuns }),
+  lift: drawings(
+    'Lift the last stroke into a new drawing',
+    [key('KeyL')],
+    () => {
+      lift(1);
+    },
+    { whyNot: () => whyNotDrawing('lift strokes from') },
+  ),
+  longer: drawings(
+    'Hold longer',
+    [key('KeyG')],
+    () => {
+      hold((heldFor(current(), desk().frame) ?? 0) + 1);
+    },
+    { whyNot: whyNotRuns },
+  ),
+  shorter: drawings(
+    'Hold shorter',
+    [shift('KeyG')],
+    () => {
+      hold((heldFor(current(), desk().frame) ?? 2) - 1);
+    },
+    {
+      whyNot: () =>
+        whyNotRuns() ?? (heldFor(current(), desk().frame) === 1 ? 'It is held for one frame already.' : null),
+    },
+  ),
+  remove: drawings(
+    'Delete, later ones close up',
+    [key('Delete')],
+    () => {
+      deleteInHand('close up');
+    },
+    { whyNot: whyNotRuns },
+  ),
+  removeHold: drawings(
+    'Delete, the one before is held on',
+    [shift('Delete')],
+    () => {
+      deleteInHand('hold before');
+    },
+    { whyNot: whyNotRuns },
+  ),
+  copyDrawings: drawings(
+    'Copy drawings',
+    [ctrl('KeyC')],
+    () => {
+      copyInHand();
+    },
+    { whyNot: whyNotRuns },
+  ),
+  cutDrawings: drawings('Cut drawings', [ctrl('KeyX')], cutInHand, { whyNot: whyNotRuns }),
+  paste: drawings('Paste after this', [ctrl('KeyV')], paste, { whyNot: whyNotPaste }),
+  pickAll: drawings('Pick all of this layer', [ctrl('KeyA')], pickAll, { whyNot: whyNotTime }),
+  pickNone: drawings('Pick nothing', [key('Escape')], () => {
+    if (desk().full) toggleFull();
+    else setDesk({ picked: null, playsPicked: false });
+  }),
+  newOnHeld: drawings('New drawing on held frames', [key('KeyJ')], () => {
+    setDesk({ newOnHeld: !desk().newOnHeld });
+  }),
+} as const;
