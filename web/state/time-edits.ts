@@ -228,7 +228,8 @@ export function shiftActive(by: number): void {
 export function whyNotPhase(layerId?: Id): string | null {
   const now = current();
   return (
-    whyNotTime(layerId) ?? (now?.element.time === 'cycle' ? null : 'Only rings of a cycle can be turned: close it first.')
+    whyNotTime(layerId) ??
+    (now?.element.time === 'cycle' ? null : 'Only rings of a cycle can be turned: close it first.')
   );
 }
 
