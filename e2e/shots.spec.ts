@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { address } from './desk.ts';
+import { address, makeShot, openDesk, painted, Pen, pixels } from './desk.ts';
 
 const card = (page: Page, name: string) => page.locator(`[data-testid=shot][data-name="${name}"]`);
 
@@ -78,4 +78,48 @@ test('the keys are shown on a page of their own', async ({ page }) => {
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('New drawing after this');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
+});
+
+test('a smaller size keeps the middle and says what leaves the frame; nothing is cut', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await pen.stroke({ x: 0.1, y: 0.5 }, { x: 0.3, y: 0.5 });
+  await painted(page);
+  const before = await pixels(page);
+  await page.getByTitle('Change the format').click();
+  await page.getByLabel('Width, px').fill('120');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('1 drawing now reaches beyond the frame, wholly outside.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^Undo size/ }).click();
+  await page.getByTestId('picture').focus();
+  await page.keyboard.press('Digit0');
+  await painted(page);
+  expect(await pixels(page)).toBe(before);
+});
+
+test('shots are found by name and put in order', async ({ page }) => {
+  for (const name of ['Zinc spark', 'Ash drift'])
+    await makeShot(address(), { name, length: name === 'Ash drift' ? 99 : 9 });
+  await page.goto(address());
+  const names = () =>
+    page.getByTestId('shot').evaluateAll((cards) => cards.map((each) => (each as HTMLElement).dataset['name']!));
+  await expect(card(page, 'Zinc spark').first()).toBeVisible();
+  await page.getByLabel('Order of shots').selectOption('name');
+  const sorted = await names();
+  expect(sorted.indexOf('Ash drift')).toBeLessThan(sorted.indexOf('Zinc spark'));
+  await page.getByLabel('Find a shot').fill('zinc');
+  await expect.poll(async () => new Set(await names())).toEqual(new Set(['Zinc spark']));
+  await expect(page.getByRole('button', { name: 'New shot' })).toHaveCount(0);
+  await page.getByLabel('Find a shot').fill('nothing like it');
+  await expect(page.getByText('No shot is named like “nothing like it”.')).toBeVisible();
+  // Standing still is one button away.
+  await page.getByLabel('Find a shot').fill('');
+  await page.getByRole('button', { name: 'Stand still' }).click();
+  for (const plays of await page
+    .getByTestId('shot')
+    .locator('img')
+    .evaluateAll((all) => all.map((each) => (each as HTMLElement).dataset['plays'])))
+    expect(plays).toBe('false');
 });

@@ -20,10 +20,10 @@ export function ShotFormat() {
     const { doc: now } = useDocument.getState();
     const { reaching, outside } = now ? beyondFrame(now) : before;
     if (reaching <= before.reaching && outside <= before.outside) return;
-    const wholly = outside > 0 ? `, ${outside} of them wholly outside` : '';
-    say(
-      `${reaching} drawings now reach beyond the frame${wholly}. Nothing is cut: they are there when the frame grows.`,
-    );
+    const some = reaching === 1 ? '1 drawing now reaches' : `${reaching} drawings now reach`;
+    const wholly =
+      outside === 0 ? '' : outside === reaching ? ', wholly outside' : `, ${outside} of them wholly outside`;
+    say(`${some} beyond the frame${wholly}. Nothing is cut: it is there when the frame grows.`);
   };
   return (
     <Popover.Root>
