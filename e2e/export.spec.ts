@@ -83,7 +83,7 @@ test('frames are rendered on the server, numbered and zipped, and match the pict
 });
 
 test('an export shows its progress and can be stopped; a killed worker’s job is taken up again', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(200_000);
   const application = await Application.start();
   try {
     await page.goto(application.address);
@@ -99,11 +99,11 @@ test('an export shows its progress and can be stopped; a killed worker’s job i
     await expect(page.getByText('Nothing yet.')).toBeVisible();
     await application.startWorker();
     await page.getByRole('button', { name: 'Export 72 frames' }).click();
-    await expect(row).toHaveAttribute('data-state', 'running', { timeout: 15_000 });
+    await expect(row).toHaveAttribute('data-state', 'running', { timeout: 30_000 });
     await expect(page.getByRole('progressbar')).toBeVisible();
     await application.killWorker();
     await application.startWorker();
-    await expect(row).toHaveAttribute('data-state', 'done', { timeout: 80_000 });
+    await expect(row).toHaveAttribute('data-state', 'done', { timeout: 120_000 });
     await expect(row).toContainText('72 frames');
   } finally {
     await application.stop();
