@@ -1,9 +1,9 @@
 /** Accidents found in the drawings of a layer: what was left empty, drawn twice or drawn out of sight. */
 import { find, same, shotOf, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
-import { placedElements } from '../edit/index.ts';
+
 import { intersection, isEmpty, type Box } from '../geometry/index.ts';
 import { drawingBox, markBox } from '../render/index.ts';
-import { exposures, runStart, timedLayers, type TimedLayer } from '../timing/index.ts';
+import { placedElements, exposures, runStart, timedLayers, type TimedLayer } from '../timing/index.ts';
 
 export type FindingKind = 'empty' | 'twice' | 'outside';
 

@@ -66,16 +66,6 @@ export function deleteElement(doc: ShotDocument, elementId: Id): ShotDocument {
   return dropUnshown(dropEntities(kept, [...gone]), drawings);
 }
 
-/** The placements of the shot with their elements, frontmost first. */
-export function placedElements(doc: ShotDocument): { element: Element; placement: Placement }[] {
-  return findAll(doc, 'plane', shotOf(doc).planes).flatMap((plane) =>
-    findAll(doc, 'placement', plane.placements).flatMap((placement) => {
-      const element = find(doc, 'element', placement.elementId);
-      return element ? [{ element, placement }] : [];
-    }),
-  );
-}
-
 /** Moves an element one place to the front (-1) or to the back (1) on its plane. */
 export function moveElement(doc: ShotDocument, elementId: Id, by: -1 | 1): ShotDocument {
   const placement = Object.values(doc.entities).find(

@@ -12,7 +12,16 @@ import {
   type ShotDocument,
   type Stroke,
 } from '../document/index.ts';
-import { elementLength, exposureAt, isLocked, isVisible, timedLayers, turnsIn, totalLength } from '../timing/index.ts';
+import {
+  placedElements,
+  elementLength,
+  exposureAt,
+  isLocked,
+  isVisible,
+  timedLayers,
+  turnsIn,
+  totalLength,
+} from '../timing/index.ts';
 import {
   addElement,
   addFolder,
@@ -33,7 +42,6 @@ import {
   movePicked,
   newDrawing,
   pasteClip,
-  placedElements,
   rollStart,
   setElement,
   setFolder,

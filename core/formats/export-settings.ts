@@ -1,7 +1,7 @@
 /** What is taken away and how: shared by the page that asks and the server that does it. */
 import { shotOf, type ShotDocument } from '../document/index.ts';
-import { placedElements } from '../edit/index.ts';
-import { isVisible, timedLayers } from '../timing/index.ts';
+
+import { placedElements, isVisible, timedLayers } from '../timing/index.ts';
 import type { SheetOptions } from '../render/index.ts';
 
 export const EXPORT_FORMATS = ['png', 'gif'] as const;

@@ -1,7 +1,7 @@
 /** The exposure sheet: which drawing of which layer shows on which frame of the shot. */
 import { find, shotOf, type ShotDocument } from '../document/index.ts';
-import { placedElements } from '../edit/index.ts';
-import { elementLength, placementFrame, shownOn, timedLayers } from '../timing/index.ts';
+
+import { placedElements, elementLength, placementFrame, shownOn, timedLayers } from '../timing/index.ts';
 
 export interface ExposureSheet {
   /** `Frame`, then one column per layer as `Element / Layer`, frontmost first. Guides are left out. */

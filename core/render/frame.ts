@@ -1,18 +1,15 @@
 /** Frames of a shot: which drawings lie on one another, and their drawing onto a surface. */
-import {
-  find,
-  findAll,
-  shotOf,
-  valueAt,
-  type Blend,
-  type Drawing,
-  type Element,
-  type Id,
-  type Placement,
-  type ShotDocument,
-} from '../document/index.ts';
+import { find, shotOf, valueAt, type Blend, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
 import { multiply, translation, type Matrix } from '../geometry/index.ts';
-import { elementLength, isVisible, placementFrame, shownOn, timedLayers, type TimedLayer } from '../timing/index.ts';
+import {
+  elementLength,
+  isVisible,
+  placedElements,
+  placementFrame,
+  shownOn,
+  timedLayers,
+  type TimedLayer,
+} from '../timing/index.ts';
 import type { ColourOf } from './marks.ts';
 import { wipe, type MakeSurface, type Picture, type Surface } from './surface.ts';
 
@@ -42,21 +39,8 @@ export interface SheetOptions {
 /** What dimming leaves of the other layers' opacity. */
 export const DIMMED = 0.22;
 
-interface Placed {
-  readonly placement: Placement;
-  readonly element: Element;
-}
-
 /** Placements with their elements, lowest first. */
-function placed(doc: ShotDocument): Placed[] {
-  return findAll(doc, 'plane', shotOf(doc).planes)
-    .reverse()
-    .flatMap((plane) => findAll(doc, 'placement', plane.placements).reverse())
-    .flatMap((placement) => {
-      const element = find(doc, 'element', placement.elementId);
-      return element ? [{ placement, element }] : [];
-    });
-}
+const placed = (doc: ShotDocument) => placedElements(doc).reverse();
 
 /** Element space to shot px for what lies on a layer, or null when its element is not placed. */
 export function matrixOf(doc: ShotDocument, layerId: Id | null | undefined): Matrix | null {

@@ -1,6 +1,8 @@
 /** The time of an element: how long it is, what shows on a frame of it, and where it falls in the shot. */
 import {
   find,
+  findAll,
+  shotOf,
   type Element,
   type Folder,
   type Id,
@@ -87,4 +89,14 @@ export function turnsIn(placement: Placement, element: Element, length: number, 
   if (element.time !== 'cycle') return 1;
   const fitting = Math.max(1, Math.ceil((shotLength - placement.start) / length));
   return placement.repeats === null ? fitting : Math.min(placement.repeats, fitting);
+}
+
+/** The placements of the shot with their elements, frontmost first. */
+export function placedElements(doc: ShotDocument): { element: Element; placement: Placement }[] {
+  return findAll(doc, 'plane', shotOf(doc).planes).flatMap((plane) =>
+    findAll(doc, 'placement', plane.placements).flatMap((placement) => {
+      const element = find(doc, 'element', placement.elementId);
+      return element ? [{ element, placement }] : [];
+    }),
+  );
 }

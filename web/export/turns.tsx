@@ -1,8 +1,8 @@
 /** Ranges to take away. */
 import { shotOf, type ShotDocument } from '@tallow/core/document';
-import { placedElements } from '@tallow/core/edit';
+
 import type { ExportSettings } from '@tallow/core/formats';
-import { elementLength } from '@tallow/core/timing';
+import { placedElements, elementLength } from '@tallow/core/timing';
 
 /** Ranges of one turn of each cycle, and the whole shot: what one mostly wants to loop. */
 export function Turns({

@@ -15,7 +15,7 @@ import {
   deleteInHand,
   duplicateDrawing,
   editTime,
-  heldFor,
+  heldInHand,
   hold,
   lift,
   paste,
@@ -143,7 +143,7 @@ export const TIME_ACTIONS = {
     'Hold longer',
     [key('KeyG')],
     () => {
-      hold((heldFor(current(), desk().frame) ?? 0) + 1);
+      hold((heldInHand() ?? 0) + 1);
     },
     { whyNot: whyNotRuns },
   ),
@@ -151,11 +151,10 @@ export const TIME_ACTIONS = {
     'Hold shorter',
     [shift('KeyG')],
     () => {
-      hold((heldFor(current(), desk().frame) ?? 2) - 1);
+      hold((heldInHand() ?? 2) - 1);
     },
     {
-      whyNot: () =>
-        whyNotRuns() ?? (heldFor(current(), desk().frame) === 1 ? 'It is held for one frame already.' : null),
+      whyNot: () => whyNotRuns() ?? (heldInHand() === 1 ? 'It is held for one frame already.' : null),
     },
   ),
   remove: drawings(

@@ -139,6 +139,12 @@ export function heldFor(now: Current | null, frame: number): number | null {
   return (now?.active && exposureAt(now.active.list, frame, now.length)?.run.length) ?? null;
 }
 
+/** Frames that what is picked first, or else what is shown, is held for. */
+export function heldInHand(): number | null {
+  const runs = runsInHand();
+  return (runs && current()?.active?.list.runs[runs.first]?.length) ?? null;
+}
+
 export const addDrawing = (): void => {
   setDesk({ picked: null });
   editTime('new drawing', (doc, layer, frame) => newDrawing(doc, layer, frame, randomId));

@@ -1,6 +1,7 @@
 /** The strip: the whole shot, each element's own drawings in a row, a notch per turn. */
+import { placedElements } from '@tallow/core/timing';
 import { randomId, shotOf } from '@tallow/core/document';
-import { addElement, placedElements } from '@tallow/core/edit';
+import { addElement } from '@tallow/core/edit';
 import { Plus } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { currentOf, shotFrameOf, useCurrent, type Current } from '../state/current.ts';

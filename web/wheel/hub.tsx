@@ -5,7 +5,7 @@ import type { Context2D } from '@tallow/core/render';
 import { isVisible, secondsText, shownOn } from '@tallow/core/timing';
 import { useEffect, useRef } from 'react';
 import { shotFrameOf, shownNow, type Current } from '../state/current.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
+import { useDesk } from '../state/desk.ts';
 import { boxAround, miniature, useArrivals } from '../state/miniatures.ts';
 import { openEngine } from '../state/session.ts';
 import { heldFor } from '../state/time-edits.ts';
@@ -123,8 +123,3 @@ export function WhereText({ now }: { now: Current }) {
     </>
   );
 }
-
-/** Lets the loop run on its own, or follow the playhead. */
-export const toggleLoop = (): void => {
-  setDesk({ hubRuns: !useDesk.getState().hubRuns });
-};
