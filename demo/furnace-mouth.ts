@@ -1,6 +1,7 @@
 /** The shot *Furnace mouth*: a fire cycle of 24 frames on 2s in a brick arch, computed from seeds alone. */
 import {
   constant,
+  NO_PLAN,
   documentOf,
   shotOf,
   type Drawing,
@@ -125,6 +126,7 @@ export function furnaceMouth(): ShotDocument {
     time: 'cycle',
     form: 'auto',
     layers: layerIds,
+    ...NO_PLAN,
   };
   const placementId = newId();
   const planeId = newId();
@@ -144,6 +146,7 @@ export function furnaceMouth(): ShotDocument {
       planes: [planeId],
       elements: [elementId],
       swatches: [...swatches.values()].map((s) => s.id),
+      guides: [],
     },
   );
   const doc = documentOf(FURNACE_MOUTH_ID, entities);
@@ -203,6 +206,7 @@ function laid(sheet: Sheet, elementId: string, newId: NewId): { layer: Layer; li
     tag: 0,
     runListId: list.id,
     slots,
+    starterId: null,
   };
   return { layer, list, drawings };
 }

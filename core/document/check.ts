@@ -4,6 +4,7 @@
  */
 import { z } from 'zod';
 import { decodeColumn, encodeColumn } from './columns.ts';
+import { EFFECTS, GUIDE_FORMS, MOODS, MOVES, STAND_IN_FORMS } from './plan-types.ts';
 import { textProblem } from './text.ts';
 import {
   BLENDS,
@@ -111,6 +112,36 @@ const drawing = z
   );
 
 const run = z.strictObject({ id, slot: id.nullable(), length: frames(1) });
+
+const spot = z.strictObject({ x: place, y: place });
+const size = z.number().min(1).max(8192);
+const eachOnce = (list: readonly { id: Id }[]) => new Set(list.map((each) => each.id)).size === list.length;
+const notTwice = 'must not name an id twice';
+const base = z.strictObject({
+  id,
+  name,
+  x: place,
+  y: place,
+  notes: z
+    .array(z.strictObject({ id, move: z.enum(MOVES), from: frames(0), length: frames(1) }))
+    .max(200)
+    .refine(eachOnce, notTwice),
+});
+const standIn = z.strictObject({
+  form: z.enum(STAND_IN_FORMS),
+  shape: ring.nullable(),
+  sizeStart: size,
+  sizeEnd: size,
+  aspect: z.number().min(0.05).max(1),
+  turn: z.enum(['along', 'fixed']),
+  angle: z.number().min(-100).max(100),
+  stretch: share,
+  opacityStart: share,
+  opacityEnd: share,
+});
+const plain = z.string().regex(/^[a-z][a-zA-Z0-9]{0,31}$/, 'must be a short plain name');
+const laid = z.strictObject({ drawingId: id, slot: id, print: z.string().max(64) });
+
 const schemas = {
   shot: z.strictObject({
     kind: z.literal('shot'),
@@ -124,6 +155,7 @@ const schemas = {
     planes: uniqueIds,
     elements: uniqueIds,
     swatches: uniqueIds,
+    guides: uniqueIds.default([]),
   }),
   plane: z.strictObject({
     kind: z.literal('plane'),
@@ -148,6 +180,15 @@ const schemas = {
     time: z.enum(['open', 'cycle', 'one-shot']),
     form: z.enum(ELEMENT_FORMS).default('auto'),
     layers: uniqueIds,
+    anchor: spot.default({ x: 0, y: 0 }),
+    bases: z.array(base).max(200).refine(eachOnce, notTwice).default([]),
+    phases: z
+      .array(z.strictObject({ id, name, length: frames(1), hold: within({ least: 1, most: 100 }, 'frames') }))
+      .max(200)
+      .refine(eachOnce, notTwice)
+      .default([]),
+    mood: z.enum(MOODS).nullable().default(null),
+    paths: uniqueIds.default([]),
   }),
   folder: z.strictObject({
     kind: z.literal('folder'),
@@ -173,6 +214,7 @@ const schemas = {
     tag: z.int().min(0).max(LAYER_TAGS).default(0),
     runListId: id,
     slots: z.record(id, id),
+    starterId: id.nullable().default(null),
   }),
   runlist: z
     .strictObject({
@@ -189,6 +231,63 @@ const schemas = {
     }),
   drawing,
   swatch: z.strictObject({ kind: z.literal('swatch'), id, name, role: z.enum(SWATCH_ROLES), colour }),
+  path: z.strictObject({
+    kind: z.literal('path'),
+    id,
+    elementId: id,
+    name,
+    nodes: ring,
+    closed: z.boolean(),
+    from: frames(0),
+    ticks: within({ least: 2, most: 1000 }, 'ticks'),
+    hold: within({ least: 1, most: 100 }, 'frames'),
+    softStart: share,
+    softEnd: share,
+    slows: z
+      .array(z.strictObject({ id, at: share, width: z.number().min(0.01).max(1), amount: share }))
+      .max(100)
+      .refine(eachOnce, notTwice),
+    perspective: z.boolean(),
+    placed: z.record(z.string().regex(/^(0|[1-9][0-9]{0,3})$/, 'must be the number of a tick'), share),
+    standIn,
+    visible: z.boolean(),
+    locked: z.boolean(),
+  }),
+  guide: z.strictObject({
+    kind: z.literal('guide'),
+    id,
+    elementId: id.nullable(),
+    name,
+    form: z.enum(GUIDE_FORMS),
+    x: place,
+    y: place,
+    toX: place,
+    toY: place,
+    visible: z.boolean(),
+    locked: z.boolean(),
+    span: z.strictObject({ from: frames(0), length: frames(1) }).nullable(),
+  }),
+  starter: z.strictObject({
+    kind: z.literal('starter'),
+    id,
+    elementId: id,
+    effect: z.enum(EFFECTS),
+    seed,
+    x: place,
+    y: place,
+    settings: z.record(plain, place),
+    line: column
+      .refine((l) => l.length >= 4 && l.length % 2 === 0 && l.length <= 2000, 'must hold 2 to 1000 points')
+      .refine((l) => l.every((v) => Math.abs(v) <= FAR), `must lie within ${FAR} px`)
+      .nullable(),
+    pathId: id.nullable(),
+    from: frames(0),
+    length: within({ least: 1, most: 2000 }, 'frames'),
+    hold: within({ least: 1, most: 100 }, 'frames').nullable(),
+    layers: z.record(plain, id),
+    paints: z.record(plain, id),
+    laid: z.record(plain, z.array(laid).max(2000)),
+  }),
 } satisfies Record<EntityKind, z.ZodType>;
 
 /** One thing wrong with a body: the field as a path from the body's root, and what to do about it. */
@@ -224,6 +323,12 @@ function encodeMark(mark: Mark): unknown {
 
 /** The body of an entity as it stands in JSON. `readEntity` gives it back exactly. */
 export function encodeEntity(entity: Entity): Record<string, unknown> {
+  if (entity.kind === 'path') {
+    const { shape } = entity.standIn;
+    const drawn = { ...entity.standIn, shape: shape && encodeColumn(shape) };
+    return { ...entity, nodes: encodeColumn(entity.nodes), standIn: drawn };
+  }
+  if (entity.kind === 'starter') return { ...entity, line: entity.line && encodeColumn(entity.line) };
   if (entity.kind !== 'drawing') return { ...entity };
   return {
     ...entity,
@@ -240,13 +345,14 @@ export function referencesOf(entity: Entity): { field: string; id: Id }[] {
         ...list('planes', entity.planes),
         ...list('elements', entity.elements),
         ...list('swatches', entity.swatches),
+        ...list('guides', entity.guides),
       ];
     case 'plane':
       return list('placements', entity.placements);
     case 'placement':
       return list('elementId', [entity.elementId]);
     case 'element':
-      return list('layers', entity.layers);
+      return [...list('layers', entity.layers), ...list('paths', entity.paths)];
     case 'folder':
       return [...list('elementId', [entity.elementId]), ...list('layers', entity.layers)];
     case 'layer':
@@ -254,8 +360,15 @@ export function referencesOf(entity: Entity): { field: string; id: Id }[] {
         ...list('elementId', [entity.elementId]),
         ...list('runListId', [entity.runListId]),
         ...list('slots', Object.values(entity.slots)),
+        ...(entity.starterId ? list('starterId', [entity.starterId]) : []),
       ];
     case 'runlist':
+    case 'path':
+      return list('elementId', [entity.elementId]);
+    case 'guide':
+      return entity.elementId ? list('elementId', [entity.elementId]) : [];
+    // A starter outlives layers, drawings, swatches and paths it once laid or followed: they are looked up, and may be gone.
+    case 'starter':
       return list('elementId', [entity.elementId]);
     case 'drawing':
       return Object.values(entity.marks).flatMap((m) =>

@@ -1,4 +1,5 @@
 /** New entities with their usual settings. */
+import type { Guide, GuideForm, Path, StandIn } from './plan-types.ts';
 import { constant } from './value.ts';
 import type {
   Drawing,
@@ -40,6 +41,15 @@ export const FIRST_SWATCHES: readonly { name: string; role: SwatchRole; colour: 
   { name: 'ash', role: 'shade', colour: '#b9b1a6' },
 ];
 
+/** What an element has before anything is planned for it. */
+export const NO_PLAN = {
+  anchor: { x: 0, y: 0 },
+  bases: [],
+  phases: [],
+  mood: null,
+  paths: [],
+} as const satisfies Partial<Element>;
+
 export const emptyDrawing = (id: Id): Drawing => ({ kind: 'drawing', id, marks: {}, order: [] });
 
 /** A layer with a run list of its own. */
@@ -59,6 +69,7 @@ export function newLayer(elementId: Id, name: string, role: LayerRole, newId: Ne
     tag: 0,
     runListId: list.id,
     slots: {},
+    starterId: null,
   };
   return { layer, list };
 }
@@ -72,11 +83,67 @@ export function newElement(
   const id = newId();
   const { layer, list } = newLayer(id, 'Line', 'line', newId);
   return {
-    element: { kind: 'element', id, name, time: 'open', form: 'auto', layers: [layer.id] },
+    element: {
+      kind: 'element',
+      id,
+      name,
+      time: 'open',
+      form: 'auto',
+      layers: [layer.id],
+      ...NO_PLAN,
+    },
     placement: { kind: 'placement', id: newId(), elementId: id, repeats: null, ...place },
     layer,
     list,
   };
+}
+
+/** The stand-in a path begins with. */
+const FIRST_STAND_IN: StandIn = {
+  form: 'disc',
+  shape: null,
+  sizeStart: 90,
+  sizeEnd: 60,
+  aspect: 0.6,
+  turn: 'along',
+  angle: 0,
+  stretch: 0.35,
+  opacityStart: 1,
+  opacityEnd: 1,
+};
+
+/** A path of twelve ticks from an element's first frame. @param nodes in element space. */
+export function newPath(elementId: Id, name: string, nodes: Float32Array, closed: boolean, newId: NewId): Path {
+  return {
+    kind: 'path',
+    id: newId(),
+    elementId,
+    name,
+    nodes,
+    closed,
+    from: 0,
+    ticks: 12,
+    hold: 1,
+    softStart: 0.25,
+    softEnd: 0.5,
+    slows: [],
+    perspective: false,
+    placed: {},
+    standIn: FIRST_STAND_IN,
+    visible: true,
+    locked: false,
+  };
+}
+
+/** A guide line of an element, or of the whole shot for null. */
+export function newGuide(
+  elementId: Id | null,
+  form: GuideForm,
+  name: string,
+  at: Pick<Guide, 'x' | 'y' | 'toX' | 'toY'>,
+  newId: NewId,
+): Guide {
+  return { kind: 'guide', id: newId(), elementId, name, form, ...at, visible: true, locked: false, span: null };
 }
 
 /** A document of the given entities. */
@@ -97,6 +164,7 @@ export function newShotDocument(id: Id, format: ShotFormat, newId: NewId): ShotD
     planes: [plane.id],
     elements: [element.id],
     swatches: swatches.map((s) => s.id),
+    guides: [],
   };
   return documentOf(id, [shot, plane, placement, element, layer, list, ...swatches]);
 }

@@ -1,4 +1,5 @@
 export * from './types.ts';
+export * from './plan-types.ts';
 export * from './value.ts';
 export * from './columns.ts';
 export * from './text.ts';

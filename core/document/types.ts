@@ -4,6 +4,7 @@
  * Lengths are px of the shot, time is whole frames counted from 0, coordinates of marks are in
  * element space (origin at the element's anchor, y down). Ids are UUIDs made by the client.
  */
+import type { Base, Guide, Mood, Path, Phase, Starter } from './plan-types.ts';
 import type { Value } from './value.ts';
 
 export type Id = string;
@@ -104,7 +105,16 @@ export const LAYER_ROLES = ['guide', 'rough', 'line', 'body', 'tone', 'texture',
 export type LayerRole = (typeof LAYER_ROLES)[number];
 
 /** How a layer meets what lies under it; names of the W3C compositing standard, `lighter` being add. */
-export const BLENDS = ['normal', 'screen', 'lighter', 'color-dodge', 'multiply'] as const;
+export const BLENDS = [
+  'normal',
+  'screen',
+  'lighter',
+  'color-dodge',
+  'multiply',
+  'color-burn',
+  'difference',
+  'saturation',
+] as const;
 export type Blend = (typeof BLENDS)[number];
 
 /** Colour marks that tell layers apart in the list; 0 is none. */
@@ -127,6 +137,8 @@ export interface Layer {
   readonly runListId: Id;
   /** Which drawing each slot of the run list shows on this layer. */
   readonly slots: Readonly<Record<Id, Id>>;
+  /** The starter that laid this layer, if one did. */
+  readonly starterId: Id | null;
 }
 
 /** Layers put together: shown, locked and faded as one. Folders hold layers only. */
@@ -156,6 +168,12 @@ export interface Element {
   /** Open while it grows; then a cycle (wraps) or a one-shot (ends). */
   readonly time: ElementTime;
   readonly form: ElementForm;
+  /** Where the effect grows from, in element space. Moving it moves no mark. */
+  readonly anchor: { readonly x: number; readonly y: number };
+  readonly bases: readonly Base[];
+  readonly phases: readonly Phase[];
+  readonly mood: Mood | null;
+  readonly paths: readonly Id[];
   /** Ids of layers and folders, topmost first. */
   readonly layers: readonly Id[];
 }
@@ -212,9 +230,11 @@ export interface Shot {
   readonly planes: readonly Id[];
   readonly elements: readonly Id[];
   readonly swatches: readonly Id[];
+  readonly guides: readonly Id[];
 }
 
-export type Entity = Shot | Plane | Placement | Element | Folder | Layer | RunList | Drawing | Swatch;
+export type Entity =
+  Shot | Plane | Placement | Element | Folder | Layer | RunList | Drawing | Swatch | Path | Guide | Starter;
 export type EntityKind = Entity['kind'];
 export type EntityOf<K extends EntityKind> = Extract<Entity, { kind: K }>;
 

@@ -9,6 +9,9 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
   const ids = new Map(Object.keys(doc.entities).map((id) => [id, id === doc.shotId ? shotId : newId()]));
   const of = (id: Id): Id => ids.get(id) ?? id;
   const known = (list: readonly Id[]) => list.filter((id) => ids.has(id)).map(of);
+  const maybe = (id: Id | null) => (id && ids.has(id) ? of(id) : null);
+  const named = (record: Readonly<Record<string, Id>>) =>
+    Object.fromEntries(Object.entries(record).flatMap(([key, id]) => (ids.has(id) ? [[key, of(id)]] : [])));
   const mark = (each: Mark): Mark => (each.kind === 'rub' ? each : { ...each, swatch: of(each.swatch) });
   const copied = (entity: Entity): Entity => {
     const id = of(entity.id);
@@ -21,14 +24,16 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
           planes: known(entity.planes),
           elements: known(entity.elements),
           swatches: known(entity.swatches),
+          guides: known(entity.guides),
         };
       case 'plane':
         return { ...entity, id, placements: known(entity.placements) };
       case 'placement':
+      case 'path':
       case 'runlist':
         return { ...entity, id, elementId: of(entity.elementId) };
       case 'element':
-        return { ...entity, id, layers: known(entity.layers) };
+        return { ...entity, id, layers: known(entity.layers), paths: known(entity.paths) };
       case 'folder':
         return { ...entity, id, elementId: of(entity.elementId), layers: known(entity.layers) };
       case 'layer': {
@@ -39,6 +44,7 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
           elementId: of(entity.elementId),
           runListId: of(entity.runListId),
           slots: Object.fromEntries(slots.map(([slot, d]) => [slot, of(d)])),
+          starterId: maybe(entity.starterId),
         };
       }
       case 'drawing':
@@ -49,6 +55,23 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
         };
       case 'swatch':
         return { ...entity, id };
+      case 'guide':
+        return { ...entity, id, elementId: maybe(entity.elementId) };
+      case 'starter':
+        return {
+          ...entity,
+          id,
+          elementId: of(entity.elementId),
+          pathId: maybe(entity.pathId),
+          layers: named(entity.layers),
+          paints: named(entity.paints),
+          laid: Object.fromEntries(
+            Object.entries(entity.laid).map(([key, laid]) => [
+              key,
+              laid.flatMap((each) => (ids.has(each.drawingId) ? [{ ...each, drawingId: of(each.drawingId) }] : [])),
+            ]),
+          ),
+        };
     }
   };
   return documentOf(shotId, Object.values(doc.entities).map(copied));

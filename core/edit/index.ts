@@ -6,3 +6,4 @@ export * from './shot.ts';
 export * from './keep-both.ts';
 export * from './duplicate.ts';
 export { type Timed } from './place.ts';
+export * from './plan.ts';

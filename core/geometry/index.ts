@@ -2,3 +2,4 @@ export * from './matrix.ts';
 export * from './box.ts';
 export * from './random.ts';
 export * from './rings.ts';
+export * from './waves.ts';

@@ -74,6 +74,27 @@ export function fitRing(points: readonly Pair[], tolerance: number): Float32Arra
   return ring;
 }
 
+/**
+ * Fits an open curve to a polyline within `tolerance` px, corners kept: nodes as in a ring, the last not
+ * leading back to the first.
+ * @throws if there are fewer than two points.
+ */
+export function fitLine(points: readonly Pair[], tolerance: number): Float32Array {
+  if (points.length < 2) throw new Error('A line needs two points at least');
+  const pieces = fitSection(
+    points.map((p): Pair => [...p]),
+    tolerance,
+  );
+  const line = new Float32Array((pieces.length + 1) * 6);
+  pieces.forEach((piece, i) => {
+    const into = i === 0 ? piece[0] : pieces[i - 1]![2];
+    line.set([piece[0][0], piece[0][1], into[0], into[1], piece[1][0], piece[1][1]], i * 6);
+  });
+  const last = pieces.at(-1)!;
+  line.set([...last[3], ...last[2], ...last[3]], pieces.length * 6);
+  return line;
+}
+
 /** Fits one open section. The fit measures itself only at its points, so it is checked along its whole length and made finer until it holds. */
 function fitSection(section: Pair[], tolerance: number): Cubic[] {
   let pieces: Cubic[] = [];

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { seededIds } from '../geometry/index.ts';
 import {
   documentOf,
+  NO_PLAN,
   newLayer,
   type Element,
   type Placement,
@@ -129,6 +130,7 @@ function elementOf(lists: RunList[], time: Element['time']): { doc: ShotDocument
     name: 'E',
     time,
     form: 'auto',
+    ...NO_PLAN,
     layers: layers.map((l) => l.id),
   };
   return { doc: documentOf(newId(), [element, ...layers, ...lists]), element };
@@ -146,6 +148,7 @@ describe('elements', () => {
       name: 'E',
       time,
       form: 'auto',
+      ...NO_PLAN,
       layers: [],
     });
     const placement = (repeats: number | null): Placement => ({

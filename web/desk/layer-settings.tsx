@@ -16,6 +16,9 @@ const BLEND_WORDS: Record<Blend, string> = {
   lighter: 'add',
   'color-dodge': 'dodge',
   multiply: 'multiply',
+  'color-burn': 'burn',
+  difference: 'difference',
+  saturation: 'saturation',
 };
 
 function Opacity({ label, value, onSet }: { label: string; value: number; onSet: (opacity: number) => void }) {

@@ -1,0 +1,158 @@
+/** Edits of what is planned: paths, guides, anchor, bases, phases and mood. */
+import {
+  dropEntities,
+  find,
+  newGuide,
+  newLayer,
+  newPath,
+  putEntities,
+  shotOf,
+  type Drawing,
+  type Element,
+  type Guide,
+  type GuideForm,
+  type Id,
+  type LayerRole,
+  type NewId,
+  type Path,
+  type Run,
+  type ShotDocument,
+} from '../document/index.ts';
+import { cutWay, joinWays, stampRing, stampsOf } from '../plan/index.ts';
+
+/** Adds a path to an element. The edit says which id it got. */
+export function addPath(
+  doc: ShotDocument,
+  elementId: Id,
+  way: Pick<Path, 'nodes' | 'closed'>,
+  from: number,
+  newId: NewId,
+): { doc: ShotDocument; pathId: Id } {
+  const element = find(doc, 'element', elementId);
+  if (!element) throw new Error(`Element ${elementId} is not in this shot`);
+  const name = `Path ${element.paths.length + 1}`;
+  const path = { ...newPath(elementId, name, way.nodes, way.closed, newId), from };
+  return { doc: putEntities(doc, path, { ...element, paths: [...element.paths, path.id] }), pathId: path.id };
+}
+
+/** What of a path can be set directly. */
+export type PathSettings = Partial<Omit<Path, 'kind' | 'id' | 'elementId'>>;
+
+export function setPath(doc: ShotDocument, pathId: Id, settings: PathSettings): ShotDocument {
+  const path = find(doc, 'path', pathId);
+  return path ? putEntities(doc, { ...path, ...settings }) : doc;
+}
+
+/** Deletes a path. What was stamped along it stays. */
+export function deletePath(doc: ShotDocument, pathId: Id): ShotDocument {
+  const path = find(doc, 'path', pathId);
+  const element = find(doc, 'element', path?.elementId);
+  if (!path || !element) return doc;
+  return dropEntities(putEntities(doc, { ...element, paths: element.paths.filter((id) => id !== pathId) }), [pathId]);
+}
+
+/** Joins another open path of the element to the end that is nearest; the other is gone. */
+export function joinPaths(doc: ShotDocument, pathId: Id, otherId: Id): ShotDocument {
+  const [path, other] = [find(doc, 'path', pathId), find(doc, 'path', otherId)];
+  if (!path || !other || path.closed || other.closed) return doc;
+  return setPath(deletePath(doc, otherId), pathId, { nodes: joinWays(path.nodes, other.nodes) });
+}
+
+/** Takes a path apart at one of its nodes: a closed one is opened there, an open one becomes two. */
+export function cutPath(doc: ShotDocument, pathId: Id, node: number, newId: NewId): ShotDocument {
+  const path = find(doc, 'path', pathId);
+  if (!path) return doc;
+  const [first, second] = cutWay(path, node);
+  if (!first || (!second && !path.closed)) return doc;
+  const cut = setPath(doc, pathId, { nodes: first, closed: false });
+  if (!second) return cut;
+  const added = addPath(cut, path.elementId, { nodes: second, closed: false }, path.from, newId);
+  const made = find(added.doc, 'path', added.pathId)!;
+  return putEntities(added.doc, { ...path, id: made.id, name: made.name, nodes: second, closed: false, placed: {} });
+}
+
+/** Adds a guide to an element, or to the whole shot for null. The edit says which id it got. */
+export function addGuide(
+  doc: ShotDocument,
+  elementId: Id | null,
+  form: GuideForm,
+  at: Pick<Guide, 'x' | 'y' | 'toX' | 'toY'>,
+  newId: NewId,
+): { doc: ShotDocument; guideId: Id } {
+  const shot = shotOf(doc);
+  const words: Record<GuideForm, string> = { level: 'Floor', plumb: 'Wall', line: 'Line', grid: 'Grid' };
+  const guide = newGuide(elementId, form, words[form], at, newId);
+  return { doc: putEntities(doc, guide, { ...shot, guides: [...shot.guides, guide.id] }), guideId: guide.id };
+}
+
+export type GuideSettings = Partial<Omit<Guide, 'kind' | 'id'>>;
+
+export function setGuide(doc: ShotDocument, guideId: Id, settings: GuideSettings): ShotDocument {
+  const guide = find(doc, 'guide', guideId);
+  return guide ? putEntities(doc, { ...guide, ...settings }) : doc;
+}
+
+export function deleteGuide(doc: ShotDocument, guideId: Id): ShotDocument {
+  const shot = shotOf(doc);
+  const without = putEntities(doc, { ...shot, guides: shot.guides.filter((id) => id !== guideId) });
+  return dropEntities(without, [guideId]);
+}
+
+/** Sets an element's anchor, bases, phases or mood. */
+export function setPlan(
+  doc: ShotDocument,
+  elementId: Id,
+  plan: Partial<Pick<Element, 'anchor' | 'bases' | 'phases' | 'mood'>>,
+): ShotDocument {
+  const element = find(doc, 'element', elementId);
+  return element ? putEntities(doc, { ...element, ...plan }) : doc;
+}
+
+/**
+ * Stamps a path's stand-in onto a new layer on top: one drawing per tick, from the path's first frame,
+ * held as the path holds. The edit says which layer it made.
+ * @param every frames each drawing is held; drawings between are left out.
+ */
+export function stampPath(
+  doc: ShotDocument,
+  pathId: Id,
+  swatch: Id,
+  every: number,
+  newId: NewId,
+  role: LayerRole = 'rough',
+): { doc: ShotDocument; layerId: Id } {
+  const path = find(doc, 'path', pathId);
+  const element = find(doc, 'element', path?.elementId);
+  if (!path || !element) throw new Error(`Path ${pathId} is not in this shot`);
+  const step = Math.max(1, Math.round(every / path.hold));
+  const chosen = stampsOf(path).filter((_, i) => i % step === 0);
+  const { layer, list } = newLayer(element.id, path.name, role, newId);
+  const slots: Record<Id, Id> = {};
+  const drawings: Drawing[] = [];
+  const lead: Run[] = path.from > 0 ? [{ id: newId(), slot: null, length: path.from }] : [];
+  const end = path.from + path.ticks * path.hold;
+  const runs = chosen.map((stamp): Run => {
+    const [slot, id, mark] = [newId(), newId(), newId()];
+    const ring = stampRing(path.standIn, stamp);
+    drawings.push({
+      kind: 'drawing',
+      id,
+      marks: {
+        [mark]: { kind: 'shape', id: mark, swatch, rings: [ring], rule: 'nonzero', opacity: stamp.opacity },
+      },
+      order: [mark],
+    });
+    slots[slot] = id;
+    return { id: newId(), slot, length: Math.min(step * path.hold, end - stamp.frame) };
+  });
+  return {
+    doc: putEntities(
+      doc,
+      ...drawings,
+      { ...list, runs: [...lead, ...runs] },
+      { ...layer, slots },
+      { ...element, layers: [layer.id, ...element.layers] },
+    ),
+    layerId: layer.id,
+  };
+}

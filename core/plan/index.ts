@@ -1,0 +1,4 @@
+export * from './way.ts';
+export * from './spacing.ts';
+export * from './stand-in.ts';
+export * from './phases.ts';
