@@ -8,14 +8,14 @@ import {
   type Layer,
   type ShotDocument,
 } from '@tallow/core/document';
-import { addMark } from '@tallow/core/edit';
+import { addMarks } from '@tallow/core/edit';
 import { ByteCache } from '@tallow/core/render';
 import { newId, shotWith, wandering } from './documents.ts';
 import { sideBySide, timeRow, type Row } from './measure.ts';
 
 function drawOne(doc: ShotDocument): { after: ShotDocument; step: ReturnType<typeof touchedBetween> } {
   const layer = Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer')!;
-  const after = addMark(doc, layer.id, 0, wandering(shotOf(doc).swatches[0]!, 200), newId);
+  const after = addMarks(doc, layer.id, 0, [wandering(shotOf(doc).swatches[0]!, 200)], newId);
   return { after, step: touchedBetween(doc, after) };
 }
 

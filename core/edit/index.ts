@@ -7,3 +7,4 @@ export * from './keep-both.ts';
 export * from './duplicate.ts';
 export { type Timed } from './place.ts';
 export * from './plan.ts';
+export * from './starters.ts';

@@ -3,3 +3,4 @@ export * from './box.ts';
 export * from './random.ts';
 export * from './rings.ts';
 export * from './waves.ts';
+export * from './solid.ts';

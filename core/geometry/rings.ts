@@ -1,15 +1,7 @@
 /** Closed curves of cubic pieces: built from fitted pieces, walked as points, bounded. */
-import fitCurveModule from 'fit-curve';
 import type { Box } from './box.ts';
+import { fitSection, type Cubic, type Pair } from './fit.ts';
 import type { Point } from './matrix.ts';
-
-type Pair = [number, number];
-type Cubic = [Pair, Pair, Pair, Pair];
-// The package is CommonJS; bundlers and Node wrap its default export differently.
-const fitCurve = ((fitCurveModule as { default?: unknown }).default ?? fitCurveModule) as (
-  points: Pair[],
-  squaredError: number,
-) => Cubic[];
 
 /** The turn at a vertex of a closed polyline, measured over `reach` px either way: cosine from -1 (reversal) to 1 (straight). */
 function turnCosine(points: readonly Pair[], index: number, reach: number): number {
@@ -19,7 +11,7 @@ function turnCosine(points: readonly Pair[], index: number, reach: number): numb
     let left = reach;
     for (let i = 1; i < points.length && left > 0; i++) {
       const next = points[(((index + i * step) % points.length) + points.length) % points.length]!;
-      left -= Math.hypot(next[0] - here[0], next[1] - here[1]);
+      left -= Math.sqrt((next[0] - here[0]) ** 2 + (next[1] - here[1]) ** 2);
       here = next;
     }
     return here;
@@ -51,7 +43,6 @@ function cornersOf(points: readonly Pair[], reach: number): number[] {
 /**
  * Fits a closed curve to a closed polyline (last point not repeated) within `tolerance` px,
  * keeping corners (turns above about 75 degrees) as corners.
- * Method: P. J. Schneider, "An Algorithm for Automatically Fitting Digitized Curves", Graphics Gems, 1990.
  * @throws if there are fewer than three points.
  */
 export function fitRing(points: readonly Pair[], tolerance: number): Float32Array {
@@ -63,7 +54,7 @@ export function fitRing(points: readonly Pair[], tolerance: number): Float32Arra
     const end = from[(i + 1) % from.length]!;
     const count = (end - start + points.length) % points.length || points.length;
     const section = Array.from({ length: count + 1 }, (_, k): Pair => [...points[(start + k) % points.length]!]);
-    pieces.push(...fitSection(section, tolerance));
+    pieces.push(...fitSection(section, tolerance, corners.length === 0));
   });
   const ring = new Float32Array(Math.max(2, pieces.length) * 6);
   const nodes = pieces.length === 1 ? halves(pieces[0]!) : pieces;
@@ -81,10 +72,7 @@ export function fitRing(points: readonly Pair[], tolerance: number): Float32Arra
  */
 export function fitLine(points: readonly Pair[], tolerance: number): Float32Array {
   if (points.length < 2) throw new Error('A line needs two points at least');
-  const pieces = fitSection(
-    points.map((p): Pair => [...p]),
-    tolerance,
-  );
+  const pieces = fitSection(points, tolerance);
   const line = new Float32Array((pieces.length + 1) * 6);
   pieces.forEach((piece, i) => {
     const into = i === 0 ? piece[0] : pieces[i - 1]![2];
@@ -93,60 +81,6 @@ export function fitLine(points: readonly Pair[], tolerance: number): Float32Arra
   const last = pieces.at(-1)!;
   line.set([...last[3], ...last[2], ...last[3]], pieces.length * 6);
   return line;
-}
-
-/** Fits one open section. The fit measures itself only at its points, so it is checked along its whole length and made finer until it holds. */
-function fitSection(section: Pair[], tolerance: number): Cubic[] {
-  let pieces: Cubic[] = [];
-  for (let aim = tolerance; aim > tolerance / 20; aim /= 2) {
-    pieces = fitCurve(section, aim * aim * 0.5).map(tamed);
-    let from = 0;
-    const holds = pieces.every((piece) => {
-      // Pieces begin and end at points of the section, one after the other.
-      const [endX, endY] = piece[3];
-      const to = section.findIndex(([x, y], i) => i > from && x === endX && y === endY);
-      const under = section.slice(from, to < 0 ? undefined : to + 1);
-      from = Math.max(from, to);
-      return strayOf(piece, under) <= tolerance;
-    });
-    if (holds) break;
-  }
-  return pieces;
-}
-
-/** The farthest that a piece strays from a polyline, px. */
-function strayOf([p0, p1, p2, p3]: Cubic, line: readonly Pair[]): number {
-  let most = 0;
-  for (let i = 1; i < 12; i++) {
-    const t = i / 12;
-    const u = 1 - t;
-    const at = (axis: 0 | 1) =>
-      u * u * u * p0[axis] + 3 * u * u * t * p1[axis] + 3 * u * t * t * p2[axis] + t * t * t * p3[axis];
-    const [x, y] = [at(0), at(1)];
-    let least = Infinity;
-    for (let k = 1; k < line.length && least > most * most; k++)
-      least = Math.min(least, squaredDistance(x, y, line[k - 1]!, line[k]!));
-    most = Math.max(most, Math.sqrt(least));
-  }
-  return most;
-}
-
-function squaredDistance(x: number, y: number, [ax, ay]: Pair, [bx, by]: Pair): number {
-  const [dx, dy] = [bx - ax, by - ay];
-  const squared = dx * dx + dy * dy;
-  const t = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / squared));
-  return (x - ax - t * dx) ** 2 + (y - ay - t * dy) ** 2;
-}
-
-/** A piece whose handles are no longer than its chord: the fit can throw them far out where a section has few points. */
-function tamed([p0, p1, p2, p3]: Cubic): Cubic {
-  const chord = Math.hypot(p3[0] - p0[0], p3[1] - p0[1]);
-  const reach = (from: Pair, to: Pair): Pair => {
-    const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
-    const factor = length > chord ? chord / length : 1;
-    return [from[0] + (to[0] - from[0]) * factor, from[1] + (to[1] - from[1]) * factor];
-  };
-  return [p0, reach(p0, p1), reach(p3, p2), p3];
 }
 
 /** A cubic cut in two at its middle (de Casteljau). */

@@ -3,13 +3,15 @@
  * points may hang on it, that is a difference between the page and the server.
  */
 
+const { floor, max, min } = Math;
+
 /**
  * The sine of a share of a turn: `sineTurn(0.25)` is 1. Within 2e-9 of the true sine, and exactly periodic
  * for shares that differ by whole turns exactly.
  * Method: Taylor's series to the 13th power on a quarter turn, folded by symmetry.
  */
 export function sineTurn(turn: number): number {
-  const part = turn - Math.floor(turn);
+  const part = turn - floor(turn);
   const half = part >= 0.5 ? part - 0.5 : part;
   const quarter = half > 0.25 ? 0.5 - half : half;
   const x = quarter * 6.283185307179586;
@@ -23,10 +25,10 @@ export const cosineTurn = (turn: number): number => sineTurn(turn + 0.25);
 
 /** From 0 at `from` to 1 at `to`, gently at both ends; constant beyond them. */
 export function smoothStep(from: number, to: number, value: number): number {
-  const t = Math.min(1, Math.max(0, (value - from) / (to - from)));
+  const t = min(1, max(0, (value - from) / (to - from)));
   return t * t * (3 - 2 * t);
 }
 
 export const mix = (from: number, to: number, share: number): number => from + (to - from) * share;
 
-export const clamp = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
+export const clamp = (value: number, least: number, most: number): number => min(most, max(least, value));

@@ -1,18 +1,20 @@
-/** The blob-field kernel: soft balls whose fields add up, sampled on a grid and cut at levels. */
+/**
+ * The field kernel: what lies within some discs, smoothly or sharply united, sampled on a grid and cut to
+ * clean rings. Values are px: how deep a place lies inside, negative outside.
+ */
 import { contours } from 'd3-contour';
+import type { Ring } from '../document/index.ts';
+import { fitRing, type Box } from '../geometry/index.ts';
 
-/** A soft ball in element space. Its field is `weight` at its middle and 0 beyond its edge. */
-export interface Ball {
+const { abs, ceil, floor, max, min, sqrt } = Math;
+
+export interface Disc {
   readonly x: number;
   readonly y: number;
-  /** Half its width, px. */
-  readonly radius: number;
-  /** How far it reaches upwards, in radii; the reach narrows to a point. 1 is round. */
-  readonly pull: number;
-  readonly weight: number;
+  readonly r: number;
 }
 
-/** A grid of samples over a box of element space. */
+/** A grid of samples over a box. */
 export interface Grid {
   readonly left: number;
   readonly top: number;
@@ -22,57 +24,153 @@ export interface Grid {
   readonly cell: number;
 }
 
-const soft = (d2: number): number => (d2 >= 1 ? 0 : (1 - d2) * (1 - d2));
+/** px a ring may leave the contour it is fitted to. */
+const TOLERANCE = 0.45;
+/** Mean thickness under which an area is a sliver, px. */
+const SLIVER = 2;
+/** A place that nothing reaches. */
+export const OUTSIDE = -1000;
 
-/**
- * The field of one ball at a point: a smooth dome, stretched upwards into a tip that narrows with height.
- */
-export function ballField({ x, y, radius, pull, weight }: Ball, px: number, py: number): number {
-  const dx = (px - x) / radius;
-  const dy = (py - y) / radius;
-  if (dy >= 0) return weight * soft(dx * dx + dy * dy * 1.35);
-  const up = -dy / pull;
-  if (up >= 1) return 0;
-  const width = 1 - up * (0.35 + 0.65 * up);
-  const across = dx / width;
-  return weight * soft(across * across) * (1 - up * up) * (1 - 0.35 * up);
+/** A grid over a box with some air round it. @param finest px between samples at least. @param most samples along its longer side. */
+export function gridOver({ left, top, right, bottom }: Box, finest: number, most = 260): Grid {
+  const cell = max(finest, (right - left) / most, (bottom - top) / most);
+  const air = 3 * cell;
+  return {
+    left: left - air,
+    top: top - air,
+    cell,
+    columns: ceil((right - left + 2 * air) / cell) + 1,
+    rows: ceil((bottom - top + 2 * air) / cell) + 1,
+  };
 }
 
-/** The summed field on a grid, row by row. Only samples within a ball's reach are visited. */
-export function sampleField(balls: readonly Ball[], { left, top, columns, rows, cell }: Grid): Float64Array {
-  const values = new Float64Array(columns * rows);
-  for (const ball of balls) {
-    const firstColumn = Math.max(0, Math.floor((ball.x - ball.radius - left) / cell));
-    const lastColumn = Math.min(columns - 1, Math.ceil((ball.x + ball.radius - left) / cell));
-    const firstRow = Math.max(0, Math.floor((ball.y - ball.radius * ball.pull - top) / cell));
-    const lastRow = Math.min(rows - 1, Math.ceil((ball.y + ball.radius - top) / cell));
+/** The box around some discs. */
+export function discsBox(discs: readonly Disc[]): Box {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const { x, y, r } of discs) {
+    left = min(left, x - r);
+    right = max(right, x + r);
+    top = min(top, y - r);
+    bottom = max(bottom, y + r);
+  }
+  return { left, top, right, bottom };
+}
+
+/** The greater of two depths, rounded off over `blend` px where they are near one another. */
+export function softMax(a: number, b: number, blend: number): number {
+  const off = blend - abs(a - b);
+  const more = max(a, b);
+  return off <= 0 ? more : more + (off * off) / (4 * blend);
+}
+
+/**
+ * How deep each sample lies in the union of some discs. A disc is looked at only where it reaches, so the
+ * cost grows with the area and what lies near, not with area times discs.
+ * @param blend px over which neighbours flow together; 0 leaves sharp creases between them.
+ */
+export function unionField(
+  discs: readonly Disc[],
+  { left, top, columns, rows, cell }: Grid,
+  blend: number,
+): Float64Array {
+  const values = new Float64Array(columns * rows).fill(OUTSIDE);
+  for (const { x, y, r } of discs) {
+    if (r <= 0) continue;
+    const reach = r + blend + 2 * cell;
+    const firstColumn = max(0, floor((x - reach - left) / cell));
+    const lastColumn = min(columns - 1, ceil((x + reach - left) / cell));
+    const firstRow = max(0, floor((y - reach - top) / cell));
+    const lastRow = min(rows - 1, ceil((y + reach - top) / cell));
     for (let row = firstRow; row <= lastRow; row++) {
+      const dy = top + row * cell - y;
       for (let column = firstColumn; column <= lastColumn; column++) {
-        values[row * columns + column]! += ballField(ball, left + column * cell, top + row * cell);
+        const dx = left + column * cell - x;
+        const depth = r - sqrt(dx * dx + dy * dy);
+        const at = row * columns + column;
+        values[at] = blend > 0 ? softMax(values[at]!, depth, blend) : max(values[at]!, depth);
       }
     }
   }
   return values;
 }
 
+/** The part of a grid that some discs reach, on the same samples, and where it begins in it. */
+export function partOf(grid: Grid, discs: readonly Disc[], air: number): { grid: Grid; column: number; row: number } {
+  const { left, top, right, bottom } = discsBox(discs);
+  const column = max(0, floor((left - air - grid.left) / grid.cell));
+  const row = max(0, floor((top - air - grid.top) / grid.cell));
+  const lastColumn = min(grid.columns - 1, ceil((right + air - grid.left) / grid.cell));
+  const lastRow = min(grid.rows - 1, ceil((bottom + air - grid.top) / grid.cell));
+  return {
+    grid: {
+      left: grid.left + column * grid.cell,
+      top: grid.top + row * grid.cell,
+      cell: grid.cell,
+      columns: max(1, lastColumn - column + 1),
+      rows: max(1, lastRow - row + 1),
+    },
+    column,
+    row,
+  };
+}
+
+/** A field made of two, sample by sample. */
+export function combined(a: Float64Array, b: Float64Array, how: (a: number, b: number) => number): Float64Array {
+  return a.map((value, i) => how(value, b[i]!));
+}
+
+/** What lies in both. */
+export const within = (a: Float64Array, b: Float64Array): Float64Array => combined(a, b, min);
+/** What lies in the first and not in the second. */
+export const without = (a: Float64Array, b: Float64Array): Float64Array =>
+  combined(a, b, (inside, hole) => min(inside, -hole));
+
+type Pair = [number, number];
+
 /** Closed polylines, last point not repeated, around everything at or above a level; outer rings and holes alike. */
-export function levelLines(
-  values: Float64Array,
-  { left, top, columns, rows, cell }: Grid,
-  level: number,
-): [number, number][][] {
-  const cut = contours().size([columns, rows]).smooth(true).contour(Array.from(values), level);
+export function levelLines(values: Float64Array, { left, top, columns, rows, cell }: Grid, level: number): Pair[][] {
+  const cut = contours()
+    .size([columns, rows])
+    .smooth(true)
+    .contour(values as unknown as number[], level);
   return cut.coordinates.flatMap((polygon) =>
-    polygon.map((line) =>
-      line.slice(0, -1).map(([x, y]): [number, number] => [left + (x! - 0.5) * cell, top + (y! - 0.5) * cell]),
-    ),
+    polygon.map((line) => line.slice(0, -1).map(([x, y]): Pair => [left + (x! - 0.5) * cell, top + (y! - 0.5) * cell])),
   );
 }
 
 /** Twice the signed area of a closed polyline, px². */
-export function doubleArea(line: readonly [number, number][]): number {
-  return line.reduce((sum, [x, y], i) => {
+export function doubleArea(line: readonly (readonly [number, number])[]): number {
+  let sum = 0;
+  for (let i = 0; i < line.length; i++) {
+    const [x, y] = line[i]!;
     const [nx, ny] = line[(i + 1) % line.length]!;
-    return sum + x * ny - nx * y;
-  }, 0);
+    sum += x * ny - nx * y;
+  }
+  return sum;
+}
+
+function perimeter(line: readonly Pair[]): number {
+  let sum = 0;
+  for (let i = 0; i < line.length; i++) {
+    const [x, y] = line[i]!;
+    const [nx, ny] = line[(i + 1) % line.length]!;
+    sum += sqrt((nx - x) ** 2 + (ny - y) ** 2);
+  }
+  return sum;
+}
+
+/** Whether an outline is worth drawing: large enough, and no sliver. */
+const isDrawn = (line: readonly Pair[], smallest: number): boolean => {
+  const area = abs(doubleArea(line)) / 2;
+  return area >= smallest && (2 * area) / perimeter(line) >= SLIVER;
+};
+
+/**
+ * Cuts a field at a level and fits clean rings, corners kept. Slivers and what is smaller than `smallest` px²
+ * are left out, holes too.
+ */
+export function ringsAt(values: Float64Array, grid: Grid, level: number, smallest: number): Ring[] {
+  return levelLines(values, grid, level)
+    .filter((line) => line.length >= 6 && isDrawn(line, smallest))
+    .map((line) => fitRing(line, TOLERANCE));
 }

@@ -1,134 +1,324 @@
 /**
- * Fire: soft balls rise from a base line, shrinking and narrowing, each with its own phase on the
- * cycle; contours of their summed field give outline, body and core. Every ball makes whole turns
- * per cycle and every sway is a sine of whole turns, so the cycle closes by construction.
+ * Fire: tongues stand on a base. A tongue's middle is a wave that travels up it, and its half width is a
+ * flame's profile times bulges that travel up too. Near the top the bulges take more than there is: the neck
+ * thins, parts, and what is above it goes on rising and shrinking. Light and core are smaller tongues in the
+ * same time. Waves and bulges pass a whole number of times in a cycle, so it closes by construction.
  */
-import { fitRing, seededRandom } from '../geometry/index.ts';
-import { doubleArea, levelLines, sampleField, type Ball, type Grid } from './field.ts';
+import type { Ring } from '../document/index.ts';
+import { clamp, cosineTurn, mix, seededRandom, sineTurn, smoothStep, type Point } from '../geometry/index.ts';
+import { gridOver, OUTSIDE, ringsAt, softMax, type Grid } from './field.ts';
+import { outlined } from './line.ts';
+import { circleLine } from './circles.ts';
+import { control, fillOf, phaseOf, type LaidFrame, type Scene, type Settings, type StarterKind } from './starter.ts';
 
-export interface FireSettings {
-  /** Any 32-bit whole number. */
-  readonly seed: number;
-  /** Height of the flame, px, from the base line at y = 0 upwards. */
+const { abs, ceil, floor, max, min, sqrt } = Math;
+
+/** A tongue on one moment. */
+interface Tongue {
+  /** Its foot. */
+  readonly x: number;
+  readonly y: number;
+  /** px to its usual tip; what breaks off goes on to `TOP` times as far. */
   readonly height: number;
-  /** Width of the base, px. */
-  readonly width: number;
-  /** Rising balls, 6 to 60. */
-  readonly balls: number;
-  /** Sideways sway of the tips, px. */
-  readonly sway: number;
-  /** Smallest piece kept, px². */
-  readonly smallest: number;
+  readonly half: number;
+  /** How it narrows: below 1 round, above 1 pointed. */
+  readonly taper: number;
+  /** Share of the half width that is filled at a height: an inner flame is as broad as the body at its foot. */
+  readonly fill: (h: number) => number;
+  readonly middle: (h: number) => number;
+  /** Factor of the half width at a height, negative in a gap. */
+  readonly bulge: (h: number) => number;
 }
 
-export const USUAL_FIRE: FireSettings = { seed: 7, height: 620, width: 300, balls: 22, sway: 46, smallest: 260 };
+const TOP = 1.32;
+const BELLY = 0.2;
 
-/** The flame at one phase: rings in element space, base on y = 0. */
-export interface FireShapes {
-  readonly outline: Float32Array[];
-  readonly body: Float32Array[];
-  readonly core: Float32Array[];
+/** Half width of a flame at a height, 1 at its belly, 0 at foot and `TOP`. */
+function profile(h: number, taper: number): number {
+  if (h <= 0 || h >= TOP) return 0;
+  if (h < BELLY) {
+    const under = (BELLY - h) / BELLY;
+    return sqrt(1 - under * under * 0.94);
+  }
+  const left = (TOP - h) / (TOP - BELLY);
+  // Between a straight taper and a bowed one: square roots alone, no powers.
+  return taper >= 1 ? mix(left, left * left, taper - 1) : mix(sqrt(left), left, taper);
 }
 
-interface Riser {
-  readonly phase: number;
-  readonly turns: number;
-  readonly side: number;
-  readonly size: number;
-  readonly reach: number;
-  readonly swayPhase: number;
-}
-
-const LEVELS = { outline: 0.3, body: 0.78, core: 1.85 } as const;
-const TOLERANCE = 0.45;
-
-function risersOf({ seed, balls }: FireSettings): Riser[] {
+/** The tongues at a phase of the cycle, for a body (`share` 1) or a smaller flame within it. */
+function tonguesAt(
+  { settings, seed, line }: Pick<Scene, 'settings' | 'seed' | 'line'>,
+  phase: number,
+  share: number,
+): Tongue[] {
+  const { height, width, sway, pointed, breaks, wind, gust } = settings as Record<string, number>;
+  const [count, rises] = [Math.round(settings['tongues']!), Math.round(settings['rises']!)];
+  const anger = settings['anger']! / 100;
   const random = seededRandom(seed);
-  return Array.from({ length: balls }, (_, i) => ({
-    phase: (i + 0.7 * random()) / balls,
-    turns: random() < 0.22 ? 2 : 1,
-    side: 2 * random() - 1,
-    size: 0.75 + 0.5 * random(),
-    reach: 0.62 + 0.5 * random(),
-    swayPhase: random(),
-  }));
-}
-
-const wave = (phase: number): number => Math.sin(2 * Math.PI * phase);
-
-/** The balls of the flame at a phase in [0, 1). */
-export function fireBalls(settings: FireSettings, phase: number): Ball[] {
-  const { height, width, sway } = settings;
-  const half = width / 2;
-  const foot: Ball[] = [-0.62, -0.22, 0.2, 0.6].map((side, i) => ({
-    x: side * half * 0.86 + 0.025 * width * wave(phase + i * 0.29),
-    y: -0.16 * width,
-    radius: half * (0.56 + 0.05 * wave(phase * 2 + i * 0.37)),
-    pull: 2.1 + 0.5 * wave(phase + i * 0.23),
-    weight: 0.92,
-  }));
-  const rising = risersOf(settings).map(({ phase: own, turns, side, size, reach, swayPhase }): Ball => {
-    const age = (phase * turns + own) % 1;
-    const rise = age * (0.72 + 0.28 * age);
-    const y = -0.12 * width - rise * height * reach * 0.92;
-    const narrowing = 1 - 0.86 * rise * Math.min(1, reach);
-    const drift = sway * rise * (wave(swayPhase + phase + 0.35 * age) + 0.5 * wave(2 * phase + 0.8 * rise));
-    const grown = Math.min(1, age / 0.16);
-    const shrink = 1 - age;
-    const radius = half * 0.6 * size * (0.3 + 0.7 * grown) * (0.14 + 0.86 * shrink * (0.55 + 0.45 * shrink));
+  const gusts = wind! * (1 + (gust! / 100) * sineTurn(phase + 0.5 * sineTurn(phase)));
+  return Array.from({ length: count }, (_, i): Tongue => {
+    const spread = count === 1 ? 0 : (i / (count - 1)) * 2 - 1;
+    const [r1, r2, r3, r4, r5] = [random(), random(), random(), random(), random()];
+    const middleness = 1 - abs(spread);
+    const foot = footOf(line, width!, count === 1 ? 0.5 : (clamp(spread * 0.62 + (r1 - 0.5) * 0.18, -1, 1) + 1) / 2);
+    // Tips beat by parting earlier or later: what has parted only rises.
+    const parts = 0.5 + (0.05 + 0.09 * anger) * sineTurn(phase * (r5 > 0.6 ? 2 : 1) + r2);
+    const tall = height! * mix(mix(0.42, 0.62, r3), 1, middleness);
+    const half =
+      (width! / 2) * (count === 1 ? 0.86 : mix(0.5, 0.72, middleness) * (1.35 / sqrt(count)) * mix(0.85, 1.15, r4));
+    const amplitude = min(sway!, 0.13 * tall) * mix(0.75, 1.2, r2) * (0.55 + 0.6 * anger);
+    const bulges = mix(1.35, 2.1, r3) + 0.4 * anger;
+    const strength = mix(0.1, 0.24, anger);
+    const breaking = (breaks! / 100) * mix(0.7, 1.25, r1);
+    // Tips alternate: now pointed, now round, neighbours out of step.
+    const taper = clamp(pointed! / 100 + 0.55 + 0.3 * cosineTurn(phase * rises + 0.5 * i + r4), 0.35, 2);
+    const lean = spread * half * -0.35;
+    const gap = share === 1 ? breaking : breaking * share * 0.5;
     return {
-      x: side * half * 0.72 * narrowing + drift,
-      y,
-      radius,
-      pull: 1.9 + 1.7 * age,
-      weight: grown * (0.42 + 0.58 * Math.min(1, shrink * 2.2)),
+      x: foot.x,
+      y: foot.y,
+      height: tall * mix(0.4, 1, share),
+      half,
+      taper: mix(1.5, taper, share),
+      fill: (h) => mix(share, 1, (1 - smoothStep(0, 0.42, h)) * 0.9),
+      middle: (h) =>
+        lean * h +
+        amplitude *
+          smoothStep(0, 1.1, h) *
+          1.3 *
+          (sineTurn(0.72 * h - phase * rises + r2) +
+            (0.22 + 0.2 * anger) * sineTurn(1.5 * h - 2 * phase * rises + r5)) +
+        gusts * h * (0.35 + 0.65 * h),
+      bulge: (h) => {
+        const crest = cosineTurn(bulges * h - phase * rises + r1);
+        return (
+          1 +
+          crest * (strength * smoothStep(0.05, 0.5, h) + gap * smoothStep(parts, parts + 0.48, h)) -
+          0.1 * gap * smoothStep(0.7, 1.1, h)
+        );
+      },
     };
   });
-  return [...foot, ...rising];
 }
 
-/** Cuts the field of some balls at a level and fits clean rings to it. */
-export function ringsAt(values: Float64Array, grid: Grid, level: number, smallest: number): Float32Array[] {
-  return levelLines(values, grid, level)
-    .filter((line) => Math.abs(doubleArea(line)) / 2 >= smallest)
-    .map((line) => fitRing(line, TOLERANCE));
+/** A place on the base: straight, or on the drawn line. */
+function footOf(line: readonly Point[] | null, width: number, share: number): Point {
+  if (!line || line.length < 2) return { x: (share - 0.5) * width, y: 0 };
+  const at = share * (line.length - 1);
+  const i = min(line.length - 2, floor(at));
+  const t = at - i;
+  return { x: mix(line[i]!.x, line[i + 1]!.x, t), y: mix(line[i]!.y, line[i + 1]!.y, t) };
 }
 
-/** The grid that a flame of these settings fits on. */
-export function fireGrid({ height, width, sway }: FireSettings): Grid {
-  const cell = Math.max(1.5, width / 110);
-  const left = -width * 0.8 - sway * 2;
-  const top = -height * 1.45;
-  return { left, top, cell, columns: Math.ceil((-2 * left) / cell), rows: Math.ceil((width * 0.4 - top) / cell) };
+/** Rows a tongue is worked out on, from its foot to its top. */
+const ROWS = 96;
+
+/** Adds a tongue to a field: how far inside each sample lies, across. */
+function addTongue(
+  values: Float64Array,
+  { left, top, columns, rows, cell }: Grid,
+  tongue: Tongue,
+  curl: Curl,
+  blend: number,
+): void {
+  const middles = new Float64Array(ROWS + 1);
+  const halves = new Float64Array(ROWS + 1);
+  let [least, most] = [Infinity, -Infinity];
+  for (let k = 0; k <= ROWS; k++) {
+    const h = (k / ROWS) * TOP;
+    middles[k] = tongue.x + tongue.middle(h);
+    halves[k] = tongue.half * profile(h, tongue.taper) * tongue.fill(h) * max(-0.4, tongue.bulge(h));
+    least = min(least, middles[k]! - max(0, halves[k]!));
+    most = max(most, middles[k]! + max(0, halves[k]!));
+  }
+  const air = curl.most + blend + 2 * cell;
+  const firstColumn = max(0, floor((least - air - left) / cell));
+  const lastColumn = min(columns - 1, ceil((most + air - left) / cell));
+  const scale = ROWS / (TOP * tongue.height);
+  for (let row = 0; row < rows; row++) {
+    const y = top + row * cell;
+    for (let column = firstColumn; column <= lastColumn; column++) {
+      const x = left + column * cell;
+      const at = row * columns + column;
+      const k = (tongue.y - (y + curl.dy[at]!)) * scale;
+      if (k <= 0 || k >= ROWS) continue;
+      const low = floor(k);
+      const t = k - low;
+      const half = halves[low]! + (halves[low + 1]! - halves[low]!) * t;
+      if (half < -blend) continue;
+      const across = x + curl.dx[at]! - middles[low]! - (middles[low + 1]! - middles[low]!) * t;
+      values[at] = softMax(values[at]!, half - abs(across), blend);
+    }
+  }
+}
+
+/** How places are displaced before the tongues are looked up: small rolls that rise with the flame. */
+interface Curl {
+  readonly dx: Float64Array;
+  readonly dy: Float64Array;
+  readonly most: number;
+}
+
+function curlOn(grid: Grid, settings: Settings, phase: number, seed: number): Curl {
+  const { height, width } = settings as Record<string, number>;
+  const rises = Math.round(settings['rises']!);
+  const unit = min(height! * 0.5, (width! * 0.97) / sqrt(settings['tongues']!));
+  const strength = (settings['curl']! / 100) * unit * 0.1;
+  const random = seededRandom(seed ^ 0x51ed27);
+  const [a, b] = [random(), random()];
+  const dx = new Float64Array(grid.columns * grid.rows);
+  const dy = new Float64Array(grid.columns * grid.rows);
+  const long = unit * 0.95;
+  for (let row = 0; row < grid.rows; row++) {
+    const y = grid.top + row * grid.cell;
+    const up = smoothStep(0.05, 0.6, -y / height!);
+    // What is free is not rolled down again.
+    const lift = up * (1 - smoothStep(0.5, 0.85, -y / height!));
+    const swing = strength * up * sineTurn(y / long + phase * rises + a);
+    for (let column = 0; column < grid.columns; column++) {
+      const x = grid.left + column * grid.cell;
+      const at = row * grid.columns + column;
+      dx[at] = swing * cosineTurn((0.5 * x) / long + b);
+      dy[at] = strength * 0.8 * lift * sineTurn(x / long + 0.25 * sineTurn(y / long + phase * rises + b) + a);
+    }
+  }
+  return { dx, dy, most: strength };
+}
+
+const flameField = (grid: Grid, tongues: readonly Tongue[], curl: Curl, blend: number): Float64Array => {
+  const values = new Float64Array(grid.columns * grid.rows).fill(OUTSIDE);
+  for (const tongue of tongues) addTongue(values, grid, tongue, curl, blend);
+  return values;
+};
+
+/** The grid that a flame of these settings fits on, whatever the phase. */
+export function fireGrid({ settings, line }: Pick<Scene, 'settings' | 'line'>): Grid {
+  const { height, width, sway, wind, gust } = settings as Record<string, number>;
+  const aside = sway! * 3.4 + abs(wind!) * (1 + gust! / 100) * 1.6;
+  const xs = line?.map((p) => p.x) ?? [-width! / 2, width! / 2];
+  const ys = line?.map((p) => p.y) ?? [0];
+  return gridOver(
+    {
+      left: min(...xs) - width! * 0.2 - aside,
+      right: max(...xs) + width! * 0.2 + aside,
+      top: min(...ys) - height! * TOP * 1.25,
+      bottom: max(...ys) + width! * 0.1,
+    },
+    1.5,
+    230,
+  );
+}
+
+/** Rings of a flame on one moment. */
+export interface FlameRings {
+  readonly body: readonly Ring[];
+  readonly flame: readonly Ring[];
+  readonly core: readonly Ring[];
 }
 
 /**
- * Lays the flame at one phase. The same settings and phase give the same rings.
+ * The flame at a phase of its cycle. The same scene and phase give the same rings.
  * @param phase in [0, 1), one cycle being 1.
  */
-export function fireAt(settings: FireSettings, phase: number): FireShapes {
-  const grid = fireGrid(settings);
-  const values = sampleField(fireBalls(settings, phase), grid);
+export function fireAt(scene: Pick<Scene, 'settings' | 'seed' | 'line'>, phase: number): FlameRings {
+  const { settings, seed } = scene;
+  const width = settings['width']!;
+  const grid = fireGrid(scene);
+  const curl = curlOn(grid, settings, phase, seed);
+  const blend = width * 0.05;
+  const body = flameField(grid, tonguesAt(scene, phase, 1), curl, blend);
+  const inner = (share: number, inset: number) => {
+    const field = flameField(grid, tonguesAt(scene, phase, share), curl, blend * 1.6);
+    return field.map((value, i) => min(value, body[i]! - inset));
+  };
+  const smallest = max(30, width * width * 0.0011);
   return {
-    outline: ringsAt(values, grid, LEVELS.outline, settings.smallest),
-    body: ringsAt(values, grid, LEVELS.body, settings.smallest * 0.6),
-    core: ringsAt(values, grid, LEVELS.core, settings.smallest * 0.6),
+    body: ringsAt(body, grid, 0, smallest),
+    flame: ringsAt(inner(0.64, width * 0.028), grid, 0, smallest),
+    core: ringsAt(inner(0.34, width * 0.06), grid, 0, smallest * 1.6),
   };
 }
 
-/**
- * One lick that breaks off and rises away: a narrowing drop on its own, once.
- * @param life from 0 (just free) to 1 (gone).
- */
-export function lickAt(settings: FireSettings, life: number): Float32Array[] {
-  const { height, width, sway } = settings;
-  const size = width * 0.13 * (1 - 0.75 * life);
-  const grid = fireGrid({ ...settings, height: height * 1.4 });
-  const x = width * 0.1 + sway * 0.9 * wave(0.1 + life * 0.6);
-  const y = -height * (0.74 + 0.36 * life);
-  const balls: Ball[] = [
-    { x, y, radius: size, pull: 3.2 - life, weight: 1 },
-    { x: x + size * 0.5, y: y + size * 0.7, radius: size * 0.62, pull: 2.2, weight: 0.7 },
-  ];
-  return ringsAt(sampleField(balls, grid), grid, LEVELS.outline, 12);
+/** Balls to build the flame on: one in each bulge, large below, small above, rising and shrinking. */
+export function fireBalls(
+  scene: Pick<Scene, 'settings' | 'seed' | 'line'>,
+  phase: number,
+): { x: number; y: number; r: number }[] {
+  return tonguesAt(scene, phase, 1).flatMap((tongue) => {
+    const balls: { x: number; y: number; r: number }[] = [];
+    let before = tongue.bulge(0.02);
+    let rising = true;
+    for (let k = 1; k <= ROWS; k++) {
+      const h = (k / ROWS) * TOP;
+      const now = tongue.bulge(h);
+      if ((rising && now < before) || k === 12) {
+        const r = tongue.half * profile(h, tongue.taper) * max(0.2, tongue.bulge(h));
+        if (r > 3) balls.push({ x: tongue.x + tongue.middle(h), y: tongue.y - h * tongue.height, r });
+      }
+      rising = now >= before;
+      before = now;
+    }
+    return balls;
+  });
 }
+
+const LINE_WIDTH = 0.034;
+
+function draw(scene: Scene, index: number): LaidFrame {
+  const phase = phaseOf(scene, index);
+  const { body, flame, core } = fireAt(scene, phase);
+  const width = max(2, scene.settings['width']! * LINE_WIDTH);
+  return {
+    line: body.map((ring) => outlined(ring, 'line', width)),
+    core: fillOf('core', core),
+    body: [...fillOf('body', body), ...fillOf('flame', flame)],
+    balls: fireBalls(scene, phase).map((ball) => circleLine('guide', ball, 3)),
+  };
+}
+
+export const FIRE: StarterKind = {
+  effect: 'fire',
+  name: 'Fire',
+  says: 'A fire that burns round and round',
+  cycles: () => true,
+  follows: 'line',
+  length: 24,
+  hold: 2,
+  controls: [
+    control('anger', 'Calm to angry', '%', [0, 100, 1], 35),
+    control('height', 'Height', 'px', [60, 1400, 5], 560),
+    control('width', 'Width', 'px', [30, 1600, 5], 320),
+    control('tongues', 'Tongues', '', [1, 14, 1], 4),
+    control('rises', 'Rises per cycle', '', [1, 4, 1], 1),
+    control('sway', 'Sway', 'px', [0, 160, 1], 34),
+    control('wind', 'Wind', 'px', [-400, 400, 5], 0),
+    control('gust', 'Gusts', '%', [0, 100, 1], 40, 'more'),
+    control('pointed', 'Pointed tips', '%', [0, 100, 1], 70, 'more'),
+    control('breaks', 'Licks break off', '%', [0, 160, 1], 100, 'more'),
+    control('curl', 'Curl', '%', [0, 100, 1], 40, 'more'),
+  ],
+  outputs: [
+    { key: 'balls', name: 'Fire balls', role: 'guide', hidden: true },
+    { key: 'line', name: 'Fire line', role: 'line' },
+    { key: 'core', name: 'Fire core', role: 'tone' },
+    { key: 'body', name: 'Fire body', role: 'body' },
+  ],
+  paints: [
+    { key: 'line', name: 'line', role: 'outline', colour: '#8c2a14' },
+    { key: 'body', name: 'body', role: 'body', colour: '#e2581c' },
+    { key: 'flame', name: 'flame', role: 'light', colour: '#ffa62b' },
+    { key: 'core', name: 'core', role: 'core', colour: '#fff0b8' },
+    { key: 'guide', name: 'guide', role: 'outline', colour: '#d98fb0' },
+  ],
+  presets: [
+    {
+      name: 'Candle',
+      settings: { anger: 5, height: 240, width: 84, tongues: 1, sway: 10, breaks: 20, curl: 10, pointed: 60 },
+    },
+    { name: 'Hearth', settings: {} },
+    { name: 'Torch', settings: { anger: 50, height: 460, width: 190, tongues: 3, sway: 34, wind: 90, breaks: 120 } },
+    { name: 'Blaze', settings: { anger: 85, height: 760, width: 900, tongues: 9, sway: 58, breaks: 130, curl: 60 } },
+  ],
+  draw,
+  pieces: ['body', 'core'],
+};

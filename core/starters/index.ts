@@ -1,3 +1,10 @@
+export * from './starter.ts';
 export * from './field.ts';
-export * from './fire.ts';
 export * from './line.ts';
+export * from './lay.ts';
+export * from './kinds.ts';
+export * from './marks.ts';
+export * from './scene.ts';
+export { fireAt, fireGrid } from './fire.ts';
+export { tiedDiscs } from './small.ts';
+export { grownAt } from './burst.ts';

@@ -1,6 +1,7 @@
 /** Turns a ring into the samples of a line drawn along it, fullest at the foot and finest at the tips. */
-import type { Samples } from '../document/index.ts';
+import type { Ring, Samples } from '../document/index.ts';
 import { ringPoints } from '../geometry/index.ts';
+import type { Line } from './starter.ts';
 
 /** Samples a line may have at most. */
 export const LINE_SAMPLES = 150;
@@ -41,6 +42,14 @@ function thin(points: readonly Dot[], tolerance: number, limit: number): number[
   }
   return [...kept].sort((a, b) => a - b);
 }
+
+/** The outline of an area as a line that stays with it. @param width px. */
+export const outlined = (ring: Ring, paint: string, width: number): Line => ({
+  paint,
+  samples: lineAlong(ring),
+  width,
+  along: ring,
+});
 
 /** A closed line along a ring: at most 150 samples, pressure by how level the line runs. */
 export function lineAlong(ring: Float32Array): Samples {

@@ -177,21 +177,21 @@ test('layers and elements come as sequences of their own, scaled and named as as
   const { id } = asked.json as Answer;
   await runExport(server.database, shots, id);
   const done = await one(id);
-  expect(done).toMatchObject({ state: 'done', frames: 10, done: 10, fileName: 'furnace-mouth-layers-alpha.zip' });
+  expect(done).toMatchObject({ state: 'done', frames: 8, done: 8, fileName: 'furnace-mouth-layers-alpha.zip' });
   const files = unzipSync(readFileSync(exportPath(id)));
   expect(new Set(Object.keys(files))).toEqual(
     new Set([
       'furnace-mouth/furnace-mouth-exposure-sheet.csv',
-      ...['lick', 'line', 'core', 'flame', 'arch'].flatMap((part) =>
+      ...['fire-line', 'fire-core', 'fire-body', 'arch'].flatMap((part) =>
         ['0002', '0003'].map((frame) => `furnace-mouth/${part}/${part}_${frame}.png`),
       ),
     ]),
   );
   const sheet = strFromU8(files['furnace-mouth/furnace-mouth-exposure-sheet.csv']!).trim().split('\n');
   expect(sheet[0]).toBe(
-    'Frame,Furnace fire / Lick,Furnace fire / Line,Furnace fire / Core,Furnace fire / Flame,Furnace fire / Arch',
+    'Frame,Furnace fire / Fire line,Furnace fire / Fire core,Furnace fire / Fire body,Furnace fire / Arch',
   );
-  expect(sheet.slice(1)).toEqual(['2,,1,1,1,1', '3,,2,2,2,1']);
+  expect(sheet.slice(1)).toEqual(['2,1,1,1,1', '3,2,2,2,1']);
 });
 
 test('settings that the shot does not allow are refused, naming the field', async () => {

@@ -1,0 +1,29 @@
+/** Every starter there is. */
+import type { Effect } from '../document/index.ts';
+import { BOLT } from './bolt.ts';
+import { BURST } from './burst.ts';
+import { FIRE } from './fire.ts';
+import { LIQUID } from './liquid.ts';
+import { IMPACT, RIPPLE, SHOCK_RING, SPARKS, SPEED_LINES, TIED, WAVE } from './small.ts';
+import { SMOKE } from './smoke.ts';
+import type { StarterKind } from './starter.ts';
+
+const KINDS: Readonly<Record<Effect, StarterKind>> = {
+  fire: FIRE,
+  smoke: SMOKE,
+  bolt: BOLT,
+  burst: BURST,
+  liquid: LIQUID,
+  sparks: SPARKS,
+  ring: SHOCK_RING,
+  ripple: RIPPLE,
+  speed: SPEED_LINES,
+  wave: WAVE,
+  tied: TIED,
+  impact: IMPACT,
+};
+
+export const STARTERS: readonly StarterKind[] = Object.values(KINDS);
+
+/** The starter of an effect. */
+export const starterOf = (effect: Effect): StarterKind => KINDS[effect];

@@ -1,0 +1,156 @@
+/**
+ * What a starter is: a seeded computation of drawings. Everything here is in the starter's own space:
+ * px, its standing place at 0 0, y down. The same scene gives the same marks on every engine.
+ */
+import type { Blend, Effect, LayerRole, Ring, Samples, SwatchRole } from '../document/index.ts';
+import type { Point } from '../geometry/index.ts';
+import type { Way } from '../plan/index.ts';
+
+/** One number that can be set. */
+export interface Control {
+  readonly key: string;
+  readonly label: string;
+  readonly unit: '' | 'px' | '°' | '%' | 'drawings';
+  readonly least: number;
+  readonly most: number;
+  readonly step: number;
+  readonly usual: number;
+  /** Words for whole numbers from `least` on, where it is a choice. */
+  readonly choices?: readonly string[];
+  /** Set aside until asked for. */
+  readonly more?: true;
+}
+
+/** A layer that a starter fills, named from the topmost down. */
+export interface Output {
+  readonly key: string;
+  readonly name: string;
+  readonly role: LayerRole;
+  /** How its layer meets what lies under it, if not plainly. */
+  readonly blend?: Blend;
+  /** Whether it is laid hidden. */
+  readonly hidden?: true;
+}
+
+/** A swatch that a starter paints with: found in the palette by role and name, else added. */
+export interface Paint {
+  readonly key: string;
+  readonly name: string;
+  readonly role: SwatchRole;
+  readonly colour: string;
+}
+
+export type Settings = Readonly<Record<string, number>>;
+
+export interface Preset {
+  readonly name: string;
+  readonly settings: Settings;
+  readonly length?: number;
+  readonly hold?: number;
+}
+
+/** What a starter works from. */
+export interface Scene {
+  readonly settings: Settings;
+  readonly seed: number;
+  /** A drawn line, the base of a fire for instance. */
+  readonly line: readonly Point[] | null;
+  /** The path it follows, in its own space. */
+  readonly way: Way | null;
+  /** How far along the path it is after a share of the time, 0 to 1: the path's own spacing. */
+  readonly pace: (share: number) => number;
+  /** Whether its time runs round. */
+  readonly cycle: boolean;
+  /** Frames it takes. */
+  readonly length: number;
+  /** The frame each drawing begins on, the first being 0. */
+  readonly starts: readonly number[];
+}
+
+/** A filled area that is to become a shape. */
+export interface Fill {
+  readonly paint: string;
+  readonly rings: readonly Ring[];
+  /** 0 to 1. */
+  readonly opacity?: number;
+}
+
+/** A line that is to become an ink stroke. */
+export interface Line {
+  readonly paint: string;
+  readonly samples: Samples;
+  /** Full width, px. */
+  readonly width: number;
+  readonly opacity?: number;
+  /** The outline it is drawn along, if it is one: what is left out of one is left out of both. */
+  readonly along?: Ring;
+}
+
+export type LaidMark = Fill | Line;
+export const isLine = (mark: LaidMark): mark is Line => 'samples' in mark;
+
+/** One drawing of every output. Outputs without marks have an empty drawing or none. */
+export type LaidFrame = Readonly<Record<string, readonly LaidMark[]>>;
+
+export interface StarterKind {
+  readonly effect: Effect;
+  readonly name: string;
+  /** What it lays, in a few words. */
+  readonly says: string;
+  /** Whether its time runs round with these settings; else it ends. */
+  readonly cycles: (settings: Settings) => boolean;
+  /** Whether it follows a path or a drawn line, if there is one. */
+  readonly follows: 'path' | 'line' | 'nothing';
+  /** Usual length and hold, frames. */
+  readonly length: number;
+  readonly hold: number;
+  readonly controls: readonly Control[];
+  readonly outputs: readonly Output[];
+  readonly paints: readonly Paint[];
+  readonly presets: readonly Preset[];
+  /** The drawing with that index. */
+  readonly draw: (scene: Scene, index: number) => LaidFrame;
+  /** Fills of these outputs are looked through for pieces that live too short to be read. */
+  readonly pieces?: readonly string[];
+}
+
+/** A fill of some rings, or none where there are none. */
+export const fillOf = (paint: string, rings: readonly Ring[], opacity = 1): Fill[] =>
+  rings.length > 0 ? [{ paint, rings, opacity }] : [];
+
+/** A control in one line. */
+export const control = (
+  key: string,
+  label: string,
+  unit: Control['unit'],
+  [least, most, step]: readonly [number, number, number],
+  usual: number,
+  more?: 'more',
+): Control => ({ key, label, unit, least, most, step, usual, ...(more ? { more: true } : {}) });
+
+/** A choice among words, kept as a whole number from 0. */
+export const choice = (key: string, label: string, choices: readonly string[], usual = 0): Control => ({
+  key,
+  label,
+  unit: '',
+  least: 0,
+  most: choices.length - 1,
+  step: 1,
+  usual,
+  choices,
+});
+
+/** The settings of a kind, within their ranges; what is missing is as usual. */
+export function settingsOf(kind: Pick<StarterKind, 'controls'>, given: Settings): Settings {
+  return Object.fromEntries(
+    kind.controls.map(({ key, least, most, usual }) => [key, Math.min(most, Math.max(least, given[key] ?? usual))]),
+  );
+}
+
+/** The share of the whole time that has passed when a drawing begins, 0 up to 1. */
+export const phaseOf = ({ starts, length }: Pick<Scene, 'starts' | 'length'>, index: number): number =>
+  starts[index]! / length;
+
+/** The age of a one-shot on a drawing: 0 on the first, 1 on the last. */
+export const ageOf = ({ starts }: Pick<Scene, 'starts'>, index: number): number =>
+  starts.length < 2 ? 0 : starts[index]! / starts.at(-1)!;

@@ -1,0 +1,82 @@
+/** Draws sheets of what each starter lays, by the engine itself, into docs/starters. */
+import { writeFileSync, mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas';
+import { fitInto, mapBox, ringBox, seededIds, union, type Box } from '@tallow/core/geometry';
+import { drawDrawing } from '@tallow/core/render';
+import {
+  drawingOf,
+  isLine,
+  layAll,
+  marksFrom,
+  sceneFor,
+  STARTERS,
+  type LaidFrame,
+  type StarterKind,
+} from '@tallow/core/starters';
+import { makeSurface } from './exports/canvas.ts';
+
+const CELL = { width: 150, height: 150 };
+const COLUMNS = 8;
+
+function boxOf(frames: readonly LaidFrame[]): Box {
+  let box: Box = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
+  for (const mark of frames.flatMap((f) => Object.values(f).flat())) {
+    if (isLine(mark)) {
+      mark.samples.x.forEach((x, i) => {
+        const y = mark.samples.y[i]!;
+        box = union(box, { left: x, right: x, top: y, bottom: y });
+      });
+    } else for (const ring of mark.rings) box = union(box, ringBox(ring));
+  }
+  return box;
+}
+
+/** One row per preset and seed: its drawings one after the other. */
+function sheetOf(kind: StarterKind, rows: readonly { preset: number; seed: number }[]): Buffer {
+  const laid = rows.map(({ preset, seed }) => {
+    const scene = sceneFor(kind, kind.presets[preset]!, seed);
+    const frames = layAll(kind, scene)!;
+    const step = Math.max(1, Math.floor(frames.length / (2 * COLUMNS)));
+    return { name: kind.presets[preset]!.name, frames: frames.filter((_, i) => i % step === 0).slice(0, 2 * COLUMNS) };
+  });
+  const height = laid.reduce((sum, { frames }) => sum + Math.ceil(frames.length / COLUMNS) * CELL.height, 0);
+  const canvas = createCanvas(COLUMNS * CELL.width, height);
+  const context: SKRSContext2D = canvas.getContext('2d');
+  context.fillStyle = kind.effect === 'smoke' || kind.effect === 'burst' ? '#20262d' : '#17130f';
+  context.fillRect(0, 0, canvas.width, canvas.height);
+  let top = 0;
+  const colourOf = (paint: string) => kind.paints.find((p) => p.key === paint)!.colour;
+  for (const { frames } of laid) {
+    const box = boxOf(frames);
+    const surface = makeSurface(CELL.width, CELL.height);
+    const scratch = makeSurface(CELL.width, CELL.height);
+    const matrix = fitInto(mapBox([1, 0, 0, 1, 0, 0], box), CELL.width - 12, CELL.height - 12);
+    frames.forEach((frame, i) => {
+      const shown = kind.outputs.filter((o) => !o.hidden).reverse();
+      const marks = marksFrom(
+        shown.flatMap((o) => frame[o.key] ?? []),
+        (paint) => paint,
+        { x: 0, y: 0 },
+        seededIds(i),
+      );
+      drawDrawing(surface, scratch, drawingOf('d', marks), colourOf, matrix);
+      const [x, y] = [(i % COLUMNS) * CELL.width + 6, top + Math.floor(i / COLUMNS) * CELL.height + 6];
+      context.drawImage(surface.picture as never, x, y);
+    });
+    top += Math.ceil(frames.length / COLUMNS) * CELL.height;
+  }
+  return canvas.toBuffer('image/png');
+}
+
+const [, , only, into = join(process.cwd(), 'docs', 'starters')] = process.argv;
+mkdirSync(into, { recursive: true });
+for (const kind of STARTERS.filter((each) => !only || only === 'all' || each.effect === only)) {
+  const began = performance.now();
+  const png = sheetOf(
+    kind,
+    kind.presets.map((_, preset) => ({ preset, seed: 7 + preset })),
+  );
+  writeFileSync(join(into, `${kind.effect}.png`), png);
+  console.log(`${kind.effect}: ${Math.round(performance.now() - began)} ms, ${Math.round(png.length / 1024)} KB`);
+}
