@@ -1,2 +1,15 @@
+import type { ShotDocument } from '@tallow/core/document';
+import { furnaceMouth } from './furnace-mouth.ts';
+import { burstFlask, skylightStrike, theGather, ventSmoke } from './shots.ts';
+
 export * from './ids.ts';
 export * from './furnace-mouth.ts';
+
+/** Every shot of the demo, in the order of the film, each built when it is asked for. */
+export const DEMO_SHOTS: readonly (() => ShotDocument)[] = [
+  furnaceMouth,
+  ventSmoke,
+  theGather,
+  skylightStrike,
+  burstFlask,
+];

@@ -81,6 +81,29 @@ export function addElementTo(
   };
 }
 
+/** An element that shows one drawing throughout the shot, behind all others or in front of them. */
+export function stillElement(
+  doc: ShotDocument,
+  name: string,
+  marks: readonly Mark[],
+  where: 'behind' | 'in front',
+  newId: NewId,
+): ShotDocument {
+  const added = addElementTo(doc, name, { x: 0, y: 0 }, newId);
+  const still = stillLayer(added.doc, added.elementId, name, marks, { x: 0, y: 0 }, newId);
+  const element = find(still, 'element', added.elementId)!;
+  const plane = Object.values(still.entities).find((e): e is Plane => e.kind === 'plane')!;
+  const shot = find(still, 'shot', doc.shotId)!;
+  const [first, ...rest] = plane.placements;
+  const behind = where === 'behind';
+  return putEntities(
+    still,
+    { ...element, time: 'cycle' },
+    { ...plane, placements: behind ? [...rest, first!] : plane.placements },
+    { ...shot, elements: [...shot.elements.slice(1), element.id] },
+  );
+}
+
 /** A locked layer at the bottom that shows one drawing throughout. @param by what its marks are moved by, px. */
 export function stillLayer(
   doc: ShotDocument,

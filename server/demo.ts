@@ -1,6 +1,6 @@
 /** Puts the demo in, or back to how it was built, as an ordinary save on top of what is there. */
 import { encodeEntity, randomId, type ShotDocument } from '@tallow/core/document';
-import { furnaceMouth, GLASSHOUSE_ID } from '@tallow/demo';
+import { DEMO_SHOTS, GLASSHOUSE_ID } from '@tallow/demo';
 import type { Knex } from 'knex';
 import { SavesService } from './shots/saves.service.ts';
 import { ShotsService } from './shots/shots.service.ts';
@@ -37,7 +37,7 @@ export async function ensureDemo(database: Knex, fresh: boolean): Promise<void> 
     .insert({ id: GLASSHOUSE_ID, name: 'The Glasshouse' })
     .onConflict('id')
     .merge({ name: 'The Glasshouse', deleted_at: null });
-  await rebuild(database, shots, saves, furnaceMouth());
+  for (const build of DEMO_SHOTS) await rebuild(database, shots, saves, build());
   await database('facts')
     .insert({ name: BUILT, value: JSON.stringify(new Date().toISOString()) })
     .onConflict('name')

@@ -290,6 +290,9 @@ const schemas = {
   }),
 } satisfies Record<EntityKind, z.ZodType>;
 
+/** Every kind of entity there is. */
+export const ENTITY_KINDS = Object.keys(schemas) as EntityKind[];
+
 /** One thing wrong with a body: the field as a path from the body's root, and what to do about it. */
 export interface Problem {
   readonly field: string;
@@ -302,7 +305,7 @@ export type Read<T> = { readonly ok: T } | { readonly problems: readonly Problem
 export function readEntity(body: unknown): Read<Entity> {
   const kind = (body as { kind?: unknown } | null)?.kind;
   if (typeof kind !== 'string' || !Object.hasOwn(schemas, kind)) {
-    return { problems: [{ field: 'kind', message: `must be one of ${Object.keys(schemas).join(', ')}` }] };
+    return { problems: [{ field: 'kind', message: `must be one of ${ENTITY_KINDS.join(', ')}` }] };
   }
   const result = schemas[kind as EntityKind].safeParse(body);
   if (result.success) return { ok: result.data as Entity };

@@ -118,6 +118,18 @@ test('a drawing put in by hand is kept when its layer is laid on other holds', (
   expect(find(longer, 'drawing', own)).toBeDefined();
 });
 
+test('on a cycle the shorter goes round by itself: a starter under a longer one, and what was there under a longer starter', () => {
+  const periodOf = (doc: ShotDocument, layer: Layer) => find(doc, 'runlist', layer.runListId)!.period;
+  const second = { ...newStarter(element, 'fire', small, 4, newId), length: 24, hold: 4 };
+  const both = lay(laid, second);
+  expect(periodOf(both, layerOf(both, 'body'))).toBe(12);
+  const short = { ...newStarter(element, 'fire', small, 5, newId), length: 6, hold: 3 };
+  const shorter = lay(laid, short);
+  const own = find(shorter, 'layer', find(shorter, 'starter', short.id)!.layers['body'])!;
+  expect(periodOf(shorter, own)).toBe(6);
+  expect(periodOf(shorter, layerOf(shorter, 'body'))).toBeNull();
+});
+
 test('layers and drawings that were deleted stay deleted', () => {
   const without = deleteLayer(laid, layerOf(laid, 'core').id);
   const again = lay(without, { ...starterIn(without), settings: { ...first.settings, height: 300 } });

@@ -20,7 +20,7 @@ import {
   type Swatch,
 } from '../document/index.ts';
 import { drawingOf, marksFrom, starterHolds, starterOf, type LaidFrame } from '../starters/index.ts';
-import { exposures } from '../timing/index.ts';
+import { exposures, timedLayers, totalLength } from '../timing/index.ts';
 import { dropUnshown } from './drawings.ts';
 
 /** What becomes of laid drawings that were changed by hand since. */
@@ -273,7 +273,31 @@ export function layStarter(
     !old && element?.time === 'open'
       ? [{ ...element, time: kind.cycles(starter.settings) ? 'cycle' : 'one-shot' } as const]
       : [];
-  return putEntities(next, ...opened, { ...starter, layers, laid, paints: painted.paints });
+  const kept = putEntities(next, ...opened, { ...starter, layers, laid, paints: painted.paints });
+  return retimed ? roundTogether(doc, kept, starter.id) : kept;
+}
+
+/**
+ * Lets what goes round at different lengths go round together: the shorter get a repeat of their own, so that
+ * nothing stops showing before the cycle is over.
+ */
+function roundTogether(before: ShotDocument, doc: ShotDocument, starterId: Id): ShotDocument {
+  const starter = find(doc, 'starter', starterId)!;
+  const element = find(doc, 'element', starter.elementId)!;
+  if (element.time !== 'cycle' || starter.from !== 0 || !starterOf(starter.effect).cycles(starter.settings)) return doc;
+  const timed = timedLayers(doc, element);
+  const own = timed.filter(({ layer }) => layer.starterId === starterId);
+  const others = timed.filter(({ layer, list }) => layer.starterId !== starterId && list.period === null);
+  const was = find(before, 'element', element.id)!;
+  const turn = Math.max(0, ...others.map(({ list }) => totalLength(list)));
+  if (turn > starter.length) return putEntities(doc, ...own.map(({ list }) => ({ ...list, period: starter.length })));
+  const full = was.time === 'cycle' && turn > 0 && turn < starter.length;
+  return full
+    ? putEntities(
+        doc,
+        ...others.filter(({ list }) => totalLength(list) === turn).map(({ list }) => ({ ...list, period: turn })),
+      )
+    : doc;
 }
 
 const sameHolds = (doc: ShotDocument, old: Starter, holds: readonly number[]): boolean => {

@@ -32,6 +32,8 @@ export interface SheetOptions {
   readonly alone?: Id | null;
   /** Shows nothing but this element. */
   readonly element?: Id | null;
+  /** Layers left out. */
+  readonly without?: readonly Id[];
   /** Dims every layer but this one. */
   readonly dimBut?: Id | null;
 }
@@ -57,7 +59,8 @@ export const layerOrder = (doc: ShotDocument): Id[] =>
       .reverse(),
   );
 
-function isIn(timed: TimedLayer, { guides, alone }: SheetOptions): boolean {
+function isIn(timed: TimedLayer, { guides, alone, without }: SheetOptions): boolean {
+  if (without?.includes(timed.layer.id)) return false;
   if (alone) return timed.layer.id === alone;
   return isVisible(timed) && (guides || timed.layer.role !== 'guide');
 }

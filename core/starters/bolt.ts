@@ -303,5 +303,11 @@ export const BOLT: StarterKind = {
       },
     },
   ],
+  moods: {
+    calm: { coarse: 40, middle: 40, fine: 20, forks: 1, strikes: 1, lives: 8 },
+    crackling: { coarse: 60, fine: 75, forks: 5, strikes: 6, lives: 3, dark: 1, letsGo: 1 },
+    angry: { coarse: 80, middle: 85, fine: 60, forks: 9, reach: 55, strikes: 4, lives: 5 },
+    menacing: { coarse: 70, middle: 55, fine: 25, forks: 6, reach: 70, strikes: 2, lives: 8, dark: 6 },
+  },
   draw,
 };

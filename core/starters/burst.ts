@@ -285,6 +285,12 @@ export const BURST: StarterKind = {
       settings: { form: RINGED, burns: 5, sparks: 0, fragments: 0, billows: 14, flash: 0, rise: 40 },
     },
   ],
+  moods: {
+    calm: { roll: 30, fragments: 4, sparks: 8, flash: 1, burns: 20 },
+    crackling: { sparks: 90, fragments: 24, flash: 2 },
+    angry: { roll: 110, fragments: 34, sparks: 60, flash: 3, spikes: 20, burns: 55 },
+    menacing: { roll: 130, rise: 200, fragments: 10, sparks: 12, burns: 30, breakup: 40 },
+  },
   draw,
   pieces: ['body', 'light', 'shade', 'core'],
 };

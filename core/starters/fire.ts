@@ -319,6 +319,12 @@ export const FIRE: StarterKind = {
     { name: 'Torch', settings: { anger: 50, height: 460, width: 190, tongues: 3, sway: 34, wind: 90, breaks: 120 } },
     { name: 'Blaze', settings: { anger: 85, height: 760, width: 900, tongues: 9, sway: 58, breaks: 130, curl: 60 } },
   ],
+  moods: {
+    calm: { anger: 10, breaks: 45, gust: 15, curl: 20, rises: 1 },
+    crackling: { anger: 45, breaks: 140, gust: 50, curl: 60, rises: 2 },
+    angry: { anger: 92, breaks: 140, gust: 80, curl: 70, rises: 2, pointed: 100 },
+    menacing: { anger: 62, breaks: 60, gust: 70, curl: 85, rises: 1, pointed: 85 },
+  },
   draw,
   pieces: ['body', 'core'],
 };

@@ -79,18 +79,21 @@ function dropsAt(scene: Scene, since: number, from: Point, reach: number, size: 
   }).flat();
 }
 
-/** What of the time a gob is on its way. */
+/** What of the time a gob is on its way where no path says how long. */
 const FLIGHT = 0.56;
 
-function gobAt(scene: Scene, age: number): Liquid {
+function gobAt(scene: Scene, index: number): Liquid {
+  const last = Math.max(1, scene.starts.at(-1)!);
+  const age = scene.starts[index]! / last;
+  const flight = scene.travel === null ? FLIGHT : Math.min(0.94, scene.travel / last);
   const { size, trail, neck, spread } = scene.settings as Record<string, number>;
   const way = scene.way ?? throwWay(size!);
   const radius = size! / 2;
   const area = Math.PI * radius * radius;
   const end = way.at(1);
   const floor = end.y + radius * 0.55;
-  if (age < FLIGHT) {
-    const t = age / FLIGHT;
+  if (age < flight) {
+    const t = age / flight;
     const share = scene.pace(t);
     const step = 0.04;
     const speed = ((share - scene.pace(Math.max(0, t - step))) / step) * way.length;
@@ -115,7 +118,7 @@ function gobAt(scene: Scene, age: number): Liquid {
     );
     return { balls, drops: drops.slice(0, 3), blend: head * 0.22, rims: null };
   }
-  const since = (age - FLIGHT) / (1 - FLIGHT);
+  const since = (age - flight) / (1 - flight);
   const out = 1 - (1 - since) * (1 - since) * (1 - since);
   const wide = radius * mix(1.12, 1 + (spread! / 100) * 2.6, out);
   // What it gains in width it loses in height; its lip stands up for a moment where it was fastest.
@@ -312,7 +315,7 @@ function draw(scene: Scene, index: number): LaidFrame {
   const age = ageOf(scene, index);
   const liquid =
     form === GOB
-      ? gobAt(scene, age)
+      ? gobAt(scene, index)
       : form === CROWN
         ? crownAt(scene, age)
         : form === STREAMS

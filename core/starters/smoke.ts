@@ -150,6 +150,12 @@ export const SMOKE: StarterKind = {
     },
     { name: 'Vents', settings: { width: 150, height: 520, puffs: 6, plumes: 2, drift: -60 } },
   ],
+  moods: {
+    calm: { curl: 30, sway: 40, scallops: 60, thin: 60 },
+    crackling: { curl: 70, uneven: 90, scallops: 90, thin: 50 },
+    angry: { curl: 120, growth: 150, scallops: 100, thin: 30 },
+    menacing: { curl: 90, growth: 190, scallops: 75, thin: 25, sway: 10 },
+  },
   draw,
   pieces: ['body', 'light', 'shade'],
 };

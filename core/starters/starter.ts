@@ -2,7 +2,7 @@
  * What a starter is: a seeded computation of drawings. Everything here is in the starter's own space:
  * px, its standing place at 0 0, y down. The same scene gives the same marks on every engine.
  */
-import type { Blend, Effect, LayerRole, Ring, Samples, SwatchRole } from '../document/index.ts';
+import type { Blend, Effect, LayerRole, Mood, Ring, Samples, SwatchRole } from '../document/index.ts';
 import type { Point } from '../geometry/index.ts';
 import type { Way } from '../plan/index.ts';
 
@@ -59,6 +59,8 @@ export interface Scene {
   readonly way: Way | null;
   /** How far along the path it is after a share of the time, 0 to 1: the path's own spacing. */
   readonly pace: (share: number) => number;
+  /** Frames from the path's first tick to its last, or null where it follows none. */
+  readonly travel: number | null;
   /** Whether its time runs round. */
   readonly cycle: boolean;
   /** Frames it takes. */
@@ -108,6 +110,8 @@ export interface StarterKind {
   readonly outputs: readonly Output[];
   readonly paints: readonly Paint[];
   readonly presets: readonly Preset[];
+  /** What a mood sets, where it sets anything. */
+  readonly moods?: Readonly<Partial<Record<Mood, Settings>>>;
   /** The drawing with that index. */
   readonly draw: (scene: Scene, index: number) => LaidFrame;
   /** Fills of these outputs are looked through for pieces that live too short to be read. */

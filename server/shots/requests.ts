@@ -15,9 +15,8 @@ import {
   IsIn,
   IsInstance,
 } from 'class-validator';
+import { ENTITY_KINDS } from '@tallow/core/document';
 import { IsId, IsName, SHOT_LIMITS } from './rules.ts';
-
-const KINDS = ['shot', 'plane', 'placement', 'element', 'folder', 'layer', 'runlist', 'drawing', 'swatch'];
 
 export class NewProductionRequest {
   @ApiProperty({ format: 'uuid' }) @IsId() id: string;
@@ -69,7 +68,7 @@ export class NewShotRequest {
 
 export class PutRequest {
   @ApiProperty({ format: 'uuid' }) @IsId() id: string;
-  @ApiProperty({ enum: KINDS }) @IsIn(KINDS) kind: string;
+  @ApiProperty({ enum: ENTITY_KINDS }) @IsIn(ENTITY_KINDS) kind: string;
   @ApiProperty({ required: false, type: Object, description: 'The whole body of the entity' })
   @IsOptional()
   @IsObject()

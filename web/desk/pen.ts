@@ -5,13 +5,14 @@
 import { randomId } from '@tallow/core/document';
 import { addMarks, breakHold, whyNotDrawable } from '@tallow/core/edit';
 import { apply, invert, multiply, scaleOf, translation, type Matrix } from '@tallow/core/geometry';
-import { current, lineSwatchOf, shownNow, swatchOf } from '../state/current.ts';
+import { current, lineSwatchOf, shownNow, swatchOf, type Current } from '../state/current.ts';
 import { desk, setBrush, setDesk, viewAbout, type Tool, type View } from '../state/desk.ts';
 import { edit, endGesture, say, takeBack, useDocument } from '../state/document.ts';
 import { openSaver } from '../state/session.ts';
 import { isLateInHold } from '../state/pen-target.ts';
 import type { Live } from './compositor.ts';
 import type { Engine } from './engine.ts';
+import { beginPlanStroke, type PlanStroke } from '../plan/plan-pen.ts';
 import { marksOf, setupOf } from './pen-marks.ts';
 
 interface Spot {
@@ -35,6 +36,12 @@ interface Moving {
   readonly view: View;
   readonly width: number;
 }
+interface Planning {
+  readonly kind: 'plan';
+  readonly pointer: number;
+  readonly stroke: PlanStroke;
+  readonly inward: Matrix;
+}
 interface Pinching {
   readonly kind: 'pinch';
   readonly view: View;
@@ -44,7 +51,7 @@ interface Pinching {
 const STEPS: Readonly<Record<Tool, string>> = { ink: 'stroke', shape: 'shape', rub: 'rub out' };
 /** Listens on a canvas until the returned function is called. */
 export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void {
-  let doing: Drawing | Moving | Pinching | null = null;
+  let doing: Drawing | Moving | Planning | Pinching | null = null;
   let penSeen = false;
   const touches = new Map<number, Spot>();
 
@@ -77,10 +84,8 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
       say('The palette is empty. Add a swatch to draw with.');
       return;
     }
-    const placed = translation(now.placement?.x ?? 0, now.placement?.y ?? 0);
-    const matrix = multiply(engine.place().view, placed);
-    const pixel = devicePixelRatio;
-    const inward = multiply(invert(matrix), [pixel, 0, 0, pixel, 0, 0]);
+    const inward = inwardOf(now);
+    const matrix = multiply(engine.place().view, translation(now.placement?.x ?? 0, now.placement?.y ?? 0));
     const name = STEPS[tool];
     const gesture = `pen-${randomId()}`;
     // A new drawing in the middle of a hold begins as the pen lands, in the same step as its first stroke.
@@ -130,6 +135,21 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     engine.compositor.advance();
   };
 
+  /** CSS px of the canvas to the space of the active element. */
+  const inwardOf = (now: Current): Matrix => {
+    const placed = translation(now.placement?.x ?? 0, now.placement?.y ?? 0);
+    const pixel = devicePixelRatio;
+    return multiply(invert(multiply(engine.place().view, placed)), [pixel, 0, 0, pixel, 0, 0]);
+  };
+
+  const beginPlan = (event: PointerEvent): void => {
+    const now = current();
+    if (!now) return;
+    const inward = inwardOf(now);
+    const stroke = beginPlanStroke(apply(inward, spotOf(event)), 10 * scaleOf(inward));
+    doing = { kind: 'plan', pointer: event.pointerId, stroke, inward };
+  };
+
   const beginMove = (kind: Moving['kind'], event: PointerEvent): void => {
     const { view, brushes, tool } = desk();
     doing = { kind, pointer: event.pointerId, from: spotOf(event), view, width: brushes[tool].width };
@@ -139,6 +159,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     const [a, b] = [...touches.values()];
     if (!a || !b) return;
     if (doing?.kind === 'stroke') doing.drop();
+    if (doing?.kind === 'plan') doing.stroke.drop();
     doing = { kind: 'pinch', view: desk().view, from: [a, b] };
   };
 
@@ -158,6 +179,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     if (event.button === 1 || holding === 'pan' || (event.pointerType === 'touch' && penSeen)) beginMove('pan', event);
     else if (holding === 'turn') beginMove('turn', event);
     else if (holding === 'width') beginMove('width', event);
+    else if (event.button === 0 && desk().planning) beginPlan(event);
     else if (event.button === 0) beginStroke(event);
   };
 
@@ -174,6 +196,10 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
       const events = event.getCoalescedEvents();
       for (const each of events.length > 0 ? events : [event]) feed(doing, each);
       engine.compositor.advance();
+      return;
+    }
+    if (doing.kind === 'plan') {
+      doing.stroke.move(apply(doing.inward, spotOf(event)));
       return;
     }
     moveBy(doing, spotOf(event));
@@ -220,6 +246,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     const finished = doing;
     doing = null;
     if (finished.kind === 'stroke') finished.finish();
+    if (finished.kind === 'plan') finished.stroke.up();
   };
 
   const wheel = (event: WheelEvent): void => {

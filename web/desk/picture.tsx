@@ -28,6 +28,8 @@ import { Engine } from './engine.ts';
 import { FirstSteps } from './first-steps.tsx';
 import { OnionKey } from './onion-key.tsx';
 import { attachPen } from './pen.ts';
+import { PlanLine } from '../plan/plan-line.tsx';
+import { PlanOverlay } from '../plan/overlay.tsx';
 
 /** Colours to judge on in place of the background: never exported. */
 const BACKDROPS = [
@@ -68,7 +70,7 @@ function Backdrop() {
   );
 }
 
-function AboveLine() {
+function AboveLine({ planning }: { planning: boolean }) {
   const now = useCurrent();
   const frame = useDesk((s) => s.frame);
   const view = useDesk((s) => s.view);
@@ -79,14 +81,20 @@ function AboveLine() {
   const pen = penText(now, frame);
   return (
     <div className="absolute inset-x-0 top-0 z-10 flex h-11 items-center gap-1 px-2 text-[13px]">
-      <OnionKey />
-      <span
-        data-testid="pen-text"
-        title={pen.text}
-        className={`min-w-0 flex-1 truncate px-2 ${pen.trouble ? 'text-warn' : 'text-wax-300'}`}
-      >
-        {pen.text}
-      </span>
+      {planning ? (
+        <PlanLine />
+      ) : (
+        <>
+          <OnionKey />
+          <span
+            data-testid="pen-text"
+            title={pen.text}
+            className={`min-w-0 flex-1 truncate px-2 ${pen.trouble ? 'text-warn' : 'text-wax-300'}`}
+          >
+            {pen.text}
+          </span>
+        </>
+      )}
       <button
         type="button"
         title={titleOf('upright')}
@@ -213,7 +221,8 @@ function BrushRing({ within }: { within: React.RefObject<HTMLDivElement | null> 
 
 const CURSORS = { pan: 'grab', turn: 'crosshair', width: 'ew-resize' } as const;
 
-export function Picture() {
+/** @param planning whether the pen plans rather than draws. */
+export function Picture({ planning = false }: { planning?: boolean }) {
   const host = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const holding = useDesk((s) => s.holding);
@@ -264,10 +273,11 @@ export function Picture() {
           style={{ cursor: holding ? CURSORS[holding] : 'crosshair' }}
         />
         <FrameEdge />
-        {full ? null : <FirstSteps />}
-        <BrushRing within={host} />
+        <PlanOverlay live={planning} />
+        {full || planning ? null : <FirstSteps />}
+        {planning ? null : <BrushRing within={host} />}
       </div>
-      {full ? null : <AboveLine />}
+      {full ? null : <AboveLine planning={planning} />}
       {full || !panels ? null : <Judging />}
     </div>
   );

@@ -16,8 +16,8 @@ const FRAME_BYTES = 256 * 1024 * 1024;
 
 /** What of the shot the desk shows now. */
 export function sightOptions(now: Current): SheetOptions {
-  const { alone, dimOthers } = desk();
-  return { guides: true, alone, dimBut: dimOthers ? (now.active?.layer.id ?? null) : null };
+  const { alone, dimOthers, without } = desk();
+  return { guides: true, alone, without, dimBut: dimOthers ? (now.active?.layer.id ?? null) : null };
 }
 
 /** The stretch that is played, in frames from the first of the first turn. */

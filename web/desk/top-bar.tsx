@@ -8,6 +8,7 @@ import { titleOf } from '../state/keys.ts';
 import { ShotFormat } from './shot-format.tsx';
 
 const STEPS = [
+  { path: 'plan', label: 'Plan' },
   { path: 'draw', label: 'Draw' },
   { path: 'export', label: 'Export' },
 ] as const;
@@ -96,7 +97,7 @@ export function TopBar({ step }: { step: (typeof STEPS)[number]['path'] }) {
         <ActionButton name="redo" label={lastUndone ? titleOf('redo', `Redo ${lastUndone}`) : 'Redo'}>
           <Redo2 size={17} />
         </ActionButton>
-        {step === 'draw' ? (
+        {step !== 'export' ? (
           <>
             <ActionButton name="full">
               <Expand size={16} />

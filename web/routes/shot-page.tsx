@@ -7,10 +7,14 @@ import { KeysDialog } from '../desk/keys-dialog.tsx';
 import { Picture } from '../desk/picture.tsx';
 import { TopBar } from '../desk/top-bar.tsx';
 import { ExportStep } from '../export/export-step.tsx';
+import { PlanColumn } from '../plan/plan-column.tsx';
+import { PlanTray } from '../plan/plan-tray.tsx';
+import { stopRow } from '../plan/row-player.ts';
 import { NoticeBar } from '../parts/notice.tsx';
 import { act } from '../state/actions.ts';
 import { useBindings } from '../state/bindings.ts';
-import { useDesk } from '../state/desk.ts';
+import { setDesk, useDesk } from '../state/desk.ts';
+import { setPlanning } from '../state/plan.ts';
 import { useDocument } from '../state/document.ts';
 import { attachKeys, titleOf } from '../state/keys.ts';
 import { openShot } from '../state/session.ts';
@@ -52,8 +56,16 @@ function useShot(shotId: string): string | null {
   return trouble;
 }
 
-function DrawStep() {
+function DeskStep({ planning }: { planning: boolean }) {
   useEffect(attachKeys, []);
+  useEffect(() => {
+    setDesk({ planning });
+    return () => {
+      setDesk({ planning: false });
+      setPlanning({ tool: null, draft: [] });
+      stopRow();
+    };
+  }, [planning]);
   const panels = useDesk((s) => s.panels);
   const full = useDesk((s) => s.full);
   const leftHanded = useBindings((s) => s.leftHanded);
@@ -61,9 +73,9 @@ function DrawStep() {
   return (
     <div className={`flex min-h-0 flex-1 ${leftHanded ? 'flex-row-reverse' : ''}`}>
       <main className="relative flex min-w-0 flex-1 flex-col">
-        <Picture />
+        <Picture planning={planning} />
         {bare ? null : <Strip />}
-        {bare ? null : <Tray />}
+        {bare ? null : planning ? <PlanTray /> : <Tray />}
         {!panels && !full ? (
           <button
             type="button"
@@ -77,7 +89,7 @@ function DrawStep() {
           </button>
         ) : null}
       </main>
-      {bare ? null : <Column />}
+      {bare ? null : planning ? <PlanColumn /> : <Column />}
       <KeysDialog />
     </div>
   );
@@ -88,7 +100,7 @@ export function ShotPage() {
   const trouble = useShot(shotId);
   const full = useDesk((s) => s.full);
   const isOpen = useDocument((s) => s.doc?.shotId === shotId);
-  if (step !== 'draw' && step !== 'export') return <Navigate to={`/shots/${shotId}/draw`} replace />;
+  if (step !== 'plan' && step !== 'draw' && step !== 'export') return <Navigate to={`/shots/${shotId}/draw`} replace />;
   if (!isOpen) {
     return (
       <div className="grid h-full place-items-center text-center">
@@ -105,8 +117,8 @@ export function ShotPage() {
   }
   return (
     <div className="flex h-full flex-col overflow-hidden">
-      {full && step === 'draw' ? null : <TopBar step={step} />}
-      {step === 'draw' ? <DrawStep /> : <ExportStep />}
+      {full && step !== 'export' ? null : <TopBar step={step} />}
+      {step === 'export' ? <ExportStep /> : <DeskStep planning={step === 'plan'} />}
       <NoticeBar />
     </div>
   );

@@ -58,6 +58,18 @@ export const ACTIONS = {
     { whyNot: () => (current()?.active?.layer.locked ? 'The layer is locked. Unlock it first.' : null) },
   ),
 
+  planMarks: picture(
+    'Hold for Plan’s marks while drawing',
+    [key('KeyY')],
+    () => {
+      setDesk({ planHeld: true });
+    },
+    {
+      release: () => {
+        setDesk({ planHeld: false });
+      },
+    },
+  ),
   silhouette: picture(
     'Hold for the silhouette',
     [key('KeyB')],

@@ -71,6 +71,14 @@ export interface DeskState {
   /** The one layer that is shown. */
   readonly alone: Id | null;
   readonly dimOthers: boolean;
+  /** Layers left out of the picture while what would replace them is previewed. */
+  readonly without: readonly Id[];
+  /** Whether the pen plans rather than draws. */
+  readonly planning: boolean;
+  /** Whether Plan's marks are seen strongly while drawing, for as long as a key is held. */
+  readonly planHeld: boolean;
+  /** A phase that fills the wheel, by its id. */
+  readonly phaseId: Id | null;
   /** Layers that locking all others locked, to be unlocked by it again. */
   readonly lockedOthers: readonly Id[];
   /** Whether the pen on a later frame of a hold begins a new drawing there. */
@@ -125,6 +133,10 @@ export const useDesk = create<DeskState>(() => ({
   pinned: [],
   alone: null,
   dimOthers: false,
+  without: [],
+  planning: false,
+  planHeld: false,
+  phaseId: null,
   lockedOthers: [],
   newOnHeld: false,
   shapeLine: null,
@@ -163,6 +175,9 @@ export const FRESH = {
   pinned: [],
   alone: null,
   dimOthers: false,
+  without: [],
+  planHeld: false,
+  phaseId: null,
   lockedOthers: [],
   silhouette: false,
   flipping: false,

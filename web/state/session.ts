@@ -1,6 +1,7 @@
 /** The one open shot of this page: who saves it, and which engine shows it. */
 import type { Engine } from '../desk/engine.ts';
 import { FRESH, setDesk } from './desk.ts';
+import { NOTHING_PLANNED, setPlanning } from './plan.ts';
 import { closeDocument } from './document.ts';
 import { Saver } from './saver.ts';
 
@@ -21,6 +22,7 @@ export function openShot(shotId: string, isLeft: () => boolean): Promise<(() => 
     await saver?.close();
     saver = opened;
     setDesk(FRESH);
+    setPlanning(NOTHING_PLANNED);
     return () => {
       // The next opening waits, so that it finds what is not saved yet.
       turn = turn.then(() => opened.close());

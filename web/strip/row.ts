@@ -1,8 +1,10 @@
 /** Draws a row of the strip: an element's drawings over the shot, a notch for each turn. */
 import { shotOf, valueAt } from '@tallow/core/document';
+import { timedPhases } from '@tallow/core/plan';
 import { isVisible, placementFrame, shownOn } from '@tallow/core/timing';
 import type { Current } from '../state/current.ts';
 import { boxAround, miniature } from '../state/miniatures.ts';
+import { phaseColour } from '../state/phases.ts';
 
 export const ROW_HEIGHT = 28;
 const PICTURE = ROW_HEIGHT - 4;
@@ -82,6 +84,19 @@ export function drawRow(
     context.globalAlpha = 1;
     free = x + PICTURE * 0.8;
   }
+  // Phases of the first turn: a coloured foot, and the name where it has room.
+  context.font = '600 9px "Hanken Grotesk Variable", sans-serif';
+  timedPhases(element.phases).forEach((phase, i) => {
+    const [x, wide] = [from + phase.from * perFrame, phase.length * perFrame];
+    context.fillStyle = phaseColour(i);
+    context.fillRect(x + 1, ROW_HEIGHT - 3, Math.max(2, wide - 2), 2.5);
+    const text = context.measureText(phase.name).width;
+    if (text + 8 > wide) return;
+    context.fillStyle = 'rgb(20 17 15 / 0.78)';
+    context.fillRect(x + 1, ROW_HEIGHT - 14, text + 6, 11);
+    context.fillStyle = phaseColour(i);
+    context.fillText(phase.name, x + 4, ROW_HEIGHT - 5.5);
+  });
   // A turn that the end of the shot cuts off is marked there.
   const left = (length - placement.start) % row.length;
   if (element.time === 'cycle' && left !== 0 && placement.repeats === null) {

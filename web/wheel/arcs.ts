@@ -12,6 +12,12 @@ export interface Arc {
   readonly run: number;
 }
 
+/** Those parts of arcs that lie on a stretch of frames. */
+export const within = (arcs: readonly Arc[], { from, length }: { from: number; length: number }): Arc[] =>
+  arcs
+    .map((arc) => ({ ...arc, from: Math.max(from, arc.from), to: Math.min(from + length, arc.to) }))
+    .filter((arc) => arc.from < arc.to);
+
 /** Arcs of a layer: one for each run and turn of its own repeat, cut in two where it crosses the seam. */
 export function arcsOf(now: Current, index: number): Arc[] {
   const timed = now.layers[index]!;

@@ -4,6 +4,7 @@ import { APART, bundled } from './bundles.ts';
 import { angleOf, frameAt, pointAt, ringsFor, WHEEL } from './dial.ts';
 
 const dials = fc.record({
+  from: fc.integer({ min: 0, max: 300 }),
   length: fc.integer({ min: 1, max: 500 }),
   closed: fc.boolean(),
   turned: fc.double({ min: -9, max: 9, noNaN: true }),
@@ -12,7 +13,7 @@ const dials = fc.record({
 test('every frame is found again under the middle of its own arc, at any radius', () => {
   fc.assert(
     fc.property(dials, fc.nat(), fc.double({ min: 10, max: 170, noNaN: true }), (dial, n, radius) => {
-      const frame = n % dial.length;
+      const frame = dial.from + (n % dial.length);
       const { x, y } = pointAt((angleOf(dial, frame) + angleOf(dial, frame + 1)) / 2, radius);
       expect(frameAt(dial, x, y)).toBe(frame);
     }),
@@ -20,7 +21,7 @@ test('every frame is found again under the middle of its own arc, at any radius'
 });
 
 test('time runs clockwise from the top; a closed disc leaves no opening', () => {
-  const dial = { length: 24, closed: true, turned: 0 };
+  const dial = { from: 0, length: 24, closed: true, turned: 0 };
   expect(angleOf(dial, 0)).toBe(0);
   expect(angleOf(dial, 24)).toBeCloseTo(2 * Math.PI, 12);
   expect(frameAt(dial, 10, 0)).toBe(6);
@@ -29,7 +30,7 @@ test('time runs clockwise from the top; a closed disc leaves no opening', () => 
 });
 
 test('in the opening of a disc that does not close, the nearer end is meant', () => {
-  const dial = { length: 10, closed: false, turned: 0 };
+  const dial = { from: 0, length: 10, closed: false, turned: 0 };
   expect(frameAt(dial, 0.01, -100)).toBe(0);
   expect(frameAt(dial, -0.01, -100)).toBe(9);
 });
@@ -53,7 +54,7 @@ test('rings lie within their space in the order of the layers, the active one th
 });
 
 test('turning the disc turns every frame with it', () => {
-  const dial = { length: 24, closed: true, turned: Math.PI / 2 };
+  const dial = { from: 0, length: 24, closed: true, turned: Math.PI / 2 };
   expect(frameAt(dial, 10, 1)).toBe(0);
   expect(angleOf(dial, 6)).toBeCloseTo(Math.PI, 12);
 });

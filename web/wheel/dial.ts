@@ -18,6 +18,9 @@ export const WHEEL = {
 const OPENING = 0.22;
 
 export interface Dial {
+  /** First frame on the disc: 0, or that of a phase that fills it. */
+  readonly from: number;
+  /** Frames on the disc. */
   readonly length: number;
   readonly closed: boolean;
   /** Where the first frame begins, for discs that close. */
@@ -27,10 +30,10 @@ export interface Dial {
 const openingOf = ({ closed }: Dial): number => (closed ? 0 : OPENING);
 const FULL = 2 * Math.PI;
 
-/** The angle at which a frame begins; `length` is the end of the last. */
+/** The angle at which a frame begins; the end of the last is one past it. */
 export function angleOf(dial: Dial, frame: number): number {
   const opening = openingOf(dial);
-  return (dial.closed ? dial.turned : 0) + opening / 2 + ((FULL - opening) * frame) / dial.length;
+  return (dial.closed ? dial.turned : 0) + opening / 2 + ((FULL - opening) * (frame - dial.from)) / dial.length;
 }
 
 /** The place on the element's time under a point, in frames; in the opening, the nearer end. @param x px right of the middle @param y px below it */
@@ -39,7 +42,7 @@ export function timeAt(dial: Dial, x: number, y: number): number {
   const angle = (((Math.atan2(x, -y) - turned) % FULL) + FULL) % FULL;
   const opening = openingOf(dial);
   const share = (angle - opening / 2) / (FULL - opening);
-  return Math.min(dial.length - 1e-9, Math.max(0, share * dial.length));
+  return dial.from + Math.min(dial.length - 1e-9, Math.max(0, share * dial.length));
 }
 
 /** The frame under a point. */

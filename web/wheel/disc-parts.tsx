@@ -1,6 +1,7 @@
 /** What is drawn on the disc: rim, rings, reach, line of steps, seam and playhead. */
 import { LARGE_STEP } from '@tallow/core/checks';
 import { isPicked } from '@tallow/core/edit';
+import { timedPhases } from '@tallow/core/plan';
 import { isVisible } from '@tallow/core/timing';
 import { arc, curveCatmullRom, curveCatmullRomClosed, lineRadial } from 'd3-shape';
 import { useEffect, useMemo, useRef } from 'react';
@@ -9,7 +10,8 @@ import { useDesk } from '../state/desk.ts';
 import { useFindings } from '../state/findings.ts';
 import { boxAround, miniature, useArrivals } from '../state/miniatures.ts';
 import { coloursOf, onionReach } from '../state/onion.ts';
-import { arcsOf, type Arc } from './arcs.ts';
+import { phaseColour } from '../state/phases.ts';
+import { arcsOf, within, type Arc } from './arcs.ts';
 import { angleOf, pointAt, ringsFor, WHEEL, type Dial } from './dial.ts';
 import type { Steps } from './steps.ts';
 
@@ -42,9 +44,11 @@ export function Rings({ now, dial, groups, active }: { now: Current; dial: Dial;
     const chosenRun = (run: number) => isActive && picked?.layerId === layer.id && isPicked(picked, run, runs);
     return (
       <g key={isBundle ? `bundle-${g}` : layer.id} opacity={isBundle || isVisible(now.layers[group[0]!]!) ? 1 : 0.35}>
-        {isActive ? <path d={arcPath(dial, 0, now.length, ring.inner, ring.outer, 0)} fill="#231c17" /> : null}
+        {isActive ? (
+          <path d={arcPath(dial, dial.from, dial.from + dial.length, ring.inner, ring.outer, 0)} fill="#231c17" />
+        ) : null}
         {group.flatMap((i) =>
-          arcsOf(now, i)
+          within(arcsOf(now, i), dial)
             .filter((a) => a.drawn)
             .map((a) => {
               const here = isActive && frame >= a.from && frame < a.to;
@@ -72,7 +76,7 @@ export function Rim({ now, dial }: { now: Current; dial: Dial }) {
   const findings = useFindings(now);
   const activeIndex = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
   if (activeIndex < 0) return null;
-  return arcsOf(now, activeIndex).map((a) => {
+  return within(arcsOf(now, activeIndex), dial).map((a) => {
     const here = frame >= a.from && frame < a.to;
     const odd = findings.find((f) => f.index === a.run && f.layerId === now.active?.layer.id);
     const spot = pointAt(angleOf(dial, a.from) + 5 / WHEEL.rimOuter + 0.02, WHEEL.rimOuter - 7);
@@ -209,7 +213,8 @@ export function Seam({ dial, seam }: { dial: Dial; seam: number | null }) {
 }
 
 export function Playhead({ dial }: { dial: Dial }) {
-  const frame = useDesk((s) => Math.min(s.frame, dial.length - 1));
+  const frame = useDesk((s) => Math.min(s.frame, dial.from + dial.length - 1));
+  if (frame < dial.from) return null;
   const d =
     arc()({
       innerRadius: WHEEL.hub + 2,
@@ -247,7 +252,7 @@ export function Pictures({ now, dial }: { now: Current; dial: Dial }) {
     const box = boxAround(now.doc, Object.values(now.active.layer.slots));
     if (!box) return;
     const middle = (WHEEL.rimInner + WHEEL.rimOuter) / 2;
-    for (const { from, to, drawingId } of arcsOf(now, activeIndex)) {
+    for (const { from, to, drawingId } of within(arcsOf(now, activeIndex), dial)) {
       if (!drawingId) continue;
       const span = angleOf(dial, to) - angleOf(dial, from);
       const side = Math.max(9, Math.min(36, 2 * middle * Math.sin(Math.min(Math.PI, span) / 2) * 0.86));
@@ -266,4 +271,35 @@ export function Pictures({ now, dial }: { now: Current; dial: Dial }) {
       className="pointer-events-none absolute inset-0 size-full"
     />
   );
+}
+
+/** The phases of the element, named round the outside; the one that fills the disc is named alone. */
+export function PhaseArcs({ now, dial }: { now: Current; dial: Dial }) {
+  const timed = timedPhases(now.element.phases);
+  return timed.map((phase, i) => {
+    const from = Math.max(dial.from, phase.from);
+    const to = Math.min(dial.from + dial.length, phase.from + phase.length);
+    if (from >= to) return null;
+    const [a, b] = [angleOf(dial, from) + 0.015, angleOf(dial, to) - 0.015];
+    const radius = WHEEL.steps - 1;
+    const [p, q] = [pointAt(a, radius), pointAt(b, radius)];
+    const id = `phase-${phase.id}`;
+    return (
+      <g key={phase.id} data-phase={phase.name} pointerEvents="none">
+        <path d={arcPath(dial, from, to, WHEEL.rimOuter + 1, WHEEL.rimOuter + 4)} fill={phaseColour(i)} />
+        <path
+          id={id}
+          d={`M${p.x} ${p.y}A${radius} ${radius} 0 ${b - a > Math.PI ? 1 : 0} 1 ${q.x} ${q.y}`}
+          fill="none"
+        />
+        {(b - a) * radius > phase.name.length * 6.4 ? (
+          <text className="text-[10.5px] font-semibold" fill={phaseColour(i)}>
+            <textPath href={`#${id}`} startOffset="50%" textAnchor="middle">
+              {phase.name}
+            </textPath>
+          </text>
+        ) : null}
+      </g>
+    );
+  });
 }

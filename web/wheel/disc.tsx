@@ -1,12 +1,13 @@
 /** The wheel as a disc: the active element's time runs round. */
 import { LARGE_STEP } from '@tallow/core/checks';
+import { timedPhases } from '@tallow/core/plan';
 import { useMemo, useRef } from 'react';
 import type { Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
+import { setDesk, useDesk } from '../state/desk.ts';
 import { BesidePen } from './beside-pen.tsx';
 import { APART, bundled } from './bundles.ts';
 import { angleOf, ringsFor, timeAt, WHEEL, type Dial } from './dial.ts';
-import { Pictures, Playhead, Reach, Rim, Rings, Seam, StepLine, useReach } from './disc-parts.tsx';
+import { PhaseArcs, Pictures, Playhead, Reach, Rim, Rings, Seam, StepLine, useReach } from './disc-parts.tsx';
 import type { Form, Spot, Zone } from './form.ts';
 import { useGestures } from './gestures.ts';
 import { Loop, WhereText } from './hub.tsx';
@@ -17,9 +18,13 @@ const HALF = WHEEL.size / 2;
 export function Disc({ now }: { now: Current }) {
   const box = useRef<HTMLDivElement>(null);
   const turned = useDesk((s) => s.wheelTurn);
-  const closed = now.element.time === 'cycle';
-  const dial = useMemo((): Dial => ({ length: now.length, closed, turned }), [now.length, closed, turned]);
-  const reach = useReach(now);
+  const phaseId = useDesk((s) => s.phaseId);
+  const opened = timedPhases(now.element.phases).find((phase) => phase.id === phaseId);
+  const closed = now.element.time === 'cycle' && !opened;
+  const [from, length] = [opened?.from ?? 0, opened?.length ?? now.length];
+  const dial = useMemo((): Dial => ({ from, length, closed, turned }), [from, length, closed, turned]);
+  const whole = useReach(now);
+  const reach = opened ? null : whole;
   const steps = useSteps(now);
   const activeIndex = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
   const groups = bundled(now.layers.length, Math.max(0, activeIndex), APART.disc);
@@ -49,7 +54,7 @@ export function Disc({ now }: { now: Current }) {
       // A bundle gives its nearest layer, and with it opens.
       const index = at < active ? group.at(-1)! : group[0]!;
       const { layer } = now.layers[index]!;
-      return { kind: 'ring', layerId: layer.id, pxPerFrame: (2 * Math.PI * radius) / now.length };
+      return { kind: 'ring', layerId: layer.id, pxPerFrame: (2 * Math.PI * radius) / dial.length };
     },
   };
   const { beside, ...listeners } = useGestures(form);
@@ -66,8 +71,9 @@ export function Disc({ now }: { now: Current }) {
         <circle r={WHEEL.hub} fill="#0f0c0a" />
         <Rim now={now} dial={dial} />
         <Rings now={now} dial={dial} groups={groups} active={active} />
-        <Reach now={now} dial={dial} />
-        <StepLine dial={dial} steps={steps} />
+        {opened ? null : <Reach now={now} dial={dial} />}
+        {opened ? null : <StepLine dial={dial} steps={steps} />}
+        <PhaseArcs now={now} dial={dial} />
         {closed ? <Seam dial={dial} seam={steps.seam} /> : null}
         <Playhead dial={dial} />
       </svg>
@@ -78,6 +84,18 @@ export function Disc({ now }: { now: Current }) {
       <div className="pointer-events-none absolute inset-x-0 text-center" style={{ top: HALF + 12 }}>
         <WhereText now={now} />
       </div>
+      {opened ? (
+        <button
+          type="button"
+          title="The whole element on the wheel again"
+          className="moves absolute left-0 top-0 h-7 rounded-md bg-soot-800 px-2 text-xs text-wax-300 hover:text-wax-100"
+          onClick={() => {
+            setDesk({ phaseId: null });
+          }}
+        >
+          {opened.name} · close
+        </button>
+      ) : null}
       {large ? (
         <span data-testid="seam-step" className="pointer-events-none absolute right-0 top-0 text-[11px] text-warn">
           seam step {steps.seam!.toFixed(1)}×

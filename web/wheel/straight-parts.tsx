@@ -1,10 +1,12 @@
 /** What is drawn on the unrolled wheel: ruler, reach, steps, pictures and the bar that scrolls it. */
 import { LARGE_STEP } from '@tallow/core/checks';
+import { timedPhases } from '@tallow/core/plan';
 import { useEffect, useRef, type PointerEvent } from 'react';
 import type { Current } from '../state/current.ts';
 import { useDesk } from '../state/desk.ts';
 import { boxAround, miniature, useArrivals } from '../state/miniatures.ts';
 import { coloursOf, onionReach } from '../state/onion.ts';
+import { phaseColour } from '../state/phases.ts';
 import { arcsOf } from './arcs.ts';
 import { BAND, framesSeen, xOf, type Band } from './band.ts';
 import type { Steps } from './steps.ts';
@@ -23,6 +25,30 @@ export function Ruler({ band }: { band: Band }) {
       </text>
     ),
   );
+}
+
+/** The phases of the element: a coloured line with its name above the pictures. */
+export function PhaseBands({ now, band }: { now: Current; band: Band }) {
+  return timedPhases(now.element.phases).map((phase, i) => {
+    const wide = phase.length * band.perFrame;
+    return (
+      <g key={phase.id} data-phase={phase.name}>
+        <rect
+          x={xOf(band, phase.from) + 1}
+          width={Math.max(2, wide - 2)}
+          y={23}
+          height={3}
+          rx={1.5}
+          fill={phaseColour(i)}
+        />
+        {wide > phase.name.length * 5.6 ? (
+          <text x={xOf(band, phase.from) + 2} y={20.5} fontSize={9.5} fontWeight={600} fill={phaseColour(i)}>
+            {phase.name}
+          </text>
+        ) : null}
+      </g>
+    );
+  });
 }
 
 export function Reach({ now, band, height }: { now: Current; band: Band; height: number }) {

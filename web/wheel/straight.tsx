@@ -13,7 +13,7 @@ import { APART, bundled } from './bundles.ts';
 import type { Form, Spot, Zone } from './form.ts';
 import { useGestures } from './gestures.ts';
 import { Loop, WhereText } from './hub.tsx';
-import { Pictures, PICTURES_TOP, Reach, Ruler, Scroll, StepMarks } from './straight-parts.tsx';
+import { Pictures, PICTURES_TOP, Reach, PhaseBands, Ruler, Scroll, StepMarks } from './straight-parts.tsx';
 import { useSteps } from './steps.ts';
 
 export function Straight({ now }: { now: Current }) {
@@ -91,6 +91,7 @@ export function Straight({ now }: { now: Current }) {
       <div ref={box} className="relative overflow-hidden" style={{ height }} {...listeners}>
         <svg width={BAND.width} height={height} className="absolute inset-0">
           <Ruler band={band} />
+          <PhaseBands now={now} band={band} />
           {arcs.map((a) => {
             const here = frame >= a.from && frame < a.to;
             const odd = findings.find((f) => f.index === a.run && f.layerId === now.active?.layer.id);

@@ -3,7 +3,7 @@ import type { KeyboardEvent } from 'react';
 import { act } from '../state/actions.ts';
 import type { Current } from '../state/current.ts';
 import { useCurrent } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
+import { desk, useDesk } from '../state/desk.ts';
 import { Disc } from './disc.tsx';
 import { Straight } from './straight.tsx';
 
@@ -12,6 +12,8 @@ const ROUND = { frames: 48, layers: 6 } as const;
 
 /** How an element's time is seen: as chosen for it, else as suits it. */
 export function formOf({ element, length, layers }: Current): 'disc' | 'straight' {
+  // A phase fills the disc, whatever the whole is seen as.
+  if (desk().phaseId && element.phases.some((p) => p.id === desk().phaseId)) return 'disc';
   if (element.form !== 'auto') return element.form;
   const suitsBand = element.time === 'one-shot' || length > ROUND.frames || layers.length > ROUND.layers;
   return suitsBand ? 'straight' : 'disc';
@@ -20,6 +22,7 @@ export function formOf({ element, length, layers }: Current): 'disc' | 'straight
 export function Wheel() {
   const now = useCurrent();
   const frame = useDesk((s) => s.frame);
+  useDesk((s) => s.phaseId);
   if (!now) return null;
   const onKey = (event: KeyboardEvent): void => {
     const step = {

@@ -1,0 +1,82 @@
+/** A number set by dragging or by typing. */
+import { useState } from 'react';
+
+interface SliderProps {
+  label: string;
+  value: number;
+  least: number;
+  most: number;
+  step?: number;
+  unit?: string;
+  title?: string;
+  /** While it moves. */
+  onMove: (value: number) => void;
+  /** When it is let go, or typed. */
+  onDone?: (value: number) => void;
+}
+
+const tidy = (value: number, step: number): string =>
+  String(step >= 1 ? Math.round(value) : Math.round(value * 100) / 100);
+
+export function Slider({ label, value, least, most, step = 1, unit = '', title, onMove, onDone }: SliderProps) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const share = ((Math.min(most, Math.max(least, value)) - least) / (most - least)) * 100;
+  const takeTyped = (): void => {
+    const number = Number(typed);
+    setTyped(null);
+    if (typed === null || typed.trim() === '' || !Number.isFinite(number)) return;
+    const taken = Math.min(most, Math.max(least, number));
+    onMove(taken);
+    onDone?.(taken);
+  };
+  return (
+    <div className="flex h-8 items-center gap-2 text-[13px]" title={title}>
+      <span className="w-[124px] shrink-0 truncate text-wax-300" title={title ?? label}>
+        {label}
+      </span>
+      <input
+        type="range"
+        aria-label={label}
+        min={least}
+        max={most}
+        step={step}
+        value={value}
+        className="lit h-8 min-w-0 flex-1"
+        style={{ '--share': `${share}%` } as React.CSSProperties}
+        onChange={(event) => {
+          onMove(Number(event.target.value));
+        }}
+        onPointerUp={(event) => {
+          onDone?.(Number(event.currentTarget.value));
+        }}
+        onKeyUp={(event) => {
+          if (
+            event.key.startsWith('Arrow') ||
+            event.key.startsWith('Page') ||
+            event.key === 'Home' ||
+            event.key === 'End'
+          )
+            onDone?.(Number(event.currentTarget.value));
+        }}
+      />
+      <span className="flex w-[66px] shrink-0 items-baseline justify-end gap-1">
+        <input
+          aria-label={`${label}, typed`}
+          inputMode="decimal"
+          className="w-11 rounded bg-transparent px-0.5 text-right font-mono text-xs text-wax-100 hover:bg-soot-800 focus:bg-soot-950"
+          value={typed ?? tidy(value, step)}
+          onChange={(event) => {
+            setTyped(event.target.value);
+          }}
+          onBlur={takeTyped}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+            if (event.key === 'Enter') event.currentTarget.blur();
+            if (event.key === 'Escape') setTyped(null);
+          }}
+        />
+        <span className="w-[18px] text-left text-[11px] text-wax-500">{unit}</span>
+      </span>
+    </div>
+  );
+}

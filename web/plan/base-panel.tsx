@@ -1,0 +1,114 @@
+/** The base in hand: its name, and what grows from it does next. */
+import { MOVES, randomId, type Base, type Move } from '@tallow/core/document';
+import { setPlan } from '@tallow/core/edit';
+import { Plus, Trash2, X } from 'lucide-react';
+import type { Current } from '../state/current.ts';
+import { desk } from '../state/desk.ts';
+import { edit } from '../state/document.ts';
+import { take } from '../state/plan.ts';
+import { Heading, Small } from './parts.tsx';
+
+const FIELD = 'field !h-8 w-14 font-mono';
+
+export function BasePanel({ now, base }: { now: Current; base: Base }) {
+  const { element } = now;
+  const set = (name: string, settings: Partial<Base>): void => {
+    edit(name, (doc) =>
+      setPlan(doc, element.id, { bases: element.bases.map((b) => (b.id === base.id ? { ...b, ...settings } : b)) }),
+    );
+  };
+  const setNote = (id: string, settings: Partial<Base['notes'][number]>): void => {
+    set('note', { notes: base.notes.map((n) => (n.id === id ? { ...n, ...settings } : n)) });
+  };
+  return (
+    <>
+      <Heading
+        aside={
+          <Small
+            title="Take this base away"
+            onClick={() => {
+              edit('take base away', (doc) =>
+                setPlan(doc, element.id, { bases: element.bases.filter((b) => b.id !== base.id) }),
+              );
+              take(null);
+            }}
+          >
+            <Trash2 size={14} />
+          </Small>
+        }
+      >
+        Base {base.name}
+      </Heading>
+      <input
+        key={base.id}
+        className="field !h-8 w-full"
+        aria-label="Base name"
+        defaultValue={base.name}
+        maxLength={40}
+        onBlur={(event) => {
+          const name = event.target.value.trim();
+          if (name && name !== base.name) set('base name', { name });
+        }}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === 'Enter') event.currentTarget.blur();
+        }}
+      />
+      <p className="py-2 text-[13px] text-wax-500">
+        What it does next, and on which frames. Its mark says so on those frames.
+      </p>
+      {base.notes.map((note) => (
+        <div key={note.id} className="flex items-center gap-1.5 pb-1.5 text-[13px] text-wax-500">
+          <select
+            aria-label="What it does"
+            className="h-8 min-w-0 flex-1 rounded-md bg-soot-800 px-1.5 text-wax-100"
+            value={note.move}
+            onChange={(event) => {
+              setNote(note.id, { move: event.target.value as Move });
+            }}
+          >
+            {MOVES.map((move) => (
+              <option key={move}>{move}</option>
+            ))}
+          </select>
+          {(['from', 'length'] as const).map((key) => (
+            <input
+              key={`${key}-${note[key]}`}
+              aria-label={key === 'from' ? 'From frame' : 'For frames'}
+              title={key === 'from' ? 'From frame' : 'For so many frames'}
+              className={FIELD}
+              inputMode="numeric"
+              defaultValue={key === 'from' ? note.from + 1 : note.length}
+              onBlur={(event) => {
+                const typed = Math.round(Number(event.target.value));
+                if (typed >= 1 && typed <= 10_000) setNote(note.id, { [key]: key === 'from' ? typed - 1 : typed });
+                else event.target.value = String(key === 'from' ? note.from + 1 : note.length);
+              }}
+              onKeyDown={(event) => {
+                event.stopPropagation();
+                if (event.key === 'Enter') event.currentTarget.blur();
+              }}
+            />
+          ))}
+          <button
+            type="button"
+            aria-label="Take this note away"
+            className="moves grid size-8 place-items-center rounded-md hover:bg-soot-800 hover:text-wax-100"
+            onClick={() => {
+              set('take note away', { notes: base.notes.filter((n) => n.id !== note.id) });
+            }}
+          >
+            <X size={14} />
+          </button>
+        </div>
+      ))}
+      <Small
+        onClick={() => {
+          set('note', { notes: [...base.notes, { id: randomId(), move: 'sway', from: desk().frame, length: 6 }] });
+        }}
+      >
+        <Plus size={14} /> Note
+      </Small>
+    </>
+  );
+}

@@ -1,0 +1,171 @@
+/** The settings of the guide in hand. */
+import { shotOf, type Guide } from '@tallow/core/document';
+import { deleteGuide, setGuide, type GuideSettings } from '@tallow/core/edit';
+import { Lock, Trash2, Unlock } from 'lucide-react';
+import { Slider } from '../parts/slider.tsx';
+import { shotFrameOf, type Current } from '../state/current.ts';
+import { desk } from '../state/desk.ts';
+import { edit, endGesture } from '../state/document.ts';
+import { take } from '../state/plan.ts';
+import { Check, Heading, Small, Words } from './parts.tsx';
+
+export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
+  const set = (name: string, settings: GuideSettings, gesture?: string): void => {
+    edit(name, (doc) => setGuide(doc, guide.id, settings), gesture);
+  };
+  const shot = shotOf(now.doc);
+  const longest = guide.elementId ? Math.max(now.length, 48) : shot.length;
+  const { span } = guide;
+  const frame = guide.elementId ? desk().frame : shotFrameOf(now, desk().frame, desk().turn);
+  const offset = guide.elementId ? 0 : 1;
+  return (
+    <>
+      <Heading
+        aside={
+          <span className="flex gap-1">
+            <Small
+              title={guide.locked ? 'Unlock' : 'Lock: it cannot be moved'}
+              onClick={() => {
+                set(guide.locked ? 'unlock guide' : 'lock guide', { locked: !guide.locked });
+              }}
+            >
+              {guide.locked ? <Lock size={14} /> : <Unlock size={14} />}
+            </Small>
+            <Small
+              title="Delete this guide"
+              onClick={() => {
+                edit('delete guide', (doc) => deleteGuide(doc, guide.id));
+                take(null);
+              }}
+            >
+              <Trash2 size={14} />
+            </Small>
+          </span>
+        }
+      >
+        {guide.name}
+      </Heading>
+      <input
+        key={guide.id}
+        className="field !h-8 w-full"
+        aria-label="Guide name"
+        defaultValue={guide.name}
+        maxLength={80}
+        onBlur={(event) => {
+          const name = event.target.value.trim();
+          if (name && name !== guide.name) set('guide name', { name });
+        }}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === 'Enter') event.currentTarget.blur();
+        }}
+      />
+      <div className="flex h-9 items-center justify-between text-[13px] text-wax-300">
+        Kept
+        <Words
+          label="Kept"
+          value={guide.form}
+          words={[
+            { value: 'level', label: 'level' },
+            { value: 'plumb', label: 'plumb' },
+            { value: 'line', label: 'free' },
+            { value: 'grid', label: 'grid' },
+          ]}
+          onChoose={(form) => {
+            set('guide form', { form });
+          }}
+        />
+      </div>
+      {guide.form === 'plumb' ? null : (
+        <Slider
+          label="Height"
+          unit="px"
+          least={-shot.height}
+          most={shot.height * 2}
+          value={guide.y}
+          onMove={(y) => {
+            set('guide', { y, toY: guide.toY + y - guide.y }, `guide-${guide.id}`);
+          }}
+          onDone={endGesture}
+        />
+      )}
+      {guide.form === 'level' ? null : (
+        <Slider
+          label="Across"
+          unit="px"
+          least={-shot.width}
+          most={shot.width * 2}
+          value={guide.x}
+          onMove={(x) => {
+            set('guide', { x, toX: guide.toX + x - guide.x }, `guide-${guide.id}`);
+          }}
+          onDone={endGesture}
+        />
+      )}
+      <div className="flex h-9 items-center justify-between text-[13px] text-wax-300">
+        For
+        <Words
+          label="For"
+          value={guide.elementId ? 'element' : 'shot'}
+          words={[
+            { value: 'shot', label: 'the whole shot' },
+            { value: 'element', label: 'this element' },
+          ]}
+          onChoose={(whose) => {
+            if ((whose === 'element') === (guide.elementId !== null)) return;
+            const by = whose === 'element' ? -1 : 1;
+            const [ox, oy] = [(now.placement?.x ?? 0) * by, (now.placement?.y ?? 0) * by];
+            set('whose guide', {
+              elementId: whose === 'element' ? now.element.id : null,
+              x: guide.x + ox,
+              y: guide.y + oy,
+              toX: guide.toX + ox,
+              toY: guide.toY + oy,
+              span: null,
+            });
+          }}
+        />
+      </div>
+      <Check
+        label="Seen throughout"
+        checked={span === null}
+        onChange={(throughout) => {
+          set(throughout ? 'guide throughout' : 'guide for a span', {
+            span: throughout
+              ? null
+              : { from: Math.min(frame, longest - 1), length: Math.max(1, Math.min(12, longest - frame)) },
+          });
+        }}
+      />
+      {span ? (
+        <>
+          <Slider
+            label="Seen from"
+            unit="fr"
+            least={1}
+            most={longest}
+            value={span.from + 1}
+            onMove={(from) => {
+              set('guide span', { span: { ...span, from: Math.round(from) - 1 } }, `span-${guide.id}`);
+            }}
+            onDone={endGesture}
+          />
+          <Slider
+            label="For"
+            unit="fr"
+            least={1}
+            most={longest}
+            value={span.length}
+            onMove={(length) => {
+              set('guide span', { span: { ...span, length: Math.round(length) } }, `span-${guide.id}`);
+            }}
+            onDone={endGesture}
+          />
+        </>
+      ) : null}
+      <p className="py-1 text-xs text-wax-500">
+        {offset ? 'Never exported.' : 'Moves with the element. Never exported.'}
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,196 @@
+/** Everything planned, over the picture: never part of it. With handles in the Plan step, faint while drawing. */
+import { find, findAll, shotOf, type ShotDocument } from '@tallow/core/document';
+import { setPlan } from '@tallow/core/edit';
+import { apply, invert, multiply, translation, type Matrix, type Point } from '@tallow/core/geometry';
+import { useEffect, useRef } from 'react';
+import { useCurrent, shotFrameOf, type Current } from '../state/current.ts';
+import { useDesk, viewMatrix } from '../state/desk.ts';
+import { take, usePlan } from '../state/plan.ts';
+import { drag } from './drag.ts';
+import { attachPlanKeys } from './plan-keys.ts';
+import { GuideMark } from './guide-mark.tsx';
+import { PathMark } from './path-mark.tsx';
+import { StarterMark, StarterPreview } from './starter-mark.tsx';
+
+/** The rose of what is planned: neither the accent nor the onion skin's pair. */
+export const ROSE = '#e79bb8';
+
+/** The map that marks are drawn with, and the way back. */
+export interface Sight {
+  /** Element space to CSS px of the picture's area. */
+  readonly matrix: Matrix;
+  /** Shot px to the same. */
+  readonly shot: Matrix;
+  readonly placeOf: (event: { clientX: number; clientY: number }) => Point;
+  /** Whether marks can be taken. */
+  readonly live: boolean;
+}
+
+export const pointsText = (points: readonly Point[], matrix: Matrix): string =>
+  points
+    .map((p) => apply(matrix, p))
+    .map((p) => `${p.x.toFixed(1)},${p.y.toFixed(1)}`)
+    .join(' ');
+
+function AnchorMark({ now, sight }: { now: Current; sight: Sight }) {
+  const { anchor, id } = now.element;
+  const at = apply(sight.matrix, anchor);
+  return (
+    <g
+      transform={`translate(${at.x} ${at.y})`}
+      className={sight.live ? 'cursor-move' : ''}
+      pointerEvents={sight.live ? 'all' : 'none'}
+      data-testid="anchor"
+      onPointerDown={(event) => {
+        drag(event, {
+          placeOf: sight.placeOf,
+          name: 'anchor',
+          change: (doc, p, from) =>
+            setPlan(doc, id, { anchor: { x: anchor.x + p.x - from.x, y: anchor.y + p.y - from.y } }),
+        });
+      }}
+    >
+      <title>The anchor: what the effect grows from</title>
+      <circle r={13} fill="transparent" />
+      <circle r={6} fill="none" stroke={ROSE} strokeWidth={1.5} />
+      <path d="M-11 0H11M0 -11V11" stroke={ROSE} strokeWidth={1.2} />
+    </g>
+  );
+}
+
+function BaseMarks({ now, sight }: { now: Current; sight: Sight }) {
+  const hand = usePlan((s) => s.hand);
+  const frame = useDesk((s) => s.frame);
+  const { bases, id } = now.element;
+  return bases.map((base) => {
+    const at = apply(sight.matrix, base);
+    const note = base.notes.find((n) => frame >= n.from && frame < n.from + n.length);
+    const chosen = hand?.kind === 'base' && hand.id === base.id;
+    return (
+      <g
+        key={base.id}
+        transform={`translate(${at.x} ${at.y})`}
+        className={sight.live ? 'cursor-move' : ''}
+        pointerEvents={sight.live ? 'all' : 'none'}
+        data-base={base.name}
+        onPointerDown={(event) => {
+          take({ kind: 'base', id: base.id });
+          drag(event, {
+            placeOf: sight.placeOf,
+            name: 'base',
+            change: (doc, p, from) => {
+              const now_ = find(doc, 'element', id)?.bases ?? [];
+              return setPlan(doc, id, {
+                bases: now_.map((b) =>
+                  b.id === base.id ? { ...b, x: base.x + p.x - from.x, y: base.y + p.y - from.y } : b,
+                ),
+              });
+            },
+          });
+        }}
+      >
+        <path d="M0 -9L9 5H-9Z" fill={chosen ? ROSE : '#1a1613'} stroke={ROSE} strokeWidth={1.5} />
+        <text y={20} textAnchor="middle" className="fill-wax-100 font-mono text-[11px]">
+          {base.name}
+          {note ? ` · ${note.move}` : ''}
+        </text>
+      </g>
+    );
+  });
+}
+
+/** Whether a guide is seen on this frame: its span is the element's or the shot's. */
+const isSeen = (now: Current, frame: number, turn: number, doc: ShotDocument, id: string): boolean => {
+  const guide = find(doc, 'guide', id);
+  if (!guide?.visible || (guide.elementId && guide.elementId !== now.element.id)) return false;
+  if (!guide.span) return true;
+  const at = guide.elementId ? frame : shotFrameOf(now, frame, turn);
+  return at >= guide.span.from && at < guide.span.from + guide.span.length;
+};
+
+export function PlanOverlay({ live }: { live: boolean }) {
+  const now = useCurrent();
+  const view = useDesk((s) => s.view);
+  const area = useDesk((s) => s.area);
+  const frame = useDesk((s) => s.frame);
+  const turn = useDesk((s) => s.turn);
+  const held = useDesk((s) => s.planHeld);
+  const playing = useDesk((s) => s.playing);
+  const shown = usePlan((s) => s.shown);
+  const draft = usePlan((s) => s.draft);
+  const tool = usePlan((s) => s.tool);
+  const svg = useRef<SVGSVGElement>(null);
+  useEffect(() => (live ? attachPlanKeys() : undefined), [live]);
+  if (!now || area.width === 0) return null;
+  const { element, doc } = now;
+  const shot = viewMatrix(view, shotOf(doc), area);
+  const matrix = multiply(shot, translation(now.placement?.x ?? 0, now.placement?.y ?? 0));
+  const back = invert(matrix);
+  const sight: Sight = {
+    matrix,
+    shot,
+    live: live && tool === null,
+    placeOf: ({ clientX, clientY }) => {
+      const box = svg.current!.getBoundingClientRect();
+      return apply(back, { x: clientX - box.left, y: clientY - box.top });
+    },
+  };
+  const nothing = element.paths.length === 0 && element.bases.length === 0 && shotOf(doc).guides.length === 0;
+  if (!live && nothing) return null;
+  const strong = live || held;
+  return (
+    <>
+      {live ? <StarterPreview now={now} matrix={matrix} /> : null}
+      <svg
+        ref={svg}
+        data-testid="plan-marks"
+        className="pointer-events-none absolute inset-0 size-full select-none"
+        opacity={!shown && !held ? 0 : strong ? (playing ? 0.75 : 1) : 0.34}
+        aria-hidden={!live}
+      >
+        {shotOf(doc)
+          .guides.filter((id) => isSeen(now, frame, turn, doc, id))
+          .map((id) => (
+            <GuideMark key={id} guide={find(doc, 'guide', id)!} sight={sight} area={area} now={now} />
+          ))}
+        {findAll(doc, 'path', element.paths)
+          .filter((path) => path.visible)
+          .map((path) => (
+            <PathMark key={path.id} path={path} sight={sight} faint={!strong} />
+          ))}
+        {strong ? <BaseMarks now={now} sight={sight} /> : null}
+        {strong && (live || element.anchor.x !== 0 || element.anchor.y !== 0) ? (
+          <AnchorMark now={now} sight={sight} />
+        ) : null}
+        {live ? <StarterMark now={now} sight={sight} /> : null}
+        {draft.length > 0 ? (
+          <g data-testid="draft">
+            <polyline
+              points={pointsText(draft, matrix)}
+              fill="none"
+              stroke={ROSE}
+              strokeWidth={2}
+              strokeDasharray="2 4"
+              strokeLinecap="round"
+            />
+            {tool === 'points'
+              ? draft.map((p, i) => {
+                  const at = apply(matrix, p);
+                  return (
+                    <circle
+                      key={i}
+                      cx={at.x}
+                      cy={at.y}
+                      r={4}
+                      fill={i === draft.length - 1 ? ROSE : '#1a1613'}
+                      stroke={ROSE}
+                    />
+                  );
+                })
+              : null}
+          </g>
+        ) : null}
+      </svg>
+    </>
+  );
+}

@@ -1,0 +1,132 @@
+/** Small pieces the Plan step's column is made of. */
+import type { ReactNode } from 'react';
+
+/** A heading with what belongs at its right. */
+export function Heading({ children, aside }: { children: ReactNode; aside?: ReactNode }) {
+  return (
+    <div className="flex min-h-9 items-center justify-between gap-2 pt-1">
+      <h2 className="font-name min-w-0 truncate text-[16px]">{children}</h2>
+      {aside}
+    </div>
+  );
+}
+
+export const Line = () => <div className="my-1.5 h-px bg-soot-700" />;
+
+/** Words to choose from, the chosen one underlined. */
+export function Words<T extends string>({
+  label,
+  value,
+  words,
+  onChoose,
+}: {
+  label: string;
+  value: T;
+  words: readonly { value: T; label: string; title?: string }[];
+  onChoose: (value: T) => void;
+}) {
+  return (
+    <div role="group" aria-label={label} className="flex shrink-0">
+      {words.map((word) => (
+        <button
+          key={word.value}
+          type="button"
+          aria-pressed={value === word.value}
+          title={word.title}
+          className={`moves h-8 px-2 text-[13px] ${value === word.value ? 'text-wax-100 underline decoration-flame decoration-2 underline-offset-[6px]' : 'text-wax-500 hover:text-wax-100'}`}
+          onClick={() => {
+            onChoose(word.value);
+          }}
+        >
+          {word.label}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** A setting chosen from a list. */
+export function Select({
+  label,
+  value,
+  options,
+  onChoose,
+}: {
+  label: string;
+  value: string;
+  options: readonly { value: string; label: string }[];
+  onChoose: (value: string) => void;
+}) {
+  return (
+    <label className="flex h-8 items-center gap-2 text-[13px] text-wax-300">
+      <span className="w-[124px] shrink-0">{label}</span>
+      <select
+        className="moves h-7 min-w-0 flex-1 rounded-md bg-soot-800 px-1.5 text-[13px] text-wax-100"
+        aria-label={label}
+        value={value}
+        onChange={(event) => {
+          onChoose(event.target.value);
+        }}
+      >
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+export function Check({
+  label,
+  checked,
+  title,
+  onChange,
+}: {
+  label: string;
+  checked: boolean;
+  title?: string;
+  onChange: (on: boolean) => void;
+}) {
+  return (
+    <label className="flex h-8 items-center gap-2 text-[13px] text-wax-300" title={title}>
+      <input
+        type="checkbox"
+        className="accent-flame"
+        checked={checked}
+        onChange={(event) => {
+          onChange(event.target.checked);
+        }}
+      />
+      {label}
+    </label>
+  );
+}
+
+/** A small button among settings. */
+export function Small({
+  children,
+  title,
+  whyNot,
+  onClick,
+}: {
+  children: ReactNode;
+  title?: string;
+  whyNot?: string | null;
+  onClick: () => void;
+}) {
+  return (
+    <button
+      type="button"
+      aria-disabled={whyNot ? true : undefined}
+      title={whyNot ?? title}
+      className={`moves flex h-8 items-center gap-1.5 rounded-lg bg-soot-800 px-2.5 text-[13px] text-wax-300 hover:bg-soot-700 hover:text-wax-100 ${whyNot ? 'opacity-45' : ''}`}
+      onClick={() => {
+        if (!whyNot) onClick();
+      }}
+    >
+      {children}
+    </button>
+  );
+}

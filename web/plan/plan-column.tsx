@@ -1,0 +1,92 @@
+/** The column of the Plan step: the element and its playing, then the settings of what is in hand, then the phases. */
+import { find } from '@tallow/core/document';
+import { ChevronLeft, ChevronRight, LayoutList, Pause, Play } from 'lucide-react';
+import { ActionButton } from '../parts/button.tsx';
+import { useCurrent, type Current } from '../state/current.ts';
+import { useDesk } from '../state/desk.ts';
+import { take, usePlan } from '../state/plan.ts';
+import { BasePanel } from './base-panel.tsx';
+import { GuidePanel } from './guide-panel.tsx';
+import { Overview } from './overview.tsx';
+import { Line } from './parts.tsx';
+import { PathPanel } from './path-panel.tsx';
+import { Phases } from './phases.tsx';
+import { StarterPanel } from './starter-panel.tsx';
+
+function Playing({ now }: { now: Current }) {
+  const frame = useDesk((s) => s.frame);
+  const playing = useDesk((s) => s.playing);
+  return (
+    <div className="flex h-8 items-center gap-1">
+      <span className="mr-1 font-mono text-xs text-wax-300" data-testid="plan-frame">
+        {Math.min(frame, now.length - 1) + 1} / {now.length}
+      </span>
+      <ActionButton name="previousFrame">
+        <ChevronLeft size={16} />
+      </ActionButton>
+      <ActionButton name="play" pressed={playing}>
+        {playing ? <Pause size={15} /> : <Play size={15} />}
+      </ActionButton>
+      <ActionButton name="nextFrame">
+        <ChevronRight size={16} />
+      </ActionButton>
+    </div>
+  );
+}
+
+function InHandPanel({ now }: { now: Current }) {
+  const hand = usePlan((s) => s.hand);
+  switch (hand?.kind) {
+    case 'path': {
+      const path = find(now.doc, 'path', hand.id);
+      return path ? <PathPanel key={path.id} now={now} path={path} /> : <Overview now={now} />;
+    }
+    case 'starter': {
+      const starter = find(now.doc, 'starter', hand.id);
+      return starter ? <StarterPanel key={starter.id} now={now} starter={starter} /> : <Overview now={now} />;
+    }
+    case 'guide': {
+      const guide = find(now.doc, 'guide', hand.id);
+      return guide ? <GuidePanel key={guide.id} now={now} guide={guide} /> : <Overview now={now} />;
+    }
+    case 'base': {
+      const base = now.element.bases.find((b) => b.id === hand.id);
+      return base ? <BasePanel key={base.id} now={now} base={base} /> : <Overview now={now} />;
+    }
+    case undefined:
+      return <Overview now={now} />;
+  }
+}
+
+export function PlanColumn() {
+  const now = useCurrent();
+  const hand = usePlan((s) => s.hand);
+  if (!now) return null;
+  return (
+    <aside aria-label="Plan" className="flex w-[368px] shrink-0 flex-col border-x border-soot-700 bg-soot-900">
+      <div className="flex h-11 shrink-0 items-center justify-between gap-2 border-b border-soot-700 px-4">
+        <h1 className="font-name min-w-0 truncate text-[17px]">{now.element.name}</h1>
+        <div className="flex items-center gap-1">
+          {hand ? (
+            <button
+              type="button"
+              title="All that is planned for this element"
+              className="moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[13px] text-wax-500 hover:bg-soot-800 hover:text-wax-100"
+              onClick={() => {
+                take(null);
+              }}
+            >
+              <LayoutList size={15} /> All
+            </button>
+          ) : null}
+          <Playing now={now} />
+        </div>
+      </div>
+      <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-3 pt-1 [scrollbar-color:var(--color-soot-700)_transparent] [scrollbar-width:thin]">
+        <InHandPanel now={now} />
+        <Line />
+        <Phases now={now} />
+      </div>
+    </aside>
+  );
+}

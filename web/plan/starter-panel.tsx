@@ -1,0 +1,350 @@
+/** The settings of the starter in hand: previewed while they move, laid when they are let go. */
+import { find, findAll, type Starter } from '@tallow/core/document';
+import { deleteStarter, releaseStarter, setLayer, touchedCount } from '@tallow/core/edit';
+import { starterOf, settingsOf, type Control, type Preset } from '@tallow/core/starters';
+import { Dices, Eye, EyeOff, Trash2, X } from 'lucide-react';
+import { useState } from 'react';
+import { Button } from '../parts/button.tsx';
+import { NameField } from '../parts/name-field.tsx';
+import { Slider } from '../parts/slider.tsx';
+import type { Current } from '../state/current.ts';
+import { edit } from '../state/document.ts';
+import { dropPreview, layNow, preview } from '../state/laying.ts';
+import { forgetPreset, keepPreset, useOwnPresets } from '../state/own-presets.ts';
+import { take, takeTool, usePlan } from '../state/plan.ts';
+import { withDrawings } from '../state/time-edits.ts';
+import { Heading, Line, Select, Small, Words } from './parts.tsx';
+import { StarterPicture } from './starter-picture.tsx';
+
+const PICTURE = { width: 68, height: 52 };
+
+function Presets({ starter }: { starter: Starter }) {
+  const kind = starterOf(starter.effect);
+  const own = useOwnPresets((s) => s.own[starter.effect]) ?? [];
+  const [naming, setNaming] = useState(false);
+  const use = (preset: Preset): void => {
+    void layNow(
+      {
+        ...starter,
+        settings: settingsOf(kind, preset.settings),
+        length: preset.length ?? kind.length,
+        hold: preset.hold ?? kind.hold,
+      },
+      `lay ${preset.name.toLowerCase()}`,
+    );
+  };
+  const entry = (preset: Preset, mine: boolean) => (
+    <div key={`${mine}-${preset.name}`} className="relative shrink-0">
+      <button
+        type="button"
+        className="moves flex w-[76px] flex-col items-center gap-0.5 rounded-lg bg-soot-950 pb-1 pt-1 text-[11px] leading-tight text-wax-300 hover:bg-soot-800 hover:text-wax-100"
+        title={`Lay ${preset.name}`}
+        onClick={() => {
+          use(preset);
+        }}
+      >
+        <StarterPicture effect={starter.effect} preset={preset} {...PICTURE} />
+        <span className="w-full truncate px-1 text-center">{preset.name}</span>
+      </button>
+      {mine ? (
+        <button
+          type="button"
+          aria-label={`Forget ${preset.name}`}
+          title="Forget this preset"
+          className="absolute right-0 top-0 grid size-5 place-items-center rounded bg-soot-900/80 text-wax-500 hover:text-wax-100"
+          onClick={() => {
+            forgetPreset(starter.effect, preset.name);
+          }}
+        >
+          <X size={11} />
+        </button>
+      ) : null}
+    </div>
+  );
+  return (
+    <>
+      <div className="flex flex-wrap gap-1.5 py-1" role="group" aria-label="Presets">
+        {kind.presets.map((preset) => entry(preset, false))}
+        {own.map((preset) => entry(preset, true))}
+      </div>
+      {naming ? (
+        <NameField
+          label="Name of the preset"
+          value={`My ${kind.name.toLowerCase()}`}
+          onDone={(name) => {
+            setNaming(false);
+            if (!name) return;
+            const time = { length: starter.length, ...(starter.hold === null ? {} : { hold: starter.hold }) };
+            keepPreset(starter.effect, { name, settings: starter.settings, ...time });
+          }}
+        />
+      ) : (
+        <Small
+          title="Keep these settings under a name of your own"
+          onClick={() => {
+            setNaming(true);
+          }}
+        >
+          Keep as preset
+        </Small>
+      )}
+    </>
+  );
+}
+
+function Setting({ starter, control }: { starter: Starter; control: Control }) {
+  const { key, label, unit, least, most, step, choices } = control;
+  const value = starter.settings[key] ?? control.usual;
+  const word = label.toLowerCase();
+  const withValue = (next: number): Starter => ({ ...starter, settings: { ...starter.settings, [key]: next } });
+  if (choices) {
+    return (
+      <Select
+        label={label}
+        value={String(Math.round(value))}
+        options={choices.map((text, i) => ({ value: String(i), label: text }))}
+        onChoose={(next) => {
+          void layNow(withValue(Number(next)), word);
+        }}
+      />
+    );
+  }
+  return (
+    <Slider
+      label={label}
+      value={value}
+      least={least}
+      most={most}
+      step={step}
+      unit={unit === 'drawings' ? 'dr' : unit}
+      onMove={(next) => {
+        preview(withValue(next));
+      }}
+      onDone={(next) => {
+        void layNow(withValue(next), word);
+      }}
+    />
+  );
+}
+
+function Outputs({ now, starter }: { now: Current; starter: Starter }) {
+  const kind = starterOf(starter.effect);
+  return (
+    <div className="flex flex-wrap gap-1.5 py-1" role="group" aria-label="Layers laid">
+      {kind.outputs.map(({ key, name }) => {
+        const layer = find(now.doc, 'layer', starter.layers[key]);
+        if (!layer) return null;
+        return (
+          <button
+            key={key}
+            type="button"
+            aria-pressed={layer.visible}
+            title={layer.visible ? `Hide ${layer.name}` : `Show ${layer.name}`}
+            className={`moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[12px] ${layer.visible ? 'bg-soot-800 text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
+            onClick={() => {
+              edit(layer.visible ? 'hide layer' : 'show layer', (doc) =>
+                setLayer(doc, layer.id, { visible: !layer.visible }),
+              );
+            }}
+          >
+            {layer.visible ? <Eye size={13} /> : <EyeOff size={13} />}
+            {layer.name === name ? name.replace(`${kind.name} `, '') : layer.name}
+          </button>
+        );
+      })}
+    </div>
+  );
+}
+
+export function StarterPanel({ now, starter: laid }: { now: Current; starter: Starter }) {
+  const moving = usePlan((s) => s.moving);
+  const laying = usePlan((s) => s.laying);
+  const tool = usePlan((s) => s.tool);
+  const [more, setMore] = useState(false);
+  const starter = moving?.id === laid.id ? moving : laid;
+  const kind = starterOf(starter.effect);
+  const touched = touchedCount(now.doc, laid);
+  const { mood } = now.element;
+  const fitting = mood ? kind.moods?.[mood] : undefined;
+  const paths = findAll(now.doc, 'path', now.element.paths);
+  const shown = kind.controls.filter((c) => more || !c.more);
+  return (
+    <>
+      <Heading
+        aside={
+          <span className="flex gap-1">
+            <Small
+              title="Another seed: the same settings, other shapes"
+              onClick={() => {
+                void layNow({ ...laid, seed: (laid.seed * 1103515245 + 12345) >>> 0 }, 'another seed');
+              }}
+            >
+              <Dices size={14} /> <span className="max-w-16 truncate font-mono text-xs">{starter.seed}</span>
+            </Small>
+            <Small
+              title="Delete it with everything it laid"
+              onClick={() => {
+                withDrawings(
+                  Object.values(laid.laid)
+                    .flat()
+                    .map((each) => each.drawingId),
+                  () => {
+                    edit(`delete ${kind.name.toLowerCase()}`, (doc) => deleteStarter(doc, laid.id));
+                    take(null);
+                  },
+                );
+              }}
+            >
+              <Trash2 size={14} />
+            </Small>
+          </span>
+        }
+      >
+        {kind.name}
+      </Heading>
+      <div className="h-5 text-xs text-wax-500" data-testid="laying">
+        {laying ? (
+          <span className="flex items-center gap-2">
+            <progress className="h-1.5 flex-1 accent-flame" value={laying.done} max={laying.of} />
+            {laying.done} of {laying.of}
+            <button type="button" className="text-flame underline" onClick={dropPreview}>
+              Stop
+            </button>
+          </span>
+        ) : (
+          kind.says
+        )}
+      </div>
+      <Presets starter={starter} />
+      <Line />
+      {shown.map((control) => (
+        <Setting key={control.key} starter={starter} control={control} />
+      ))}
+      <div className="flex flex-wrap gap-1.5 py-1">
+        {kind.controls.some((c) => c.more) ? (
+          <Small
+            onClick={() => {
+              setMore(!more);
+            }}
+          >
+            {more ? 'Fewer settings' : 'More settings'}
+          </Small>
+        ) : null}
+        {kind.follows === 'line' ? (
+          <Small
+            title="Draw the line it stands on"
+            onClick={() => {
+              takeTool('foot');
+            }}
+          >
+            {tool === 'foot' ? 'Draw it in the picture …' : 'Draw its base'}
+          </Small>
+        ) : null}
+        {kind.follows === 'line' && starter.line ? (
+          <Small
+            onClick={() => {
+              void layNow({ ...laid, line: null }, 'straight base');
+            }}
+          >
+            Straight base
+          </Small>
+        ) : null}
+        {fitting ? (
+          <Small
+            title="Takes the element’s mood as its setting"
+            onClick={() => {
+              void layNow(
+                { ...laid, settings: settingsOf(kind, { ...laid.settings, ...fitting }) },
+                `${mood!} ${kind.name.toLowerCase()}`,
+              );
+            }}
+          >
+            Make it {mood}
+          </Small>
+        ) : null}
+      </div>
+      <Line />
+      <Slider
+        label="Length"
+        unit="fr"
+        least={1}
+        most={240}
+        value={starter.length}
+        onMove={(length) => {
+          preview({ ...starter, length: Math.round(length) });
+        }}
+        onDone={(length) => {
+          void layNow({ ...starter, length: Math.round(length) }, 'length');
+        }}
+      />
+      <Slider
+        label="From frame"
+        least={1}
+        most={240}
+        value={starter.from + 1}
+        onMove={(from) => {
+          preview({ ...starter, from: Math.round(from) - 1 });
+        }}
+        onDone={(from) => {
+          void layNow({ ...starter, from: Math.round(from) - 1 }, 'start');
+        }}
+      />
+      <div className="flex h-9 items-center justify-between text-[13px] text-wax-300">
+        Laid
+        <Words
+          label="Laid on"
+          value={starter.hold === null ? 'phases' : String(starter.hold)}
+          words={[
+            ...[1, 2, 3, 4].map((n) => ({ value: String(n), label: `on ${n}s` })),
+            { value: 'phases', label: 'by phases', title: 'Each phase’s own usual hold' },
+          ]}
+          onChoose={(value) => {
+            void layNow({ ...laid, hold: value === 'phases' ? null : Number(value) }, 'holds');
+          }}
+        />
+      </div>
+      {kind.follows === 'path' ? (
+        <Select
+          label="Follows"
+          value={starter.pathId ?? ''}
+          options={[
+            { value: '', label: paths.length > 0 ? 'nothing' : 'nothing: there is no path yet' },
+            ...paths.map((p) => ({ value: p.id, label: p.name })),
+          ]}
+          onChoose={(id) => {
+            const path = find(now.doc, 'path', id);
+            void layNow(
+              { ...laid, pathId: path?.id ?? null, ...(path ? { x: path.nodes[0]!, y: path.nodes[1]! } : {}) },
+              'follow path',
+            );
+          }}
+        />
+      ) : null}
+      <Outputs now={now} starter={laid} />
+      {touched > 0 ? (
+        <div className="my-1 rounded-lg bg-soot-950 p-2 text-[13px] text-wax-300" data-testid="by-hand">
+          {touched === 1 ? 'One drawing was' : `${touched} drawings were`} changed by hand and will be kept.
+          <Button
+            className="mt-1.5 !h-8"
+            onClick={() => {
+              void layNow(laid, 'lay over drawings by hand', 'lay over');
+            }}
+          >
+            Lay over {touched === 1 ? 'it' : 'them'}
+          </Button>
+        </div>
+      ) : null}
+      <div className="pb-1">
+        <Small
+          title="Its layers become ordinary ones, and are not laid again"
+          onClick={() => {
+            edit('let go of starter', (doc) => releaseStarter(doc, laid.id));
+            take(null);
+          }}
+        >
+          Let its layers go
+        </Small>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,128 @@
+/** Starters on their way: previewed while their settings move, laid when they are let go. */
+import { find, randomId, type Effect, type Id, type Starter } from '@tallow/core/document';
+import { layStarter, startersOf, type ByHand } from '@tallow/core/edit';
+import { newStarter, starterHolds, starterOf, type LaidFrame, type Preset } from '@tallow/core/starters';
+import { proxy } from 'comlink';
+import { compute } from '../workers/compute-client.ts';
+import type { StarterWork } from '../workers/compute.ts';
+import { current } from './current.ts';
+import { desk, setDesk } from './desk.ts';
+import { edit, say, useDocument } from './document.ts';
+import { plan, setPlanning, take } from './plan.ts';
+import { withDrawings } from './time-edits.ts';
+
+/** A starter with what the compute worker needs of the document, or null when its element is gone. */
+export function workOf(starter: Starter): StarterWork | null {
+  const { doc } = useDocument.getState();
+  const element = doc && find(doc, 'element', starter.elementId);
+  if (!doc || !element) return null;
+  return { starter, element, path: find(doc, 'path', starter.pathId) ?? null };
+}
+
+const layersOf = (starter: Starter): Id[] => Object.values(starter.layers);
+
+/** Shows a starter with settings that are still moving, in place of what it has laid. */
+export function preview(starter: Starter): void {
+  setPlanning({ moving: starter });
+  if (desk().without.length === 0) setDesk({ without: layersOf(starter) });
+}
+
+function endPreview(): void {
+  setPlanning({ moving: null, laying: null });
+  setDesk({ without: [] });
+}
+
+/** Puts back what was laid before its settings moved. */
+export function dropPreview(): void {
+  void compute().stop();
+  endPreview();
+}
+
+let layings = 0;
+
+/**
+ * Lays a starter with these settings: one step of undo.
+ * @param name of the step. @param byHand what becomes of drawings changed by hand.
+ */
+export async function layNow(starter: Starter, name: string, byHand: ByHand = 'keep'): Promise<void> {
+  const work = workOf(starter);
+  const { doc } = useDocument.getState();
+  if (!work || !doc) return;
+  layings += 1;
+  const own = layings;
+  const shotId = doc.shotId;
+  setPlanning({ moving: starter, laying: { name: starterOf(starter.effect).name, done: 0, of: 1 } });
+  if (layersOf(starter).length > 0) setDesk({ without: layersOf(starter) });
+  let frames: LaidFrame[] | null = null;
+  try {
+    frames = await compute().lay(
+      work,
+      proxy((done: number, of: number) => {
+        if (own === layings) setPlanning({ laying: { name: starterOf(starter.effect).name, done, of } });
+        return Promise.resolve();
+      }),
+    );
+  } catch (error) {
+    say(`It could not be laid: ${error instanceof Error ? error.message : String(error)}`);
+  }
+  if (own !== layings) return;
+  if (!frames || useDocument.getState().doc?.shotId !== shotId) {
+    endPreview();
+    return;
+  }
+  const laid = frames;
+  const drawn = Object.values(find(doc, 'starter', starter.id)?.laid ?? {}).flat();
+  withDrawings(
+    drawn.map((each) => each.drawingId),
+    () => {
+      edit(name, (now) => {
+        // Its time may have been changed by another step meanwhile: then it is laid again.
+        if (starterHolds(now, starter).length !== laid.length) return now;
+        const before = find(now, 'starter', starter.id);
+        return layStarter(
+          now,
+          before ? { ...starter, laid: before.laid, layers: before.layers } : starter,
+          laid,
+          randomId,
+          byHand,
+        );
+      });
+      take({ kind: 'starter', id: starter.id });
+      showLaid(starter.id);
+    },
+  );
+  endPreview();
+}
+
+/** Draws on the body of what was laid, where nothing else was drawn on. */
+function showLaid(starterId: Id): void {
+  const now = current();
+  const starter = now && find(now.doc, 'starter', starterId);
+  if (!starter || now.layers.some(({ layer }) => layer.id === desk().layerId && layer.starterId)) return;
+  const kind = starterOf(starter.effect);
+  const key = (
+    kind.outputs.find((o) => o.role === 'body' && starter.layers[o.key]) ??
+    kind.outputs.find((o) => starter.layers[o.key])
+  )?.key;
+  if (key) setDesk({ layerId: starter.layers[key]! });
+}
+
+/** Lays a new starter of an effect on the active element, along the path in hand if it follows one. */
+export function layNew(effect: Effect, preset?: Preset): void {
+  const now = current();
+  if (!now) return;
+  const kind = starterOf(effect);
+  const { hand } = plan();
+  const path = hand?.kind === 'path' && kind.follows === 'path' ? find(now.doc, 'path', hand.id) : undefined;
+  const seed = 1 + startersOf(now.doc, now.element.id).length * 7 + 6;
+  const fresh = newStarter(now.element, effect, preset ?? kind.presets[0]!, seed, randomId);
+  const onPath = path ? { pathId: path.id, x: path.nodes[0]!, y: path.nodes[1]!, from: path.from } : {};
+  void layNow({ ...fresh, ...onPath }, `lay ${kind.name.toLowerCase()}`);
+}
+
+/** Lays again what follows a path that has been changed. */
+export function layFollowers(pathId: Id): void {
+  const now = current();
+  const follower = now && startersOf(now.doc, now.element.id).find((starter) => starter.pathId === pathId);
+  if (follower) void layNow(follower, 'lay along the changed path');
+}

@@ -1,0 +1,134 @@
+/** The compute worker: lays starters away from the main thread, drawing by drawing, so that it can be stopped between two. */
+import { documentOf, type Element, type Path, type Starter } from '@tallow/core/document';
+import { fitInto, ringBox, seededIds, union, EMPTY_BOX, type Box, type Matrix } from '@tallow/core/geometry';
+import { drawDrawing } from '@tallow/core/render';
+import {
+  drawingOf,
+  isLine,
+  marksFrom,
+  readable,
+  sceneFor,
+  sceneOf,
+  starterOf,
+  type LaidFrame,
+  type Preset,
+  type Scene,
+  type StarterKind,
+} from '@tallow/core/starters';
+import { expose, transfer } from 'comlink';
+import { makeSurface } from './surfaces.ts';
+
+/** A starter with what it works from. */
+export interface StarterWork {
+  readonly starter: Starter;
+  readonly element: Element;
+  readonly path: Path | null;
+}
+
+const sceneFrom = ({ starter, element, path }: StarterWork): Scene =>
+  sceneOf(documentOf('', [element, starter, ...(path ? [path] : [])]), starter);
+
+/** Draws one laid drawing, lowest output first. Outputs laid hidden are left out. */
+function painted(
+  kind: StarterKind,
+  frame: LaidFrame,
+  at: { x: number; y: number },
+  colours: Readonly<Record<string, string>>,
+  size: { width: number; height: number },
+  matrix: Matrix,
+): ImageBitmap {
+  const shown = kind.outputs.filter((output) => !output.hidden && !output.blend).reverse();
+  const marks = marksFrom(
+    shown.flatMap((output) => frame[output.key] ?? []),
+    (paint) => paint,
+    at,
+    seededIds(1),
+  );
+  const surface = makeSurface(size.width, size.height);
+  const scratch = makeSurface(size.width, size.height);
+  const usual = (paint: string) => kind.paints.find((p) => p.key === paint)?.colour ?? '#808080';
+  drawDrawing(surface, scratch, drawingOf('', marks), (paint) => colours[paint] ?? usual(paint), matrix);
+  const bitmap = (surface.picture as OffscreenCanvas).transferToImageBitmap();
+  return transfer(bitmap, [bitmap]);
+}
+
+function boxOf(frame: LaidFrame, kind: StarterKind): Box {
+  let box = EMPTY_BOX;
+  for (const { key, hidden, blend } of kind.outputs) {
+    for (const mark of hidden || blend ? [] : (frame[key] ?? [])) {
+      if (isLine(mark)) {
+        mark.samples.x.forEach((x, i) => {
+          const y = mark.samples.y[i]!;
+          box = union(box, { left: x, right: x, top: y, bottom: y });
+        });
+      } else for (const ring of mark.rings) box = union(box, ringBox(ring));
+    }
+  }
+  return box;
+}
+
+let laying = 0;
+
+const compute = {
+  /**
+   * Lays every drawing.
+   * @param onStep told how many are done. @returns null when stopped or overtaken by a later call.
+   */
+  async lay(work: StarterWork, onStep: (done: number, of: number) => Promise<void>): Promise<LaidFrame[] | null> {
+    laying += 1;
+    const own = laying;
+    const kind = starterOf(work.starter.effect);
+    const scene = sceneFrom(work);
+    const frames: LaidFrame[] = [];
+    for (let i = 0; i < scene.starts.length; i++) {
+      frames.push(kind.draw(scene, i));
+      // Between two drawings what was posted meanwhile is heard: a stop, or the next laying.
+      await onStep(i + 1, scene.starts.length);
+      if (own !== laying) return null;
+    }
+    return readable(kind, frames, scene.cycle);
+  },
+
+  /** Stops what is being laid. */
+  stop(): void {
+    laying += 1;
+  },
+
+  /** The drawing that shows on a frame of the element, on a surface of the given size. */
+  preview(
+    work: StarterWork,
+    frame: number,
+    colours: Readonly<Record<string, string>>,
+    size: { width: number; height: number },
+    matrix: Matrix,
+  ): ImageBitmap {
+    const kind = starterOf(work.starter.effect);
+    const scene = sceneFrom(work);
+    const local = frame - work.starter.from;
+    const after = scene.starts.findIndex((start) => start > local);
+    const index = Math.max(0, (after < 0 ? scene.starts.length : after) - 1);
+    return painted(kind, kind.draw(scene, index), work.starter, colours, size, matrix);
+  },
+
+  /** A small picture of what a preset lays, from the middle of its time. */
+  picture(effect: StarterKind['effect'], preset: Preset, width: number, height: number): ImageBitmap {
+    const kind = starterOf(effect);
+    const scene = sceneFor(kind, preset, 7);
+    const telling: Partial<Record<StarterKind['effect'], number>> = {
+      bolt: 0.09,
+      burst: 0.24,
+      liquid: 0.3,
+      ring: 0.4,
+      impact: 0,
+    };
+    const index = Math.floor((telling[effect] ?? 0.5) * scene.starts.length);
+    const frame = kind.draw(scene, index);
+    const box = boxOf(frame, kind);
+    const fits = box.left < box.right ? fitInto(box, width - 4, height - 4) : ([1, 0, 0, 1, 0, 0] as const);
+    const matrix: Matrix = [fits[0], 0, 0, fits[3], fits[4] + 2, fits[5] + 2];
+    return painted(kind, frame, { x: 0, y: 0 }, {}, { width, height }, matrix);
+  },
+};
+
+export type Compute = typeof compute;
+expose(compute);
