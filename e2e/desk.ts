@@ -176,10 +176,13 @@ export async function storedDrawings(
   shotId: string,
 ): Promise<{ order: string[]; marks: Record<string, { kind: string }> }[]> {
   const { drawings } = await stored(at, shotId);
-  if (drawings.length === 0) return [];
-  return (await (await fetch(`${at}/api/shots/${shotId}/drawings?ids=${drawings.join(',')}`)).json()) as Awaited<
-    ReturnType<typeof storedDrawings>
-  >;
+  const all: Awaited<ReturnType<typeof storedDrawings>> = [];
+  for (let i = 0; i < drawings.length; i += 50) {
+    const ids = drawings.slice(i, i + 50).join(',');
+    const answer = await fetch(`${at}/api/shots/${shotId}/drawings?ids=${ids}`);
+    all.push(...((await answer.json()) as typeof all));
+  }
+  return all;
 }
 
 /** How many marks each drawing on the server has, fewest first. */

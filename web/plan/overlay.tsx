@@ -153,15 +153,15 @@ export function PlanOverlay({ live }: { live: boolean }) {
           .map((id) => (
             <GuideMark key={id} guide={find(doc, 'guide', id)!} sight={sight} area={area} now={now} />
           ))}
+        {strong ? <BaseMarks now={now} sight={sight} /> : null}
+        {strong && (live || element.anchor.x !== 0 || element.anchor.y !== 0) ? (
+          <AnchorMark now={now} sight={sight} />
+        ) : null}
         {findAll(doc, 'path', element.paths)
           .filter((path) => path.visible)
           .map((path) => (
             <PathMark key={path.id} path={path} sight={sight} faint={!strong} />
           ))}
-        {strong ? <BaseMarks now={now} sight={sight} /> : null}
-        {strong && (live || element.anchor.x !== 0 || element.anchor.y !== 0) ? (
-          <AnchorMark now={now} sight={sight} />
-        ) : null}
         {live ? <StarterMark now={now} sight={sight} /> : null}
         {draft.length > 0 ? (
           <g data-testid="draft">
