@@ -12,6 +12,7 @@ export default defineConfig({
         server: 'server/main.ts',
         worker: 'server/worker.ts',
         bench: 'bench/main.ts',
+        sheets: 'server/sheets.ts',
       },
     },
   },

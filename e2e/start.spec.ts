@@ -46,7 +46,13 @@ test('start makes everything, Ctrl+C ends all of it, and a second start finds wh
   const health = (await (await fetch(`${first.address}/api/health`)).json()) as Record<string, string>;
   expect(health).toEqual({ status: 'ok', database: 'ok', version: expect.any(String) });
   const shots = (await (await fetch(`${first.address}/api/shots`)).json()) as { id: string; name: string }[];
-  expect(shots.map((shot) => shot.name)).toEqual(['Furnace mouth']);
+  expect(shots.map((shot) => shot.name)).toEqual([
+    'Furnace mouth',
+    'Vent smoke',
+    'The gather',
+    'Skylight strike',
+    'Burst flask',
+  ]);
   await fetch(`${first.address}/api/shots/${shots[0]!.id}`, {
     method: 'PATCH',
     headers: { 'content-type': 'application/json' },
@@ -62,7 +68,7 @@ test('start makes everything, Ctrl+C ends all of it, and a second start finds wh
   expect(second.said()).toContain('Port 4710 is taken; using');
   expect(second.address).not.toBe('http://localhost:4710');
   const kept = (await (await fetch(`${second.address}/api/shots`)).json()) as { name: string }[];
-  expect(kept.map((shot) => shot.name)).toEqual(['Kept']);
+  expect(kept[0]!.name).toBe('Kept');
   taken.close();
 
   // The parent gone without a word, all of it stops by itself.

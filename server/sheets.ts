@@ -16,8 +16,10 @@ import {
 } from '@tallow/core/starters';
 import { makeSurface } from './exports/canvas.ts';
 
-const CELL = { width: 150, height: 150 };
-const COLUMNS = 8;
+const CELL = { width: 112, height: 112 };
+const COLUMNS = 10;
+/** Drawings of each where many presets are shown. */
+const FEWER = 7;
 
 function boxOf(frames: readonly LaidFrame[]): Box {
   let box: Box = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
@@ -37,8 +39,9 @@ function sheetOf(kind: StarterKind, rows: readonly { preset: number; seed: numbe
   const laid = rows.map(({ preset, seed }) => {
     const scene = sceneFor(kind, kind.presets[preset]!, seed);
     const frames = layAll(kind, scene)!;
-    const step = Math.max(1, Math.floor(frames.length / (2 * COLUMNS)));
-    return { name: kind.presets[preset]!.name, frames: frames.filter((_, i) => i % step === 0).slice(0, 2 * COLUMNS) };
+    const count = Math.min(frames.length, rows.length > 4 ? FEWER : COLUMNS);
+    const chosen = Array.from({ length: count }, (_, i) => frames[Math.floor((i * frames.length) / count)]!);
+    return { frames: chosen };
   });
   const height = laid.reduce((sum, { frames }) => sum + Math.ceil(frames.length / COLUMNS) * CELL.height, 0);
   const canvas = createCanvas(COLUMNS * CELL.width, height);
@@ -71,7 +74,7 @@ function sheetOf(kind: StarterKind, rows: readonly { preset: number; seed: numbe
 
 const [, , only, into = join(process.cwd(), 'docs', 'starters')] = process.argv;
 mkdirSync(into, { recursive: true });
-for (const kind of STARTERS.filter((each) => !only || only === 'all' || each.effect === only)) {
+for (const kind of STARTERS.filter((each) => each.outputs.some((o) => !o.blend) && (!only || each.effect === only))) {
   const began = performance.now();
   const png = sheetOf(
     kind,

@@ -40,7 +40,8 @@ function boxOf(drawing: Drawing): Box {
  */
 export function findingsOf(doc: ShotDocument, timed: TimedLayer, turn: number, wraps: boolean, seen: Box): Finding[] {
   const { layer, list } = timed;
-  if (list.period === 1) return [];
+  // What a starter laid was not left empty or drawn out of sight by accident.
+  if (list.period === 1 || layer.starterId) return [];
   const shown = exposures(list).flatMap(({ run, index }) => {
     const drawing = run.slot ? find(doc, 'drawing', layer.slots[run.slot]) : undefined;
     return drawing ? [{ drawing, index }] : [];

@@ -25,6 +25,7 @@ import {
   splitRun,
   type TimedLayer,
 } from '../timing/index.ts';
+import { phaseAt } from '../plan/index.ts';
 import { atRun, placeOf, settled, withList, type Place, type Timed } from './place.ts';
 
 /** What a layer shows of a clip: a drawing's marks or, with null, nothing, held for so many frames. */
@@ -57,9 +58,12 @@ const afterHere = ({ timed: { list }, turn }: Place, frame: number): number => {
   return here ? here.index + 1 : list.runs.length;
 };
 
-/** The hold a new drawing takes: that of the drawing shown, else 2. */
+/** The hold a new drawing takes: that of the phase it lies in, else of the drawing shown, else 2. */
 function usualHold(place: Place, frame: number): number {
-  return exposureAt(place.timed.list, frame, place.turn)?.run.length ?? place.timed.list.runs.at(-1)?.length ?? 2;
+  const planned = phaseAt(place.element.phases, frame)?.hold;
+  return (
+    planned ?? exposureAt(place.timed.list, frame, place.turn)?.run.length ?? place.timed.list.runs.at(-1)?.length ?? 2
+  );
 }
 
 function insertAfter(doc: ShotDocument, layerId: Id, frame: number, drawing: ClipPart['drawing'], newId: NewId): Timed {
@@ -186,7 +190,8 @@ export function deleteExposure(doc: ShotDocument, layerId: Id, frame: number, ho
 function makeFirst(place: Place, frame: number, newId: NewId): { list: RunList; slot: Id } {
   const { timed, turn } = place;
   const slot = newId();
-  const hold = timed.list.period ?? timed.list.runs.findLast((run) => run.slot !== null)?.length ?? 2;
+  const planned = phaseAt(place.element.phases, frame)?.hold;
+  const hold = timed.list.period ?? planned ?? timed.list.runs.findLast((run) => run.slot !== null)?.length ?? 2;
   return { list: fillGap(timed.list, listFrame(timed.list, frame, turn), slot, hold, newId), slot };
 }
 

@@ -1,5 +1,7 @@
 /** Edits of what is planned: paths, guides, anchor, bases, phases and mood. */
+import { drawingOf } from '../starters/index.ts';
 import {
+  constant,
   dropEntities,
   find,
   newGuide,
@@ -18,7 +20,16 @@ import {
   type Run,
   type ShotDocument,
 } from '../document/index.ts';
-import { cutWay, joinWays, stampRing, stampsOf } from '../plan/index.ts';
+import {
+  cutWay,
+  joinWays,
+  partOfStroke,
+  reachOn,
+  revealCount,
+  stampRing,
+  stampsOf,
+  type Revealing,
+} from '../plan/index.ts';
 
 /** Adds a path to an element. The edit says which id it got. */
 export function addPath(
@@ -133,15 +144,8 @@ export function stampPath(
   const end = path.from + path.ticks * path.hold;
   const runs = chosen.map((stamp): Run => {
     const [slot, id, mark] = [newId(), newId(), newId()];
-    const ring = stampRing(path.standIn, stamp);
-    drawings.push({
-      kind: 'drawing',
-      id,
-      marks: {
-        [mark]: { kind: 'shape', id: mark, swatch, rings: [ring], rule: 'nonzero', opacity: stamp.opacity },
-      },
-      order: [mark],
-    });
+    const rings = [stampRing(path.standIn, stamp)];
+    drawings.push(drawingOf(id, [{ kind: 'shape', id: mark, swatch, rings, rule: 'nonzero', opacity: stamp.opacity }]));
     slots[slot] = id;
     return { id: newId(), slot, length: Math.min(step * path.hold, end - stamp.frame) };
   });
@@ -151,6 +155,71 @@ export function stampPath(
       ...drawings,
       { ...list, runs: [...lead, ...runs] },
       { ...layer, slots },
+      { ...element, layers: [layer.id, ...element.layers] },
+    ),
+    layerId: layer.id,
+  };
+}
+
+/**
+ * Reveals the strokes of a drawing along their length and takes them away again, as drawings on a new layer on top.
+ * What is no stroke is left out. Needs the drawing loaded. The edit says which layer it made.
+ * @param from element frame of the first drawing. @param hold frames each is held.
+ * @throws if the drawing is not loaded or has no stroke.
+ */
+export function revealDrawing(
+  doc: ShotDocument,
+  elementId: Id,
+  drawingId: Id,
+  revealing: Revealing,
+  from: number,
+  hold: number,
+  newId: NewId,
+): { doc: ShotDocument; layerId: Id } {
+  const element = find(doc, 'element', elementId);
+  const drawing = find(doc, 'drawing', drawingId);
+  const strokes = (drawing?.order ?? []).flatMap((id) => {
+    const mark = drawing!.marks[id]!;
+    return mark.kind === 'stroke' ? [mark] : [];
+  });
+  if (!element || strokes.length === 0) throw new Error('There is no stroke here to reveal');
+  const { layer, list } = newLayer(elementId, 'Revealed', 'line', newId);
+  const slots: Record<Id, Id> = {};
+  const drawings: Drawing[] = [];
+  const lead: Run[] = from > 0 ? [{ id: newId(), slot: null, length: from }] : [];
+  const runs = Array.from({ length: revealCount(revealing) }, (_, i): Run => {
+    const marks = strokes.flatMap((stroke) => {
+      const part = partOfStroke(stroke, reachOn(revealing, i));
+      return part ? [{ ...part, id: newId() }] : [];
+    });
+    const made = drawingOf(newId(), marks);
+    const slot = newId();
+    drawings.push(made);
+    slots[slot] = made.id;
+    return { id: newId(), slot, length: hold };
+  });
+  return {
+    doc: putEntities(
+      doc,
+      ...drawings,
+      { ...list, runs: [...lead, ...runs] },
+      { ...layer, slots },
+      { ...element, layers: [layer.id, ...element.layers] },
+    ),
+    layerId: layer.id,
+  };
+}
+
+/** Adds a faint layer on top for a rough sketch, shown throughout and never exported. The edit says which it is. */
+export function addSketch(doc: ShotDocument, elementId: Id, newId: NewId): { doc: ShotDocument; layerId: Id } {
+  const element = find(doc, 'element', elementId);
+  if (!element) throw new Error(`Element ${elementId} is not in this shot`);
+  const { layer, list } = newLayer(elementId, 'Rough sketch', 'guide', newId);
+  return {
+    doc: putEntities(
+      doc,
+      { ...list, period: 1 },
+      { ...layer, opacity: constant(0.45) },
       { ...element, layers: [layer.id, ...element.layers] },
     ),
     layerId: layer.id,

@@ -2,3 +2,4 @@ export * from './way.ts';
 export * from './spacing.ts';
 export * from './stand-in.ts';
 export * from './phases.ts';
+export * from './reveal.ts';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { sineTurn, ringBox } from '../geometry/index.ts';
 import { seededIds } from '../geometry/index.ts';
-import { newPath } from '../document/index.ts';
+import { newPath, type Stroke } from '../document/index.ts';
 import {
   asStandIn,
   cutWay,
@@ -12,10 +12,13 @@ import {
   holdsFor,
   joinWays,
   nodePoints,
+  partOfStroke,
   phaseAt,
   phasesFrom,
   PHASE_SETS,
   placeTick,
+  reachOn,
+  revealCount,
   simplified,
   smoothedWay,
   spacingFacts,
@@ -188,6 +191,51 @@ describe('stand-ins', () => {
       { x: -0.375, y: -0.5 },
       { x: 0.375, y: 0.5 },
     ]);
+  });
+});
+
+describe('reveal', () => {
+  const stroke: Stroke = {
+    kind: 'stroke',
+    id: 'a',
+    swatch: 'b',
+    seed: 1,
+    brush: { kind: 'ink', width: 4, opacity: 1, pressure: true },
+    samples: {
+      x: Float32Array.of(0, 30, 100),
+      y: Float32Array.of(0, 0, 0),
+      pressure: Float32Array.of(0.2, 0.5, 1),
+      altitude: Float32Array.of(1, 1, 1),
+      azimuth: Float32Array.of(0, 0, 0),
+    },
+  };
+  test('gives the part of a stroke between two shares of its length, pressure with it', () => {
+    const part = partOfStroke(stroke, { from: 0.15, to: 0.65 })!;
+    expect([...part.samples.x]).toEqual([15, 30, 65]);
+    expect([...part.samples.pressure].map((p) => Math.round(p * 100))).toEqual([35, 50, 75]);
+    expect(partOfStroke(stroke, { from: 0.5, to: 0.5 })).toBeNull();
+    expect([...partOfStroke(stroke, { from: 0, to: 1 })!.samples.x]).toEqual([0, 30, 100]);
+  });
+  test('comes whole, goes whole, and the two overlap', () => {
+    fc.assert(
+      fc.property(
+        fc.record({
+          comes: fc.integer({ min: 1, max: 30 }),
+          goes: fc.integer({ min: 0, max: 30 }),
+          overlap: fc.integer({ min: 0, max: 30 }),
+        }),
+        (revealing) => {
+          const reaches = Array.from({ length: revealCount(revealing) }, (_, i) => reachOn(revealing, i));
+          expect(reaches[revealing.comes - 1]!.to).toBe(1);
+          if (revealing.goes > 0) expect(reaches.at(-1)!.from).toBe(1);
+          else expect(reaches.every((r) => r.from === 0)).toBe(true);
+          reaches.forEach((r, i) => {
+            expect(r.to).toBeGreaterThanOrEqual(reaches[i - 1]?.to ?? 0);
+            expect(r.from).toBeGreaterThanOrEqual(reaches[i - 1]?.from ?? 0);
+          });
+        },
+      ),
+    );
   });
 });
 

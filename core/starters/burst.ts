@@ -53,7 +53,7 @@ function wayOut(scene: Scene, share: number, jitter: number): { ux: number; uy: 
     return { ux: cosineTurn(turn), uy: sineTurn(turn), reach: 1.35 };
   }
   if (form === GROUNDED) {
-    const turn = -0.5 * (free - Math.floor(free));
+    const turn = towards + 0.5 * (free - Math.floor(free) - 0.5);
     return { ux: cosineTurn(turn), uy: sineTurn(turn), reach: 1 };
   }
   return { ux: cosineTurn(free), uy: form === RINGED ? sineTurn(free) * 0.34 : sineTurn(free), reach: 1 };
@@ -108,7 +108,11 @@ function starRing(scene: Scene, radius: number, seed: number): Ring[] {
     if (i < count - 1 || !grounded)
       points.push([next.ux * radius * mix(0.2, 0.32, r2), next.uy * radius * mix(0.2, 0.32, r2)]);
   }
-  if (grounded) points.push([-radius * 0.25, 0], [radius * 0.25, 0]);
+  if (grounded) {
+    const away = -scene.settings['direction']! / 360 + 0.25;
+    const [ax, ay] = [cosineTurn(away) * radius * 0.25, sineTurn(away) * radius * 0.25];
+    points.push([ax, ay], [-ax, -ay]);
+  }
   return unitedRings([points], 4);
 }
 
@@ -236,7 +240,7 @@ export const BURST: StarterKind = {
   hold: 2,
   controls: [
     control('size', 'Size', 'px', [60, 1600, 5], 560),
-    choice('form', 'Goes', ['all round', 'one way', 'in a ring', 'up from a floor'], ROUND),
+    choice('form', 'Goes', ['all round', 'one way', 'in a ring', 'off a floor or wall'], ROUND),
     control('direction', 'Direction', '°', [0, 360, 1], 60),
     control('billows', 'Billows', '', [3, 18, 1], 9),
     control('burns', 'Core burns for', '%', [5, 100, 1], 38),
@@ -278,7 +282,7 @@ export const BURST: StarterKind = {
   ],
   presets: [
     { name: 'Burst', settings: {} },
-    { name: 'From a floor', settings: { form: GROUNDED, billows: 11, rise: 120, fragments: 14 } },
+    { name: 'From a floor', settings: { form: GROUNDED, direction: 90, billows: 11, rise: 120, fragments: 14 } },
     { name: 'One way', settings: { form: DIRECTED, billows: 8, direction: 25, fragments: 10 } },
     {
       name: 'Dust ring',

@@ -311,11 +311,11 @@ export const FIRE: StarterKind = {
     { key: 'guide', name: 'guide', role: 'outline', colour: '#d98fb0' },
   ],
   presets: [
+    { name: 'Hearth', settings: {} },
     {
       name: 'Candle',
       settings: { anger: 5, height: 240, width: 84, tongues: 1, sway: 10, breaks: 20, curl: 10, pointed: 60 },
     },
-    { name: 'Hearth', settings: {} },
     { name: 'Torch', settings: { anger: 50, height: 460, width: 190, tongues: 3, sway: 34, wind: 90, breaks: 120 } },
     { name: 'Blaze', settings: { anger: 85, height: 760, width: 900, tongues: 9, sway: 58, breaks: 130, curl: 60 } },
   ],

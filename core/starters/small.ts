@@ -244,7 +244,7 @@ export const SPEED_LINES: StarterKind = {
 export const WAVE: StarterKind = {
   effect: 'wave',
   name: 'Wave',
-  says: 'Two opposite sways whose peaks travel along a path, straight between',
+  says: 'A sway whose peaks travel along a path',
   cycles: () => true,
   follows: 'path',
   length: 24,
@@ -351,7 +351,7 @@ const everywhere = (paint: string, opacity = 1): Fill => ({
 export const IMPACT: StarterKind = {
   effect: 'impact',
   name: 'Impact frames',
-  says: 'The whole picture in two tones or inverted, for a drawing or two',
+  says: 'The whole picture in two tones or inverted',
   cycles: () => false,
   follows: 'nothing',
   length: 2,
@@ -371,7 +371,7 @@ export const IMPACT: StarterKind = {
     { key: 'black', name: 'impact black', role: 'shade', colour: '#000000' },
   ],
   presets: [
-    { name: 'Two tones, then inverted', settings: {} },
+    { name: 'Two tones', settings: {} },
     { name: 'Inverted', settings: { form: 1 }, length: 1 },
   ],
   draw: (scene, index): LaidFrame => {

@@ -27,10 +27,7 @@ import {
   type StarterKind,
 } from './index.ts';
 
-const usual = (kind: StarterKind, seed = 7): Scene => {
-  const preset = kind.presets.find((p) => p.name === 'Hearth') ?? kind.presets[0]!;
-  return sceneFor(kind, preset, seed);
-};
+const usual = (kind: StarterKind, seed = 7): Scene => sceneFor(kind, kind.presets[0]!, seed);
 
 /** Settings anywhere in their ranges, on the steps of the controls. */
 const settingsFor = (kind: StarterKind) =>

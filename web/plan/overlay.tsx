@@ -99,13 +99,21 @@ function BaseMarks({ now, sight }: { now: Current; sight: Sight }) {
   });
 }
 
-/** Whether a guide is seen on this frame: its span is the element's or the shot's. */
-const isSeen = (now: Current, frame: number, turn: number, doc: ShotDocument, id: string): boolean => {
+/** Frames over which a guide fades at the ends of its span. */
+const FADE = 4;
+
+/** How strongly something with a span is seen on a frame: fading in and out at its ends, 0 beyond them. */
+export function seenOn(span: { from: number; length: number } | null, frame: number): number {
+  if (!span) return 1;
+  const [before, after] = [frame - span.from + 1, span.from + span.length - frame];
+  return Math.max(0, Math.min(1, before / FADE, after / FADE));
+}
+
+/** How strongly a guide is seen: its span is the element's or the shot's. */
+const guideSeen = (now: Current, frame: number, turn: number, doc: ShotDocument, id: string): number => {
   const guide = find(doc, 'guide', id);
-  if (!guide?.visible || (guide.elementId && guide.elementId !== now.element.id)) return false;
-  if (!guide.span) return true;
-  const at = guide.elementId ? frame : shotFrameOf(now, frame, turn);
-  return at >= guide.span.from && at < guide.span.from + guide.span.length;
+  if (!guide?.visible || (guide.elementId && guide.elementId !== now.element.id)) return 0;
+  return seenOn(guide.span, guide.elementId ? frame : shotFrameOf(now, frame, turn));
 };
 
 export function PlanOverlay({ live }: { live: boolean }) {
@@ -119,6 +127,7 @@ export function PlanOverlay({ live }: { live: boolean }) {
   const shown = usePlan((s) => s.shown);
   const draft = usePlan((s) => s.draft);
   const tool = usePlan((s) => s.tool);
+  const hand = usePlan((s) => s.hand);
   const svg = useRef<SVGSVGElement>(null);
   useEffect(() => (live ? attachPlanKeys() : undefined), [live]);
   if (!now || area.width === 0) return null;
@@ -135,7 +144,9 @@ export function PlanOverlay({ live }: { live: boolean }) {
       return apply(back, { x: clientX - box.left, y: clientY - box.top });
     },
   };
-  const nothing = element.paths.length === 0 && element.bases.length === 0 && shotOf(doc).guides.length === 0;
+  const { anchor } = element;
+  const nothing =
+    element.paths.length + element.bases.length + shotOf(doc).guides.length === 0 && anchor.x === 0 && anchor.y === 0;
   if (!live && nothing) return null;
   const strong = live || held;
   return (
@@ -149,18 +160,23 @@ export function PlanOverlay({ live }: { live: boolean }) {
         aria-hidden={!live}
       >
         {shotOf(doc)
-          .guides.filter((id) => isSeen(now, frame, turn, doc, id))
+          .guides.filter((id) => guideSeen(now, frame, turn, doc, id) > 0 || (live && hand?.id === id))
           .map((id) => (
-            <GuideMark key={id} guide={find(doc, 'guide', id)!} sight={sight} area={area} now={now} />
+            <g key={id} opacity={Math.max(live ? 0.3 : 0, guideSeen(now, frame, turn, doc, id))}>
+              <GuideMark guide={find(doc, 'guide', id)!} sight={sight} area={area} now={now} />
+            </g>
           ))}
-        {strong ? <BaseMarks now={now} sight={sight} /> : null}
-        {strong && (live || element.anchor.x !== 0 || element.anchor.y !== 0) ? (
+        <BaseMarks now={now} sight={sight} />
+        {live || element.bases.length > 0 || element.anchor.x !== 0 || element.anchor.y !== 0 ? (
           <AnchorMark now={now} sight={sight} />
         ) : null}
         {findAll(doc, 'path', element.paths)
           .filter((path) => path.visible)
           .map((path) => (
-            <PathMark key={path.id} path={path} sight={sight} faint={!strong} />
+            // While drawing, a path fades with its time.
+            <g key={path.id} opacity={strong ? 1 : seenOn({ from: path.from, length: path.ticks * path.hold }, frame)}>
+              <PathMark path={path} sight={sight} faint={!strong} />
+            </g>
           ))}
         {live ? <StarterMark now={now} sight={sight} /> : null}
         {draft.length > 0 ? (

@@ -25,7 +25,7 @@ export function PathFacts({ path }: { path: Path }) {
   return (
     <span className="truncate">
       <span className="text-wax-100">
-        {path.name} · {path.ticks} ticks on {path.hold}s
+        {path.name} · {path.ticks} ticks on {path.hold}s, frames {path.from + 1}–{path.from + path.ticks * path.hold}
       </span>
       <span className="ml-3 text-wax-500">
         steps {facts.smallest.toFixed(0)} to {facts.largest.toFixed(0)} px · largest {facts.inSizes.toFixed(1)} × its
@@ -138,7 +138,6 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
       layFollowers(path.id);
     },
   });
-  const slow = path.slows.at(-1);
   const others = findAll(now.doc, 'path', now.element.paths).filter((p) => p.id !== path.id && !p.closed);
   const stamp = (every: number): void => {
     const swatch = swatchOf(now.doc, desk().swatchId);
@@ -200,9 +199,10 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
       {spacing === 'both' ? <Rows path={path} /> : null}
       <Slider label="Soft at start" unit="%" least={0} most={100} {...slide('softStart', 100)} />
       <Slider label="Soft at end" unit="%" least={0} most={100} {...slide('softEnd', 100)} />
-      {slow ? (
+      {path.slows.map((slow, i) => (
         <Slider
-          label={path.slows.length > 1 ? 'Last slow place' : 'Slow place'}
+          key={slow.id}
+          label={path.slows.length > 1 ? `Slow place ${i + 1}` : 'Slow place'}
           unit="%"
           least={0}
           most={100}
@@ -220,7 +220,7 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
             layFollowers(path.id);
           }}
         />
-      ) : null}
+      ))}
       <Slider label="Ticks" least={2} most={96} {...slide('ticks')} />
       <Slider label="From frame" least={1} most={Math.max(48, now.length)} {...slide('from', 1, 1)} />
       <Select

@@ -11,6 +11,7 @@ import { Overview } from './overview.tsx';
 import { Line } from './parts.tsx';
 import { PathPanel } from './path-panel.tsx';
 import { Phases } from './phases.tsx';
+import { RevealPanel } from './reveal-panel.tsx';
 import { StarterPanel } from './starter-panel.tsx';
 
 function Playing({ now }: { now: Current }) {
@@ -53,6 +54,8 @@ function InHandPanel({ now }: { now: Current }) {
       const base = now.element.bases.find((b) => b.id === hand.id);
       return base ? <BasePanel key={base.id} now={now} base={base} /> : <Overview now={now} />;
     }
+    case 'reveal':
+      return <RevealPanel now={now} />;
     case undefined:
       return <Overview now={now} />;
   }

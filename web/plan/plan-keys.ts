@@ -25,7 +25,7 @@ function letGo(): boolean {
 function deleteInHand(): boolean {
   const now = current();
   const { hand } = plan();
-  if (!now || !hand || hand.kind === 'starter') return false;
+  if (!now || !hand || hand.kind === 'starter' || hand.kind === 'reveal') return false;
   const { id } = hand;
   if (hand.kind === 'path' && !find(now.doc, 'path', id)?.locked) edit('delete path', (doc) => deletePath(doc, id));
   else if (hand.kind === 'guide' && !find(now.doc, 'guide', id)?.locked)

@@ -1,17 +1,22 @@
 /** The tray of the Plan step: what to plan with, then what to start from, each as the engine lays it. */
-import type { Effect } from '@tallow/core/document';
+import { randomId, type Effect } from '@tallow/core/document';
+import { addSketch } from '@tallow/core/edit';
 import { starterOf } from '@tallow/core/starters';
-import { Crosshair, Grid3x3, Minus, MoreHorizontal, Pencil, Ruler, Slash, Spline, Triangle } from 'lucide-react';
+import { Brush, Crosshair, Grid3x3, Minus, MoreHorizontal, Pencil, Ruler, Slash, Spline, Triangle } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { useNavigate } from 'react-router';
 import { ITEM, Menu } from '../parts/menu.tsx';
+import { current } from '../state/current.ts';
+import { setDesk } from '../state/desk.ts';
+import { edit } from '../state/document.ts';
 import { layNew } from '../state/laying.ts';
-import { setPlanning, takeTool, usePlan, type PlanTool } from '../state/plan.ts';
+import { setPlanning, take, takeTool, usePlan, type PlanTool } from '../state/plan.ts';
 import { Check } from './parts.tsx';
 import { StarterPicture } from './starter-picture.tsx';
 
 const TOOL =
-  'moves flex h-[68px] w-[58px] shrink-0 flex-col items-center justify-end gap-1.5 rounded-[10px] pb-1.5 text-xs';
+  'moves flex h-[68px] w-[54px] shrink-0 flex-col items-center justify-end gap-1.5 rounded-[10px] pb-1.5 text-xs';
 
 function ToolButton({
   tool,
@@ -79,6 +84,22 @@ function Hint() {
 export function PlanTray() {
   const forShot = usePlan((s) => s.forShot);
   const guideTool = usePlan((s) => GUIDES.find((g) => g.tool === s.tool));
+  const go = useNavigate();
+  const sketch = (): void => {
+    const now = current();
+    if (!now) return;
+    const found = now.layers.find(({ layer, list }) => layer.role === 'guide' && list.period === 1);
+    let id = found?.layer.id ?? '';
+    if (!found)
+      edit('rough sketch', (doc) => {
+        const added = addSketch(doc, now.element.id, randomId);
+        id = added.layerId;
+        return added.doc;
+      });
+    setDesk({ layerId: id, picked: null });
+    // One sketches with the pen: that is Draw's.
+    void go('../draw', { relative: 'path', replace: true });
+  };
   return (
     <div
       className="flex h-[84px] shrink-0 items-center gap-1 border-t border-soot-700 bg-soot-900 px-2.5"
@@ -131,6 +152,15 @@ export function PlanTray() {
           />
         </div>
       </Menu>
+      <button
+        type="button"
+        title="A faint layer for a rough sketch of the whole action: shown throughout, never exported"
+        className={`${TOOL} text-wax-500 hover:bg-soot-800`}
+        onClick={sketch}
+      >
+        <Brush size={21} strokeWidth={1.6} className="text-wax-300" />
+        Sketch
+      </button>
       <span className="mx-1 h-14 w-px shrink-0 bg-soot-700" />
       {FIRST.map((effect) => {
         const kind = starterOf(effect);
@@ -144,12 +174,7 @@ export function PlanTray() {
               layNew(effect);
             }}
           >
-            <StarterPicture
-              effect={effect}
-              preset={kind.presets.find((p) => p.name === 'Hearth') ?? kind.presets[0]!}
-              width={50}
-              height={42}
-            />
+            <StarterPicture effect={effect} preset={kind.presets[0]!} width={50} height={42} />
             {kind.name}
           </button>
         );
@@ -165,6 +190,20 @@ export function PlanTray() {
           </>
         }
       >
+        <DropdownMenu.Item
+          className={`${ITEM} !h-auto py-1`}
+          onSelect={() => {
+            take({ kind: 'reveal', id: 'reveal' });
+          }}
+        >
+          <span className="grid h-8 w-11 place-items-center text-wax-300">
+            <Spline size={20} />
+          </span>
+          <span>
+            Reveal strokes
+            <span className="block text-xs text-wax-500">A drawing’s strokes along their length, and away again</span>
+          </span>
+        </DropdownMenu.Item>
         {MORE.map((effect) => {
           const kind = starterOf(effect);
           return (

@@ -36,10 +36,16 @@ function boxOf(drawing: Drawing): Box {
   return box;
 }
 
+/** Drawings this many times the size of the shot are left out of what is looked at closely. */
+const WIDEST = 3;
+
 /** The common box of drawings in element space, to a few px, or null where nothing is drawn. */
 export function boxAround(doc: ShotDocument, drawingIds: readonly Id[]): Box | null {
-  const found = drawingIds.flatMap((id) => find(doc, 'drawing', id) ?? []);
-  const box = grown(found.map(boxOf).reduce(union, EMPTY_BOX), 4);
+  const found = drawingIds.flatMap((id) => find(doc, 'drawing', id) ?? []).map(boxOf);
+  const { width, height } = shotOf(doc);
+  // What covers far more than the picture, an impact frame, says nothing about where the effect is.
+  const own = found.filter((each) => each.right - each.left < WIDEST * Math.max(width, height));
+  const box = grown(own.reduce(union, EMPTY_BOX), 4);
   if (isEmpty(box)) return null;
   const to = (v: number, round: (v: number) => number) => round(v / 16) * 16;
   return {

@@ -18,7 +18,7 @@ export const PLAN_TOOLS = [
 export type PlanTool = (typeof PLAN_TOOLS)[number];
 
 /** What the column shows the settings of. */
-export type InHand = { readonly kind: 'path' | 'starter' | 'guide' | 'base'; readonly id: Id } | null;
+export type InHand = { readonly kind: 'path' | 'starter' | 'guide' | 'base' | 'reveal'; readonly id: Id } | null;
 
 interface PlanState {
   readonly tool: PlanTool | null;

@@ -62,7 +62,7 @@ export function drawRow(
     const own = placementFrame(placement, element, row.length, f);
     if (own === null) break;
     const x = f * perFrame;
-    if (own === 0 && f > placement.start) {
+    if (own === 0 && f > placement.start && row.length > 1) {
       context.fillStyle = '#f4ecdf';
       context.fillRect(x - 1, 0, 2, 6);
       context.fillRect(x - 1, ROW_HEIGHT - 6, 2, 6);
