@@ -4,6 +4,7 @@ import { burstFlask, skylightStrike, theGather, ventSmoke } from './shots.ts';
 
 export * from './ids.ts';
 export * from './furnace-mouth.ts';
+export * from './shots.ts';
 
 /** Every shot of the demo, in the order of the film, each built when it is asked for. */
 export const DEMO_SHOTS: readonly (() => ShotDocument)[] = [

@@ -27,8 +27,11 @@ async function rebuild(database: Knex, shots: ShotsService, saves: SavesService,
   await database('shots').where({ id: doc.shotId }).update({ deleted_at: null, production_id: GLASSHOUSE_ID });
 }
 
-/** Builds the demo on the first start of a database, or whenever `fresh` asks for it. Nothing else is touched. */
-export async function ensureDemo(database: Knex, fresh: boolean): Promise<void> {
+/**
+ * Builds the demo on the first start of a database, or whenever `fresh` asks for it. Nothing else is touched.
+ * @param builds how its shots are made, one after the other.
+ */
+export async function ensureDemo(database: Knex, fresh: boolean, builds = DEMO_SHOTS): Promise<void> {
   const built = await database('facts').where({ name: BUILT }).first();
   if (built && !fresh) return;
   const saves = new SavesService(database);
@@ -37,7 +40,12 @@ export async function ensureDemo(database: Knex, fresh: boolean): Promise<void> 
     .insert({ id: GLASSHOUSE_ID, name: 'The Glasshouse' })
     .onConflict('id')
     .merge({ name: 'The Glasshouse', deleted_at: null });
-  for (const build of DEMO_SHOTS) await rebuild(database, shots, saves, build());
+  for (const build of builds) {
+    const doc = build();
+    // Laying a shot takes a second or so: connections that were waiting are heard first.
+    await new Promise((heard) => setImmediate(heard));
+    await rebuild(database, shots, saves, doc);
+  }
   await database('facts')
     .insert({ name: BUILT, value: JSON.stringify(new Date().toISOString()) })
     .onConflict('name')

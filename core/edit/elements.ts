@@ -52,7 +52,7 @@ export function addElement(
 const belongingTo = (doc: ShotDocument, elementId: Id) =>
   Object.values(doc.entities).filter((e) => 'elementId' in e && e.elementId === elementId);
 
-/** Deletes an element with its layers, drawings and placements. */
+/** Deletes an element with its layers, drawings and placements, and what is planned for it. */
 export function deleteElement(doc: ShotDocument, elementId: Id): ShotDocument {
   const shot = shotOf(doc);
   const own = belongingTo(doc, elementId);
@@ -61,7 +61,11 @@ export function deleteElement(doc: ShotDocument, elementId: Id): ShotDocument {
     ...plane,
     placements: plane.placements.filter((id) => !gone.has(id)),
   }));
-  const kept = putEntities(doc, ...planes, { ...shot, elements: shot.elements.filter((id) => id !== elementId) });
+  const kept = putEntities(doc, ...planes, {
+    ...shot,
+    elements: shot.elements.filter((id) => id !== elementId),
+    guides: shot.guides.filter((id) => !gone.has(id)),
+  });
   const drawings = own.flatMap((e) => (e.kind === 'layer' ? Object.values(e.slots) : []));
   return dropUnshown(dropEntities(kept, [...gone]), drawings);
 }

@@ -125,7 +125,7 @@ describe.each(STARTERS.map((kind) => [kind.name, kind] as const))('%s', (_, kind
           }
         }
       }),
-      { numRuns: 4 },
+      { numRuns: 3 },
     );
   });
 
@@ -152,7 +152,7 @@ describe.each(STARTERS.map((kind) => [kind.name, kind] as const))('%s', (_, kind
           });
         }
       }),
-      { numRuns: 4 },
+      { numRuns: 3 },
     );
   });
 

@@ -20,7 +20,7 @@ let shots: ShotsService;
 beforeAll(async () => {
   server = await startServer();
   shots = new ShotsService(server.database, new SavesService(server.database));
-  await ensureDemo(server.database, false);
+  await ensureDemo(server.database, false, [furnaceMouth]);
   const shot = shotOf(furnaceMouth());
   const { revision } = (await server.send('GET', `/shots/${shot.id}`)).json as { revision: number };
   const body = { ...shot, length: 4, width: 192, height: 108 };

@@ -244,14 +244,14 @@ describe('saves', () => {
 describe('the demo', () => {
   test('is built once, and rebuilt on demand without touching anything else', async () => {
     const mine = await makeShot();
-    await ensureDemo(server.database, false);
+    await ensureDemo(server.database, false, [furnaceMouth]);
     const { revision, drawings } = await open(FURNACE_MOUTH_ID);
     expect(drawings).toHaveLength(Object.values(furnaceMouth().entities).filter((e) => e.kind === 'drawing').length);
-    await ensureDemo(server.database, false);
+    await ensureDemo(server.database, false, [furnaceMouth]);
     expect((await open(FURNACE_MOUTH_ID)).revision).toBe(revision);
     await save(FURNACE_MOUTH_ID, revision, [], [drawings[0]!]);
     await server.send('DELETE', `/shots/${FURNACE_MOUTH_ID}`);
-    await ensureDemo(server.database, true);
+    await ensureDemo(server.database, true, [furnaceMouth]);
     expect(new Set((await open(FURNACE_MOUTH_ID)).drawings)).toEqual(new Set(drawings));
     expect((await open(mine)).revision).toBe(1);
     const picture = await fetch(`${server.address}/api/shots/${FURNACE_MOUTH_ID}/picture.png`);

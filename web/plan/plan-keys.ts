@@ -1,6 +1,7 @@
 /** Keys of the Plan step: ending or dropping what is being set, letting go, and deleting what is in hand. */
 import { find } from '@tallow/core/document';
-import { deleteGuide, deletePath, setPlan } from '@tallow/core/edit';
+import { deleteGuide, deletePath, setGuide, setPath, setPlan } from '@tallow/core/edit';
+import { moveNode, nodePoints } from '@tallow/core/plan';
 import { current } from '../state/current.ts';
 import { edit } from '../state/document.ts';
 import { dropPreview } from '../state/laying.ts';
@@ -39,13 +40,44 @@ function deleteInHand(): boolean {
   return true;
 }
 
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** Moves the chosen point of the path in hand, or the guide in hand, by 1 px, with Shift by 10. */
+function nudge({ code, shiftKey, target }: KeyboardEvent): boolean {
+  const arrow = ARROWS[code];
+  const now = current();
+  const { hand, node } = plan();
+  if (!arrow || !now || !hand || (target instanceof Element && target.closest('[role=slider],input,[data-arrows]')))
+    return false;
+  const [dx, dy] = arrow.map((v) => v * (shiftKey ? 10 : 1)) as [number, number];
+  const path = hand.kind === 'path' && node !== null ? find(now.doc, 'path', hand.id) : undefined;
+  if (path && !path.locked && node !== null) {
+    const from = nodePoints(path.nodes)[node];
+    if (!from) return false;
+    const to = { x: from.x + dx, y: from.y + dy };
+    edit('reshape path', (doc) => setPath(doc, path.id, { nodes: moveNode(path.nodes, node, to) }), `nudge-${path.id}`);
+    return true;
+  }
+  const guide = hand.kind === 'guide' ? find(now.doc, 'guide', hand.id) : undefined;
+  if (!guide || guide.locked) return false;
+  const moved = { x: guide.x + dx, y: guide.y + dy, toX: guide.toX + dx, toY: guide.toY + dy };
+  edit('guide', (doc) => setGuide(doc, guide.id, moved), `nudge-${guide.id}`);
+  return true;
+}
+
 /** Listens before the desk's own keys do, while the Plan step is open. */
 export function attachPlanKeys(): () => void {
   const down = (event: KeyboardEvent): void => {
     if (isElsewhere(event.target)) return;
     const { tool, draft } = plan();
     let taken = false;
-    if (event.code === 'Enter' && tool === 'points' && draft.length > 1) {
+    if (event.code.startsWith('Arrow')) taken = nudge(event);
+    else if (event.code === 'Enter' && tool === 'points' && draft.length > 1) {
       finishPoints(false);
       taken = true;
     } else if (event.code === 'Escape') taken = letGo();

@@ -6,6 +6,7 @@ import { scaleLinear } from 'd3-scale';
 import { line, curveMonotoneX } from 'd3-shape';
 import { useRef } from 'react';
 import { useDesk } from '../state/desk.ts';
+import { edit, endGesture } from '../state/document.ts';
 import { layFollowers } from '../state/laying.ts';
 import { usePlan } from '../state/plan.ts';
 import { drag } from './drag.ts';
@@ -111,6 +112,30 @@ export function SpacingChart({ path }: { path: Path }) {
               fill="transparent"
               className="cursor-ns-resize"
               data-chart-tick={index}
+              role="slider"
+              tabIndex={0}
+              data-arrows
+              aria-label={`Tick ${index + 1}`}
+              aria-valuemin={0}
+              aria-valuemax={100}
+              aria-valuenow={Math.round(share * 100)}
+              onKeyDown={(event) => {
+                const by = { ArrowUp: 0.005, ArrowRight: 0.005, ArrowDown: -0.005, ArrowLeft: -0.005 }[event.key];
+                if (by === undefined) return;
+                event.preventDefault();
+                event.stopPropagation();
+                const to = share + by * (event.shiftKey ? 5 : 1);
+                edit(
+                  'move tick',
+                  (doc) => setPath(doc, path.id, { placed: placeTick(path, index, to) }),
+                  `tick-${index}`,
+                );
+              }}
+              onKeyUp={(event) => {
+                if (!event.key.startsWith('Arrow')) return;
+                endGesture();
+                relay();
+              }}
               onPointerDown={(event) => {
                 drag(event, {
                   placeOf,

@@ -131,6 +131,21 @@ function Outputs({ now, starter }: { now: Current; starter: Starter }) {
   const kind = starterOf(starter.effect);
   return (
     <div className="flex flex-wrap gap-1.5 py-1" role="group" aria-label="Layers laid">
+      {find(now.doc, 'layer', starter.layers['balls']) ? (
+        <Small
+          title="Hides all but the balls it is built on, to draw the rest by hand"
+          onClick={() => {
+            edit('only the balls', (doc) =>
+              Object.entries(starter.layers).reduce(
+                (d, [key, id]) => setLayer(d, id, { visible: key === 'balls' }),
+                doc,
+              ),
+            );
+          }}
+        >
+          Only the balls
+        </Small>
+      ) : null}
       {kind.outputs.map(({ key, name }) => {
         const layer = find(now.doc, 'layer', starter.layers[key]);
         if (!layer) return null;
@@ -238,6 +253,18 @@ export function StarterPanel({ now, starter: laid }: { now: Current; starter: St
             }}
           >
             {tool === 'foot' ? 'Draw it in the picture …' : 'Draw its base'}
+          </Small>
+        ) : null}
+        {kind.follows === 'line' && now.element.bases.length > 1 ? (
+          <Small
+            title="Its foot runs through the bases, from left to right"
+            onClick={() => {
+              const bases = [...now.element.bases].sort((a, b) => a.x - b.x);
+              const line = Float32Array.from(bases.flatMap((b) => [b.x - laid.x, b.y - laid.y]));
+              void layNow({ ...laid, line }, 'stand on the bases');
+            }}
+          >
+            Stand on the bases
           </Small>
         ) : null}
         {kind.follows === 'line' && starter.line ? (

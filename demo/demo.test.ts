@@ -1,0 +1,36 @@
+import { find, referencesOf, type Layer } from '@tallow/core/document';
+import { timedLayers } from '@tallow/core/timing';
+import { burstFlask, DEMO_SHOTS, skylightStrike, theGather } from './index.ts';
+
+test.each(DEMO_SHOTS.slice(2).map((build) => [build.name, build] as const))(
+  '%s is whole: everything it points at is there, and every drawing can be reached',
+  (_, build) => {
+    const doc = build();
+    const entities = Object.values(doc.entities);
+    for (const entity of entities) for (const { id } of referencesOf(entity)) expect(doc.entities[id]).toBeDefined();
+    const shown = new Set(entities.flatMap((e) => (e.kind === 'layer' ? Object.values(e.slots) : [])));
+    for (const e of entities) if (e.kind === 'drawing') expect(shown.has(e.id)).toBe(true);
+    expect(build()).toEqual(doc);
+  },
+);
+
+test('the gather follows its path, on the holds of its phases', () => {
+  const doc = theGather();
+  const starter = Object.values(doc.entities).find((e) => e.kind === 'starter')!;
+  expect(starter).toMatchObject({ effect: 'liquid', hold: null });
+  expect(starter.kind === 'starter' && find(doc, 'path', starter.pathId)).toMatchObject({ name: 'Gather', ticks: 16 });
+});
+
+test('what stands behind the effects shows on every frame', () => {
+  for (const doc of [skylightStrike(), burstFlask()]) {
+    const still = Object.values(doc.entities).filter(
+      (e): e is Layer => e.kind === 'layer' && find(doc, 'runlist', e.runListId)!.period === 1,
+    );
+    expect(still.length).toBeGreaterThan(0);
+    for (const layer of still) {
+      const element = find(doc, 'element', layer.elementId)!;
+      expect(element.time).toBe('cycle');
+      expect(timedLayers(doc, element).map((t) => t.layer.id)).toContain(layer.id);
+    }
+  }
+});
