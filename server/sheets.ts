@@ -2,37 +2,15 @@
 import { writeFileSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas';
-import { fitInto, mapBox, ringBox, seededIds, union, type Box } from '@tallow/core/geometry';
+import { fitInto, seededIds } from '@tallow/core/geometry';
 import { drawDrawing } from '@tallow/core/render';
-import {
-  drawingOf,
-  isLine,
-  layAll,
-  marksFrom,
-  sceneFor,
-  STARTERS,
-  type LaidFrame,
-  type StarterKind,
-} from '@tallow/core/starters';
+import { drawingOf, laidBox, layAll, marksFrom, sceneFor, STARTERS, type StarterKind } from '@tallow/core/starters';
 import { makeSurface } from './exports/canvas.ts';
 
 const CELL = { width: 112, height: 112 };
 const COLUMNS = 10;
 /** Drawings of each where many presets are shown. */
-const FEWER = 7;
-
-function boxOf(frames: readonly LaidFrame[]): Box {
-  let box: Box = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
-  for (const mark of frames.flatMap((f) => Object.values(f).flat())) {
-    if (isLine(mark)) {
-      mark.samples.x.forEach((x, i) => {
-        const y = mark.samples.y[i]!;
-        box = union(box, { left: x, right: x, top: y, bottom: y });
-      });
-    } else for (const ring of mark.rings) box = union(box, ringBox(ring));
-  }
-  return box;
-}
+const FEWER = 6;
 
 /** One row per preset and seed: its drawings one after the other. */
 function sheetOf(kind: StarterKind, rows: readonly { preset: number; seed: number }[]): Buffer {
@@ -51,10 +29,10 @@ function sheetOf(kind: StarterKind, rows: readonly { preset: number; seed: numbe
   let top = 0;
   const colourOf = (paint: string) => kind.paints.find((p) => p.key === paint)!.colour;
   for (const { frames } of laid) {
-    const box = boxOf(frames);
+    const box = laidBox(frames.flatMap((frame) => Object.values(frame).flat()));
     const surface = makeSurface(CELL.width, CELL.height);
     const scratch = makeSurface(CELL.width, CELL.height);
-    const matrix = fitInto(mapBox([1, 0, 0, 1, 0, 0], box), CELL.width - 12, CELL.height - 12);
+    const matrix = fitInto(box, CELL.width - 12, CELL.height - 12);
     frames.forEach((frame, i) => {
       const shown = kind.outputs.filter((o) => !o.hidden).reverse();
       const marks = marksFrom(

@@ -9,12 +9,12 @@ import {
   newPath,
   putEntities,
   shotOf,
-  type Drawing,
   type Element,
   type Guide,
   type GuideForm,
   type Id,
   type LayerRole,
+  type Mark,
   type NewId,
   type Path,
   type Run,
@@ -119,6 +119,38 @@ export function setPlan(
   return element ? putEntities(doc, { ...element, ...plan }) : doc;
 }
 
+interface NewLayer {
+  readonly name: string;
+  readonly role: LayerRole;
+  /** Element frame of its first drawing. */
+  readonly from: number;
+  readonly parts: readonly { readonly marks: readonly Mark[]; readonly hold: number }[];
+}
+
+/** Lays drawings on a new layer on top of an element. */
+function onNewLayer(
+  doc: ShotDocument,
+  element: Element,
+  { name, role, from, parts }: NewLayer,
+  newId: NewId,
+): { doc: ShotDocument; layerId: Id } {
+  const { layer, list } = newLayer(element.id, name, role, newId);
+  const lead: Run[] = from > 0 ? [{ id: newId(), slot: null, length: from }] : [];
+  const drawings = parts.map(({ marks }) => drawingOf(newId(), marks));
+  const runs = parts.map(({ hold }): Run => ({ id: newId(), slot: newId(), length: hold }));
+  const slots = Object.fromEntries(runs.map((run, i) => [run.slot!, drawings[i]!.id]));
+  return {
+    doc: putEntities(
+      doc,
+      ...drawings,
+      { ...list, runs: [...lead, ...runs] },
+      { ...layer, slots },
+      { ...element, layers: [layer.id, ...element.layers] },
+    ),
+    layerId: layer.id,
+  };
+}
+
 /**
  * Stamps a path's stand-in onto a new layer on top: one drawing per tick, from the path's first frame,
  * held as the path holds. The edit says which layer it made.
@@ -137,28 +169,13 @@ export function stampPath(
   if (!path || !element) throw new Error(`Path ${pathId} is not in this shot`);
   const step = Math.max(1, Math.round(every / path.hold));
   const chosen = stampsOf(path).filter((_, i) => i % step === 0);
-  const { layer, list } = newLayer(element.id, path.name, role, newId);
-  const slots: Record<Id, Id> = {};
-  const drawings: Drawing[] = [];
-  const lead: Run[] = path.from > 0 ? [{ id: newId(), slot: null, length: path.from }] : [];
   const end = path.from + path.ticks * path.hold;
-  const runs = chosen.map((stamp): Run => {
-    const [slot, id, mark] = [newId(), newId(), newId()];
+  const parts = chosen.map((stamp) => {
     const rings = [stampRing(path.standIn, stamp)];
-    drawings.push(drawingOf(id, [{ kind: 'shape', id: mark, swatch, rings, rule: 'nonzero', opacity: stamp.opacity }]));
-    slots[slot] = id;
-    return { id: newId(), slot, length: Math.min(step * path.hold, end - stamp.frame) };
+    const mark: Mark = { kind: 'shape', id: newId(), swatch, rings, rule: 'nonzero', opacity: stamp.opacity };
+    return { marks: [mark], hold: Math.min(step * path.hold, end - stamp.frame) };
   });
-  return {
-    doc: putEntities(
-      doc,
-      ...drawings,
-      { ...list, runs: [...lead, ...runs] },
-      { ...layer, slots },
-      { ...element, layers: [layer.id, ...element.layers] },
-    ),
-    layerId: layer.id,
-  };
+  return onNewLayer(doc, element, { name: path.name, role, from: path.from, parts }, newId);
 }
 
 /**
@@ -183,31 +200,14 @@ export function revealDrawing(
     return mark.kind === 'stroke' ? [mark] : [];
   });
   if (!element || strokes.length === 0) throw new Error('There is no stroke here to reveal');
-  const { layer, list } = newLayer(elementId, 'Revealed', 'line', newId);
-  const slots: Record<Id, Id> = {};
-  const drawings: Drawing[] = [];
-  const lead: Run[] = from > 0 ? [{ id: newId(), slot: null, length: from }] : [];
-  const runs = Array.from({ length: revealCount(revealing) }, (_, i): Run => {
-    const marks = strokes.flatMap((stroke) => {
+  const parts = Array.from({ length: revealCount(revealing) }, (_, i) => ({
+    marks: strokes.flatMap((stroke): Mark[] => {
       const part = partOfStroke(stroke, reachOn(revealing, i));
       return part ? [{ ...part, id: newId() }] : [];
-    });
-    const made = drawingOf(newId(), marks);
-    const slot = newId();
-    drawings.push(made);
-    slots[slot] = made.id;
-    return { id: newId(), slot, length: hold };
-  });
-  return {
-    doc: putEntities(
-      doc,
-      ...drawings,
-      { ...list, runs: [...lead, ...runs] },
-      { ...layer, slots },
-      { ...element, layers: [layer.id, ...element.layers] },
-    ),
-    layerId: layer.id,
-  };
+    }),
+    hold,
+  }));
+  return onNewLayer(doc, element, { name: 'Revealed', role: 'line', from, parts }, newId);
 }
 
 /** Adds a faint layer on top for a rough sketch, shown throughout and never exported. The edit says which it is. */

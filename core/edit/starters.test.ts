@@ -13,15 +13,8 @@ import { layAll, newStarter, sceneOf, starterOf } from '../starters/index.ts';
 import { timedLayers, totalLength } from '../timing/index.ts';
 import { deleteRuns, newDrawing } from './drawings.ts';
 import { deleteLayer } from './layers.ts';
-import {
-  deleteStarter,
-  isUntouched,
-  layStarter,
-  printOf,
-  releaseStarter,
-  startersOf,
-  touchedCount,
-} from './starters.ts';
+import { printOf } from './print.ts';
+import { deleteStarter, isUntouched, layStarter, releaseStarter, startersOf, touchedCount } from './starters.ts';
 
 const newId = seededIds(9);
 const blank = newShotDocument(

@@ -5,7 +5,7 @@
  */
 import { clamp, cosineTurn, mix, seededRandom, sineTurn, unitedRings, type Point } from '../geometry/index.ts';
 import type { Ring } from '../document/index.ts';
-import { samplesOf } from './circles.ts';
+import { GUIDE_PAINT, samplesOf } from './circles.ts';
 import { control, fillOf, type Fill, type LaidFrame, type LaidMark, type Scene, type StarterKind } from './starter.ts';
 
 /** A crooked line with the place on the main line where it leaves it. */
@@ -281,7 +281,7 @@ export const BOLT: StarterKind = {
     { key: 'bolt', name: 'bolt', role: 'body', colour: '#a9b8ff' },
     { key: 'hot', name: 'bolt core', role: 'core', colour: '#ffffff' },
     { key: 'glow', name: 'bolt glow', role: 'light', colour: '#5d6fd6' },
-    { key: 'guide', name: 'guide', role: 'outline', colour: '#d98fb0' },
+    GUIDE_PAINT,
   ],
   presets: [
     { name: 'Strike', settings: {} },

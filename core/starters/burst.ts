@@ -15,7 +15,7 @@ import {
 } from '../geometry/index.ts';
 import type { Ring } from '../document/index.ts';
 import { billowRings, type Puff } from './billow.ts';
-import { circleLine, samplesOf } from './circles.ts';
+import { GUIDE_PAINT, circleLine, samplesOf } from './circles.ts';
 import { discsBox, gridOver, ringsAt, unionField } from './field.ts';
 import { outlined } from './line.ts';
 import {
@@ -278,7 +278,7 @@ export const BURST: StarterKind = {
     { key: 'spark', name: 'spark', role: 'light', colour: '#ffb14a' },
     { key: 'shard', name: 'shard', role: 'shade', colour: '#5b7f86' },
     { key: 'shardLight', name: 'shard light', role: 'light', colour: '#b7dede' },
-    { key: 'guide', name: 'guide', role: 'outline', colour: '#d98fb0' },
+    GUIDE_PAINT,
   ],
   presets: [
     { name: 'Burst', settings: {} },

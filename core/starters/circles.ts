@@ -1,7 +1,10 @@
 /** Circles as drawn lines: the balls an effect is built on. */
 import type { Samples } from '../document/index.ts';
 import { cosineTurn, sineTurn, type Point } from '../geometry/index.ts';
-import type { Line } from './starter.ts';
+import type { Line, Paint } from './starter.ts';
+
+/** What guides of every starter are drawn with. */
+export const GUIDE_PAINT: Paint = { key: 'guide', name: 'guide', role: 'outline', colour: '#d98fb0' };
 
 /** Samples of a line through points, with pressures or all at 0.8. */
 export function samplesOf(points: readonly Point[], pressure: (i: number) => number = () => 0.8): Samples {

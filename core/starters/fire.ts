@@ -8,7 +8,7 @@ import type { Ring } from '../document/index.ts';
 import { clamp, cosineTurn, mix, seededRandom, sineTurn, smoothStep, type Point } from '../geometry/index.ts';
 import { gridOver, OUTSIDE, ringsAt, softMax, type Grid } from './field.ts';
 import { outlined } from './line.ts';
-import { circleLine } from './circles.ts';
+import { GUIDE_PAINT, circleLine } from './circles.ts';
 import { control, fillOf, phaseOf, type LaidFrame, type Scene, type Settings, type StarterKind } from './starter.ts';
 
 const { abs, ceil, floor, max, min, sqrt } = Math;
@@ -308,7 +308,7 @@ export const FIRE: StarterKind = {
     { key: 'body', name: 'body', role: 'body', colour: '#e2581c' },
     { key: 'flame', name: 'flame', role: 'light', colour: '#ffa62b' },
     { key: 'core', name: 'core', role: 'core', colour: '#fff0b8' },
-    { key: 'guide', name: 'guide', role: 'outline', colour: '#d98fb0' },
+    GUIDE_PAINT,
   ],
   presets: [
     { name: 'Hearth', settings: {} },

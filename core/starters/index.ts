@@ -6,5 +6,5 @@ export * from './kinds.ts';
 export * from './marks.ts';
 export * from './scene.ts';
 export { fireAt, fireGrid } from './fire.ts';
-export { tiedDiscs } from './small.ts';
+export { tiedDiscs } from './tied.ts';
 export { grownAt } from './burst.ts';

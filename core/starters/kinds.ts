@@ -3,10 +3,15 @@ import type { Effect } from '../document/index.ts';
 import { BOLT } from './bolt.ts';
 import { BURST } from './burst.ts';
 import { FIRE } from './fire.ts';
+import { IMPACT } from './impact.ts';
 import { LIQUID } from './liquid.ts';
-import { IMPACT, RIPPLE, SHOCK_RING, SPARKS, SPEED_LINES, TIED, WAVE } from './small.ts';
+import { RIPPLE, SHOCK_RING } from './rings.ts';
 import { SMOKE } from './smoke.ts';
+import { SPARKS } from './sparks.ts';
+import { SPEED_LINES } from './speed-lines.ts';
 import type { StarterKind } from './starter.ts';
+import { TIED } from './tied.ts';
+import { WAVE } from './wave.ts';
 
 const KINDS: Readonly<Record<Effect, StarterKind>> = {
   fire: FIRE,

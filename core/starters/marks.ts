@@ -1,5 +1,6 @@
 /** What a starter lays as marks of a document. */
 import type { Drawing, Id, Mark, NewId } from '../document/index.ts';
+import { EMPTY_BOX, ringBox, union, type Box } from '../geometry/index.ts';
 import { isLine, type LaidMark } from './starter.ts';
 
 /** Marks in starter space moved to where the starter stands. @param swatchOf the swatch of a paint. */
@@ -30,6 +31,20 @@ export function marksFrom(
       opacity: mark.opacity ?? 1,
     };
   });
+}
+
+/** A box around what was laid: of areas with their handles, of lines along their middles. */
+export function laidBox(laid: readonly LaidMark[]): Box {
+  let box = EMPTY_BOX;
+  for (const mark of laid) {
+    if (isLine(mark)) {
+      mark.samples.x.forEach((x, i) => {
+        const y = mark.samples.y[i]!;
+        box = union(box, { left: x, right: x, top: y, bottom: y });
+      });
+    } else for (const ring of mark.rings) box = union(box, ringBox(ring));
+  }
+  return box;
 }
 
 /** A drawing of marks, lowest first. */

@@ -4,7 +4,7 @@
  */
 import { clamp, cosineTurn, mix, seededRandom, sineTurn, smoothStep } from '../geometry/index.ts';
 import { billowRings, type Puff } from './billow.ts';
-import { circleLine } from './circles.ts';
+import { GUIDE_PAINT, circleLine } from './circles.ts';
 import { outlined } from './line.ts';
 import { ageOf, choice, control, fillOf, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
 
@@ -136,7 +136,7 @@ export const SMOKE: StarterKind = {
     { key: 'light', name: 'smoke light', role: 'light', colour: '#b7c0ca' },
     { key: 'shade', name: 'smoke shade', role: 'shade', colour: '#59636f' },
     { key: 'body', name: 'smoke', role: 'body', colour: '#87919d' },
-    { key: 'guide', name: 'guide', role: 'outline', colour: '#d98fb0' },
+    GUIDE_PAINT,
   ],
   presets: [
     { name: 'Plume', settings: {} },

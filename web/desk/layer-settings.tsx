@@ -1,10 +1,13 @@
 /** What can be set of a layer or a folder. */
-import { BLENDS, LAYER_ROLES, type Blend, type Folder, type Layer, type LayerRole } from '@tallow/core/document';
+import { BLENDS, find, LAYER_ROLES, type Blend, type Folder, type Layer, type LayerRole } from '@tallow/core/document';
 import { deleteLayer, dissolveFolder, setFolder, setLayer } from '@tallow/core/edit';
 import type { TimedLayer } from '@tallow/core/timing';
-import { FolderMinus, Trash2 } from 'lucide-react';
+import { starterOf } from '@tallow/core/starters';
+import { FolderMinus, SlidersHorizontal, Trash2 } from 'lucide-react';
+import { Link } from 'react-router';
 import { act } from '../state/actions.ts';
-import { edit, endGesture, say } from '../state/document.ts';
+import { edit, endGesture, say, useDocument } from '../state/document.ts';
+import { take } from '../state/plan.ts';
 import { withDrawings } from '../state/time-edits.ts';
 
 /** Colour marks for layers, apart from the onion skin's colours and the accent; the first is none. */
@@ -63,6 +66,27 @@ function Tag({ layer, onSet }: { layer: Layer; onSet: (tag: number) => void }) {
         style={{ background: TAGS[layer.tag] }}
       />
     </button>
+  );
+}
+
+/** The way to the settings of the starter that laid a layer. */
+function StarterLink({ layer }: { layer: Layer }) {
+  const starter = useDocument((s) => (s.doc ? find(s.doc, 'starter', layer.starterId) : undefined));
+  if (!starter) return null;
+  const { name } = starterOf(starter.effect);
+  return (
+    <Link
+      to="../plan"
+      relative="path"
+      replace
+      title="Laid by a starter: its settings are in Plan"
+      className="moves flex h-8 items-center gap-1.5 rounded-md px-1.5 text-[13px] text-wax-300 hover:bg-soot-800 hover:text-wax-100"
+      onClick={() => {
+        take({ kind: 'starter', id: starter.id });
+      }}
+    >
+      <SlidersHorizontal size={14} /> Settings of {name}
+    </Link>
   );
 }
 
@@ -161,6 +185,7 @@ export function LayerSettingsRows({ timed, only }: { timed: TimedLayer; only: bo
           <Trash2 size={15} />
         </button>
       </div>
+      <StarterLink layer={layer} />
     </div>
   );
 }

@@ -12,11 +12,12 @@ import { swatchOf, type Current } from '../state/current.ts';
 import { desk, setDesk } from '../state/desk.ts';
 import { edit, endGesture, say } from '../state/document.ts';
 import { layFollowers } from '../state/laying.ts';
-import { setPlanning, take, takeTool, usePlan } from '../state/plan.ts';
-import { Check, Heading, Line, Select, Small, Words } from './parts.tsx';
+import { setPlanning, take, usePlan } from '../state/plan.ts';
+import { Heading, Line, Select, Small, Words } from './parts.tsx';
 import { usePathFacts } from './path-mark.tsx';
 import { playRow } from './row-player.ts';
 import { Rows, SpacingChart } from './spacing-chart.tsx';
+import { StandInSettings } from './stand-in-settings.tsx';
 import { useState } from 'react';
 
 /** What the numbers of the row say. */
@@ -37,86 +38,6 @@ export function PathFacts({ path }: { path: Path }) {
         </span>
       )}
     </span>
-  );
-}
-
-function StandInSettings({
-  path,
-  set,
-}: {
-  path: Path;
-  set: (name: string, settings: PathSettings, gesture?: string) => void;
-}) {
-  const { standIn } = path;
-  const change = (settings: Partial<Path['standIn']>, gesture?: string): void => {
-    set('stand-in', { standIn: { ...standIn, ...settings } }, gesture);
-  };
-  const slide = (
-    key: 'sizeStart' | 'sizeEnd' | 'aspect' | 'stretch' | 'angle' | 'opacityStart' | 'opacityEnd',
-    factor = 1,
-  ) => ({
-    value: standIn[key] * factor,
-    onMove: (value: number) => {
-      change({ [key]: value / factor }, `stand-in-${path.id}-${key}`);
-    },
-    onDone: () => {
-      endGesture();
-      layFollowers(path.id);
-    },
-  });
-  return (
-    <>
-      <Heading
-        aside={
-          <Words
-            label="Form of the stand-in"
-            value={standIn.form}
-            words={[
-              { value: 'disc', label: 'Disc' },
-              { value: 'ellipse', label: 'Ellipse' },
-              { value: 'shape', label: 'Drawn', title: 'Draw its outline in the picture' },
-            ]}
-            onChoose={(form) => {
-              if (form === 'shape') {
-                takeTool('form');
-                say('Draw the outline of the stand-in in the picture.');
-              }
-              if (form !== 'shape' || standIn.shape) change({ form });
-            }}
-          />
-        }
-      >
-        Stand-in
-      </Heading>
-      <Slider label="Size, start" unit="px" least={4} most={600} {...slide('sizeStart')} />
-      <Slider label="Size, end" unit="px" least={4} most={600} {...slide('sizeEnd')} />
-      <Check
-        label="Near fast, far slow: spacing follows size"
-        checked={path.perspective}
-        onChange={(perspective) => {
-          set('spacing by size', { perspective });
-          layFollowers(path.id);
-        }}
-      />
-      <Slider label="Stretch by speed" unit="%" least={0} most={100} {...slide('stretch', 100)} />
-      {standIn.form === 'ellipse' ? (
-        <Slider label="Width" unit="%" least={5} most={100} {...slide('aspect', 100)} />
-      ) : null}
-      {standIn.form === 'disc' ? null : (
-        <>
-          <Slider label="Turned by" unit="°" least={-180} most={180} {...slide('angle', 180 / Math.PI)} />
-          <Check
-            label="Turns along the path"
-            checked={standIn.turn === 'along'}
-            onChange={(on) => {
-              change({ turn: on ? 'along' : 'fixed' });
-            }}
-          />
-        </>
-      )}
-      <Slider label="Opacity, start" unit="%" least={0} most={100} {...slide('opacityStart', 100)} />
-      <Slider label="Opacity, end" unit="%" least={0} most={100} {...slide('opacityEnd', 100)} />
-    </>
   );
 }
 

@@ -9,6 +9,7 @@ import { current } from './current.ts';
 import { desk, setDesk } from './desk.ts';
 import { edit, say, useDocument } from './document.ts';
 import { plan, setPlanning, take } from './plan.ts';
+import { openEngine } from './session.ts';
 import { withDrawings } from './time-edits.ts';
 
 /** A starter with what the compute worker needs of the document, or null when its element is gone. */
@@ -36,6 +37,16 @@ function endPreview(): void {
 export function dropPreview(): void {
   void compute().stop();
   endPreview();
+}
+
+/** Frames waited for the picture at most. */
+const PATIENCE = 90;
+
+/** Comes when the picture shows the document as it is now. */
+async function whenPainted(): Promise<void> {
+  const canvas = openEngine()?.compositor.canvas;
+  for (let i = 0; i < PATIENCE && canvas && canvas.dataset['shown'] !== canvas.dataset['wanted']; i++)
+    await new Promise((next) => requestAnimationFrame(next));
 }
 
 let layings = 0;
@@ -89,9 +100,13 @@ export async function layNow(starter: Starter, name: string, byHand: ByHand = 'k
       });
       take({ kind: 'starter', id: starter.id });
       showLaid(starter.id);
+      setDesk({ without: [] });
+      // The preview stays until the picture has what was laid, so that nothing is bare in between.
+      void whenPainted().then(() => {
+        if (plan().moving === starter) endPreview();
+      });
     },
   );
-  endPreview();
 }
 
 /** Draws on the body of what was laid, where nothing else was drawn on. */

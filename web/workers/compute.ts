@@ -1,10 +1,10 @@
 /** The compute worker: lays starters away from the main thread, drawing by drawing, so that it can be stopped between two. */
 import { documentOf, type Element, type Path, type Starter } from '@tallow/core/document';
-import { fitInto, ringBox, seededIds, union, EMPTY_BOX, type Box, type Matrix } from '@tallow/core/geometry';
+import { fitInto, seededIds, type Matrix } from '@tallow/core/geometry';
 import { drawDrawing } from '@tallow/core/render';
 import {
   drawingOf,
-  isLine,
+  laidBox,
   marksFrom,
   readable,
   sceneFor,
@@ -52,20 +52,9 @@ function painted(
   return transfer(bitmap, [bitmap]);
 }
 
-function boxOf(frame: LaidFrame, kind: StarterKind): Box {
-  let box = EMPTY_BOX;
-  for (const { key, hidden, blend } of kind.outputs) {
-    for (const mark of hidden || blend ? [] : (frame[key] ?? [])) {
-      if (isLine(mark)) {
-        mark.samples.x.forEach((x, i) => {
-          const y = mark.samples.y[i]!;
-          box = union(box, { left: x, right: x, top: y, bottom: y });
-        });
-      } else for (const ring of mark.rings) box = union(box, ringBox(ring));
-    }
-  }
-  return box;
-}
+/** What of a drawing is seen when it has just been laid. */
+const seenOf = (frame: LaidFrame, kind: StarterKind) =>
+  kind.outputs.flatMap(({ key, hidden, blend }) => (hidden || blend ? [] : (frame[key] ?? [])));
 
 let laying = 0;
 
@@ -123,7 +112,7 @@ const compute = {
     };
     const index = Math.floor((telling[effect] ?? 0.5) * scene.starts.length);
     const frame = kind.draw(scene, index);
-    const box = boxOf(frame, kind);
+    const box = laidBox(seenOf(frame, kind));
     const fits = box.left < box.right ? fitInto(box, width - 4, height - 4) : ([1, 0, 0, 1, 0, 0] as const);
     const matrix: Matrix = [fits[0], 0, 0, fits[3], fits[4] + 2, fits[5] + 2];
     return painted(kind, frame, { x: 0, y: 0 }, {}, { width, height }, matrix);

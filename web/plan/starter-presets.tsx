@@ -1,0 +1,86 @@
+/** Presets of a starter, each as the engine lays it, and the user's own. */
+import type { Starter } from '@tallow/core/document';
+import { settingsOf, starterOf, type Preset } from '@tallow/core/starters';
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { NameField } from '../parts/name-field.tsx';
+import { layNow } from '../state/laying.ts';
+import { forgetPreset, keepPreset, useOwnPresets } from '../state/own-presets.ts';
+import { Small } from './parts.tsx';
+import { StarterPicture } from './starter-picture.tsx';
+
+const PICTURE = { width: 68, height: 52 };
+
+export function Presets({ starter }: { starter: Starter }) {
+  const kind = starterOf(starter.effect);
+  const own = useOwnPresets((s) => s.own[starter.effect]) ?? [];
+  const [naming, setNaming] = useState(false);
+  const use = (preset: Preset): void => {
+    void layNow(
+      {
+        ...starter,
+        settings: settingsOf(kind, preset.settings),
+        length: preset.length ?? kind.length,
+        hold: preset.hold ?? kind.hold,
+      },
+      `lay ${preset.name.toLowerCase()}`,
+    );
+  };
+  const entry = (preset: Preset, mine: boolean) => (
+    <div key={`${mine}-${preset.name}`} className="relative shrink-0">
+      <button
+        type="button"
+        className="moves flex w-[76px] flex-col items-center gap-0.5 rounded-lg bg-soot-950 pb-1 pt-1 text-[11px] leading-tight text-wax-300 hover:bg-soot-800 hover:text-wax-100"
+        title={`Lay ${preset.name}`}
+        onClick={() => {
+          use(preset);
+        }}
+      >
+        <StarterPicture effect={starter.effect} preset={preset} {...PICTURE} />
+        <span className="w-full truncate px-1 text-center">{preset.name}</span>
+      </button>
+      {mine ? (
+        <button
+          type="button"
+          aria-label={`Forget ${preset.name}`}
+          title="Forget this preset"
+          className="absolute right-0 top-0 grid size-5 place-items-center rounded bg-soot-900/80 text-wax-500 hover:text-wax-100"
+          onClick={() => {
+            forgetPreset(starter.effect, preset.name);
+          }}
+        >
+          <X size={11} />
+        </button>
+      ) : null}
+    </div>
+  );
+  return (
+    <>
+      <div className="flex flex-wrap gap-1.5 py-1" role="group" aria-label="Presets">
+        {kind.presets.map((preset) => entry(preset, false))}
+        {own.map((preset) => entry(preset, true))}
+      </div>
+      {naming ? (
+        <NameField
+          label="Name of the preset"
+          value={`My ${kind.name.toLowerCase()}`}
+          onDone={(name) => {
+            setNaming(false);
+            if (!name) return;
+            const time = { length: starter.length, ...(starter.hold === null ? {} : { hold: starter.hold }) };
+            keepPreset(starter.effect, { name, settings: starter.settings, ...time });
+          }}
+        />
+      ) : (
+        <Small
+          title="Keep these settings under a name of your own"
+          onClick={() => {
+            setNaming(true);
+          }}
+        >
+          Keep as preset
+        </Small>
+      )}
+    </>
+  );
+}
