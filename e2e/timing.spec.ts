@@ -170,8 +170,11 @@ test('layers are added, renamed, reordered, faded and deleted, each by one undo'
   const live = page.locator('[id^=DndLiveRegion]');
   await expect(live).toContainText('moved over');
   const here = (await live.textContent())!;
-  await page.keyboard.press('ArrowDown');
-  await expect(live).not.toHaveText(here);
+  // Until the rows are measured a key moves nothing; the last row is as far as it goes.
+  await expect(async () => {
+    await page.keyboard.press('ArrowDown');
+    await expect(live).not.toHaveText(here, { timeout: 1000 });
+  }).toPass();
   await page.keyboard.press('Space');
   await expect.poll(names).toEqual(['Line', 'Smoke']);
   await page.getByLabel('Layer opacity').fill('40');
