@@ -8,8 +8,17 @@ function printColumn(hash: number, column: Float32Array): number {
   return h;
 }
 
+/** Drawings never change, so their prints are worked out once. */
+const known = new WeakMap<Pick<Drawing, 'marks' | 'order'>, string>();
+
 /** A short text that changes whenever a mark of the drawing does: FNV-1a over words, from two seeds. */
 export function printOf(drawing: Pick<Drawing, 'marks' | 'order'>): string {
+  const print = known.get(drawing) ?? workedOut(drawing);
+  known.set(drawing, print);
+  return print;
+}
+
+function workedOut(drawing: Pick<Drawing, 'marks' | 'order'>): string {
   const from = (seed: number): string => {
     let h = seed;
     const text = (value: string) => {

@@ -115,7 +115,7 @@ export function partOf(grid: Grid, discs: readonly Disc[], air: number): { grid:
 }
 
 /** A field made of two, sample by sample. */
-export function combined(a: Float64Array, b: Float64Array, how: (a: number, b: number) => number): Float64Array {
+function combined(a: Float64Array, b: Float64Array, how: (a: number, b: number) => number): Float64Array {
   return a.map((value, i) => how(value, b[i]!));
 }
 

@@ -1,7 +1,7 @@
 /** A guide over the picture: a level, plumb or free line across it, or a grid towards a vanishing point. */
 import type { Guide } from '@tallow/core/document';
 import { setGuide } from '@tallow/core/edit';
-import { apply, multiply, translation, type Matrix, type Point } from '@tallow/core/geometry';
+import { apply, translation, type Matrix, type Point } from '@tallow/core/geometry';
 import type { Current } from '../state/current.ts';
 import { take, usePlan } from '../state/plan.ts';
 import { drag } from './drag.ts';
@@ -83,7 +83,7 @@ export function GuideMark({
   const inElement = guide.elementId ? null : now.placement;
   const off = { x: inElement?.x ?? 0, y: inElement?.y ?? 0 };
   const placeOf = (event: { clientX: number; clientY: number }): Point =>
-    apply(multiply(translation(off.x, off.y), [1, 0, 0, 1, 0, 0]), sight.placeOf(event));
+    apply(translation(off.x, off.y), sight.placeOf(event));
   const move = (event: React.PointerEvent<Element>, end: 'both' | 'to'): void => {
     take({ kind: 'guide', id: guide.id });
     if (guide.locked) {

@@ -17,7 +17,6 @@ export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
   const longest = guide.elementId ? Math.max(now.length, 48) : shot.length;
   const { span } = guide;
   const frame = guide.elementId ? desk().frame : shotFrameOf(now, desk().frame, desk().turn);
-  const offset = guide.elementId ? 0 : 1;
   return (
     <>
       <Heading
@@ -164,7 +163,7 @@ export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
         </>
       ) : null}
       <p className="py-1 text-xs text-wax-500">
-        {offset ? 'Never exported.' : 'Moves with the element. Never exported.'}
+        {guide.elementId ? 'Moves with the element. Never exported.' : 'Never exported.'}
       </p>
     </>
   );

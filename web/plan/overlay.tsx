@@ -103,7 +103,7 @@ function BaseMarks({ now, sight }: { now: Current; sight: Sight }) {
 const FADE = 4;
 
 /** How strongly something with a span is seen on a frame: fading in and out at its ends, 0 beyond them. */
-export function seenOn(span: { from: number; length: number } | null, frame: number): number {
+function seenOn(span: { from: number; length: number } | null, frame: number): number {
   if (!span) return 1;
   const [before, after] = [frame - span.from + 1, span.from + span.length - frame];
   return Math.max(0, Math.min(1, before / FADE, after / FADE));
