@@ -45,7 +45,7 @@ describe('fitting a curve', () => {
         const curve = ringPoints(fitLine(line, tolerance), 12).slice(0, pieces.length * 12);
         expect(stray(curve, line)).toBeLessThan(tolerance + 0.15);
       }),
-      { numRuns: 40 },
+      { numRuns: 100 },
     );
   });
   test('a straight line is one piece, and a coarser fit has no more pieces than a finer one', () => {

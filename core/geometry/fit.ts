@@ -5,7 +5,7 @@
  * Only + - * / and square roots: every engine comes to the same pieces.
  */
 
-const { max, min, sqrt } = Math;
+const { abs, max, min, sqrt } = Math;
 export type Pair = [number, number];
 /** Start, handle out, handle in, end. */
 export type Cubic = [Pair, Pair, Pair, Pair];
@@ -126,6 +126,20 @@ function improve({ x, y }: Points, from: number, piece: Cubic, u: Float64Array):
   }
 }
 
+/** The piece from one point to the next, its handles no longer than keep it within the tolerance of the line between. */
+function pieceBetween(from: Pair, to: Pair, out: Pair, into: Pair, tolerance: number): Cubic {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  const chord = sqrt(dx * dx + dy * dy);
+  const handle = ([hx, hy]: Pair, forward: 1 | -1): number => {
+    const along = (forward * (hx * dx + hy * dy)) / chord;
+    const aside = along <= 0 ? 1 : abs(hx * dy - hy * dx) / chord;
+    // Two handles on one side carry the middle three quarters of the way they stand off.
+    return aside * chord <= 4 * tolerance ? chord / 3 : (4 * tolerance) / (3 * aside);
+  };
+  const [a, b] = [handle(out, 1), handle(into, -1)];
+  return [from, [from[0] + out[0] * a, from[1] + out[1] * a], [to[0] + into[0] * b, to[1] + into[1] * b], to];
+}
+
 function fitStretch(
   points: Points,
   from: number,
@@ -137,13 +151,7 @@ function fitStretch(
 ): void {
   const { x, y } = points;
   if (to - from === 1) {
-    const third = sqrt((x[to]! - x[from]!) ** 2 + (y[to]! - y[from]!) ** 2) / 3;
-    pieces.push([
-      [x[from]!, y[from]!],
-      [x[from]! + out[0] * third, y[from]! + out[1] * third],
-      [x[to]! + into[0] * third, y[to]! + into[1] * third],
-      [x[to]!, y[to]!],
-    ]);
+    pieces.push(pieceBetween([x[from]!, y[from]!], [x[to]!, y[to]!], out, into, sqrt(squared)));
     return;
   }
   const u = lengthShares(points, from, to);
