@@ -6,8 +6,8 @@ export default defineConfig({
   outputDir: '../test-results',
   fullyParallel: false,
   workers: 1,
-  timeout: 45_000,
-  expect: { timeout: 8_000 },
+  timeout: 150_000,
+  expect: { timeout: 25_000 },
   reporter: [['list']],
   globalSetup: './setup.ts',
   use: {

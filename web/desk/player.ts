@@ -134,6 +134,8 @@ export class Player {
       const rate = shotOf(now.doc).rate * desk().speed;
       if (!desk().loops && Math.floor(((time - start) * rate) / 1000) + from >= length) {
         this.stop();
+        // However slow the machine was, it ends on the last frame.
+        this.tell(now, this.frameAt(now, length - 1));
         return;
       }
       const position = dueFrame(time - start, rate, from, length);
@@ -143,8 +145,7 @@ export class Player {
         this.showFrame(bitmap, this.under() !== null);
         shown = position;
         meter.note(time);
-        const own = shotFrame - shotFrameOf(now, 0, 0);
-        setDesk({ frame: own % now.length, turn: Math.floor(own / now.length) });
+        this.tell(now, shotFrame);
         if (time - told > 500) {
           told = time;
           setDesk({ reached: meter.rate() });
@@ -155,6 +156,12 @@ export class Player {
       requestAnimationFrame(tick);
     };
     requestAnimationFrame(tick);
+  }
+
+  /** Moves the playhead to a frame of the shot. */
+  private tell(now: Current, shotFrame: number): void {
+    const own = shotFrame - shotFrameOf(now, 0, 0);
+    setDesk({ frame: own % now.length, turn: Math.floor(own / now.length) });
   }
 
   private async drawAhead(run: number, from: number, length: number): Promise<void> {
