@@ -26,7 +26,14 @@ export async function browserRows(): Promise<Row[]> {
     const rows = await page.evaluate(() => (window as unknown as { measure: () => Rows }).measure());
     return [
       timeRow('play a cached frame, 10 layers at 1920x1080', 'the bare drawImage call', 1.2, rows.play),
-      timeRow('one pointer event, 20 layers and 4 ghosts', 'the same with an empty document', 1.1, rows.stroke),
+      ...rows.strokes.map(({ brush, size, times }) =>
+        timeRow(
+          `pointer event with ${brush} at ${size}, 20 layers, 4 ghosts`,
+          'the same with an empty document',
+          1.1,
+          times,
+        ),
+      ),
     ];
   } finally {
     await browser.close();

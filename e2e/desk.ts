@@ -1,6 +1,7 @@
 /** The desk as a user's hands meet it: a shot of one's own, and a pen driven through the browser's input protocol. */
 import { expect, type CDPSession, type Locator, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
+import { readEntity, type Mark, type Stroke } from '../core/document/index.ts';
 
 export const address = (): string => process.env['TALLOW_E2E_ADDRESS'] ?? '';
 
@@ -189,6 +190,20 @@ export async function storedDrawings(
 export async function storedMarks(at: string, shotId: string): Promise<number[]> {
   return (await storedDrawings(at, shotId)).map((body) => body.order.length).sort((a, b) => a - b);
 }
+
+/** The marks of a shot whose only drawing is the one drawn, lowest first, read as the application reads them. */
+export async function marksOf(at: string, shotId: string): Promise<Mark[]> {
+  return (await storedDrawings(at, shotId)).flatMap((body) => {
+    const read = readEntity(body);
+    if (!('ok' in read) || read.ok.kind !== 'drawing') throw new Error('The server keeps no drawing here');
+    const { order, marks } = read.ok;
+    return order.map((id) => marks[id]!);
+  });
+}
+
+/** Its strokes. */
+export const strokesOf = async (at: string, shotId: string): Promise<Stroke[]> =>
+  (await marksOf(at, shotId)).filter((mark): mark is Stroke => mark.kind === 'stroke');
 
 export async function saved(page: Page): Promise<void> {
   await expect(page.getByTestId('saved')).toHaveText('Saved');

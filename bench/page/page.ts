@@ -9,18 +9,23 @@ import {
   drawDrawing,
   type Surface,
 } from '@tallow/core/render';
+import type { BrushSettings } from '@tallow/core/document';
+import type { Matrix } from '@tallow/core/geometry';
 import { Compositor } from '../../web/desk/compositor.ts';
 import { makeSurface } from '../../web/workers/surfaces.ts';
 import { shotWith } from '../documents.ts';
 import { median } from '../measure.ts';
 
-const SIZE = [1920, 1080] as const;
-const VIEW = [1, 0, 0, 1, 0, 0] as const;
+const SIZES = { '1920x1080': [1920, 1080], '3840x2160': [3840, 2160] } as const;
+type Size = readonly [number, number];
+/** The shot is of 1920x1080; a picture twice as wide shows it twice as large. */
+const viewOf = ([width]: Size): Matrix => [width / 1920, 0, 0, width / 1920, 0, 0];
 const canvas = document.querySelector<HTMLCanvasElement>('#picture')!;
 const bitmapOf = (surface: Surface): ImageBitmap => (surface.picture as OffscreenCanvas).transferToImageBitmap();
 
 /** Sheets as the painter would hand them over: of `layers` layers and `ghosts` ghosts, or of nothing. */
-function sheets(layers: number, ghosts: number) {
+function sheets(SIZE: Size, layers: number, ghosts: number) {
+  const VIEW = viewOf(SIZE);
   const [below, active, above, one, scratch, ghost] = Array.from({ length: 6 }, () => makeSurface(...SIZE)) as [
     Surface,
     Surface,
@@ -56,14 +61,15 @@ function sheets(layers: number, ghosts: number) {
 }
 
 /** Milliseconds per pointer event of a stroke of 400 samples, read back so that nothing is put off. */
-function strokeTime(compositor: Compositor): number {
-  const brush = { kind: 'ink', width: 14, opacity: 1, pressure: true } as const;
+function strokeTime(compositor: Compositor, brush: BrushSettings, view: Matrix): number {
   const live = compositor.begin({
     brush,
     colour: '#ff8800',
-    laying: { opacity: 1, operation: 'source-over' },
-    matrix: VIEW,
-    reach: 5,
+    laying: { opacity: brush.opacity, operation: 'source-over' },
+    matrix: view,
+    seed: 1,
+    steadying: 0.35,
+    making: { form: 'free', finish: 'drawn', tolerance: 1, exact: false, points: [] },
   });
   const context = canvas.getContext('2d')!;
   const began = performance.now();
@@ -77,22 +83,33 @@ function strokeTime(compositor: Compositor): number {
   return time;
 }
 
-function strokeRow(rounds: number): [number, number] {
+function strokeRow(size: Size, brush: BrushSettings, rounds: number): [number, number] {
+  [canvas.width, canvas.height] = size;
   const compositor = new Compositor(canvas);
   const times: [number[], number[]] = [[], []];
+  const view = viewOf(size);
   for (let i = -1; i < rounds; i++) {
-    for (const [k, painted] of [sheets(20, 4), sheets(0, 0)].entries()) {
-      compositor.take(painted, VIEW, { opacity: 1, blend: 'normal' });
-      const time = strokeTime(compositor);
+    for (const [k, painted] of [sheets(size, 20, 4), sheets(size, 0, 0)].entries()) {
+      compositor.take(painted, view, { opacity: 1, blend: 'normal' });
+      const time = strokeTime(compositor, brush, view);
       if (i >= 0) times[k]!.push(time);
     }
   }
   return [median(times[0]), median(times[1])];
 }
 
+/** Brushes as the desk first has them. */
+const BRUSHES: readonly BrushSettings[] = [
+  { kind: 'ink', width: 14, opacity: 1, pressure: true },
+  { kind: 'pencil', width: 7, opacity: 1, pressure: true, tilt: 1 },
+  { kind: 'grain', width: 48, opacity: 1, pressure: true, tilt: 0.3 },
+  { kind: 'haze', width: 90, opacity: 1, pressure: true, flow: 0.4 },
+];
+
 function playRow(rounds: number): [number, number] {
+  [canvas.width, canvas.height] = SIZES['1920x1080'];
   const compositor = new Compositor(canvas);
-  const frames = Array.from({ length: 6 }, () => sheets(10, 0).below);
+  const frames = Array.from({ length: 6 }, () => sheets(SIZES['1920x1080'], 10, 0).below);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   const time = (show: (bitmap: ImageBitmap) => void): number => {
     const began = performance.now();
@@ -117,5 +134,19 @@ function playRow(rounds: number): [number, number] {
   return [median(times[0]), median(times[1])];
 }
 
-export type Rows = { play: [number, number]; stroke: [number, number] };
-Object.assign(window, { measure: (): Rows => ({ play: playRow(7), stroke: strokeRow(7) }) });
+export type Rows = {
+  play: [number, number];
+  strokes: { brush: string; size: string; times: [number, number] }[];
+};
+Object.assign(window, {
+  measure: (): Rows => ({
+    play: playRow(7),
+    strokes: Object.entries(SIZES).flatMap(([size, pixels]) =>
+      BRUSHES.map((brush) => ({
+        brush: brush.kind,
+        size,
+        times: strokeRow(pixels, brush, size === '1920x1080' ? 5 : 3),
+      })),
+    ),
+  }),
+});

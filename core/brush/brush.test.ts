@@ -3,12 +3,12 @@ import { ringPoints } from '../geometry/index.ts';
 import type { BrushSettings } from '../document/index.ts';
 import {
   CHUNK,
+  breadthAt,
+  chunkBox,
   chunkCount,
   discRing,
   firstOpenChunk,
   inkChunk,
-  inkChunkBox,
-  inkRadius,
   middleLine,
   outlineRing,
   SteadyStroke,
@@ -95,7 +95,7 @@ describe('chunks', () => {
       fc.property(points, points, fc.integer({ min: 0, max: 6 }), (first, more, reach) => {
         const early = fed(first, reach);
         const late = fed([...first, ...more], reach).finish();
-        for (let c = 0; c < firstOpenChunk(early.settledCount); c++)
+        for (let c = 0; c < firstOpenChunk(early.view(), brush, early.settledCount); c++)
           expect(record(late, c)).toBe(record(early.finish(), c));
       }),
     );
@@ -118,9 +118,9 @@ describe('chunks', () => {
       fc.property(points, (list) => {
         const samples = fed(list, 0).finish();
         for (let c = 0; c < chunkCount(samples.x.length); c++) {
-          const box = inkChunkBox(samples, brush, c);
+          const box = chunkBox(samples, brush, c);
           for (let i = c * CHUNK; i < Math.min(samples.x.length, (c + 1) * CHUNK + 1); i++) {
-            const r = inkRadius(brush, samples.pressure[i]!);
+            const r = breadthAt(brush, samples.pressure[i]!);
             expect(samples.x[i]! - r).toBeGreaterThanOrEqual(box.left - 1e-3);
             expect(samples.y[i]! + r).toBeLessThanOrEqual(box.bottom + 1e-3);
           }
@@ -132,7 +132,7 @@ describe('chunks', () => {
     expect(record(fed([[5, 6, 1]], 0).finish(), 0)).toBe(`M 10 6\nA 5 6 5 0 ${2 * Math.PI}\nZ `);
   });
   test('without pressure the line is constant', () => {
-    expect([0, 0.5, 1].map((p) => inkRadius({ ...brush, pressure: false }, p))).toEqual([5, 5, 5]);
+    expect([0, 0.5, 1].map((p) => breadthAt({ ...brush, pressure: false }, p))).toEqual([5, 5, 5]);
   });
 });
 

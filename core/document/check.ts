@@ -8,9 +8,11 @@ import { EFFECTS, GUIDE_FORMS, MOODS, MOVES, STAND_IN_FORMS } from './plan-types
 import { textProblem } from './text.ts';
 import {
   BLENDS,
+  BRUSH_KINDS,
   ELEMENT_FORMS,
   LAYER_ROLES,
   LAYER_TAGS,
+  LAYS,
   SHAPE_RULES,
   SWATCH_ROLES,
   type Entity,
@@ -69,17 +71,21 @@ const samples = z
   .refine((s) => [s.x, s.y].every((c) => c.every((v) => Math.abs(v) <= FAR)), `must lie within ${FAR} px`)
   .refine((s) => s.pressure.every((v) => v >= 0 && v <= 1), 'must have pressures from 0 to 1');
 const brush = z.strictObject({
-  kind: z.literal('ink'),
+  kind: z.enum(BRUSH_KINDS),
   width: z.number().min(0.1).max(2000),
   opacity: share,
   pressure: z.boolean(),
+  flow: z.number().min(0.01).max(1).optional(),
+  taper: z.tuple([z.number().min(0).max(10_000), z.number().min(0).max(10_000)]).optional(),
+  tilt: share.optional(),
 });
+const lays = z.enum(LAYS).optional();
 const ring = column
   .refine((r) => r.length >= 12 && r.length % 6 === 0, 'must hold six numbers per node, of two nodes at least')
   .refine((r) => r.every((v) => Math.abs(v) <= FAR), `must lie within ${FAR} px`);
 const seed = z.int().min(0).max(0xffffffff);
 const mark = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('stroke'), id, swatch: id, brush, seed, samples }),
+  z.strictObject({ kind: z.literal('stroke'), id, swatch: id, brush, seed, samples, lays }),
   z.strictObject({ kind: z.literal('rub'), id, brush, seed, samples }),
   z.strictObject({
     kind: z.literal('shape'),
@@ -89,6 +95,7 @@ const mark = z.discriminatedUnion('kind', [
     // Bodies from before shapes had a rule and an opacity are read as what they were.
     rule: z.enum(SHAPE_RULES).default('evenodd'),
     opacity: share.default(1),
+    lays,
   }),
 ]);
 
@@ -215,6 +222,9 @@ const schemas = {
     runListId: id,
     slots: z.record(id, id),
     starterId: id.nullable().default(null),
+    inside: z.boolean().default(false),
+    clip: z.boolean().default(false),
+    tint: id.nullable().default(null),
   }),
   runlist: z
     .strictObject({
@@ -364,6 +374,7 @@ export function referencesOf(entity: Entity): { field: string; id: Id }[] {
         ...list('runListId', [entity.runListId]),
         ...list('slots', Object.values(entity.slots)),
         ...(entity.starterId ? list('starterId', [entity.starterId]) : []),
+        ...(entity.tint ? list('tint', [entity.tint]) : []),
       ];
     case 'runlist':
     case 'path':

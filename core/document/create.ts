@@ -70,6 +70,9 @@ export function newLayer(elementId: Id, name: string, role: LayerRole, newId: Ne
     runListId: list.id,
     slots: {},
     starterId: null,
+    inside: false,
+    clip: false,
+    tint: null,
   };
   return { layer, list };
 }

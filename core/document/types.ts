@@ -22,16 +22,30 @@ export interface Samples {
   readonly azimuth: Float32Array;
 }
 
+/** Ink is solid and smooth, pencil has a fine tooth, grain is broad flecks, haze is soft and builds up. */
+export const BRUSH_KINDS = ['ink', 'pencil', 'grain', 'haze'] as const;
+export type BrushKind = (typeof BRUSH_KINDS)[number];
+
 /** How a brush was set when a stroke was made. */
 export interface BrushSettings {
-  readonly kind: 'ink';
+  readonly kind: BrushKind;
   /** Full width in px of element space. */
   readonly width: number;
   /** 0 to 1, of the stroke as a whole: crossing itself does not darken it. */
   readonly opacity: number;
-  /** Whether pressure changes the width; without it the line is constant. */
+  /** Whether pressure changes what the brush lays; without it the line is constant. */
   readonly pressure: boolean;
+  /** How much of haze one pass lays, above 0 to 1; 1 without it. */
+  readonly flow?: number;
+  /** Lengths over which the stroke grows from nothing and goes back to nothing, px of element space. */
+  readonly taper?: readonly [number, number];
+  /** How far a leaning pen broadens the stroke, 0 (not at all, as without it) to 1. */
+  readonly tilt?: number;
 }
+
+/** Where a mark goes on what its drawing holds already: over it, unless said otherwise. */
+export const LAYS = ['behind', 'inside'] as const;
+export type Lays = (typeof LAYS)[number];
 
 export interface Stroke {
   readonly kind: 'stroke';
@@ -40,6 +54,7 @@ export interface Stroke {
   readonly brush: BrushSettings;
   readonly seed: number;
   readonly samples: Samples;
+  readonly lays?: Lays;
 }
 
 /** A stroke that takes away what is under it in its own drawing. */
@@ -70,6 +85,7 @@ export interface Shape {
   readonly rule: ShapeRule;
   /** 0 to 1. */
   readonly opacity: number;
+  readonly lays?: Lays;
 }
 
 export type Mark = Stroke | RubOut | Shape;
@@ -139,6 +155,12 @@ export interface Layer {
   readonly slots: Readonly<Record<Id, Id>>;
   /** The starter that laid this layer, if one did. */
   readonly starterId: Id | null;
+  /** Whether the pen draws only on what the layer holds already. */
+  readonly inside: boolean;
+  /** Whether the layer shows only where the one below it does. */
+  readonly clip: boolean;
+  /** The swatch in which all of the layer is seen, or null for each mark's own. */
+  readonly tint: Id | null;
 }
 
 /** Layers put together: shown, locked and faded as one. Folders hold layers only. */

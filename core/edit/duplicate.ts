@@ -45,6 +45,7 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
           runListId: of(entity.runListId),
           slots: Object.fromEntries(slots.map(([slot, d]) => [slot, of(d)])),
           starterId: maybe(entity.starterId),
+          tint: maybe(entity.tint),
         };
       }
       case 'drawing':

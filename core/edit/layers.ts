@@ -69,13 +69,15 @@ export function moveLayer(doc: ShotDocument, id: Id, intoId: Id, index: number):
 }
 
 /** What of a layer can be set directly. */
-export type LayerSettings = Partial<Pick<Layer, 'name' | 'role' | 'visible' | 'locked' | 'blend' | 'onion' | 'tag'>> & {
+export type LayerSettings = Partial<
+  Pick<Layer, 'name' | 'role' | 'visible' | 'locked' | 'blend' | 'onion' | 'tag' | 'inside' | 'clip' | 'tint'>
+> & {
   opacity?: number;
 };
 
 const share = (opacity: number) => constant(Math.min(1, Math.max(0, opacity)));
 
-/** Sets a layer's name, role, visibility, lock, blend, onion skin, colour mark or opacity (0 to 1). */
+/** Sets what can be set of a layer; opacity is 0 to 1. */
 export function setLayer(doc: ShotDocument, layerId: Id, { opacity, ...settings }: LayerSettings): ShotDocument {
   const layer = find(doc, 'layer', layerId);
   if (!layer) return doc;

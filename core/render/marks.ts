@@ -1,12 +1,13 @@
 /** Draws marks onto the surface of their drawing. */
-import { chunkCount, inkChunk, inkChunkBox } from '../brush/index.ts';
-import type { Drawing, Id, Mark, RubOut, Shape, Stroke } from '../document/index.ts';
+import { chunkBox, chunkCount, HAZE_FADE, hazeChunk, inkChunk, toothChunk } from '../brush/index.ts';
+import type { Drawing, Id, Lays, Mark, RubOut, Shape, Stroke } from '../document/index.ts';
 import {
   EMPTY_BOX,
   grown,
   intersection,
   isEmpty,
   mapBox,
+  multiply,
   ringBox,
   union,
   wholePixels,
@@ -18,21 +19,50 @@ import { wipe, type Context2D, type Surface } from './surface.ts';
 /** Resolves a swatch to the colour it stands for now. */
 export type ColourOf = (swatch: Id) => string;
 
-/** Fills one chunk of a stroke, opaque, in the given colour. */
-export function drawChunk(
+/** What of a stroke its raster is made from, besides its colour. */
+export type Line = Pick<Stroke, 'samples' | 'brush' | 'seed'>;
+
+/** Lays one chunk of a stroke in the given colour, without the brush's opacity. */
+export function drawChunk(context: Context2D, line: Line, chunk: number, colour: string, matrix: Matrix): void {
+  const { samples, brush, seed } = line;
+  context.globalAlpha = 1;
+  context.globalCompositeOperation = 'source-over';
+  if (brush.kind === 'haze') {
+    drawHaze(context, line, chunk, colour, matrix);
+    return;
+  }
+  context.setTransform(...matrix);
+  context.fillStyle = colour;
+  context.beginPath();
+  if (brush.kind === 'ink') inkChunk(context, samples, brush, chunk);
+  else toothChunk(context, samples, { ...brush, kind: brush.kind }, seed, chunk);
+  context.fill('nonzero');
+}
+
+/** Stamps are a disc of radius 1 scaled to each place, so that one gradient serves all of them. */
+function drawHaze(
   context: Context2D,
-  { samples, brush }: Pick<Stroke, 'samples' | 'brush'>,
+  { samples, brush, seed }: Line,
   chunk: number,
   colour: string,
   matrix: Matrix,
 ): void {
-  context.setTransform(...matrix);
+  const fade = context.createRadialGradient(0, 0, 0, 0, 0, 1);
+  for (const [place, left] of HAZE_FADE)
+    fade.addColorStop(
+      place,
+      `${colour}${Math.round(left * 255)
+        .toString(16)
+        .padStart(2, '0')}`,
+    );
+  context.fillStyle = fade;
+  hazeChunk(samples, brush, seed, chunk, (x, y, radius, opacity) => {
+    if (radius <= 0) return;
+    context.setTransform(...multiply(matrix, [radius, 0, 0, radius, x, y]));
+    context.globalAlpha = opacity;
+    context.fillRect(-1, -1, 2, 2);
+  });
   context.globalAlpha = 1;
-  context.globalCompositeOperation = 'source-over';
-  context.fillStyle = colour;
-  context.beginPath();
-  inkChunk(context, samples, brush, chunk);
-  context.fill('nonzero');
 }
 
 /** The whole device pixels that some chunks of a stroke can touch, edge smoothing included. */
@@ -43,19 +73,24 @@ export function chunksBox(
   matrix: Matrix,
 ): Box {
   let box = EMPTY_BOX;
-  for (let chunk = from; chunk < to; chunk++) box = union(box, inkChunkBox(samples, brush, chunk));
+  for (let chunk = from; chunk < to; chunk++) box = union(box, chunkBox(samples, brush, chunk));
   return wholePixels(grown(mapBox(matrix, box), 1));
 }
 
 /** How a finished or growing stroke goes onto its drawing. */
 export interface Laying {
   readonly opacity: number;
-  readonly operation: 'source-over' | 'destination-out';
+  readonly operation: Operation;
 }
+export type Operation = 'source-over' | 'destination-out' | 'destination-over' | 'source-atop';
+
+/** The canvas's word for how a mark goes on what is there. */
+export const operationOfLays = (lays: Lays | undefined): Operation =>
+  lays === 'behind' ? 'destination-over' : lays === 'inside' ? 'source-atop' : 'source-over';
 
 export const layingOf = (mark: Stroke | RubOut): Laying => ({
   opacity: mark.brush.opacity,
-  operation: mark.kind === 'rub' ? 'destination-out' : 'source-over',
+  operation: mark.kind === 'rub' ? 'destination-out' : operationOfLays(mark.lays),
 });
 
 /** Lays what a scratch surface holds inside `box` onto a surface of the same size. */
@@ -86,13 +121,13 @@ function drawStroke(target: Surface, scratch: Surface, mark: Stroke | RubOut, co
 /** Fills a shape on what a context holds. */
 export function drawShape(
   context: Context2D,
-  mark: Pick<Shape, 'rings' | 'rule' | 'opacity'>,
+  mark: Pick<Shape, 'rings' | 'rule' | 'opacity' | 'lays'>,
   colour: string,
   matrix: Matrix,
 ): void {
   context.setTransform(...matrix);
   context.globalAlpha = mark.opacity;
-  context.globalCompositeOperation = 'source-over';
+  context.globalCompositeOperation = operationOfLays(mark.lays);
   context.fillStyle = colour;
   context.beginPath();
   for (const ring of mark.rings) {
@@ -107,6 +142,7 @@ export function drawShape(
   }
   context.fill(mark.rule);
   context.globalAlpha = 1;
+  context.globalCompositeOperation = 'source-over';
 }
 
 /** Draws a mark on top of what the target holds. @param scratch of the target's size; what it holds is lost. */
@@ -135,8 +171,7 @@ export function markBox(mark: Mark): Box {
   if (mark.kind === 'shape') return mark.rings.map(ringBox).reduce(union, EMPTY_BOX);
   let box = EMPTY_BOX;
   if (mark.kind === 'stroke')
-    for (let c = 0; c < chunkCount(mark.samples.x.length); c++)
-      box = union(box, inkChunkBox(mark.samples, mark.brush, c));
+    for (let c = 0; c < chunkCount(mark.samples.x.length); c++) box = union(box, chunkBox(mark.samples, mark.brush, c));
   return box;
 }
 

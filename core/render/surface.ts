@@ -16,6 +16,14 @@ export interface Context2D extends PathSink {
   fillRect(x: number, y: number, width: number, height: number): void;
   beginPath(): void;
   bezierCurveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void;
+  createRadialGradient(
+    x0: number,
+    y0: number,
+    r0: number,
+    x1: number,
+    y1: number,
+    r1: number,
+  ): { addColorStop(offset: number, colour: string): void };
   fill(rule?: 'nonzero' | 'evenodd'): void;
   drawImage(picture: Picture, x: number, y: number): void;
   drawImage(

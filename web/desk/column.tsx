@@ -9,6 +9,8 @@ import { NameField } from '../parts/name-field.tsx';
 import { useCurrent, type Current } from '../state/current.ts';
 import { edit } from '../state/document.ts';
 import { formOf, Wheel } from '../wheel/wheel.tsx';
+import { BrushPanel } from '../brush/brush-panel.tsx';
+import { useDesk } from '../state/desk.ts';
 import { Layers } from './layers.tsx';
 import { TimeButtons } from './time-buttons.tsx';
 
@@ -104,6 +106,7 @@ function Head({ now }: { now: Current }) {
 
 export function Column() {
   const now = useCurrent();
+  const brushShown = useDesk((s) => s.brushShown);
   if (!now) return null;
   return (
     <aside
@@ -114,7 +117,7 @@ export function Column() {
       <Wheel key={`${now.element.id}-wheel`} />
       <TimeButtons />
       <div className="mx-2 h-px shrink-0 bg-soot-700" />
-      <Layers />
+      {brushShown ? <BrushPanel /> : <Layers />}
     </aside>
   );
 }

@@ -16,11 +16,13 @@ import {
 import { operationOf, wipe, type Surface } from '@tallow/core/render';
 import type { Laid, Painted } from '../workers/paint.ts';
 import { makeSurface } from '../workers/surfaces.ts';
+import { isPlain } from '@tallow/core/brush';
+import { LiveFigure } from './live-figure.ts';
 import { LiveShape } from './live-shape.ts';
 import { LiveStroke, type StrokeSetup } from './live-stroke.ts';
 
 /** What grows under the pen. */
-export type Live = LiveStroke | LiveShape;
+export type Live = LiveStroke | LiveFigure | LiveShape;
 
 /** How the active layer lies in the picture. */
 export interface ActiveLook {
@@ -194,7 +196,9 @@ export class Compositor {
   begin(setup: StrokeSetup): Live {
     this.underPen = setup.shape
       ? new LiveShape(setup, setup.shape, this.whole)
-      : new LiveStroke(setup, this.whole, this.fixed);
+      : isPlain(setup.making)
+        ? new LiveStroke(setup, this.whole, this.fixed)
+        : new LiveFigure(setup, this.whole);
     this.liveBox = EMPTY_BOX;
     return this.underPen;
   }

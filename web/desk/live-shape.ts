@@ -2,7 +2,7 @@
  * The shape under the pen: closed and filled at every moment, with or without a line of its own. A tap
  * is a disc as wide as the brush.
  */
-import { chunkCount, closedSamples, discRing, outlineRing, SteadyStroke } from '@tallow/core/brush';
+import { chunkCount, closedSamples, discRing, hasCorners, outlineRing } from '@tallow/core/brush';
 import type { BrushSettings, Ring, Samples } from '@tallow/core/document';
 import {
   EMPTY_BOX,
@@ -10,14 +10,25 @@ import {
   intersection,
   isEmpty,
   mapBox,
+  polygonRing,
   ringBox,
   union,
   wholePixels,
   type Box,
   type Matrix,
 } from '@tallow/core/geometry';
-import { chunksBox, drawChunk, drawShape, lay, wipe, type Context2D, type Surface } from '@tallow/core/render';
+import {
+  chunksBox,
+  drawChunk,
+  drawShape,
+  lay,
+  operationOfLays,
+  wipe,
+  type Context2D,
+  type Surface,
+} from '@tallow/core/render';
 import type { StrokeSetup } from './live-stroke.ts';
+import { PenPath } from './pen-path.ts';
 
 export interface ShapeSetup {
   /** The line round the shape, or null for none. */
@@ -33,11 +44,18 @@ export interface Outlined {
   readonly line: Samples | null;
 }
 
+/** The closed curve through a line that ends where it began; through its corners straight if it has them. */
+function ringThrough({ x, y }: Samples, corners: boolean): Ring {
+  if (!corners) return outlineRing({ x: x.subarray(0, -1), y: y.subarray(0, -1) });
+  const points = Array.from(x, (px, i): [number, number] => [px, y[i]!]);
+  return polygonRing(points.filter(([px, py], i) => i === 0 || px !== x[i - 1] || py !== y[i - 1]).slice(0, -1));
+}
+
 export class LiveShape {
   readonly setup: StrokeSetup;
   private readonly shape: ShapeSetup;
-  private readonly steady: SteadyStroke;
-  private drawnSamples = 0;
+  readonly path: PenPath;
+  private drawn = -1;
   private extent: Box = EMPTY_BOX;
   private now: Outlined | null = null;
   private box: Box = EMPTY_BOX;
@@ -50,33 +68,37 @@ export class LiveShape {
   ) {
     this.setup = setup;
     this.shape = shape;
-    this.steady = new SteadyStroke(setup.reach);
+    this.path = new PenPath(setup.making, setup.steadying);
     wipe(scratch);
   }
 
   add(x: number, y: number, pressure: number, altitude: number, azimuth: number): void {
-    this.steady.add(x, y, pressure, altitude, azimuth);
+    this.path.add(x, y, pressure, altitude, azimuth);
     this.extent = union(this.extent, { left: x, top: y, right: x, bottom: y });
   }
 
   private outlined(): Outlined {
-    const samples = this.steady.finish();
+    const samples = this.path.samples();
     const { left, top, right, bottom } = this.extent;
     const isTap = samples.x.length < 3 || Math.max(right - left, bottom - top) < this.shape.least;
     if (isTap) return { ring: discRing(samples.x[0]!, samples.y[0]!, this.setup.brush.width / 2), line: null };
-    return { ring: outlineRing(samples), line: this.shape.line ? closedSamples(samples) : null };
+    const last = samples.x.length - 1;
+    const isClosed = samples.x[0] === samples.x[last] && samples.y[0] === samples.y[last];
+    const line = isClosed ? samples : closedSamples(samples);
+    return { ring: ringThrough(line, hasCorners(this.path.making)), line: this.shape.line ? line : null };
   }
 
   /** Takes in what is new. Returns the whole pixels that may look different now: all of the shape. */
   draw(): Box {
-    if (this.steady.count === this.drawnSamples) return EMPTY_BOX;
-    this.drawnSamples = this.steady.count;
+    if (this.path.version === this.drawn) return EMPTY_BOX;
+    this.drawn = this.path.version;
     const before = this.box;
     this.now = this.outlined();
     const { matrix } = this.setup;
     const { ring, line } = this.now;
     const filled = wholePixels(grown(mapBox(matrix, ringBox(ring)), 1));
-    const stroke = line && this.shape.line ? { samples: line, brush: this.shape.line.brush } : null;
+    const stroke =
+      line && this.shape.line ? { samples: line, brush: this.shape.line.brush, seed: this.setup.seed } : null;
     this.box = stroke ? union(filled, chunksBox(stroke, 0, chunkCount(stroke.samples.x.length), matrix)) : filled;
     return union(before, this.box);
   }
@@ -85,10 +107,21 @@ export class LiveShape {
   layOn(target: Surface, box: Box): void {
     if (!this.now) return;
     const { ring, line } = this.now;
-    const { matrix, colour, brush } = this.setup;
-    drawShape(target.context, { rings: [ring], rule: 'nonzero', opacity: brush.opacity }, colour, matrix);
+    const { matrix, colour, brush, lays } = this.setup;
+    const shape = { rings: [ring], rule: 'nonzero', opacity: brush.opacity, lays } as const;
+    const fill = () => {
+      drawShape(target.context, shape, colour, matrix);
+    };
+    // What goes behind goes in the order of its marks too: the line first, the fill behind it.
+    if (lays !== 'behind') fill();
+    this.layLine(target, line, box);
+    if (lays === 'behind') fill();
+  }
+
+  private layLine(target: Surface, line: Samples | null, box: Box): void {
+    const { matrix, brush, lays, seed } = this.setup;
     if (!line || !this.shape.line) return;
-    const stroke = { samples: line, brush: this.shape.line.brush };
+    const stroke = { samples: line, brush: this.shape.line.brush, seed };
     const { context } = this.scratch;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(box.left, box.top, box.right - box.left, box.bottom - box.top);
@@ -96,7 +129,8 @@ export class LiveShape {
     for (let chunk = 0; chunk < chunks; chunk++) drawChunk(context, stroke, chunk, this.shape.line.colour, matrix);
     const bounds: Box = { left: 0, top: 0, right: target.width, bottom: target.height };
     const part = intersection(chunksBox(stroke, 0, chunks, matrix), bounds);
-    if (!isEmpty(part)) lay(target.context, this.scratch, part, { opacity: brush.opacity, operation: 'source-over' });
+    if (!isEmpty(part))
+      lay(target.context, this.scratch, part, { opacity: brush.opacity, operation: operationOfLays(lays) });
   }
 
   /** What the pen made, for keeping. */

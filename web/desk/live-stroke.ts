@@ -2,8 +2,15 @@
  * The stroke under the pen: kept as chunks on surfaces of the picture's size, so that an event
  * draws only what can still move, however long the stroke and whatever lies under it.
  */
-import { chunkCount, firstOpenChunk, SteadyStroke, type SteadyStroke as Steady } from '@tallow/core/brush';
-import type { BrushSettings, Samples } from '@tallow/core/document';
+import {
+  chunkCount,
+  firstOpenChunk,
+  steadyReach,
+  SteadyStroke,
+  type Making,
+  type SteadyStroke as Steady,
+} from '@tallow/core/brush';
+import type { BrushSettings, Lays, Samples } from '@tallow/core/document';
 import type { ShapeSetup } from './live-shape.ts';
 import { EMPTY_BOX, intersection, isEmpty, union, type Box, type Matrix } from '@tallow/core/geometry';
 import { chunksBox, drawChunk, lay, wipe, type Context2D, type Laying, type Surface } from '@tallow/core/render';
@@ -14,8 +21,11 @@ export interface StrokeSetup {
   readonly laying: Laying;
   /** Element space to device pixels. */
   readonly matrix: Matrix;
-  /** Samples of steadying to each side. */
-  readonly reach: number;
+  readonly seed: number;
+  /** 0 to 1. */
+  readonly steadying: number;
+  readonly making: Making;
+  readonly lays?: Lays;
   /** Closes and fills what the pen draws. */
   readonly shape?: ShapeSetup;
 }
@@ -34,7 +44,7 @@ export class LiveStroke {
     private readonly fixed: Surface,
   ) {
     this.setup = setup;
-    this.steady = new SteadyStroke(setup.reach);
+    this.steady = new SteadyStroke(steadyReach(setup.steadying));
     wipe(whole);
     wipe(fixed);
   }
@@ -43,13 +53,22 @@ export class LiveStroke {
     this.steady.add(x, y, pressure, altitude, azimuth);
   }
 
+  /** Leads the stroke back to where it began. */
+  close(): void {
+    const { x, y, pressure, altitude, azimuth } = this.steady.view();
+    const last = x.length - 1;
+    this.add(x[0]!, y[0]!, pressure[last]!, altitude[last]!, azimuth[last]!);
+  }
+
   /** Draws what is new. Returns the whole pixels that may look different now. */
   draw(): Box {
     if (this.steady.count === this.drawnSamples) return EMPTY_BOX;
     this.drawnSamples = this.steady.count;
-    const { brush, colour, matrix } = this.setup;
-    const stroke = { samples: this.steady.view(), brush };
-    const open = Math.min(firstOpenChunk(this.steady.settledCount), chunkCount(this.steady.count) - 1);
+    const { brush, colour, matrix, seed } = this.setup;
+    const samples = this.steady.view();
+    const stroke = { samples, brush, seed };
+    const settled = firstOpenChunk(samples, brush, this.steady.settledCount);
+    const open = Math.min(settled, chunkCount(this.steady.count) - 1);
     const bounds: Box = { left: 0, top: 0, right: this.whole.width, bottom: this.whole.height };
     const now = chunksBox(stroke, this.baked, chunkCount(this.steady.count), matrix);
     const dirty = intersection(union(this.tail, now), bounds);
@@ -74,9 +93,9 @@ export class LiveStroke {
 
   /** Draws the stroke as it is now at another size. A rub-out shows only where it is made. */
   sketch(context: Context2D, matrix: Matrix): void {
-    const { brush, colour, laying } = this.setup;
-    if (laying.operation !== 'source-over' || this.steady.count === 0) return;
-    const stroke = { samples: this.steady.view(), brush };
+    const { brush, colour, laying, seed } = this.setup;
+    if (laying.operation === 'destination-out' || this.steady.count === 0) return;
+    const stroke = { samples: this.steady.view(), brush, seed };
     for (let chunk = 0; chunk < chunkCount(this.steady.count); chunk++)
       drawChunk(context, stroke, chunk, colour, matrix);
   }

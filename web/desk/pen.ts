@@ -1,33 +1,27 @@
 /**
- * The pen: pointer events of the picture become strokes, or move the view. Strokes are built from
- * coalesced samples in element space and become a mark of the document when the pen lifts.
+ * The pen: pointer events of the picture go to what is in hand, or move the view. One function takes all of them,
+ * the canvas's own and those of the practice pen.
  */
-import { randomId } from '@tallow/core/document';
-import { addMarks, breakHold, whyNotDrawable } from '@tallow/core/edit';
 import { apply, invert, multiply, scaleOf, translation, type Matrix } from '@tallow/core/geometry';
-import { current, lineSwatchOf, shownNow, swatchOf, type Current } from '../state/current.ts';
-import { desk, setBrush, setDesk, viewAbout, type Tool, type View } from '../state/desk.ts';
-import { edit, endGesture, say, takeBack, useDocument } from '../state/document.ts';
-import { openSaver } from '../state/session.ts';
-import { isLateInHold } from '../state/pen-target.ts';
-import type { Live } from './compositor.ts';
+import { beginPlanStroke } from '../plan/plan-pen.ts';
+import { current, type Current } from '../state/current.ts';
+import { desk, setBrush, setDesk, viewAbout, type View } from '../state/desk.ts';
+import { setPen } from '../state/session.ts';
 import type { Engine } from './engine.ts';
-import { beginPlanStroke, type PlanStroke } from '../plan/plan-pen.ts';
-import { marksOf, setupOf } from './pen-marks.ts';
+import type { PenDoing, PenSample } from './pen-hand.ts';
+import { beginStroke } from './stroke-pen.ts';
 
 interface Spot {
   readonly x: number;
   readonly y: number;
 }
-
-interface Drawing {
-  readonly kind: 'stroke';
+interface Doing {
+  readonly kind: 'pen';
   readonly pointer: number;
-  readonly live: Live;
-  /** CSS px of the canvas to element space. */
-  readonly inward: Matrix;
-  readonly finish: () => void;
-  readonly drop: () => void;
+  readonly type: string;
+  readonly hand: PenDoing;
+  /** Whether the pen is up, between two taps of one form. */
+  waits: boolean;
 }
 interface Moving {
   readonly kind: 'pan' | 'turn' | 'width';
@@ -36,22 +30,15 @@ interface Moving {
   readonly view: View;
   readonly width: number;
 }
-interface Planning {
-  readonly kind: 'plan';
-  readonly pointer: number;
-  readonly stroke: PlanStroke;
-  readonly inward: Matrix;
-}
 interface Pinching {
   readonly kind: 'pinch';
   readonly view: View;
   readonly from: readonly [Spot, Spot];
 }
 
-const STEPS: Readonly<Record<Tool, string>> = { ink: 'stroke', shape: 'shape', rub: 'rub out' };
 /** Listens on a canvas until the returned function is called. */
 export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void {
-  let doing: Drawing | Moving | Planning | Pinching | null = null;
+  let doing: Doing | Moving | Pinching | null = null;
   let penSeen = false;
   const touches = new Map<number, Spot>();
 
@@ -59,80 +46,17 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     const box = canvas.getBoundingClientRect();
     return { x: event.clientX - box.left, y: event.clientY - box.top };
   };
-
-  const feed = ({ live, inward }: Drawing, event: PointerEvent): void => {
-    const at = apply(inward, spotOf(event));
-    const pressure = event.pointerType === 'pen' ? event.pressure : 1;
-    live.add(at.x, at.y, pressure, event.altitudeAngle, event.azimuthAngle);
-  };
-
-  const beginStroke = (event: PointerEvent): void => {
-    const now = current();
-    const trouble = whyNotDrawable(now?.active);
-    if (!now?.active || trouble) {
-      say(trouble ?? 'There is nothing to draw on.');
-      return;
-    }
-    const { tool, brushes, swatchId, frame } = desk();
-    const { layer } = now.active;
-    if (tool === 'rub' && !shownNow(now, frame)) {
-      say('Nothing is drawn here that could be rubbed out.');
-      return;
-    }
-    const swatch = swatchOf(now.doc, swatchId);
-    if (!swatch) {
-      say('The palette is empty. Add a swatch to draw with.');
-      return;
-    }
-    const inward = inwardOf(now);
-    const matrix = multiply(engine.place().view, translation(now.placement?.x ?? 0, now.placement?.y ?? 0));
-    const name = STEPS[tool];
-    const gesture = `pen-${randomId()}`;
-    // A new drawing in the middle of a hold begins as the pen lands, in the same step as its first stroke.
-    const afresh = isLateInHold(now, frame);
-    if (afresh) {
-      edit(name, (doc) => breakHold(doc, layer.id, frame, randomId).doc, gesture);
-      engine.compositor.beginAfresh();
-      engine.settled();
-    }
-    const lines = lineSwatchOf(now.doc, swatchId);
-    const setup = setupOf(tool, brushes[tool], swatch, lines, matrix, scaleOf(inward));
-    const live = engine.compositor.begin(setup);
-    const needed = afresh ? undefined : shownNow(now, frame)?.drawingId;
-    doing = {
-      kind: 'stroke',
-      pointer: event.pointerId,
-      live,
-      inward,
-      drop: () => {
-        engine.compositor.drop();
-        takeBack(gesture);
-        engine.refresh();
-      },
-      finish: () => {
-        const marks = marksOf(tool, setup, live, swatch, lines);
-        const put = () => {
-          edit(name, (doc) => addMarks(doc, layer.id, frame, marks, randomId), gesture);
-          endGesture();
-        };
-        engine.compositor.settle();
-        if (needed && useDocument.getState().missing.has(needed)) {
-          void openSaver()
-            ?.load([needed])
-            .then(put, () => {
-              say(
-                'This drawing is not loaded yet and the server cannot be reached. The stroke was not kept; draw it again when the header says saved.',
-              );
-              engine.refresh();
-            });
-          return;
-        }
-        put();
-        engine.settled();
-      },
-    };
-    feed(doing, event);
-    engine.compositor.advance();
+  const sampleOf = (event: PointerEvent): PenSample => ({
+    ...spotOf(event),
+    pressure: event.pointerType === 'pen' ? event.pressure : 1,
+    altitude: event.altitudeAngle,
+    azimuth: event.azimuthAngle,
+    shift: event.shiftKey,
+    alt: event.altKey,
+  });
+  const samplesOf = (event: PointerEvent): PenSample[] => {
+    const events = event.getCoalescedEvents();
+    return (events.length > 0 ? events : [event]).map(sampleOf);
   };
 
   /** CSS px of the canvas to the space of the active element. */
@@ -142,12 +66,32 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     return multiply(invert(multiply(engine.place().view, placed)), [pixel, 0, 0, pixel, 0, 0]);
   };
 
-  const beginPlan = (event: PointerEvent): void => {
+  const planned = (inward: Matrix, first: PenSample): PenDoing => {
+    const stroke = beginPlanStroke(apply(inward, first), 10 * scaleOf(inward));
+    return {
+      move: (samples) => {
+        for (const sample of samples) stroke.move(apply(inward, sample));
+      },
+      up: () => {
+        stroke.up();
+        return true;
+      },
+      drop: () => {
+        stroke.drop();
+      },
+    };
+  };
+
+  /** Begins what is in hand where the pen lands. */
+  const land = (first: PenSample): PenDoing | null => {
     const now = current();
-    if (!now) return;
+    if (!now) return null;
     const inward = inwardOf(now);
-    const stroke = beginPlanStroke(apply(inward, spotOf(event)), 10 * scaleOf(inward));
-    doing = { kind: 'plan', pointer: event.pointerId, stroke, inward };
+    return desk().planning ? planned(inward, first) : beginStroke(engine, inward, first);
+  };
+  const beginHand = (event: PointerEvent): void => {
+    const hand = land(sampleOf(event));
+    if (hand) doing = { kind: 'pen', pointer: event.pointerId, type: event.pointerType, hand, waits: false };
   };
 
   const beginMove = (kind: Moving['kind'], event: PointerEvent): void => {
@@ -158,13 +102,14 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
   const beginPinch = (): void => {
     const [a, b] = [...touches.values()];
     if (!a || !b) return;
-    if (doing?.kind === 'stroke') doing.drop();
-    if (doing?.kind === 'plan') doing.stroke.drop();
+    if (doing?.kind === 'pen') doing.hand.drop();
     doing = { kind: 'pinch', view: desk().view, from: [a, b] };
   };
 
   const down = (event: PointerEvent): void => {
     if (event.pointerType === 'pen') penSeen = true;
+    // A palm beside a pen that is down is no finger.
+    if (event.pointerType === 'touch' && doing?.kind === 'pen' && doing.type === 'pen') return;
     if (event.pointerType === 'touch') touches.set(event.pointerId, spotOf(event));
     canvas.setPointerCapture(event.pointerId);
     canvas.focus({ preventScroll: true });
@@ -173,35 +118,30 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
       beginPinch();
       return;
     }
+    if (doing?.kind === 'pen' && doing.waits && event.button === 0) {
+      doing = { ...doing, pointer: event.pointerId, waits: false };
+      doing.hand.down?.(sampleOf(event));
+      return;
+    }
     if (doing) return;
     if (desk().playing) engine.player.stop();
     const { holding } = desk();
     if (event.button === 1 || holding === 'pan' || (event.pointerType === 'touch' && penSeen)) beginMove('pan', event);
     else if (holding === 'turn') beginMove('turn', event);
     else if (holding === 'width') beginMove('width', event);
-    else if (event.button === 0 && desk().planning) beginPlan(event);
-    else if (event.button === 0) beginStroke(event);
+    else if (event.button === 0) beginHand(event);
   };
 
   const move = (event: PointerEvent): void => {
-    if (event.pointerType === 'touch') touches.set(event.pointerId, spotOf(event));
+    if (touches.has(event.pointerId)) touches.set(event.pointerId, spotOf(event));
     if (!doing) return;
     if (doing.kind === 'pinch') {
       const [a, b] = [...touches.values()];
       if (a && b) pinch(doing, a, b);
       return;
     }
-    if (doing.pointer !== event.pointerId) return;
-    if (doing.kind === 'stroke') {
-      const events = event.getCoalescedEvents();
-      for (const each of events.length > 0 ? events : [event]) feed(doing, each);
-      engine.compositor.advance();
-      return;
-    }
-    if (doing.kind === 'plan') {
-      doing.stroke.move(apply(doing.inward, spotOf(event)));
-      return;
-    }
+    if (doing.kind === 'pen' && (doing.waits || doing.pointer === event.pointerId)) doing.hand.move(samplesOf(event));
+    if (doing.kind === 'pen' || doing.pointer !== event.pointerId) return;
     moveBy(doing, spotOf(event));
   };
 
@@ -243,10 +183,26 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
       return;
     }
     if (doing.pointer !== event.pointerId) return;
-    const finished = doing;
+    if (doing.kind !== 'pen') {
+      doing = null;
+      return;
+    }
+    if (doing.waits) return;
+    const { hand } = doing;
+    const lifted = doing;
     doing = null;
-    if (finished.kind === 'stroke') finished.finish();
-    if (finished.kind === 'plan') finished.stroke.up();
+    if (!hand.up()) doing = { ...lifted, waits: true };
+  };
+
+  // Escape backs out of what is half done; Enter ends a form of several taps as it is.
+  const keyed = (event: KeyboardEvent): void => {
+    if (doing?.kind !== 'pen') return;
+    if (event.code === 'Escape') doing.hand.drop();
+    else if (event.code === 'Enter' && doing.waits) doing.hand.end?.();
+    else return;
+    doing = null;
+    event.preventDefault();
+    event.stopPropagation();
   };
 
   const wheel = (event: WheelEvent): void => {
@@ -270,8 +226,13 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
   canvas.addEventListener('pointermove', move);
   canvas.addEventListener('pointerup', up);
   canvas.addEventListener('pointercancel', up);
+  setPen(land);
+  window.addEventListener('keydown', keyed, { capture: true });
   canvas.addEventListener('wheel', wheel, { passive: false });
   return () => {
+    if (doing?.kind === 'pen') doing.hand.drop();
+    setPen(null);
+    window.removeEventListener('keydown', keyed, { capture: true });
     canvas.removeEventListener('pointerdown', down);
     canvas.removeEventListener('pointermove', move);
     canvas.removeEventListener('pointerup', up);

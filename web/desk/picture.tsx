@@ -28,6 +28,7 @@ import { Engine } from './engine.ts';
 import { FirstSteps } from './first-steps.tsx';
 import { OnionKey } from './onion-key.tsx';
 import { attachPen } from './pen.ts';
+import { Ruler } from './ruler.tsx';
 import { PlanLine } from '../plan/plan-line.tsx';
 import { PlanOverlay } from '../plan/overlay.tsx';
 
@@ -274,6 +275,7 @@ export function Picture({ planning = false }: { planning?: boolean }) {
         />
         <FrameEdge />
         <PlanOverlay live={planning} />
+        {planning ? null : <Ruler />}
         {full || planning ? null : <FirstSteps />}
         {planning ? null : <BrushRing within={host} />}
       </div>

@@ -6,7 +6,7 @@ import type { Current } from '../state/current.ts';
 import { desk } from '../state/desk.ts';
 import { edit } from '../state/document.ts';
 import { take } from '../state/plan.ts';
-import { Heading, Small } from './parts.tsx';
+import { Heading, Small } from '../parts/panel.tsx';
 
 const FIELD = 'field !h-8 w-14 font-mono';
 

@@ -7,7 +7,7 @@ import { shotFrameOf, type Current } from '../state/current.ts';
 import { desk } from '../state/desk.ts';
 import { edit, endGesture } from '../state/document.ts';
 import { take } from '../state/plan.ts';
-import { Check, Heading, Small, Words } from './parts.tsx';
+import { Check, Heading, Small, Words } from '../parts/panel.tsx';
 
 export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
   const set = (name: string, settings: GuideSettings, gesture?: string): void => {

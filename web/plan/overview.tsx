@@ -7,7 +7,7 @@ import type { ReactNode } from 'react';
 import type { Current } from '../state/current.ts';
 import { edit } from '../state/document.ts';
 import { setPlanning, take, usePlan, type InHand } from '../state/plan.ts';
-import { Check, Heading, Words } from './parts.tsx';
+import { Check, Heading, Words } from '../parts/panel.tsx';
 
 interface Entry {
   readonly hand: NonNullable<InHand>;

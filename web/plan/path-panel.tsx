@@ -13,7 +13,7 @@ import { desk, setDesk } from '../state/desk.ts';
 import { edit, endGesture, say } from '../state/document.ts';
 import { layFollowers } from '../state/laying.ts';
 import { setPlanning, take, usePlan } from '../state/plan.ts';
-import { Heading, Line, Select, Small, Words } from './parts.tsx';
+import { Heading, Line, Select, Small, Words } from '../parts/panel.tsx';
 import { usePathFacts } from './path-mark.tsx';
 import { playRow } from './row-player.ts';
 import { Rows, SpacingChart } from './spacing-chart.tsx';

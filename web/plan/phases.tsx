@@ -12,7 +12,7 @@ import { edit } from '../state/document.ts';
 import { phaseColour } from '../state/phases.ts';
 import { goTo } from '../state/playhead.ts';
 import { drag } from './drag.ts';
-import { Heading, Small, Words } from './parts.tsx';
+import { Heading, Small, Words } from '../parts/panel.tsx';
 
 export function Phases({ now }: { now: Current }) {
   const { element } = now;

@@ -8,7 +8,7 @@ import { take, usePlan } from '../state/plan.ts';
 import { BasePanel } from './base-panel.tsx';
 import { GuidePanel } from './guide-panel.tsx';
 import { Overview } from './overview.tsx';
-import { Line } from './parts.tsx';
+import { Line } from '../parts/panel.tsx';
 import { PathPanel } from './path-panel.tsx';
 import { Phases } from './phases.tsx';
 import { RevealPanel } from './reveal-panel.tsx';

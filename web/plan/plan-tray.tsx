@@ -12,7 +12,7 @@ import { setDesk } from '../state/desk.ts';
 import { edit } from '../state/document.ts';
 import { layNew } from '../state/laying.ts';
 import { setPlanning, take, takeTool, usePlan, type PlanTool } from '../state/plan.ts';
-import { Check } from './parts.tsx';
+import { Check } from '../parts/panel.tsx';
 import { StarterPicture } from './starter-picture.tsx';
 
 const TOOL =

@@ -10,7 +10,7 @@ import { setDesk, useDesk } from '../state/desk.ts';
 import { edit } from '../state/document.ts';
 import { take } from '../state/plan.ts';
 import { withDrawings } from '../state/time-edits.ts';
-import { Heading, Words } from './parts.tsx';
+import { Heading, Words } from '../parts/panel.tsx';
 
 export function RevealPanel({ now }: { now: Current }) {
   const frame = useDesk((s) => s.frame);

@@ -5,7 +5,7 @@ import { Slider } from '../parts/slider.tsx';
 import { endGesture, say } from '../state/document.ts';
 import { layFollowers } from '../state/laying.ts';
 import { takeTool } from '../state/plan.ts';
-import { Check, Heading, Words } from './parts.tsx';
+import { Check, Heading, Words } from '../parts/panel.tsx';
 
 export function StandInSettings({
   path,

@@ -11,7 +11,7 @@ import { edit } from '../state/document.ts';
 import { dropPreview, layNow, preview } from '../state/laying.ts';
 import { take, takeTool, usePlan } from '../state/plan.ts';
 import { withDrawings } from '../state/time-edits.ts';
-import { Heading, Line, Select, Small, Words } from './parts.tsx';
+import { Heading, Line, Select, Small, Words } from '../parts/panel.tsx';
 import { Presets } from './starter-presets.tsx';
 
 function Setting({ starter, control }: { starter: Starter; control: Control }) {

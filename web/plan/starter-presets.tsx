@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { NameField } from '../parts/name-field.tsx';
 import { layNow } from '../state/laying.ts';
 import { forgetPreset, keepPreset, useOwnPresets } from '../state/own-presets.ts';
-import { Small } from './parts.tsx';
+import { Small } from '../parts/panel.tsx';
 import { StarterPicture } from './starter-picture.tsx';
 
 const PICTURE = { width: 68, height: 52 };

@@ -6,6 +6,7 @@ import { redo, say, undo, useDocument } from './document.ts';
 import { toggleAlone, toggleDim, toggleLockOthers } from './one-layer.ts';
 import { ranges } from './onion.ts';
 import { TIME_ACTIONS } from './time-actions.ts';
+import { TOOL_ACTIONS } from './tool-actions.ts';
 import { setActiveStill } from './time-edits.ts';
 import { holding, shotSize, turnBy, zoomBy } from './viewing.ts';
 
@@ -102,15 +103,7 @@ export const ACTIONS = {
   pan: picture('Hold to move the picture', [key('KeyT')], holding('pan').run, { release: holding('pan').release }),
   turn: picture('Hold to turn the picture', [key('KeyR')], holding('turn').run, { release: holding('turn').release }),
 
-  ink: tools('Ink', [key('Digit1')], () => {
-    setDesk({ tool: 'ink' });
-  }),
-  shape: tools('Shape', [key('Digit2')], () => {
-    setDesk({ tool: 'shape' });
-  }),
-  rub: tools('Rub out', [key('Digit3'), key('KeyX')], () => {
-    setDesk({ tool: 'rub' });
-  }),
+  ...TOOL_ACTIONS,
   width: tools('Hold and drag sideways for width', [key('KeyZ')], holding('width').run, {
     release: holding('width').release,
   }),

@@ -1,11 +1,15 @@
 /** The desk: what is in hand, how the picture is looked at, and where the playhead stands. Never saved with the shot. */
+import { STRAIGHT, type Finish, type Form, type Response } from '@tallow/core/brush';
 import { COLOUR_PAIRS, type ColourPair } from '@tallow/core/colour';
-import type { Id } from '@tallow/core/document';
+import type { BrushKind, Id } from '@tallow/core/document';
 import type { ClipPart, Picked } from '@tallow/core/edit';
 import type { Matrix } from '@tallow/core/geometry';
 import { create } from 'zustand';
 
-export type Tool = 'ink' | 'shape' | 'rub';
+export const TOOLS = ['ink', 'pencil', 'grain', 'haze', 'shape', 'rub'] as const;
+export type Tool = (typeof TOOLS)[number];
+/** What the pen does with the tool in hand: draw, pick marks up, or reshape them. */
+export type Hand = 'draw' | 'pick' | 'reshape';
 
 /** How the picture is seen: the shot's middle, moved by `panX panY` CSS px, scaled, turned and perhaps mirrored. */
 export interface View {
@@ -23,6 +27,18 @@ export interface BrushInHand {
   readonly pressure: boolean;
   /** 0 to 1. */
   readonly steadying: number;
+  /** How much one pass lays, above 0 to 1. */
+  readonly flow: number;
+  /** Lengths of the tapers at the start and at the end, px. */
+  readonly taper: readonly [number, number];
+  /** How far a leaning pen broadens the stroke, 0 to 1. */
+  readonly tilt: number;
+  readonly response: Response;
+  /** The tip that rubs out. */
+  readonly tip: BrushKind;
+  readonly finish: Finish;
+  /** Simplification of angular and smooth strokes, px. */
+  readonly tolerance: number;
 }
 
 export interface Onion {
@@ -47,6 +63,18 @@ export interface PickedRuns extends Picked {
 
 export interface DeskState {
   readonly tool: Tool;
+  readonly hand: Hand;
+  readonly form: Form;
+  /** Lines level, plumb or every 15 degrees; squares for rectangles, circles for ellipses. */
+  readonly exact: boolean;
+  /** Strokes that nearly close, close. */
+  readonly closes: boolean;
+  /** Whether the pen draws behind what is there. */
+  readonly behind: boolean;
+  /** A straight edge in shot px that strokes snap to: its middle, and the direction it runs in, radians. */
+  readonly ruler: { readonly x: number; readonly y: number; readonly angle: number } | null;
+  /** Whether the column shows the settings of the brush in hand. */
+  readonly brushShown: boolean;
   readonly brushes: Readonly<Record<Tool, BrushInHand>>;
   readonly swatchId: Id | null;
   readonly elementId: Id | null;
@@ -108,15 +136,40 @@ export interface DeskState {
   readonly keysShown: boolean;
 }
 
+const USUAL: BrushInHand = {
+  width: 14,
+  opacity: 1,
+  pressure: true,
+  steadying: 0.35,
+  flow: 1,
+  taper: [0, 0],
+  tilt: 0,
+  response: STRAIGHT,
+  tip: 'ink',
+  finish: 'drawn',
+  tolerance: 4,
+};
+const FIRST_BRUSHES: Readonly<Record<Tool, BrushInHand>> = {
+  ink: USUAL,
+  pencil: { ...USUAL, width: 7, tilt: 1, steadying: 0.2 },
+  grain: { ...USUAL, width: 48, tilt: 0.3, steadying: 0.2 },
+  haze: { ...USUAL, width: 90, flow: 0.4, steadying: 0.2 },
+  shape: { ...USUAL, width: 40 },
+  rub: { ...USUAL, width: 36, steadying: 0 },
+};
+
 const FIRST_VIEW: View = { scale: 1, angle: 0, mirrored: false, panX: 0, panY: 0 };
 
 export const useDesk = create<DeskState>(() => ({
   tool: 'ink',
-  brushes: {
-    ink: { width: 14, opacity: 1, pressure: true, steadying: 0.35 },
-    shape: { width: 40, opacity: 1, pressure: true, steadying: 0.35 },
-    rub: { width: 36, opacity: 1, pressure: true, steadying: 0 },
-  },
+  hand: 'draw',
+  form: 'free',
+  exact: false,
+  closes: false,
+  behind: false,
+  ruler: null,
+  brushShown: false,
+  brushes: FIRST_BRUSHES,
   swatchId: null,
   elementId: null,
   layerId: null,
@@ -156,6 +209,11 @@ export const useDesk = create<DeskState>(() => ({
 
 export const desk = useDesk.getState;
 export const setDesk = useDesk.setState;
+
+/** Takes a brush in hand. */
+export function takeBrush(tool: Tool): void {
+  setDesk({ tool, hand: 'draw' });
+}
 
 /** Changes the brush of the tool in hand. */
 export function setBrush(settings: Partial<BrushInHand>): void {

@@ -1,9 +1,11 @@
 /** What of the desk this browser remembers between visits: what is in hand and how it is seen. */
-import { desk, setDesk, useDesk, type DeskState } from './desk.ts';
+import { desk, setDesk, TOOLS, useDesk, type DeskState } from './desk.ts';
 
 const NAME = 'tallow-desk';
 const REMEMBERED = [
   'tool',
+  'form',
+  'closes',
   'brushes',
   'onion',
   'shapeLine',
@@ -26,7 +28,9 @@ export function rememberDesk(): void {
     setDesk({
       ...usual,
       ...kept,
-      brushes: { ...usual.brushes, ...kept.brushes },
+      brushes: Object.fromEntries(
+        TOOLS.map((tool) => [tool, { ...usual.brushes[tool], ...kept.brushes?.[tool] }]),
+      ) as unknown as Remembered['brushes'],
       onion: { ...usual.onion, ...kept.onion },
     });
   } catch {

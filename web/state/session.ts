@@ -1,5 +1,6 @@
 /** The one open shot of this page: who saves it, and which engine shows it. */
 import type { Engine } from '../desk/engine.ts';
+import type { PenDoing, PenSample } from '../desk/pen-hand.ts';
 import { FRESH, setDesk } from './desk.ts';
 import { NOTHING_PLANNED, setPlanning } from './plan.ts';
 import { closeDocument } from './document.ts';
@@ -7,6 +8,9 @@ import { Saver } from './saver.ts';
 
 let saver: Saver | null = null;
 let engine: Engine | null = null;
+/** Takes the pen as it lands on the picture: the canvas feeds it, and so does the practice pen. */
+type Pen = (first: PenSample) => PenDoing | null;
+let pen: Pen | null = null;
 
 let turn: Promise<unknown> = Promise.resolve();
 
@@ -36,6 +40,10 @@ export function openShot(shotId: string, isLeft: () => boolean): Promise<(() => 
 }
 
 export const openSaver = (): Saver | null => saver;
+export const openPen = (): Pen | null => pen;
+export const setPen = (next: Pen | null): void => {
+  pen = next;
+};
 export const openEngine = (): Engine | null => engine;
 export const setEngine = (next: Engine | null): void => {
   engine = next;

@@ -5,8 +5,11 @@ import { IDENTITY } from '@tallow/core/geometry';
 import { drawChunk, type Context2D } from '@tallow/core/render';
 import { useEffect, useRef } from 'react';
 
+/** Marks shown of a brush have one texture. */
+const SEED = 5;
+
 /** A wave drawn from left to right, pressed most in the middle. */
-function sampleStroke(width: number, height: number, lean: number): Samples {
+function sampleStroke(width: number, height: number, lean: number, soft: boolean): Samples {
   const count = 40;
   const column = (value: (t: number) => number) =>
     Float32Array.from({ length: count }, (_, i) => value(i / (count - 1)));
@@ -14,7 +17,7 @@ function sampleStroke(width: number, height: number, lean: number): Samples {
     x: column((t) => 5 + t * (width - 10)),
     y: column((t) => height / 2 + Math.sin(t * Math.PI * 2) * height * 0.22 + (0.5 - t) * height * lean),
     pressure: column((t) => 0.15 + 0.85 * Math.sin(Math.PI * t) ** 0.8),
-    altitude: column(() => Math.PI / 2),
+    altitude: column(() => (soft ? Math.PI / 3 : Math.PI / 2)),
     azimuth: column(() => 0),
   };
 }
@@ -32,12 +35,13 @@ interface BrushMarkProps {
 
 export function BrushMark({ brush, colour, width, height, lean = 0.5, rub = false }: BrushMarkProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const { kind, width: lineWidth, opacity, pressure } = brush;
+  const settings = JSON.stringify(brush);
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
     if (!context) return;
     const pixel = devicePixelRatio;
-    const stroke = { samples: sampleStroke(width, height, lean), brush: { kind, width: lineWidth, opacity, pressure } };
+    const brush = JSON.parse(settings) as BrushSettings;
+    const stroke = { samples: sampleStroke(width, height, lean, brush.kind !== 'ink'), brush, seed: SEED };
     const layer = new OffscreenCanvas(width * pixel, height * pixel);
     const on = layer.getContext('2d')!;
     for (let c = 0; c < chunkCount(stroke.samples.x.length); c++) {
@@ -52,11 +56,11 @@ export function BrushMark({ brush, colour, width, height, lean = 0.5, rub = fals
       context.fill();
       context.globalCompositeOperation = 'destination-out';
     }
-    context.globalAlpha = opacity;
+    context.globalAlpha = brush.opacity;
     context.drawImage(layer, 0, 0);
     context.globalAlpha = 1;
     context.globalCompositeOperation = 'source-over';
-  }, [kind, lineWidth, opacity, pressure, colour, width, height, lean, rub]);
+  }, [settings, colour, width, height, lean, rub]);
   return (
     <canvas
       ref={canvas}
@@ -71,7 +75,7 @@ export function BrushMark({ brush, colour, width, height, lean = 0.5, rub = fals
 /** A blob as the Shape tool makes it. */
 export function ShapeMark({ colour, opacity, line }: { colour: string; opacity: number; line: string | null }) {
   return (
-    <svg width={52} height={38} viewBox="0 0 52 38" aria-hidden>
+    <svg width={48} height={36} viewBox="0 0 52 38" aria-hidden>
       <path
         d="M10 25C7 16 15 6 25 6c9 0 16 5 17 12 1 8-6 14-17 14-8 0-13-2-15-7Z"
         fill={colour}

@@ -5,7 +5,7 @@ import { setBrush, useDesk } from '../state/desk.ts';
 
 const LEAST = 1;
 const MOST = 200;
-const SIZE = { width: 132, height: 64 };
+const SIZE = { width: 112, height: 64 };
 /** Room at the edges, so that the dot is seen whole. */
 const EDGE = 10;
 

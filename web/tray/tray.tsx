@@ -1,20 +1,21 @@
 /** The tray near the drawing hand: brushes as the marks they make, the pad, and the palette. */
 import { lineSwatchOf, swatchOf, useCurrent } from '../state/current.ts';
-import { setBrush, setDesk, useDesk, type Tool } from '../state/desk.ts';
+import { BRUSH_WORDS } from '../brush/brush-panel.tsx';
+import { brushOf } from '../desk/pen-marks.ts';
+import { setBrush, setDesk, takeBrush, TOOLS, useDesk, type Tool } from '../state/desk.ts';
 import { titleOf } from '../state/keys.ts';
 import { BrushMark, ShapeMark } from './brush-mark.tsx';
 import { Pad } from './pad.tsx';
 import { Palette } from './palette.tsx';
+import { HandButtons } from './hand-buttons.tsx';
 
-const TOOLS: readonly { tool: Tool; label: string }[] = [
-  { tool: 'ink', label: 'Ink' },
-  { tool: 'shape', label: 'Shape' },
-  { tool: 'rub', label: 'Rub out' },
-];
+/** How wide the mark of each brush is shown. */
+const SHOWN: Readonly<Record<Tool, number>> = { ink: 8, pencil: 7, grain: 20, haze: 24, shape: 8, rub: 12 };
 
-function ToolButton({ tool, label }: { tool: Tool; label: string }) {
-  const inHand = useDesk((s) => s.tool === tool);
-  const { opacity, pressure } = useDesk((s) => s.brushes[tool]);
+function ToolButton({ tool }: { tool: Tool }) {
+  const inHand = useDesk((s) => s.tool === tool && s.hand === 'draw');
+  const brush = useDesk((s) => s.brushes[tool]);
+  const brushShown = useDesk((s) => s.brushShown);
   const swatchId = useDesk((s) => s.swatchId);
   const now = useCurrent();
   const shapeLine = useDesk((s) => s.shapeLine);
@@ -24,24 +25,25 @@ function ToolButton({ tool, label }: { tool: Tool; label: string }) {
     <button
       type="button"
       aria-pressed={inHand}
-      title={titleOf(tool)}
+      title={`${titleOf(tool)}${inHand ? ' · press again for its settings' : ''}`}
       onClick={() => {
-        setDesk({ tool });
+        if (inHand) setDesk({ brushShown: !brushShown });
+        else takeBrush(tool);
       }}
-      className={`moves flex h-[68px] w-[60px] shrink-0 flex-col items-center justify-between rounded-[10px] pb-1 pt-1.5 ${inHand ? 'bg-flame-deep text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
+      className={`moves flex h-[68px] w-[53px] shrink-0 flex-col items-center justify-between rounded-[10px] pb-1 pt-1.5 ${inHand ? 'bg-flame-deep text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
     >
       {tool === 'shape' ? (
-        <ShapeMark colour={colour} opacity={opacity} line={shapeLine === null ? null : lineColour} />
+        <ShapeMark colour={colour} opacity={brush.opacity} line={shapeLine === null ? null : lineColour} />
       ) : (
         <BrushMark
-          brush={{ kind: 'ink', width: tool === 'ink' ? 8 : 12, opacity, pressure }}
-          colour={tool === 'ink' ? colour : '#000'}
-          width={52}
+          brush={{ ...brushOf(tool, brush), width: SHOWN[tool], taper: [0, 0] }}
+          colour={tool === 'rub' ? '#000000' : colour}
+          width={48}
           height={38}
           rub={tool === 'rub'}
         />
       )}
-      <span className="text-xs">{label}</span>
+      <span className="text-xs">{BRUSH_WORDS[tool]}</span>
     </button>
   );
 }
@@ -50,11 +52,11 @@ function ToolButton({ tool, label }: { tool: Tool; label: string }) {
 const SHAPE_LINE = 8;
 
 function Numbers() {
-  const { width, opacity, pressure, steadying } = useDesk((s) => s.brushes[s.tool]);
+  const { width, opacity, pressure } = useDesk((s) => s.brushes[s.tool]);
   const tool = useDesk((s) => s.tool);
   const shapeLine = useDesk((s) => s.shapeLine);
   return (
-    <div className="flex w-[176px] shrink-0 flex-col justify-between py-0.5 text-xs text-wax-500">
+    <div className="flex w-[140px] shrink-0 flex-col justify-between py-0.5 text-xs text-wax-500">
       <div className="flex items-center gap-2">
         <label className="flex items-center gap-1.5">
           {tool === 'shape' ? 'disc' : 'width'}
@@ -131,23 +133,6 @@ function Numbers() {
             pressure
           </label>
         )}
-        <label
-          className="flex h-8 min-w-0 flex-1 items-center gap-1.5"
-          title={`Steadying ${Math.round(steadying * 100)} %`}
-        >
-          steady
-          <input
-            type="range"
-            aria-label="Steadying"
-            min={0}
-            max={100}
-            value={Math.round(steadying * 100)}
-            onChange={(e) => {
-              setBrush({ steadying: Number(e.target.value) / 100 });
-            }}
-            className="h-8 w-full min-w-0 accent-flame"
-          />
-        </label>
       </div>
     </div>
   );
@@ -156,14 +141,15 @@ function Numbers() {
 export function Tray() {
   return (
     <div
-      className="flex h-[84px] shrink-0 items-center gap-3 border-t border-soot-700 bg-soot-950 px-3"
+      className="flex h-[84px] shrink-0 items-center gap-2 border-t border-soot-700 bg-soot-950 px-2"
       data-testid="tray"
     >
       <div className="flex gap-1" role="group" aria-label="Brushes">
-        {TOOLS.map(({ tool, label }) => (
-          <ToolButton key={tool} tool={tool} label={label} />
+        {TOOLS.map((tool) => (
+          <ToolButton key={tool} tool={tool} />
         ))}
       </div>
+      <HandButtons />
       <span className="h-14 w-px shrink-0 bg-soot-700" />
       <Pad />
       <Numbers />

@@ -1,4 +1,4 @@
-/** Small pieces the Plan step's column is made of. */
+/** Small pieces that panels of settings in the column are made of. */
 import type { ReactNode } from 'react';
 
 /** A heading with what belongs at its right. */

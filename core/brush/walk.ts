@@ -1,0 +1,115 @@
+/**
+ * The curve of a stroke, in fixed chunks of samples. Every brush draws a stroke chunk by chunk in order;
+ * live, settled and exported strokes are drawn by the same function, which is what makes them equal to the pixel.
+ */
+import type { BrushKind, BrushSettings, Samples } from '../document/index.ts';
+import type { Box } from '../geometry/index.ts';
+import { breadths, firstTapering } from './breadth.ts';
+
+/** Samples per chunk; neighbouring chunks share the sample between them. */
+export const CHUNK = 32;
+
+/** What a path can be built on: a canvas context or a Path2D. */
+export interface PathSink {
+  moveTo(x: number, y: number): void;
+  lineTo(x: number, y: number): void;
+  arc(x: number, y: number, radius: number, from: number, to: number): void;
+  closePath(): void;
+}
+
+/** How many chunks a stroke of so many samples has; at least one. */
+export const chunkCount = (samples: number): number => Math.max(1, Math.ceil((samples - 1) / CHUNK));
+
+/**
+ * The first chunk that later samples can still change. A chunk reaches one sample past its end for its curve.
+ * @param settled samples that no later one will move.
+ */
+export function firstOpenChunk(samples: Samples, brush: BrushSettings, settled: number): number {
+  const byCurve = Math.max(0, Math.floor((settled - 2) / CHUNK));
+  return brush.taper?.[1] ? Math.min(byCurve, Math.floor(firstTapering(samples, brush, settled) / CHUNK)) : byCurve;
+}
+
+/** The samples of a chunk, first and last. */
+export const chunkEnds = (samples: Samples, chunk: number): [number, number] => [
+  chunk * CHUNK,
+  Math.min(samples.x.length - 1, (chunk + 1) * CHUNK),
+];
+
+/** The curve from one sample to the next: a cubic piece, px of element space. */
+export interface Piece {
+  readonly x: readonly [number, number, number, number];
+  readonly y: readonly [number, number, number, number];
+  readonly length: number;
+}
+
+/**
+ * The piece from sample i to i+1: a Catmull-Rom curve whose handles are never longer than half the piece,
+ * so that uneven sampling makes no loops.
+ */
+export function pieceAt({ x, y }: Pick<Samples, 'x' | 'y'>, i: number): Piece {
+  const [x1, y1, x2, y2] = [x[i]!, y[i]!, x[i + 1]!, y[i + 1]!];
+  const before = Math.max(0, i - 1);
+  const after = Math.min(x.length - 1, i + 2);
+  const length = Math.sqrt((x2 - x1) * (x2 - x1) + (y2 - y1) * (y2 - y1));
+  const factor = (dx: number, dy: number) => {
+    const size = Math.sqrt(dx * dx + dy * dy) / 6;
+    return size > length / 2 ? length / 2 / size / 6 : 1 / 6;
+  };
+  const [ox, oy] = [x2 - x[before]!, y2 - y[before]!];
+  const [ix, iy] = [x[after]! - x1, y[after]! - y1];
+  const [out, into] = [factor(ox, oy), factor(ix, iy)];
+  return { x: [x1, x1 + ox * out, x2 - ix * into, x2], y: [y1, y1 + oy * out, y2 - iy * into, y2], length };
+}
+
+/** A place on one axis of a piece, at 0 to 1 along it. */
+export function along([a, b, c, d]: Piece['x'], t: number): number {
+  const u = 1 - t;
+  return u * u * u * a + 3 * u * u * t * b + 3 * u * t * t * c + t * t * t * d;
+}
+
+export type Visit = (x: number, y: number, radius: number) => void;
+
+/** Walks a chunk in steps fine enough for its width, its first point included. */
+export function walkChunk(samples: Samples, brush: BrushSettings, chunk: number, visit: Visit): void {
+  const [first, last] = chunkEnds(samples, chunk);
+  const half = breadths(samples, brush, first, last);
+  visit(samples.x[first]!, samples.y[first]!, half[0]!);
+  for (let i = first; i < last; i++) {
+    const piece = pieceAt(samples, i);
+    const [r1, r2] = [half[i - first]!, half[i + 1 - first]!];
+    const step = Math.min(4, Math.max(1, Math.min(r1, r2) * 0.6));
+    const steps = Math.min(64, Math.max(1, Math.ceil(piece.length / step)));
+    for (let s = 1; s <= steps; s++) {
+      const t = s / steps;
+      visit(along(piece.x, t), along(piece.y, t), (1 - t) * r1 + t * r2);
+    }
+  }
+}
+
+/** How far each brush's marks may lie outside its width, in half widths. */
+const STRAY: Readonly<Record<BrushKind, number>> = { ink: 1, pencil: 1.35, grain: 1.35, haze: 1.4 };
+
+/** The box one chunk covers, element space. */
+export function chunkBox(samples: Samples, brush: BrushSettings, chunk: number): Box {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  const stray = STRAY[brush.kind];
+  walkChunk(samples, brush, chunk, (x, y, radius) => {
+    const r = radius * stray;
+    left = Math.min(left, x - r);
+    right = Math.max(right, x + r);
+    top = Math.min(top, y - r);
+    bottom = Math.max(bottom, y + r);
+  });
+  return { left, top, right, bottom };
+}
+
+/** Points of the stroke's middle line, element space. */
+export function middleLine(samples: Samples, brush: BrushSettings): { x: number; y: number }[] {
+  const points: { x: number; y: number }[] = [];
+  for (let chunk = 0; chunk < chunkCount(samples.x.length); chunk++) {
+    walkChunk(samples, brush, chunk, (x, y) => {
+      points.push({ x, y });
+    });
+  }
+  return points;
+}

@@ -1,0 +1,195 @@
+/** Settings of the brush in hand, in the column: how it answers the pen, how its strokes begin and end, own variants. */
+import type { Finish } from '@tallow/core/brush';
+import { BRUSH_KINDS, type BrushKind } from '@tallow/core/document';
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { practise, RECORDED } from '../desk/practice.ts';
+import { NameField } from '../parts/name-field.tsx';
+import { Heading, Line, Select, Small, Words } from '../parts/panel.tsx';
+import { Slider } from '../parts/slider.tsx';
+import { desk, setBrush, setDesk, useDesk, type Tool } from '../state/desk.ts';
+import { forgetBrush, keepBrush, takeVariant, useOwnBrushes } from '../state/own-brushes.ts';
+import { openPen } from '../state/session.ts';
+import { ResponseChart } from './response-chart.tsx';
+import { TryPad } from './try-pad.tsx';
+
+export const BRUSH_WORDS: Readonly<Record<Tool, string>> = {
+  ink: 'Ink',
+  pencil: 'Pencil',
+  grain: 'Grain',
+  haze: 'Haze',
+  shape: 'Shape',
+  rub: 'Rub out',
+};
+
+const FINISH_WORDS: readonly { value: Finish; label: string; title: string }[] = [
+  { value: 'drawn', label: 'As drawn', title: 'The stroke stays as the pen drew it' },
+  { value: 'angular', label: 'Angular', title: 'Straight pieces and crisp corners: lightning, shards' },
+  { value: 'smooth', label: 'Smooth', title: 'Round, with as few bends as the tolerance allows: smoke' },
+];
+
+/** The practice pen on the picture itself: in the middle, a third of its height. */
+function drawOnPicture(): void {
+  const { area } = desk();
+  const height = area.height / 3;
+  const box = { x: area.width / 2 - height * 0.6, y: area.height / 2 - height / 2, width: height * 1.2, height };
+  const pen = openPen();
+  if (pen) practise(RECORDED[0]!, box, pen);
+}
+
+function Variants({ tool }: { tool: Tool }) {
+  const own = useOwnBrushes((s) => s.own).filter((each) => each.tool === tool);
+  const [naming, setNaming] = useState(false);
+  return (
+    <div className="flex flex-wrap items-center gap-1 py-1">
+      {own.map((variant) => (
+        <span key={variant.name} className="flex h-8 items-center rounded-lg bg-soot-800 text-[13px] text-wax-300">
+          <button
+            type="button"
+            className="h-8 rounded-l-lg pl-2.5 pr-1 hover:text-wax-100"
+            title={`Take ${variant.name} in hand`}
+            onClick={() => {
+              takeVariant(variant);
+            }}
+          >
+            {variant.name}
+          </button>
+          <button
+            type="button"
+            aria-label={`Forget ${variant.name}`}
+            title="Forget this variant"
+            className="grid h-8 w-6 place-items-center text-wax-500 hover:text-wax-100"
+            onClick={() => {
+              forgetBrush(variant);
+            }}
+          >
+            <X size={12} />
+          </button>
+        </span>
+      ))}
+      {naming ? (
+        <NameField
+          label="Name of the variant"
+          value={`My ${BRUSH_WORDS[tool].toLowerCase()}`}
+          onDone={(name) => {
+            setNaming(false);
+            if (name) keepBrush(name);
+          }}
+        />
+      ) : (
+        <Small
+          title="Keep this brush as it is set under a name of your own"
+          onClick={() => {
+            setNaming(true);
+          }}
+        >
+          Keep as variant
+        </Small>
+      )}
+    </div>
+  );
+}
+
+export function BrushPanel() {
+  const tool = useDesk((s) => s.tool);
+  const brush = useDesk((s) => s.brushes[s.tool]);
+  const soft = tool === 'haze' || (tool === 'rub' && brush.tip === 'haze');
+  const percent = (label: string, value: number, title: string, set: (share: number) => void) => (
+    <Slider
+      label={label}
+      value={Math.round(value * 100)}
+      least={0}
+      most={100}
+      unit="%"
+      title={title}
+      onMove={(v) => {
+        set(v / 100);
+      }}
+    />
+  );
+  const px = (label: string, value: number, most: number, title: string, set: (px: number) => void) => (
+    <Slider label={label} value={value} least={0} most={most} unit="px" title={title} onMove={set} />
+  );
+  return (
+    <section
+      aria-label="Brush"
+      data-testid="brush-panel"
+      className="flex min-h-0 flex-1 flex-col overflow-y-auto px-3 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
+    >
+      <Heading
+        aside={
+          <Small
+            title="Back to the layers"
+            onClick={() => {
+              setDesk({ brushShown: false });
+            }}
+          >
+            Layers
+          </Small>
+        }
+      >
+        {BRUSH_WORDS[tool]}
+      </Heading>
+      <div className="flex gap-2">
+        <ResponseChart
+          response={brush.response}
+          onSet={(response) => {
+            setBrush({ response });
+          }}
+        />
+        <TryPad key={tool} />
+      </div>
+      <Line />
+      {tool === 'rub' ? (
+        <Select
+          label="Tip"
+          value={brush.tip}
+          options={BRUSH_KINDS.map((kind) => ({ value: kind, label: BRUSH_WORDS[kind].toLowerCase() }))}
+          onChoose={(tip) => {
+            setBrush({ tip: tip as BrushKind });
+          }}
+        />
+      ) : null}
+      {percent('Steadying', brush.steadying, 'Evens out a shaky hand; the line still ends at the pen', (steadying) => {
+        setBrush({ steadying });
+      })}
+      {soft
+        ? percent('Flow', brush.flow, 'How much one pass lays; passes build up', (flow) => {
+            setBrush({ flow: Math.max(0.01, flow) });
+          })
+        : null}
+      {percent('Tilt', brush.tilt, 'How far a leaning pen broadens the stroke', (tilt) => {
+        setBrush({ tilt });
+      })}
+      {px('Taper in', brush.taper[0], 400, 'Length over which the stroke grows from nothing', (into) => {
+        setBrush({ taper: [into, brush.taper[1]] });
+      })}
+      {px('Taper out', brush.taper[1], 400, 'Length over which it goes back to nothing', (out) => {
+        setBrush({ taper: [brush.taper[0], out] });
+      })}
+      <div className="flex items-center gap-1">
+        <span className="w-[66px] shrink-0 text-[13px] text-wax-300">Finish</span>
+        <Words
+          label="Finish"
+          value={brush.finish}
+          words={FINISH_WORDS}
+          onChoose={(finish) => {
+            setBrush({ finish });
+          }}
+        />
+      </div>
+      {brush.finish === 'drawn'
+        ? null
+        : px('Tolerance', brush.tolerance, 60, 'How far the finished stroke may leave the drawn one', (tolerance) => {
+            setBrush({ tolerance: Math.max(0.5, tolerance) });
+          })}
+      <Line />
+      <Variants tool={tool} />
+      <div className="pb-1">
+        <Small title="A recorded stroke on the picture with this brush; undo takes it away" onClick={drawOnPicture}>
+          Practice pen on the picture
+        </Small>
+      </div>
+    </section>
+  );
+}

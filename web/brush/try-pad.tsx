@@ -1,0 +1,181 @@
+/** A pad to try the brush in hand on, by the pen or by the practice pen: the same stroke as on the picture, never kept. */
+import { answered } from '@tallow/core/brush';
+import { IDENTITY } from '@tallow/core/geometry';
+import { operationOfLays, wipe, type Surface } from '@tallow/core/render';
+import { Play } from 'lucide-react';
+import { useCallback, useEffect, useRef, useState, type PointerEvent } from 'react';
+import { LiveStroke } from '../desk/live-stroke.ts';
+import { brushOf, makingOf } from '../desk/pen-marks.ts';
+import type { PenDoing, PenSample } from '../desk/pen-hand.ts';
+import { practise, RECORDED } from '../desk/practice.ts';
+import { swatchOf, useCurrent } from '../state/current.ts';
+import { desk, useDesk } from '../state/desk.ts';
+import { makeSurface } from '../workers/surfaces.ts';
+
+const SIZE = { width: 178, height: 112 };
+
+export function TryPad() {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const surfaces = useRef<readonly [Surface, Surface, Surface] | null>(null);
+  const doing = useRef<PenDoing | null>(null);
+  const stop = useRef<() => void>(() => undefined);
+  const [which, setWhich] = useState(0);
+  const now = useCurrent();
+  const tool = useDesk((s) => s.tool);
+  const swatchId = useDesk((s) => s.swatchId);
+  const colour = (now && swatchOf(now.doc, swatchId)?.colour) ?? '#f4ecdf';
+  const pixel = devicePixelRatio;
+
+  const show = useCallback((live: LiveStroke | null) => {
+    const context = canvas.current?.getContext('2d');
+    if (!context || !surfaces.current) return;
+    const [kept] = surfaces.current;
+    context.clearRect(0, 0, kept.width, kept.height);
+    context.drawImage(kept.picture as OffscreenCanvas, 0, 0);
+    if (!live) return;
+    context.globalAlpha = live.setup.laying.opacity;
+    context.globalCompositeOperation = live.setup.laying.operation;
+    context.drawImage(live.whole.picture as OffscreenCanvas, 0, 0);
+    context.globalAlpha = 1;
+    context.globalCompositeOperation = 'source-over';
+  }, []);
+
+  const land = useCallback(
+    (first: PenSample): PenDoing => {
+      surfaces.current ??= [0, 1, 2].map(() => makeSurface(SIZE.width * pixel, SIZE.height * pixel)) as unknown as [
+        Surface,
+        Surface,
+        Surface,
+      ];
+      const [kept, whole, fixed] = surfaces.current;
+      const inHand = desk().brushes[tool];
+      const rubs = tool === 'rub';
+      const brush = brushOf(tool, inHand);
+      const live = new LiveStroke(
+        {
+          brush,
+          colour: rubs ? '#000000' : colour,
+          laying: { opacity: brush.opacity, operation: rubs ? 'destination-out' : operationOfLays(undefined) },
+          matrix: [IDENTITY[0] * pixel, 0, 0, pixel, 0, 0],
+          seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
+          steadying: inHand.steadying,
+          making: { ...makingOf(inHand), form: 'free', finish: 'drawn' },
+        },
+        whole,
+        fixed,
+      );
+      wipe(kept);
+      if (rubs) {
+        kept.context.fillStyle = colour;
+        kept.context.fillRect(12 * pixel, 12 * pixel, kept.width - 24 * pixel, kept.height - 24 * pixel);
+      }
+      const move = (samples: readonly PenSample[]): void => {
+        for (const { x, y, pressure, altitude, azimuth } of samples)
+          live.add(x, y, answered(inHand.response, pressure), altitude, azimuth);
+        live.draw();
+        show(live);
+      };
+      move([first]);
+      const box = { left: 0, top: 0, right: kept.width, bottom: kept.height };
+      return {
+        move,
+        up: () => {
+          live.layOn(kept, box);
+          show(null);
+          return true;
+        },
+        drop: () => {
+          show(null);
+        },
+      };
+    },
+    [colour, pixel, show, tool],
+  );
+
+  const replay = useCallback(
+    (index: number) => {
+      stop.current();
+      stop.current = practise(
+        RECORDED[index]!,
+        { x: 14, y: 10, width: SIZE.width - 28, height: SIZE.height - 20 },
+        land,
+      );
+    },
+    [land],
+  );
+  useEffect(
+    () => () => {
+      stop.current();
+    },
+    [],
+  );
+
+  const sampleOf = (event: PointerEvent): PenSample => {
+    const box = canvas.current!.getBoundingClientRect();
+    return {
+      x: event.clientX - box.left,
+      y: event.clientY - box.top,
+      pressure: event.pointerType === 'pen' ? event.pressure : 1,
+      altitude: event.nativeEvent.altitudeAngle,
+      azimuth: event.nativeEvent.azimuthAngle,
+      shift: false,
+      alt: false,
+    };
+  };
+  const up = (): void => {
+    doing.current?.up();
+    doing.current = null;
+  };
+  return (
+    <figure className="min-w-0 flex-1">
+      <canvas
+        ref={canvas}
+        data-testid="try-pad"
+        aria-label="Pad for trying the brush"
+        width={SIZE.width * pixel}
+        height={SIZE.height * pixel}
+        style={SIZE}
+        className="cursor-crosshair touch-none rounded-lg bg-surround"
+        onPointerDown={(event) => {
+          stop.current();
+          event.currentTarget.setPointerCapture(event.pointerId);
+          doing.current = land(sampleOf(event));
+        }}
+        onPointerMove={(event) => {
+          doing.current?.move([sampleOf(event)]);
+        }}
+        onPointerUp={up}
+        onPointerCancel={up}
+      />
+      <figcaption className="mt-0.5 flex items-center gap-1 text-[11px] text-wax-500">
+        <button
+          type="button"
+          aria-label="Let the practice pen draw"
+          title={`Practice pen: ${RECORDED[which]!.does}`}
+          className="flex h-6 items-center gap-1 rounded bg-soot-800 px-1.5 text-wax-300 hover:text-wax-100"
+          onClick={() => {
+            replay(which);
+          }}
+        >
+          <Play size={11} /> Practice pen
+        </button>
+        <select
+          aria-label="What the practice pen draws"
+          className="h-6 min-w-0 flex-1 rounded bg-transparent text-wax-300"
+          value={which}
+          onChange={(event) => {
+            const index = Number(event.target.value);
+            setWhich(index);
+            replay(index);
+          }}
+        >
+          {RECORDED.map(({ name }, i) => (
+            <option key={name} value={i}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </figcaption>
+    </figure>
+  );
+}

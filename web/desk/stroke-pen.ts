@@ -1,0 +1,175 @@
+/** The pen draws: samples in element space become a stroke under the pen, and marks of the document when it lifts. */
+import { answered } from '@tallow/core/brush';
+import { randomId } from '@tallow/core/document';
+import { addMarks, breakHold, whyNotDrawable } from '@tallow/core/edit';
+import { apply, multiply, scaleOf, translation, type Matrix, type Point } from '@tallow/core/geometry';
+import { current, lineSwatchOf, shownNow, swatchOf, type Current } from '../state/current.ts';
+import { desk, type Tool } from '../state/desk.ts';
+import { edit, endGesture, say, takeBack, useDocument } from '../state/document.ts';
+import { isLateInHold } from '../state/pen-target.ts';
+import { openSaver } from '../state/session.ts';
+import type { Engine } from './engine.ts';
+import { LiveStroke } from './live-stroke.ts';
+import type { PenDoing, PenSample } from './pen-hand.ts';
+import { marksOf, setupOf } from './pen-marks.ts';
+
+const STEPS: Readonly<Record<Tool, string>> = {
+  ink: 'stroke',
+  pencil: 'pencil stroke',
+  grain: 'grain',
+  haze: 'haze',
+  shape: 'shape',
+  rub: 'rub out',
+};
+/** How near to the ruler a stroke must begin to follow it, and how near its end to its start to close, CSS px. */
+const RULER_REACH = 24;
+const CLOSE_REACH = 14;
+
+/** A place moved onto the ruler, if the stroke follows it. */
+function onRuler(ruler: NonNullable<ReturnType<typeof desk>['ruler']>, placed: Point, at: Point): Point {
+  const [cos, sin] = [Math.cos(ruler.angle), Math.sin(ruler.angle)];
+  const [x, y] = [at.x + placed.x - ruler.x, at.y + placed.y - ruler.y];
+  const along = x * cos + y * sin;
+  return { x: ruler.x + along * cos - placed.x, y: ruler.y + along * sin - placed.y };
+}
+
+/** Why the pen can't draw now, said to the user, or what it draws on. */
+function drawable(): Current | null {
+  const now = current();
+  const trouble = whyNotDrawable(now?.active);
+  if (!now?.active || trouble) {
+    say(trouble ?? 'There is nothing to draw on.');
+    return null;
+  }
+  const { tool, swatchId, frame } = desk();
+  if (tool === 'rub' && !shownNow(now, frame)) {
+    say('Nothing is drawn here that could be rubbed out.');
+    return null;
+  }
+  if (!swatchOf(now.doc, swatchId)) {
+    say('The palette is empty. Add a swatch to draw with.');
+    return null;
+  }
+  return now;
+}
+
+/**
+ * Begins a stroke where the pen lands.
+ * @param inward CSS px of the canvas to element space.
+ */
+export function beginStroke(engine: Engine, inward: Matrix, first: PenSample): PenDoing | null {
+  const now = drawable();
+  if (!now?.active) return null;
+  const { tool, brushes, swatchId, frame, ruler, closes } = desk();
+  const { layer } = now.active;
+  const swatch = swatchOf(now.doc, swatchId)!;
+  const placed = { x: now.placement?.x ?? 0, y: now.placement?.y ?? 0 };
+  const matrix = multiply(engine.place().view, translation(placed.x, placed.y));
+  const name = STEPS[tool];
+  const gesture = `pen-${randomId()}`;
+  // A new drawing in the middle of a hold begins as the pen lands, in the same step as its first stroke.
+  const afresh = isLateInHold(now, frame);
+  if (afresh) {
+    edit(name, (doc) => breakHold(doc, layer.id, frame, randomId).doc, gesture);
+    engine.compositor.beginAfresh();
+    engine.settled();
+  }
+  const perPixel = scaleOf(inward);
+  const lines = lineSwatchOf(now.doc, swatchId);
+  const inHand = brushes[tool];
+  const setup = setupOf(now, tool, inHand, swatch, lines, matrix, perPixel, first.shift);
+  const live = engine.compositor.begin(setup);
+  const needed = afresh ? undefined : shownNow(now, frame)?.drawingId;
+  const start = apply(inward, first);
+  const ruled = ruler && ruledFrom(ruler, placed, start, RULER_REACH * perPixel);
+  let [travelled, last] = [0, start];
+  const feed = (sample: PenSample): void => {
+    const free = apply(inward, sample);
+    const at = ruled ? onRuler(ruler, placed, free) : free;
+    travelled += Math.hypot(at.x - last.x, at.y - last.y);
+    last = at;
+    live.add(at.x, at.y, answered(inHand.response, sample.pressure), sample.altitude, sample.azimuth);
+  };
+  const drop = (): void => {
+    engine.compositor.drop();
+    takeBack(gesture);
+    engine.refresh();
+  };
+  const finish = (): void => {
+    // A stroke that nearly closes is led back to where it began.
+    const gap = Math.hypot(last.x - start.x, last.y - start.y);
+    if (
+      closes &&
+      live instanceof LiveStroke &&
+      gap < CLOSE_REACH * perPixel &&
+      travelled > 4 * CLOSE_REACH * perPixel
+    ) {
+      live.close();
+      engine.compositor.advance();
+    }
+    const marks = marksOf(tool, setup, live, swatch, lines);
+    const put = () => {
+      edit(name, (doc) => addMarks(doc, layer.id, frame, marks, randomId), gesture);
+      endGesture();
+    };
+    engine.compositor.settle();
+    if (needed && useDocument.getState().missing.has(needed)) {
+      void openSaver()
+        ?.load([needed])
+        .then(put, () => {
+          say(
+            'This drawing is not loaded yet and the server cannot be reached. The stroke was not kept; draw it again when the header says saved.',
+          );
+          engine.refresh();
+        });
+      return;
+    }
+    put();
+    engine.settled();
+  };
+  feed(first);
+  engine.compositor.advance();
+  const move = (samples: readonly PenSample[]): void => {
+    samples.forEach(feed);
+    engine.compositor.advance();
+  };
+  if (live instanceof LiveStroke)
+    return {
+      move,
+      drop,
+      up: () => {
+        finish();
+        return true;
+      },
+    };
+  const { path } = live;
+  return {
+    move,
+    drop,
+    down: (sample) => {
+      move([sample]);
+    },
+    end: () => {
+      engine.compositor.advance();
+      finish();
+    },
+    up: () => {
+      const over = path.isDone(CLOSE_REACH * perPixel);
+      engine.compositor.advance();
+      if (over) finish();
+      else path.setPoint();
+      return over;
+    },
+  };
+}
+
+/** Whether a stroke that begins here follows the ruler. */
+function ruledFrom(
+  ruler: NonNullable<ReturnType<typeof desk>['ruler']>,
+  placed: Point,
+  at: Point,
+  reach: number,
+): boolean {
+  const on = onRuler(ruler, placed, at);
+  return Math.hypot(on.x - at.x, on.y - at.y) < reach;
+}
