@@ -101,7 +101,7 @@ describe('chunks', () => {
     );
   });
   test('cover the stroke: each begins where the one before ended', () => {
-    expect([1, 2, CHUNK + 1, CHUNK + 2, 3 * CHUNK].map(chunkCount)).toEqual([1, 1, 1, 2, 3]);
+    expect([1, 2, 33, 34, 96].map((n) => chunkCount(n, brush))).toEqual([1, 1, 1, 2, 3]);
     const line = middleLine(
       fed(
         Array.from({ length: 200 }, (_, i): [number, number, number] => [i * 3, 0, 1]),
@@ -117,9 +117,9 @@ describe('chunks', () => {
     fc.assert(
       fc.property(points, (list) => {
         const samples = fed(list, 0).finish();
-        for (let c = 0; c < chunkCount(samples.x.length); c++) {
+        for (let c = 0; c < chunkCount(samples.x.length, brush); c++) {
           const box = chunkBox(samples, brush, c);
-          for (let i = c * CHUNK; i < Math.min(samples.x.length, (c + 1) * CHUNK + 1); i++) {
+          for (let i = c * CHUNK.ink; i < Math.min(samples.x.length, (c + 1) * CHUNK.ink + 1); i++) {
             const r = breadthAt(brush, samples.pressure[i]!);
             expect(samples.x[i]! - r).toBeGreaterThanOrEqual(box.left - 1e-3);
             expect(samples.y[i]! + r).toBeLessThanOrEqual(box.bottom + 1e-3);

@@ -22,8 +22,8 @@ export const HAZE_FADE: readonly (readonly [number, number])[] = [
 ];
 
 /** Length of a stretch of samples by their pieces' ends, and how far past its last stamp it goes on. */
-function leftOver(samples: Samples, chunk: number, spacing: number): number {
-  const [first, last] = chunkEnds(samples, chunk);
+function leftOver(samples: Samples, brush: BrushSettings, chunk: number, spacing: number): number {
+  const [first, last] = chunkEnds(samples, brush, chunk);
   let length = 0;
   for (let i = first; i < last; i++) length += pieceAt(samples, i).length;
   return length - Math.floor(length / spacing) * spacing;
@@ -41,11 +41,11 @@ export function hazeChunk(
   chunk: number,
   visit: (...stamp: [...Parameters<Visit>, number]) => void,
 ): void {
-  const [first, last] = chunkEnds(samples, chunk);
+  const [first, last] = chunkEnds(samples, brush, chunk);
   const half = breadths(samples, brush, first, last);
   const spacing = brush.width / STAMPS;
   const strength = (i: number) => STRONGEST * (brush.flow ?? 1) * (brush.pressure ? samples.pressure[i]! : 1);
-  const gap = chunk === 0 ? spacing : leftOver(samples, chunk - 1, spacing);
+  const gap = chunk === 0 ? spacing : leftOver(samples, brush, chunk - 1, spacing);
   visit(samples.x[first]!, samples.y[first]!, half[0]!, (strength(first) * gap) / spacing);
   let next = spacing;
   let stamps = 0;

@@ -73,7 +73,7 @@ describe('the texture of a stroke', () => {
     const samples = line(100);
     for (const kind of BRUSH_KINDS) {
       const brush = { ...grain, kind };
-      for (let c = 0; c < chunkCount(100); c++) {
+      for (let c = 0; c < chunkCount(100, brush); c++) {
         const box = chunkBox(samples, brush, c);
         const inside = (x: number, y: number, r: number) => {
           expect(x - r).toBeGreaterThanOrEqual(box.left);
@@ -97,7 +97,7 @@ describe('the texture of a stroke', () => {
 describe('haze', () => {
   const haze: BrushSettings = { kind: 'haze', width: 28, opacity: 1, pressure: false, flow: 0.5 };
   test('lays as much along every length of a stroke, across the seams of chunks', () => {
-    const samples = line(CHUNK * 3 + 1, 5);
+    const samples = line(CHUNK.haze * 3 + 1, 10);
     const laid = [0, 1, 2].map((c) => stamps(samples, haze, c).reduce((sum, [, , , opacity]) => sum + opacity, 0));
     const [a, b, c] = laid as [number, number, number];
     expect(Math.abs(a - b) / b).toBeLessThan(0.06);
@@ -138,8 +138,8 @@ describe('width', () => {
           const [early, late] = [fed(first), fed([...first, ...more])];
           const open = firstOpenChunk(early.view(), brush, early.settledCount);
           for (let c = 0; c < open; c++)
-            expect(breadths(late.view(), brush, c * CHUNK, (c + 1) * CHUNK)).toEqual(
-              breadths(early.view(), brush, c * CHUNK, (c + 1) * CHUNK),
+            expect(breadths(late.view(), brush, c * CHUNK.ink, (c + 1) * CHUNK.ink)).toEqual(
+              breadths(early.view(), brush, c * CHUNK.ink, (c + 1) * CHUNK.ink),
             );
         },
       ),

@@ -51,7 +51,7 @@ export function toothChunk(
   chunk: number,
 ): void {
   const { density, sizes, corners, lightest } = TEETH[brush.kind];
-  const [first, last] = chunkEnds(samples, chunk);
+  const [first, last] = chunkEnds(samples, brush, chunk);
   const half = breadths(samples, brush, first, last);
   const strewn = (i: number, amount: number, place: (t: number) => [number, number, number, number, number]) => {
     let turns = 0;

@@ -6,8 +6,11 @@ import type { BrushKind, BrushSettings, Samples } from '../document/index.ts';
 import type { Box } from '../geometry/index.ts';
 import { breadths, firstTapering } from './breadth.ts';
 
-/** Samples per chunk; neighbouring chunks share the sample between them. */
-export const CHUNK = 32;
+/**
+ * Samples per chunk; neighbouring chunks share the sample between them. Chunks of flecks are short: until a
+ * chunk is finished it is drawn anew at every event of the pen, and flecks take long.
+ */
+export const CHUNK: Readonly<Record<BrushKind, number>> = { ink: 32, pencil: 6, grain: 6, haze: 16 };
 
 /** What a path can be built on: a canvas context or a Path2D. */
 export interface PathSink {
@@ -18,21 +21,24 @@ export interface PathSink {
 }
 
 /** How many chunks a stroke of so many samples has; at least one. */
-export const chunkCount = (samples: number): number => Math.max(1, Math.ceil((samples - 1) / CHUNK));
+export const chunkCount = (samples: number, { kind }: Pick<BrushSettings, 'kind'>): number =>
+  Math.max(1, Math.ceil((samples - 1) / CHUNK[kind]));
 
 /**
  * The first chunk that later samples can still change. A chunk reaches one sample past its end for its curve.
  * @param settled samples that no later one will move.
  */
 export function firstOpenChunk(samples: Samples, brush: BrushSettings, settled: number): number {
-  const byCurve = Math.max(0, Math.floor((settled - 2) / CHUNK));
-  return brush.taper?.[1] ? Math.min(byCurve, Math.floor(firstTapering(samples, brush, settled) / CHUNK)) : byCurve;
+  const byCurve = Math.max(0, Math.floor((settled - 2) / CHUNK[brush.kind]));
+  return brush.taper?.[1]
+    ? Math.min(byCurve, Math.floor(firstTapering(samples, brush, settled) / CHUNK[brush.kind]))
+    : byCurve;
 }
 
 /** The samples of a chunk, first and last. */
-export const chunkEnds = (samples: Samples, chunk: number): [number, number] => [
-  chunk * CHUNK,
-  Math.min(samples.x.length - 1, (chunk + 1) * CHUNK),
+export const chunkEnds = (samples: Samples, { kind }: BrushSettings, chunk: number): [number, number] => [
+  chunk * CHUNK[kind],
+  Math.min(samples.x.length - 1, (chunk + 1) * CHUNK[kind]),
 ];
 
 /** The curve from one sample to the next: a cubic piece, px of element space. */
@@ -71,7 +77,7 @@ export type Visit = (x: number, y: number, radius: number) => void;
 
 /** Walks a chunk in steps fine enough for its width, its first point included. */
 export function walkChunk(samples: Samples, brush: BrushSettings, chunk: number, visit: Visit): void {
-  const [first, last] = chunkEnds(samples, chunk);
+  const [first, last] = chunkEnds(samples, brush, chunk);
   const half = breadths(samples, brush, first, last);
   visit(samples.x[first]!, samples.y[first]!, half[0]!);
   for (let i = first; i < last; i++) {
@@ -106,7 +112,7 @@ export function chunkBox(samples: Samples, brush: BrushSettings, chunk: number):
 /** Points of the stroke's middle line, element space. */
 export function middleLine(samples: Samples, brush: BrushSettings): { x: number; y: number }[] {
   const points: { x: number; y: number }[] = [];
-  for (let chunk = 0; chunk < chunkCount(samples.x.length); chunk++) {
+  for (let chunk = 0; chunk < chunkCount(samples.x.length, brush); chunk++) {
     walkChunk(samples, brush, chunk, (x, y) => {
       points.push({ x, y });
     });

@@ -109,7 +109,7 @@ const boundsOf = ({ width, height }: Surface): Box => ({ left: 0, top: 0, right:
 
 /** A stroke is drawn opaque on a scratch surface and laid once, so that crossing itself does not darken it. */
 function drawStroke(target: Surface, scratch: Surface, mark: Stroke | RubOut, colour: string, matrix: Matrix): void {
-  const chunks = chunkCount(mark.samples.x.length);
+  const chunks = chunkCount(mark.samples.x.length, mark.brush);
   const box = intersection(chunksBox(mark, 0, chunks, matrix), boundsOf(target));
   if (isEmpty(box)) return;
   scratch.context.setTransform(1, 0, 0, 1, 0, 0);
@@ -171,7 +171,8 @@ export function markBox(mark: Mark): Box {
   if (mark.kind === 'shape') return mark.rings.map(ringBox).reduce(union, EMPTY_BOX);
   let box = EMPTY_BOX;
   if (mark.kind === 'stroke')
-    for (let c = 0; c < chunkCount(mark.samples.x.length); c++) box = union(box, chunkBox(mark.samples, mark.brush, c));
+    for (let c = 0; c < chunkCount(mark.samples.x.length, mark.brush); c++)
+      box = union(box, chunkBox(mark.samples, mark.brush, c));
   return box;
 }
 

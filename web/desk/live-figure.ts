@@ -36,7 +36,7 @@ export class LiveFigure {
     const before = this.box;
     this.made = this.path.samples();
     const line = this.line!;
-    const chunks = chunkCount(this.made.x.length);
+    const chunks = chunkCount(this.made.x.length, line.brush);
     const { colour, matrix } = this.setup;
     this.box = chunksBox(line, 0, chunks, matrix);
     const bounds: Box = { left: 0, top: 0, right: this.whole.width, bottom: this.whole.height };
@@ -58,7 +58,7 @@ export class LiveFigure {
   sketch(context: Context2D, matrix: Matrix): void {
     const { line } = this;
     if (!line || this.setup.laying.operation === 'destination-out') return;
-    for (let chunk = 0; chunk < chunkCount(line.samples.x.length); chunk++)
+    for (let chunk = 0; chunk < chunkCount(line.samples.x.length, line.brush); chunk++)
       drawChunk(context, line, chunk, this.setup.colour, matrix);
   }
 

@@ -99,7 +99,9 @@ export class LiveShape {
     const filled = wholePixels(grown(mapBox(matrix, ringBox(ring)), 1));
     const stroke =
       line && this.shape.line ? { samples: line, brush: this.shape.line.brush, seed: this.setup.seed } : null;
-    this.box = stroke ? union(filled, chunksBox(stroke, 0, chunkCount(stroke.samples.x.length), matrix)) : filled;
+    this.box = stroke
+      ? union(filled, chunksBox(stroke, 0, chunkCount(stroke.samples.x.length, stroke.brush), matrix))
+      : filled;
     return union(before, this.box);
   }
 
@@ -125,7 +127,7 @@ export class LiveShape {
     const { context } = this.scratch;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(box.left, box.top, box.right - box.left, box.bottom - box.top);
-    const chunks = chunkCount(line.x.length);
+    const chunks = chunkCount(line.x.length, stroke.brush);
     for (let chunk = 0; chunk < chunks; chunk++) drawChunk(context, stroke, chunk, this.shape.line.colour, matrix);
     const bounds: Box = { left: 0, top: 0, right: target.width, bottom: target.height };
     const part = intersection(chunksBox(stroke, 0, chunks, matrix), bounds);

@@ -68,9 +68,9 @@ export class LiveStroke {
     const samples = this.steady.view();
     const stroke = { samples, brush, seed };
     const settled = firstOpenChunk(samples, brush, this.steady.settledCount);
-    const open = Math.min(settled, chunkCount(this.steady.count) - 1);
+    const open = Math.min(settled, chunkCount(this.steady.count, brush) - 1);
     const bounds: Box = { left: 0, top: 0, right: this.whole.width, bottom: this.whole.height };
-    const now = chunksBox(stroke, this.baked, chunkCount(this.steady.count), matrix);
+    const now = chunksBox(stroke, this.baked, chunkCount(this.steady.count, brush), matrix);
     const dirty = intersection(union(this.tail, now), bounds);
     for (; this.baked < open; this.baked++) drawChunk(this.fixed.context, stroke, this.baked, colour, matrix);
     if (!isEmpty(dirty)) {
@@ -80,9 +80,9 @@ export class LiveStroke {
       context.clearRect(x, y, width, height);
       context.drawImage(this.fixed.picture, x, y, width, height, x, y, width, height);
     }
-    for (let chunk = this.baked; chunk < chunkCount(this.steady.count); chunk++)
+    for (let chunk = this.baked; chunk < chunkCount(this.steady.count, brush); chunk++)
       drawChunk(this.whole.context, stroke, chunk, colour, matrix);
-    this.tail = chunksBox(stroke, this.baked, chunkCount(this.steady.count), matrix);
+    this.tail = chunksBox(stroke, this.baked, chunkCount(this.steady.count, brush), matrix);
     return dirty;
   }
 
@@ -96,7 +96,7 @@ export class LiveStroke {
     const { brush, colour, laying, seed } = this.setup;
     if (laying.operation === 'destination-out' || this.steady.count === 0) return;
     const stroke = { samples: this.steady.view(), brush, seed };
-    for (let chunk = 0; chunk < chunkCount(this.steady.count); chunk++)
+    for (let chunk = 0; chunk < chunkCount(this.steady.count, brush); chunk++)
       drawChunk(context, stroke, chunk, colour, matrix);
   }
 

@@ -44,7 +44,7 @@ export function BrushMark({ brush, colour, width, height, lean = 0.5, rub = fals
     const stroke = { samples: sampleStroke(width, height, lean, brush.kind !== 'ink'), brush, seed: SEED };
     const layer = new OffscreenCanvas(width * pixel, height * pixel);
     const on = layer.getContext('2d')!;
-    for (let c = 0; c < chunkCount(stroke.samples.x.length); c++) {
+    for (let c = 0; c < chunkCount(stroke.samples.x.length, brush); c++) {
       drawChunk(on as unknown as Context2D, stroke, c, colour, [IDENTITY[0] * pixel, 0, 0, pixel, 0, 0]);
     }
     context.setTransform(1, 0, 0, 1, 0, 0);
