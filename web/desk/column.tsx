@@ -11,6 +11,7 @@ import { edit } from '../state/document.ts';
 import { formOf, Wheel } from '../wheel/wheel.tsx';
 import { BrushPanel } from '../brush/brush-panel.tsx';
 import { useDesk } from '../state/desk.ts';
+import { PickPanel } from '../pick/pick-panel.tsx';
 import { Layers } from './layers.tsx';
 import { TimeButtons } from './time-buttons.tsx';
 
@@ -107,6 +108,7 @@ function Head({ now }: { now: Current }) {
 export function Column() {
   const now = useCurrent();
   const brushShown = useDesk((s) => s.brushShown);
+  const hand = useDesk((s) => s.hand);
   if (!now) return null;
   return (
     <aside
@@ -117,7 +119,7 @@ export function Column() {
       <Wheel key={`${now.element.id}-wheel`} />
       <TimeButtons />
       <div className="mx-2 h-px shrink-0 bg-soot-700" />
-      {brushShown ? <BrushPanel /> : <Layers />}
+      {hand === 'pick' ? <PickPanel /> : brushShown ? <BrushPanel /> : <Layers />}
     </aside>
   );
 }

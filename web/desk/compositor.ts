@@ -69,6 +69,7 @@ export class Compositor {
   private grouped: Surface;
   private underPen: Live | null = null;
   private liveBox: Box = EMPTY_BOX;
+  private lifted: { readonly rest: ImageBitmap; readonly apart: ImageBitmap } | null = null;
 
   constructor(readonly canvas: HTMLCanvasElement) {
     const context = canvas.getContext('2d', { willReadFrequently: true });
@@ -102,7 +103,8 @@ export class Compositor {
     this.painted = { ...painted, view };
     this.look = look;
     this.copyActive(painted);
-    this.showAll();
+    if (this.lifted) this.dropLifted();
+    else this.showAll();
   }
 
   private copyActive(painted: Painted): void {
@@ -184,6 +186,34 @@ export class Compositor {
     this.context.setTransform(1, 0, 0, 1, 0, 0);
     this.context.clearRect(x, y, width, height);
     this.layAll(this.painted, middle, box);
+  }
+
+  /** Shows some marks of the active sheet apart: `rest` without them, `apart` them alone. */
+  lift(rest: ImageBitmap, apart: ImageBitmap): void {
+    this.dropLifted();
+    this.lifted = { rest, apart };
+  }
+
+  /** Shows what is lifted moved. @param matrix device pixels to device pixels. */
+  moveLifted(matrix: Matrix): void {
+    if (!this.lifted || !this.painted) return;
+    const { context } = this.mixed;
+    wipe(this.mixed);
+    context.drawImage(this.lifted.rest, 0, 0);
+    context.setTransform(...matrix);
+    context.drawImage(this.lifted.apart, 0, 0);
+    this.context.setTransform(1, 0, 0, 1, 0, 0);
+    this.context.clearRect(0, 0, this.canvas.width, this.canvas.height);
+    this.layAll(this.painted, this.mixed, null);
+  }
+
+  /** Gives up what was lifted; the active sheet is shown as it is. */
+  dropLifted(): void {
+    if (!this.lifted) return;
+    this.lifted.rest.close();
+    this.lifted.apart.close();
+    this.lifted = null;
+    this.showAll();
   }
 
   /** Empties the active sheet: the pen begins a drawing of its own. */

@@ -2,8 +2,8 @@
  * The picture's engine: asks the painter for the picture whenever something it shows has changed,
  * one request at a time and always for the latest state, and hands what comes to the compositor.
  */
-import { shotOf, valueAt } from '@tallow/core/document';
-import { multiply, type Matrix } from '@tallow/core/geometry';
+import { shotOf, valueAt, type Id } from '@tallow/core/document';
+import { invert, multiply, translation, type Matrix } from '@tallow/core/geometry';
 import { current, shotFrameOf } from '../state/current.ts';
 import { desk, fittedView, setDesk, useDesk, viewMatrix } from '../state/desk.ts';
 import { useDocument } from '../state/document.ts';
@@ -34,6 +34,7 @@ export class Engine {
   readonly player: Player;
   private asked = 0;
   private busy = false;
+  private lifting: { readonly on: boolean; readonly matrix: Matrix | null } = { on: false, matrix: null };
   private readonly stops: (() => void)[] = [];
   /** Strokes settled here whose document the painter has not drawn yet. */
   private settledSerial = 0;
@@ -94,6 +95,52 @@ export class Engine {
   /** Notes that the compositor shows work the painter has not been asked for yet. */
   settled(): void {
     this.settledSerial = useDocument.getState().serial;
+  }
+
+  /** Shows some marks of the active layer apart from the rest, so that they can be moved at once. */
+  lift(markIds: readonly Id[]): void {
+    const now = current();
+    const layer = now?.active?.layer;
+    if (!now || !layer) return;
+    const { width, height, view } = this.place();
+    const { frame, turn } = desk();
+    this.lifting = { ...this.lifting, on: true, matrix: null };
+    const asked = this.lifting;
+    const shotFrame = shotFrameOf(now, frame, turn);
+    void painter()
+      .lifted(width, height, view, shotFrame, layer.id, [...markIds])
+      .then(({ rest, apart }) => {
+        if (this.lifting !== asked && !this.lifting.on) {
+          rest.close();
+          apart.close();
+          return;
+        }
+        this.compositor.lift(rest, apart);
+        if (this.lifting.matrix) this.moveLifted(this.lifting.matrix);
+      });
+  }
+
+  /** Shows what is lifted moved by a matrix of element space. */
+  moveLifted(matrix: Matrix): void {
+    this.lifting = { on: true, matrix };
+    const now = current();
+    const { view } = this.place();
+    const placed = multiply(view, translation(now?.placement?.x ?? 0, now?.placement?.y ?? 0));
+    this.compositor.moveLifted(multiply(multiply(placed, matrix), invert(placed)));
+  }
+
+  /** The document has what was lifted where it is shown: it stays until the picture comes. */
+  settleLifted(): void {
+    this.lifting = { on: false, matrix: null };
+    this.settled();
+    this.refresh();
+  }
+
+  /** Puts what was lifted back. */
+  dropLifted(): void {
+    this.lifting = { on: false, matrix: null };
+    this.compositor.dropLifted();
+    this.refresh();
   }
 
   /** Asks for the picture as it is now. Requests while one is under way become one. */

@@ -3,6 +3,7 @@
  * the canvas's own and those of the practice pen.
  */
 import { apply, invert, multiply, scaleOf, translation, type Matrix } from '@tallow/core/geometry';
+import { beginPick } from '../pick/pick-pen.ts';
 import { beginPlanStroke } from '../plan/plan-pen.ts';
 import { current, type Current } from '../state/current.ts';
 import { desk, setBrush, setDesk, viewAbout, type View } from '../state/desk.ts';
@@ -87,7 +88,8 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     const now = current();
     if (!now) return null;
     const inward = inwardOf(now);
-    return desk().planning ? planned(inward, first) : beginStroke(engine, inward, first);
+    if (desk().planning) return planned(inward, first);
+    return desk().hand === 'pick' ? beginPick(inward, first) : beginStroke(engine, inward, first);
   };
   const beginHand = (event: PointerEvent): void => {
     const hand = land(sampleOf(event));

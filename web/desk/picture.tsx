@@ -30,6 +30,7 @@ import { OnionKey } from './onion-key.tsx';
 import { attachPen } from './pen.ts';
 import { Ruler } from './ruler.tsx';
 import { PlanLine } from '../plan/plan-line.tsx';
+import { PickOverlay } from '../pick/pick-overlay.tsx';
 import { PlanOverlay } from '../plan/overlay.tsx';
 
 /** Colours to judge on in place of the background: never exported. */
@@ -227,6 +228,7 @@ export function Picture({ planning = false }: { planning?: boolean }) {
   const host = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const holding = useDesk((s) => s.holding);
+  const hand = useDesk((s) => s.hand);
   const full = useDesk((s) => s.full);
   const panels = useDesk((s) => s.panels);
   const now = useCurrent();
@@ -276,8 +278,9 @@ export function Picture({ planning = false }: { planning?: boolean }) {
         <FrameEdge />
         <PlanOverlay live={planning} />
         {planning ? null : <Ruler />}
+        {hand === 'pick' && !planning ? <PickOverlay /> : null}
         {full || planning ? null : <FirstSteps />}
-        {planning ? null : <BrushRing within={host} />}
+        {planning || hand !== 'draw' ? null : <BrushRing within={host} />}
       </div>
       {full ? null : <AboveLine planning={planning} />}
       {full || !panels ? null : <Judging />}

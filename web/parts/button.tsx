@@ -3,6 +3,7 @@ import type { ButtonHTMLAttributes, ReactNode } from 'react';
 import type { Action } from '../state/action.ts';
 import { act, ACTIONS, type ActionName } from '../state/actions.ts';
 import { titleOf } from '../state/keys.ts';
+import { Small } from './panel.tsx';
 
 const LOOKS = {
   quiet: 'bg-soot-800 text-wax-300 hover:bg-soot-700 hover:text-wax-100',
@@ -43,6 +44,23 @@ interface ActionButtonProps {
 }
 
 /** A square button for an action; where it cannot be done now it looks so, and says why when used. */
+/** An action as a small button with its words; where it cannot be done now it says why. */
+export function ActionWords({ name, label }: { name: ActionName; label?: string }) {
+  const action: Action = ACTIONS[name];
+  const whyNot = action.whyNot?.() ?? null;
+  return (
+    <Small
+      title={titleOf(name)}
+      whyNot={whyNot}
+      onClick={() => {
+        act(name);
+      }}
+    >
+      {label ?? action.label}
+    </Small>
+  );
+}
+
 export function ActionButton({ name, children, pressed, primary, className = '', label }: ActionButtonProps) {
   const action: Action = ACTIONS[name];
   const whyNot = action.whyNot?.() ?? null;

@@ -8,7 +8,7 @@ export interface Key {
   readonly alt?: boolean;
 }
 
-export const GROUPS = ['Time', 'Drawings', 'Onion skin', 'Layers', 'Picture', 'Tools', 'General'] as const;
+export const GROUPS = ['Time', 'Drawings', 'Onion skin', 'Layers', 'Picture', 'Tools', 'Marks', 'General'] as const;
 
 export interface Action {
   readonly label: string;

@@ -4,6 +4,7 @@ import { current, shownNow } from './current.ts';
 import { desk, fittedView, setDesk, type Onion } from './desk.ts';
 import { redo, say, undo, useDocument } from './document.ts';
 import { toggleAlone, toggleDim, toggleLockOthers } from './one-layer.ts';
+import { PICK_ACTIONS } from './pick-actions.ts';
 import { ranges } from './onion.ts';
 import { TIME_ACTIONS } from './time-actions.ts';
 import { TOOL_ACTIONS } from './tool-actions.ts';
@@ -104,6 +105,7 @@ export const ACTIONS = {
   turn: picture('Hold to turn the picture', [key('KeyR')], holding('turn').run, { release: holding('turn').release }),
 
   ...TOOL_ACTIONS,
+  ...PICK_ACTIONS,
   width: tools('Hold and drag sideways for width', [key('KeyZ')], holding('width').run, {
     release: holding('width').release,
   }),

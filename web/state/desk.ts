@@ -241,6 +241,8 @@ export const FRESH = {
   flipping: false,
   backdrop: null,
   full: false,
+  hand: 'draw',
+  ruler: null,
   wheelTurn: 0,
   swatchId: null,
   fitted: true,

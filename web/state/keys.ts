@@ -3,6 +3,8 @@ import type { Action, Key } from './action.ts';
 import { ACTIONS, act, type ActionName } from './actions.ts';
 import { actionOf, keysOf } from './bindings.ts';
 import { desk } from './desk.ts';
+import { nudgePicked, pickedCount } from './pick.ts';
+import { hasMarkClip } from './pick-actions.ts';
 
 const NAMES: Readonly<Record<string, string>> = {
   Equal: '+',
@@ -69,6 +71,41 @@ function isTaken(event: KeyboardEvent): boolean {
   );
 }
 
+/** Arrows in screen directions. */
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+const picksUp = (): boolean => desk().hand === 'pick' && !desk().planning;
+
+/** Arrows nudge what is picked up: 1 px, with Shift 10. */
+function nudged(event: KeyboardEvent): boolean {
+  const arrow = ARROWS[event.code];
+  if (!arrow || !picksUp() || pickedCount() === 0 || event.ctrlKey || event.altKey) return false;
+  event.preventDefault();
+  const far = event.shiftKey ? 10 : 1;
+  nudgePicked(arrow[0] * far, arrow[1] * far);
+  return true;
+}
+
+/** What keys for drawings do to marks while marks are in hand. */
+const ON_MARKS: Readonly<Partial<Record<ActionName, ActionName>>> = {
+  remove: 'deleteMarks',
+  copyDrawings: 'copyMarks',
+  cutDrawings: 'cutMarks',
+  pickAll: 'allMarks',
+  pickNone: 'letGo',
+};
+
+function onMarks(name: ActionName | undefined): ActionName | undefined {
+  if (!name || !picksUp()) return name;
+  if (name === 'paste') return hasMarkClip() ? 'pasteMarks' : name;
+  return pickedCount() > 0 || name === 'pickAll' ? (ON_MARKS[name] ?? name) : name;
+}
+
 /** Listens to keys while the desk is open. */
 export function attachKeys(): () => void {
   /** Actions whose keys are held down now, by physical key. */
@@ -77,7 +114,8 @@ export function attachKeys(): () => void {
     if (event.code === 'Tab') tabbing = true;
     if (event.defaultPrevented || isTaken(event)) return;
     const key = keyOf(event);
-    const name = key && actionOf(key);
+    if (nudged(event)) return;
+    const name = key && onMarks(actionOf(key));
     if (!name) return;
     event.preventDefault();
     const action: Action = ACTIONS[name];

@@ -4,14 +4,17 @@ import {
   Circle,
   CircleDotDashed,
   ChevronDown,
+  Lasso,
   Pencil,
   RectangleHorizontal,
   Slash,
   Spline,
+  VectorSquare,
   Waypoints,
   type LucideIcon,
 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { ActionButton } from '../parts/button.tsx';
 import { CheckItem, ITEM, Menu, MenuLine } from '../parts/menu.tsx';
 import { act, type ActionName } from '../state/actions.ts';
 import { setDesk, useDesk } from '../state/desk.ts';
@@ -35,6 +38,7 @@ const toggle = (name: ActionName) => () => {
 };
 
 export function HandButtons() {
+  const hand = useDesk((s) => s.hand);
   const form = useDesk((s) => s.form);
   const exact = useDesk((s) => s.exact);
   const closes = useDesk((s) => s.closes);
@@ -43,11 +47,17 @@ export function HandButtons() {
   const { label, icon: Icon } = FORM_WORDS[form];
   const marked = form !== 'free' || exact || closes || behind || ruler;
   return (
-    <div className="flex shrink-0 flex-col justify-center gap-1">
+    <div className="grid shrink-0 grid-cols-2 gap-0.5 [&_button[aria-pressed=false]]:!bg-transparent">
+      <ActionButton name="pickUp" pressed={hand === 'pick'}>
+        <Lasso size={17} />
+      </ActionButton>
+      <ActionButton name="reshape" pressed={hand === 'reshape'}>
+        <VectorSquare size={17} />
+      </ActionButton>
       <Menu
         label={`How the pen draws: ${label.toLowerCase()}`}
         testId="forms"
-        className={`moves flex h-8 w-[46px] items-center justify-center gap-0.5 rounded-lg hover:bg-soot-800 ${marked ? 'text-flame' : 'text-wax-300'}`}
+        className={`moves col-span-2 flex h-8 w-full items-center justify-center gap-0.5 rounded-lg hover:bg-soot-800 ${marked ? 'text-flame' : 'text-wax-300'}`}
         trigger={
           <>
             <Icon size={16} /> <ChevronDown size={12} />

@@ -166,6 +166,32 @@ const painter = {
     return transfer(painted, bitmapsOf(painted));
   },
 
+  /** Draws a layer's drawing in two: without some of its marks, and those alone. */
+  lifted(
+    width: number,
+    height: number,
+    view: Matrix,
+    shotFrame: number,
+    layerId: Id,
+    markIds: readonly Id[],
+  ): { rest: ImageBitmap; apart: ImageBitmap } {
+    const sheet = sheetsOf(doc, shotFrame, { guides: true, alone: layerId })[0];
+    const [rest, apart] = [makeSurface(width, height), makeSurface(width, height)];
+    if (sheet) {
+      const taken = new Set(markIds);
+      const scratch = rasters.scratchOf(width, height);
+      const matrix = multiply(view, sheet.matrix);
+      const part = (wanted: boolean): Drawing => ({
+        ...sheet.drawing,
+        order: sheet.drawing.order.filter((id) => taken.has(id) === wanted),
+      });
+      drawDrawing(rest, scratch, part(false), paletteOf(doc), matrix);
+      drawDrawing(apart, scratch, part(true), paletteOf(doc), matrix);
+    }
+    const pair = { rest: bitmapOf(rest), apart: bitmapOf(apart) };
+    return transfer(pair, [pair.rest, pair.apart]);
+  },
+
   /** Draws one whole frame for playing. @param under colour of everything that nothing covers, or null to leave it open. */
   frame(
     width: number,

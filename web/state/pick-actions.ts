@@ -1,0 +1,224 @@
+/** What is done to what is picked up, by buttons, menus and keys. */
+import { find, randomId, type Id, type Mark, type Stroke } from '@tallow/core/document';
+import {
+  addMarks,
+  copiesOf,
+  deleteMarks,
+  duplicateMarks,
+  orderMarks,
+  replaceMarks,
+  type Ordering,
+} from '@tallow/core/edit';
+import { closedUp, isClosed, joined, marksOfSwatch, openedUp, parallelSamples, type Joining } from '@tallow/core/marks';
+import { ctrl, key, of, type Action } from './action.ts';
+import { current } from './current.ts';
+import { desk, setDesk } from './desk.ts';
+import { edit, say, useDocument } from './document.ts';
+import { drawingsInHand, letGo, loadedInHand, pick, pickBy, pickedCount, pickedMarks, pickUp } from './pick.ts';
+import { withDrawings } from './time-edits.ts';
+
+const marks = of('Marks');
+
+const whyNotPicked = (): string | null => (pickedCount() > 0 ? null : 'Nothing is picked up.');
+const picked = (label: string, keys: Action['keys'], run: () => void): Action =>
+  marks(label, keys, run, { whyNot: whyNotPicked });
+
+const order = (to: Ordering) => () => {
+  edit(`order: ${to}`, (doc) => orderMarks(doc, pick().sets, to));
+};
+
+function remove(name = 'delete marks'): void {
+  const { sets } = pick();
+  edit(name, (doc) => deleteMarks(doc, sets));
+  letGo();
+}
+
+function duplicate(): void {
+  let made = {};
+  edit('duplicate marks', (doc) => {
+    const copied = duplicateMarks(doc, pick().sets, randomId);
+    made = copied.sets;
+    return copied.doc;
+  });
+  pickUp(made);
+}
+
+/** Marks cut or copied, as they lay. */
+let clip: readonly Mark[] = [];
+export const hasMarkClip = (): boolean => clip.length > 0;
+
+function copy(): void {
+  clip = pickedMarks();
+  say(
+    `${clip.length} ${clip.length === 1 ? 'mark is' : 'marks are'} copied. Paste puts them in place, on every drawing picked on the wheel.`,
+  );
+}
+
+/** Puts copies on a layer, in the drawings in hand or, where none is, in a new one. */
+function putMarks(name: string, layerId: Id, list: readonly Mark[]): void {
+  const now = current();
+  if (!now) return;
+  const onto = layerId === now.active?.layer.id ? drawingsInHand(now) : [];
+  withDrawings(onto, () => {
+    const sets: Record<Id, Id[]> = {};
+    edit(name, (doc) => {
+      if (onto.length === 0) return addMarks(doc, layerId, desk().frame, copiesOf(list, randomId), randomId);
+      return onto.reduce((done, drawingId) => {
+        const drawing = find(done, 'drawing', drawingId);
+        if (!drawing) return done;
+        const copies = copiesOf(list, randomId);
+        sets[drawingId] = copies.map(({ id }) => id);
+        const grown = {
+          ...drawing,
+          marks: { ...drawing.marks, ...Object.fromEntries(copies.map((mark) => [mark.id, mark])) },
+          order: [...drawing.order, ...sets[drawingId]],
+        };
+        return { ...done, entities: { ...done.entities, [drawingId]: grown } };
+      }, doc);
+    });
+    pickUp(sets);
+  });
+}
+
+/** Moves what is picked up in the shown drawing onto another layer, at this frame. */
+export function toLayer(layerId: Id): void {
+  const list = pickedMarks();
+  const { sets } = pick();
+  edit('to another layer', (doc) =>
+    addMarks(deleteMarks(doc, sets), layerId, desk().frame, copiesOf(list, randomId), randomId),
+  );
+  setDesk({ layerId, picked: null });
+  letGo();
+}
+
+const isLine = (mark: Mark): mark is Stroke => mark.kind === 'stroke';
+
+function whyNotLines(least: number, words: string): () => string | null {
+  return () => (pickedMarks().filter(isLine).length >= least ? null : words);
+}
+
+/** A line beside each stroke picked up. @param distance px. */
+export function addParallel(distance: number): void {
+  const made: Record<Id, Id[]> = {};
+  const { sets } = pick();
+  edit('parallel line', (doc) =>
+    replaceMarks(doc, sets, (mark, drawingId) => {
+      if (!isLine(mark)) return [mark];
+      const beside = { ...mark, id: randomId(), samples: parallelSamples(mark.samples, distance) };
+      made[drawingId] = [...(made[drawingId] ?? []), beside.id];
+      return [mark, beside];
+    }),
+  );
+  pickUp(made);
+}
+
+/** Leads the open ends of what is picked up together: two strokes become one, a single one closes. */
+function join(how: Joining): void {
+  const { sets } = pick();
+  edit(how === 'arc' ? 'join by an arc' : 'join straight', (doc) => {
+    let next = doc;
+    for (const [drawingId, ids] of Object.entries(sets)) {
+      const drawing = find(next, 'drawing', drawingId);
+      const lines = (drawing?.order ?? []).flatMap((id) => {
+        const mark = drawing!.marks[id]!;
+        return ids.includes(id) && isLine(mark) ? [mark] : [];
+      });
+      const [first, ...rest] = lines;
+      if (!first) continue;
+      const whole =
+        rest.length === 0 ? closedUp(first, how) : rest.reduce((all, line) => joined(all, line, how), first);
+      next = replaceMarks(next, { [drawingId]: lines.map(({ id }) => id) }, (mark) =>
+        mark.id === first.id ? [whole] : [],
+      );
+    }
+    return next;
+  });
+  pickUp(
+    Object.fromEntries(
+      Object.entries(sets).map(([drawing, ids]) => [drawing, ids.filter((id) => markIn(drawing, id))]),
+    ),
+  );
+}
+const markIn = (drawingId: Id, id: Id): Mark | undefined => {
+  const { doc } = useDocument.getState();
+  return doc ? find(doc, 'drawing', drawingId)?.marks[id] : undefined;
+};
+
+function open(): void {
+  const { sets } = pick();
+  edit('open the line', (doc) => replaceMarks(doc, sets, (mark) => [isLine(mark) ? openedUp(mark) : mark]));
+  pickUp(sets);
+}
+
+function bySwatch(): void {
+  const { swatchId } = desk();
+  if (swatchId) pickBy((drawing) => marksOfSwatch(drawing, swatchId));
+}
+
+/** Which tool the pen has; what was picked up stays so between the two. */
+export function takeHand(hand: 'pick' | 'reshape'): void {
+  setDesk({ hand: desk().hand === hand ? 'draw' : hand, brushShown: false });
+}
+
+export const PICK_ACTIONS = {
+  pickUp: marks('Pick up', [key('KeyC')], () => {
+    takeHand('pick');
+  }),
+  reshape: marks('Reshape', [key('KeyV')], () => {
+    takeHand('reshape');
+  }),
+  allMarks: marks(
+    'Pick up all marks',
+    [],
+    () => {
+      pickBy((drawing) => drawing.order, 'new');
+    },
+    { whyNot: () => (loadedInHand().some((d) => d.order.length > 0) ? null : 'Nothing is drawn here.') },
+  ),
+  swatchMarks: marks('Pick up all in this swatch', [], bySwatch, {
+    whyNot: () => (desk().swatchId ? null : 'Pick a swatch of the palette first.'),
+  }),
+  letGo: picked('Let go', [], letGo),
+  duplicateMarks: picked('Duplicate', [ctrl('KeyD')], duplicate),
+  deleteMarks: picked('Delete marks', [], () => {
+    remove();
+  }),
+  copyMarks: picked('Copy marks', [], copy),
+  cutMarks: picked('Cut marks', [], () => {
+    copy();
+    remove('cut marks');
+  }),
+  pasteMarks: marks(
+    'Paste marks in place',
+    [],
+    () => {
+      const now = current();
+      if (now?.active) putMarks('paste marks', now.active.layer.id, clip);
+    },
+    { whyNot: () => (clip.length > 0 ? null : 'No marks are copied.') },
+  ),
+  toTop: picked('To the top of the drawing', [], order('top')),
+  up: picked('One up', [key('PageUp')], order('up')),
+  down: picked('One down', [key('PageDown')], order('down')),
+  toBottom: picked('To the bottom of the drawing', [], order('bottom')),
+  joinStraight: marks(
+    'Join ends straight',
+    [],
+    () => {
+      join('straight');
+    },
+    { whyNot: whyNotLines(1, 'Pick up one stroke to close it, or two to join them.') },
+  ),
+  joinArc: marks(
+    'Join ends by an arc',
+    [],
+    () => {
+      join('arc');
+    },
+    { whyNot: whyNotLines(1, 'Pick up one stroke to close it, or two to join them.') },
+  ),
+  openLine: marks('Open a closed stroke', [], open, {
+    whyNot: () =>
+      pickedMarks().some((m) => isLine(m) && isClosed(m.samples)) ? null : 'No closed stroke is picked up.',
+  }),
+} as const satisfies Record<string, Action>;
