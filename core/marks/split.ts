@@ -135,7 +135,10 @@ export const isClosed = ({ x, y }: Samples): boolean =>
   x.length > 2 && x[0] === x[x.length - 1] && y[0] === y[y.length - 1];
 
 /** A closed stroke opened at its seam: its last piece is gone. */
-export const openedUp = <L extends Line>(stroke: L): L =>
-  isClosed(stroke.samples)
-    ? { ...stroke, samples: picked(stroke.samples, [...Array(stroke.samples.x.length - 1).keys()]) }
-    : stroke;
+export function openedUp<L extends Line>(stroke: L): L {
+  const { x, y } = stroke.samples;
+  if (!isClosed(stroke.samples)) return stroke;
+  let count = x.length;
+  while (count > 2 && x[count - 1] === x[0] && y[count - 1] === y[0]) count -= 1;
+  return { ...stroke, samples: picked(stroke.samples, [...Array(count).keys()]) };
+}
