@@ -175,7 +175,7 @@ export async function stored(at: string, shotId: string): Promise<Stored> {
 export async function storedDrawings(
   at: string,
   shotId: string,
-): Promise<{ order: string[]; marks: Record<string, { kind: string }> }[]> {
+): Promise<{ id: string; order: string[]; marks: Record<string, { kind: string }> }[]> {
   const { drawings } = await stored(at, shotId);
   const all: Awaited<ReturnType<typeof storedDrawings>> = [];
   for (let i = 0; i < drawings.length; i += 50) {
@@ -191,14 +191,17 @@ export async function storedMarks(at: string, shotId: string): Promise<number[]>
   return (await storedDrawings(at, shotId)).map((body) => body.order.length).sort((a, b) => a - b);
 }
 
-/** The marks of a shot whose only drawing is the one drawn, lowest first, read as the application reads them. */
+/** The marks of a shot's drawings, those of each lowest first, read as the application reads them. */
 export async function marksOf(at: string, shotId: string): Promise<Mark[]> {
-  return (await storedDrawings(at, shotId)).flatMap((body) => {
-    const read = readEntity(body);
-    if (!('ok' in read) || read.ok.kind !== 'drawing') throw new Error('The server keeps no drawing here');
-    const { order, marks } = read.ok;
-    return order.map((id) => marks[id]!);
-  });
+  const bodies = await storedDrawings(at, shotId);
+  return bodies
+    .sort((a, b) => a.id.localeCompare(b.id))
+    .flatMap((body) => {
+      const read = readEntity(body);
+      if (!('ok' in read) || read.ok.kind !== 'drawing') throw new Error('The server keeps no drawing here');
+      const { order, marks } = read.ok;
+      return order.map((id) => marks[id]!);
+    });
 }
 
 /** Its strokes. */

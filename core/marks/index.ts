@@ -6,3 +6,4 @@ export * from './bend.ts';
 export * from './parallel.ts';
 export * from './reach.ts';
 export * from './redraw.ts';
+export * from './nodes.ts';

@@ -11,6 +11,7 @@ import { edit } from '../state/document.ts';
 import { formOf, Wheel } from '../wheel/wheel.tsx';
 import { BrushPanel } from '../brush/brush-panel.tsx';
 import { useDesk } from '../state/desk.ts';
+import { ReshapePanel } from '../reshape/reshape-panel.tsx';
 import { PickPanel } from '../pick/pick-panel.tsx';
 import { Layers } from './layers.tsx';
 import { TimeButtons } from './time-buttons.tsx';
@@ -119,7 +120,15 @@ export function Column() {
       <Wheel key={`${now.element.id}-wheel`} />
       <TimeButtons />
       <div className="mx-2 h-px shrink-0 bg-soot-700" />
-      {hand === 'pick' ? <PickPanel /> : brushShown ? <BrushPanel /> : <Layers />}
+      {hand === 'pick' ? (
+        <PickPanel />
+      ) : hand === 'reshape' ? (
+        <ReshapePanel />
+      ) : brushShown ? (
+        <BrushPanel />
+      ) : (
+        <Layers />
+      )}
     </aside>
   );
 }

@@ -4,7 +4,8 @@
  */
 import { shotOf, valueAt, type Id } from '@tallow/core/document';
 import { invert, multiply, translation, type Matrix } from '@tallow/core/geometry';
-import { current, shotFrameOf } from '../state/current.ts';
+import { drawingsInHand } from '../state/pick.ts';
+import { current, shotFrameOf, shownNow, type Current } from '../state/current.ts';
 import { desk, fittedView, setDesk, useDesk, viewMatrix } from '../state/desk.ts';
 import { useDocument } from '../state/document.ts';
 import { ghostsOf, onionReach } from '../state/onion.ts';
@@ -27,6 +28,8 @@ const SHOWN = [
   'backdrop',
   'silhouette',
   'flipping',
+  'hand',
+  'picked',
 ] as const;
 
 export class Engine {
@@ -95,6 +98,13 @@ export class Engine {
   /** Notes that the compositor shows work the painter has not been asked for yet. */
   settled(): void {
     this.settledSerial = useDocument.getState().serial;
+  }
+
+  /** Drawings worked on together are seen together. */
+  private together(now: Current): Id[] {
+    const ids = desk().hand === 'draw' ? [] : drawingsInHand(now);
+    const shown = shownNow(now, desk().frame)?.drawingId;
+    return ids.length > 1 ? ids.filter((id) => id !== shown) : [];
   }
 
   /** Shows some marks of the active layer apart from the rest, so that they can be moved at once. */
@@ -177,7 +187,8 @@ export class Engine {
         view,
         shotFrame,
         activeLayerId: layer?.id ?? null,
-        ghosts: desk().flipping || desk().planning ? [] : ghostsOf(now, onionReach(now, frame, onion)),
+        ghosts:
+          desk().flipping || desk().planning ? [] : ghostsOf(now, onionReach(now, frame, onion), this.together(now)),
         pixel: devicePixelRatio,
         options: sightOptions(now),
         backdrop,

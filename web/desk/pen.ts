@@ -4,6 +4,7 @@
  */
 import { apply, invert, multiply, scaleOf, translation, type Matrix } from '@tallow/core/geometry';
 import { beginPick } from '../pick/pick-pen.ts';
+import { beginReshape } from '../reshape/reshape-pen.ts';
 import { beginPlanStroke } from '../plan/plan-pen.ts';
 import { current, type Current } from '../state/current.ts';
 import { desk, setBrush, setDesk, viewAbout, type View } from '../state/desk.ts';
@@ -89,7 +90,9 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     if (!now) return null;
     const inward = inwardOf(now);
     if (desk().planning) return planned(inward, first);
-    return desk().hand === 'pick' ? beginPick(inward, first) : beginStroke(engine, inward, first);
+    const { hand } = desk();
+    if (hand === 'pick') return beginPick(inward, first);
+    return hand === 'reshape' ? beginReshape(inward, first) : beginStroke(engine, inward, first);
   };
   const beginHand = (event: PointerEvent): void => {
     const hand = land(sampleOf(event));

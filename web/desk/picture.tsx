@@ -30,6 +30,7 @@ import { OnionKey } from './onion-key.tsx';
 import { attachPen } from './pen.ts';
 import { Ruler } from './ruler.tsx';
 import { PlanLine } from '../plan/plan-line.tsx';
+import { ReshapeOverlay } from '../reshape/reshape-overlay.tsx';
 import { PickOverlay } from '../pick/pick-overlay.tsx';
 import { PlanOverlay } from '../plan/overlay.tsx';
 
@@ -279,6 +280,7 @@ export function Picture({ planning = false }: { planning?: boolean }) {
         <PlanOverlay live={planning} />
         {planning ? null : <Ruler />}
         {hand === 'pick' && !planning ? <PickOverlay /> : null}
+        {hand === 'reshape' && !planning ? <ReshapeOverlay /> : null}
         {full || planning ? null : <FirstSteps />}
         {planning || hand !== 'draw' ? null : <BrushRing within={host} />}
       </div>

@@ -1,6 +1,6 @@
 /** The onion skin as the desk shows it: which ghosts, in which colours. */
 import { farthestPair, type ColourPair } from '@tallow/core/colour';
-import { find } from '@tallow/core/document';
+import { find, type Id } from '@tallow/core/document';
 import { neighbours, type Neighbour } from '@tallow/core/timing';
 import type { Ghost } from '../workers/paint.ts';
 import type { Current } from './current.ts';
@@ -44,11 +44,12 @@ export function offeredPair(now: Current): ColourPair {
 export const coloursOf = (now: Current, onion: Onion): ColourPair => onion.colours ?? offeredPair(now);
 
 /** Ghosts from the farthest to the nearest, so that the nearest lies on top; pinned ones under all. */
-export function ghostsOf(now: Current, reach: readonly Neighbour[]): Ghost[] {
+/** @param shown drawings to be seen besides: those worked on together. */
+export function ghostsOf(now: Current, reach: readonly Neighbour[], shown: readonly Id[] = []): Ghost[] {
   const { onion, pinned } = desk();
   const pair = coloursOf(now, onion);
   const near = new Set(reach.map((n) => n.drawingId));
-  const pins = pinned
+  const pins = [...new Set([...pinned, ...shown])]
     .filter((id) => !near.has(id))
     .map((drawingId) => ({ drawingId, colour: PIN_COLOUR, broken: false, strength: 0.8, look: onion.look }));
   return [
