@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test.ts';
 import { address, countOf, makeShot, openDesk, painted, Pen, pixels, marksOf, saved, strokesOf } from './desk.ts';
 
 const brush = (page: Page, name: string) =>
@@ -13,12 +13,13 @@ const form = async (page: Page, name: string) => {
 async function settles(page: Page, pen: Pen): Promise<string> {
   await painted(page);
   await pen.down({ x: 0.3, y: 0.45, force: 0.3 });
-  for (let i = 1; i <= 90; i++)
-    await pen.move({
+  await pen.moves(
+    Array.from({ length: 90 }, (_, k) => k + 1).map((i) => ({
       x: 0.45 + 0.15 * Math.sin(i / 14 - 1.5),
       y: 0.45 + i * 0.002,
       force: 0.3 + 0.6 * Math.abs(Math.sin(i / 25)),
-    });
+    })),
+  );
   const live = await pixels(page);
   await pen.up({ x: 0.5, y: 0.6 });
   expect(await pixels(page)).toEqual(live);
@@ -89,7 +90,7 @@ test('the answer to pressure is drawn as a curve, tried on the pad by the practi
   // A stroke keeps what the curve answers.
   const pen = await Pen.on(page);
   await pen.down({ x: 0.4, y: 0.4, force: 1 });
-  for (let i = 1; i < 20; i++) await pen.move({ x: 0.4 + i * 0.01, y: 0.5, force: 1 });
+  await pen.moves(Array.from({ length: 19 }, (_, k) => k + 1).map((i) => ({ x: 0.4 + i * 0.01, y: 0.5, force: 1 })));
   await pen.up({ x: 0.6, y: 0.5 });
   // The practice pen draws on the picture through the same door.
   await page.getByRole('button', { name: 'Practice pen on the picture' }).click();
@@ -104,7 +105,12 @@ test('lines, boxes, circles and arcs are made exactly; Escape backs out of half 
   const pen = await Pen.on(page);
   const drag = async (x0: number, y0: number, x1: number, y1: number) => {
     await pen.down({ x: x0, y: y0 });
-    for (let i = 1; i <= 6; i++) await pen.move({ x: x0 + ((x1 - x0) * i) / 6, y: y0 + ((y1 - y0) * i) / 6 });
+    await pen.moves(
+      Array.from({ length: 6 }, (_, k) => k + 1).map((i) => ({
+        x: x0 + ((x1 - x0) * i) / 6,
+        y: y0 + ((y1 - y0) * i) / 6,
+      })),
+    );
     const live = await pixels(page);
     await pen.up({ x: x1, y: y1 });
     return live;
@@ -157,8 +163,12 @@ test('strokes follow the ruler, close if they nearly do, and lie behind what is 
   await page.keyboard.press('Shift+KeyX');
   await page.keyboard.press('Shift+KeyC');
   await pen.down({ x: 0.5, y: 0.3 });
-  for (let i = 1; i <= 40; i++)
-    await pen.move({ x: 0.45 + 0.05 * Math.cos(i / 6.6), y: 0.3 + 0.08 * Math.sin(i / 6.6) });
+  await pen.moves(
+    Array.from({ length: 40 }, (_, k) => k + 1).map((i) => ({
+      x: 0.45 + 0.05 * Math.cos(i / 6.6),
+      y: 0.3 + 0.08 * Math.sin(i / 6.6),
+    })),
+  );
   await pen.up({ x: 0.5, y: 0.29 });
   await saved(page);
   const [ruled, round] = await strokesOf(address(), shot);

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test.ts';
 import { address, countOf, makeShot, openDesk, painted, Pen, pixels, saved, storedMarks } from './desk.ts';
 
 test('a stroke looks the same under the pen, after pen-up and after reloading', async ({ page }) => {
@@ -7,12 +7,13 @@ test('a stroke looks the same under the pen, after pen-up and after reloading', 
   const pen = await Pen.on(page);
   const empty = await pixels(page);
   await pen.down({ x: 0.3, y: 0.5, force: 0.2 });
-  for (let i = 1; i <= 70; i++)
-    await pen.move({
+  await pen.moves(
+    Array.from({ length: 70 }, (_, k) => k + 1).map((i) => ({
       x: 0.3 + i * 0.005,
       y: 0.5 + 0.12 * Math.sin(i / 6),
       force: 0.2 + 0.7 * Math.abs(Math.sin(i / 20)),
-    });
+    })),
+  );
   const live = await pixels(page);
   expect(live).not.toEqual(empty);
   await pen.up({ x: 0.66, y: 0.52 });
@@ -38,7 +39,13 @@ test('a half-opaque stroke and a rub-out under a layer above it settle to the pi
     await page.getByRole('group', { name: 'Brushes' }).getByText(tool).click();
     await painted(page);
     await pen.down({ x: 0.4, y: 0.45, force: 0.5 });
-    for (let i = 1; i <= 50; i++) await pen.move({ x: 0.4 + 0.2 * Math.sin(i / 9), y: 0.45 + i * 0.003, force: 0.8 });
+    await pen.moves(
+      Array.from({ length: 50 }, (_, k) => k + 1).map((i) => ({
+        x: 0.4 + 0.2 * Math.sin(i / 9),
+        y: 0.45 + i * 0.003,
+        force: 0.8,
+      })),
+    );
     const live = await pixels(page);
     await pen.up({ x: 0.5, y: 0.6 });
     expect(await pixels(page)).toEqual(live);
@@ -103,7 +110,7 @@ test('drawing works through a turned, mirrored and zoomed view, and fit comes ba
   for (const key of ['BracketRight', 'KeyM', 'Equal']) await page.keyboard.press(key);
   await painted(page);
   await pen.down({ x: 0.5, y: 0.5, force: 0.5 });
-  for (let i = 1; i < 20; i++) await pen.move({ x: 0.5 + i * 0.005, y: 0.5, force: 0.5 });
+  await pen.moves(Array.from({ length: 19 }, (_, k) => k + 1).map((i) => ({ x: 0.5 + i * 0.005, y: 0.5, force: 0.5 })));
   const live = await pixels(page);
   await pen.up({ x: 0.6, y: 0.5 });
   await painted(page);

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test.ts';
 import { address, countOf, drawn, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
 
 const row = (page: Page, name: string) => page.locator(`[data-testid=element][data-name="${name}"]`);
@@ -125,7 +125,9 @@ test('a folder hides, locks and fades what lies in it, says so, and gives it bac
   expect(await countOf(page, [86, 37, 26], 4)).toBeGreaterThan(lines * 0.8);
   // Drawing inside a faded folder looks the same under the pen and after.
   await pen.down({ x: 0.4, y: 0.3, force: 0.5 });
-  for (let i = 1; i <= 20; i++) await pen.move({ x: 0.4 + i * 0.01, y: 0.3 + i * 0.02, force: 0.6 });
+  await pen.moves(
+    Array.from({ length: 20 }, (_, k) => k + 1).map((i) => ({ x: 0.4 + i * 0.01, y: 0.3 + i * 0.02, force: 0.6 })),
+  );
   const live = await pixels(page);
   await pen.up({ x: 0.6, y: 0.7 });
   expect(await pixels(page)).toBe(live);
@@ -182,7 +184,9 @@ test('a layer that screens or adds looks the same under the pen and after, and e
     await page.getByLabel('Blend').selectOption(blend);
     await painted(page);
     await pen.down({ x: 0.5, y: 0.3, force: 0.8 });
-    for (let i = 1; i <= 20; i++) await pen.move({ x: 0.5 + 0.005 * i, y: 0.3 + i * 0.02, force: 0.8 });
+    await pen.moves(
+      Array.from({ length: 20 }, (_, k) => k + 1).map((i) => ({ x: 0.5 + 0.005 * i, y: 0.3 + i * 0.02, force: 0.8 })),
+    );
     const live = await pixels(page);
     await pen.up({ x: 0.6, y: 0.7 });
     await painted(page);
@@ -192,7 +196,9 @@ test('a layer that screens or adds looks the same under the pen and after, and e
   await layer(page, 'Line').getByRole('button', { pressed: false }).first().click();
   await painted(page);
   await pen.down({ x: 0.45, y: 0.45, force: 0.8 });
-  for (let i = 1; i <= 20; i++) await pen.move({ x: 0.45 + 0.01 * i, y: 0.45, force: 0.8 });
+  await pen.moves(
+    Array.from({ length: 20 }, (_, k) => k + 1).map((i) => ({ x: 0.45 + 0.01 * i, y: 0.45, force: 0.8 })),
+  );
   const live = await pixels(page);
   await pen.up({ x: 0.65, y: 0.45 });
   await painted(page);

@@ -20,6 +20,11 @@ test('frames are rendered on the server, numbered and zipped, and match the pict
   await openDesk(page, address(), shot);
   const pen = await Pen.on(page);
   for (let i = 0; i < 4; i++) await pen.stroke({ x: 0.2 + i * 0.1, y: 0.2 }, { x: 0.8 - i * 0.1, y: 0.8 }, 40);
+  for (const [i, name] of ['Pencil', 'Grain', 'Haze'].entries()) {
+    await page.getByRole('group', { name: 'Brushes' }).getByText(name, { exact: true }).click();
+    await pen.stroke({ x: 0.15, y: 0.3 + i * 0.2 }, { x: 0.85, y: 0.35 + i * 0.2 }, 40);
+  }
+  await page.getByRole('group', { name: 'Brushes' }).getByText('Ink', { exact: true }).click();
   await page.getByLabel('Opacity in per cent').fill('60');
   await pen.stroke({ x: 0.2, y: 0.5 }, { x: 0.8, y: 0.4 }, 40);
   await page.getByRole('group', { name: 'Brushes' }).getByText('Rub out').click();
@@ -72,14 +77,19 @@ test('frames are rendered on the server, numbered and zipped, and match the pict
     const shown = canvas.getContext('2d')!.getImageData(0, 0, image.width, image.height).data;
     let most = 0;
     let drawn = 0;
+    let beyondOne = 0;
     exported.forEach((v, i) => {
-      most = Math.max(most, Math.abs(v - shown[i]!));
+      const off = Math.abs(v - shown[i]!);
+      most = Math.max(most, off);
+      if (off > 1) beyondOne += 1;
       if (i % 4 === 0 && v > 60) drawn += 1;
     });
-    return { most, drawn };
+    return { most, drawn, beyondOne };
   }, png);
   expect(difference.drawn).toBeGreaterThan(1000);
-  expect(difference.most).toBeLessThanOrEqual(1);
+  // Haze lays dozens of faint stamps on one another; each rounds on its own.
+  expect(difference.most).toBeLessThanOrEqual(3);
+  expect(difference.beyondOne).toBeLessThan(width * height * 0.001);
 });
 
 test('an export shows its progress and can be stopped; a killed worker’s job is taken up again', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test.ts';
 import {
   address,
   makeShot,
@@ -71,7 +71,7 @@ test('marks are picked up by tap, lasso and all, added and taken away, moved, an
   await pen.up({ x: 0.4, y: 0.55 });
   await painted(page);
   await pen.down({ x: 0.37, y: 0.5 });
-  for (let i = 1; i <= 5; i++) await pen.move({ x: 0.37, y: 0.5 + i * 0.02 });
+  await pen.moves(Array.from({ length: 5 }, (_, k) => k + 1).map((i) => ({ x: 0.37, y: 0.5 + i * 0.02 })));
   await pen.up({ x: 0.37, y: 0.6 });
   await painted(page);
   await saved(page);

@@ -9,7 +9,7 @@ import {
 } from '@tallow/core/document';
 import { ticksOf } from '@tallow/core/plan';
 import { layAll, marksFrom, sceneOf, starterOf } from '@tallow/core/starters';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test.ts';
 import { address, makeShot, openDesk, painted, Pen, pixels, saved, stored, storedDrawings } from './desk.ts';
 
 async function openPlan(page: Page, shot: string): Promise<void> {

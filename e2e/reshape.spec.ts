@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test.ts';
 import { address, drawn, makeShot, openDesk, painted, Pen, pixels, saved, strokesOf } from './desk.ts';
 
 const taken = (page: Page) => page.getByTestId('taken-count');
@@ -8,7 +8,7 @@ const ys = async (shot: string) => (await strokesOf(address(), shot)).map(({ sam
 async function level(page: Page, y = 0.5): Promise<Pen> {
   const pen = await Pen.on(page);
   await pen.down({ x: 0.3, y });
-  for (let i = 1; i <= 40; i++) await pen.move({ x: 0.3 + i * 0.01, y });
+  await pen.moves(Array.from({ length: 40 }, (_, k) => k + 1).map((i) => ({ x: 0.3 + i * 0.01, y })));
   await pen.up({ x: 0.7, y });
   await painted(page);
   return pen;
@@ -90,7 +90,12 @@ test('points are ringed, smoothed, widened, cut and removed; the reach is set on
   await page.keyboard.press('Control+KeyZ');
   await page.getByRole('button', { name: 'Redraw', exact: true }).click();
   await pen.down({ x: 0.4, y: 0.5 });
-  for (let i = 1; i <= 20; i++) await pen.move({ x: 0.4 + i * 0.01, y: 0.5 - 0.1 * Math.sin((i / 20) * Math.PI) });
+  await pen.moves(
+    Array.from({ length: 20 }, (_, k) => k + 1).map((i) => ({
+      x: 0.4 + i * 0.01,
+      y: 0.5 - 0.1 * Math.sin((i / 20) * Math.PI),
+    })),
+  );
   await pen.up({ x: 0.6, y: 0.5 });
   await saved(page);
   const [redrawn] = await ys(shot);

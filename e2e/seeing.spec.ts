@@ -1,5 +1,5 @@
 import { channels, contrast, luminance } from '@tallow/core/colour';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test.ts';
 import { address, countOf, drawn, makeShot, openDesk, painted, Pen, pixels } from './desk.ts';
 
 const close = async (page: Page) => {

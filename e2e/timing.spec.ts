@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test.ts';
 import { address, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
 
 const frameOf = (page: Page) => page.getByTestId('frame-of');

@@ -81,7 +81,7 @@ test('rubbing out where nothing is drawn says so and makes no drawing', async ({
   const shot = await makeShot(address());
   await openDesk(page, address(), shot);
   await page.getByTestId('picture').focus();
-  await page.keyboard.press('Digit3');
+  await page.keyboard.press('Digit6');
   await (await Pen.on(page)).stroke({ x: 0.4, y: 0.5 }, { x: 0.6, y: 0.5 }, 6);
   await expect(page.getByText('Nothing is drawn here that could be rubbed out.')).toBeVisible();
   await saved(page);

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test.ts';
 import { address, drawn, makeShot, openDesk, painted, Pen, pixels, runsOf, saved } from './desk.ts';
 
 const frameOf = (page: Page) => page.getByTestId('frame-of');
@@ -267,7 +267,7 @@ test('the hub shows the stroke as it is drawn', async ({ page }) => {
   expect(await marked()).toBe(0);
   await page.getByLabel('Width in px').fill('60');
   await pen.down({ x: 0.3, y: 0.5, force: 0.8 });
-  for (let i = 1; i <= 20; i++) await pen.move({ x: 0.3 + i * 0.02, y: 0.5, force: 0.8 });
+  await pen.moves(Array.from({ length: 20 }, (_, k) => k + 1).map((i) => ({ x: 0.3 + i * 0.02, y: 0.5, force: 0.8 })));
   await expect.poll(marked).toBeGreaterThan(30);
   await pen.up({ x: 0.7, y: 0.5 });
 });

@@ -57,6 +57,7 @@ function sheets(SIZE: Size, layers: number, ghosts: number) {
     active: bitmapOf(active),
     above: [{ bitmap: bitmapOf(above), blend: 'normal', opacity: 1 } as const],
     folder: null,
+    mask: null,
   };
 }
 

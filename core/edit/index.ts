@@ -1,6 +1,7 @@
 export * from './drawings.ts';
 export * from './exposures.ts';
 export * from './layers.ts';
+export * from './join-layers.ts';
 export * from './elements.ts';
 export * from './shot.ts';
 export * from './marks.ts';

@@ -29,20 +29,23 @@ export function fallOff(distance: number, radius: number, fall: Fall): number {
   return left * left * (3 - 2 * left);
 }
 
-/** The samples or nodes of a mark that matter: thinned strokes, every node of shapes. @param tolerance px. */
+/** Every sample or node of a mark. */
+export const everyGrip = (mark: Mark): Grip[] =>
+  linesOf(mark).flatMap(({ ring, points }) => points.map((p, index) => ({ markId: mark.id, ring, index, ...p })));
+
+/** The samples or nodes of a mark that matter: its lines thinned within a tolerance, px. */
 export function gripsOf(mark: Mark, tolerance: number): Grip[] {
-  if (mark.kind === 'shape')
-    return mark.rings.flatMap((ring, r) =>
-      Array.from({ length: ring.length / 6 }, (_, i) => ({
-        markId: mark.id,
-        ring: r,
-        index: i,
-        x: ring[i * 6]!,
-        y: ring[i * 6 + 1]!,
-      })),
+  return linesOf(mark).flatMap(({ ring, points, closed }) => {
+    const round = mark.kind === 'shape' && closed ? [...points, points[0]!] : points;
+    const kept = keptPoints(
+      round.map((p) => p.x),
+      round.map((p) => p.y),
+      tolerance,
     );
-  const { x, y } = mark.samples;
-  return keptPoints(x, y, tolerance).map((index) => ({ markId: mark.id, ring: 0, index, x: x[index]!, y: y[index]! }));
+    return kept
+      .filter((index) => index < points.length)
+      .map((index) => ({ markId: mark.id, ring, index, ...points[index]! }));
+  });
 }
 
 /** How far each point of a line is from one of them along it, px; round a closed one the shorter way. */

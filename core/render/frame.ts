@@ -21,6 +21,10 @@ export interface Sheet {
   readonly blend: Blend;
   /** The folder that is faded as one picture, if it lies in such a one. */
   readonly group: { readonly id: Id; readonly opacity: number } | null;
+  /** The drawing this one shows within only, of the layer it clips to. */
+  readonly within: Drawing | null;
+  /** The swatch in which all of it is seen, or null for each mark's own. */
+  readonly tint: Id | null;
   /** Element space to shot px. */
   readonly matrix: Matrix;
 }
@@ -73,11 +77,15 @@ export function sheetsOf(doc: ShotDocument, shotFrame: number, options: SheetOpt
     const turn = elementLength(doc, element);
     const frame = placementFrame(placement, element, turn, shotFrame);
     if (frame === null) continue;
+    // What a layer that clips shows within: the drawing of the nearest layer below, in its folder, that doesn't.
+    let [base, baseFolder]: [Drawing | null, Id | undefined] = [null, undefined];
     for (const timed of timedLayers(doc, element).reverse()) {
       const { layer, folder } = timed;
-      if (!isIn(timed, options)) continue;
-      const drawing = find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId);
-      if (!drawing) continue;
+      const isBase = !layer.clip || baseFolder !== folder?.id;
+      const drawing = isIn(timed, options) ? find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId) : undefined;
+      if (isBase) [base, baseFolder] = [drawing ?? null, folder?.id];
+      const clips = layer.clip && !options.alone;
+      if (!drawing || (clips && (isBase || !base))) continue;
       const dim = options.dimBut && options.dimBut !== layer.id ? DIMMED : 1;
       const groupOpacity = folder ? valueAt(folder.opacity, frame) : 1;
       sheets.push({
@@ -86,6 +94,8 @@ export function sheetsOf(doc: ShotDocument, shotFrame: number, options: SheetOpt
         opacity: valueAt(layer.opacity, frame) * dim,
         blend: layer.blend,
         group: folder && groupOpacity < 1 ? { id: folder.id, opacity: groupOpacity } : null,
+        within: clips ? base : null,
+        tint: layer.tint,
         matrix: translation(placement.x, placement.y),
       });
     }
@@ -98,6 +108,12 @@ export const paletteOf =
   (doc: ShotDocument): ColourOf =>
   (swatch) =>
     find(doc, 'swatch', swatch)?.colour ?? '#808080';
+
+/** The colours a sheet's marks are seen in: its tint for all of them, else their own. */
+export function coloursOf(doc: ShotDocument, { tint }: Pick<Sheet, 'tint'>): ColourOf {
+  const own = paletteOf(doc);
+  return tint ? () => own(tint) : own;
+}
 
 /** Gives the picture of a sheet at a view, of the surface's size. A cache may stand behind it. */
 export type PictureOf = (sheet: Sheet, matrix: Matrix) => Picture;
@@ -139,6 +155,24 @@ export function inGroups<T extends Pick<Sheet, 'group'>>(sheets: readonly T[]): 
   return runs;
 }
 
+/** The picture of a sheet, only where the drawing it clips to is. */
+export function shownPicture(sheet: Sheet, view: Matrix, pictureOf: PictureOf, makeSurface: MakeSurface): Picture {
+  const matrix = multiply(view, sheet.matrix);
+  if (!sheet.within) return pictureOf(sheet, matrix);
+  const base = pictureOf({ ...sheet, drawing: sheet.within, within: null, tint: null }, matrix) as Picture & Sized;
+  const cut = makeSurface(base.width, base.height);
+  // The base first and the sheet in it: pictures handed out one after another may be of one surface.
+  cut.context.drawImage(base, 0, 0);
+  cut.context.globalCompositeOperation = 'source-in';
+  cut.context.drawImage(pictureOf(sheet, matrix), 0, 0);
+  cut.context.globalCompositeOperation = 'source-over';
+  return cut.picture;
+}
+interface Sized {
+  readonly width: number;
+  readonly height: number;
+}
+
 /** Lays sheets on a surface in order; those of a faded folder are put together first. */
 export function laySheets(
   target: Surface,
@@ -150,7 +184,8 @@ export function laySheets(
   for (const run of inGroups(sheets)) {
     const group = run[0]?.group;
     const on = group ? makeSurface(target.width, target.height) : target;
-    for (const sheet of run) layPicture(on, pictureOf(sheet, multiply(view, sheet.matrix)), sheet.opacity, sheet.blend);
+    for (const sheet of run)
+      layPicture(on, shownPicture(sheet, view, pictureOf, makeSurface), sheet.opacity, sheet.blend);
     if (group) layPicture(target, on.picture, group.opacity, 'normal');
   }
 }
@@ -173,6 +208,9 @@ export function drawFrame(
 /** The same text for frames that show the same drawings in the same way, within one document. */
 export function frameKey(sheets: readonly Sheet[]): string {
   return sheets
-    .map((s) => `${s.drawing.id}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${s.matrix.join(',')}`)
+    .map(
+      (s) =>
+        `${s.drawing.id}@${s.within?.id}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${s.matrix.join(',')}`,
+    )
     .join('|');
 }

@@ -1,6 +1,6 @@
 /** The server's canvas: the same drawing interface as the browser's. */
 import type { ShotDocument } from '@tallow/core/document';
-import { drawDrawing, paletteOf, type MakeSurface, type PictureOf, type Surface } from '@tallow/core/render';
+import { coloursOf, drawDrawing, type MakeSurface, type PictureOf, type Surface } from '@tallow/core/render';
 import { createCanvas, type Canvas } from '@napi-rs/canvas';
 
 export const makeSurface: MakeSurface = (width, height) => {
@@ -12,9 +12,8 @@ export const makeSurface: MakeSurface = (width, height) => {
 export function directPictures(doc: ShotDocument, width: number, height: number): PictureOf {
   const surface = makeSurface(width, height);
   const scratch = makeSurface(width, height);
-  const colourOf = paletteOf(doc);
   return (sheet, matrix) => {
-    drawDrawing(surface, scratch, sheet.drawing, colourOf, matrix);
+    drawDrawing(surface, scratch, sheet.drawing, coloursOf(doc, sheet), matrix);
     return surface.picture;
   };
 }

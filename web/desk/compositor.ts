@@ -53,8 +53,8 @@ function put(
 }
 
 /** Gives up the bitmaps of a painted picture. */
-export function closePainted({ below, active, above, folder }: Painted): void {
-  for (const bitmap of [below, active, folder?.below]) bitmap?.close();
+export function closePainted({ below, active, above, folder, mask }: Painted): void {
+  for (const bitmap of [below, active, folder?.below, mask]) bitmap?.close();
   for (const { bitmap } of [...above, ...(folder?.above ?? [])]) bitmap.close();
 }
 
@@ -67,6 +67,7 @@ export class Compositor {
   private whole: Surface;
   private fixed: Surface;
   private grouped: Surface;
+  private cut: Surface;
   private underPen: Live | null = null;
   private liveBox: Box = EMPTY_BOX;
   private lifted: { readonly rest: ImageBitmap; readonly apart: ImageBitmap } | null = null;
@@ -75,12 +76,12 @@ export class Compositor {
     const context = canvas.getContext('2d', { willReadFrequently: true });
     if (!context) throw new Error('This browser gives no 2D canvas');
     this.context = context;
-    [this.active, this.mixed, this.whole, this.fixed, this.grouped] = this.surfaces();
+    [this.active, this.mixed, this.whole, this.fixed, this.grouped, this.cut] = this.surfaces();
   }
 
-  private surfaces(): [Surface, Surface, Surface, Surface, Surface] {
+  private surfaces(): [Surface, Surface, Surface, Surface, Surface, Surface] {
     const make = () => makeSurface(Math.max(1, this.canvas.width), Math.max(1, this.canvas.height));
-    return [make(), make(), make(), make(), make()];
+    return [make(), make(), make(), make(), make(), make()];
   }
 
   /** What grows under the pen now, if anything. */
@@ -93,7 +94,7 @@ export class Compositor {
     if (this.canvas.width === width && this.canvas.height === height) return;
     this.canvas.width = width;
     this.canvas.height = height;
-    [this.active, this.mixed, this.whole, this.fixed, this.grouped] = this.surfaces();
+    [this.active, this.mixed, this.whole, this.fixed, this.grouped, this.cut] = this.surfaces();
     if (this.painted) this.copyActive(this.painted);
   }
 
@@ -145,7 +146,7 @@ export class Compositor {
     const layEach = (on: Canvas2D, laid: readonly Laid[]) => {
       for (const { bitmap, opacity, blend } of laid) put(on, bitmap, box, opacity, blend);
     };
-    const picture = middle.picture as OffscreenCanvas;
+    const picture = this.clipped(painted, middle, box).picture as OffscreenCanvas;
     const { folder } = painted;
     put(context, painted.below, box);
     if (folder) {
@@ -161,6 +162,25 @@ export class Compositor {
       put(context, picture, box, look.opacity, look.blend);
     }
     layEach(context, painted.above);
+  }
+
+  /** What of the active layer is seen: all of it, or what lies where the layer it clips to is. */
+  private clipped({ mask }: Painted, middle: Surface, box: Box | null): Surface {
+    if (!mask) return middle;
+    const part = box ?? this.bounds;
+    const [x, y, width, height] = [part.left, part.top, part.right - part.left, part.bottom - part.top];
+    const context = this.cut.context as unknown as OffscreenCanvasRenderingContext2D;
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.save();
+    context.beginPath();
+    context.rect(x, y, width, height);
+    context.clip();
+    context.clearRect(x, y, width, height);
+    context.drawImage(middle.picture as OffscreenCanvas, x, y, width, height, x, y, width, height);
+    context.globalCompositeOperation = 'destination-in';
+    context.drawImage(mask, x, y, width, height, x, y, width, height);
+    context.restore();
+    return this.cut;
   }
 
   private show(area: Box): void {

@@ -21,6 +21,7 @@ const SHOWN = [
   'elementId',
   'onion',
   'pinned',
+  'ghostShift',
   'alone',
   'dimOthers',
   'without',
@@ -102,7 +103,7 @@ export class Engine {
 
   /** Drawings worked on together are seen together. */
   private together(now: Current): Id[] {
-    const ids = desk().hand === 'draw' ? [] : drawingsInHand(now);
+    const ids = desk().hand === 'draw' || desk().hand === 'trace' ? [] : drawingsInHand(now);
     const shown = shownNow(now, desk().frame)?.drawingId;
     return ids.length > 1 ? ids.filter((id) => id !== shown) : [];
   }

@@ -6,6 +6,7 @@ import { starterOf } from '@tallow/core/starters';
 import { FolderMinus, SlidersHorizontal, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { act } from '../state/actions.ts';
+import { LayerMenu } from './layer-menu.tsx';
 import { edit, endGesture, say, useDocument } from '../state/document.ts';
 import { take } from '../state/plan.ts';
 import { withDrawings } from '../state/time-edits.ts';
@@ -169,6 +170,7 @@ export function LayerSettingsRows({ timed, only }: { timed: TimedLayer; only: bo
           still
         </label>
         <span className="ml-auto" />
+        <LayerMenu layer={layer} />
         <Tag
           layer={layer}
           onSet={(tag) => {

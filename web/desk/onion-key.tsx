@@ -1,6 +1,6 @@
 /** The onion skin's key above the picture: the colours of its sides, its reach, and everything else about it. */
 import { COLOUR_PAIRS } from '@tallow/core/colour';
-import { ChevronDown, Pin } from 'lucide-react';
+import { ChevronDown, Ghost, Pin } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { ActionButton } from '../parts/button.tsx';
 import { shownNow, useCurrent } from '../state/current.ts';
@@ -168,6 +168,7 @@ function Settings({ onion, set }: { onion: Onion; set: (settings: Partial<Onion>
 export function OnionKey() {
   const onion = useDesk((s) => s.onion);
   const pinned = useDesk((s) => s.pinned);
+  const hand = useDesk((s) => s.hand);
   const frame = useDesk((s) => s.frame);
   const now = useCurrent();
   if (!now) return null;
@@ -218,7 +219,10 @@ export function OnionKey() {
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
-      <span className="[&_button]:!bg-transparent [&_button:hover]:!bg-black/25">
+      <span className="flex [&_button]:!bg-transparent [&_button:hover]:!bg-black/25">
+        <ActionButton name="trace" pressed={hand === 'trace'}>
+          <Ghost size={15} />
+        </ActionButton>
         <ActionButton name="pin" pressed={shown !== null && pinned.includes(shown.drawingId)}>
           <Pin size={14} />
         </ActionButton>

@@ -1,6 +1,14 @@
 /** What the pen in hand makes: how it looks while it grows, and the marks it leaves. */
 import type { Making } from '@tallow/core/brush';
-import { randomId, type BrushKind, type BrushSettings, type Lays, type Mark, type Swatch } from '@tallow/core/document';
+import {
+  find,
+  randomId,
+  type BrushKind,
+  type BrushSettings,
+  type Lays,
+  type Mark,
+  type Swatch,
+} from '@tallow/core/document';
 import type { Matrix } from '@tallow/core/geometry';
 import { operationOfLays } from '@tallow/core/render';
 import type { Current } from '../state/current.ts';
@@ -58,9 +66,12 @@ export function setupOf(
   const brush = brushOf(tool, inHand);
   const { shapeLine } = desk();
   const lays = tool === 'rub' ? undefined : laysOf(now);
+  // On a tinted layer all is seen in its tint, whatever it is drawn in.
+  const tint = find(now.doc, 'swatch', now.active?.layer.tint);
+  const seen = (own: Swatch): Swatch => tint ?? own;
   return {
     brush,
-    colour: tool === 'rub' ? '#000000' : swatch.colour,
+    colour: tool === 'rub' ? '#000000' : seen(swatch).colour,
     laying: { opacity: brush.opacity, operation: tool === 'rub' ? 'destination-out' : operationOfLays(lays) },
     matrix,
     seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
@@ -70,7 +81,7 @@ export function setupOf(
     ...(tool === 'shape'
       ? {
           shape: {
-            line: shapeLine && lines ? { brush: { ...brush, width: shapeLine }, colour: lines.colour } : null,
+            line: shapeLine && lines ? { brush: { ...brush, width: shapeLine }, colour: seen(lines).colour } : null,
             least: TAP * perPixel,
           },
         }

@@ -5,6 +5,7 @@
 import { apply, invert, multiply, scaleOf, translation, type Matrix } from '@tallow/core/geometry';
 import { beginPick } from '../pick/pick-pen.ts';
 import { beginReshape } from '../reshape/reshape-pen.ts';
+import { beginTrace } from '../trace/trace-pen.ts';
 import { beginPlanStroke } from '../plan/plan-pen.ts';
 import { current, type Current } from '../state/current.ts';
 import { desk, setBrush, setDesk, viewAbout, type View } from '../state/desk.ts';
@@ -92,6 +93,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     if (desk().planning) return planned(inward, first);
     const { hand } = desk();
     if (hand === 'pick') return beginPick(inward, first);
+    if (hand === 'trace') return beginTrace(inward, first);
     return hand === 'reshape' ? beginReshape(inward, first) : beginStroke(engine, inward, first);
   };
   const beginHand = (event: PointerEvent): void => {

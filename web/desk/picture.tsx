@@ -29,6 +29,7 @@ import { FirstSteps } from './first-steps.tsx';
 import { OnionKey } from './onion-key.tsx';
 import { attachPen } from './pen.ts';
 import { Ruler } from './ruler.tsx';
+import { TraceLine } from '../trace/trace-line.tsx';
 import { PlanLine } from '../plan/plan-line.tsx';
 import { ReshapeOverlay } from '../reshape/reshape-overlay.tsx';
 import { PickOverlay } from '../pick/pick-overlay.tsx';
@@ -80,6 +81,7 @@ function AboveLine({ planning }: { planning: boolean }) {
   const holding = useDesk((s) => s.holding);
   useDesk((s) => s.newOnHeld);
   useDesk((s) => s.tool);
+  const hand = useDesk((s) => s.hand);
   if (!now) return null;
   const pen = penText(now, frame);
   return (
@@ -89,7 +91,9 @@ function AboveLine({ planning }: { planning: boolean }) {
       ) : (
         <>
           <OnionKey />
+          {hand === 'trace' ? <TraceLine /> : null}
           <span
+            hidden={hand === 'trace'}
             data-testid="pen-text"
             title={pen.text}
             className={`min-w-0 flex-1 truncate px-2 ${pen.trouble ? 'text-warn' : 'text-wax-300'}`}

@@ -24,11 +24,12 @@ export function ReshapeOverlay() {
   const frame = useDesk((s) => s.frame);
   const sets = usePick((s) => s.sets);
   const layerId = useDesk((s) => s.layerId);
+  const scale = useDesk((s) => s.view.scale);
   const [marks, grips] = useMemo(
     () => [shapedMarks(), gripsShown()],
     // What is shown hangs on these, read through the stores.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [doc, frame, sets, layerId],
+    [doc, frame, sets, layerId, scale],
   );
   if (!sight) return null;
   const { matrix, placeOf, perPixel } = sight;

@@ -15,7 +15,7 @@ import {
   setReshape,
   shapedMarks,
   smooth,
-  THINNED,
+  thinning,
   useReshape,
   whyNotReshape,
   widen,
@@ -27,7 +27,7 @@ function takeWhole(): void {
   setReshape({
     grips: shapedMarks()
       .filter((m) => ids.has(m.id))
-      .flatMap((mark) => gripsOf(mark, THINNED)),
+      .flatMap((mark) => gripsOf(mark, thinning())),
   });
 }
 

@@ -2,7 +2,7 @@
 import { SteadyStroke, steadyReach } from '@tallow/core/brush';
 import { changeMarks } from '@tallow/core/edit';
 import { apply, scaleOf, type Matrix, type Point } from '@tallow/core/geometry';
-import { distanceTo, isInside, redrawn, type Grip } from '@tallow/core/marks';
+import { distanceTo, everyGrip, isInside, redrawn, type Grip } from '@tallow/core/marks';
 import type { PenDoing, PenSample } from '../desk/pen-hand.ts';
 import { edit, endGesture, say, takeBack } from '../state/document.ts';
 import { gestureName } from '../state/pick.ts';
@@ -32,19 +32,14 @@ const nearest = (grips: readonly Grip[], at: Point, reach: number): Grip | null 
   return found;
 };
 
-/** The sample of a stroke nearest to a place on its line: a point where there was none. */
+/** The sample or node nearest to a place on a line: a point where none is shown. */
 function gripOnLine(at: Point, reach: number): Grip | null {
   for (const mark of shapedMarks().toReversed()) {
-    if (mark.kind === 'shape') continue;
-    const { x, y } = mark.samples;
-    for (let i = 0; i + 1 < x.length; i++) {
-      const [a, b] = [
-        { x: x[i]!, y: y[i]! },
-        { x: x[i + 1]!, y: y[i + 1]! },
-      ];
-      if (distanceTo(a, b, at) > reach) continue;
-      const index = Math.hypot(a.x - at.x, a.y - at.y) < Math.hypot(b.x - at.x, b.y - at.y) ? i : i + 1;
-      return { markId: mark.id, ring: 0, index, x: x[index]!, y: y[index]! };
+    const all = everyGrip(mark);
+    for (let i = 0; i + 1 < all.length; i++) {
+      const [a, b] = [all[i]!, all[i + 1]!];
+      if (a.ring !== b.ring || distanceTo(a, b, at) > reach) continue;
+      return Math.hypot(a.x - at.x, a.y - at.y) < Math.hypot(b.x - at.x, b.y - at.y) ? a : b;
     }
   }
   return null;

@@ -7,6 +7,7 @@ import { toggleAlone, toggleDim, toggleLockOthers } from './one-layer.ts';
 import { PICK_ACTIONS } from './pick-actions.ts';
 import { ranges } from './onion.ts';
 import { TIME_ACTIONS } from './time-actions.ts';
+import { ghostsBack, whyNotBack } from './trace.ts';
 import { TOOL_ACTIONS } from './tool-actions.ts';
 import { setActiveStill } from './time-edits.ts';
 import { holding, shotSize, turnBy, zoomBy } from './viewing.ts';
@@ -44,6 +45,10 @@ export const ACTIONS = {
   onionLook: onion('Outline only or full', [alt('KeyW')], () => {
     setOnion({ on: true, look: desk().onion.look === 'full' ? 'outline' : 'full' });
   }),
+  trace: onion('Move ghosts for tracing', [shift('KeyQ')], () => {
+    setDesk({ hand: desk().hand === 'trace' ? 'draw' : 'trace' });
+  }),
+  ghostsBack: onion('Put all ghosts back', [alt('KeyK')], ghostsBack, { whyNot: whyNotBack }),
   pin: onion('Pin this drawing as a ghost, or unpin it', [key('KeyK')], pinHere, {
     whyNot: () => (current() && shownNow(current()!, desk().frame) ? null : 'There is no drawing here to pin.'),
   }),

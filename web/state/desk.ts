@@ -8,8 +8,8 @@ import { create } from 'zustand';
 
 export const TOOLS = ['ink', 'pencil', 'grain', 'haze', 'shape', 'rub'] as const;
 export type Tool = (typeof TOOLS)[number];
-/** What the pen does with the tool in hand: draw, pick marks up, or reshape them. */
-export type Hand = 'draw' | 'pick' | 'reshape';
+/** What the pen does with the tool in hand: draw, pick marks up, reshape them, or move ghosts for tracing. */
+export type Hand = 'draw' | 'pick' | 'reshape' | 'trace';
 
 /** How the picture is seen: the shot's middle, moved by `panX panY` CSS px, scaled, turned and perhaps mirrored. */
 export interface View {
@@ -96,6 +96,10 @@ export interface DeskState {
   readonly onion: Onion;
   /** Drawings shown as ghosts wherever the playhead is. */
   readonly pinned: readonly Id[];
+  /** Where ghosts of drawings are seen in place of where their drawings are, element space to element space. */
+  readonly ghostShift: Readonly<Record<Id, Matrix>>;
+  /** What a drag does to a ghost. */
+  readonly shifting: 'move' | 'turn' | 'scale';
   /** The one layer that is shown. */
   readonly alone: Id | null;
   readonly dimOthers: boolean;
@@ -184,6 +188,8 @@ export const useDesk = create<DeskState>(() => ({
   playsPicked: false,
   onion: { on: true, before: 1, after: 1, look: 'outline', strength: 1, fallOff: 0.6, colours: COLOUR_PAIRS[0]! },
   pinned: [],
+  ghostShift: {},
+  shifting: 'move',
   alone: null,
   dimOthers: false,
   without: [],
@@ -231,6 +237,7 @@ export const FRESH = {
   playing: false,
   playsPicked: false,
   pinned: [],
+  ghostShift: {},
   alone: null,
   dimOthers: false,
   without: [],

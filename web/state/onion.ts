@@ -46,12 +46,20 @@ export const coloursOf = (now: Current, onion: Onion): ColourPair => onion.colou
 /** Ghosts from the farthest to the nearest, so that the nearest lies on top; pinned ones under all. */
 /** @param shown drawings to be seen besides: those worked on together. */
 export function ghostsOf(now: Current, reach: readonly Neighbour[], shown: readonly Id[] = []): Ghost[] {
-  const { onion, pinned } = desk();
+  const { onion, pinned, ghostShift } = desk();
+  const shiftOf = (id: Id) => ghostShift[id] ?? null;
   const pair = coloursOf(now, onion);
   const near = new Set(reach.map((n) => n.drawingId));
   const pins = [...new Set([...pinned, ...shown])]
     .filter((id) => !near.has(id))
-    .map((drawingId) => ({ drawingId, colour: PIN_COLOUR, broken: false, strength: 0.8, look: onion.look }));
+    .map((drawingId) => ({
+      drawingId,
+      colour: PIN_COLOUR,
+      broken: false,
+      strength: 0.8,
+      look: onion.look,
+      shift: shiftOf(drawingId),
+    }));
   return [
     ...pins,
     ...[...reach]
@@ -62,6 +70,7 @@ export function ghostsOf(now: Current, reach: readonly Neighbour[], shown: reado
         broken: side === 'after',
         strength: onion.strength * onion.fallOff ** (distance - 1),
         look: onion.look,
+        shift: shiftOf(drawingId),
       })),
   ];
 }

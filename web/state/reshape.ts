@@ -60,9 +60,10 @@ export function shapedMarks(drawing: Drawing | undefined = shapedDrawing()): Mar
   return ids.map((id) => drawing.marks[id]!);
 }
 
-/** How finely strokes are thinned to points, px of element space. */
-export const THINNED = 1.5;
-export const gripsShown = (): Grip[] => shapedMarks().flatMap((mark) => gripsOf(mark, THINNED));
+/** How finely lines are thinned to points, CSS px: seen from nearer, there are more. */
+const THINNED = 1.5;
+export const thinning = (): number => THINNED / Math.max(0.05, desk().view.scale);
+export const gripsShown = (): Grip[] => shapedMarks().flatMap((mark) => gripsOf(mark, thinning()));
 
 const sameGrip = (a: Grip, b: Grip): boolean => a.markId === b.markId && a.ring === b.ring && a.index === b.index;
 export const isTaken = (grip: Grip): boolean => reshape().grips.some((each) => sameGrip(each, grip));
@@ -201,7 +202,7 @@ export function removeGrips(): void {
       }
       let kept = Array.from(mark.samples.x.keys());
       for (const { index } of own) {
-        const without = new Set(withoutGrip(mark.samples, index, THINNED));
+        const without = new Set(withoutGrip(mark.samples, index, thinning()));
         kept = kept.filter((i) => without.has(i));
       }
       return kept.length < 2 ? mark : { ...mark, samples: pickedSamples(mark.samples, kept) };

@@ -12,6 +12,8 @@ export interface Ghost {
   readonly strength: number;
   /** How filled drawings are shown. */
   readonly look: 'outline' | 'full';
+  /** Where it is seen in place of where its drawing is, element space to element space. */
+  readonly shift: Matrix | null;
 }
 
 export interface PaintRequest {
@@ -44,6 +46,8 @@ export interface Painted {
   /** What lies above, lowest first, with the ghosts on top. */
   readonly above: readonly Laid[];
   /** What lies in the active layer's faded folder, below and above it. */
+  /** What the active layer clips to: it shows only there. */
+  readonly mask: ImageBitmap | null;
   readonly folder: { readonly below: ImageBitmap; readonly above: readonly Laid[]; readonly opacity: number } | null;
 }
 

@@ -3,7 +3,7 @@
  * its own copy of the document and rasters of drawings, the longest unused given up first.
  */
 import { find, valueAt, type Drawing, type Id, type Layer, type ShotDocument } from '@tallow/core/document';
-import { fitInto, multiply, type Box, type Matrix } from '@tallow/core/geometry';
+import { fitInto, IDENTITY, multiply, type Box, type Matrix } from '@tallow/core/geometry';
 import {
   drawBackground,
   drawDrawing,
@@ -15,12 +15,14 @@ import {
   matrixOf,
   paletteOf,
   sheetsOf,
+  shownPicture,
   type Picture,
   type PictureOf,
   type Sheet,
   type SheetOptions,
   type Surface,
 } from '@tallow/core/render';
+import { timedLayers } from '@tallow/core/timing';
 import { expose, transfer } from 'comlink';
 import type { Laid, MiniatureRequest, Painted, PaintRequest, Updated } from './paint.ts';
 import { Rasters } from './rasters.ts';
@@ -31,8 +33,8 @@ const rasters = new Rasters();
 
 const picturesAt =
   (width: number, height: number): PictureOf =>
-  ({ drawing }, matrix) =>
-    rasters.drawing(doc, drawing, { width, height, matrix });
+  ({ drawing, tint }, matrix) =>
+    rasters.drawing(doc, drawing, { width, height, matrix }, tint);
 
 const bitmapOf = (surface: Surface): ImageBitmap => (surface.picture as OffscreenCanvas).transferToImageBitmap();
 
@@ -60,7 +62,7 @@ function laidApart(
       }
       close();
       const apart = makeSurface(...size);
-      layPicture(apart, pictures(part[0]!, multiply(view, part[0]!.matrix)), 1, 'normal');
+      layPicture(apart, shownPicture(part[0]!, view, pictures, makeSurface), 1, 'normal');
       laid.push({ bitmap: bitmapOf(apart), blend, opacity: part[0]!.opacity });
     }
   }
@@ -77,10 +79,11 @@ const layerShowing = (drawingId: Id): Layer | undefined =>
 const hasShapes = (drawing: Drawing): boolean => Object.values(drawing.marks).some((mark) => mark.kind === 'shape');
 
 /** Every bitmap of a painted picture, for handing over and for closing. */
-function bitmapsOf({ below, active, above, folder }: Painted): ImageBitmap[] {
+function bitmapsOf({ below, active, above, folder, mask }: Painted): ImageBitmap[] {
   return [
     below,
     active,
+    ...(mask ? [mask] : []),
     ...above.map((laid) => laid.bitmap),
     ...(folder ? [folder.below, ...folder.above.map((laid) => laid.bitmap)] : []),
   ];
@@ -132,6 +135,9 @@ const painter = {
     );
     const active = makeSurface(...size);
     const own = sheets.find((s) => s.layerId === activeLayerId);
+    const within = clipBase(shotFrame, activeLayerId, options);
+    const mask = within ? makeSurface(...size) : null;
+    if (within && mask) layPicture(mask, pictures(within, multiply(view, within.matrix)), 1, 'normal');
     if (own) layPicture(active, pictures(own, multiply(view, own.matrix)), 1, 'normal');
     let folder: Painted['folder'] = null;
     if (faded) {
@@ -144,12 +150,13 @@ const painter = {
       };
     }
     const onTop: Picture[] = [];
-    for (const { drawingId, look, ...rest } of ghosts) {
+    for (const { drawingId, look, shift, ...rest } of ghosts) {
       const drawing = find(doc, 'drawing', drawingId);
       const matrix = matrixOf(doc, layerShowing(drawingId)?.id);
       if (!drawing || !matrix) continue;
       const style = hasShapes(drawing) ? look : 'line';
-      const sight = { width, height, matrix: multiply(view, matrix) };
+      const placed = multiply(view, matrix);
+      const sight = { width, height, matrix: shift ? multiply(placed, shift) : placed };
       const picture = rasters.ghost(doc, drawing, sight, { ...rest, style }, pixel);
       // Filled drawings would hide what lies under them, so ghosts lie on top, unless there are only lines to see.
       if (style !== 'line' || over.length > 0) onTop.push(picture);
@@ -162,6 +169,7 @@ const painter = {
       active: bitmapOf(active),
       above,
       folder,
+      mask: mask && bitmapOf(mask),
     };
     return transfer(painted, bitmapsOf(painted));
   },
@@ -264,6 +272,30 @@ function pairOf(width: number, height: number): [Surface, Surface] {
   if (pair?.[0].width !== width || pair[0].height !== height)
     pair = [makeSurface(width, height), makeSurface(width, height)];
   return pair;
+}
+
+/** What the active layer shows within only: the sheet it clips to, or an empty one where that shows nothing. */
+function clipBase(shotFrame: number, layerId: Id | null, options: SheetOptions): Sheet | null {
+  const layer = find(doc, 'layer', layerId);
+  if (!layer?.clip || options.alone) return null;
+  // Seen as if something were drawn on it: a layer that clips and holds nothing yet clips what is drawn on it now.
+  const element = find(doc, 'element', layer.elementId);
+  const timed = element ? timedLayers(doc, element) : [];
+  const at = timed.findIndex((each) => each.layer.id === layerId);
+  const base = timed.slice(at + 1).find((each) => !each.layer.clip || each.folder?.id !== timed[at]!.folder?.id);
+  const matrix = matrixOf(doc, layerId) ?? IDENTITY;
+  const nothing: Sheet = {
+    layerId: layer.id,
+    drawing: { kind: 'drawing', id: '', marks: {}, order: [] },
+    opacity: 1,
+    blend: 'normal',
+    group: null,
+    within: null,
+    tint: null,
+    matrix,
+  };
+  if (!base || base.folder?.id !== timed[at]!.folder?.id) return nothing;
+  return sheetsOf(doc, shotFrame, options).find((s) => s.layerId === base.layer.id) ?? nothing;
 }
 
 const folderIdOf = (layerId: Id | null): Id | undefined =>

@@ -6,7 +6,7 @@ import {
   drawDrawing,
   drawGhost,
   drawMark,
-  paletteOf,
+  coloursOf,
   type GhostLook,
   type Picture,
   type Surface,
@@ -58,8 +58,8 @@ export class Rasters {
   }
 
   /** The picture of a drawing. */
-  drawing(doc: ShotDocument, drawing: Drawing, sight: Sight): Picture {
-    const place = this.placeKey(drawing, sight);
+  drawing(doc: ShotDocument, drawing: Drawing, sight: Sight, tint: Id | null = null): Picture {
+    const place = `${tint}|${this.placeKey(drawing, sight)}`;
     const version = this.versions.get(drawing.id) ?? 0;
     const key = `${place}|${version}`;
     const kept = this.kept.get(key);
@@ -67,7 +67,7 @@ export class Rasters {
     const { width, height, matrix } = sight;
     const surface = makeSurface(width, height) as BrowserSurface;
     const scratch = this.scratchOf(width, height);
-    const colourOf = paletteOf(doc);
+    const colourOf = coloursOf(doc, { tint });
     const earlierKey = `${place}|${version - 1}`;
     const earlier = this.kept.get(earlierKey);
     if (earlier && this.growing.has(drawing.id)) {

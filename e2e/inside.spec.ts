@@ -1,0 +1,96 @@
+import { expect, test, type Page } from './test.ts';
+import { address, countOf, makeShot, marksOf, openDesk, painted, Pen, pixels, saved } from './desk.ts';
+
+const brush = (page: Page, name: string) =>
+  page.getByRole('group', { name: 'Brushes' }).getByText(name, { exact: true });
+const more = async (page: Page, item: string) => {
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menu').getByText(item, { exact: true }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('menu')).toBeHidden();
+};
+/** A disc of 160 px in the middle. */
+async function disc(page: Page): Promise<Pen> {
+  const pen = await Pen.on(page);
+  await brush(page, 'Shape').click();
+  await page.getByLabel('Width in px').fill('160');
+  await pen.down({ x: 0.5, y: 0.5 });
+  await pen.up({ x: 0.5, y: 0.5 });
+  await painted(page);
+  return pen;
+}
+/** Pixels that differ from the dark background. */
+const lit = async (page: Page): Promise<number> => {
+  const [all, dark] = await Promise.all([countOf(page, [0, 0, 0], 255), countOf(page, [0x20, 0x20, 0x20], 20)]);
+  return all - dark;
+};
+
+test('on a layer that draws only inside, the stroke stays within what is there, the same under the pen and after', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await disc(page);
+  const before = await lit(page);
+  await more(page, 'Draw only inside what is there');
+  await page.locator('[data-testid=swatch]').nth(1).click();
+  await brush(page, 'Ink').click();
+  await page.getByLabel('Width in px').fill('40');
+  await pen.down({ x: 0.3, y: 0.5, force: 0.9 });
+  await pen.moves(Array.from({ length: 40 }, (_, k) => k + 1).map((i) => ({ x: 0.3 + i * 0.01, y: 0.5, force: 0.9 })));
+  const live = await pixels(page);
+  await pen.up({ x: 0.7, y: 0.5 });
+  expect(await pixels(page)).toEqual(live);
+  await painted(page);
+  expect(await pixels(page)).toEqual(live);
+  expect(Math.abs((await lit(page)) - before)).toBeLessThan(before * 0.03);
+  await saved(page);
+  expect((await marksOf(address(), shot)).map((mark) => ('lays' in mark ? mark.lays : undefined))).toEqual([
+    undefined,
+    'inside',
+  ]);
+});
+
+test('a layer clips to the one below it, under the pen too, is tinted whole, and joins only where marks can be kept', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await disc(page);
+  const before = await lit(page);
+  await page.getByText('Add layer').click();
+  await more(page, 'Clip to the layer below');
+  await page.locator('[data-testid=swatch]').nth(1).click();
+  await brush(page, 'Ink').click();
+  await page.getByLabel('Width in px').fill('40');
+  await painted(page);
+  await pen.down({ x: 0.3, y: 0.5, force: 0.9 });
+  await pen.moves(Array.from({ length: 40 }, (_, k) => k + 1).map((i) => ({ x: 0.3 + i * 0.01, y: 0.5, force: 0.9 })));
+  const live = await pixels(page);
+  await pen.up({ x: 0.7, y: 0.5 });
+  await painted(page);
+  expect(await pixels(page)).toEqual(live);
+  expect(Math.abs((await lit(page)) - before)).toBeLessThan(before * 0.03);
+  // Clipped, it cannot be joined, and says so; unclipped it can.
+  await more(page, 'Join with the layer below');
+  await expect(page.getByRole('status').filter({ hasText: 'clipped' })).toBeVisible();
+  await more(page, 'Clip to the layer below');
+  await painted(page);
+  const open = await pixels(page);
+  expect(open).not.toEqual(live);
+  await more(page, 'Join with the layer below');
+  await expect(page.getByTestId('layer')).toHaveCount(1);
+  await painted(page);
+  expect(await pixels(page)).toEqual(open);
+  await page.keyboard.press('Control+KeyZ');
+  await expect(page.getByTestId('layer')).toHaveCount(2);
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitem', { name: 'Tint' }).press('ArrowRight');
+  await expect(page.getByRole('menuitemradio').first()).toBeFocused();
+  await page.getByRole('menuitemradio').nth(3).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('menu')).toBeHidden();
+  await expect(page.getByRole('button', { name: /^Undo tint layer/ })).toBeVisible();
+  await painted(page);
+  expect(await pixels(page)).not.toEqual(open);
+});

@@ -1,0 +1,156 @@
+/** What else a layer does: where the pen draws on it, what it clips to, its tint, and joining. */
+import { findAll, randomId, shotOf, type Layer } from '@tallow/core/document';
+import { joinDrawing, joinLayers, setLayer, whyNotJoined } from '@tallow/core/edit';
+import { Ellipsis } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useState } from 'react';
+import { CheckItem, ITEM, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
+import { current } from '../state/current.ts';
+import { desk, setDesk } from '../state/desk.ts';
+import { edit, say, useDocument } from '../state/document.ts';
+import { withDrawings } from '../state/time-edits.ts';
+
+/** The layer below one in its element, if there is any. */
+function belowOf(layerId: string) {
+  const now = current();
+  const at = now?.layers.findIndex(({ layer }) => layer.id === layerId) ?? -1;
+  return { upper: now?.layers[at], lower: at < 0 ? undefined : now?.layers[at + 1] };
+}
+
+const NOTHING_BELOW = 'There is no layer below to join with.';
+
+/** Joins a layer with the one below it. @returns whether it was done. */
+function joinDown(layerId: string, keeps: boolean, gesture?: string): boolean {
+  const { upper, lower } = belowOf(layerId);
+  const { doc } = useDocument.getState();
+  if (!doc || !upper || !lower) {
+    say(NOTHING_BELOW);
+    return false;
+  }
+  const trouble = whyNotJoined(doc, upper, lower);
+  if (trouble) {
+    say(trouble);
+    return false;
+  }
+  let made = '';
+  edit(
+    gesture ? 'join all layers' : 'join layers',
+    (each) => {
+      const joined = joinLayers(each, upper.layer.id, lower.layer.id, keeps, randomId);
+      made = joined.layerId;
+      return joined.doc;
+    },
+    gesture,
+  );
+  setDesk({ layerId: made, picked: null });
+  return true;
+}
+
+function joinHere(layerId: string): void {
+  const { upper, lower } = belowOf(layerId);
+  const { doc } = useDocument.getState();
+  if (!doc || !upper || !lower) {
+    say(NOTHING_BELOW);
+    return;
+  }
+  const joined = joinDrawing(doc, upper.layer.id, lower.layer.id, desk().frame, randomId);
+  if (typeof joined === 'string') say(joined);
+  else edit('join drawings', () => joined);
+}
+
+/** Joins the layers from the top down, as far as marks can be kept. */
+function joinAll(): void {
+  const gesture = `join-${randomId()}`;
+  const first = current()?.layers[0]?.layer.id;
+  if (!first) return;
+  for (let next: string | null = first; next;) {
+    if (!belowOf(next).lower || !joinDown(next, false, gesture)) return;
+    next = desk().layerId;
+  }
+}
+
+export function LayerMenu({ layer }: { layer: Layer }) {
+  const doc = useDocument((s) => s.doc);
+  const [keeps, setKeeps] = useState(false);
+  const set = (name: string, settings: Parameters<typeof setLayer>[2]): void => {
+    edit(name, (each) => setLayer(each, layer.id, settings));
+  };
+  const all = current()?.layers.flatMap((timed) => Object.values(timed.layer.slots)) ?? [];
+  const joins = (run: () => void) => () => {
+    withDrawings(all, run);
+  };
+  const marked = layer.inside || layer.clip || layer.tint !== null;
+  return (
+    <Menu
+      label={`More for ${layer.name}`}
+      testId="layer-more"
+      className={`moves grid size-8 shrink-0 place-items-center rounded-md hover:bg-soot-800 ${marked ? 'text-flame' : ''}`}
+      trigger={<Ellipsis size={15} />}
+    >
+      <CheckItem
+        checked={layer.inside}
+        onChange={(inside) => {
+          set(inside ? 'draw inside only' : 'draw anywhere', { inside });
+        }}
+      >
+        Draw only inside what is there
+      </CheckItem>
+      <CheckItem
+        checked={layer.clip}
+        onChange={(clip) => {
+          set(clip ? 'clip to the layer below' : 'clip no more', { clip });
+        }}
+      >
+        Clip to the layer below
+      </CheckItem>
+      <SubMenu label="Tint">
+        <DropdownMenu.RadioGroup
+          value={layer.tint ?? ''}
+          onValueChange={(id) => {
+            const tint = id || null;
+            if (tint !== layer.tint) set(tint ? 'tint layer' : 'no tint', { tint });
+          }}
+        >
+          <DropdownMenu.RadioItem value="" className={`${ITEM} data-[state=checked]:text-flame`}>
+            each mark’s own
+          </DropdownMenu.RadioItem>
+          {doc
+            ? findAll(doc, 'swatch', shotOf(doc).swatches).map((swatch) => (
+                <DropdownMenu.RadioItem
+                  key={swatch.id}
+                  value={swatch.id}
+                  className={`${ITEM} data-[state=checked]:text-flame`}
+                >
+                  <span className="size-4 rounded" style={{ background: swatch.colour }} />
+                  {swatch.name}
+                </DropdownMenu.RadioItem>
+              ))
+            : null}
+        </DropdownMenu.RadioGroup>
+      </SubMenu>
+      <MenuLine />
+      <DropdownMenu.Item
+        className={ITEM}
+        onSelect={joins(() => {
+          joinHere(layer.id);
+        })}
+      >
+        Join this drawing with the layer below
+      </DropdownMenu.Item>
+      <DropdownMenu.Item
+        className={ITEM}
+        onSelect={joins(() => {
+          joinDown(layer.id, keeps);
+        })}
+      >
+        Join with the layer below
+      </DropdownMenu.Item>
+      <DropdownMenu.Item className={ITEM} onSelect={joins(joinAll)}>
+        Join all layers
+      </DropdownMenu.Item>
+      <CheckItem checked={keeps} onChange={setKeeps}>
+        Keep unjoined copies, hidden
+      </CheckItem>
+    </Menu>
+  );
+}
