@@ -54,6 +54,7 @@ export function newShot(
     elements: [],
     swatches: swatches.map((s) => s.id),
     guides: [],
+    plates: [],
   };
   return documentOf(id, [shot, plane, ...swatches]);
 }

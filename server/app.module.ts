@@ -1,5 +1,7 @@
 import { Global, Module, type DynamicModule } from '@nestjs/common';
 import type { Knex } from 'knex';
+import { AssetsController } from './assets/assets.controller.ts';
+import { AssetsService } from './assets/assets.service.ts';
 import { DATABASE } from './db/database.ts';
 import { ExportsController } from './exports/exports.controller.ts';
 import { ExportsService } from './exports/exports.service.ts';
@@ -22,6 +24,9 @@ class HealthModule {}
 })
 class ShotsModule {}
 
+@Module({ controllers: [AssetsController], providers: [AssetsService] })
+class AssetsModule {}
+
 @Module({
   imports: [ShotsModule],
   controllers: [ExportsController],
@@ -35,7 +40,7 @@ export class AppModule {
   static with(database: Knex): DynamicModule {
     return {
       module: AppModule,
-      imports: [HealthModule, ShotsModule, ExportsModule],
+      imports: [HealthModule, ShotsModule, AssetsModule, ExportsModule],
       providers: [{ provide: DATABASE, useValue: database }],
       exports: [DATABASE],
     };

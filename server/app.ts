@@ -7,6 +7,7 @@ import express, { type NextFunction, type Request, type Response } from 'express
 import helmet from 'helmet';
 import type { Knex } from 'knex';
 import { join } from 'node:path';
+import { ASSET_LIMITS } from './assets/picture.ts';
 import { AppModule } from './app.module.ts';
 import { VERSION } from './health/health.controller.ts';
 import { localOnly } from './http/local-only.ts';
@@ -43,6 +44,7 @@ export async function createApp(database: Knex, web?: string): Promise<NestExpre
   );
   app.use(localOnly);
   app.use(/^\/api\/shots\/[^/]+\/saves$/, express.json({ limit: SAVE_LIMIT, strict: true }));
+  app.use('/api/assets', express.raw({ limit: ASSET_LIMITS.bytes + 1024, type: 'application/octet-stream' }));
   app.use(express.json({ limit: '100kb', strict: true }));
   app.useGlobalPipes(
     new ValidationPipe({

@@ -5,6 +5,7 @@
 import { z } from 'zod';
 import { decodeColumn, encodeColumn } from './columns.ts';
 import { EFFECTS, GUIDE_FORMS, MOODS, MOVES, STAND_IN_FORMS } from './plan-types.ts';
+import { PLATE_FRAMES } from './plate-types.ts';
 import { textProblem } from './text.ts';
 import {
   BLENDS,
@@ -36,6 +37,11 @@ const FAR = 1_000_000;
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 /** Whether a value is an id: a UUID in lower case. */
 export const isId = (value: unknown): value is Id => typeof value === 'string' && UUID.test(value);
+
+const SHA256 = /^[0-9a-f]{64}$/;
+/** Whether a value names an asset: a SHA-256 in lower-case hex. */
+export const isAsset = (value: unknown): value is string => typeof value === 'string' && SHA256.test(value);
+const asset = z.custom<string>(isAsset, 'must be a SHA-256 in lower-case hex');
 
 const id = z.custom<Id>(isId, 'must be a UUID in lower case');
 const name = z.custom<string>((value) => textProblem(value, 'name') === null, {
@@ -163,6 +169,7 @@ const schemas = {
     elements: uniqueIds,
     swatches: uniqueIds,
     guides: uniqueIds.default([]),
+    plates: uniqueIds.default([]),
   }),
   plane: z.strictObject({
     kind: z.literal('plane'),
@@ -298,6 +305,24 @@ const schemas = {
     paints: z.record(plain, id),
     laid: z.record(plain, z.array(laid).max(2000)),
   }),
+  plate: z.strictObject({
+    kind: z.literal('plate'),
+    id,
+    name,
+    assets: z.array(asset).min(1).max(PLATE_FRAMES),
+    width: z.int().min(1).max(100_000),
+    height: z.int().min(1).max(100_000),
+    x: z.number().min(-FAR).max(FAR),
+    y: z.number().min(-FAR).max(FAR),
+    scale: z.number().min(0.0001).max(1000),
+    angle: z.number().min(-1000).max(1000),
+    opacity: share,
+    guide: z.boolean(),
+    beside: z.boolean(),
+    visible: z.boolean(),
+    locked: z.boolean(),
+    span: z.strictObject({ from: frames(0), length: frames(1) }).nullable(),
+  }),
 } satisfies Record<EntityKind, z.ZodType>;
 
 /** Every kind of entity there is. */
@@ -359,6 +384,7 @@ export function referencesOf(entity: Entity): { field: string; id: Id }[] {
         ...list('elements', entity.elements),
         ...list('swatches', entity.swatches),
         ...list('guides', entity.guides),
+        ...list('plates', entity.plates),
       ];
     case 'plane':
       return list('placements', entity.placements);
@@ -389,6 +415,7 @@ export function referencesOf(entity: Entity): { field: string; id: Id }[] {
         m.kind === 'rub' ? [] : list(`marks.${m.id}.swatch`, [m.swatch]),
       );
     case 'swatch':
+    case 'plate':
       return [];
   }
 }

@@ -168,6 +168,7 @@ export function newShotDocument(id: Id, format: ShotFormat, newId: NewId): ShotD
     elements: [element.id],
     swatches: swatches.map((s) => s.id),
     guides: [],
+    plates: [],
   };
   return documentOf(id, [shot, plane, placement, element, layer, list, ...swatches]);
 }

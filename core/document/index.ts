@@ -1,5 +1,6 @@
 export * from './types.ts';
 export * from './plan-types.ts';
+export * from './plate-types.ts';
 export * from './value.ts';
 export * from './columns.ts';
 export * from './text.ts';

@@ -118,7 +118,7 @@ function mergeRuns(base: readonly Run[], ours: readonly Run[], theirs: readonly 
 }
 
 /** Lists of ids that merge as orders rather than as one value. */
-const ORDERS = new Set(['planes', 'elements', 'swatches', 'placements', 'layers', 'paths', 'guides']);
+const ORDERS = new Set(['planes', 'elements', 'swatches', 'placements', 'layers', 'paths', 'guides', 'plates']);
 
 /**
  * Merges two bodies made from `base`. The result is deterministic but for the ids of marks that

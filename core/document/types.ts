@@ -4,6 +4,7 @@
  * Lengths are px of the shot, time is whole frames counted from 0, coordinates of marks are in
  * element space (origin at the element's anchor, y down). Ids are UUIDs made by the client.
  */
+import type { Plate } from './plate-types.ts';
 import type { Base, Guide, Mood, Path, Phase, Starter } from './plan-types.ts';
 import type { Value } from './value.ts';
 
@@ -253,10 +254,12 @@ export interface Shot {
   readonly elements: readonly Id[];
   readonly swatches: readonly Id[];
   readonly guides: readonly Id[];
+  /** Plate ids, the nearest first. */
+  readonly plates: readonly Id[];
 }
 
 export type Entity =
-  Shot | Plane | Placement | Element | Folder | Layer | RunList | Drawing | Swatch | Path | Guide | Starter;
+  Shot | Plane | Placement | Element | Folder | Layer | RunList | Drawing | Swatch | Path | Guide | Starter | Plate;
 export type EntityKind = Entity['kind'];
 export type EntityOf<K extends EntityKind> = Extract<Entity, { kind: K }>;
 

@@ -25,6 +25,7 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
           elements: known(entity.elements),
           swatches: known(entity.swatches),
           guides: known(entity.guides),
+          plates: known(entity.plates),
         };
       case 'plane':
         return { ...entity, id, placements: known(entity.placements) };
@@ -55,6 +56,7 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
           marks: Object.fromEntries(Object.entries(entity.marks).map(([key, m]) => [key, mark(m)])),
         };
       case 'swatch':
+      case 'plate':
         return { ...entity, id };
       case 'guide':
         return { ...entity, id, elementId: maybe(entity.elementId) };

@@ -4,6 +4,7 @@ export * from './layers.ts';
 export * from './join-layers.ts';
 export * from './elements.ts';
 export * from './shot.ts';
+export * from './plates.ts';
 export * from './marks.ts';
 export * from './keep-both.ts';
 export * from './duplicate.ts';

@@ -11,6 +11,7 @@ import {
   type TimedLayer,
 } from '../timing/index.ts';
 import type { ColourOf } from './marks.ts';
+import { drawPlates, type AssetPicture } from './plates.ts';
 import { wipe, type MakeSurface, type Picture, type Surface } from './surface.ts';
 
 /** One drawing as it lies in a frame. */
@@ -198,10 +199,13 @@ export function drawFrame(
   view: Matrix,
   pictureOf: PictureOf,
   makeSurface: MakeSurface,
-  options: SheetOptions & { background: boolean; backdrop?: string | null },
+  options: SheetOptions & { background: boolean; backdrop?: string | null; assets?: AssetPicture },
 ): void {
   wipe(target);
   if (options.background) drawBackground(target, doc, view, options.backdrop);
+  // A layer or an element taken by itself has no plates.
+  if (options.assets && !options.alone && !options.element)
+    drawPlates(target, doc, shotFrame, view, options.guides, options.assets);
   laySheets(target, sheetsOf(doc, shotFrame, options), view, pictureOf, makeSurface);
 }
 

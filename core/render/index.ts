@@ -1,5 +1,6 @@
 export * from './surface.ts';
 export * from './marks.ts';
 export * from './frame.ts';
+export * from './plates.ts';
 export * from './cache.ts';
 export * from './ghost.ts';

@@ -106,6 +106,21 @@ const migrations: Record<string, Knex.Migration> = {
       await knex.schema.dropTable('loops');
     },
   },
+  '005-assets': {
+    async up(knex) {
+      await knex.schema.createTable('assets', (t) => {
+        t.text('sha256').primary();
+        t.text('type').notNullable();
+        t.integer('width').notNullable();
+        t.integer('height').notNullable();
+        t.binary('content').notNullable();
+        t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('assets');
+    },
+  },
 };
 
 /** Hands the migrations to Knex without files on disk, so that they travel inside the built server. */

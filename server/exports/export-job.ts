@@ -3,6 +3,7 @@ import { exposureSheet, fileStem, frameName, sequencesOf } from '@tallow/core/fo
 import type { Id } from '@tallow/core/document';
 import { shotOf, type ShotDocument } from '@tallow/core/document';
 import { stringify } from 'csv-stringify/sync';
+import type { AssetPicture } from '@tallow/core/render';
 import type { Knex } from 'knex';
 import { once } from 'node:events';
 import { createWriteStream } from 'node:fs';
@@ -10,6 +11,7 @@ import { mkdir, rename, stat, unlink, writeFile } from 'node:fs/promises';
 import { ZipFile } from 'yazl';
 import type { ShotsService } from '../shots/shots.service.ts';
 import { exportPath, exportsFolder, type ExportRow } from './exports.service.ts';
+import { assetPictures } from '../assets/assets.service.ts';
 import { pngFrames } from './frames.ts';
 import { makeGif } from './gif.ts';
 
@@ -31,7 +33,13 @@ function teller(database: Knex, id: Id): Tell {
 }
 
 /** Writes frames, and the exposure sheet if wanted, into one zip. Answers whether it was finished. */
-async function writeZip(doc: ShotDocument, row: ExportRow, path: string, tell: Tell): Promise<boolean> {
+async function writeZip(
+  doc: ShotDocument,
+  row: ExportRow,
+  path: string,
+  tell: Tell,
+  assets: AssetPicture,
+): Promise<boolean> {
   const { settings } = row;
   const zip = new ZipFile();
   const file = createWriteStream(path);
@@ -52,7 +60,7 @@ async function writeZip(doc: ShotDocument, row: ExportRow, path: string, tell: T
     let frame = from;
     const folder = settings.parts === 'picture' ? stem : `${stem}/${name}`;
     const onBackground = background && settings.parts === 'picture';
-    for await (const png of pngFrames(doc, { from, to, scale, background: onBackground, options })) {
+    for await (const png of pngFrames(doc, { from, to, scale, background: onBackground, options, assets })) {
       zip.addBuffer(png, `${folder}/${frameName(pattern, stem, name, frame)}.png`, { compress: false });
       frame += 1;
       done += 1;
@@ -68,9 +76,15 @@ async function writeZip(doc: ShotDocument, row: ExportRow, path: string, tell: T
 }
 
 /** Writes a looping GIF. Answers whether it was finished. */
-async function writeGif(doc: ShotDocument, row: ExportRow, path: string, tell: Tell): Promise<boolean> {
+async function writeGif(
+  doc: ShotDocument,
+  row: ExportRow,
+  path: string,
+  tell: Tell,
+  assets: AssetPicture,
+): Promise<boolean> {
   const { from, to, scale, background } = row.settings;
-  const range = { from, to, scale, background, options: { guides: false } };
+  const range = { from, to, scale, background, options: { guides: false }, assets };
   const bytes = await makeGif(doc, range, (done, of) => tell(Math.round((done * row.frames) / of)));
   if (bytes) await writeFile(path, bytes);
   return bytes !== null;
@@ -100,7 +114,8 @@ export async function runExport(database: Knex, shots: ShotsService, id: Id): Pr
     await database('exports').where({ id }).update({ frames, heard_at: database.fn.now() });
     await mkdir(exportsFolder(), { recursive: true });
     const write = row.settings.format === 'gif' ? writeGif : writeZip;
-    if (!(await write(doc, { ...row, frames }, partial, tell))) {
+    const assets = await assetPictures(database, doc, row.settings.from, row.settings.to);
+    if (!(await write(doc, { ...row, frames }, partial, tell, assets))) {
       await unlink(partial).catch(() => undefined);
       return;
     }

@@ -1,6 +1,14 @@
 /** Frames of a shot drawn on the server, in order; frames that show the same are drawn and encoded once. */
 import { shotOf, type ShotDocument } from '@tallow/core/document';
-import { drawFrame, frameKey, sheetsOf, type SheetOptions, type Surface } from '@tallow/core/render';
+import {
+  drawFrame,
+  frameKey,
+  platesAt,
+  sheetsOf,
+  type AssetPicture,
+  type SheetOptions,
+  type Surface,
+} from '@tallow/core/render';
 import { directPictures, makeSurface, pngOf } from './canvas.ts';
 
 /** Different pictures kept encoded, for cycles that come round again. */
@@ -15,6 +23,8 @@ export interface FrameRange {
   readonly scale: number;
   readonly background: boolean;
   readonly options: SheetOptions;
+  /** Pictures of plates; none without it. */
+  readonly assets?: AssetPicture;
 }
 
 /** The whole shot as it is. Guides are never in it. */
@@ -27,18 +37,23 @@ export const wholeShot = (doc: ShotDocument, background: boolean): FrameRange =>
 });
 
 /** Draws frames of one size; each call gives a surface of its own. */
-export function frameDrawer(doc: ShotDocument, { scale, background, options }: FrameRange) {
+export function frameDrawer(doc: ShotDocument, { scale, background, options, assets }: FrameRange) {
   const { width, height } = shotOf(doc);
   const size = [Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale))] as const;
   const pictures = directPictures(doc, ...size);
   return {
     width: size[0],
     height: size[1],
-    keyOf: (frame: number): string => frameKey(sheetsOf(doc, frame, options)),
+    keyOf: (frame: number): string => {
+      const plates = assets
+        ? platesAt(doc, frame, options.guides).map(({ plate, asset }) => `${plate.id}@${asset}`)
+        : [];
+      return `${plates.join()}|${frameKey(sheetsOf(doc, frame, options))}`;
+    },
     draw: (frame: number): Surface => {
       const surface = makeSurface(...size);
       const view = [size[0] / width, 0, 0, size[1] / height, 0, 0] as const;
-      drawFrame(surface, doc, frame, view, pictures, makeSurface, { ...options, background });
+      drawFrame(surface, doc, frame, view, pictures, makeSurface, { ...options, background, assets });
       return surface;
     },
   };

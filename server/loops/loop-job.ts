@@ -3,11 +3,13 @@ import { flashesPerSecond, luminance, SAFE_FLASHES } from '@tallow/core/colour';
 import type { Id, ShotDocument } from '@tallow/core/document';
 import { shotOf } from '@tallow/core/document';
 import type { Canvas } from '@napi-rs/canvas';
+import type { AssetPicture } from '@tallow/core/render';
 import type { Knex } from 'knex';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdir, rename, unlink } from 'node:fs/promises';
 import { join } from 'node:path';
+import { assetPictures } from '../assets/assets.service.ts';
 import { frameDrawer, wholeShot } from '../exports/frames.ts';
 import type { ShotsService } from '../shots/shots.service.ts';
 
@@ -57,12 +59,12 @@ async function encode(frames: Iterable<Uint8ClampedArray>, width: number, height
 }
 
 /** Draws the loop and writes it. @returns whether it flashes more than is safe to show unasked. */
-async function makeLoop(doc: ShotDocument, path: string): Promise<boolean> {
+async function makeLoop(doc: ShotDocument, path: string, assets: AssetPicture): Promise<boolean> {
   const shot = shotOf(doc);
   const step = Math.ceil(shot.rate / MOST.rate);
   const count = Math.min(MOST.frames, Math.ceil(shot.length / step));
   const scale = Math.min(SIZE.width / shot.width, SIZE.height / shot.height);
-  const drawer = frameDrawer(doc, { ...wholeShot(doc, true), scale });
+  const drawer = frameDrawer(doc, { ...wholeShot(doc, true), scale, assets });
   const { width, height } = drawer;
   const known = new Map<string, Drawn>();
   const drawnAt = (frame: number): Drawn => {
@@ -103,7 +105,7 @@ export async function runLoop(database: Knex, shots: ShotsService, shotId: Id): 
   if (!isEmpty) {
     await mkdir(folder(), { recursive: true });
     try {
-      flashes = await makeLoop(doc, partial);
+      flashes = await makeLoop(doc, partial, await assetPictures(database, doc, 0, shotOf(doc).length));
       await rename(partial, loopPath(shotId));
     } catch (error) {
       await unlink(partial).catch(() => undefined);

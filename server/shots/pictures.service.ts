@@ -1,7 +1,10 @@
 import type { Id } from '@tallow/core/document';
 import { shotOf } from '@tallow/core/document';
 import { ByteCache, drawFrame } from '@tallow/core/render';
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
+import type { Knex } from 'knex';
+import { assetPictures } from '../assets/assets.service.ts';
+import { DATABASE } from '../db/database.ts';
 import { directPictures, makeSurface, pngOf } from '../exports/canvas.ts';
 import { ShotsService } from './shots.service.ts';
 
@@ -13,7 +16,10 @@ const KEPT_BYTES = 32 * 1024 * 1024;
 export class PicturesService {
   private readonly cards = new ByteCache<Buffer>(KEPT_BYTES);
 
-  constructor(private readonly shots: ShotsService) {}
+  constructor(
+    private readonly shots: ShotsService,
+    @Inject(DATABASE) private readonly database: Knex,
+  ) {}
 
   /** The first frame on which the shot shows most of itself, as a PNG that fits a card. */
   async card(id: Id): Promise<Buffer> {
@@ -26,7 +32,11 @@ export class PicturesService {
     const scale = Math.min(CARD.width / width, CARD.height / height);
     const surface = makeSurface(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
     const pictures = directPictures(doc, surface.width, surface.height);
-    drawFrame(surface, doc, 0, [scale, 0, 0, scale, 0, 0], pictures, makeSurface, { guides: false, background: true });
+    drawFrame(surface, doc, 0, [scale, 0, 0, scale, 0, 0], pictures, makeSurface, {
+      guides: false,
+      background: true,
+      assets: await assetPictures(this.database, doc, 0, 1),
+    });
     const png = await pngOf(surface);
     this.cards.set(key, png, png.byteLength);
     return png;

@@ -12,6 +12,8 @@ import { formOf, Wheel } from '../wheel/wheel.tsx';
 import { BrushPanel } from '../brush/brush-panel.tsx';
 import { useDesk } from '../state/desk.ts';
 import { ReshapePanel } from '../reshape/reshape-panel.tsx';
+import { ReferencesPanel } from '../references/references-panel.tsx';
+import { useReferences } from '../state/references.ts';
 import { PickPanel } from '../pick/pick-panel.tsx';
 import { Layers } from './layers.tsx';
 import { TimeButtons } from './time-buttons.tsx';
@@ -106,10 +108,19 @@ function Head({ now }: { now: Current }) {
   );
 }
 
+/** The place below the wheel: the layers, or the settings of what is in hand. */
+function Below() {
+  const hand = useDesk((s) => s.hand);
+  const brushShown = useDesk((s) => s.brushShown);
+  const referencesShown = useReferences((s) => s.shown);
+  if (hand === 'pick') return <PickPanel />;
+  if (hand === 'reshape') return <ReshapePanel />;
+  if (brushShown) return <BrushPanel />;
+  return referencesShown ? <ReferencesPanel /> : <Layers />;
+}
+
 export function Column() {
   const now = useCurrent();
-  const brushShown = useDesk((s) => s.brushShown);
-  const hand = useDesk((s) => s.hand);
   if (!now) return null;
   return (
     <aside
@@ -120,15 +131,7 @@ export function Column() {
       <Wheel key={`${now.element.id}-wheel`} />
       <TimeButtons />
       <div className="mx-2 h-px shrink-0 bg-soot-700" />
-      {hand === 'pick' ? (
-        <PickPanel />
-      ) : hand === 'reshape' ? (
-        <ReshapePanel />
-      ) : brushShown ? (
-        <BrushPanel />
-      ) : (
-        <Layers />
-      )}
+      <Below />
     </aside>
   );
 }

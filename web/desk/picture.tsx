@@ -5,6 +5,7 @@ import {
   Eclipse,
   FlipHorizontal2,
   Hand,
+  Images,
   Maximize,
   Repeat2,
   Wallpaper,
@@ -23,6 +24,7 @@ import { titleOf } from '../state/keys.ts';
 import { useCurrent } from '../state/current.ts';
 import { setDesk, useDesk, viewMatrix } from '../state/desk.ts';
 import { penText } from '../state/pen-target.ts';
+import { bringIn, setReferences, useReferences } from '../state/references.ts';
 import { setEngine } from '../state/session.ts';
 import { Engine } from './engine.ts';
 import { FirstSteps } from './first-steps.tsx';
@@ -150,6 +152,7 @@ function AboveLine({ planning }: { planning: boolean }) {
 
 /** For judging the picture: rolling through neighbours, the silhouette, a backdrop. */
 function Judging() {
+  const shown = useReferences((s) => s.shown);
   return (
     <div
       role="group"
@@ -163,6 +166,19 @@ function Judging() {
         <Eclipse size={15} />
       </HoldButton>
       <Backdrop />
+      <button
+        type="button"
+        aria-label="References"
+        aria-pressed={shown}
+        title="References: pictures to draw to, under or beside the picture"
+        className={`grid size-8 place-items-center rounded-lg ${shown ? 'text-flame' : 'text-wax-300'}`}
+        onClick={() => {
+          setReferences({ shown: !shown });
+          setDesk({ hand: 'draw', brushShown: false });
+        }}
+      >
+        <Images size={16} />
+      </button>
     </div>
   );
 }
@@ -250,7 +266,15 @@ export function Picture({ planning = false }: { planning?: boolean }) {
       engine.resized(area.clientWidth, area.clientHeight);
     });
     watch.observe(area);
+    const pasted = (event: ClipboardEvent): void => {
+      const files = [...(event.clipboardData?.files ?? [])];
+      if (files.length === 0) return;
+      event.preventDefault();
+      void bringIn(files);
+    };
+    window.addEventListener('paste', pasted);
     return () => {
+      window.removeEventListener('paste', pasted);
       watch.disconnect();
       detach();
       engine.close();
@@ -259,7 +283,17 @@ export function Picture({ planning = false }: { planning?: boolean }) {
   }, []);
 
   return (
-    <div className="relative min-h-0 flex-1 overflow-hidden bg-surround">
+    <div
+      className="relative min-h-0 min-w-0 flex-1 overflow-hidden bg-surround"
+      onDragOver={(event) => {
+        if (event.dataTransfer.types.includes('Files')) event.preventDefault();
+      }}
+      onDrop={(event) => {
+        if (event.dataTransfer.files.length === 0) return;
+        event.preventDefault();
+        void bringIn([...event.dataTransfer.files]);
+      }}
+    >
       <div
         ref={host}
         className={`absolute inset-x-0 bottom-0 ${full ? 'top-0' : 'top-11'}`}

@@ -1,7 +1,7 @@
 /** Plays the active element against the clock, turn after turn, from frames drawn once each. */
 import { indicesOf } from '@tallow/core/edit';
 import type { Matrix } from '@tallow/core/geometry';
-import { ByteCache, frameKey, sheetsOf, type SheetOptions } from '@tallow/core/render';
+import { ByteCache, frameKey, platesAt, sheetsOf, type SheetOptions } from '@tallow/core/render';
 import { dueFrame, RateMeter, runStart } from '@tallow/core/timing';
 import { shotOf } from '@tallow/core/document';
 import { current, shotFrameOf, type Current } from '../state/current.ts';
@@ -74,7 +74,8 @@ export class Player {
   private keyAt(now: Current, shotFrame: number): string {
     let key = this.keys.get(shotFrame);
     if (key === undefined) {
-      key = frameKey(sheetsOf(now.doc, shotFrame, sightOptions(now)));
+      const plates = platesAt(now.doc, shotFrame, true).map(({ plate, asset }) => `${plate.id}@${asset}`);
+      key = `${plates.join()}|${frameKey(sheetsOf(now.doc, shotFrame, sightOptions(now)))}`;
       this.keys.set(shotFrame, key);
     }
     return key;

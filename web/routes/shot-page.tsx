@@ -7,6 +7,7 @@ import { KeysDialog } from '../desk/keys-dialog.tsx';
 import { Picture } from '../desk/picture.tsx';
 import { TopBar } from '../desk/top-bar.tsx';
 import { ExportStep } from '../export/export-step.tsx';
+import { Targets } from '../references/target.tsx';
 import { PlanColumn } from '../plan/plan-column.tsx';
 import { PlanTray } from '../plan/plan-tray.tsx';
 import { stopRow } from '../plan/row-player.ts';
@@ -73,7 +74,10 @@ function DeskStep({ planning }: { planning: boolean }) {
   return (
     <div className={`flex min-h-0 flex-1 ${leftHanded ? 'flex-row-reverse' : ''}`}>
       <main className="relative flex min-w-0 flex-1 flex-col">
-        <Picture planning={planning} />
+        <div className="flex min-h-0 flex-1">
+          {planning || full ? null : <Targets />}
+          <Picture planning={planning} />
+        </div>
         {bare ? null : <Strip />}
         {bare ? null : planning ? <PlanTray /> : <Tray />}
         {!panels && !full ? (

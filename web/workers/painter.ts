@@ -8,6 +8,7 @@ import {
   drawBackground,
   drawDrawing,
   drawFrame,
+  drawPlates,
   inGroups,
   layPicture,
   layerOrder,
@@ -25,11 +26,13 @@ import {
 import { timedLayers } from '@tallow/core/timing';
 import { expose, transfer } from 'comlink';
 import type { Laid, MiniatureRequest, Painted, PaintRequest, Updated } from './paint.ts';
+import { Assets } from './assets.ts';
 import { Rasters } from './rasters.ts';
 import { makeSurface } from './surfaces.ts';
 
 let doc: ShotDocument = { shotId: '', entities: {} };
 const rasters = new Rasters();
+const assets = new Assets();
 
 const picturesAt =
   (width: number, height: number): PictureOf =>
@@ -110,7 +113,8 @@ const painter = {
   },
 
   /** Draws the picture for drawing on, of the given size. */
-  paint(request: PaintRequest): Painted {
+  async paint(request: PaintRequest): Promise<Painted> {
+    await assets.ready(doc, request.shotFrame);
     const { width, height, view, shotFrame, activeLayerId, ghosts, pixel, options, backdrop } = request;
     const size = [width, height] as const;
     const pictures = picturesAt(width, height);
@@ -126,6 +130,7 @@ const painter = {
     const over = sheets.filter((s) => rank(s.layerId) > at);
     const below = makeSurface(...size);
     drawBackground(below, doc, view, backdrop);
+    drawPlates(below, doc, shotFrame, view, true, assets.picture);
     laySheets(
       below,
       under.filter((s) => !inside(s)),
@@ -201,16 +206,21 @@ const painter = {
   },
 
   /** Draws one whole frame for playing. @param under colour of everything that nothing covers, or null to leave it open. */
-  frame(
+  async frame(
     width: number,
     height: number,
     view: Matrix,
     shotFrame: number,
     under: string | null,
     options: SheetOptions & { backdrop: string | null },
-  ): ImageBitmap {
+  ): Promise<ImageBitmap> {
+    await assets.ready(doc, shotFrame);
     const surface = makeSurface(width, height);
-    drawFrame(surface, doc, shotFrame, view, picturesAt(width, height), makeSurface, { ...options, background: true });
+    drawFrame(surface, doc, shotFrame, view, picturesAt(width, height), makeSurface, {
+      ...options,
+      background: true,
+      assets: assets.picture,
+    });
     if (under) fillUnder(surface, under);
     const bitmap = bitmapOf(surface);
     return transfer(bitmap, [bitmap]);

@@ -1,0 +1,37 @@
+/** Plates: pictures from outside that a shot is drawn over. */
+import type { Id } from './types.ts';
+
+/** A picture's content, by the SHA-256 of its bytes in lower-case hex. The server keeps each once. */
+export type AssetId = string;
+
+/** Frames at most in one sequence. */
+export const PLATE_FRAMES = 2000;
+
+/** A still picture, or one for each frame, held behind everything or beside the picture. */
+export interface Plate {
+  readonly kind: 'plate';
+  readonly id: Id;
+  readonly name: string;
+  /** One for a still, else one per frame at the shot's rate. */
+  readonly assets: readonly AssetId[];
+  /** Size of its picture, px. */
+  readonly width: number;
+  readonly height: number;
+  /** Where its middle lies, shot px. */
+  readonly x: number;
+  readonly y: number;
+  /** 1 is a px of the picture on a px of the shot. */
+  readonly scale: number;
+  /** Radians, clockwise. */
+  readonly angle: number;
+  /** 0 to 1. */
+  readonly opacity: number;
+  /** Guides are for working and are never taken away; other plates are part of the picture. */
+  readonly guide: boolean;
+  /** A target picture stands beside the picture instead of under it, and is a guide. */
+  readonly beside: boolean;
+  readonly visible: boolean;
+  readonly locked: boolean;
+  /** Frames of the shot on which it is seen; null is throughout. A sequence begins with the first of them. */
+  readonly span: { readonly from: number; readonly length: number } | null;
+}

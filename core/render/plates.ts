@@ -1,0 +1,48 @@
+/** Plates of a frame: which pictures lie behind everything, and their drawing. */
+import { findAll, shotOf, type AssetId, type Plate, type ShotDocument } from '../document/index.ts';
+import { multiply, type Matrix } from '../geometry/index.ts';
+import type { Picture, Surface } from './surface.ts';
+
+/** The picture of an asset, or null while it is not there. */
+export type AssetPicture = (asset: AssetId) => Picture | null;
+
+/** The asset a plate shows on a frame of the shot, or null when it shows none. A sequence goes with the shot's frames. */
+export function assetAt({ assets, span }: Plate, shotFrame: number): AssetId | null {
+  const at = shotFrame - (span?.from ?? 0);
+  if (span && (at < 0 || at >= span.length)) return null;
+  return (assets.length === 1 ? assets[0] : assets[at]) ?? null;
+}
+
+/** Plates that lie under the picture on a frame, the farthest first. @param guides whether those for working are seen. */
+export const platesAt = (doc: ShotDocument, shotFrame: number, guides: boolean): { plate: Plate; asset: AssetId }[] =>
+  findAll(doc, 'plate', shotOf(doc).plates)
+    .reverse()
+    .flatMap((plate) => {
+      const asset = assetAt(plate, shotFrame);
+      return asset && plate.visible && !plate.beside && (guides || !plate.guide) ? [{ plate, asset }] : [];
+    });
+
+/** From px of a plate's picture to shot px. */
+export function plateMatrix({ x, y, width, height, scale, angle }: Plate): Matrix {
+  const [cos, sin] = [Math.cos(angle) * scale, Math.sin(angle) * scale];
+  return multiply([cos, sin, -sin, cos, x, y], [1, 0, 0, 1, -width / 2, -height / 2]);
+}
+
+/** Draws the plates of a frame. What is not there yet is left out. */
+export function drawPlates(
+  { context }: Surface,
+  doc: ShotDocument,
+  shotFrame: number,
+  view: Matrix,
+  guides: boolean,
+  pictureOf: AssetPicture,
+): void {
+  for (const { plate, asset } of platesAt(doc, shotFrame, guides)) {
+    const picture = pictureOf(asset);
+    if (!picture) continue;
+    context.setTransform(...multiply(view, plateMatrix(plate)));
+    context.globalAlpha = plate.opacity;
+    context.drawImage(picture, 0, 0);
+    context.globalAlpha = 1;
+  }
+}
