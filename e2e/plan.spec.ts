@@ -283,3 +283,21 @@ test('anchor and bases are set with notes of what they do next, and come back af
   expect(element).toMatchObject({ mood: 'angry' });
   expect(element!.anchor.y).toBeGreaterThan(80);
 });
+
+test('what is picked up serves as the stand-in on a path', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openPlan(page, shot);
+  await drawPath(page);
+  await page.getByRole('link', { name: 'Draw' }).click();
+  const pen = await Pen.on(page);
+  await page.getByRole('group', { name: 'Brushes' }).getByText('Shape', { exact: true }).click();
+  await pen.down({ x: 0.5, y: 0.5 });
+  await pen.up({ x: 0.5, y: 0.5 });
+  await page.keyboard.press('KeyC');
+  await page.getByRole('button', { name: 'All', exact: true }).click();
+  await page.getByRole('button', { name: 'Use as stand-in on a path' }).click();
+  await saved(page);
+  const [path] = await kindOf(shot, 'path');
+  expect(path!.standIn.form).toBe('shape');
+  expect(path!.standIn.shape!.length).toBeGreaterThan(12);
+});

@@ -1,6 +1,6 @@
 import { createCanvas } from '@napi-rs/canvas';
 import { zipSync } from 'fflate';
-import { address, countOf, makeShot, openDesk, painted, pixels, saved, stored } from './desk.ts';
+import { address, countOf, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
 function picture(colour: string, width = 64, height = 36): Buffer {
@@ -28,6 +28,17 @@ test('a picture is brought in under the drawing, faded, kept to a range, set bes
   await page.getByLabel('Opacity, typed').first().fill('50');
   await page.getByLabel('Opacity, typed').first().press('Enter');
   await expect.poll(() => countOf(page, [0, 0xc0, 0])).toBe(0);
+  // The pen moves it on the picture, and Escape puts it back.
+  await page.getByLabel('Place it with the pen').check();
+  const pen = await Pen.on(page);
+  const placed = await page.getByLabel('Across, typed').inputValue();
+  await pen.down({ x: 0.5, y: 0.5 });
+  await pen.moves([{ x: 0.6, y: 0.5 }]);
+  await expect(page.getByLabel('Across, typed')).not.toHaveValue(placed);
+  await page.keyboard.press('Escape');
+  await pen.up({ x: 0.6, y: 0.5 });
+  await expect(page.getByLabel('Across, typed')).toHaveValue(placed);
+  await page.getByLabel('Place it with the pen').uncheck();
   await page.getByLabel('Only on frames').check();
   await page.getByLabel('First frame').fill('5');
   await page.getByLabel('First frame').press('Enter');

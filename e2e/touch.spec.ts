@@ -1,5 +1,5 @@
 import { expect, test, type CDPSession, type Page } from '@playwright/test';
-import { address, makeShot, openDesk, painted, Pen, saved, storedMarks } from './desk.ts';
+import { address, makeShot, openDesk, painted, Pen, saved, storedMarks, strokesOf } from './desk.ts';
 
 type Finger = readonly [x: number, y: number];
 
@@ -52,6 +52,31 @@ test('one finger draws, two zoom and leave no stroke; once a pen was seen, a fin
   await touch(page, session, 'touchEnd', []);
   await saved(page);
   expect(await storedMarks(address(), shot)).toEqual([2]);
+
+  // Palms that rest on the screen while the pen is down are no fingers: the stroke goes on.
+  const still = await zoom();
+  await pen.down({ x: 0.4, y: 0.7 });
+  await pen.move({ x: 0.45, y: 0.7 });
+  await touch(page, session, 'touchStart', [
+    [0.6, 0.8],
+    [0.7, 0.8],
+  ]);
+  await touch(page, session, 'touchMove', [
+    [0.5, 0.8],
+    [0.8, 0.8],
+  ]);
+  await pen.move({ x: 0.5, y: 0.7 });
+  await touch(page, session, 'touchEnd', []);
+  await pen.move({ x: 0.6, y: 0.7 });
+  await pen.up({ x: 0.6, y: 0.7 });
+  await saved(page);
+  expect(await storedMarks(address(), shot)).toEqual([3]);
+  expect(await zoom()).toBe(still);
+  // As long as the stroke before it, which went as far.
+  const [, whole, last] = (await strokesOf(address(), shot)).map(
+    ({ samples }) => Math.max(...samples.x) - Math.min(...samples.x),
+  );
+  expect(last! / whole!).toBeCloseTo(1, 1);
   await context.close();
 });
 

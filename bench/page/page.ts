@@ -150,7 +150,7 @@ Object.assign(window, {
       BRUSHES.map((brush) => ({
         brush: brush.kind,
         size,
-        times: strokeRow(pixels, brush, size === '1920x1080' ? 5 : 2),
+        times: strokeRow(pixels, brush, size === '1920x1080' ? 3 : 1),
       })),
     ),
   }),

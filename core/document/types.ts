@@ -124,13 +124,22 @@ export type LayerRole = (typeof LAYER_ROLES)[number];
 /** How a layer meets what lies under it; names of the W3C compositing standard, `lighter` being add. */
 export const BLENDS = [
   'normal',
-  'screen',
-  'lighter',
-  'color-dodge',
   'multiply',
+  'screen',
+  'overlay',
+  'darken',
+  'lighten',
+  'color-dodge',
   'color-burn',
+  'hard-light',
+  'soft-light',
   'difference',
+  'exclusion',
+  'hue',
   'saturation',
+  'color',
+  'luminosity',
+  'lighter',
 ] as const;
 export type Blend = (typeof BLENDS)[number];
 

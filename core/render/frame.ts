@@ -205,7 +205,7 @@ export function drawFrame(
   if (options.background) drawBackground(target, doc, view, options.backdrop);
   // A layer or an element taken by itself has no plates.
   if (options.assets && !options.alone && !options.element)
-    drawPlates(target, doc, shotFrame, view, options.guides, options.assets);
+    drawPlates(target, doc, shotFrame, view, options.guides, options.assets, options.dimBut ? DIMMED : 1);
   laySheets(target, sheetsOf(doc, shotFrame, options), view, pictureOf, makeSurface);
 }
 

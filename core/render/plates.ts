@@ -28,7 +28,7 @@ export function plateMatrix({ x, y, width, height, scale, angle }: Plate): Matri
   return multiply([cos, sin, -sin, cos, x, y], [1, 0, 0, 1, -width / 2, -height / 2]);
 }
 
-/** Draws the plates of a frame. What is not there yet is left out. */
+/** Draws the plates of a frame. What is not there yet is left out. @param strength 0 to 1, of all of them. */
 export function drawPlates(
   { context }: Surface,
   doc: ShotDocument,
@@ -36,12 +36,13 @@ export function drawPlates(
   view: Matrix,
   guides: boolean,
   pictureOf: AssetPicture,
+  strength = 1,
 ): void {
   for (const { plate, asset } of platesAt(doc, shotFrame, guides)) {
     const picture = pictureOf(asset);
     if (!picture) continue;
     context.setTransform(...multiply(view, plateMatrix(plate)));
-    context.globalAlpha = plate.opacity;
+    context.globalAlpha = plate.opacity * strength;
     context.drawImage(picture, 0, 0);
     context.globalAlpha = 1;
   }

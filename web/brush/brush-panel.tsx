@@ -5,7 +5,7 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { practise, RECORDED } from '../desk/practice.ts';
 import { NameField } from '../parts/name-field.tsx';
-import { Heading, Line, Select, Small, Words } from '../parts/panel.tsx';
+import { Line, Select, Small, Words, Panel } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { desk, setBrush, setDesk, useDesk, type Tool } from '../state/desk.ts';
 import { forgetBrush, keepBrush, takeVariant, useOwnBrushes } from '../state/own-brushes.ts';
@@ -111,25 +111,14 @@ export function BrushPanel() {
     <Slider label={label} value={value} least={0} most={most} unit="px" title={title} onMove={set} />
   );
   return (
-    <section
-      aria-label="Brush"
-      data-testid="brush-panel"
-      className="flex min-h-0 flex-1 flex-col overflow-y-auto px-3 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
+    <Panel
+      label="Brush"
+      testId="brush-panel"
+      heading={<>{BRUSH_WORDS[tool]}</>}
+      onBack={() => {
+        setDesk({ brushShown: false });
+      }}
     >
-      <Heading
-        aside={
-          <Small
-            title="Back to the layers"
-            onClick={() => {
-              setDesk({ brushShown: false });
-            }}
-          >
-            Layers
-          </Small>
-        }
-      >
-        {BRUSH_WORDS[tool]}
-      </Heading>
       <div className="flex gap-2">
         <ResponseChart
           response={brush.response}
@@ -190,6 +179,6 @@ export function BrushPanel() {
           Practice pen on the picture
         </Small>
       </div>
-    </section>
+    </Panel>
   );
 }

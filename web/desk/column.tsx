@@ -115,6 +115,7 @@ function Below() {
   const referencesShown = useReferences((s) => s.shown);
   if (hand === 'pick') return <PickPanel />;
   if (hand === 'reshape') return <ReshapePanel />;
+  if (hand === 'plate') return <ReferencesPanel />;
   if (brushShown) return <BrushPanel />;
   return referencesShown ? <ReferencesPanel /> : <Layers />;
 }

@@ -14,16 +14,8 @@ import { withDrawings } from '../state/time-edits.ts';
 /** Colour marks for layers, apart from the onion skin's colours and the accent; the first is none. */
 export const TAGS = ['transparent', '#c9776b', '#c7a35e', '#93a86a', '#6f9fb8', '#9a86b5', '#a89987'] as const;
 
-const BLEND_WORDS: Record<Blend, string> = {
-  normal: 'normal',
-  screen: 'screen',
-  lighter: 'add',
-  'color-dodge': 'dodge',
-  multiply: 'multiply',
-  'color-burn': 'burn',
-  difference: 'difference',
-  saturation: 'saturation',
-};
+/** The standard's own names; `lighter` is what everybody calls add. */
+const wordOf = (blend: Blend): string => (blend === 'lighter' ? 'add (lighter)' : blend);
 
 function Opacity({ label, value, onSet }: { label: string; value: number; onSet: (opacity: number) => void }) {
   const percent = Math.round(value * 100);
@@ -141,7 +133,7 @@ export function LayerSettingsRows({ timed, only }: { timed: TimedLayer; only: bo
         >
           {BLENDS.map((blend) => (
             <option key={blend} value={blend}>
-              {BLEND_WORDS[blend]}
+              {wordOf(blend)}
             </option>
           ))}
         </select>

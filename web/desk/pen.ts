@@ -5,6 +5,7 @@
 import { apply, invert, multiply, scaleOf, translation, type Matrix } from '@tallow/core/geometry';
 import { beginPick } from '../pick/pick-pen.ts';
 import { beginReshape } from '../reshape/reshape-pen.ts';
+import { beginPlate } from '../references/plate-pen.ts';
 import { beginTrace } from '../trace/trace-pen.ts';
 import { beginPlanStroke } from '../plan/plan-pen.ts';
 import { current, type Current } from '../state/current.ts';
@@ -94,6 +95,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     const { hand } = desk();
     if (hand === 'pick') return beginPick(inward, first);
     if (hand === 'trace') return beginTrace(inward, first);
+    if (hand === 'plate') return beginPlate(inward, first);
     return hand === 'reshape' ? beginReshape(inward, first) : beginStroke(engine, inward, first);
   };
   const beginHand = (event: PointerEvent): void => {
@@ -233,6 +235,8 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
   canvas.addEventListener('pointermove', move);
   canvas.addEventListener('pointerup', up);
   canvas.addEventListener('pointercancel', up);
+  // A pen that is lost without a word ends its stroke where it is; after an ordinary lift nothing is left to end.
+  canvas.addEventListener('lostpointercapture', up);
   setPen(land);
   window.addEventListener('keydown', keyed, { capture: true });
   canvas.addEventListener('wheel', wheel, { passive: false });
@@ -244,6 +248,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     canvas.removeEventListener('pointermove', move);
     canvas.removeEventListener('pointerup', up);
     canvas.removeEventListener('pointercancel', up);
+    canvas.removeEventListener('lostpointercapture', up);
     canvas.removeEventListener('wheel', wheel);
   };
 }

@@ -130,3 +130,37 @@ export function Small({
     </button>
   );
 }
+
+/** Settings in place of the layers, with their heading and the way back. */
+export function Panel({
+  label,
+  testId,
+  heading,
+  onBack,
+  children,
+}: {
+  label: string;
+  testId: string;
+  heading: ReactNode;
+  onBack: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <section
+      aria-label={label}
+      data-testid={testId}
+      className="flex min-h-0 flex-1 flex-col overflow-y-auto px-3 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
+    >
+      <Heading
+        aside={
+          <Small title="Back to the layers" onClick={onBack}>
+            Layers
+          </Small>
+        }
+      >
+        {heading}
+      </Heading>
+      {children}
+    </section>
+  );
+}

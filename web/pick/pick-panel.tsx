@@ -1,7 +1,7 @@
 /** What is picked up, in the column: by numbers, and all that can be done with it. */
 import { useState } from 'react';
 import { ActionWords } from '../parts/button.tsx';
-import { Check, Heading, Line, Select, Small, Words } from '../parts/panel.tsx';
+import { Check, Line, Select, Small, Words, Panel } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { useCurrent } from '../state/current.ts';
 import { setDesk, useDesk } from '../state/desk.ts';
@@ -190,6 +190,7 @@ function Deeds() {
         </Small>
       </div>
       <Bending />
+      <ActionWords name="standIn" />
       <Select
         label="To layer"
         value=""
@@ -212,28 +213,19 @@ export function PickPanel() {
   const count = pickedCount(sets);
   const drawings = drawingsInHand().length;
   return (
-    <section
-      aria-label="Pick up"
-      data-testid="pick-panel"
-      className="flex min-h-0 flex-1 flex-col overflow-y-auto px-3 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
-    >
-      <Heading
-        aside={
-          <Small
-            title="Back to drawing and to the layers"
-            onClick={() => {
-              setDesk({ hand: 'draw' });
-            }}
-          >
-            Layers
-          </Small>
-        }
-      >
+    <Panel
+      label="Pick up"
+      testId="pick-panel"
+      heading={
         <span data-testid="picked-count">
           {count === 0 ? 'Pick up' : `${count} ${count === 1 ? 'mark' : 'marks'}`}
           {drawings > 1 ? ` in ${drawings} drawings` : ''}
         </span>
-      </Heading>
+      }
+      onBack={() => {
+        setDesk({ hand: 'draw' });
+      }}
+    >
       <div className="flex items-center">
         <Words
           label="Pick up by"
@@ -298,6 +290,6 @@ export function PickPanel() {
           Tap a mark, or draw round some. With drawings picked on the wheel, all of them are worked on at once.
         </p>
       )}
-    </section>
+    </Panel>
   );
 }

@@ -4,8 +4,9 @@ import { deletePlate, setPlate, type PlateSettings } from '@tallow/core/edit';
 import { Eye, EyeOff, Lock, LockOpen, Trash2 } from 'lucide-react';
 import { useRef } from 'react';
 import { NumberField } from '../parts/number-field.tsx';
-import { Check, Heading, Line, Small } from '../parts/panel.tsx';
+import { Check, Line, Small, Panel } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
+import { setDesk, useDesk } from '../state/desk.ts';
 import { edit, endGesture, useDocument } from '../state/document.ts';
 import { bringIn, setReferences, stopBringing, useReferences, wholeSpan } from '../state/references.ts';
 
@@ -84,10 +85,19 @@ function Settings({ plate }: { plate: Plate }) {
     set(name, settings, `${name}-${plate.id}`);
   };
   const { span } = plate;
+  const places = useDesk((s) => s.hand === 'plate');
   if (plate.locked)
     return <p className="py-2 text-[13px] text-wax-500">This picture is locked. Unlock it to change it.</p>;
   return (
     <>
+      <Check
+        label="Place it with the pen"
+        title="A drag on the picture moves it, with Shift it turns, with Alt it scales"
+        checked={places}
+        onChange={(on) => {
+          setDesk({ hand: on ? 'plate' : 'draw' });
+        }}
+      />
       <Slider
         label="Opacity"
         unit="%"
@@ -207,25 +217,15 @@ export function ReferencesPanel() {
   const plates = findAll(doc, 'plate', shotOf(doc).plates);
   const plate = plates.find(({ id }) => id === plateId);
   return (
-    <section
-      aria-label="References"
-      data-testid="references"
-      className="flex min-h-0 flex-1 flex-col overflow-y-auto px-3 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
+    <Panel
+      label="References"
+      testId="references"
+      heading={<>References</>}
+      onBack={() => {
+        setReferences({ shown: false });
+        setDesk({ hand: 'draw' });
+      }}
     >
-      <Heading
-        aside={
-          <Small
-            title="Back to the layers"
-            onClick={() => {
-              setReferences({ shown: false });
-            }}
-          >
-            Layers
-          </Small>
-        }
-      >
-        References
-      </Heading>
       <input
         ref={file}
         type="file"
@@ -270,6 +270,6 @@ export function ReferencesPanel() {
           <Settings plate={plate} />
         </>
       ) : null}
-    </section>
+    </Panel>
   );
 }

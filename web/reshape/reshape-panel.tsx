@@ -2,7 +2,7 @@
 import type { Fall } from '@tallow/core/marks';
 import { gripsOf } from '@tallow/core/marks';
 import { ActionWords } from '../parts/button.tsx';
-import { Check, Heading, Line, Small, Words } from '../parts/panel.tsx';
+import { Check, Line, Small, Words, Panel } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { setDesk, useDesk } from '../state/desk.ts';
 import { useDocument } from '../state/document.ts';
@@ -63,28 +63,19 @@ export function ReshapePanel() {
     { label: 'Cut here', title: 'Parts the strokes at the taken points', run: cutAtGrips },
   ];
   return (
-    <section
-      aria-label="Reshape"
-      data-testid="reshape-panel"
-      className="flex min-h-0 flex-1 flex-col overflow-y-auto px-3 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
-    >
-      <Heading
-        aside={
-          <Small
-            title="Back to drawing and to the layers"
-            onClick={() => {
-              setDesk({ hand: 'draw' });
-            }}
-          >
-            Layers
-          </Small>
-        }
-      >
+    <Panel
+      label="Reshape"
+      testId="reshape-panel"
+      heading={
         <span data-testid="taken-count">
           {taken === 0 ? 'Reshape' : `${taken} ${taken === 1 ? 'point' : 'points'}`}
           {drawings > 1 ? ` in ${drawings} drawings` : ''}
         </span>
-      </Heading>
+      }
+      onBack={() => {
+        setDesk({ hand: 'draw' });
+      }}
+    >
       <Words
         label="What the pen does"
         value={redraws ? 'redraw' : 'pull'}
@@ -164,6 +155,6 @@ export function ReshapePanel() {
           </p>
         </>
       )}
-    </section>
+    </Panel>
   );
 }

@@ -8,8 +8,8 @@ import { create } from 'zustand';
 
 export const TOOLS = ['ink', 'pencil', 'grain', 'haze', 'shape', 'rub'] as const;
 export type Tool = (typeof TOOLS)[number];
-/** What the pen does with the tool in hand: draw, pick marks up, reshape them, or move ghosts for tracing. */
-export type Hand = 'draw' | 'pick' | 'reshape' | 'trace';
+/** What the pen does with the tool in hand: draw, pick marks up, reshape them, move ghosts for tracing, or place a picture. */
+export type Hand = 'draw' | 'pick' | 'reshape' | 'trace' | 'plate';
 
 /** How the picture is seen: the shot's middle, moved by `panX panY` CSS px, scaled, turned and perhaps mirrored. */
 export interface View {

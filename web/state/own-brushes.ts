@@ -1,36 +1,26 @@
 /** The user's own variants of brushes, kept in this browser. */
 import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
 import { desk, setDesk, type BrushInHand, type Tool } from './desk.ts';
-
-const NAME = 'tallow-brushes';
 
 export interface Variant {
   readonly name: string;
   readonly tool: Tool;
   readonly brush: BrushInHand;
 }
-
-function kept(): readonly Variant[] {
-  try {
-    return JSON.parse(localStorage.getItem(NAME) ?? '[]') as readonly Variant[];
-  } catch {
-    localStorage.removeItem(NAME);
-    return [];
-  }
+interface OwnBrushes {
+  readonly own: readonly Variant[];
 }
 
-export const useOwnBrushes = create<{ own: readonly Variant[] }>(() => ({ own: kept() }));
+export const useOwnBrushes = create<OwnBrushes>()(persist((): OwnBrushes => ({ own: [] }), { name: 'tallow-brushes' }));
 
-const write = (own: readonly Variant[]): void => {
-  localStorage.setItem(NAME, JSON.stringify(own));
-  useOwnBrushes.setState({ own });
-};
+const without = ({ tool, name }: Pick<Variant, 'tool' | 'name'>): readonly Variant[] =>
+  useOwnBrushes.getState().own.filter((each) => each.tool !== tool || each.name !== name);
 
 /** Keeps the brush in hand as it is under a name, in place of one of the same name. */
 export function keepBrush(name: string): void {
   const { tool, brushes } = desk();
-  const others = useOwnBrushes.getState().own.filter((each) => each.tool !== tool || each.name !== name);
-  write([...others, { name, tool, brush: brushes[tool] }]);
+  useOwnBrushes.setState({ own: [...without({ tool, name }), { name, tool, brush: brushes[tool] }] });
 }
 
 /** Takes a variant in hand. */
@@ -39,6 +29,6 @@ export function takeVariant({ tool, brush }: Variant): void {
   setDesk({ tool, hand: 'draw', brushes: { ...brushes, [tool]: { ...brushes[tool], ...brush } } });
 }
 
-export function forgetBrush({ tool, name }: Variant): void {
-  write(useOwnBrushes.getState().own.filter((each) => each.tool !== tool || each.name !== name));
+export function forgetBrush(variant: Variant): void {
+  useOwnBrushes.setState({ own: without(variant) });
 }

@@ -1,5 +1,6 @@
 /** What is done to what is picked up, by buttons, menus and keys. */
-import { find, randomId, type Id, type Mark, type Stroke } from '@tallow/core/document';
+import { outlineRing } from '@tallow/core/brush';
+import { find, findAll, randomId, type Id, type Mark, type Ring, type Stroke } from '@tallow/core/document';
 import {
   addMarks,
   copiesOf,
@@ -7,14 +8,18 @@ import {
   duplicateMarks,
   orderMarks,
   replaceMarks,
+  setPath,
   type Ordering,
 } from '@tallow/core/edit';
 import { closedUp, isClosed, joined, marksOfSwatch, openedUp, parallelSamples, type Joining } from '@tallow/core/marks';
+import { ringBox } from '@tallow/core/geometry';
+import { asStandIn } from '@tallow/core/plan';
 import { ctrl, key, of, type Action } from './action.ts';
 import { current } from './current.ts';
 import { desk, setDesk } from './desk.ts';
 import { edit, say, useDocument } from './document.ts';
 import { drawingsInHand, letGo, loadedInHand, pick, pickBy, pickedCount, pickedMarks, pickUp } from './pick.ts';
+import { plan } from './plan.ts';
 import { withDrawings } from './time-edits.ts';
 
 const marks = of('Marks');
@@ -155,6 +160,34 @@ function bySwatch(): void {
   if (swatchId) pickBy((drawing) => marksOfSwatch(drawing, swatchId));
 }
 
+/** Makes the outline of what is picked up the stand-in of a path of the element. */
+function standIn(): void {
+  const now = current();
+  const paths = now ? findAll(now.doc, 'path', now.element.paths) : [];
+  const path = paths.find(({ id }) => id === plan().hand?.id) ?? paths[0];
+  const outlines = pickedMarks().flatMap((mark) =>
+    mark.kind === 'shape'
+      ? mark.rings
+      : mark.kind === 'stroke' && mark.samples.x.length > 7
+        ? [outlineRing(mark.samples)]
+        : [],
+  );
+  // The largest outline tells the form.
+  const sizeOf = (ring: Ring) => {
+    const { left, top, right, bottom } = ringBox(ring);
+    return (right - left) * (bottom - top);
+  };
+  const ring = outlines.reduce<Ring | null>((best, each) => (best && sizeOf(best) >= sizeOf(each) ? best : each), null);
+  if (!path || !ring) {
+    say('Pick up a shape or a longer stroke.');
+    return;
+  }
+  edit('stand-in from what is drawn', (doc) =>
+    setPath(doc, path.id, { standIn: { ...path.standIn, form: 'shape', shape: asStandIn(ring) } }),
+  );
+  say('It is the stand-in of the path now; Plan shows it on every tick.');
+}
+
 /** Which tool the pen has; what was picked up stays so between the two. */
 export function takeHand(hand: 'pick' | 'reshape'): void {
   setDesk({ hand: desk().hand === hand ? 'draw' : hand, brushShown: false });
@@ -217,6 +250,14 @@ export const PICK_ACTIONS = {
     },
     { whyNot: whyNotLines(1, 'Pick up one stroke to close it, or two to join them.') },
   ),
+  standIn: marks('Use as stand-in on a path', [], standIn, {
+    whyNot: () =>
+      pickedCount() === 0
+        ? 'Nothing is picked up.'
+        : (current()?.element.paths.length ?? 0) > 0
+          ? null
+          : 'This element has no path. Draw one in Plan first.',
+  }),
   openLine: marks('Open a closed stroke', [], open, {
     whyNot: () =>
       pickedMarks().some((m) => isLine(m) && isClosed(m.samples)) ? null : 'No closed stroke is picked up.',

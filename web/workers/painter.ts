@@ -5,6 +5,7 @@
 import { find, valueAt, type Drawing, type Id, type Layer, type ShotDocument } from '@tallow/core/document';
 import { fitInto, IDENTITY, multiply, type Box, type Matrix } from '@tallow/core/geometry';
 import {
+  DIMMED,
   drawBackground,
   drawDrawing,
   drawFrame,
@@ -130,7 +131,7 @@ const painter = {
     const over = sheets.filter((s) => rank(s.layerId) > at);
     const below = makeSurface(...size);
     drawBackground(below, doc, view, backdrop);
-    drawPlates(below, doc, shotFrame, view, true, assets.picture);
+    drawPlates(below, doc, shotFrame, view, true, assets.picture, options.dimBut ? DIMMED : 1);
     laySheets(
       below,
       under.filter((s) => !inside(s)),
