@@ -17,6 +17,7 @@ import { useDesk, viewMatrix } from '../state/desk.ts';
 import { endGesture, takeBack, useDocument } from '../state/document.ts';
 import {
   changePicked,
+  followDesk,
   followDocument,
   gestureName,
   matrixNow,
@@ -289,7 +290,9 @@ export function PickOverlay() {
   const svg = useRef<SVGSVGElement>(null);
   const sight = useSight(svg);
   const { sets, base, draft, transform, bend } = usePick();
-  useDesk((s) => s.frame);
+  const frame = useDesk((s) => s.frame);
+  const layerId = useDesk((s) => s.layerId);
+  useEffect(followDesk, [frame, layerId]);
   useEffect(
     () =>
       useDocument.subscribe((now, before) => {

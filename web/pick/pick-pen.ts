@@ -8,6 +8,7 @@ import { edit, endGesture, takeBack } from '../state/document.ts';
 import { openEngine } from '../state/session.ts';
 import {
   gestureName,
+  isChangeable,
   loadedInHand,
   matrixNow,
   pick,
@@ -90,6 +91,7 @@ function moving(start: Point, inward: Matrix): PenDoing {
 
 /** Cuts the strokes that a lasso crosses and picks up the parts within. */
 function cutOut(polygon: readonly Point[], how: Picking): void {
+  if (!isChangeable()) return;
   const within = new Set<string>();
   const crossed = Object.fromEntries(
     loadedInHand().map((drawing) => [drawing.id, drawing.order.filter((id) => drawing.marks[id]!.kind !== 'shape')]),
@@ -118,11 +120,12 @@ function cutOut(polygon: readonly Point[], how: Picking): void {
 }
 
 /** Begins where the pen lands. @param inward CSS px of the canvas to element space. */
-export function beginPick(inward: Matrix, first: PenSample): PenDoing {
+export function beginPick(inward: Matrix, first: PenSample): PenDoing | null {
   const start = apply(inward, first);
   const perPixel = scaleOf(inward);
   const how: Picking = first.shift ? 'add' : first.alt ? 'take' : pick().picking;
-  if (how === 'new' && pickedCount() > 0 && isInside(cornersNow(), start)) return moving(start, inward);
+  if (how === 'new' && pickedCount() > 0 && isInside(cornersNow(), start))
+    return isChangeable() ? moving(start, inward) : null;
   const points: Point[] = [start];
   let far = 0;
   return {

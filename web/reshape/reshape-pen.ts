@@ -5,7 +5,7 @@ import { apply, scaleOf, type Matrix, type Point } from '@tallow/core/geometry';
 import { distanceTo, everyGrip, isInside, redrawn, type Grip } from '@tallow/core/marks';
 import type { PenDoing, PenSample } from '../desk/pen-hand.ts';
 import { edit, endGesture, say, takeBack } from '../state/document.ts';
-import { gestureName } from '../state/pick.ts';
+import { gestureName, isChangeable } from '../state/pick.ts';
 import {
   gripsNow,
   gripsShown,
@@ -123,7 +123,8 @@ function redrawing(inward: Matrix, first: PenSample): PenDoing {
 }
 
 /** Begins where the pen lands. @param inward CSS px of the canvas to element space. */
-export function beginReshape(inward: Matrix, first: PenSample): PenDoing {
+export function beginReshape(inward: Matrix, first: PenSample): PenDoing | null {
+  if (!isChangeable()) return null;
   const start = apply(inward, first);
   const perPixel = scaleOf(inward);
   if (reshape().redraws) return redrawing(inward, first);

@@ -18,15 +18,27 @@ import { ctrl, key, of, type Action } from './action.ts';
 import { current } from './current.ts';
 import { desk, setDesk } from './desk.ts';
 import { edit, say, useDocument } from './document.ts';
-import { drawingsInHand, letGo, loadedInHand, pick, pickBy, pickedCount, pickedMarks, pickUp } from './pick.ts';
+import {
+  drawingsInHand,
+  isChangeable,
+  letGo,
+  loadedInHand,
+  pick,
+  pickBy,
+  pickUp,
+  pickedCount,
+  pickedMarks,
+  whyNotChange,
+} from './pick.ts';
 import { plan } from './plan.ts';
 import { withDrawings } from './time-edits.ts';
 
 const marks = of('Marks');
 
 const whyNotPicked = (): string | null => (pickedCount() > 0 ? null : 'Nothing is picked up.');
+/** Something done to what is picked up: not on a locked layer. */
 const picked = (label: string, keys: Action['keys'], run: () => void): Action =>
-  marks(label, keys, run, { whyNot: whyNotPicked });
+  marks(label, keys, run, { whyNot: () => whyNotPicked() ?? whyNotChange() });
 
 const order = (to: Ordering) => () => {
   edit(`order: ${to}`, (doc) => orderMarks(doc, pick().sets, to));
@@ -87,6 +99,7 @@ function putMarks(name: string, layerId: Id, list: readonly Mark[]): void {
 
 /** Moves what is picked up in the shown drawing onto another layer, at this frame. */
 export function toLayer(layerId: Id): void {
+  if (!isChangeable()) return;
   const list = pickedMarks();
   const { sets } = pick();
   edit('to another layer', (doc) =>
@@ -99,11 +112,12 @@ export function toLayer(layerId: Id): void {
 const isLine = (mark: Mark): mark is Stroke => mark.kind === 'stroke';
 
 function whyNotLines(least: number, words: string): () => string | null {
-  return () => (pickedMarks().filter(isLine).length >= least ? null : words);
+  return () => (pickedMarks().filter(isLine).length >= least ? whyNotChange() : words);
 }
 
 /** A line beside each stroke picked up. @param distance px. */
 export function addParallel(distance: number): void {
+  if (!isChangeable()) return;
   const made: Record<Id, Id[]> = {};
   const { sets } = pick();
   edit('parallel line', (doc) =>
@@ -211,12 +225,12 @@ export const PICK_ACTIONS = {
   swatchMarks: marks('Pick up all in this swatch', [], bySwatch, {
     whyNot: () => (desk().swatchId ? null : 'Pick a swatch of the palette first.'),
   }),
-  letGo: picked('Let go', [], letGo),
+  letGo: marks('Let go', [], letGo, { whyNot: whyNotPicked }),
   duplicateMarks: picked('Duplicate', [ctrl('KeyD')], duplicate),
   deleteMarks: picked('Delete marks', [], () => {
     remove();
   }),
-  copyMarks: picked('Copy marks', [], copy),
+  copyMarks: marks('Copy marks', [], copy, { whyNot: whyNotPicked }),
   cutMarks: picked('Cut marks', [], () => {
     copy();
     remove('cut marks');
@@ -228,7 +242,7 @@ export const PICK_ACTIONS = {
       const now = current();
       if (now?.active) putMarks('paste marks', now.active.layer.id, clip);
     },
-    { whyNot: () => (clip.length > 0 ? null : 'No marks are copied.') },
+    { whyNot: () => (clip.length > 0 ? whyNotChange() : 'No marks are copied.') },
   ),
   toTop: picked('To the top of the drawing', [], order('top')),
   up: picked('One up', [key('PageUp')], order('up')),

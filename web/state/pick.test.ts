@@ -1,6 +1,6 @@
 import { discRing } from '@tallow/core/brush';
 import { find, newShotDocument, randomId, shotOf, type Drawing, type Element, type Shape } from '@tallow/core/document';
-import { addMark, deleteMarks, newDrawing } from '@tallow/core/edit';
+import { addMark, deleteMarks, newDrawing, setLayer } from '@tallow/core/edit';
 import { ringBox, seededIds } from '@tallow/core/geometry';
 import { markAt, STILL } from '@tallow/core/marks';
 import { poseAt, RECORDED, recordedSamples } from '../desk/practice.ts';
@@ -10,6 +10,7 @@ import { forgetBrush, keepBrush, takeVariant, useOwnBrushes } from './own-brushe
 import {
   changePicked,
   drawingsInHand,
+  followDesk,
   followDocument,
   letGo,
   loadedInHand,
@@ -108,6 +109,22 @@ describe('picking up', () => {
     expect(tops[0]).toBeCloseTo(tops[1]!, 3);
     expect(tops[0]!).toBeLessThan(100);
     setPick({ fades: false });
+  });
+  test('on a locked layer nothing is changed, and it says why', () => {
+    pickShown();
+    const layer = Object.values(useDocument.getState().doc!.entities).find((e) => e.kind === 'layer')!.id;
+    edit('lock', (doc) => setLayer(doc, layer, { locked: true }));
+    const before = shown();
+    transformPicked('move', { ...STILL, x: 50 });
+    expect(shown()).toBe(before);
+    expect(pick().transform).toEqual(STILL);
+    expect(useDocument.getState().notice?.text).toContain('locked');
+  });
+  test('what lies in drawings that are gone by is let go', () => {
+    pickShown();
+    setDesk({ frame: 2 });
+    followDesk();
+    expect(pickedCount()).toBe(0);
   });
   test('a drag is one step, worked out anew from where it began', () => {
     const steps = useDocument.getState().done.length;

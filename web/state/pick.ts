@@ -3,10 +3,11 @@ import { find, randomId, type Drawing, type Id, type Mark } from '@tallow/core/d
 import { changeMarks, indicesOf, type MarkSets } from '@tallow/core/edit';
 import { EMPTY_BOX, apply, union, type Box, type Matrix, type Point } from '@tallow/core/geometry';
 import { matrixAbout, placesOf, shareOf, shares, STILL, transformed, type Transform } from '@tallow/core/marks';
+import { isLocked } from '@tallow/core/timing';
 import { create } from 'zustand';
 import { current, shownNow, type Current } from './current.ts';
 import { desk } from './desk.ts';
-import { edit, reEdit, useDocument } from './document.ts';
+import { edit, reEdit, say, useDocument } from './document.ts';
 import { pickedNow, withDrawings } from './time-edits.ts';
 
 /** How a new pick meets the one before. */
@@ -134,6 +135,14 @@ export function followDocument(): void {
   pickUp(Object.fromEntries(Object.entries(sets).map(([drawing, list]) => [drawing, list.filter((id) => now[id])])));
 }
 
+/** Follows the playhead and the active layer: what lies in drawings that are not in hand any more is let go. */
+export function followDesk(): void {
+  const { sets } = pick();
+  const inHand = drawingsInHand();
+  const ids = Object.keys(sets);
+  if (ids.length > 0) pickUp(Object.fromEntries(ids.flatMap((id) => (inHand.includes(id) ? [[id, sets[id]!]] : []))));
+}
+
 /** How much of a change each drawing takes. */
 export function sharesNow(sets: MarkSets = pick().sets): Record<Id, number> {
   const ids = drawingsInHand().filter((id) => sets[id]);
@@ -147,11 +156,25 @@ export const pivotOf = ({ left, top, right, bottom }: Box): Point => ({ x: (left
 export const matrixNow = (transform: Transform = pick().transform): Matrix =>
   matrixAbout(pivotOf(pick().box), transform);
 
+/** Why marks of the active layer cannot be changed, said to the user, or null. */
+export function whyNotChange(): string | null {
+  const active = current()?.active;
+  return active && isLocked(active) ? 'This layer is locked. Unlock it to change what is on it.' : null;
+}
+
+/** Says why marks cannot be changed, if they cannot. */
+export function isChangeable(): boolean {
+  const trouble = whyNotChange();
+  if (trouble) say(trouble);
+  return trouble === null;
+}
+
 /** Whether the document changes by what is done to the marks in hand. */
 let changing = false;
 
 /** Changes the marks in hand, each worked out from how it was picked up. */
 export function changePicked(name: string, change: (base: Mark, drawingId: Id) => Mark, gesture?: string): void {
+  if (!isChangeable()) return;
   const { sets, base } = pick();
   const all = (doc: Parameters<typeof changeMarks>[0]) =>
     changeMarks(doc, sets, (mark, drawingId) => (base[mark.id] ? change(base[mark.id]!, drawingId) : mark));
@@ -169,8 +192,8 @@ export function transformPicked(name: string, transform: Transform, gesture?: st
   const matrices = new Map(
     Object.keys(pick().sets).map((id) => [id, matrixAbout(pivot, shareOf(transform, share[id] ?? 1))]),
   );
+  if (whyNotChange() === null) setPick({ transform });
   changePicked(name, (mark, drawingId) => transformed(mark, matrices.get(drawingId)!), gesture);
-  setPick({ transform });
 }
 
 /** Nudges what is picked up by px of the screen, whichever way the picture is turned. */

@@ -20,7 +20,7 @@ import { create } from 'zustand';
 import { current, shownNow } from './current.ts';
 import { desk } from './desk.ts';
 import { edit, reEdit, say } from './document.ts';
-import { loadedInHand, pick, sharesNow } from './pick.ts';
+import { isChangeable, loadedInHand, pick, sharesNow } from './pick.ts';
 
 interface ReshapeState {
   /** Points taken in hand, in the drawing that is shown. */
@@ -107,6 +107,7 @@ export function reshapeBy(
   change: (mark: Mark, weights: Float64Array[], share: number) => Mark,
   gesture?: string,
 ): void {
+  if (!isChangeable()) return;
   const { radius, fall, alongOnly } = reshape();
   const sets = reached();
   const shown = shapedDrawing()?.id;
@@ -161,6 +162,7 @@ type Line = Stroke | RubOut;
 
 /** Changes the strokes that have taken points. @param change gets each with its points, in order. */
 function changeLines(name: string, change: (line: Line, indices: readonly number[]) => readonly Line[]): void {
+  if (!isChangeable()) return;
   const drawing = shapedDrawing();
   if (!drawing) return;
   const grips = gripsNow();
@@ -184,6 +186,7 @@ export function cutAtGrips(): void {
 
 /** Takes the taken points away: lines go straight to their neighbours, shapes lose the node. */
 export function removeGrips(): void {
+  if (!isChangeable()) return;
   const drawing = shapedDrawing();
   const grips = gripsNow();
   if (!drawing) return;
@@ -215,7 +218,7 @@ export function removeGrips(): void {
 export function addGrips(): void {
   const drawing = shapedDrawing();
   const grips = gripsNow();
-  if (!drawing || grips.length === 0) return;
+  if (!drawing || grips.length === 0 || !isChangeable()) return;
   edit('add points', (doc) =>
     changeMarks(doc, { [drawing.id]: [...new Set(grips.map(({ markId }) => markId))] }, (mark) => {
       if (mark.kind !== 'shape') return mark;

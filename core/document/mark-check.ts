@@ -1,0 +1,64 @@
+/** What marks and the drawings that hold them must be. */
+import { z } from 'zod';
+import { column, FAR, id, share, uniqueIds } from './fields.ts';
+import { BRUSH_KINDS, LAYS, SHAPE_RULES } from './types.ts';
+
+/** Samples in one drawing. */
+export const SAMPLE_LIMIT = 1_000_000;
+
+const samples = z
+  .strictObject({ x: column, y: column, pressure: column, altitude: column, azimuth: column })
+  .refine((s) => s.x.length > 0, 'must hold at least one sample')
+  .refine(
+    (s) => [s.y, s.pressure, s.altitude, s.azimuth].every((c) => c.length === s.x.length),
+    'must have columns of equal length',
+  )
+  .refine((s) => [s.x, s.y].every((c) => c.every((v) => Math.abs(v) <= FAR)), `must lie within ${FAR} px`)
+  .refine((s) => s.pressure.every((v) => v >= 0 && v <= 1), 'must have pressures from 0 to 1');
+const brush = z.strictObject({
+  kind: z.enum(BRUSH_KINDS),
+  width: z.number().min(0.1).max(2000),
+  opacity: share,
+  pressure: z.boolean(),
+  flow: z.number().min(0.01).max(1).optional(),
+  taper: z.tuple([z.number().min(0).max(10_000), z.number().min(0).max(10_000)]).optional(),
+  tilt: share.optional(),
+});
+const lays = z.enum(LAYS).optional();
+export const ring = column
+  .refine((r) => r.length >= 12 && r.length % 6 === 0, 'must hold six numbers per node, of two nodes at least')
+  .refine((r) => r.every((v) => Math.abs(v) <= FAR), `must lie within ${FAR} px`);
+export const seed = z.int().min(0).max(0xffffffff);
+const mark = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('stroke'), id, swatch: id, brush, seed, samples, lays }),
+  z.strictObject({ kind: z.literal('rub'), id, brush, seed, samples }),
+  z.strictObject({
+    kind: z.literal('shape'),
+    id,
+    swatch: id,
+    rings: z.array(ring).min(1).max(5000),
+    // Bodies from before shapes had a rule and an opacity are read as what they were.
+    rule: z.enum(SHAPE_RULES).default('evenodd'),
+    opacity: share.default(1),
+    lays,
+  }),
+]);
+
+export const drawing = z
+  .strictObject({ kind: z.literal('drawing'), id, marks: z.record(id, mark), order: uniqueIds })
+  .refine((d) => d.order.length === Object.keys(d.marks).length && d.order.every((m) => m in d.marks), {
+    path: ['order'],
+    message: 'must name every mark once',
+  })
+  .refine((d) => Object.entries(d.marks).every(([key, m]) => key === m.id), {
+    path: ['marks'],
+    message: 'must keep each mark under its own id',
+  })
+  .refine(
+    (d) =>
+      Object.values(d.marks).reduce((n, m) => n + (m.kind === 'shape' ? 0 : m.samples.x.length), 0) <= SAMPLE_LIMIT,
+    {
+      path: ['marks'],
+      message: `must hold at most ${SAMPLE_LIMIT} samples together`,
+    },
+  );
