@@ -125,7 +125,7 @@ export function LayerSettingsRows({ timed, only }: { timed: TimedLayer; only: bo
         <select
           aria-label="Blend"
           title="How it meets what lies under it"
-          className={SELECT}
+          className={`${SELECT} w-[92px]`}
           value={layer.blend}
           onChange={(event) => {
             set('layer blend', { blend: event.target.value as Blend });
@@ -137,7 +137,10 @@ export function LayerSettingsRows({ timed, only }: { timed: TimedLayer; only: bo
             </option>
           ))}
         </select>
-        <label className="flex h-8 items-center gap-1.5 px-1" title="Shows its neighbours while it is drawn on">
+        <label
+          className="flex h-8 items-center gap-1.5 whitespace-nowrap px-1"
+          title="Shows its neighbours while it is drawn on"
+        >
           <input
             type="checkbox"
             className="accent-flame"

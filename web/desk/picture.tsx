@@ -151,7 +151,8 @@ function AboveLine({ planning }: { planning: boolean }) {
 }
 
 /** For judging the picture: rolling through neighbours, the silhouette, a backdrop. */
-function Judging() {
+/** @param planning whether the column is Plan's, which has no place for references. */
+function Judging({ planning }: { planning: boolean }) {
   const shown = useReferences((s) => s.shown);
   return (
     <div
@@ -166,19 +167,21 @@ function Judging() {
         <Eclipse size={15} />
       </HoldButton>
       <Backdrop />
-      <button
-        type="button"
-        aria-label="References"
-        aria-pressed={shown}
-        title="References: pictures to draw to, under or beside the picture"
-        className={`grid size-8 place-items-center rounded-lg ${shown ? 'text-flame' : 'text-wax-300'}`}
-        onClick={() => {
-          setReferences({ shown: !shown });
-          setDesk({ hand: 'draw', brushShown: false });
-        }}
-      >
-        <Images size={16} />
-      </button>
+      {planning ? null : (
+        <button
+          type="button"
+          aria-label="References"
+          aria-pressed={shown}
+          title="References: pictures to draw to, under or beside the picture"
+          className={`grid size-8 place-items-center rounded-lg ${shown ? 'text-flame' : 'text-wax-300'}`}
+          onClick={() => {
+            setReferences({ shown: !shown });
+            setDesk({ hand: 'draw', brushShown: false });
+          }}
+        >
+          <Images size={16} />
+        </button>
+      )}
     </div>
   );
 }
@@ -323,7 +326,7 @@ export function Picture({ planning = false }: { planning?: boolean }) {
         {planning || hand !== 'draw' ? null : <BrushRing within={host} />}
       </div>
       {full ? null : <AboveLine planning={planning} />}
-      {full || !panels ? null : <Judging />}
+      {full || !panels ? null : <Judging planning={planning} />}
     </div>
   );
 }
