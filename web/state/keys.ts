@@ -5,6 +5,7 @@ import { actionOf, keysOf } from './bindings.ts';
 import { desk } from './desk.ts';
 import { nudgePicked, pickedCount } from './pick.ts';
 import { hasMarkClip } from './pick-actions.ts';
+import { removeGrips } from './reshape.ts';
 
 const NAMES: Readonly<Record<string, string>> = {
   Equal: '+',
@@ -117,7 +118,13 @@ export function attachKeys(): () => void {
     if (nudged(event)) return;
     const name = key && onMarks(actionOf(key));
     if (!name) return;
+    // With nothing copied here, what the clipboard holds may be a picture: the browser is left to paste it.
+    if (name === 'paste' && !desk().clip) return;
     event.preventDefault();
+    if (name === 'remove' && desk().hand === 'reshape') {
+      removeGrips();
+      return;
+    }
     const action: Action = ACTIONS[name];
     if (action.release) {
       if (held.has(event.code)) return;

@@ -62,10 +62,13 @@ function duplicate(): void {
 
 /** Marks cut or copied, as they lay. */
 let clip: readonly Mark[] = [];
-export const hasMarkClip = (): boolean => clip.length > 0;
+/** The shot they belong to: in another one their swatches are unknown. */
+let clipShot: Id | undefined;
+export const hasMarkClip = (): boolean => clip.length > 0 && clipShot === useDocument.getState().doc?.shotId;
 
 function copy(): void {
   clip = pickedMarks();
+  clipShot = useDocument.getState().doc?.shotId;
   say(
     `${clip.length} ${clip.length === 1 ? 'mark is' : 'marks are'} copied. Paste puts them in place, on every drawing picked on the wheel.`,
   );
@@ -102,11 +105,18 @@ export function toLayer(layerId: Id): void {
   if (!isChangeable()) return;
   const list = pickedMarks();
   const { sets } = pick();
-  edit('to another layer', (doc) =>
-    addMarks(deleteMarks(doc, sets), layerId, desk().frame, copiesOf(list, randomId), randomId),
-  );
-  setDesk({ layerId, picked: null });
-  letGo();
+  if (Object.keys(sets).length > 1) {
+    say('Marks of several drawings are picked up. Pick up those of one drawing to move them to another layer.');
+    return;
+  }
+  const target = current()?.layers.find(({ layer }) => layer.id === layerId)?.layer;
+  withDrawings(Object.values(target?.slots ?? {}), () => {
+    edit('to another layer', (doc) =>
+      addMarks(deleteMarks(doc, sets), layerId, desk().frame, copiesOf(list, randomId), randomId),
+    );
+    setDesk({ layerId, picked: null });
+    letGo();
+  });
 }
 
 const isLine = (mark: Mark): mark is Stroke => mark.kind === 'stroke';
@@ -242,7 +252,9 @@ export const PICK_ACTIONS = {
       const now = current();
       if (now?.active) putMarks('paste marks', now.active.layer.id, clip);
     },
-    { whyNot: () => (clip.length > 0 ? whyNotChange() : 'No marks are copied.') },
+    {
+      whyNot: () => (hasMarkClip() ? whyNotChange() : 'No marks of this shot are copied. Pick some up and copy them.'),
+    },
   ),
   toTop: picked('To the top of the drawing', [], order('top')),
   up: picked('One up', [key('PageUp')], order('up')),
