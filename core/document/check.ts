@@ -19,9 +19,11 @@ import {
   uniqueIds,
   within,
 } from './fields.ts';
+import { AT_HOME } from './create.ts';
 import { drawing } from './mark-check.ts';
 import { base, planned } from './plan-check.ts';
 import { MOODS } from './plan-types.ts';
+import { between, runlist, shift, trace, value, variant } from './time-check.ts';
 import { PLATE_FRAMES } from './plate-types.ts';
 import {
   BLENDS,
@@ -43,8 +45,6 @@ export const SHOT_LIMITS = {
   rate: { least: 1, most: 120 },
   length: { least: 1, most: 10_000 },
 } as const;
-
-const run = z.strictObject({ id, slot: id.nullable(), length: frames(1) });
 
 const schemas = {
   shot: z.strictObject({
@@ -94,6 +94,7 @@ const schemas = {
       .default([]),
     mood: z.enum(MOODS).nullable().default(null),
     paths: uniqueIds.default([]),
+    traces: z.array(trace).max(200).refine(eachOnce, notTwice).default([]),
   }),
   folder: z.strictObject({
     kind: z.literal('folder'),
@@ -102,7 +103,7 @@ const schemas = {
     name,
     visible: z.boolean(),
     locked: z.boolean(),
-    opacity: z.strictObject({ constant: share }),
+    opacity: value(share),
     layers: uniqueIds,
   }),
   layer: z.strictObject({
@@ -113,7 +114,7 @@ const schemas = {
     role: z.enum(LAYER_ROLES),
     visible: z.boolean(),
     locked: z.boolean(),
-    opacity: z.strictObject({ constant: share }),
+    opacity: value(share),
     blend: z.enum(BLENDS).default('normal'),
     onion: z.boolean().default(true),
     tag: z.int().min(0).max(LAYER_TAGS).default(0),
@@ -123,20 +124,11 @@ const schemas = {
     inside: z.boolean().default(false),
     clip: z.boolean().default(false),
     tint: id.nullable().default(null),
+    shift: shift.default(() => structuredClone(AT_HOME) as z.infer<typeof shift>),
   }),
-  runlist: z
-    .strictObject({
-      kind: z.literal('runlist'),
-      id,
-      elementId: id,
-      runs: z.array(run).max(20_000),
-      period: frames(1).nullable(),
-      offset: frames(-100_000),
-    })
-    .refine((l) => new Set(l.runs.map((r) => r.id)).size === l.runs.length, {
-      path: ['runs'],
-      message: 'must not name a run twice',
-    }),
+  runlist,
+  variant,
+  between,
   drawing,
   swatch: z.strictObject({ kind: z.literal('swatch'), id, name, role: z.enum(SWATCH_ROLES), colour }),
   ...planned,
@@ -249,6 +241,10 @@ export function referencesOf(entity: Entity): { field: string; id: Id }[] {
       return Object.values(entity.marks).flatMap((m) =>
         m.kind === 'rub' ? [] : list(`marks.${m.id}.swatch`, [m.swatch]),
       );
+    // Layers and drawings of a kept variant, and what in-betweens hang on, may be gone: they are looked up.
+    case 'variant':
+    case 'between':
+      return list('elementId', [entity.elementId]);
     case 'swatch':
     case 'plate':
       return [];

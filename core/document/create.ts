@@ -11,6 +11,7 @@ import type {
   Placement,
   Plane,
   RunList,
+  Shift,
   Shot,
   ShotDocument,
   Swatch,
@@ -48,13 +49,20 @@ export const NO_PLAN = {
   phases: [],
   mood: null,
   paths: [],
+  traces: [],
 } as const satisfies Partial<Element>;
+
+/** A layer that is put where it was drawn. */
+export const AT_HOME: Shift = { x: constant(0), y: constant(0), scale: constant(1), angle: constant(0) };
+
+/** Slots that are numbered as they follow, none of them a key. */
+export const IN_ORDER: Pick<RunList, 'poses' | 'numbers'> = { poses: {}, numbers: {} };
 
 export const emptyDrawing = (id: Id): Drawing => ({ kind: 'drawing', id, marks: {}, order: [] });
 
 /** A layer with a run list of its own. */
 export function newLayer(elementId: Id, name: string, role: LayerRole, newId: NewId): { layer: Layer; list: RunList } {
-  const list: RunList = { kind: 'runlist', id: newId(), elementId, runs: [], period: null, offset: 0 };
+  const list: RunList = { kind: 'runlist', id: newId(), elementId, runs: [], period: null, offset: 0, ...IN_ORDER };
   const layer: Layer = {
     kind: 'layer',
     id: newId(),
@@ -73,6 +81,7 @@ export function newLayer(elementId: Id, name: string, role: LayerRole, newId: Ne
     inside: false,
     clip: false,
     tint: null,
+    shift: AT_HOME,
   };
   return { layer, list };
 }

@@ -1,6 +1,6 @@
 /** What marks and the drawings that hold them must be. */
 import { z } from 'zod';
-import { column, FAR, id, share, uniqueIds } from './fields.ts';
+import { column, FAR, id, name, share, uniqueIds } from './fields.ts';
 import { BRUSH_KINDS, LAYS, SHAPE_RULES } from './types.ts';
 
 /** Samples in one drawing. */
@@ -25,12 +25,13 @@ const brush = z.strictObject({
   tilt: share.optional(),
 });
 const lays = z.enum(LAYS).optional();
+const piece = name.optional();
 export const ring = column
   .refine((r) => r.length >= 12 && r.length % 6 === 0, 'must hold six numbers per node, of two nodes at least')
   .refine((r) => r.every((v) => Math.abs(v) <= FAR), `must lie within ${FAR} px`);
 export const seed = z.int().min(0).max(0xffffffff);
 const mark = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('stroke'), id, swatch: id, brush, seed, samples, lays }),
+  z.strictObject({ kind: z.literal('stroke'), id, swatch: id, brush, seed, samples, lays, piece }),
   z.strictObject({ kind: z.literal('rub'), id, brush, seed, samples }),
   z.strictObject({
     kind: z.literal('shape'),
@@ -41,6 +42,7 @@ const mark = z.discriminatedUnion('kind', [
     rule: z.enum(SHAPE_RULES).default('evenodd'),
     opacity: share.default(1),
     lays,
+    piece,
   }),
 ]);
 

@@ -2,7 +2,7 @@
  * Three-way merging: what two sides made of one body since a common base, put together by id and
  * field by field. Used for saves that met a newer body and for undo across somebody else's change.
  */
-import type { Drawing, Entity, Id, Layer, Mark, Run, RunList } from './types.ts';
+import type { Drawing, Entity, Id, Mark, Run, RunList } from './types.ts';
 
 /** A merged body, and the fields both sides changed differently; those hold the value of `theirs`. */
 export interface Merged<E extends Entity = Entity> {
@@ -117,6 +117,9 @@ function mergeRuns(base: readonly Run[], ours: readonly Run[], theirs: readonly 
   return { value: [...order, ...left].map((id) => record[id]!), clash: clashes.length > 0 };
 }
 
+/** Records that merge key by key rather than as one value. */
+const RECORDS = new Set(['slots', 'poses', 'numbers']);
+
 /** Lists of ids that merge as orders rather than as one value. */
 const ORDERS = new Set(['planes', 'elements', 'swatches', 'placements', 'layers', 'paths', 'guides', 'plates']);
 
@@ -143,13 +146,13 @@ export function mergeEntity<E extends Entity>(base: E, ours: E, theirs: E, newId
         field,
         mergeRuns((base as RunList).runs, (ours as Entity as RunList).runs, (theirs as Entity as RunList).runs),
       );
-    } else if (base.kind === 'layer' && field === 'slots') {
-      const slots = mergeRecord(
-        (base as Layer).slots,
-        (ours as Entity as Layer).slots,
-        (theirs as Entity as Layer).slots,
+    } else if ((base.kind === 'layer' || base.kind === 'runlist') && RECORDS.has(field)) {
+      const each = mergeRecord(
+        pick<Record<Id, unknown>>(base),
+        pick<Record<Id, unknown>>(ours),
+        pick<Record<Id, unknown>>(theirs),
       );
-      take(field, { value: slots.record, clash: slots.clashes.length > 0 });
+      take(field, { value: each.record, clash: each.clashes.length > 0 });
     } else {
       take(field, choose<unknown>(pick(base), pick(ours), pick(theirs)));
     }

@@ -6,6 +6,7 @@
  */
 import type { Plate } from './plate-types.ts';
 import type { Base, Guide, Mood, Path, Phase, Starter } from './plan-types.ts';
+import type { Between, Pose, Trace, Variant } from './time-types.ts';
 import type { Value } from './value.ts';
 
 export type Id = string;
@@ -56,6 +57,8 @@ export interface Stroke {
   readonly seed: number;
   readonly samples: Samples;
   readonly lays?: Lays;
+  /** The piece it belongs to, kept from drawing to drawing: one lick, one drop. */
+  readonly piece?: string;
 }
 
 /** A stroke that takes away what is under it in its own drawing. */
@@ -87,6 +90,7 @@ export interface Shape {
   /** 0 to 1. */
   readonly opacity: number;
   readonly lays?: Lays;
+  readonly piece?: string;
 }
 
 export type Mark = Stroke | RubOut | Shape;
@@ -116,6 +120,10 @@ export interface RunList {
   readonly period: number | null;
   /** Frames by which the list starts later, wrapping on a cycle. */
   readonly offset: number;
+  /** Slots that are keys or breakdowns; the others are in-betweens. */
+  readonly poses: Readonly<Record<Id, Pose>>;
+  /** Numbers of slots that keep theirs though the order has changed; the others are numbered as they follow. */
+  readonly numbers: Readonly<Record<Id, number>>;
 }
 
 export const LAYER_ROLES = ['guide', 'rough', 'line', 'body', 'tone', 'texture', 'glow', 'matte'] as const;
@@ -171,6 +179,19 @@ export interface Layer {
   readonly clip: boolean;
   /** The swatch in which all of the layer is seen, or null for each mark's own. */
   readonly tint: Id | null;
+  /** Where the whole layer is put, over time. */
+  readonly shift: Shift;
+}
+
+/** Where a whole layer is put: moved, scaled and turned about the element's anchor. */
+export interface Shift {
+  /** px. */
+  readonly x: Value;
+  readonly y: Value;
+  /** Above 0; 1 is as drawn. */
+  readonly scale: Value;
+  /** Radians, clockwise. */
+  readonly angle: Value;
 }
 
 /** Layers put together: shown, locked and faded as one. Folders hold layers only. */
@@ -206,6 +227,8 @@ export interface Element {
   readonly phases: readonly Phase[];
   readonly mood: Mood | null;
   readonly paths: readonly Id[];
+  /** Points followed from drawing to drawing. */
+  readonly traces: readonly Trace[];
   /** Ids of layers and folders, topmost first. */
   readonly layers: readonly Id[];
 }
@@ -268,7 +291,21 @@ export interface Shot {
 }
 
 export type Entity =
-  Shot | Plane | Placement | Element | Folder | Layer | RunList | Drawing | Swatch | Path | Guide | Starter | Plate;
+  | Shot
+  | Plane
+  | Placement
+  | Element
+  | Folder
+  | Layer
+  | RunList
+  | Drawing
+  | Swatch
+  | Path
+  | Guide
+  | Starter
+  | Plate
+  | Variant
+  | Between;
 export type EntityKind = Entity['kind'];
 export type EntityOf<K extends EntityKind> = Extract<Entity, { kind: K }>;
 

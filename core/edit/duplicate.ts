@@ -7,6 +7,10 @@ const ROOM = 190;
 /** A copy of a shot in which every entity has a new id and points only at the copy's own. */
 export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): ShotDocument {
   const ids = new Map(Object.keys(doc.entities).map((id) => [id, id === doc.shotId ? shotId : newId()]));
+  // Run lists of kept variants need not be rows of their own.
+  for (const entity of Object.values(doc.entities))
+    if (entity.kind === 'variant')
+      for (const { id } of entity.held?.lists ?? []) if (!ids.has(id)) ids.set(id, newId());
   const of = (id: Id): Id => ids.get(id) ?? id;
   const known = (list: readonly Id[]) => list.filter((id) => ids.has(id)).map(of);
   const maybe = (id: Id | null) => (id && ids.has(id) ? of(id) : null);
@@ -33,8 +37,41 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
       case 'path':
       case 'runlist':
         return { ...entity, id, elementId: of(entity.elementId) };
+      case 'between':
+        return {
+          ...entity,
+          id,
+          elementId: of(entity.elementId),
+          layerId: of(entity.layerId),
+          pathId: maybe(entity.pathId),
+        };
+      case 'variant':
+        return {
+          ...entity,
+          id,
+          elementId: of(entity.elementId),
+          scope: known(entity.scope),
+          held: entity.held && {
+            lists: entity.held.lists.map((list) => ({
+              ...list,
+              id: of(list.id),
+              elementId: of(list.elementId),
+            })),
+            layers: entity.held.layers.filter(({ layerId }) => ids.has(layerId)).map((take) => ({
+              layerId: of(take.layerId),
+              runListId: of(take.runListId),
+              slots: named(take.slots),
+            })),
+          },
+        };
       case 'element':
-        return { ...entity, id, layers: known(entity.layers), paths: known(entity.paths) };
+        return {
+          ...entity,
+          id,
+          layers: known(entity.layers),
+          paths: known(entity.paths),
+          traces: entity.traces.filter(({ layerId }) => ids.has(layerId)).map((t) => ({ ...t, layerId: of(t.layerId) })),
+        };
       case 'folder':
         return { ...entity, id, elementId: of(entity.elementId), layers: known(entity.layers) };
       case 'layer': {

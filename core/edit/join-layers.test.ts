@@ -82,7 +82,7 @@ test('one drawing is joined where both are held alike, else it says so', () => {
 test('a layer that clips shows within the one below it, nothing where that shows nothing', () => {
   const clipped = setLayer(doc, top.layerId, { clip: true });
   const [, over] = sheetsOf(clipped, 0, { guides: true });
-  expect(over!.within?.order).toHaveLength(1);
+  expect(over!.within?.drawing.order).toHaveLength(1);
   const hidden = setLayer(clipped, lower, { visible: false });
   expect(sheetsOf(hidden, 0, { guides: true })).toEqual([]);
   // Shown alone, it is seen whole.

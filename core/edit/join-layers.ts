@@ -2,8 +2,10 @@
 import {
   constant,
   find,
+  AT_HOME,
   newLayer,
   putEntities,
+  same,
   type Drawing,
   type Id,
   type Layer,
@@ -15,7 +17,8 @@ import {
 import { elementLength, shownOn, timedLayers, type TimedLayer } from '../timing/index.ts';
 import { deleteLayer, listOf } from './layers.ts';
 
-const isPlain = ({ opacity, blend, clip }: Layer): boolean => blend === 'normal' && !clip && opacity.constant === 1;
+const isPlain = ({ opacity, blend, clip, shift }: Layer): boolean =>
+  blend === 'normal' && !clip && same(opacity, constant(1)) && same(shift, AT_HOME);
 
 /** Drawings a layer shows, loaded or not. */
 const drawingIds = ({ layer }: TimedLayer): Id[] => Object.values(layer.slots);
@@ -24,7 +27,7 @@ const drawingIds = ({ layer }: TimedLayer): Id[] => Object.values(layer.slots);
 export function whyNotJoined(doc: ShotDocument, upper: TimedLayer, lower: TimedLayer): string | null {
   const fading = [upper, lower].find(({ layer }) => !isPlain(layer));
   if (fading)
-    return `${fading.layer.name} is blended, faded or clipped; its marks would look different on one layer. Set it to normal at 100 % first.`;
+    return `${fading.layer.name} is blended, faded, moved or clipped; its marks would look different on one layer. Set it to normal at 100 %, where it was drawn, first.`;
   if (upper.folder?.id !== lower.folder?.id) return 'The two lie in different folders. Put them in one first.';
   for (const id of drawingIds(upper)) {
     const drawing = find(doc, 'drawing', id);

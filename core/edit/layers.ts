@@ -12,6 +12,8 @@ import {
   type LayerRole,
   type NewId,
   type ShotDocument,
+  type Value,
+  withNumber,
 } from '../document/index.ts';
 import { timedLayers } from '../timing/index.ts';
 import { dropUnshown } from './drawings.ts';
@@ -75,13 +77,19 @@ export type LayerSettings = Partial<
   opacity?: number;
 };
 
-const share = (opacity: number) => constant(Math.min(1, Math.max(0, opacity)));
+const shared = (value: Value, opacity: number | undefined, frame: number): Value =>
+  opacity === undefined ? value : withNumber(value, frame, Math.min(1, Math.max(0, opacity)));
 
-/** Sets what can be set of a layer; opacity is 0 to 1. */
-export function setLayer(doc: ShotDocument, layerId: Id, { opacity, ...settings }: LayerSettings): ShotDocument {
+/** Sets what can be set of a layer; opacity is 0 to 1, and set at a frame where it changes over time. */
+export function setLayer(
+  doc: ShotDocument,
+  layerId: Id,
+  { opacity, ...settings }: LayerSettings,
+  frame = 0,
+): ShotDocument {
   const layer = find(doc, 'layer', layerId);
   if (!layer) return doc;
-  return putEntities(doc, { ...layer, ...settings, opacity: opacity === undefined ? layer.opacity : share(opacity) });
+  return putEntities(doc, { ...layer, ...settings, opacity: shared(layer.opacity, opacity, frame) });
 }
 
 /** Puts layers into a new folder, where the topmost of them stood. The edit says which id it got. */
@@ -126,14 +134,19 @@ export function dissolveFolder(doc: ShotDocument, folderId: Id): ShotDocument {
 
 export type FolderSettings = Partial<Pick<Folder, 'name' | 'visible' | 'locked'>> & { opacity?: number };
 
-/** Sets a folder's name, visibility, lock or opacity (0 to 1). */
-export function setFolder(doc: ShotDocument, folderId: Id, { opacity, ...settings }: FolderSettings): ShotDocument {
+/** Sets a folder's name, visibility, lock or opacity (0 to 1, at a frame where it changes over time). */
+export function setFolder(
+  doc: ShotDocument,
+  folderId: Id,
+  { opacity, ...settings }: FolderSettings,
+  frame = 0,
+): ShotDocument {
   const folder = find(doc, 'folder', folderId);
   if (!folder) return doc;
   return putEntities(doc, {
     ...folder,
     ...settings,
-    opacity: opacity === undefined ? folder.opacity : share(opacity),
+    opacity: shared(folder.opacity, opacity, frame),
   });
 }
 

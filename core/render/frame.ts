@@ -1,11 +1,24 @@
 /** Frames of a shot: which drawings lie on one another, and their drawing onto a surface. */
-import { find, shotOf, valueAt, type Blend, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
-import { multiply, translation, type Matrix } from '../geometry/index.ts';
+import {
+  find,
+  shotOf,
+  valueAt,
+  type Blend,
+  type Drawing,
+  type Element,
+  type Id,
+  type Layer,
+  type Placement,
+  type ShotDocument,
+} from '../document/index.ts';
+import { IDENTITY, multiply, translation, type Matrix } from '../geometry/index.ts';
 import {
   elementLength,
   isVisible,
   placedElements,
   placementFrame,
+  roundOf,
+  shiftAt,
   shownOn,
   timedLayers,
   type TimedLayer,
@@ -23,7 +36,7 @@ export interface Sheet {
   /** The folder that is faded as one picture, if it lies in such a one. */
   readonly group: { readonly id: Id; readonly opacity: number } | null;
   /** The drawing this one shows within only, of the layer it clips to. */
-  readonly within: Drawing | null;
+  readonly within: { readonly drawing: Drawing; readonly matrix: Matrix } | null;
   /** The swatch in which all of it is seen, or null for each mark's own. */
   readonly tint: Id | null;
   /** Element space to shot px. */
@@ -50,10 +63,19 @@ export const DIMMED = 0.22;
 const placed = (doc: ShotDocument) => placedElements(doc).reverse();
 
 /** Element space to shot px for what lies on a layer, or null when its element is not placed. */
-export function matrixOf(doc: ShotDocument, layerId: Id | null | undefined): Matrix | null {
-  const elementId = find(doc, 'layer', layerId)?.elementId;
-  const placement = placed(doc).find(({ element }) => element.id === elementId)?.placement;
-  return placement ? translation(placement.x, placement.y) : null;
+export function matrixOf(doc: ShotDocument, layerId: Id | null | undefined, shotFrame: number): Matrix | null {
+  const layer = find(doc, 'layer', layerId);
+  const found = placed(doc).find(({ element }) => element.id === layer?.elementId);
+  if (!layer || !found) return null;
+  const turn = elementLength(doc, found.element);
+  const frame = placementFrame(found.placement, found.element, turn, shotFrame) ?? 0;
+  return placedLayer(found.placement, layer, found.element, frame, turn);
+}
+
+function placedLayer({ x, y }: Placement, layer: Layer, element: Element, frame: number, turn: number): Matrix {
+  const home = translation(x, y);
+  const shift = shiftAt(layer, element.anchor, frame, roundOf(element, turn));
+  return shift === IDENTITY ? home : multiply(home, shift);
 }
 
 /** Ids of all layers of the shot as they lie on one another, lowest first. */
@@ -79,25 +101,27 @@ export function sheetsOf(doc: ShotDocument, shotFrame: number, options: SheetOpt
     const frame = placementFrame(placement, element, turn, shotFrame);
     if (frame === null) continue;
     // What a layer that clips shows within: the drawing of the nearest layer below, in its folder, that doesn't.
-    let [base, baseFolder]: [Drawing | null, Id | undefined] = [null, undefined];
+    const round = roundOf(element, turn);
+    let [base, baseFolder]: [Sheet['within'], Id | undefined] = [null, undefined];
     for (const timed of timedLayers(doc, element).reverse()) {
       const { layer, folder } = timed;
       const isBase = !layer.clip || baseFolder !== folder?.id;
       const drawing = isIn(timed, options) ? find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId) : undefined;
-      if (isBase) [base, baseFolder] = [drawing ?? null, folder?.id];
+      const matrix = placedLayer(placement, layer, element, frame, turn);
+      if (isBase) [base, baseFolder] = [drawing ? { drawing, matrix } : null, folder?.id];
       const clips = layer.clip && !options.alone;
       if (!drawing || (clips && (isBase || !base))) continue;
       const dim = options.dimBut && options.dimBut !== layer.id ? DIMMED : 1;
-      const groupOpacity = folder ? valueAt(folder.opacity, frame) : 1;
+      const groupOpacity = folder ? valueAt(folder.opacity, frame, round) : 1;
       sheets.push({
         layerId: layer.id,
         drawing,
-        opacity: valueAt(layer.opacity, frame) * dim,
+        opacity: valueAt(layer.opacity, frame, round) * dim,
         blend: layer.blend,
         group: folder && groupOpacity < 1 ? { id: folder.id, opacity: groupOpacity } : null,
         within: clips ? base : null,
         tint: layer.tint,
-        matrix: translation(placement.x, placement.y),
+        matrix,
       });
     }
   }
@@ -160,7 +184,8 @@ export function inGroups<T extends Pick<Sheet, 'group'>>(sheets: readonly T[]): 
 export function shownPicture(sheet: Sheet, view: Matrix, pictureOf: PictureOf, makeSurface: MakeSurface): Picture {
   const matrix = multiply(view, sheet.matrix);
   if (!sheet.within) return pictureOf(sheet, matrix);
-  const base = pictureOf({ ...sheet, drawing: sheet.within, within: null, tint: null }, matrix) as Picture & Sized;
+  const { drawing, matrix: home } = sheet.within;
+  const base = pictureOf({ ...sheet, drawing, within: null, tint: null }, multiply(view, home)) as Picture & Sized;
   const cut = makeSurface(base.width, base.height);
   // The base first and the sheet in it: pictures handed out one after another may be of one surface.
   cut.context.drawImage(base, 0, 0);
@@ -214,7 +239,7 @@ export function frameKey(sheets: readonly Sheet[]): string {
   return sheets
     .map(
       (s) =>
-        `${s.drawing.id}@${s.within?.id}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${s.matrix.join(',')}`,
+        `${s.drawing.id}@${s.within?.drawing.id}@${s.within?.matrix.join(',')}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${s.matrix.join(',')}`,
     )
     .join('|');
 }

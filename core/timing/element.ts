@@ -52,6 +52,9 @@ export function elementLength(doc: ShotDocument, element: Element): number {
   return Math.max(1, ...lengths);
 }
 
+/** The frames values over time go round in: those of a cycle, or null where time ends. */
+export const roundOf = (element: Element, length: number): number | null => (element.time === 'cycle' ? length : null);
+
 /** What a layer shows on a frame of its element. */
 export interface Shown {
   readonly exposure: Exposure;

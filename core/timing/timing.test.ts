@@ -33,6 +33,8 @@ import {
 const newId = seededIds(3);
 const list = (lengths: number[], more: Partial<RunList> = {}): RunList => ({
   kind: 'runlist',
+  poses: {},
+  numbers: {},
   id: newId(),
   elementId: newId(),
   runs: lengths.map((length) => ({ id: newId(), slot: length < 0 ? null : newId(), length: Math.abs(length) })),

@@ -3,9 +3,10 @@
  * one request at a time and always for the latest state, and hands what comes to the compositor.
  */
 import { shotOf, valueAt, type Id } from '@tallow/core/document';
-import { invert, multiply, translation, type Matrix } from '@tallow/core/geometry';
+import { invert, multiply, type Matrix } from '@tallow/core/geometry';
+import { roundOf } from '@tallow/core/timing';
 import { drawingsInHand } from '../state/pick.ts';
-import { current, shotFrameOf, shownNow, type Current } from '../state/current.ts';
+import { current, layerMatrix, shotFrameOf, shownNow, type Current } from '../state/current.ts';
 import { desk, fittedView, setDesk, useDesk, viewMatrix } from '../state/desk.ts';
 import { useDocument } from '../state/document.ts';
 import { ghostsOf, onionReach } from '../state/onion.ts';
@@ -136,7 +137,7 @@ export class Engine {
     this.lifting = { on: true, matrix };
     const now = current();
     const { view } = this.place();
-    const placed = multiply(view, translation(now?.placement?.x ?? 0, now?.placement?.y ?? 0));
+    const placed = now ? multiply(view, layerMatrix(now, desk().frame)) : view;
     this.compositor.moveLifted(multiply(multiply(placed, matrix), invert(placed)));
   }
 
@@ -199,7 +200,7 @@ export class Engine {
       if (stale) closePainted(painted);
       else {
         this.compositor.take(painted, view, {
-          opacity: layer ? valueAt(layer.opacity, frame) : 1,
+          opacity: layer ? valueAt(layer.opacity, frame, roundOf(now.element, now.length)) : 1,
           blend: layer?.blend ?? 'normal',
         });
         this.compositor.canvas.dataset['shown'] = String(answered);

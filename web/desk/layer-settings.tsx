@@ -1,11 +1,13 @@
 /** What can be set of a layer or a folder. */
-import { BLENDS, find, LAYER_ROLES, type Blend, type Folder, type Layer, type LayerRole } from '@tallow/core/document';
+import { BLENDS, find, LAYER_ROLES, valueAt, type Blend, type Folder, type Layer, type LayerRole } from '@tallow/core/document';
 import { deleteLayer, dissolveFolder, setFolder, setLayer } from '@tallow/core/edit';
-import type { TimedLayer } from '@tallow/core/timing';
+import { roundOf, type TimedLayer } from '@tallow/core/timing';
 import { starterOf } from '@tallow/core/starters';
 import { FolderMinus, SlidersHorizontal, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { act } from '../state/actions.ts';
+import { useCurrent } from '../state/current.ts';
+import { useDesk } from '../state/desk.ts';
 import { LayerMenu } from './layer-menu.tsx';
 import { edit, endGesture, say, useDocument } from '../state/document.ts';
 import { take } from '../state/plan.ts';
@@ -85,6 +87,7 @@ function StarterLink({ layer }: { layer: Layer }) {
 
 export function LayerSettingsRows({ timed, only }: { timed: TimedLayer; only: boolean }) {
   const { layer, list } = timed;
+  const { frame, round } = useMoment();
   const set = (name: string, settings: Parameters<typeof setLayer>[2], gesture?: string): void => {
     edit(name, (doc) => setLayer(doc, layer.id, settings), gesture);
   };
@@ -115,9 +118,9 @@ export function LayerSettingsRows({ timed, only }: { timed: TimedLayer; only: bo
         </select>
         <Opacity
           label="Layer opacity"
-          value={layer.opacity.constant}
+          value={valueAt(layer.opacity, frame, round)}
           onSet={(opacity) => {
-            set('layer opacity', { opacity }, `opacity-${layer.id}`);
+            edit('layer opacity', (doc) => setLayer(doc, layer.id, { opacity }, frame), `opacity-${layer.id}`);
           }}
         />
       </div>
@@ -187,14 +190,22 @@ export function LayerSettingsRows({ timed, only }: { timed: TimedLayer; only: bo
   );
 }
 
+/** The frame values are set at, and what they go round in. */
+function useMoment(): { frame: number; round: number | null } {
+  const now = useCurrent();
+  const frame = useDesk((s) => s.frame);
+  return { frame, round: now ? roundOf(now.element, now.length) : null };
+}
+
 export function FolderSettingsRow({ folder }: { folder: Folder }) {
+  const { frame, round } = useMoment();
   return (
     <div className="ml-5 flex items-center gap-2 border-l border-soot-700 pl-3 pr-1">
       <Opacity
         label={`Opacity of ${folder.name}`}
-        value={folder.opacity.constant}
+        value={valueAt(folder.opacity, frame, round)}
         onSet={(opacity) => {
-          edit('folder opacity', (doc) => setFolder(doc, folder.id, { opacity }), `opacity-${folder.id}`);
+          edit('folder opacity', (doc) => setFolder(doc, folder.id, { opacity }, frame), `opacity-${folder.id}`);
         }}
       />
       <button

@@ -8,7 +8,7 @@ import { beginReshape } from '../reshape/reshape-pen.ts';
 import { beginPlate } from '../references/plate-pen.ts';
 import { beginTrace } from '../trace/trace-pen.ts';
 import { beginPlanStroke } from '../plan/plan-pen.ts';
-import { current, type Current } from '../state/current.ts';
+import { layerMatrix, current, type Current } from '../state/current.ts';
 import { desk, setBrush, setDesk, viewAbout, type View } from '../state/desk.ts';
 import { setPen } from '../state/session.ts';
 import type { Engine } from './engine.ts';
@@ -65,7 +65,9 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
 
   /** CSS px of the canvas to the space of the active element. */
   const inwardOf = (now: Current): Matrix => {
-    const placed = translation(now.placement?.x ?? 0, now.placement?.y ?? 0);
+    const { planning, hand, frame } = desk();
+    const home = translation(now.placement?.x ?? 0, now.placement?.y ?? 0);
+    const placed = planning || hand === 'plate' ? home : layerMatrix(now, frame);
     const pixel = devicePixelRatio;
     return multiply(invert(multiply(engine.place().view, placed)), [pixel, 0, 0, pixel, 0, 0]);
   };

@@ -2,8 +2,8 @@
 import { answered } from '@tallow/core/brush';
 import { randomId } from '@tallow/core/document';
 import { addMarks, breakHold, whyNotDrawable } from '@tallow/core/edit';
-import { apply, multiply, scaleOf, translation, type Matrix, type Point } from '@tallow/core/geometry';
-import { current, lineSwatchOf, shownNow, swatchOf, type Current } from '../state/current.ts';
+import { apply, invert, multiply, scaleOf, type Matrix, type Point } from '@tallow/core/geometry';
+import { current, layerMatrix, lineSwatchOf, shownNow, swatchOf, type Current } from '../state/current.ts';
 import { desk, type Tool } from '../state/desk.ts';
 import { edit, endGesture, say, takeBack, useDocument } from '../state/document.ts';
 import { isLateInHold } from '../state/pen-target.ts';
@@ -26,11 +26,11 @@ const RULER_REACH = 24;
 const CLOSE_REACH = 14;
 
 /** A place moved onto the ruler, if the stroke follows it. */
-function onRuler(ruler: NonNullable<ReturnType<typeof desk>['ruler']>, placed: Point, at: Point): Point {
+function onRuler(ruler: NonNullable<ReturnType<typeof desk>['ruler']>, placed: Matrix, at: Point): Point {
   const [cos, sin] = [Math.cos(ruler.angle), Math.sin(ruler.angle)];
-  const [x, y] = [at.x + placed.x - ruler.x, at.y + placed.y - ruler.y];
-  const along = x * cos + y * sin;
-  return { x: ruler.x + along * cos - placed.x, y: ruler.y + along * sin - placed.y };
+  const { x, y } = apply(placed, at);
+  const along = (x - ruler.x) * cos + (y - ruler.y) * sin;
+  return apply(invert(placed), { x: ruler.x + along * cos, y: ruler.y + along * sin });
 }
 
 /** Why the pen can't draw now, said to the user, or what it draws on. */
@@ -63,8 +63,8 @@ export function beginStroke(engine: Engine, inward: Matrix, first: PenSample): P
   const { tool, brushes, swatchId, frame, ruler, closes } = desk();
   const { layer } = now.active;
   const swatch = swatchOf(now.doc, swatchId)!;
-  const placed = { x: now.placement?.x ?? 0, y: now.placement?.y ?? 0 };
-  const matrix = multiply(engine.place().view, translation(placed.x, placed.y));
+  const placed = layerMatrix(now, frame);
+  const matrix = multiply(engine.place().view, placed);
   const name = STEPS[tool];
   const gesture = `pen-${randomId()}`;
   // A new drawing in the middle of a hold begins as the pen lands, in the same step as its first stroke.
@@ -166,7 +166,7 @@ export function beginStroke(engine: Engine, inward: Matrix, first: PenSample): P
 /** Whether a stroke that begins here follows the ruler. */
 function ruledFrom(
   ruler: NonNullable<ReturnType<typeof desk>['ruler']>,
-  placed: Point,
+  placed: Matrix,
   at: Point,
   reach: number,
 ): boolean {

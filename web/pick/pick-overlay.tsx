@@ -6,13 +6,12 @@ import {
   multiply,
   ringPoints,
   scaleOf,
-  translation,
   type Matrix,
   type Point,
 } from '@tallow/core/geometry';
 import { bent, flatGrid, shareOf, STILL, type Grid, type Transform } from '@tallow/core/marks';
 import { useEffect, useRef, useState, type PointerEvent as ReactPointerEvent } from 'react';
-import { useCurrent } from '../state/current.ts';
+import { layerMatrix, useCurrent } from '../state/current.ts';
 import { useDesk, viewMatrix } from '../state/desk.ts';
 import { endGesture, takeBack, useDocument } from '../state/document.ts';
 import {
@@ -274,10 +273,11 @@ export function useSight(svg: React.RefObject<SVGSVGElement | null>) {
   const now = useCurrent();
   const view = useDesk((s) => s.view);
   const area = useDesk((s) => s.area);
+  const frame = useDesk((s) => s.frame);
   if (!now || area.width === 0) return null;
   const matrix = multiply(
     viewMatrix(view, shotOf(now.doc), area),
-    translation(now.placement?.x ?? 0, now.placement?.y ?? 0),
+    layerMatrix(now, frame),
   );
   const placeOf = (event: { clientX: number; clientY: number }): Point => {
     const box = svg.current!.getBoundingClientRect();

@@ -13,12 +13,15 @@ import {
   elementLength,
   isLocked,
   isVisible,
+  roundOf,
+  shiftAt,
   shownOn,
   timedLayers,
   turnsIn,
   type Shown,
   type TimedLayer,
 } from '@tallow/core/timing';
+import { multiply, translation, type Matrix } from '@tallow/core/geometry';
 import { useShallow } from 'zustand/react/shallow';
 import { desk, useDesk } from './desk.ts';
 import { useDocument } from './document.ts';
@@ -82,6 +85,12 @@ export function useCurrent(): Current | null {
 /** The frame of the shot on which a frame of a turn of the active element falls. */
 export const shotFrameOf = ({ placement, length }: Current, frame: number, turn: number): number =>
   (placement?.start ?? 0) + turn * length + frame;
+
+/** From the space of the active layer to px of the shot, on a frame: where its element stands, and where the layer is put. */
+export function layerMatrix({ placement, element, active, length }: Current, frame: number): Matrix {
+  const home = translation(placement?.x ?? 0, placement?.y ?? 0);
+  return active ? multiply(home, shiftAt(active.layer, element.anchor, frame, roundOf(element, length))) : home;
+}
 
 /** What the active layer shows on the playhead's frame. */
 export function shownNow(now: Current, frame: number): Shown | null {

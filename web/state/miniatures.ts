@@ -1,8 +1,18 @@
 /** Small pictures of drawings for wheel, strip and layers: asked of the painter one at a time, kept by content. */
-import { find, shotOf, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
+import {
+  find,
+  shotOf,
+  valueAt,
+  type Drawing,
+  type Element,
+  type Id,
+  type ShotDocument,
+} from '@tallow/core/document';
 import { EMPTY_BOX, grown, isEmpty, union, type Box } from '@tallow/core/geometry';
 import { ByteCache, drawingBox } from '@tallow/core/render';
+import { roundOf, shiftAt, shownOn, type TimedLayer } from '@tallow/core/timing';
 import { create } from 'zustand';
+import type { MiniatureRequest } from '../workers/paint.ts';
 import { painter } from '../workers/painter-client.ts';
 
 const BYTES = 48 * 1024 * 1024;
@@ -87,17 +97,32 @@ async function work(): Promise<void> {
   working = false;
 }
 
+/** What is laid in a small picture: a drawing, and where its layer is put. */
+export type Small = MiniatureRequest['sheets'][number];
+
+/** What layers of an element show on a frame of it, lowest first. */
+export function sheetsAt(layers: readonly TimedLayer[], element: Element, frame: number, length: number): Small[] {
+  const round = roundOf(element, length);
+  return [...layers].reverse().flatMap((timed) => {
+    const shown = shownOn(timed, frame, length);
+    if (!shown) return [];
+    const { layer } = timed;
+    const shift = shiftAt(layer, element.anchor, frame, round);
+    return [{ drawingId: shown.drawingId, opacity: valueAt(layer.opacity, frame, round), shift }];
+  });
+}
+
 /** A picture of drawings, lowest first, if it is there; else it is asked for and undefined until it arrives. */
 export function miniature(
   doc: ShotDocument,
-  sheets: readonly { drawingId: Id; opacity: number }[],
+  sheets: readonly Small[],
   box: Box,
   width: number,
   height: number,
 ): ImageBitmap | undefined {
-  const drawings = sheets.flatMap(({ drawingId, opacity }) => {
+  const drawings = sheets.flatMap(({ drawingId, opacity, shift }) => {
     const drawing = find(doc, 'drawing', drawingId);
-    return drawing ? [`${contentId(drawing)}@${opacity}`] : [];
+    return drawing ? [`${contentId(drawing)}@${opacity}@${shift?.join()}`] : [];
   });
   if (drawings.length === 0) return undefined;
   const colours = shotOf(doc)

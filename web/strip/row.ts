@@ -1,9 +1,9 @@
 /** Draws a row of the strip: an element's drawings over the shot, a notch for each turn. */
-import { shotOf, valueAt } from '@tallow/core/document';
+import { shotOf } from '@tallow/core/document';
 import { timedPhases } from '@tallow/core/plan';
-import { isVisible, placementFrame, shownOn } from '@tallow/core/timing';
+import { isVisible, placementFrame } from '@tallow/core/timing';
 import type { Current } from '../state/current.ts';
-import { boxAround, miniature } from '../state/miniatures.ts';
+import { boxAround, miniature, sheetsAt } from '../state/miniatures.ts';
 import { phaseColour } from '../state/phases.ts';
 
 export const ROW_HEIGHT = 28;
@@ -68,10 +68,7 @@ export function drawRow(
       context.fillRect(x - 1, ROW_HEIGHT - 6, 2, 6);
       shownKey = '';
     }
-    const sheets = [...moving].reverse().flatMap((timed) => {
-      const shown = shownOn(timed, own, row.length);
-      return shown ? [{ drawingId: shown.drawingId, opacity: valueAt(timed.layer.opacity, own) }] : [];
-    });
+    const sheets = sheetsAt(moving, element, own, row.length);
     const key = sheets.map((s) => s.drawingId).join();
     if (key === shownKey || !box) continue;
     shownKey = key;

@@ -1,12 +1,12 @@
 /** The loop itself, small and always running if wanted, with the stroke under the pen; and where the playhead is. */
-import { shotOf, valueAt } from '@tallow/core/document';
+import { shotOf } from '@tallow/core/document';
 import { fitInto, type Box } from '@tallow/core/geometry';
 import type { Context2D } from '@tallow/core/render';
-import { isVisible, secondsText, shownOn } from '@tallow/core/timing';
+import { isVisible, secondsText } from '@tallow/core/timing';
 import { useEffect, useRef } from 'react';
 import { shotFrameOf, shownNow, type Current } from '../state/current.ts';
 import { useDesk } from '../state/desk.ts';
-import { boxAround, miniature, useArrivals } from '../state/miniatures.ts';
+import { boxAround, miniature, sheetsAt, useArrivals } from '../state/miniatures.ts';
 import { openEngine } from '../state/session.ts';
 import { heldFor } from '../state/time-edits.ts';
 
@@ -29,10 +29,7 @@ function smallOf(now: Current, side: number): Small {
   const { x, y } = now.placement ?? { x: 0, y: 0 };
   const box = drawn ?? { left: -x, top: -y, right: width - x, bottom: height - y };
   const pictureOf = (frame: number) => {
-    const sheets = [...moving].reverse().flatMap((timed) => {
-      const shown = shownOn(timed, frame, now.length);
-      return shown ? [{ drawingId: shown.drawingId, opacity: valueAt(timed.layer.opacity, frame) }] : [];
-    });
+    const sheets = sheetsAt(moving, now.element, frame, now.length);
     return sheets.length > 0 ? miniature(now.doc, sheets, box, side, side) : undefined;
   };
   return { box, pictureOf };

@@ -60,8 +60,8 @@ export interface Updated {
 }
 
 export interface MiniatureRequest {
-  /** Drawings lowest first, with their opacity. */
-  readonly sheets: readonly { readonly drawingId: Id; readonly opacity: number }[];
+  /** Drawings lowest first, with their opacity and where their layer is put. */
+  readonly sheets: readonly { readonly drawingId: Id; readonly opacity: number; readonly shift?: Matrix }[];
   /** The part of element space that is shown. */
   readonly box: Box;
   readonly width: number;

@@ -2,7 +2,7 @@
  * The painter: draws the picture away from the main thread and hands it over as bitmaps. It keeps
  * its own copy of the document and rasters of drawings, the longest unused given up first.
  */
-import { find, valueAt, type Drawing, type Id, type Layer, type ShotDocument } from '@tallow/core/document';
+import { find, valueAt, type Drawing, type Folder, type Id, type Layer, type ShotDocument } from '@tallow/core/document';
 import { fitInto, IDENTITY, multiply, type Box, type Matrix } from '@tallow/core/geometry';
 import {
   DIMMED,
@@ -24,7 +24,7 @@ import {
   type SheetOptions,
   type Surface,
 } from '@tallow/core/render';
-import { timedLayers } from '@tallow/core/timing';
+import { elementLength, placedElements, placementFrame, roundOf, timedLayers } from '@tallow/core/timing';
 import { expose, transfer } from 'comlink';
 import type { Laid, MiniatureRequest, Painted, PaintRequest, Updated } from './paint.ts';
 import { Assets } from './assets.ts';
@@ -80,6 +80,15 @@ function laidApart(
 const layerShowing = (drawingId: Id): Layer | undefined =>
   Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer' && Object.values(e.slots).includes(drawingId));
 
+/** How strongly a folder shows on a frame of the shot. */
+function folderOpacityAt(folder: Folder, shotFrame: number): number {
+  const placed = placedElements(doc).find(({ element }) => element.id === folder.elementId);
+  if (!placed) return 1;
+  const turn = elementLength(doc, placed.element);
+  const frame = placementFrame(placed.placement, placed.element, turn, shotFrame) ?? 0;
+  return valueAt(folder.opacity, frame, roundOf(placed.element, turn));
+}
+
 const hasShapes = (drawing: Drawing): boolean => Object.values(drawing.marks).some((mark) => mark.kind === 'shape');
 
 /** Every bitmap of a painted picture, for handing over and for closing. */
@@ -124,7 +133,8 @@ const painter = {
     const rank = (id: Id) => order.indexOf(id);
     const at = activeLayerId ? rank(activeLayerId) : order.length;
     const folderOf = find(doc, 'folder', folderIdOf(activeLayerId));
-    const faded = folderOf && valueAt(folderOf.opacity, 0) < 1 ? folderOf : undefined;
+    const folderOpacity = folderOf ? folderOpacityAt(folderOf, shotFrame) : 1;
+    const faded = folderOpacity < 1 ? folderOf : undefined;
     const inside = (sheet: Sheet) => sheet.group !== null && sheet.group.id === faded?.id;
     const ungrouped = (sheet: Sheet): Sheet => (inside(sheet) ? { ...sheet, group: null } : sheet);
     const under = sheets.filter((s) => rank(s.layerId) < at);
@@ -152,13 +162,13 @@ const painter = {
       folder = {
         below: bitmapOf(bottom),
         above: laidApart(over.filter(inside).map(ungrouped), size, view),
-        opacity: valueAt(faded.opacity, 0),
+        opacity: folderOpacity,
       };
     }
     const onTop: Picture[] = [];
     for (const { drawingId, look, shift, ...rest } of ghosts) {
       const drawing = find(doc, 'drawing', drawingId);
-      const matrix = matrixOf(doc, layerShowing(drawingId)?.id);
+      const matrix = matrixOf(doc, layerShowing(drawingId)?.id, shotFrame);
       if (!drawing || !matrix) continue;
       const style = hasShapes(drawing) ? look : 'line';
       const placed = multiply(view, matrix);
@@ -266,10 +276,10 @@ const painter = {
     const surface = makeSurface(width, height);
     const [one, small] = pairOf(width, height);
     const colourOf = paletteOf(doc);
-    for (const { drawingId, opacity } of sheets) {
+    for (const { drawingId, opacity, shift } of sheets) {
       const drawing = find(doc, 'drawing', drawingId);
       if (!drawing) continue;
-      drawDrawing(one, small, drawing, colourOf, matrix);
+      drawDrawing(one, small, drawing, colourOf, shift ? multiply(matrix, shift) : matrix);
       layPicture(surface, one.picture, opacity, 'normal');
     }
     const bitmap = bitmapOf(surface);
@@ -294,7 +304,7 @@ function clipBase(shotFrame: number, layerId: Id | null, options: SheetOptions):
   const timed = element ? timedLayers(doc, element) : [];
   const at = timed.findIndex((each) => each.layer.id === layerId);
   const base = timed.slice(at + 1).find((each) => !each.layer.clip || each.folder?.id !== timed[at]!.folder?.id);
-  const matrix = matrixOf(doc, layerId) ?? IDENTITY;
+  const matrix = matrixOf(doc, layerId, shotFrame) ?? IDENTITY;
   const nothing: Sheet = {
     layerId: layer.id,
     drawing: { kind: 'drawing', id: '', marks: {}, order: [] },
