@@ -20,8 +20,8 @@ export const runlist = z.strictObject({
   numbers: z.record(id, frames(1)).default({}),
 });
 
-
-const rising = (keys: readonly { frame: number }[]) => keys.every((key, i) => i === 0 || key.frame > keys[i - 1]!.frame);
+const rising = (keys: readonly { frame: number }[]) =>
+  keys.every((key, i) => i === 0 || key.frame > keys[i - 1]!.frame);
 
 /** One number throughout, or numbers at rising frames. */
 export const value = (number: z.ZodNumber) =>

@@ -1,6 +1,5 @@
 /** Edits that make, copy, draw on and delete drawings. */
 import {
-  dropEntities,
   emptyDrawing,
   find,
   putEntities,
@@ -26,6 +25,7 @@ import {
   type TimedLayer,
 } from '../timing/index.ts';
 import { phaseAt } from '../plan/index.ts';
+import { swept } from './sweep.ts';
 import { atRun, placeOf, settled, withList, type Place, type Timed } from './place.ts';
 
 /** What a layer shows of a clip: a drawing's marks or, with null, nothing, held for so many frames. */
@@ -102,6 +102,21 @@ export function clipOf(doc: ShotDocument, layerId: Id, indices: readonly number[
   });
 }
 
+/** Puts a clip before the run at an index; later drawings move. */
+export const insertClip = (
+  doc: ShotDocument,
+  layerId: Id,
+  index: number,
+  clip: readonly ClipPart[],
+  newId: NewId,
+): Timed => insertParts(doc, placeOf(doc, layerId), index, clip, newId);
+
+/** A new empty drawing before the run at an index, held as long as what shows there. */
+export function newDrawingBefore(doc: ShotDocument, layerId: Id, index: number, newId: NewId): Timed {
+  const hold = placeOf(doc, layerId).timed.list.runs[index]?.length ?? 2;
+  return insertClip(doc, layerId, index, [{ drawing: emptyDrawing(''), hold }], newId);
+}
+
 /** Puts a clip after what is shown on a frame; later drawings move. */
 export function pasteClip(
   doc: ShotDocument,
@@ -154,7 +169,6 @@ export type Deleting = 'close up' | 'hold before';
 /** Deletes runs of a layer, and their drawings when nothing else shows them. @param indices of its run list. */
 export function deleteRuns(doc: ShotDocument, layerId: Id, indices: readonly number[], how: Deleting): Timed {
   const place = placeOf(doc, layerId);
-  const { layer } = place.timed;
   let { list } = place.timed;
   const first = Math.min(...indices);
   for (const index of [...indices].sort((a, b) => b - a)) {
@@ -165,19 +179,8 @@ export function deleteRuns(doc: ShotDocument, layerId: Id, indices: readonly num
     const heldOn = list.runs[heir];
     if (how === 'hold before' && heldOn) list = setHold(list, heir, heldOn.length + gone.length);
   }
-  const kept = new Set(list.runs.flatMap((run) => run.slot ?? []));
-  const slots = Object.fromEntries(Object.entries(layer.slots).filter(([slot]) => kept.has(slot)));
-  const edited = dropUnshown(putEntities(doc, list, { ...layer, slots }), Object.values(layer.slots));
+  const edited = swept(putEntities(doc, list), [list.id]);
   return atRun(settled(doc, edited, place), place, how === 'hold before' ? Math.max(0, first - 1) : first);
-}
-
-/** Drops those of some drawings that no layer shows any more. */
-export function dropUnshown(doc: ShotDocument, drawingIds: readonly Id[]): ShotDocument {
-  const shown = new Set(Object.values(doc.entities).flatMap((e) => (e.kind === 'layer' ? Object.values(e.slots) : [])));
-  return dropEntities(
-    doc,
-    drawingIds.filter((id) => !shown.has(id)),
-  );
 }
 
 /** Deletes what is shown on a frame. */
@@ -189,6 +192,9 @@ export function deleteExposure(doc: ShotDocument, layerId: Id, frame: number, ho
 
 function makeFirst(place: Place, frame: number, newId: NewId): { list: RunList; slot: Id } {
   const { timed, turn } = place;
+  // A slot that is still to be drawn, of a layer tied to another, takes the drawing.
+  const bare = exposureAt(timed.list, frame, turn)?.run.slot;
+  if (bare) return { list: timed.list, slot: bare };
   const slot = newId();
   const planned = phaseAt(place.element.phases, frame)?.hold;
   const hold = timed.list.period ?? planned ?? timed.list.runs.findLast((run) => run.slot !== null)?.length ?? 2;

@@ -57,11 +57,13 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
               id: of(list.id),
               elementId: of(list.elementId),
             })),
-            layers: entity.held.layers.filter(({ layerId }) => ids.has(layerId)).map((take) => ({
-              layerId: of(take.layerId),
-              runListId: of(take.runListId),
-              slots: named(take.slots),
-            })),
+            layers: entity.held.layers
+              .filter(({ layerId }) => ids.has(layerId))
+              .map((take) => ({
+                layerId: of(take.layerId),
+                runListId: of(take.runListId),
+                slots: named(take.slots),
+              })),
           },
         };
       case 'element':
@@ -70,7 +72,9 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
           id,
           layers: known(entity.layers),
           paths: known(entity.paths),
-          traces: entity.traces.filter(({ layerId }) => ids.has(layerId)).map((t) => ({ ...t, layerId: of(t.layerId) })),
+          traces: entity.traces
+            .filter(({ layerId }) => ids.has(layerId))
+            .map((t) => ({ ...t, layerId: of(t.layerId) })),
         };
       case 'folder':
         return { ...entity, id, elementId: of(entity.elementId), layers: known(entity.layers) };

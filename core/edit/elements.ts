@@ -12,7 +12,7 @@ import {
   type Placement,
   type ShotDocument,
 } from '../document/index.ts';
-import { dropUnshown } from './drawings.ts';
+import { dropUnshown } from './sweep.ts';
 
 /** Closes an element into a cycle, ends it as a one-shot, or opens it again; names it; sets how its time is seen. */
 export function setElement(

@@ -1,6 +1,6 @@
 /** Edits of the time drawings are shown: holds, order, phase. */
 import { putEntities, type Id, type RunList, type ShotDocument } from '../document/index.ts';
-import { exposureAt, moveRuns, retime, setHold, stretchRuns, toldFrom, totalLength } from '../timing/index.ts';
+import { exposureAt, moveRuns, retime, setHold, stretchedTo, toldFrom, totalLength } from '../timing/index.ts';
 import { atRun, placeOf, withList, type Place, type Timed } from './place.ts';
 
 /** Runs of a list from one index on, as a user picks them; on a cycle they may go on across the seam. */
@@ -59,7 +59,18 @@ export function movePicked(doc: ShotDocument, layerId: Id, picked: Picked, to: n
 export function stretchPicked(doc: ShotDocument, layerId: Id, picked: Picked, length: number): Timed {
   const place = placeOf(doc, layerId);
   const { list, first } = sideBySide(place, picked);
-  return atRun(withList(doc, place, stretchRuns(list, first, picked.count, length)), place, first);
+  return atRun(
+    withList(doc, place, {
+      ...list,
+      runs: list.runs.toSpliced(
+        first,
+        picked.count,
+        ...stretchedTo(list.runs.slice(first, first + picked.count), length),
+      ),
+    }),
+    place,
+    first,
+  );
 }
 
 /**

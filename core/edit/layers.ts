@@ -16,7 +16,7 @@ import {
   withNumber,
 } from '../document/index.ts';
 import { timedLayers } from '../timing/index.ts';
-import { dropUnshown } from './drawings.ts';
+import { dropUnshown } from './sweep.ts';
 
 /** The element or folder that lists a layer or folder. */
 export function listOf(doc: ShotDocument, id: Id): Element | Folder | undefined {

@@ -23,6 +23,13 @@ export interface Place {
   readonly turn: number;
 }
 
+/** An element and its length. @throws if the shot has no such element. */
+export function elementOf(doc: ShotDocument, elementId: Id): { element: Element; turn: number } {
+  const element = find(doc, 'element', elementId);
+  if (!element) throw new Error(`Element ${elementId} is not in this shot`);
+  return { element, turn: elementLength(doc, element) };
+}
+
 /** The layer with its run list and element. @throws if the shot has no such layer. */
 export function placeOf(doc: ShotDocument, layerId: Id): Place {
   const layer = find(doc, 'layer', layerId);
@@ -36,10 +43,11 @@ export function placeOf(doc: ShotDocument, layerId: Id): Place {
  * Keeps a cycle free of flashes after one layer's time changed: layers that ran the whole turn
  * before hold their last drawing to the end of the new turn.
  */
-function keepFull(before: ShotDocument, after: ShotDocument, element: Element): ShotDocument {
+export function keptFull(before: ShotDocument, after: ShotDocument, element: Element): ShotDocument {
   if (element.time !== 'cycle') return after;
   const oldTurn = elementLength(before, element);
-  const full = timedLayers(before, element).filter(({ list }) => list.period === null && totalLength(list) === oldTurn);
+  const wasFull = (list: RunList) => list.period === null && totalLength(list) === oldTurn;
+  const full = timedLayers(before, element).filter(({ list }) => wasFull(list));
   const turn = elementLength(after, element);
   const changed = new Map<Id, RunList>();
   for (const { list } of full) {
@@ -58,12 +66,12 @@ export function withList(
   list: RunList,
   ...more: readonly Entity[]
 ): ShotDocument {
-  return keepFull(doc, putEntities(doc, list, ...more), element);
+  return keptFull(doc, putEntities(doc, list, ...more), element);
 }
 
 /** The same for a document that has been changed already. */
 export const settled = (before: ShotDocument, after: ShotDocument, { element }: Place): ShotDocument =>
-  keepFull(before, after, element);
+  keptFull(before, after, element);
 
 /** The document with the playhead on the start of a run. */
 export function atRun(doc: ShotDocument, { element, timed }: Place, index: number): Timed {

@@ -21,7 +21,7 @@ import {
 } from '../document/index.ts';
 import { drawingOf, marksFrom, starterHolds, starterOf, type LaidFrame } from '../starters/index.ts';
 import { exposures, timedLayers, totalLength } from '../timing/index.ts';
-import { dropUnshown } from './drawings.ts';
+import { dropUnshown } from './sweep.ts';
 import { printOf } from './print.ts';
 
 /** What becomes of laid drawings that were changed by hand since. */

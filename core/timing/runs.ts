@@ -114,23 +114,6 @@ export function toldFrom(list: RunList, index: number, length: number): RunList 
   return { ...list, runs, offset: wrap(list.offset + passed, length) };
 }
 
-/** Gives `count` runs from `first` on a length together, in the shares they have now, each at least 1 frame. */
-export function stretchRuns(list: RunList, first: number, count: number, length: number): RunList {
-  const picked = list.runs.slice(first, first + count);
-  const old = picked.reduce((sum, run) => sum + run.length, 0);
-  const whole = Math.max(count, Math.round(length));
-  let [passed, given] = [0, 0];
-  const stretched = picked.map((run, i) => {
-    passed += run.length;
-    const left = count - i - 1;
-    const end = Math.min(whole - left, Math.max(given + 1, Math.round((passed * whole) / old)));
-    const held = { ...run, length: end - given };
-    given = end;
-    return held;
-  });
-  return withRuns(list, list.runs.toSpliced(first, count, ...stretched));
-}
-
 /**
  * Puts a slot where nothing shows at `local` (the list's own time). In an empty run it takes at
  * most `hold` frames and leaves the rest empty; past the end the time up to it becomes an empty run.

@@ -6,12 +6,7 @@ import { IDENTITY, multiply, translation, type Matrix, type Point } from '../geo
  * Element space as drawn to element space as shown: scaled and turned about the anchor, then moved.
  * @param turn frames of a cycle, or null where time ends.
  */
-export function shiftAt(
-  { shift }: Pick<Layer, 'shift'>,
-  anchor: Point,
-  frame: number,
-  turn: number | null,
-): Matrix {
+export function shiftAt({ shift }: Pick<Layer, 'shift'>, anchor: Point, frame: number, turn: number | null): Matrix {
   const [x, y, scale, angle] = [shift.x, shift.y, shift.scale, shift.angle].map((v) => valueAt(v, frame, turn)) as [
     number,
     number,
