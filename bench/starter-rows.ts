@@ -1,5 +1,6 @@
 /** Rows of the starters: a fire laid whole, one drawing of it for a preview, and what the field kernel's cost grows with. */
-import { gridOver, layAll, sceneFor, starterOf, unionField, type Disc } from '@tallow/core/starters';
+import { gridOver } from '@tallow/core/geometry';
+import { layAll, sceneFor, starterOf, unionField, type Disc } from '@tallow/core/starters';
 import { median, sideBySide, timeRow, type Row } from './measure.ts';
 
 /** Goals of the design in ms; rows are told against them. */

@@ -5,3 +5,4 @@ export * from './rings.ts';
 export * from './simplify.ts';
 export * from './waves.ts';
 export * from './solid.ts';
+export * from './levels.ts';

@@ -3,20 +3,18 @@
  * creases between the lobes, a light side made lobe by lobe, a shade at its foot, and short creases within.
  */
 import type { Ring } from '../document/index.ts';
-import { cosineTurn, mix, seededRandom, sineTurn, type Point } from '../geometry/index.ts';
-import { samplesOf } from './circles.ts';
 import {
-  discsBox,
+  cosineTurn,
+  mix,
+  seededRandom,
+  sineTurn,
+  type Point,
   gridOver,
-  partOf,
   ringsAt,
-  softMax,
-  unionField,
-  within,
-  without,
-  type Disc,
   type Grid,
-} from './field.ts';
+} from '../geometry/index.ts';
+import { samplesOf } from './circles.ts';
+import { discsBox, partOf, softMax, unionField, within, without, type Disc } from './field.ts';
 import type { Line } from './starter.ts';
 
 const { abs, floor, max } = Math;

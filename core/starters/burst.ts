@@ -12,11 +12,13 @@ import {
   sineTurn,
   smoothStep,
   unitedRings,
+  gridOver,
+  ringsAt,
 } from '../geometry/index.ts';
 import type { Ring } from '../document/index.ts';
 import { billowRings, type Puff } from './billow.ts';
 import { GUIDE_PAINT, circleLine, samplesOf } from './circles.ts';
-import { discsBox, gridOver, ringsAt, unionField } from './field.ts';
+import { discsBox, unionField } from './field.ts';
 import { outlined } from './line.ts';
 import {
   ageOf,

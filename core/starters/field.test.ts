@@ -1,6 +1,7 @@
+import { gridOver } from '../geometry/index.ts';
 import fc from 'fast-check';
 import { stretchOf } from './bolt.ts';
-import { discsBox, gridOver, partOf, softMax, unionField, within, without } from './field.ts';
+import { discsBox, partOf, softMax, unionField, within, without } from './field.ts';
 
 const disc = fc.record({
   x: fc.integer({ min: -100, max: 100 }),

@@ -1,10 +1,7 @@
 /**
- * The field kernel: what lies within some discs, smoothly or sharply united, sampled on a grid and cut to
- * clean rings. Values are px: how deep a place lies inside, negative outside.
+ * The field kernel: what lies within some discs, smoothly or sharply united, sampled on a grid. Values are px: how deep a place lies inside, negative outside.
  */
-import { contours } from 'd3-contour';
-import type { Ring } from '../document/index.ts';
-import { fitRing, type Box } from '../geometry/index.ts';
+import type { Box, Grid } from '../geometry/index.ts';
 
 const { abs, ceil, floor, max, min, sqrt } = Math;
 
@@ -14,35 +11,8 @@ export interface Disc {
   readonly r: number;
 }
 
-/** A grid of samples over a box. */
-export interface Grid {
-  readonly left: number;
-  readonly top: number;
-  readonly columns: number;
-  readonly rows: number;
-  /** px between samples. */
-  readonly cell: number;
-}
-
-/** px a ring may leave the contour it is fitted to. */
-const TOLERANCE = 0.45;
-/** Mean thickness under which an area is a sliver, px. */
-const SLIVER = 2;
 /** A place that nothing reaches. */
 export const OUTSIDE = -1000;
-
-/** A grid over a box with some air round it. @param finest px between samples at least. @param most samples along its longer side. */
-export function gridOver({ left, top, right, bottom }: Box, finest: number, most = 260): Grid {
-  const cell = max(finest, (right - left) / most, (bottom - top) / most);
-  const air = 3 * cell;
-  return {
-    left: left - air,
-    top: top - air,
-    cell,
-    columns: ceil((right - left + 2 * air) / cell) + 1,
-    rows: ceil((bottom - top + 2 * air) / cell) + 1,
-  };
-}
 
 /** The box around some discs. */
 export function discsBox(discs: readonly Disc[]): Box {
@@ -124,53 +94,3 @@ export const within = (a: Float64Array, b: Float64Array): Float64Array => combin
 /** What lies in the first and not in the second. */
 export const without = (a: Float64Array, b: Float64Array): Float64Array =>
   combined(a, b, (inside, hole) => min(inside, -hole));
-
-type Pair = [number, number];
-
-/** Closed polylines, last point not repeated, around everything at or above a level; outer rings and holes alike. */
-export function levelLines(values: Float64Array, { left, top, columns, rows, cell }: Grid, level: number): Pair[][] {
-  const cut = contours()
-    .size([columns, rows])
-    .smooth(true)
-    .contour(values as unknown as number[], level);
-  return cut.coordinates.flatMap((polygon) =>
-    polygon.map((line) => line.slice(0, -1).map(([x, y]): Pair => [left + (x! - 0.5) * cell, top + (y! - 0.5) * cell])),
-  );
-}
-
-/** Twice the signed area of a closed polyline, px². */
-export function doubleArea(line: readonly (readonly [number, number])[]): number {
-  let sum = 0;
-  for (let i = 0; i < line.length; i++) {
-    const [x, y] = line[i]!;
-    const [nx, ny] = line[(i + 1) % line.length]!;
-    sum += x * ny - nx * y;
-  }
-  return sum;
-}
-
-function perimeter(line: readonly Pair[]): number {
-  let sum = 0;
-  for (let i = 0; i < line.length; i++) {
-    const [x, y] = line[i]!;
-    const [nx, ny] = line[(i + 1) % line.length]!;
-    sum += sqrt((nx - x) ** 2 + (ny - y) ** 2);
-  }
-  return sum;
-}
-
-/** Whether an outline is worth drawing: large enough, and no sliver. */
-const isDrawn = (line: readonly Pair[], smallest: number): boolean => {
-  const area = abs(doubleArea(line)) / 2;
-  return area >= smallest && (2 * area) / perimeter(line) >= SLIVER;
-};
-
-/**
- * Cuts a field at a level and fits clean rings, corners kept. Slivers and what is smaller than `smallest` px²
- * are left out, holes too.
- */
-export function ringsAt(values: Float64Array, grid: Grid, level: number, smallest: number): Ring[] {
-  return levelLines(values, grid, level)
-    .filter((line) => line.length >= 6 && isDrawn(line, smallest))
-    .map((line) => fitRing(line, TOLERANCE));
-}

@@ -5,8 +5,19 @@
  * same time. Waves and bulges pass a whole number of times in a cycle, so it closes by construction.
  */
 import type { Ring } from '../document/index.ts';
-import { clamp, cosineTurn, mix, seededRandom, sineTurn, smoothStep, type Point } from '../geometry/index.ts';
-import { gridOver, OUTSIDE, ringsAt, softMax, type Grid } from './field.ts';
+import {
+  clamp,
+  cosineTurn,
+  mix,
+  seededRandom,
+  sineTurn,
+  smoothStep,
+  type Point,
+  gridOver,
+  ringsAt,
+  type Grid,
+} from '../geometry/index.ts';
+import { OUTSIDE, softMax } from './field.ts';
 import { outlined } from './line.ts';
 import { GUIDE_PAINT, circleLine } from './circles.ts';
 import { control, fillOf, phaseOf, type LaidFrame, type Scene, type Settings, type StarterKind } from './starter.ts';

@@ -1,7 +1,6 @@
 /** Laying: every drawing of a starter, with pieces left out that live too short to be read. */
-import { ringBox, ringPoints, type Box } from '../geometry/index.ts';
+import { ringBox, ringPoints, type Box, doubleArea } from '../geometry/index.ts';
 import type { Ring } from '../document/index.ts';
-import { doubleArea } from './field.ts';
 import { isLine, type LaidFrame, type LaidMark, type Scene, type StarterKind } from './starter.ts';
 
 /** Drawings a piece must live to be read. */

@@ -3,9 +3,10 @@
  * the crown of a splash with its ring, streams that meet, and a surface that waves. A gob keeps its area: what goes
  * into the tail is taken from the head. Drops leave fast, slow down, shrink, and break in two.
  */
+import { gridOver, ringsAt, type Grid } from '../geometry/index.ts';
 import type { Ring } from '../document/index.ts';
 import { GUIDE_PAINT, circleLine } from './circles.ts';
-import { discsBox, gridOver, OUTSIDE, ringsAt, softMax, unionField, within, type Grid } from './field.ts';
+import { discsBox, OUTSIDE, softMax, unionField, within } from './field.ts';
 import { gobAt } from './gob.ts';
 import { outlined } from './line.ts';
 import { crownAt, streamsAt, surfaceAt, type Liquid } from './liquid-forms.ts';

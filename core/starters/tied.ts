@@ -1,7 +1,7 @@
 /** Two shapes tied by area: as one shrinks the other grows. */
-import { clamp, mix, smoothStep } from '../geometry/index.ts';
+import { clamp, mix, smoothStep, gridOver, ringsAt } from '../geometry/index.ts';
 import { circleLine, GUIDE_PAINT } from './circles.ts';
-import { discsBox, gridOver, ringsAt, unionField } from './field.ts';
+import { discsBox, unionField } from './field.ts';
 import { outlined } from './line.ts';
 import { ageOf, control, fillOf, type Scene, type StarterKind } from './starter.ts';
 

@@ -1,0 +1,6 @@
+export * from './similar.ts';
+export * from './match.ts';
+export * from './between.ts';
+export * from './spread.ts';
+export * from './boil.ts';
+export * from './ahead.ts';

@@ -1,0 +1,106 @@
+/** Marks seen as evenly spaced points, for comparing them and for walking both alike. */
+import type { Mark, Ring } from '../document/index.ts';
+import { ringPoints, type Point } from '../geometry/index.ts';
+
+/** A polyline walked by arc length. */
+export interface Walk {
+  readonly points: readonly Point[];
+  /** Length passed at each point, px. */
+  readonly passed: Float64Array;
+  readonly length: number;
+}
+
+/** @param closed whether the last point leads back to the first; it is then not repeated. */
+export function walkOf(points: readonly Point[], closed: boolean): Walk {
+  const all = closed && points.length > 1 ? [...points, points[0]!] : points;
+  const passed = new Float64Array(all.length);
+  for (let i = 1; i < all.length; i++) {
+    const [dx, dy] = [all[i]!.x - all[i - 1]!.x, all[i]!.y - all[i - 1]!.y];
+    passed[i] = passed[i - 1]! + Math.sqrt(dx * dx + dy * dy);
+  }
+  return { points: all, passed, length: passed.at(-1) ?? 0 };
+}
+
+/** The index of the piece a length falls into, and how far into it, 0 to 1. */
+export function seek({ passed }: Walk, length: number): { at: number; share: number } {
+  let [low, high] = [0, passed.length - 1];
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (passed[middle]! <= length) low = middle;
+    else high = middle;
+  }
+  const step = (passed[high] ?? 0) - (passed[low] ?? 0);
+  return { at: low, share: step > 0 ? Math.min(1, Math.max(0, (length - passed[low]!) / step)) : 0 };
+}
+
+/** Points at even lengths along a walk; on a closed one from a share on, the start not repeated. */
+export function evenPoints(walk: Walk, count: number, closed: boolean, from = 0, backwards = false): Point[] {
+  return Array.from({ length: count }, (_, i) => {
+    const part = closed ? i / count : count > 1 ? i / (count - 1) : 0;
+    const along = backwards ? from - part : from + part;
+    const share = closed ? along - Math.floor(along) : backwards ? 1 - part : part;
+    const { at, share: into } = seek(walk, share * walk.length);
+    const [a, b] = [walk.points[at]!, walk.points[at + 1] ?? walk.points[at]!];
+    return { x: a.x + (b.x - a.x) * into, y: a.y + (b.y - a.y) * into };
+  });
+}
+
+/** Straight pieces per piece of a ring. */
+const PIECES = 8;
+
+export const ringWalk = (ring: Ring): Walk => walkOf(ringPoints(ring, PIECES), true);
+
+/** The line of a stroke. */
+export const strokePoints = ({ samples }: Exclude<Mark, { kind: 'shape' }>): Point[] =>
+  Array.from(samples.x, (x, i) => ({ x, y: samples.y[i]! }));
+
+/** Twice the signed area within points, px². */
+export function doubleAreaOf(points: readonly Point[]): number {
+  let sum = 0;
+  for (let i = 0; i < points.length; i++) {
+    const [p, q] = [points[i]!, points[(i + 1) % points.length]!];
+    sum += p.x * q.y - q.x * p.y;
+  }
+  return sum;
+}
+
+/** The mean of points. */
+export function middleOf(points: readonly Point[]): Point {
+  let [x, y] = [0, 0];
+  for (const p of points) {
+    x += p.x;
+    y += p.y;
+  }
+  const count = Math.max(1, points.length);
+  return { x: x / count, y: y / count };
+}
+
+/** Where a mark is and how large: its middle, its reach (mean way from the middle, px) and its length or girth, px. */
+export interface Body {
+  readonly middle: Point;
+  readonly reach: number;
+  readonly length: number;
+  /** px²; 0 for strokes. */
+  readonly area: number;
+}
+
+const bodies = new WeakMap<Mark, Body>();
+
+/** Points looked at of each line. */
+const LOOKED = 24;
+
+/** The body of a mark. Marks never change, so it is worked out once. */
+export function bodyOf(mark: Mark): Body {
+  const kept = bodies.get(mark);
+  if (kept) return kept;
+  const isShape = mark.kind === 'shape';
+  const walks = isShape ? mark.rings.map(ringWalk) : [walkOf(strokePoints(mark), false)];
+  const outer = walks.reduce((most, walk) => (walk.length > most.length ? walk : most));
+  const even = evenPoints(outer, LOOKED, isShape);
+  const middle = middleOf(even);
+  const reach = even.reduce((sum, p) => sum + Math.hypot(p.x - middle.x, p.y - middle.y), 0) / even.length;
+  const area = isShape ? Math.abs(walks.reduce((sum, walk) => sum + doubleAreaOf(walk.points), 0)) / 2 : 0;
+  const body = { middle, reach: Math.max(reach, 0.5), length: Math.max(outer.length, 1), area };
+  bodies.set(mark, body);
+  return body;
+}
