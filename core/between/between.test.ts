@@ -5,6 +5,7 @@ import { apply, ringPoints, seededIds, seededRandom, translation, type Matrix, t
 import { transformed } from '../marks/index.ts';
 import { discRing } from '../brush/index.ts';
 import {
+  bestJoins,
   betweenAt,
   boiled,
   drawingOrder,
@@ -14,6 +15,7 @@ import {
   matrixOfSimilarity,
   powerOf,
   putShare,
+  seamReport,
   sharesFor,
   similarityBetween,
   waysBack,
@@ -244,6 +246,18 @@ describe('in-betweens', () => {
     areas.slice(1).forEach((each, i) => expect(Math.abs(each / areas[i]! - 1)).toBeLessThan(0.25));
   });
 
+  it('lets the pieces of one shape go their own ways', () => {
+    const two = drawing([shape([discRing(0, 0, 40), discRing(0, -120, 15)])]);
+    const later = drawing([shape([discRing(0, 0, 40), discRing(0, -160, 12)])]);
+    const parts = all(
+      betweenAt(two, later, matchMarks(two, later, { ties: [] }), 0.5, { way: 'straight' }, newId),
+    ) as Shape[];
+    expect(parts).toHaveLength(2);
+    expect(
+      ringPoints(parts[1]!.rings[0]!, 8).reduce((sum, p) => sum + p.y, 0) / 8 / (parts[1]!.rings[0]!.length / 6),
+    ).toBeCloseTo(-140, 0);
+  });
+
   it('opens a hole that only the second has', () => {
     const full = drawing([ball(0, 0, 50)]);
     const holed = drawing([shape([discRing(0, 0, 50), discRing(10, 0, 20)])]);
@@ -334,6 +348,16 @@ it('goes on as it came, and knows the way back', () => {
   const back = waysBack(now, first);
   expect(back.find(({ markId }) => markId === now.order[0])!.distance).toBeCloseTo(40, 0);
   expect(back.find(({ markId }) => markId === now.order[1])!.to).toBeNull();
+});
+
+it('tells the seam of a cycle from its other steps, and where it is best cut', () => {
+  const drawings = [0, 10, 20, 30, 40, 90].map((x) => drawing([ball(x, 0, 20)]));
+  const { seam, usual, ratio } = seamReport(drawings);
+  expect(seam.distance).toBeCloseTo(90, 0);
+  expect(usual.distance).toBeCloseTo(18, 0);
+  expect(ratio).toBeCloseTo(5, 0);
+  const there = [0, 12, 24, 30, 24, 12, 60, 90].map((x) => drawing([ball(x, 0, 20)]));
+  expect(bestJoins(there, 4, 1)[0]).toMatchObject({ first: 0, last: 5 });
 });
 
 it('moves along a drawn path', () => {

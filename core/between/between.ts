@@ -3,7 +3,8 @@ import type { Drawing, Id, Mark, NewId, Ring, Shape, Way } from '../document/ind
 import { apply, mix, translation, type Matrix, type Point } from '../geometry/index.ts';
 import { transformed } from '../marks/index.ts';
 import { betweenLines, type Going, type Line } from './lines.ts';
-import type { Pairing } from './match.ts';
+import { islandsOf } from './islands.ts';
+import { matchMarks, type Pairing } from './match.ts';
 import { bodyOf, ringWalk } from './outline.ts';
 import { flownTogether } from './regions.ts';
 import { betweenRings, ringPairs, scaledRing } from './rings.ts';
@@ -115,6 +116,25 @@ function betweenAreas(from: readonly Shape[], to: readonly Shape[], share: numbe
   return [whole, ...apart];
 }
 
+/** Areas at a share, the pieces of each shape going their own ways. */
+function betweenIslands(from: readonly Shape[], to: readonly Shape[], share: number, going: Going): Ring[][] {
+  const [a, b] = [from.flatMap(islandsOf), to.flatMap(islandsOf)];
+  if (a.length === 1 && b.length === 1) return [betweenShapes(a[0]!, b[0]!, share, going)];
+  const drawing = (shapes: readonly Shape[]): Marks => ({
+    order: shapes.map(({ id }) => id),
+    marks: Object.fromEntries(shapes.map((shape) => [shape.id, shape])),
+  });
+  const [one, other] = [drawing(a), drawing(b)];
+  return matchMarks(one, other, { ties: [] }).flatMap((pairing): Ring[][] => {
+    const [p, q] = [pairing.from, pairing.to].map((ids, side) =>
+      ids.map((id) => (side === 0 ? one : other).marks[id] as Shape),
+    );
+    if (p!.length > 0 && q!.length > 0) return betweenAreas(p!, q!, share, going);
+    const size = p!.length > 0 ? 1 - share : share;
+    return size < GONE ? [] : [...p!, ...q!].map((shape) => (smaller(shape, size) as Shape).rings.slice());
+  });
+}
+
 /** Whether areas lie within others, so that their outlines need not come near. */
 const insideOf = (whole: readonly Ring[], rings: readonly Ring[]): boolean => {
   const p = ringWalk(rings[0]!).points[0]!;
@@ -148,7 +168,7 @@ function pairingAt(
     return [...one, ...other].map((mark) => transformed(smaller(mark, size), drift[p ? 0 : 1]!));
   }
   if (p.kind === 'shape' && q.kind === 'shape') {
-    const areas = betweenAreas(one as Shape[], other as Shape[], share, going);
+    const areas = betweenIslands(one as Shape[], other as Shape[], share, going);
     const look = share < 0.5 ? p : q;
     return areas.flatMap((rings): Mark[] =>
       rings.length === 0

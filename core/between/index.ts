@@ -1,6 +1,9 @@
 export * from './similar.ts';
 export * from './match.ts';
+export { bodyOf, type Body } from './outline.ts';
 export * from './between.ts';
 export * from './spread.ts';
 export * from './boil.ts';
 export * from './ahead.ts';
+export * from './lay.ts';
+export * from './seam.ts';

@@ -210,8 +210,8 @@ export interface Folder {
 
 export type ElementTime = 'open' | 'cycle' | 'one-shot';
 
-/** How an element's time is seen: as a disc, unrolled into a straight band, or whichever suits its length. */
-export const ELEMENT_FORMS = ['auto', 'disc', 'straight'] as const;
+/** How an element's time is seen: as a disc, unrolled into a straight band, as a sheet, or whichever suits its length. */
+export const ELEMENT_FORMS = ['auto', 'disc', 'straight', 'sheet'] as const;
 export type ElementForm = (typeof ELEMENT_FORMS)[number];
 
 export interface Element {

@@ -18,3 +18,6 @@ export * from './cells.ts';
 export * from './variants.ts';
 export * from './cycle.ts';
 export * from './values.ts';
+export * from './betweens.ts';
+export * from './poses.ts';
+export * from './traces.ts';

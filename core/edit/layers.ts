@@ -44,6 +44,21 @@ export function addLayer(
   };
 }
 
+/** Adds a layer in front of all others or behind them that shows one drawing throughout. The edit says which id it got. */
+export function addStill(
+  doc: ShotDocument,
+  elementId: Id,
+  name: string,
+  where: 'front' | 'behind',
+  newId: NewId,
+): { doc: ShotDocument; layerId: Id } {
+  const { layer, list } = newLayer(elementId, name, 'body', newId);
+  const element = find(doc, 'element', elementId);
+  if (!element) throw new Error(`Element ${elementId} is not in this shot`);
+  const layers = where === 'front' ? [layer.id, ...element.layers] : [...element.layers, layer.id];
+  return { doc: putEntities(doc, layer, { ...list, period: 1 }, { ...element, layers }), layerId: layer.id };
+}
+
 function unlisted(doc: ShotDocument, id: Id): ShotDocument {
   const from = listOf(doc, id);
   return from ? putEntities(doc, { ...from, layers: from.layers.filter((each) => each !== id) }) : doc;

@@ -1,7 +1,7 @@
 /** The exposure sheet: which drawing of which layer shows on which frame of the shot. */
 import { find, shotOf, type ShotDocument } from '../document/index.ts';
 
-import { placedElements, elementLength, placementFrame, shownOn, timedLayers } from '../timing/index.ts';
+import { placedElements, elementLength, placementFrame, shownOn, slotNumbers, timedLayers } from '../timing/index.ts';
 
 export interface ExposureSheet {
   /** `Frame`, then one column per layer as `Element / Layer`, frontmost first. Guides are left out. */
@@ -17,10 +17,7 @@ export function exposureSheet(doc: ShotDocument, from = 0, to = shotOf(doc).leng
     return timedLayers(doc, element)
       .filter(({ layer }) => layer.role !== 'guide')
       .map((timed) => {
-        // Drawings are numbered as they follow on the layer; one that is shown again keeps its number.
-        const numbers = new Map<string, number>();
-        for (const run of timed.list.runs)
-          if (run.slot && !numbers.has(run.slot)) numbers.set(run.slot, numbers.size + 1);
+        const numbers = slotNumbers(timed.list);
         const cell = (shotFrame: number): string => {
           const frame = placementFrame(placement, element, turn, shotFrame);
           const shown = frame === null ? null : shownOn(timed, frame, turn);

@@ -11,6 +11,7 @@ import {
   type Placement,
   type ShotDocument,
 } from '../document/index.ts';
+import { showVariant } from '../edit/index.ts';
 import { IDENTITY, multiply, translation, type Matrix } from '../geometry/index.ts';
 import {
   elementLength,
@@ -54,6 +55,8 @@ export interface SheetOptions {
   readonly without?: readonly Id[];
   /** Dims every layer but this one. */
   readonly dimBut?: Id | null;
+  /** A kept variant shown in place of what its layers show now. */
+  readonly variant?: Id | null;
 }
 
 /** What dimming leaves of the other layers' opacity. */
@@ -86,6 +89,18 @@ export const layerOrder = (doc: ShotDocument): Id[] =>
       .reverse(),
   );
 
+/** Documents with a variant shown, worked out once each. */
+const shownWith = new WeakMap<ShotDocument, Map<Id, ShotDocument>>();
+
+/** The document as it is with a kept variant shown. */
+export function withVariant(doc: ShotDocument, variantId: Id): ShotDocument {
+  const known = shownWith.get(doc) ?? new Map<Id, ShotDocument>();
+  shownWith.set(doc, known);
+  const shown = known.get(variantId) ?? showVariant(doc, variantId);
+  known.set(variantId, shown);
+  return shown;
+}
+
 function isIn(timed: TimedLayer, { guides, alone, without }: SheetOptions): boolean {
   if (without?.includes(timed.layer.id)) return false;
   if (alone) return timed.layer.id === alone;
@@ -93,7 +108,8 @@ function isIn(timed: TimedLayer, { guides, alone, without }: SheetOptions): bool
 }
 
 /** The drawings of a frame, lowest first. Hidden layers and drawings not yet loaded are left out. */
-export function sheetsOf(doc: ShotDocument, shotFrame: number, options: SheetOptions): Sheet[] {
+export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOptions): Sheet[] {
+  const doc = options.variant ? withVariant(now, options.variant) : now;
   const sheets: Sheet[] = [];
   for (const { placement, element } of placed(doc)) {
     if (options.element && element.id !== options.element) continue;

@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { middleLine } from '../brush/index.ts';
 import type { Ring } from '../document/index.ts';
-import { ringBox, ringPoints, seededIds, type Box, doubleArea, gridOver, levelLines, ringsAt } from '../geometry/index.ts';
+import {
+  ringBox,
+  ringPoints,
+  seededIds,
+  type Box,
+  doubleArea,
+  gridOver,
+  levelLines,
+  ringsAt,
+} from '../geometry/index.ts';
 import {
   fireGrid,
   grownAt,

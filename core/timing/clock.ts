@@ -6,6 +6,14 @@ export function dueFrame(elapsedMilliseconds: number, rate: number, from: number
   return (from + Math.max(0, passed)) % length;
 }
 
+/** The place in a stretch that is played to and fro: its ends show once at each turn. @param length at least 1. */
+export function bounced(place: number, length: number): number {
+  if (length < 2) return 0;
+  const way = 2 * (length - 1);
+  const at = ((place % way) + way) % way;
+  return at < length ? at : way - at;
+}
+
 /** Times at which new frames were shown, kept for one second, as a rate. */
 export class RateMeter {
   private shown: number[] = [];

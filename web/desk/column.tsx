@@ -1,5 +1,5 @@
 /** The column on the right: the active element, its wheel, the buttons under it and its layers. */
-import type { ElementForm, ElementTime } from '@tallow/core/document';
+import type { ElementTime } from '@tallow/core/document';
 import { setElement } from '@tallow/core/edit';
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -8,7 +8,9 @@ import { Menu } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { useCurrent, type Current } from '../state/current.ts';
 import { edit } from '../state/document.ts';
-import { formOf, Wheel } from '../wheel/wheel.tsx';
+import { formOf, FORMS, seeAs } from '../state/forms.ts';
+import { TimePanels } from '../time/time-panels.tsx';
+import { Wheel } from '../wheel/wheel.tsx';
 import { BrushPanel } from '../brush/brush-panel.tsx';
 import { useDesk } from '../state/desk.ts';
 import { ReshapePanel } from '../reshape/reshape-panel.tsx';
@@ -23,11 +25,6 @@ const TIMES: Record<ElementTime, { word: string; does: string; step: string }> =
   cycle: { word: 'cycle', does: 'Close into a cycle: the last drawing leads to the first', step: 'close into a cycle' },
   'one-shot': { word: 'one-shot', does: 'End as a one-shot: it plays once and is over', step: 'end as a one-shot' },
 };
-
-const FORMS: readonly { form: Exclude<ElementForm, 'auto'>; label: string; does: string }[] = [
-  { form: 'disc', label: 'Wheel', does: 'The time runs round' },
-  { form: 'straight', label: 'Straight', does: 'The wheel unrolled, for long work and one-shots' },
-];
 
 function Head({ now }: { now: Current }) {
   const [naming, setNaming] = useState(false);
@@ -65,10 +62,9 @@ function Head({ now }: { now: Current }) {
             type="button"
             aria-pressed={form === each}
             title={does}
-            className={`moves h-8 px-1.5 text-[13px] ${form === each ? 'text-wax-100 underline decoration-flame decoration-2 underline-offset-[6px]' : 'text-wax-500 hover:text-wax-100'}`}
+            className={`moves h-8 px-1 text-[13px] ${form === each ? 'text-wax-100 underline decoration-flame decoration-2 underline-offset-[6px]' : 'text-wax-500 hover:text-wax-100'}`}
             onClick={() => {
-              if (form !== each)
-                edit(`see as ${label.toLowerCase()}`, (doc) => setElement(doc, element.id, { form: each }));
+              seeAs(each);
             }}
           >
             {label}
@@ -112,12 +108,14 @@ function Head({ now }: { now: Current }) {
 function Below() {
   const hand = useDesk((s) => s.hand);
   const brushShown = useDesk((s) => s.brushShown);
+  const panel = useDesk((s) => s.panel);
   const referencesShown = useReferences((s) => s.shown);
   if (hand === 'pick') return <PickPanel />;
   if (hand === 'reshape') return <ReshapePanel />;
   if (hand === 'plate') return <ReferencesPanel />;
   if (brushShown) return <BrushPanel />;
-  return referencesShown ? <ReferencesPanel /> : <Layers />;
+  if (referencesShown) return <ReferencesPanel />;
+  return panel ? <TimePanels panel={panel} /> : <Layers />;
 }
 
 export function Column() {

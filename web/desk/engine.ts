@@ -22,6 +22,8 @@ const SHOWN = [
   'elementId',
   'onion',
   'pinned',
+  'piece',
+  'panel',
   'ghostShift',
   'alone',
   'dimOthers',
@@ -175,6 +177,8 @@ export class Engine {
       const { frame, turn, onion, silhouette, backdrop } = desk();
       const { width, height, view } = this.place();
       const layer = now.active?.layer;
+      // These show the drawings around as lines of their own.
+      const tracing = desk().panel === 'cycle' || desk().panel === 'between';
       const shotFrame = shotFrameOf(now, frame, turn);
       if (silhouette) {
         const dark = await painter().silhouette(width, height, view, shotFrame, now.element.id);
@@ -190,7 +194,9 @@ export class Engine {
         shotFrame,
         activeLayerId: layer?.id ?? null,
         ghosts:
-          desk().flipping || desk().planning ? [] : ghostsOf(now, onionReach(now, frame, onion), this.together(now)),
+          desk().flipping || desk().planning || tracing
+            ? []
+            : ghostsOf(now, onionReach(now, frame, onion), this.together(now)),
         pixel: devicePixelRatio,
         options: sightOptions(now),
         backdrop,

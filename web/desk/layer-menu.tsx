@@ -9,6 +9,7 @@ import { current } from '../state/current.ts';
 import { desk, setDesk } from '../state/desk.ts';
 import { edit, say, useDocument } from '../state/document.ts';
 import { withDrawings } from '../state/time-edits.ts';
+import { LayerTime } from '../time/layer-time.tsx';
 
 /** The layer below one in its element, if there is any. */
 function belowOf(layerId: string) {
@@ -128,6 +129,8 @@ export function LayerMenu({ layer }: { layer: Layer }) {
             : null}
         </DropdownMenu.RadioGroup>
       </SubMenu>
+      <MenuLine />
+      <LayerTime layer={layer} />
       <MenuLine />
       <DropdownMenu.Item
         className={ITEM}

@@ -220,7 +220,11 @@ export function FolderRow({ folder, open, onOpen }: { folder: Folder; open: bool
             <FolderIcon size={16} className="mx-[7px] shrink-0 text-wax-500" />
             <span className="truncate font-medium text-wax-300">{folder.name}</span>
             <span className="ml-auto shrink-0 text-[13px] text-wax-500">
-              {'keys' in folder.opacity ? 'fades' : folder.opacity.constant < 1 ? `${Math.round(folder.opacity.constant * 100)} %` : folder.layers.length}
+              {'keys' in folder.opacity
+                ? 'fades'
+                : folder.opacity.constant < 1
+                  ? `${Math.round(folder.opacity.constant * 100)} %`
+                  : folder.layers.length}
             </span>
           </button>
         )}

@@ -1,5 +1,14 @@
 /** What can be set of a layer or a folder. */
-import { BLENDS, find, LAYER_ROLES, valueAt, type Blend, type Folder, type Layer, type LayerRole } from '@tallow/core/document';
+import {
+  BLENDS,
+  find,
+  LAYER_ROLES,
+  valueAt,
+  type Blend,
+  type Folder,
+  type Layer,
+  type LayerRole,
+} from '@tallow/core/document';
 import { deleteLayer, dissolveFolder, setFolder, setLayer } from '@tallow/core/edit';
 import { roundOf, type TimedLayer } from '@tallow/core/timing';
 import { starterOf } from '@tallow/core/starters';

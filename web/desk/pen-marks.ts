@@ -92,7 +92,8 @@ export function setupOf(
 /** What the pen has drawn, as marks: a stroke, a rub-out, or a shape with its line. */
 export function marksOf(tool: Tool, setup: StrokeSetup, live: Live, swatch: Swatch, lines: Swatch | undefined): Mark[] {
   const { brush, seed } = setup;
-  const lays = setup.lays ? { lays: setup.lays } : {};
+  const { piece } = desk();
+  const lays = { ...(setup.lays ? { lays: setup.lays } : {}), ...(piece === null ? {} : { piece }) };
   if (live instanceof LiveShape) {
     const { ring, line } = live.finish();
     const shape: Mark = {

@@ -6,6 +6,7 @@ import { apply, invert, multiply, scaleOf, translation, type Matrix } from '@tal
 import { beginPick } from '../pick/pick-pen.ts';
 import { beginReshape } from '../reshape/reshape-pen.ts';
 import { beginPlate } from '../references/plate-pen.ts';
+import { placePoint } from '../time/point-pen.ts';
 import { beginTrace } from '../trace/trace-pen.ts';
 import { beginPlanStroke } from '../plan/plan-pen.ts';
 import { layerMatrix, current, type Current } from '../state/current.ts';
@@ -98,6 +99,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     if (hand === 'pick') return beginPick(inward, first);
     if (hand === 'trace') return beginTrace(inward, first);
     if (hand === 'plate') return beginPlate(inward, first);
+    if (hand === 'point') return placePoint(apply(inward, first));
     return hand === 'reshape' ? beginReshape(inward, first) : beginStroke(engine, inward, first);
   };
   const beginHand = (event: PointerEvent): void => {

@@ -36,6 +36,7 @@ import { PlanLine } from '../plan/plan-line.tsx';
 import { ReshapeOverlay } from '../reshape/reshape-overlay.tsx';
 import { PickOverlay } from '../pick/pick-overlay.tsx';
 import { PlanOverlay } from '../plan/overlay.tsx';
+import { TimeOverlay } from '../time/time-overlay.tsx';
 
 /** Colours to judge on in place of the background: never exported. */
 const BACKDROPS = [
@@ -320,6 +321,7 @@ export function Picture({ planning = false }: { planning?: boolean }) {
         <FrameEdge />
         <PlanOverlay live={planning} />
         {planning ? null : <Ruler />}
+        {planning ? null : <TimeOverlay />}
         {hand === 'pick' && !planning ? <PickOverlay /> : null}
         {hand === 'reshape' && !planning ? <ReshapeOverlay /> : null}
         {full || planning ? null : <FirstSteps />}

@@ -6,6 +6,7 @@ import { apply, invert, multiply, scaleOf, type Matrix, type Point } from '@tall
 import { current, layerMatrix, lineSwatchOf, shownNow, swatchOf, type Current } from '../state/current.ts';
 import { desk, type Tool } from '../state/desk.ts';
 import { edit, endGesture, say, takeBack, useDocument } from '../state/document.ts';
+import { strokeDone } from '../state/going-on.ts';
 import { isLateInHold } from '../state/pen-target.ts';
 import { openSaver } from '../state/session.ts';
 import type { Engine } from './engine.ts';
@@ -111,6 +112,7 @@ export function beginStroke(engine: Engine, inward: Matrix, first: PenSample): P
     const put = () => {
       edit(name, (doc) => addMarks(doc, layer.id, frame, marks, randomId), gesture);
       endGesture();
+      if (tool !== 'rub') strokeDone();
     };
     engine.compositor.settle();
     if (needed && useDocument.getState().missing.has(needed)) {

@@ -9,7 +9,7 @@ import { act, ACTIONS, type ActionName } from '../state/actions.ts';
 import { indicesOf } from '@tallow/core/edit';
 import { runStart } from '@tallow/core/timing';
 import { shownNow, useCurrent, type Current } from '../state/current.ts';
-import { desk, setDesk, useDesk } from '../state/desk.ts';
+import { desk, setDesk, SPEEDS, useDesk, type Speed } from '../state/desk.ts';
 import { say } from '../state/document.ts';
 import { useFindings } from '../state/findings.ts';
 import { titleOf } from '../state/keys.ts';
@@ -26,6 +26,7 @@ import {
 } from '../state/time-edits.ts';
 
 const HOLDS = [1, 2, 3, 4] as const;
+const SPEED_WORDS: Readonly<Record<Speed, string>> = { 0.25: '¼', 0.5: '½', 1: '1', 2: '2' };
 const LIFTS = [1, 2, 3, 5] as const;
 
 const Separator = () => <span className="mx-0.5 h-6 w-px shrink-0 bg-soot-700" />;
@@ -67,17 +68,35 @@ function ActionChoice({ name, word }: { name: ActionName; word: string }) {
 function PlayingMenu() {
   const speed = useDesk((s) => s.speed);
   const loops = useDesk((s) => s.loops);
+  const pingPong = useDesk((s) => s.pingPong);
+  const range = useDesk((s) => s.range);
+  const playsLayers = useDesk((s) => s.playsLayers);
   const playsPicked = useDesk((s) => s.playsPicked);
   const hubRuns = useDesk((s) => s.hubRuns);
   return (
     <SubMenu label="Playing">
+      <Choices label="Speed" whyNot={null}>
+        {SPEEDS.map((each) => (
+          <DropdownMenu.Item
+            key={each}
+            aria-label={`Speed ${each}`}
+            className={`${SMALL} ${speed === each ? 'text-flame' : ''}`}
+            onSelect={(event) => {
+              event.preventDefault();
+              setDesk({ speed: each });
+            }}
+          >
+            {SPEED_WORDS[each]}
+          </DropdownMenu.Item>
+        ))}
+      </Choices>
       <CheckItem
-        checked={speed === 0.5}
+        checked={pingPong}
         onChange={() => {
-          act('halfSpeed');
+          act('pingPong');
         }}
       >
-        Half speed
+        To and fro
       </CheckItem>
       <CheckItem
         checked={loops}
@@ -96,6 +115,22 @@ function PlayingMenu() {
         Only what is picked
       </CheckItem>
       <CheckItem
+        checked={range !== null}
+        onChange={() => {
+          act('range');
+        }}
+      >
+        {range ? `Only frames ${range.from + 1}–${range.from + range.length}` : 'Keep what is picked as the range'}
+      </CheckItem>
+      <CheckItem
+        checked={playsLayers}
+        onChange={() => {
+          act('playLayers');
+        }}
+      >
+        Only the picked layers
+      </CheckItem>
+      <CheckItem
         checked={hubRuns}
         onChange={(on) => {
           setDesk({ hubRuns: on });
@@ -104,6 +139,7 @@ function PlayingMenu() {
         The loop in the hub runs
       </CheckItem>
       <MenuLine />
+      <ActionItem name="playOnce" />
       <ActionItem name="full" />
       <ActionItem name="previousFrame" />
       <ActionItem name="nextFrame" />
@@ -113,6 +149,7 @@ function PlayingMenu() {
 
 function More({ now }: { now: Current }) {
   const newOnHeld = useDesk((s) => s.newOnHeld);
+  const goesOn = useDesk((s) => s.goesOn);
   const frame = useDesk((s) => s.frame);
   const shown = shownNow(now, frame);
   const marks = shown ? now.doc.entities[shown.drawingId] : undefined;
@@ -126,7 +163,22 @@ function More({ now }: { now: Current }) {
       width="w-[330px]"
       className="grid h-8 place-items-center rounded-lg bg-soot-800 text-wax-300 hover:bg-soot-700"
     >
+      <ActionItem name="timing" label="Timing" />
+      <ActionItem name="between" label="In-betweens" />
+      <ActionItem name="cycle" label="Close the cycle" />
+      <ActionItem name="variants" label="Variants" />
+      <ActionItem name="values" label="Over time" />
+      <ActionItem name="pieces" label="Follow, points, boil" />
+      <MenuLine />
       <ActionItem name="newHere" />
+      <CheckItem
+        checked={goesOn}
+        onChange={() => {
+          act('goesOn');
+        }}
+      >
+        Go on after each stroke
+      </CheckItem>
       <CheckItem
         checked={newOnHeld}
         onChange={() => {

@@ -1,14 +1,6 @@
 /** What is picked up, over the picture: its lines, its box with handles, the lasso, and the grid that bends. */
 import { shotOf, type Mark } from '@tallow/core/document';
-import {
-  apply,
-  invert,
-  multiply,
-  ringPoints,
-  scaleOf,
-  type Matrix,
-  type Point,
-} from '@tallow/core/geometry';
+import { apply, invert, multiply, ringPoints, scaleOf, type Matrix, type Point } from '@tallow/core/geometry';
 import { bent, flatGrid, shareOf, STILL, type Grid, type Transform } from '@tallow/core/marks';
 import { useEffect, useRef, useState, type PointerEvent as ReactPointerEvent } from 'react';
 import { layerMatrix, useCurrent } from '../state/current.ts';
@@ -275,10 +267,7 @@ export function useSight(svg: React.RefObject<SVGSVGElement | null>) {
   const area = useDesk((s) => s.area);
   const frame = useDesk((s) => s.frame);
   if (!now || area.width === 0) return null;
-  const matrix = multiply(
-    viewMatrix(view, shotOf(now.doc), area),
-    layerMatrix(now, frame),
-  );
+  const matrix = multiply(viewMatrix(view, shotOf(now.doc), area), layerMatrix(now, frame));
   const placeOf = (event: { clientX: number; clientY: number }): Point => {
     const box = svg.current!.getBoundingClientRect();
     return apply(invert(matrix), { x: event.clientX - box.left, y: event.clientY - box.top });

@@ -8,8 +8,12 @@ import { create } from 'zustand';
 
 export const TOOLS = ['ink', 'pencil', 'grain', 'haze', 'shape', 'rub'] as const;
 export type Tool = (typeof TOOLS)[number];
-/** What the pen does with the tool in hand: draw, pick marks up, reshape them, move ghosts for tracing, or place a picture. */
-export type Hand = 'draw' | 'pick' | 'reshape' | 'trace' | 'plate';
+/** What the pen does with the tool in hand: draw, pick marks up, reshape them, move ghosts for tracing, place a picture, or follow a point. */
+export type Hand = 'draw' | 'pick' | 'reshape' | 'trace' | 'plate' | 'point';
+
+/** What the column shows of time in place of the layers. */
+export const TIME_PANELS = ['timing', 'between', 'cycle', 'variants', 'values', 'piece'] as const;
+export type TimePanel = (typeof TIME_PANELS)[number];
 
 /** How the picture is seen: the shot's middle, moved by `panX panY` CSS px, scaled, turned and perhaps mirrored. */
 export interface View {
@@ -59,7 +63,12 @@ export interface Onion {
 /** Runs of one layer that are picked on the wheel. */
 export interface PickedRuns extends Picked {
   readonly layerId: Id;
+  /** Other layers picked with it, on the same frames. */
+  readonly also?: readonly Id[];
 }
+
+export const SPEEDS = [0.25, 0.5, 1, 2] as const;
+export type Speed = (typeof SPEEDS)[number];
 
 export interface DeskState {
   readonly tool: Tool;
@@ -88,7 +97,15 @@ export interface DeskState {
   readonly playing: boolean;
   /** Frames per second really reached while playing. */
   readonly reached: number | null;
-  readonly speed: 1 | 0.5;
+  readonly speed: Speed;
+  /** To and fro in place of round and round. */
+  readonly pingPong: boolean;
+  /** Frames of the active element that are played, or null for all. */
+  readonly range: { readonly from: number; readonly length: number } | null;
+  /** Plays only the picked layers. */
+  readonly playsLayers: boolean;
+  /** Plays the element's variants one after another. */
+  readonly inTurn: boolean;
   /** Whether playing begins again at the end. */
   readonly loops: boolean;
   /** Plays only what is picked. */
@@ -113,6 +130,22 @@ export interface DeskState {
   readonly phaseId: Id | null;
   /** Layers that locking all others locked, to be unlocked by it again. */
   readonly lockedOthers: readonly Id[];
+  /** What of time the column shows, or null for the layers. */
+  readonly panel: TimePanel | null;
+  /** Whether edits of time are for all layers of the element. */
+  readonly together: boolean;
+  /** Whether each stroke leads on to the next drawing. */
+  readonly goesOn: boolean;
+  /** Shows the first drawing as the target in the last part of a cycle. */
+  readonly leadsBack: boolean;
+  /** Shows where pieces would be next. */
+  readonly ahead: boolean;
+  /** The traced point in hand. */
+  readonly traceId: Id | null;
+  /** The piece that is drawn right round, or null for whole drawings. */
+  readonly piece: string | null;
+  /** Whether the sheet shows pictures of the drawings. */
+  readonly sheetPictures: boolean;
   /** Whether the pen on a later frame of a hold begins a new drawing there. */
   readonly newOnHeld: boolean;
   /** A line of its own round shapes: its width in px, or null for none. */
@@ -184,6 +217,10 @@ export const useDesk = create<DeskState>(() => ({
   playing: false,
   reached: null,
   speed: 1,
+  pingPong: false,
+  range: null,
+  playsLayers: false,
+  inTurn: false,
   loops: true,
   playsPicked: false,
   onion: { on: true, before: 1, after: 1, look: 'outline', strength: 1, fallOff: 0.6, colours: COLOUR_PAIRS[0]! },
@@ -197,6 +234,14 @@ export const useDesk = create<DeskState>(() => ({
   planHeld: false,
   phaseId: null,
   lockedOthers: [],
+  panel: null,
+  together: false,
+  goesOn: false,
+  leadsBack: false,
+  ahead: false,
+  traceId: null,
+  piece: null,
+  sheetPictures: false,
   newOnHeld: false,
   shapeLine: null,
   silhouette: false,
@@ -236,6 +281,16 @@ export const FRESH = {
   picked: null,
   playing: false,
   playsPicked: false,
+  range: null,
+  playsLayers: false,
+  inTurn: false,
+  panel: null,
+  together: false,
+  goesOn: false,
+  leadsBack: false,
+  ahead: false,
+  traceId: null,
+  piece: null,
   pinned: [],
   ghostShift: {},
   alone: null,

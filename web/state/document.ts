@@ -118,6 +118,22 @@ export function reEdit(name: string, change_: (doc: ShotDocument) => ShotDocumen
   change(next, ids, 'user', { done: [...steps, { name, touched }], undone: [] });
 }
 
+/**
+ * Changes the document as part of the last step: for what follows by itself from what was done. Nothing
+ * undone is forgotten.
+ */
+export function editAlong(change_: (doc: ShotDocument) => ShotDocument): void {
+  const { doc, done } = useDocument.getState();
+  if (!doc) return;
+  const next = change_(doc);
+  const touched = touchedBetween(doc, next);
+  const ids = Object.keys(touched);
+  const last = done.at(-1);
+  if (ids.length === 0) return;
+  const steps = last ? [...done.slice(0, -1), joinSteps(last, { name: last.name, touched })] : done;
+  change(next, ids, 'user', { done: steps });
+}
+
 function travel(from: 'done' | 'undone'): void {
   const state = useDocument.getState();
   const step = state[from].at(-1);

@@ -46,7 +46,7 @@ export const coloursOf = (now: Current, onion: Onion): ColourPair => onion.colou
 /** Ghosts from the farthest to the nearest, so that the nearest lies on top; pinned ones under all. */
 /** @param shown drawings to be seen besides: those worked on together. */
 export function ghostsOf(now: Current, reach: readonly Neighbour[], shown: readonly Id[] = []): Ghost[] {
-  const { onion, pinned, ghostShift } = desk();
+  const { onion, pinned, ghostShift, piece } = desk();
   const shiftOf = (id: Id) => ghostShift[id] ?? null;
   const pair = coloursOf(now, onion);
   const near = new Set(reach.map((n) => n.drawingId));
@@ -58,6 +58,7 @@ export function ghostsOf(now: Current, reach: readonly Neighbour[], shown: reado
       broken: false,
       strength: 0.8,
       look: onion.look,
+      piece,
       shift: shiftOf(drawingId),
     }));
   return [
@@ -70,6 +71,7 @@ export function ghostsOf(now: Current, reach: readonly Neighbour[], shown: reado
         broken: side === 'after',
         strength: onion.strength * onion.fallOff ** (distance - 1),
         look: onion.look,
+        piece,
         shift: shiftOf(drawingId),
       })),
   ];

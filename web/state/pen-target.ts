@@ -1,6 +1,6 @@
 /** Which drawing the pen will touch, worked out before it lands. */
 import { whyNotDrawable } from '@tallow/core/edit';
-import { exposureAt, listFrame, runStart } from '@tallow/core/timing';
+import { exposureAt, listFrame, runStart, slotNumbers, timesShown } from '@tallow/core/timing';
 import { shownNow, type Current } from './current.ts';
 import { desk } from './desk.ts';
 
@@ -21,7 +21,8 @@ export function penText(now: Current, frame: number): { text: string; trouble: b
   if (!shown) return { text: `pen begins a new drawing on ${layer.name}`, trouble: false };
   if (list.period === 1) return { text: `pen draws on ${layer.name}, shown throughout`, trouble: false };
   const { index, run } = shown.exposure;
-  const number = list.runs.slice(0, index + 1).filter((r) => r.slot !== null).length;
+  const number = slotNumbers(list).get(shown.slot)!;
+  const times = timesShown(list, shown.slot);
   const first = runStart(list, index, now.length) + 1;
   const last = first + run.length - 1;
   if (isLateInHold(now, frame))
@@ -31,5 +32,6 @@ export function penText(now: Current, frame: number): { text: string; trouble: b
     };
   const frames = run.length === 1 ? `frame ${first}` : `frames ${first}–${last}`;
   const held = frame + 1 === first ? '' : ', held here';
-  return { text: `pen draws on ${layer.name}, drawing ${number}, ${frames}${held}`, trouble: false };
+  const again = times > 1 ? `, shown ${times} times` : '';
+  return { text: `pen draws on ${layer.name}, drawing ${number}, ${frames}${held}${again}`, trouble: false };
 }

@@ -13,6 +13,8 @@ const REMEMBERED = [
   'hubRuns',
   'loops',
   'speed',
+  'pingPong',
+  'sheetPictures',
 ] as const satisfies readonly (keyof DeskState)[];
 
 type Remembered = Pick<DeskState, (typeof REMEMBERED)[number]>;

@@ -15,9 +15,8 @@ import {
   deleteInHand,
   duplicateDrawing,
   editTime,
-  heldInHand,
-  hold,
   lift,
+  longestInHand,
   paste,
   pickAll,
   pickedNow,
@@ -28,6 +27,26 @@ import {
   whyNotRuns,
   whyNotTime,
 } from './time-edits.ts';
+import { togglePanel } from './panels.ts';
+import { goOn } from './going-on.ts';
+import {
+  duplicatePicked,
+  goToBare,
+  insertBefore,
+  own,
+  pushBy,
+  reverse,
+  rollBy,
+  split,
+  stretchInHand,
+  swap,
+  whyNotBare,
+  whyNotOwn,
+  whyNotRoll,
+  whyNotStretch,
+} from './stretch-edits.ts';
+import { showNextVariant, whyNotNextVariant } from './variants.ts';
+import { nextForm } from './forms.ts';
 import { toggleFull } from './viewing.ts';
 
 const time = of('Time');
@@ -37,6 +56,13 @@ function togglePlay(): void {
   const player = openEngine()?.player;
   if (desk().playing) player?.stop();
   else void player?.play();
+}
+
+/** Plays from the playhead to the end of what is played, and no further. */
+function playOnce(): void {
+  const player = openEngine()?.player;
+  if (desk().playing) player?.stop();
+  else void player?.play(false);
 }
 
 /** Moves what is picked one drawing along, else steps a frame. */
@@ -60,7 +86,51 @@ export const TIME_ACTIONS = {
   play: time('Play or stop', [key('Space')], togglePlay),
   full: time('Full screen without controls', [shift('Space')], toggleFull),
   halfSpeed: time('Half speed', [key('KeyH')], () => {
-    setDesk({ speed: desk().speed === 1 ? 0.5 : 1 });
+    setDesk({ speed: desk().speed === 0.5 ? 1 : 0.5 });
+  }),
+  doubleSpeed: time('Double speed', [alt('KeyP')], () => {
+    setDesk({ speed: desk().speed === 2 ? 1 : 2 });
+  }),
+  pingPong: time('Play to and fro', [alt('KeyH')], () => {
+    setDesk({ pingPong: !desk().pingPong });
+  }),
+  playOnce: time('Play once from here', [shift('KeyP')], playOnce),
+  range: time(
+    'Play this range only, or all again',
+    [shift('KeyO')],
+    () => {
+      const stretch = stretchInHand();
+      setDesk({ range: desk().range ? null : stretch && { from: stretch.from, length: stretch.length } });
+    },
+    { whyNot: () => (desk().range || pickedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.') },
+  ),
+  playLayers: time('Play only the picked layers', [shift('KeyI')], () => {
+    setDesk({ playsLayers: !desk().playsLayers });
+  }),
+  nextVariant: time('Show the next variant (A, B …)', [alt('KeyV')], showNextVariant, { whyNot: whyNotNextVariant }),
+  onward: time('On to the next drawing, a new one past the last', [alt('KeyD')], goOn, { whyNot: whyNotTime }),
+  goesOn: time('Go on by itself after each stroke', [shift('KeyJ')], () => {
+    setDesk({ goesOn: !desk().goesOn });
+  }),
+  nextBare: time('Next slot still to be drawn', [shift('KeyN')], goToBare, { whyNot: whyNotBare }),
+  form: time('Wheel, straight or sheet', [shift('KeyM')], nextForm),
+  timing: time('Timing of what is picked', [alt('KeyT')], () => {
+    togglePanel('timing');
+  }),
+  between: time('In-betweens', [alt('KeyB')], () => {
+    togglePanel('between');
+  }),
+  cycle: time('Close the cycle', [alt('KeyC')], () => {
+    togglePanel('cycle');
+  }),
+  variants: time('Variants of the timing', [alt('KeyO')], () => {
+    togglePanel('variants');
+  }),
+  values: time('Opacity and place over time', [alt('KeyI')], () => {
+    togglePanel('values');
+  }),
+  pieces: time('Follow one piece or one point', [alt('KeyF')], () => {
+    togglePanel('piece');
   }),
   loop: time('Play round and round, or once', [shift('KeyH')], () => {
     setDesk({ loops: !desk().loops });
@@ -143,7 +213,7 @@ export const TIME_ACTIONS = {
     'Hold longer',
     [key('KeyG')],
     () => {
-      hold((heldInHand() ?? 0) + 1);
+      pushBy(1);
     },
     { whyNot: whyNotRuns },
   ),
@@ -151,12 +221,39 @@ export const TIME_ACTIONS = {
     'Hold shorter',
     [shift('KeyG')],
     () => {
-      hold((heldInHand() ?? 2) - 1);
+      pushBy(-1);
     },
     {
-      whyNot: () => whyNotRuns() ?? (heldInHand() === 1 ? 'It is held for one frame already.' : null),
+      whyNot: () => whyNotRuns() ?? (longestInHand() === 1 ? 'It is held for one frame already.' : null),
     },
   ),
+  rollOn: drawings(
+    'Longer, nothing else moves',
+    [alt('KeyG')],
+    () => {
+      rollBy(1);
+    },
+    { whyNot: whyNotRoll },
+  ),
+  rollBack: drawings(
+    'Shorter, nothing else moves',
+    [{ code: 'KeyG', alt: true, shift: true }],
+    () => {
+      rollBy(-1);
+    },
+    { whyNot: whyNotRoll },
+  ),
+  split: drawings('Split the hold here', [alt('KeyN')], split, { whyNot: whyNotRuns }),
+  reverse: drawings('Turn what is picked round', [alt('KeyR')], reverse, { whyNot: whyNotStretch }),
+  swap: drawings('Swap with the next, or first with last', [alt('KeyX')], swap, { whyNot: whyNotRoll }),
+  own: drawings('Make this one its own', [alt('KeyJ')], own, { whyNot: whyNotOwn }),
+  insertBefore: drawings('New drawing before this', [{ code: 'KeyS', alt: true, shift: true }], insertBefore, {
+    whyNot: whyNotRuns,
+  }),
+  duplicate: drawings('Copies of what is picked', [alt('KeyL')], duplicatePicked, { whyNot: whyNotRuns }),
+  together: drawings('Change all layers together', [alt('KeyU')], () => {
+    setDesk({ together: !desk().together });
+  }),
   remove: drawings(
     'Delete, later ones close up',
     [key('Delete')],

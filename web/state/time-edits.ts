@@ -20,7 +20,7 @@ import {
 } from '@tallow/core/edit';
 import { exposureAt, isLocked } from '@tallow/core/timing';
 import { current, shownNow, type Current } from './current.ts';
-import { desk, setDesk } from './desk.ts';
+import { desk, setDesk, type PickedRuns } from './desk.ts';
 import { edit, say, useDocument } from './document.ts';
 import { goTo } from './playhead.ts';
 import { openSaver } from './session.ts';
@@ -53,7 +53,7 @@ export function runsInHand(): (Picked & { layerId: Id }) | null {
 }
 
 /** What is picked on the active layer, if anything. */
-export function pickedNow(): (Picked & { layerId: Id }) | null {
+export function pickedNow(): PickedRuns | null {
   const { picked } = desk();
   return picked && runsInHand() === picked ? picked : null;
 }
@@ -139,10 +139,12 @@ export function heldFor(now: Current | null, frame: number): number | null {
   return (now?.active && exposureAt(now.active.list, frame, now.length)?.run.length) ?? null;
 }
 
-/** Frames that what is picked first, or else what is shown, is held for. */
-export function heldInHand(): number | null {
+/** The longest hold of what is picked, or else of what is shown, frames. */
+export function longestInHand(): number | null {
   const runs = runsInHand();
-  return (runs && current()?.active?.list.runs[runs.first]?.length) ?? null;
+  const list = current()?.active?.list;
+  if (!runs || !list) return null;
+  return Math.max(...indicesOf(runs, list.runs.length).map((index) => list.runs[index]!.length));
 }
 
 export const addDrawing = (): void => {

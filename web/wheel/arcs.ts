@@ -7,6 +7,8 @@ export interface Arc {
   readonly from: number;
   readonly to: number;
   readonly drawn: boolean;
+  /** A slot that is still to be drawn. */
+  readonly bare: boolean;
   readonly drawingId: string | null;
   /** Index of the run. */
   readonly run: number;
@@ -24,7 +26,7 @@ export function arcsOf(now: Current, index: number): Arc[] {
   const { list, layer } = timed;
   if (list.period === 1) {
     const drawingId = shownOn(timed, 0, now.length)?.drawingId ?? null;
-    return [{ from: 0, to: now.length, drawn: drawingId !== null, drawingId, run: 0 }];
+    return [{ from: 0, to: now.length, drawn: drawingId !== null, bare: false, drawingId, run: 0 }];
   }
   const turn = list.period ?? now.length;
   const closed = now.element.time === 'cycle' || list.period !== null;
@@ -32,7 +34,7 @@ export function arcsOf(now: Current, index: number): Arc[] {
     const start = runStart(list, at, now.length);
     const drawingId = run.slot ? (layer.slots[run.slot] ?? null) : null;
     const end = start + run.length;
-    const base = { drawn: drawingId !== null, drawingId, run: at };
+    const base = { drawn: drawingId !== null, bare: run.slot !== null && drawingId === null, drawingId, run: at };
     const once =
       end > turn && closed
         ? [

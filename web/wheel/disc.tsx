@@ -9,6 +9,7 @@ import { APART, bundled } from './bundles.ts';
 import { angleOf, ringsFor, timeAt, WHEEL, type Dial } from './dial.ts';
 import { PhaseArcs, Pictures, Playhead, Reach, Rim, Rings, Seam, StepLine, useReach } from './disc-parts.tsx';
 import type { Form, Spot, Zone } from './form.ts';
+import { DiscMarks } from './disc-marks.tsx';
 import { useGestures } from './gestures.ts';
 import { Loop, WhereText } from './hub.tsx';
 import { useSteps } from './steps.ts';
@@ -71,6 +72,7 @@ export function Disc({ now }: { now: Current }) {
         <circle r={WHEEL.hub} fill="#0f0c0a" />
         <Rim now={now} dial={dial} />
         <Rings now={now} dial={dial} groups={groups} active={active} />
+        <DiscMarks now={now} dial={dial} groups={groups} active={active} />
         {opened ? null : <Reach now={now} dial={dial} />}
         {opened ? null : <StepLine dial={dial} steps={steps} />}
         <PhaseArcs now={now} dial={dial} />

@@ -15,6 +15,7 @@ import { useGestures } from './gestures.ts';
 import { Loop, WhereText } from './hub.tsx';
 import { Pictures, PICTURES_TOP, Reach, PhaseBands, Ruler, Scroll, StepMarks } from './straight-parts.tsx';
 import { useSteps } from './steps.ts';
+import { StraightMarks } from './straight-marks.tsx';
 
 export function Straight({ now }: { now: Current }) {
   const box = useRef<HTMLDivElement>(null);
@@ -163,6 +164,7 @@ export function Straight({ now }: { now: Current }) {
               </g>
             );
           })}
+          <StraightMarks now={now} band={band} index={index} row={rows[active]} />
           <Reach now={now} band={band} height={height} />
           <rect
             x={xOf(band, frame)}

@@ -1,5 +1,13 @@
 /** The compute worker: lays starters away from the main thread, drawing by drawing, so that it can be stopped between two. */
-import { documentOf, type Element, type Path, type Starter } from '@tallow/core/document';
+import {
+  bestJoins,
+  computeBetweens,
+  seamReport,
+  type BetweenWork,
+  type Join,
+  type SeamReport,
+} from '@tallow/core/between';
+import { documentOf, randomId, type Drawing, type Element, type Path, type Starter } from '@tallow/core/document';
 import { fitInto, seededIds, type Matrix } from '@tallow/core/geometry';
 import { drawDrawing } from '@tallow/core/render';
 import {
@@ -56,6 +64,9 @@ function painted(
 const seenOf = (frame: LaidFrame, kind: StarterKind) =>
   kind.outputs.flatMap(({ key, hidden, blend }) => (hidden || blend ? [] : (frame[key] ?? [])));
 
+/** Drawings a cycle keeps at least when it is cut. */
+const LEAST = 4;
+
 let laying = 0;
 
 const compute = {
@@ -77,6 +88,15 @@ const compute = {
     }
     return readable(kind, frames, scene.cycle);
   },
+
+  /** In-betweens, one for each share. */
+  between: (work: BetweenWork): Pick<Drawing, 'marks' | 'order'>[] => computeBetweens(work, randomId),
+
+  /** The seam of a cycle against its other steps, and where it would best be cut. */
+  seam: (drawings: readonly Pick<Drawing, 'marks' | 'order'>[]): { report: SeamReport; joins: Join[] } => ({
+    report: seamReport(drawings),
+    joins: bestJoins(drawings, Math.min(LEAST, drawings.length), 3),
+  }),
 
   /** Stops what is being laid. */
   stop(): void {

@@ -12,6 +12,8 @@ export interface Ghost {
   readonly strength: number;
   /** How filled drawings are shown. */
   readonly look: 'outline' | 'full';
+  /** Only the marks of this piece, or null for all. */
+  readonly piece: string | null;
   /** Where it is seen in place of where its drawing is, element space to element space. */
   readonly shift: Matrix | null;
 }

@@ -2,7 +2,15 @@
  * The painter: draws the picture away from the main thread and hands it over as bitmaps. It keeps
  * its own copy of the document and rasters of drawings, the longest unused given up first.
  */
-import { find, valueAt, type Drawing, type Folder, type Id, type Layer, type ShotDocument } from '@tallow/core/document';
+import {
+  find,
+  valueAt,
+  type Drawing,
+  type Folder,
+  type Id,
+  type Layer,
+  type ShotDocument,
+} from '@tallow/core/document';
 import { fitInto, IDENTITY, multiply, type Box, type Matrix } from '@tallow/core/geometry';
 import {
   DIMMED,
@@ -166,14 +174,14 @@ const painter = {
       };
     }
     const onTop: Picture[] = [];
-    for (const { drawingId, look, shift, ...rest } of ghosts) {
+    for (const { drawingId, look, shift, piece, ...rest } of ghosts) {
       const drawing = find(doc, 'drawing', drawingId);
       const matrix = matrixOf(doc, layerShowing(drawingId)?.id, shotFrame);
       if (!drawing || !matrix) continue;
       const style = hasShapes(drawing) ? look : 'line';
       const placed = multiply(view, matrix);
       const sight = { width, height, matrix: shift ? multiply(placed, shift) : placed };
-      const picture = rasters.ghost(doc, drawing, sight, { ...rest, style }, pixel);
+      const picture = rasters.ghost(doc, drawing, sight, { ...rest, style }, pixel, piece);
       // Filled drawings would hide what lies under them, so ghosts lie on top, unless there are only lines to see.
       if (style !== 'line' || over.length > 0) onTop.push(picture);
       else layPicture(below, picture, 1, 'normal');

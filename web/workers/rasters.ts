@@ -7,6 +7,7 @@ import {
   drawGhost,
   drawMark,
   coloursOf,
+  paletteOf,
   type GhostLook,
   type Picture,
   type Surface,
@@ -82,15 +83,33 @@ export class Rasters {
     return surface.picture;
   }
 
-  /** The ghost of a drawing. @param pixel device pixels per CSS pixel. */
-  ghost(doc: ShotDocument, drawing: Drawing, sight: Sight, look: GhostLook, pixel: number): Picture {
+  /** The marks of one piece of a drawing, not kept: its ghost is. */
+  private piece(doc: ShotDocument, drawing: Drawing, { width, height, matrix }: Sight, piece: string): Picture {
+    const surface = makeSurface(width, height);
+    const own = drawing.order.filter((id) => {
+      const mark = drawing.marks[id]!;
+      return mark.kind !== 'rub' && mark.piece === piece;
+    });
+    drawDrawing(surface, this.scratchOf(width, height), { ...drawing, order: own }, paletteOf(doc), matrix);
+    return surface.picture;
+  }
+
+  /** The ghost of a drawing. @param piece only the marks of that piece. @param pixel device pixels per CSS pixel. */
+  ghost(
+    doc: ShotDocument,
+    drawing: Drawing,
+    sight: Sight,
+    look: GhostLook,
+    pixel: number,
+    piece: string | null,
+  ): Picture {
     const version = this.versions.get(drawing.id) ?? 0;
-    const key = `ghost|${Object.values(look).join()}|${this.placeKey(drawing, sight)}|${version}`;
+    const key = `ghost|${piece}|${Object.values(look).join()}|${this.placeKey(drawing, sight)}|${version}`;
     const kept = this.kept.get(key);
     if (kept) return kept.surface.picture;
-    const picture = this.drawing(doc, drawing, sight);
     const { width, height } = sight;
     const surface = makeSurface(width, height) as BrowserSurface;
+    const picture = piece === null ? this.drawing(doc, drawing, sight) : this.piece(doc, drawing, sight, piece);
     drawGhost(surface, this.scratchOf(width, height), picture, look, pixel);
     this.kept.set(key, { surface, drawing }, width * height * 4);
     return surface.picture;

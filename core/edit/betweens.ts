@@ -1,0 +1,207 @@
+/** Laying computed in-betweens as ordinary drawings, and laying them again when what they hang on changes. */
+import {
+  dropEntities,
+  emptyDrawing,
+  find,
+  putEntities,
+  type Between,
+  type Drawing,
+  type Id,
+  type Layer,
+  type NewId,
+  type Run,
+  type ShotDocument,
+} from '../document/index.ts';
+import { exposureAt, setHold, totalLength } from '../timing/index.ts';
+import { keptFull, placeOf, type Timed } from './place.ts';
+import { printOf } from './print.ts';
+import { swept } from './sweep.ts';
+
+type Marks = Pick<Drawing, 'marks' | 'order'>;
+
+/** What is asked of in-betweens, apart from where they lie. */
+export type BetweenPlan = Pick<Between, 'layerId' | 'from' | 'to' | 'shares' | 'way' | 'pathId' | 'ties'>;
+
+/** Two drawings of a layer that follow each other, and the slots between them that are still to be drawn. */
+export interface Gap {
+  readonly layerId: Id;
+  readonly from: Id;
+  readonly to: Id;
+  readonly bare: readonly Id[];
+  /** Whether it leads across the seam of a cycle. */
+  readonly seam: boolean;
+  /** Frames the first is held for. */
+  readonly hold: number;
+}
+
+export const betweensOf = (doc: ShotDocument, elementId: Id): Between[] =>
+  Object.values(doc.entities).filter((e): e is Between => e.kind === 'between' && e.elementId === elementId);
+
+/** The in-betweens a frame of a layer belongs to: one of theirs shows, or the drawing they begin from. */
+export function betweenAtFrame(doc: ShotDocument, layerId: Id, frame: number): Between | undefined {
+  const { timed, element, turn } = placeOf(doc, layerId);
+  const slot = exposureAt(timed.list, frame, turn)?.run.slot;
+  const own = betweensOf(doc, element.id).filter((each) => each.layerId === layerId);
+  return slot ? (own.find(({ slots }) => slots.includes(slot)) ?? own.find(({ from }) => from === slot)) : undefined;
+}
+
+/** The drawing shown on a frame, or before it, and the next drawn one; null where there are no two. */
+export function gapAt(doc: ShotDocument, layerId: Id, frame: number): Gap | null {
+  const { timed, element, turn } = placeOf(doc, layerId);
+  const { list, layer } = timed;
+  const count = list.runs.length;
+  const here = exposureAt(list, frame, turn)?.index;
+  if (here === undefined || list.period === 1) return null;
+  const isDrawn = (index: number) => layer.slots[list.runs[index]!.slot ?? ''] !== undefined;
+  const wraps = element.time === 'cycle';
+  let first = here;
+  while (first >= 0 && !isDrawn(first)) first -= 1;
+  if (first < 0) return null;
+  const bare: Id[] = [];
+  for (let step = 1; step < count; step++) {
+    const at = first + step;
+    if (at >= count && !wraps) return null;
+    const { slot } = list.runs[at % count]!;
+    if (slot === null) return null;
+    if (!isDrawn(at % count)) {
+      bare.push(slot);
+      continue;
+    }
+    const from = list.runs[first]!.slot!;
+    return from === slot ? null : { layerId, from, to: slot, bare, seam: at >= count, hold: list.runs[first]!.length };
+  }
+  return null;
+}
+
+/** The two drawings in-betweens hang on, or null while one is not there or not loaded. */
+export function endsOf(
+  doc: ShotDocument,
+  { layerId, from, to }: Pick<Between, 'layerId' | 'from' | 'to'>,
+): [Drawing, Drawing] | null {
+  const slots = find(doc, 'layer', layerId)?.slots ?? {};
+  const [a, b] = [find(doc, 'drawing', slots[from]), find(doc, 'drawing', slots[to])];
+  return a && b ? [a, b] : null;
+}
+
+/** The drawing before the one in-betweens begin from, which tells where its pieces are going. */
+export function drawingBefore(doc: ShotDocument, { layerId, from }: Pick<Between, 'layerId' | 'from'>): Drawing | null {
+  const { timed } = placeOf(doc, layerId);
+  const at = timed.list.runs.findIndex(({ slot }) => slot === from);
+  const before = timed.list.runs.slice(0, Math.max(0, at)).findLast(({ slot }) => slot && timed.layer.slots[slot]);
+  return find(doc, 'drawing', before?.slot ? timed.layer.slots[before.slot] : null) ?? null;
+}
+
+/** How in-betweens find their frames: in slots that are there, by taking them from the first drawing's hold, or by moving what follows. */
+export type BetweenFrames = 'slots' | 'within' | 'insert';
+
+/** Whether the first drawing's hold has room for so many in-betweens. */
+export const fitsWithin = ({ hold }: Gap, count: number): boolean => hold > count;
+
+/**
+ * Lays in-betweens.
+ * @param drawings their marks, one for each share of the plan.
+ * @throws if the two drawings are not there or not loaded.
+ */
+export function layBetweens(
+  doc: ShotDocument,
+  gap: Gap,
+  plan: BetweenPlan,
+  drawings: readonly Marks[],
+  frames: BetweenFrames,
+  newId: NewId,
+): Timed & { betweenId: Id } {
+  const place = placeOf(doc, plan.layerId);
+  const ends = endsOf(doc, plan);
+  if (!ends) throw new Error('The drawings to go between are not there');
+  let { list } = place.timed;
+  const at = list.runs.findIndex(({ slot }) => slot === plan.from);
+  const count = drawings.length;
+  const slots = frames === 'slots' ? gap.bare.slice(0, count) : Array.from({ length: count }, newId);
+  if (frames !== 'slots') {
+    const hold = list.runs[at]!.length;
+    const room = frames === 'within' ? Math.max(1, Math.floor(hold / (count + 1))) : hold;
+    if (frames === 'within') list = setHold(list, at, hold - room * count);
+    const runs = slots.map((slot): Run => ({ id: newId(), slot, length: room }));
+    list = { ...list, runs: list.runs.toSpliced(at + 1, 0, ...runs) };
+  }
+  const made = slots.map((_, i): Drawing => ({ ...emptyDrawing(newId()), ...drawings[i] }));
+  const own = Object.fromEntries(slots.map((slot, i) => [slot, made[i]!.id]));
+  const layer: Layer = { ...place.timed.layer, slots: { ...place.timed.layer.slots, ...own } };
+  const between: Between = {
+    kind: 'between',
+    id: newId(),
+    elementId: place.element.id,
+    ...plan,
+    shares: plan.shares.slice(0, slots.length),
+    slots,
+    laid: Object.fromEntries(slots.map((slot, i) => [slot, printOf(made[i]!)])),
+    hangsOn: [printOf(ends[0]), printOf(ends[1])],
+  };
+  const next = keptFull(doc, putEntities(doc, list, layer, ...made, between), place.element);
+  const start = list.runs.slice(0, at + 1).reduce((sum, run) => sum + run.length, 0);
+  return { doc: next, frame: Math.min(start, totalLength(list) - 1), betweenId: between.id };
+}
+
+/** Slots of in-betweens that were drawn on since they were computed. Those not loaded count as untouched. */
+export function touchedSlots(doc: ShotDocument, betweens: readonly Between[]): Set<Id> {
+  const touched = new Set<Id>();
+  for (const { layerId, laid } of betweens) {
+    const slots = find(doc, 'layer', layerId)?.slots ?? {};
+    for (const [slot, print] of Object.entries(laid)) {
+      const drawing = find(doc, 'drawing', slots[slot]);
+      if (drawing && printOf(drawing) !== print) touched.add(slot);
+    }
+  }
+  return touched;
+}
+
+/** In-betweens whose two drawings have changed since, and are there to be computed from. */
+export function staleBetweens(doc: ShotDocument, elementId: Id): Between[] {
+  return betweensOf(doc, elementId).filter((between) => {
+    const ends = endsOf(doc, between);
+    return ends && (printOf(ends[0]) !== between.hangsOn[0] || printOf(ends[1]) !== between.hangsOn[1]);
+  });
+}
+
+/**
+ * Lays in-betweens again in the slots they have. What was drawn on by hand stays.
+ * @param changes other settings, if any. @param drawings one for each slot.
+ */
+export function relayBetween(
+  doc: ShotDocument,
+  betweenId: Id,
+  changes: Partial<Pick<Between, 'shares' | 'way' | 'pathId' | 'ties'>>,
+  drawings: readonly Marks[],
+): ShotDocument {
+  const between = find(doc, 'between', betweenId);
+  const layer = find(doc, 'layer', between?.layerId);
+  const ends = between && endsOf(doc, between);
+  if (!between || !layer || !ends) return doc;
+  const touched = touchedSlots(doc, [between]);
+  const made: Drawing[] = [];
+  const laid: Record<Id, string> = { ...between.laid };
+  between.slots.forEach((slot, i) => {
+    const id = layer.slots[slot];
+    const marks = drawings[i];
+    if (!id || !marks || touched.has(slot)) return;
+    const drawing: Drawing = { kind: 'drawing', id, ...marks };
+    made.push(drawing);
+    laid[slot] = printOf(drawing);
+  });
+  return putEntities(doc, ...made, { ...between, ...changes, laid, hangsOn: [printOf(ends[0]), printOf(ends[1])] });
+}
+
+/** Takes in-betweens away with their frames; those drawn on by hand stay as drawings of their own. */
+export function takeBetween(doc: ShotDocument, betweenId: Id): ShotDocument {
+  const between = find(doc, 'between', betweenId);
+  if (!between) return doc;
+  const { timed, element } = placeOf(doc, between.layerId);
+  const touched = touchedSlots(doc, [between]);
+  const gone = new Set(between.slots.filter((slot) => !touched.has(slot)));
+  const runs = timed.list.runs.filter(({ slot }) => slot === null || !gone.has(slot));
+  const without = dropEntities(putEntities(doc, { ...timed.list, runs }), [betweenId]);
+  return keptFull(doc, swept(without, [timed.list.id]), element);
+}
+
+/** Lets in-betweens be: they are drawings like all others from now on. */
+export const freeBetween = (doc: ShotDocument, betweenId: Id): ShotDocument => dropEntities(doc, [betweenId]);

@@ -1,0 +1,276 @@
+/** In-betweens on the desk: what is asked of them, laying them, and laying them again when what they hang on changes. */
+import { EVEN, putShare, sharesFor, type BetweenWork, type Spread } from '@tallow/core/between';
+import { find, randomId, type Between, type Id, type ShotDocument, type Tie, type Way } from '@tallow/core/document';
+import {
+  betweenAtFrame,
+  betweensOf,
+  drawingBefore,
+  endsOf,
+  fitsWithin,
+  freeBetween,
+  gapAt,
+  layBetweens,
+  relayBetween,
+  staleBetweens,
+  takeBetween,
+  touchedSlots,
+  type BetweenFrames,
+  type Gap,
+} from '@tallow/core/edit';
+import { create } from 'zustand';
+import { compute } from '../workers/compute-client.ts';
+import { current } from './current.ts';
+import { desk, setDesk } from './desk.ts';
+import { edit, editAlong, endGesture, onChange, say, useDocument } from './document.ts';
+import { goTo } from './playhead.ts';
+import { whyNotTime, withDrawings } from './time-edits.ts';
+
+export { betweensOf, touchedSlots };
+
+interface BetweenDesk {
+  readonly count: number;
+  readonly spread: Spread;
+  /** Shares put by hand, or null for those of the spread. */
+  readonly shares: readonly number[] | null;
+  readonly way: Way;
+  readonly pathId: Id | null;
+  readonly ties: readonly Tie[];
+  /** The mark that was clicked first and waits for its partner: its side and id. */
+  readonly tying: { readonly side: 'from' | 'to'; readonly id: Id } | null;
+  /** Takes frames from the first drawing's hold in place of moving what follows. */
+  readonly within: boolean;
+  readonly working: boolean;
+}
+
+export const useBetween = create<BetweenDesk>(() => ({
+  count: 1,
+  spread: EVEN,
+  shares: null,
+  way: 'arc',
+  pathId: null,
+  ties: [],
+  tying: null,
+  within: false,
+  working: false,
+}));
+export const setBetween = useBetween.setState;
+
+/** What is between now: in-betweens that are laid, or a gap where some may be. */
+export interface BetweenNow {
+  readonly laid: Between | null;
+  readonly gap: Gap | null;
+}
+
+/** What the playhead stands at, for the active layer. */
+export function betweenNow(): BetweenNow {
+  const now = current();
+  if (!now?.active) return { laid: null, gap: null };
+  const { id } = now.active.layer;
+  const laid = betweenAtFrame(now.doc, id, desk().frame) ?? null;
+  return { laid, gap: laid ? null : gapAt(now.doc, id, desk().frame) };
+}
+
+/** How many in-betweens are asked for: as many as there are slots waiting, else as set. */
+export const countFor = (gap: Gap | null): number =>
+  gap && gap.bare.length > 0 ? gap.bare.length : useBetween.getState().count;
+
+/** The shares in-betweens have, or would have. */
+export function sharesNow({ laid, gap }: BetweenNow): readonly number[] {
+  if (laid) return laid.shares;
+  const { shares, spread } = useBetween.getState();
+  const count = countFor(gap);
+  return shares?.length === count ? shares : sharesFor(count, spread);
+}
+
+/** What in-betweens would be computed from, or null while a drawing is not loaded. */
+export function workFor(
+  doc: ShotDocument,
+  plan: Pick<Between, 'layerId' | 'from' | 'to' | 'shares' | 'way' | 'pathId' | 'ties'>,
+  seam: boolean,
+): BetweenWork | null {
+  const ends = endsOf(doc, plan);
+  if (!ends) return null;
+  const [from, to] = ends;
+  // Across the seam a piece may become the one that goes round before it: it goes on as it came.
+  const before = seam ? drawingBefore(doc, plan) : null;
+  const path = find(doc, 'path', plan.pathId) ?? null;
+  return { from, to, before, path, settings: plan };
+}
+
+/** Whether in-betweens lead across the seam: their first drawing comes after their second. */
+export function crossesSeam(
+  doc: ShotDocument,
+  { layerId, from, to }: Pick<Between, 'layerId' | 'from' | 'to'>,
+): boolean {
+  const list = find(doc, 'runlist', find(doc, 'layer', layerId)?.runListId);
+  const at = (slot: Id) => list?.runs.findIndex((run) => run.slot === slot) ?? 0;
+  return at(to) < at(from);
+}
+
+export function whyNotBetween(): string | null {
+  const { gap, laid } = betweenNow();
+  const trouble = whyNotTime();
+  if (trouble) return trouble;
+  if (laid) return 'There are in-betweens here already: change them below, or take them away.';
+  if (!gap) return 'In-betweens go from one drawing to the next: stand on a drawing that another one follows.';
+  return null;
+}
+
+/** How in-betweens of a gap find their frames. */
+export function framesFor(gap: Gap): BetweenFrames {
+  if (gap.bare.length > 0) return 'slots';
+  return useBetween.getState().within && fitsWithin(gap, countFor(gap)) ? 'within' : 'insert';
+}
+
+/** Lays in-betweens after what shows, with the settings on the desk. */
+export function layHere(): void {
+  const trouble = whyNotBetween();
+  const { gap } = betweenNow();
+  const now = current();
+  if (trouble || !gap || !now) {
+    if (trouble) say(trouble);
+    return;
+  }
+  lay(gap, sharesNow({ laid: null, gap }));
+}
+
+/** Lays in-betweens in a gap. */
+export function lay(gap: Gap, shares: readonly number[]): void {
+  const { way, pathId, ties } = useBetween.getState();
+  const plan = { layerId: gap.layerId, from: gap.from, to: gap.to, shares, way, pathId, ties };
+  const frames = framesFor(gap);
+  const { doc } = useDocument.getState();
+  const layer = doc && find(doc, 'layer', gap.layerId);
+  if (!layer) return;
+  withDrawings([layer.slots[gap.from]!, layer.slots[gap.to]!], () => {
+    const { doc: loaded } = useDocument.getState();
+    const work = loaded && workFor(loaded, plan, gap.seam);
+    if (!work) return;
+    setBetween({ working: true });
+    void compute()
+      .between(work)
+      .then((drawings) => {
+        let { frame } = desk();
+        setDesk({ picked: null });
+        edit(drawings.length === 1 ? 'in-between' : `${drawings.length} in-betweens`, (now) => {
+          // Another step may have taken the drawings away meanwhile.
+          if (!endsOf(now, plan)) return now;
+          const laid = layBetweens(now, gap, plan, drawings, frames, randomId);
+          frame = laid.frame;
+          return laid.doc;
+        });
+        setBetween({ ties: [], tying: null, shares: null });
+        goTo(frame);
+      })
+      .catch((error: unknown) => {
+        say(`The in-betweens could not be computed: ${error instanceof Error ? error.message : String(error)}`);
+      })
+      .finally(() => {
+        setBetween({ working: false });
+      });
+  });
+}
+
+type Changes = Partial<Pick<Between, 'shares' | 'way' | 'pathId' | 'ties'>>;
+
+let relays = 0;
+
+/** Lays in-betweens again with other settings. @param gesture changes of one drag are one step. */
+export async function relay(betweenId: Id, changes: Changes, name: string, gesture?: string): Promise<void> {
+  relays += 1;
+  const own = relays;
+  const { doc } = useDocument.getState();
+  const between = doc && find(doc, 'between', betweenId);
+  const work = between && workFor(doc, { ...between, ...changes }, crossesSeam(doc, between));
+  if (!work) return;
+  const drawings = await compute().between(work);
+  // Overtaken by a later change of the same drag.
+  if (own !== relays && gesture) return;
+  edit(name, (now) => relayBetween(now, betweenId, changes, drawings), gesture);
+  if (!gesture) endGesture();
+}
+
+/** Sets where one in-between lies on the way. */
+export function putTick(index: number, share: number, gesture: string): void {
+  const what = betweenNow();
+  const shares = putShare(sharesNow(what), index, share);
+  if (what.laid) void relay(what.laid.id, { shares }, 'spacing of in-betweens', gesture);
+  else setBetween({ shares });
+}
+
+/** Spreads all anew. */
+export function spreadAs(spread: Spread): void {
+  const what = betweenNow();
+  setBetween({ spread, shares: null });
+  if (what.laid)
+    void relay(what.laid.id, { shares: sharesFor(what.laid.slots.length, spread) }, 'spacing of in-betweens', 'spread');
+}
+
+/** Sets how marks go from one to the other. */
+export function goBy(way: Way, pathId: Id | null): void {
+  const { laid } = betweenNow();
+  setBetween({ way, pathId });
+  if (laid) void relay(laid.id, { way, pathId }, 'way of in-betweens');
+}
+
+/** Ties of what is between now. */
+export const tiesNow = ({ laid }: BetweenNow): readonly Tie[] => laid?.ties ?? useBetween.getState().ties;
+
+/** Says which mark becomes which, or that one appears or vanishes; what was said of either before is forgotten. */
+export function tie(from: Id | null, to: Id | null): void {
+  const what = betweenNow();
+  const rest = tiesNow(what).filter((each) => (from === null || each.from !== from) && (to === null || each.to !== to));
+  const ties = [...rest, { from, to }];
+  setBetween({ tying: null, ...(what.laid ? {} : { ties }) });
+  if (what.laid) void relay(what.laid.id, { ties }, 'tie marks');
+}
+
+export function untieAll(): void {
+  const { laid } = betweenNow();
+  setBetween({ ties: [], tying: null });
+  if (laid && laid.ties.length > 0) void relay(laid.id, { ties: [] }, 'untie marks');
+}
+
+export function takeAway(laid: Between): void {
+  const layer = current()?.layers.find((timed) => timed.layer.id === laid.layerId)?.layer;
+  withDrawings(
+    laid.slots.flatMap((slot) => layer?.slots[slot] ?? []),
+    () => {
+      setDesk({ picked: null });
+      edit('take in-betweens away', (doc) => takeBetween(doc, laid.id));
+      goTo(desk().frame);
+    },
+  );
+}
+
+export const setFree = (laid: Between): void => {
+  edit('let in-betweens be', (doc) => freeBetween(doc, laid.id));
+};
+
+let checking = false;
+/** Lays again what hangs on drawings that have changed, as part of the step that changed them. */
+async function follow(): Promise<void> {
+  if (checking) return;
+  checking = true;
+  try {
+    for (let i = 0; i < 50; i++) {
+      const { doc } = useDocument.getState();
+      const now = current();
+      const stale = doc && now ? staleBetweens(doc, now.element.id)[0] : undefined;
+      const work = doc && stale ? workFor(doc, stale, crossesSeam(doc, stale)) : null;
+      if (!stale || !work) return;
+      const drawings = await compute().between(work);
+      editAlong((latest) => relayBetween(latest, stale.id, {}, drawings));
+    }
+  } finally {
+    checking = false;
+  }
+}
+
+const WAIT_MS = 120;
+let timer: ReturnType<typeof setTimeout> | undefined;
+onChange((_, by) => {
+  if (by !== 'user') return;
+  clearTimeout(timer);
+  timer = setTimeout(() => void follow(), WAIT_MS);
+});

@@ -1,0 +1,49 @@
+/** Pieces of the active layer: marks that carry one name from drawing to drawing. */
+import { bodyOf } from '@tallow/core/between';
+import type { Drawing, Mark } from '@tallow/core/document';
+import type { Current } from './current.ts';
+import { drawingsInOrder } from './seam.ts';
+
+const pieceOf = (mark: Mark): string | undefined => (mark.kind === 'rub' ? undefined : mark.piece);
+
+/** Names of pieces on the active layer, with how many drawings have each. */
+export function piecesOf(now: Current): { name: string; drawings: number }[] {
+  const found = new Map<string, number>();
+  for (const { drawing } of drawingsInOrder(now))
+    for (const name of new Set(Object.values(drawing.marks).flatMap((mark) => pieceOf(mark) ?? [])))
+      found.set(name, (found.get(name) ?? 0) + 1);
+  return [...found]
+    .map(([name, drawings]) => ({ name, drawings }))
+    .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
+}
+
+/** A drawing's marks of one piece. */
+export const marksOfPiece = (drawing: Drawing, name: string): Mark[] =>
+  drawing.order.flatMap((id) => (pieceOf(drawing.marks[id]!) === name ? [drawing.marks[id]!] : []));
+
+export interface PieceTick {
+  readonly frame: number;
+  readonly x: number;
+  readonly y: number;
+  /** px²; of strokes what they go round. */
+  readonly area: number;
+}
+
+/** Where a piece is on each drawing that has it, and how large. */
+export function pieceTicks(now: Current, name: string): PieceTick[] {
+  return drawingsInOrder(now).flatMap(({ frame, drawing }): PieceTick[] => {
+    const marks = marksOfPiece(drawing, name);
+    if (marks.length === 0) return [];
+    const bodies = marks.map(bodyOf);
+    const weight = bodies.reduce((sum, { reach }) => sum + reach, 0);
+    const mean = (axis: 'x' | 'y') => bodies.reduce((sum, { middle, reach }) => sum + middle[axis] * reach, 0) / weight;
+    const area = bodies.reduce((sum, body) => sum + (body.area > 0 ? body.area : Math.PI * body.reach ** 2), 0);
+    return [{ frame, x: mean('x'), y: mean('y'), area }];
+  });
+}
+
+/** A name for the next piece, none of the others has. */
+export function nextPieceName(now: Current): string {
+  const used = new Set(piecesOf(now).map(({ name }) => name));
+  for (let i = 1; ; i++) if (!used.has(`piece ${i}`)) return `piece ${i}`;
+}

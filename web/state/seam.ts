@@ -1,0 +1,58 @@
+/** What the seam of the active layer is like, worked out in the compute worker a moment after the last change. */
+import type { Join, SeamReport } from '@tallow/core/between';
+import { find, type Drawing } from '@tallow/core/document';
+import { exposures, runStart } from '@tallow/core/timing';
+import { useEffect, useMemo, useState } from 'react';
+import { compute } from '../workers/compute-client.ts';
+import type { Current } from './current.ts';
+
+export interface SeamNow {
+  /** Frames on which the drawings begin, as they follow each other. */
+  readonly frames: readonly number[];
+  readonly drawings: readonly Drawing[];
+  readonly report: SeamReport;
+  readonly joins: readonly Join[];
+}
+
+const WAIT_MS = 150;
+
+/** The drawings of the active layer in the order of time, each once, with the frames they begin on. */
+export function drawingsInOrder(now: Current): { frame: number; drawing: Drawing }[] {
+  const { active } = now;
+  if (!active || active.list.period === 1) return [];
+  const seen = new Set<string>();
+  return exposures(active.list)
+    .flatMap(({ run, index }) => {
+      const drawing = find(now.doc, 'drawing', run.slot ? active.layer.slots[run.slot] : null);
+      if (!drawing || seen.has(drawing.id)) return [];
+      seen.add(drawing.id);
+      return [{ frame: runStart(active.list, index, now.length), drawing }];
+    })
+    .sort((a, b) => a.frame - b.frame);
+}
+
+/** Null while there is too little to compare, or it is being worked out. */
+export function useSeam(now: Current | null): SeamNow | null {
+  const [seam, setSeam] = useState<SeamNow | null>(null);
+  const shown = useMemo(() => (now ? drawingsInOrder(now) : []), [now]);
+  useEffect(() => {
+    if (shown.length < 3) {
+      setSeam(null);
+      return undefined;
+    }
+    let left = false;
+    const timer = setTimeout(() => {
+      const drawings = shown.map(({ drawing }) => drawing);
+      void compute()
+        .seam(drawings)
+        .then(({ report, joins }) => {
+          if (!left) setSeam({ frames: shown.map(({ frame }) => frame), drawings, report, joins });
+        });
+    }, WAIT_MS);
+    return () => {
+      left = true;
+      clearTimeout(timer);
+    };
+  }, [shown]);
+  return seam;
+}

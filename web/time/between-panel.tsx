@@ -1,0 +1,263 @@
+/** In-betweens: how many, where on the way, which way, and which mark becomes which. */
+import { pairingsOf, sharesFor } from '@tallow/core/between';
+import { findAll, WAYS, type Way } from '@tallow/core/document';
+import { fitsWithin } from '@tallow/core/edit';
+import { Link2 } from 'lucide-react';
+import { Check, Line, Panel, Select, Small, Words } from '../parts/panel.tsx';
+import { Slider } from '../parts/slider.tsx';
+import { useCurrent, type Current } from '../state/current.ts';
+import { useDesk } from '../state/desk.ts';
+import { endGesture } from '../state/document.ts';
+import {
+  betweenNow,
+  countFor,
+  crossesSeam,
+  framesFor,
+  goBy,
+  layHere,
+  setBetween,
+  setFree,
+  sharesNow,
+  spreadAs,
+  takeAway,
+  tiesNow,
+  touchedSlots,
+  untieAll,
+  useBetween,
+  whyNotBetween,
+  workFor,
+  type BetweenNow,
+} from '../state/between.ts';
+import { showPanel } from '../state/panels.ts';
+import { BetweenChart } from './between-chart.tsx';
+
+const WAY_WORDS: Readonly<Record<Way, string>> = { straight: 'straight', arc: 'on arcs', path: 'along a path' };
+
+/** What becomes of the marks, in words. */
+function Pairs({ now, what }: { now: Current; what: BetweenNow }) {
+  const plan = what.laid ?? (what.gap && { ...what.gap, shares: [0.5], way: 'straight' as const, pathId: null });
+  const ties = tiesNow(what);
+  const work =
+    plan && workFor(now.doc, { ...plan, ties }, what.laid ? crossesSeam(now.doc, what.laid) : what.gap!.seam);
+  if (!work) return null;
+  const pairings = pairingsOf(work);
+  const whole = pairings.filter(({ from, to }) => from.length > 0 && to.length > 0);
+  const parts = whole.filter(({ from, to }) => from.length > 1 || to.length > 1).length;
+  const gone = pairings.filter(({ to }) => to.length === 0).length;
+  const come = pairings.filter(({ from }) => from.length === 0).length;
+  const said = [
+    `${whole.length} go across`,
+    ...(parts > 0 ? [`${parts} part or join`] : []),
+    ...(gone > 0 ? [`${gone} vanish`] : []),
+    ...(come > 0 ? [`${come} appear`] : []),
+  ];
+  return (
+    <div className="flex min-h-9 items-center justify-between gap-2 text-[13px] text-wax-300">
+      <span data-testid="pairs">{said.join(', ')}</span>
+      {ties.length > 0 ? (
+        <Small title="Forget which marks were tied by hand" onClick={untieAll}>
+          Untie {ties.length}
+        </Small>
+      ) : null}
+    </div>
+  );
+}
+
+export function BetweenPanel() {
+  const now = useCurrent();
+  const { count, spread, way, pathId, within, working, tying } = useBetween();
+  useBetween((s) => s.shares);
+  useDesk((s) => s.frame);
+  const what = betweenNow();
+  const { laid, gap } = what;
+  const paths = now ? findAll(now.doc, 'path', now.element.paths) : [];
+  const shares = sharesNow(what);
+  const asked = laid ? laid.slots.length : countFor(gap);
+  const whyNot = whyNotBetween();
+  const seam = laid && now ? crossesSeam(now.doc, laid) : gap?.seam;
+  const touched = laid && now ? touchedSlots(now.doc, [laid]).size : 0;
+  const ways = WAYS.filter((each) => each !== 'path' || paths.length > 0);
+  return (
+    <Panel
+      label="In-betweens"
+      testId="between-panel"
+      heading="In-betweens"
+      onBack={() => {
+        showPanel(null);
+      }}
+    >
+      {!laid && !gap ? (
+        <p className="py-2 text-[13px] text-wax-500">{whyNot}</p>
+      ) : (
+        <>
+          <p className="text-[13px] text-wax-500" data-testid="between-what">
+            {laid
+              ? `${laid.slots.length} laid${seam ? ', across the seam' : ''}${touched > 0 ? `, ${touched} drawn on by hand and kept` : ''}. They follow when their two drawings change.`
+              : `From this drawing to the next${seam ? ', across the seam' : ''}${gap && gap.bare.length > 0 ? `: ${gap.bare.length} ${gap.bare.length === 1 ? 'slot waits' : 'slots wait'}` : ''}.`}
+          </p>
+          {!laid && gap && gap.bare.length === 0 ? (
+            <div className="flex h-9 items-center gap-1">
+              <span className="mr-auto text-[13px] text-wax-300">How many</span>
+              {[1, 2, 3, 5, 7].map((n) => (
+                <button
+                  key={n}
+                  type="button"
+                  aria-pressed={count === n}
+                  className={`moves h-8 min-w-9 rounded-lg text-[13px] ${count === n ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
+                  onClick={() => {
+                    setBetween({ count: n, shares: null });
+                  }}
+                >
+                  {n}
+                </button>
+              ))}
+              <input
+                className="field !h-8 w-14 text-right font-mono"
+                aria-label="How many in-betweens"
+                inputMode="numeric"
+                value={count}
+                onChange={(event) => {
+                  const n = Number(event.target.value);
+                  if (Number.isInteger(n) && n >= 1 && n <= 100) setBetween({ count: n, shares: null });
+                }}
+                onKeyDown={(event) => {
+                  event.stopPropagation();
+                }}
+              />
+            </div>
+          ) : null}
+          <BetweenChart shares={shares} />
+          <Slider
+            label="Favour"
+            title="Below 0 nearer to the first, above nearer to the second"
+            value={spread.favour * 100}
+            least={-100}
+            most={100}
+            unit="%"
+            onMove={(v) => {
+              spreadAs({ ...spread, favour: v / 100 });
+            }}
+            onDone={endGesture}
+          />
+          <Slider
+            label="Soft start"
+            value={spread.softStart * 100}
+            least={0}
+            most={100}
+            unit="%"
+            onMove={(v) => {
+              spreadAs({ ...spread, softStart: v / 100 });
+            }}
+            onDone={endGesture}
+          />
+          <Slider
+            label="Soft end"
+            value={spread.softEnd * 100}
+            least={0}
+            most={100}
+            unit="%"
+            onMove={(v) => {
+              spreadAs({ ...spread, softEnd: v / 100 });
+            }}
+            onDone={endGesture}
+          />
+          <div className="flex items-center justify-between text-[13px] text-wax-300">
+            Points go
+            <Words
+              label="How points go"
+              value={laid?.way ?? way}
+              words={ways.map((each) => ({ value: each, label: WAY_WORDS[each] }))}
+              onChoose={(each) => {
+                goBy(each, each === 'path' ? (pathId ?? paths[0]?.id ?? null) : pathId);
+              }}
+            />
+          </div>
+          {(laid?.way ?? way) === 'path' ? (
+            <Select
+              label="Path"
+              value={laid?.pathId ?? pathId ?? ''}
+              options={paths.map(({ id, name }) => ({ value: id, label: name }))}
+              onChoose={(id) => {
+                goBy('path', id);
+              }}
+            />
+          ) : null}
+          {now ? <Pairs now={now} what={what} /> : null}
+          <p className="flex items-center gap-2 text-xs text-wax-500">
+            <Link2 size={14} className="shrink-0" />
+            {tying
+              ? 'Now the one it becomes, or the same again: then it has no partner.'
+              : 'Click a dot in the picture, then the one it becomes.'}
+          </p>
+          <Line />
+          {laid ? (
+            <div className="flex flex-wrap gap-1.5">
+              <Small
+                title="They stay as drawings like all others and follow nothing any more"
+                onClick={() => {
+                  setFree(laid);
+                }}
+              >
+                Let them be
+              </Small>
+              <Small
+                title="With their frames; those drawn on by hand stay"
+                onClick={() => {
+                  takeAway(laid);
+                }}
+              >
+                Take away
+              </Small>
+              <Small
+                title="Spread evenly again"
+                onClick={() => {
+                  spreadAs({ softStart: 0, softEnd: 0, favour: 0 });
+                  endGesture();
+                }}
+              >
+                Even
+              </Small>
+            </div>
+          ) : (
+            <div className="flex items-center justify-between">
+              {gap && gap.bare.length === 0 ? (
+                <Check
+                  label="within the hold"
+                  title={
+                    fitsWithin(gap, asked)
+                      ? 'Takes frames from this drawing: nothing that follows moves'
+                      : `The hold of ${gap.hold} is too short for ${asked}; what follows moves`
+                  }
+                  checked={within}
+                  onChange={(on) => {
+                    setBetween({ within: on });
+                  }}
+                />
+              ) : (
+                <span />
+              )}
+              <button
+                type="button"
+                aria-disabled={whyNot || working ? true : undefined}
+                title={whyNot ?? (gap && framesFor(gap) === 'insert' ? 'What follows moves' : undefined)}
+                className={`moves h-9 rounded-lg bg-flame px-3 font-semibold text-soot-950 hover:brightness-110 ${whyNot ? 'opacity-45' : ''}`}
+                onClick={layHere}
+              >
+                {working ? 'Computing' : asked === 1 ? 'Lay in-between' : `Lay ${asked} in-betweens`}
+              </button>
+            </div>
+          )}
+          {laid || shares.join() === sharesFor(asked, spread).join() ? null : (
+            <Small
+              onClick={() => {
+                setBetween({ shares: null });
+              }}
+            >
+              Ticks back to the ease
+            </Small>
+          )}
+        </>
+      )}
+    </Panel>
+  );
+}

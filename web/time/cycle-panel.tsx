@@ -1,0 +1,317 @@
+/** The cycle: how its seam compares with its other steps, closing it, and where it begins and ends. */
+import { randomId, type ElementTime } from '@tallow/core/document';
+import {
+  cutCycle,
+  gapAt,
+  resizeTime,
+  setElement,
+  setRepeat,
+  shortestLength,
+  startAt,
+  turnRound,
+} from '@tallow/core/edit';
+import { sharesFor, type Join } from '@tallow/core/between';
+import { meetingOf } from '@tallow/core/timing';
+import { useState } from 'react';
+import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
+import { lay, useBetween } from '../state/between.ts';
+import { useCurrent, type Current } from '../state/current.ts';
+import { setDesk, useDesk } from '../state/desk.ts';
+import { edit, say } from '../state/document.ts';
+import { showPanel } from '../state/panels.ts';
+import { goTo } from '../state/playhead.ts';
+import { useSeam, type SeamNow } from '../state/seam.ts';
+import { whyNotTime, withDrawings } from '../state/time-edits.ts';
+import { NumberRow } from './number-row.tsx';
+
+const px = (length: number): string => `${Math.round(length)} px`;
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/** From this many times the usual step on, the seam is seen. */
+const SEEN = 1.6;
+
+function Steps({ seam }: { seam: SeamNow }) {
+  const { steps, ratio } = seam.report;
+  const most = Math.max(1, ...steps.map(({ distance }) => distance));
+  const width = 328;
+  const each = width / steps.length;
+  return (
+    <svg
+      width={width}
+      height={54}
+      className="block shrink-0 rounded-md bg-soot-950"
+      role="img"
+      aria-label="Step from each drawing to the next"
+      data-testid="seam-steps"
+    >
+      {steps.map(({ distance }, i) => {
+        const last = i === steps.length - 1;
+        const high = Math.max(2, (44 * distance) / most);
+        const tone = last ? (ratio !== null && ratio >= SEEN ? '#e6b450' : '#ffc25c') : '#6b6055';
+        return (
+          <rect key={i} x={i * each + 1} width={Math.max(1.5, each - 2)} y={50 - high} height={high} rx={2} fill={tone}>
+            <title>{last ? `seam: ${px(distance)}` : `${i + 1} to ${i + 2}: ${px(distance)}`}</title>
+          </rect>
+        );
+      })}
+    </svg>
+  );
+}
+
+function wordsOf({ report: { seam, usual, ratio } }: SeamNow): string {
+  const far =
+    ratio === null
+      ? `The seam goes ${px(seam.distance)}; nothing else moves.`
+      : ratio >= SEEN
+        ? `The seam jumps: ${px(seam.distance)} where the other steps go ${px(usual.distance)}, ${ratio.toFixed(1)}× as far.`
+        : ratio < 0.25
+          ? `The seam nearly stands: ${px(seam.distance)} where the other steps go ${px(usual.distance)}. The last drawing repeats the first.`
+          : ratio < 0.7
+            ? `The seam goes ${px(seam.distance)}, the other steps ${px(usual.distance)}.`
+            : `The seam goes ${px(seam.distance)}, like the other steps (${px(usual.distance)}).`;
+  const large =
+    seam.area > usual.area + 0.1
+      ? ` Area changes by ${percent(seam.area)} there, by ${percent(usual.area)} elsewhere.`
+      : ` Area changes by ${percent(seam.area)}.`;
+  return far + large;
+}
+
+function Joins({ now, seam }: { now: Current; seam: SeamNow }) {
+  const good = seam.joins.filter(({ first, last }) => first > 0 || last < seam.drawings.length - 1);
+  if (good.length === 0) return null;
+  const end = (index: number) => seam.frames[index + 1] ?? now.length;
+  const cut = ({ first, last }: Join) => {
+    const from = seam.frames[first]!;
+    withDrawings(
+      now.layers.flatMap(({ layer }) => Object.values(layer.slots)),
+      () => {
+        setDesk({ picked: null });
+        edit('cut the cycle', (doc) => cutCycle(doc, now.element.id, from, end(last) - from, randomId));
+        goTo(0);
+      },
+    );
+  };
+  return (
+    <>
+      <p className="pt-1 text-xs text-wax-500">Drawings that join best, on all layers:</p>
+      {good.map((join) => (
+        <div key={`${join.first}-${join.last}`} className="flex h-9 items-center gap-2 text-[13px] text-wax-300">
+          <button
+            type="button"
+            className="moves min-w-0 flex-1 truncate rounded px-1 text-left hover:text-wax-100"
+            title="Look at it"
+            onClick={() => {
+              goTo(seam.frames[join.last]!);
+            }}
+          >
+            frames {seam.frames[join.first]! + 1}–{end(join.last)}, step {px(join.step.distance)}
+          </button>
+          <Small
+            title="Keeps these frames and lets the others go"
+            onClick={() => {
+              cut(join);
+            }}
+          >
+            Cut here
+          </Small>
+        </div>
+      ))}
+    </>
+  );
+}
+
+/** The layer's own repeat, and when all repeats meet. */
+function Repeats({ now }: { now: Current }) {
+  const { active } = now;
+  const meeting = meetingOf(now.doc, now.element);
+  if (!active) return null;
+  const { layer, list } = active;
+  const own = list.period !== null && list.period > 1;
+  const total = list.runs.reduce((sum, run) => sum + run.length, 0);
+  return (
+    <>
+      <NumberRow
+        key={`${layer.id}-${list.period}`}
+        label={own ? `${layer.name} repeats every` : `Let ${layer.name} repeat every`}
+        usual={own ? list.period : Math.max(2, total)}
+        least={2}
+        most={10_000}
+        verb="Repeat"
+        whyNot={whyNotTime()}
+        onDo={(n) => {
+          edit('repeat of its own', (doc) => setRepeat(doc, layer.id, n));
+        }}
+      />
+      {own ? (
+        <Small
+          onClick={() => {
+            edit('runs with the element', (doc) => setRepeat(doc, layer.id, null));
+          }}
+        >
+          Let it run with the element
+        </Small>
+      ) : null}
+      {meeting.repeats.length > 0 ? (
+        <p className="py-1 text-xs text-wax-500" data-testid="meeting">
+          {meeting.repeats
+            .map(({ timed, period, divides }) =>
+              divides
+                ? `${timed.layer.name} goes round ${meeting.turn / period} times in ${meeting.turn}.`
+                : `${timed.layer.name}, ${period}, does not divide ${meeting.turn}.`,
+            )
+            .join(' ')}{' '}
+          All meet again after {meeting.meets} frames.
+        </p>
+      ) : null}
+    </>
+  );
+}
+
+export function CyclePanel() {
+  const now = useCurrent();
+  const seam = useSeam(now);
+  const leadsBack = useDesk((s) => s.leadsBack);
+  const frame = useDesk((s) => s.frame);
+  const count = useBetween((s) => s.count);
+  const [more, setMore] = useState(false);
+  if (!now) return null;
+  const { element } = now;
+  const isCycle = element.time === 'cycle';
+  const last = seam?.frames.at(-1);
+  const gap = now.active && last !== undefined ? gapAt(now.doc, now.active.layer.id, last) : null;
+  const whyNotClose = !isCycle
+    ? 'Make it a cycle first.'
+    : (whyNotTime() ??
+      (gap?.seam ? null : 'The last drawing does not lead to the first: there is a gap, or they are the same.'));
+  return (
+    <Panel
+      label="Cycle"
+      testId="cycle-panel"
+      heading="Close the cycle"
+      onBack={() => {
+        showPanel(null);
+      }}
+    >
+      <Words
+        label="How the element ends"
+        value={element.time}
+        words={[
+          { value: 'open', label: 'open' },
+          { value: 'cycle', label: 'cycle' },
+          { value: 'one-shot', label: 'one-shot' },
+        ]}
+        onChoose={(time: ElementTime) => {
+          if (time !== element.time)
+            edit(time === 'cycle' ? 'close into a cycle' : `make it ${time}`, (doc) =>
+              setElement(doc, element.id, { time }),
+            );
+        }}
+      />
+      {seam ? (
+        <>
+          <p className="py-1 text-[13px] text-wax-300" data-testid="seam-text">
+            {wordsOf(seam)}
+          </p>
+          <Steps seam={seam} />
+        </>
+      ) : (
+        <p className="py-1 text-[13px] text-wax-500">
+          Three drawings on {now.active?.layer.name ?? 'a layer'} are enough to tell how its seam goes.
+        </p>
+      )}
+      <div className="flex flex-wrap items-center gap-1.5 py-1.5">
+        <Small
+          title="Stand on the last drawing, the first one shown after it"
+          whyNot={last === undefined ? 'There are too few drawings.' : null}
+          onClick={() => {
+            if (last !== undefined) goTo(last);
+          }}
+        >
+          Go to the seam
+        </Small>
+        <Small
+          whyNot={whyNotClose}
+          title="From the last drawing to the first"
+          onClick={() => {
+            if (gap) lay(gap, sharesFor(gap.bare.length > 0 ? gap.bare.length : count, useBetween.getState().spread));
+          }}
+        >
+          Lay {count} across it
+        </Small>
+        {[1, 2, 3].map((n) => (
+          <button
+            key={n}
+            type="button"
+            aria-pressed={count === n}
+            aria-label={`${n} across the seam`}
+            className={`moves h-8 min-w-8 rounded-lg text-[13px] ${count === n ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
+            onClick={() => {
+              useBetween.setState({ count: n, shares: null });
+            }}
+          >
+            {n}
+          </button>
+        ))}
+      </div>
+      <Check
+        label="Lead back: the first drawing as target in the last part"
+        checked={leadsBack}
+        onChange={(on) => {
+          setDesk({ leadsBack: on });
+        }}
+      />
+      <Line />
+      <NumberRow
+        key={now.length}
+        label="Frames, all layers"
+        usual={now.length}
+        least={shortestLength(now.doc, element.id)}
+        most={10_000}
+        verb="Set"
+        onDo={(n) => {
+          edit('length of the cycle', (doc) => resizeTime(doc, element.id, n));
+          goTo(Math.min(frame, n - 1));
+        }}
+      />
+      <div className="flex flex-wrap gap-1.5 py-1">
+        <Small
+          title="This frame becomes the first, on every layer"
+          whyNot={isCycle ? (frame === 0 ? 'It begins here.' : null) : 'Only a cycle can begin elsewhere.'}
+          onClick={() => {
+            edit('begin the cycle here', (doc) => startAt(doc, element.id, frame));
+            goTo(0);
+          }}
+        >
+          Begin here
+        </Small>
+        <Small
+          title="It runs backwards, on every layer"
+          onClick={() => {
+            edit('turn the time round', (doc) => turnRound(doc, element.id));
+            goTo(frame);
+          }}
+        >
+          Turn it round
+        </Small>
+        <Small
+          title="Pairs of drawings that would make a good seam"
+          whyNot={seam ? null : 'There are too few drawings.'}
+          onClick={() => {
+            setMore(!more);
+            if (
+              seam &&
+              !more &&
+              seam.joins.every(({ first, last: end }) => first === 0 && end === seam.drawings.length - 1)
+            )
+              say('Its own seam is the best there is.');
+          }}
+        >
+          Where to cut
+        </Small>
+      </div>
+      {more && seam ? <Joins now={now} seam={seam} /> : null}
+      <Line />
+      <Repeats now={now} />
+    </Panel>
+  );
+}

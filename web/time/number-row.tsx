@@ -1,0 +1,56 @@
+/** A number with the button that does something with it. */
+import { useState } from 'react';
+import { Small } from '../parts/panel.tsx';
+
+export function NumberRow({
+  label,
+  usual,
+  least,
+  most,
+  verb,
+  whyNot,
+  onDo,
+}: {
+  label: string;
+  usual: number;
+  least: number;
+  most: number;
+  verb: string;
+  whyNot?: string | null;
+  onDo: (number: number) => void;
+}) {
+  const [text, setText] = useState<string | null>(null);
+  const number = Number(text ?? usual);
+  const bad = !Number.isInteger(number) || number < least || number > most;
+  const trouble = whyNot ?? (bad ? `A whole number from ${least} to ${most}` : null);
+  return (
+    <div className="flex h-9 items-center gap-2 text-[13px] text-wax-300">
+      <label className="flex min-w-0 flex-1 items-center justify-between gap-2">
+        <span className="truncate">{label}</span>
+        <input
+          className="field !h-8 w-16 text-right font-mono"
+          inputMode="numeric"
+          aria-label={label}
+          aria-invalid={bad}
+          value={text ?? String(usual)}
+          onChange={(event) => {
+            setText(event.target.value);
+          }}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+            if (event.key === 'Enter' && !trouble) onDo(number);
+          }}
+        />
+      </label>
+      <Small
+        whyNot={trouble}
+        onClick={() => {
+          onDo(number);
+          setText(null);
+        }}
+      >
+        {verb}
+      </Small>
+    </div>
+  );
+}

@@ -1,0 +1,294 @@
+/** The timing of what is picked: holds, order, length, and what it is for. */
+import { randomId, type Pose } from '@tallow/core/document';
+import { indicesOf, numberAnew, prepareSlots, setPose } from '@tallow/core/edit';
+import { emptied, joinedEqual, repeatedRuns, stretchedTo, thinned } from '@tallow/core/timing';
+import { useState } from 'react';
+import { ActionWords } from '../parts/button.tsx';
+import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
+import { useCurrent } from '../state/current.ts';
+import { setDesk, useDesk } from '../state/desk.ts';
+import { edit } from '../state/document.ts';
+import { formOf } from '../state/forms.ts';
+import { showPanel } from '../state/panels.ts';
+import {
+  change,
+  holdAlong,
+  layersInHand,
+  readHolds,
+  shownHere,
+  stretchInHand,
+  whyNotStretch,
+} from '../state/stretch-edits.ts';
+import { runsInHand, whyNotRuns, whyNotTime } from '../state/time-edits.ts';
+import { NumberRow } from './number-row.tsx';
+
+function Holds({ whole }: { whole: boolean }) {
+  const [text, setText] = useState('1, 1, 1, 2, 2, 3');
+  const holds = readHolds(text);
+  const whyNot = (whole ? whyNotTime() : whyNotStretch()) ?? (holds ? null : 'Whole numbers, such as 1, 1, 2');
+  return (
+    <>
+      <div className="flex h-9 items-center gap-1">
+        <span className="mr-auto text-[13px] text-wax-300">On</span>
+        {[1, 2, 3, 4, 6, 8].map((n) => (
+          <Small
+            key={n}
+            whyNot={whole ? whyNotTime() : whyNotStretch()}
+            title={`Every drawing held for ${n}`}
+            onClick={() => {
+              holdAlong([n], whole);
+            }}
+          >
+            {n}s
+          </Small>
+        ))}
+      </div>
+      <div className="flex h-9 items-center gap-2 text-[13px] text-wax-300">
+        <label className="flex min-w-0 flex-1 items-center justify-between gap-2">
+          Along a list
+          <input
+            className="field !h-8 w-36 font-mono"
+            aria-label="Holds along a list"
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
+            }}
+            onKeyDown={(event) => {
+              event.stopPropagation();
+              if (event.key === 'Enter' && holds && !whyNot) holdAlong(holds, whole);
+            }}
+          />
+        </label>
+        <Small
+          whyNot={whyNot}
+          onClick={() => {
+            if (holds) holdAlong(holds, whole);
+          }}
+        >
+          Hold
+        </Small>
+      </div>
+    </>
+  );
+}
+
+const POSES: readonly { value: Pose | 'none'; label: string }[] = [
+  { value: 'key', label: 'key' },
+  { value: 'breakdown', label: 'breakdown' },
+  { value: 'none', label: 'in-between' },
+];
+
+export function TimingPanel() {
+  const now = useCurrent();
+  const together = useDesk((s) => s.together);
+  const goesOn = useDesk((s) => s.goesOn);
+  const pictures = useDesk((s) => s.sheetPictures);
+  useDesk((s) => s.picked);
+  useDesk((s) => s.frame);
+  const [all, setAll] = useState(false);
+  const stretch = stretchInHand(all);
+  const runs = runsInHand();
+  const list = now?.active?.list;
+  const slot = runs && list?.runs[runs.first]?.slot;
+  const pose = (slot && list?.poses[slot]) || 'none';
+  const whyNot = all ? whyNotTime() : whyNotStretch();
+  const times = now ? shownHere() : 0;
+  const deeds = [
+    { label: 'Merge equal', title: 'Neighbours that show the same drawing become one hold', how: joinedEqual },
+    {
+      label: 'Leave a gap',
+      title: 'Delete; their frames stay, empty',
+      how: (each: Parameters<typeof emptied>[0]) => emptied(each, randomId),
+    },
+    { label: 'Close the gap', title: 'Delete; what follows closes up', how: () => [] },
+  ];
+  return (
+    <Panel
+      label="Timing"
+      testId="timing-panel"
+      heading="Timing"
+      onBack={() => {
+        showPanel(null);
+      }}
+    >
+      <div className="flex items-center justify-between">
+        <Words
+          label="What is changed"
+          value={all ? 'all' : 'picked'}
+          words={[
+            { value: 'picked', label: runs && runs.count > 1 ? `${runs.count} picked` : 'this one' },
+            { value: 'all', label: 'whole layer' },
+          ]}
+          onChoose={(value) => {
+            setAll(value === 'all');
+          }}
+        />
+        <Check
+          label="all layers"
+          title="The same on every unlocked layer of the element"
+          checked={together}
+          onChange={(on) => {
+            setDesk({ together: on });
+          }}
+        />
+      </div>
+      <Holds whole={all} />
+      <NumberRow
+        key={`stretch-${stretch?.length}`}
+        label="Stretch to frames"
+        usual={stretch?.length ?? 1}
+        least={1}
+        most={10_000}
+        verb="Stretch"
+        whyNot={whyNot}
+        onDo={(n) => {
+          change('stretch', (each) => stretchedTo(each, n), all);
+        }}
+      />
+      <NumberRow
+        label="Repeat, times"
+        usual={2}
+        least={2}
+        most={100}
+        verb="Repeat"
+        whyNot={whyNot}
+        onDo={(n) => {
+          change('repeat', (each) => repeatedRuns(each, n, randomId), all);
+        }}
+      />
+      <NumberRow
+        label="Thin out, every"
+        usual={2}
+        least={2}
+        most={100}
+        verb="Thin out"
+        whyNot={whyNot}
+        onDo={(n) => {
+          change('thin out', (each) => thinned(each, n), all);
+        }}
+      />
+      <div className="flex flex-wrap gap-1.5 py-1">
+        {deeds.map(({ label, title, how }) => (
+          <Small
+            key={label}
+            title={title}
+            whyNot={whyNot}
+            onClick={() => {
+              change(label.toLowerCase(), how, all);
+            }}
+          >
+            {label}
+          </Small>
+        ))}
+        <ActionWords name="reverse" label="Turn round" />
+        <ActionWords name="swap" label="Swap" />
+        <ActionWords name="split" label="Split here" />
+        <ActionWords name="insertBefore" label="New before" />
+        <ActionWords name="newDrawing" label="New after" />
+        <ActionWords name="duplicate" label="Copies" />
+      </div>
+      <div className="flex h-9 items-center gap-1.5 text-[13px] text-wax-300">
+        <span className="mr-auto">Hold longer</span>
+        <ActionWords name="shorter" label="−1" />
+        <ActionWords name="longer" label="+1" />
+        <span className="ml-1 text-wax-500">nothing moves</span>
+        <ActionWords name="rollBack" label="−1" />
+        <ActionWords name="rollOn" label="+1" />
+      </div>
+      {times > 1 ? (
+        <div className="flex h-9 items-center justify-between text-[13px] text-wax-300">
+          <span>{times} exposures show this drawing</span>
+          <ActionWords name="own" label="Make this one its own" />
+        </div>
+      ) : null}
+      <Line />
+      <div className="flex items-center justify-between text-[13px] text-wax-300">
+        It is a
+        <Words
+          label="Pose"
+          value={pose}
+          words={POSES}
+          onChoose={(value) => {
+            if (!now?.active || !runs || whyNotRuns()) return;
+            const indices = indicesOf(runs, list?.runs.length ?? 1);
+            edit(value === 'none' ? 'in-between' : value, (doc) =>
+              setPose(doc, now.active!.layer.id, indices, value === 'none' ? null : value),
+            );
+          }}
+        />
+      </div>
+      <Prepare />
+      <div className="flex flex-wrap items-center gap-1.5 py-1">
+        <ActionWords name="nextBare" label="Next slot to draw" />
+        <Small
+          title="Number the drawings in the order in which they show"
+          whyNot={whyNotTime()}
+          onClick={() => {
+            const [layerId] = layersInHand();
+            if (layerId) edit('number anew', (doc) => numberAnew(doc, layerId));
+          }}
+        >
+          Number anew
+        </Small>
+      </div>
+      <Check
+        label="Go on to the next drawing after each stroke"
+        checked={goesOn}
+        onChange={(on) => {
+          setDesk({ goesOn: on });
+        }}
+      />
+      {now && formOf(now) === 'sheet' ? (
+        <Check
+          label="Pictures on the sheet"
+          checked={pictures}
+          onChange={(on) => {
+            setDesk({ sheetPictures: on });
+          }}
+        />
+      ) : null}
+    </Panel>
+  );
+}
+
+/** Empty slots for frames to come. */
+function Prepare() {
+  const now = useCurrent();
+  const [every, setEvery] = useState(2);
+  if (!now?.active) return null;
+  const { id } = now.active.layer;
+  return (
+    <div className="flex items-center gap-2">
+      <div className="min-w-0 flex-1">
+        <NumberRow
+          label="Prepare frames"
+          usual={24}
+          least={1}
+          most={5000}
+          verb="Prepare"
+          whyNot={whyNotTime()}
+          onDo={(n) => {
+            edit('prepare slots', (doc) => prepareSlots(doc, id, n, every, randomId));
+          }}
+        />
+      </div>
+      <label className="flex items-center gap-1 text-[13px] text-wax-300">
+        on
+        <input
+          className="field !h-8 w-12 text-right font-mono"
+          aria-label="Frames to a slot"
+          inputMode="numeric"
+          value={every}
+          onChange={(event) => {
+            const n = Number(event.target.value);
+            if (Number.isInteger(n) && n >= 1 && n <= 1000) setEvery(n);
+          }}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+          }}
+        />
+        s
+      </label>
+    </div>
+  );
+}

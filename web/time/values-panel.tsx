@@ -1,0 +1,191 @@
+/** Opacity and place of a layer over time: numbers at frames, on the same time as the drawings. */
+import { EASES, jumpsAtSeam, keysIn, valueAt, type Ease, type Key, type Layer } from '@tallow/core/document';
+import { dropKey, LAYER_VALUES, setKey, setValue, valueOf, type LayerValue } from '@tallow/core/edit';
+import { roundOf } from '@tallow/core/timing';
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { useState } from 'react';
+import { Panel, Words } from '../parts/panel.tsx';
+import { useCurrent, type Current } from '../state/current.ts';
+import { useDesk } from '../state/desk.ts';
+import { edit } from '../state/document.ts';
+import { showPanel } from '../state/panels.ts';
+import { goTo } from '../state/playhead.ts';
+
+/** How each value is named and counted on screen. */
+const SEEN: Readonly<Record<LayerValue, { label: string; unit: string; per: number; step: number }>> = {
+  opacity: { label: 'Opacity', unit: '%', per: 100, step: 5 },
+  x: { label: 'Across', unit: 'px', per: 1, step: 1 },
+  y: { label: 'Down', unit: 'px', per: 1, step: 1 },
+  scale: { label: 'Size', unit: '%', per: 100, step: 1 },
+  angle: { label: 'Turn', unit: '°', per: 180 / Math.PI, step: 1 },
+};
+
+const PLOT = { width: 328, height: 40 };
+
+/** The value over the element's time, with its keys. */
+function Curve({ now, layer, which, frame }: { now: Current; layer: Layer; which: LayerValue; frame: number }) {
+  const value = valueOf(layer, which);
+  const keys = keysIn(value);
+  const round = roundOf(now.element, now.length);
+  const all = Array.from({ length: now.length }, (_, f) => valueAt(value, f, round));
+  const [least, most] = [Math.min(...all), Math.max(...all)];
+  const x = (f: number) => 6 + ((PLOT.width - 12) * (f + 0.5)) / now.length;
+  const y = (v: number) => (most === least ? PLOT.height / 2 : 6 + ((PLOT.height - 12) * (most - v)) / (most - least));
+  return (
+    <svg width={PLOT.width} height={PLOT.height} className="block rounded-md bg-soot-950" data-curve={which}>
+      <line x1={x(frame)} x2={x(frame)} y1={0} y2={PLOT.height} stroke="#ffc25c" strokeOpacity={0.5} />
+      <path
+        d={`M${all.map((v, f) => `${x(f).toFixed(1)} ${y(v).toFixed(1)}`).join('L')}`}
+        fill="none"
+        stroke="#9fc3a4"
+        strokeWidth={1.5}
+      />
+      {keys.map((key) => (
+        <circle
+          key={key.frame}
+          cx={x(key.frame)}
+          cy={y(key.value)}
+          r={key.frame === frame ? 5 : 3.5}
+          fill={key.frame === frame ? '#f4ecdf' : '#9fc3a4'}
+          className="cursor-pointer"
+          onClick={() => {
+            goTo(key.frame);
+          }}
+        >
+          <title>{`frame ${key.frame + 1}`}</title>
+        </circle>
+      ))}
+    </svg>
+  );
+}
+
+const stepTo = (keys: readonly Key[], frame: number, by: 1 | -1): number | undefined =>
+  by > 0
+    ? (keys.find((key) => key.frame > frame) ?? keys[0])?.frame
+    : (keys.findLast((key) => key.frame < frame) ?? keys.at(-1))?.frame;
+
+function Row({ now, layer, which }: { now: Current; layer: Layer; which: LayerValue }) {
+  const frame = useDesk((s) => Math.min(s.frame, now.length - 1));
+  const [text, setText] = useState<string | null>(null);
+  const { label, unit, per, step } = SEEN[which];
+  const value = valueOf(layer, which);
+  const keys = keysIn(value);
+  const round = roundOf(now.element, now.length);
+  const shown = Math.round(valueAt(value, frame, round) * per * 100) / 100;
+  const here = keys.find((key) => key.frame === frame);
+  const set = (number: number) => {
+    if (Number.isFinite(number))
+      edit(
+        label.toLowerCase(),
+        (doc) => setValue(doc, layer.id, which, frame, number / per),
+        `${which}-${layer.id}-${frame}`,
+      );
+  };
+  const jumps = now.element.time === 'cycle' && jumpsAtSeam(value, now.length);
+  return (
+    <div className="pb-1.5" data-value={which}>
+      <div className="flex h-9 items-center gap-1 text-[13px] text-wax-300">
+        <button
+          type="button"
+          aria-pressed={here !== undefined}
+          aria-label={here ? `Take the value of ${label} on this frame away` : `Set ${label} on this frame`}
+          title={here ? 'Set on this frame · click to take it away' : 'Set on this frame: it changes over time'}
+          className="moves grid size-8 place-items-center rounded-md hover:bg-soot-800"
+          onClick={() => {
+            edit(here ? `${label.toLowerCase()} not set here` : `${label.toLowerCase()} set here`, (doc) =>
+              here ? dropKey(doc, layer.id, which, frame) : setKey(doc, layer.id, which, frame, round),
+            );
+          }}
+        >
+          <span
+            className={`size-3 rounded-full ${here ? 'bg-[#9fc3a4]' : keys.length > 0 ? 'ring-2 ring-inset ring-[#9fc3a4]' : 'ring-1 ring-inset ring-wax-500'}`}
+          />
+        </button>
+        <label className="flex min-w-0 flex-1 items-center gap-2">
+          <span className="w-16">{label}</span>
+          <input
+            className="field !h-8 w-20 text-right font-mono"
+            inputMode="decimal"
+            aria-label={label}
+            value={text ?? String(shown)}
+            onChange={(event) => {
+              setText(event.target.value);
+            }}
+            onBlur={() => {
+              if (text !== null && text.trim() !== '') set(Number(text));
+              setText(null);
+            }}
+            onKeyDown={(event) => {
+              event.stopPropagation();
+              if (event.key === 'Enter') event.currentTarget.blur();
+              const by = { ArrowUp: step, ArrowDown: -step }[event.key];
+              if (by === undefined) return;
+              event.preventDefault();
+              setText(null);
+              set(shown + by);
+            }}
+          />
+          <span className="w-5 text-wax-500">{unit}</span>
+        </label>
+        {keys.length > 0 ? (
+          <>
+            {([-1, 1] as const).map((by) => (
+              <button
+                key={by}
+                type="button"
+                aria-label={by < 0 ? `Value of ${label} set before` : `Value of ${label} set next`}
+                title={by < 0 ? 'To the one before' : 'To the next'}
+                className="moves grid size-8 place-items-center rounded-md hover:bg-soot-800"
+                onClick={() => {
+                  const to = stepTo(keys, frame, by);
+                  if (to !== undefined) goTo(to);
+                }}
+              >
+                {by < 0 ? <ChevronLeft size={15} /> : <ChevronRight size={15} />}
+              </button>
+            ))}
+          </>
+        ) : null}
+      </div>
+      {keys.length > 0 ? <Curve now={now} layer={layer} which={which} frame={frame} /> : null}
+      {here ? (
+        <div className="flex items-center justify-between text-xs text-wax-500">
+          goes on
+          <Words
+            label={`How ${label} goes on`}
+            value={here.ease}
+            words={EASES.map((ease: Ease) => ({ value: ease, label: ease }))}
+            onChoose={(ease) => {
+              edit(`${label.toLowerCase()} ${ease}`, (doc) => setKey(doc, layer.id, which, frame, round, ease));
+            }}
+          />
+        </div>
+      ) : null}
+      {jumps ? (
+        <p className="flex items-center gap-2 py-1 text-xs text-warn" data-testid="jumps">
+          <span className="size-1.5 rounded-full bg-warn" />
+          {label} jumps at the seam: it does not end where it began.
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+export function ValuesPanel() {
+  const now = useCurrent();
+  const layer = now?.active?.layer;
+  return (
+    <Panel
+      label="Over time"
+      testId="values-panel"
+      heading={layer ? `${layer.name} over time` : 'Over time'}
+      onBack={() => {
+        showPanel(null);
+      }}
+    >
+      {now && layer
+        ? LAYER_VALUES.map((which) => <Row key={`${layer.id}-${which}`} now={now} layer={layer} which={which} />)
+        : 'There is no layer. Add one first.'}
+    </Panel>
+  );
+}

@@ -1,0 +1,73 @@
+/** What belongs to time on the disc beside drawings: slots still to be drawn, values set, the range played, own repeats. */
+import { keysIn } from '@tallow/core/document';
+import { LAYER_VALUES, valueOf } from '@tallow/core/edit';
+import { arc } from 'd3-shape';
+import type { Current } from '../state/current.ts';
+import { useDesk } from '../state/desk.ts';
+import { arcsOf, within } from './arcs.ts';
+import { angleOf, pointAt, ringsFor, WHEEL, type Dial } from './dial.ts';
+
+/** Frames on which a value of the active layer is set. */
+export const keyedFrames = ({ active }: Current): number[] =>
+  active
+    ? [...new Set(LAYER_VALUES.flatMap((which) => keysIn(valueOf(active.layer, which)).map(({ frame }) => frame)))]
+    : [];
+
+export function DiscMarks({
+  now,
+  dial,
+  groups,
+  active,
+}: {
+  now: Current;
+  dial: Dial;
+  groups: number[][];
+  active: number;
+}) {
+  const range = useDesk((s) => s.range);
+  const ring = ringsFor(groups.length, active)[active];
+  const index = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
+  if (!ring || index < 0) return null;
+  const period = now.active?.list.period ?? null;
+  const turns = period !== null && period > 1 ? Math.ceil(now.length / period) : 0;
+  const shape = (from: number, to: number, inner: number, outer: number) =>
+    arc()({ innerRadius: inner, outerRadius: outer, startAngle: angleOf(dial, from), endAngle: angleOf(dial, to) }) ??
+    '';
+  return (
+    <g pointerEvents="none">
+      {within(arcsOf(now, index), dial)
+        .filter(({ bare }) => bare)
+        .map(({ from, to, run }) => (
+          <path
+            key={`${run}-${from}`}
+            d={shape(from + 0.08, to - 0.08, ring.inner + 1.5, ring.outer - 1.5)}
+            fill="none"
+            stroke="#cdbfae"
+            strokeWidth={1.2}
+            strokeDasharray="3 3"
+            data-bare
+          />
+        ))}
+      {keyedFrames(now).map((frame) => {
+        const { x, y } = pointAt(angleOf(dial, frame + 0.5), ring.outer + 1);
+        return <circle key={frame} cx={x} cy={y} r={3} fill="#9fc3a4" stroke="#14110f" data-key={frame} />;
+      })}
+      {Array.from({ length: turns }, (_, turn) => turn * period! + (now.active?.list.offset ?? 0)).map((frame) => {
+        const [a, b] = [pointAt(angleOf(dial, frame), ring.inner - 3), pointAt(angleOf(dial, frame), ring.outer + 3)];
+        return <line key={frame} x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="#f4ecdf" strokeWidth={2} data-repeat />;
+      })}
+      {range ? (
+        <path
+          d={shape(
+            range.from,
+            Math.min(now.length, range.from + range.length),
+            WHEEL.ringsInner - 5,
+            WHEEL.ringsInner - 2,
+          )}
+          fill="#ffc25c"
+          data-testid="range"
+        />
+      ) : null}
+    </g>
+  );
+}
