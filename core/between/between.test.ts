@@ -356,7 +356,10 @@ it('tells the seam of a cycle from its other steps, and where it is best cut', (
   expect(seam.distance).toBeCloseTo(90, 0);
   expect(usual.distance).toBeCloseTo(18, 0);
   expect(ratio).toBeCloseTo(5, 0);
-  const there = [0, 12, 24, 30, 24, 12, 60, 90].map((x) => drawing([ball(x, 0, 20)]));
+  const round = [0, 1, 2, 3, 4, 5].map((i) =>
+    ball(60 * Math.cos((i * Math.PI) / 3), 60 * Math.sin((i * Math.PI) / 3), 20),
+  );
+  const there = [...round, ball(260, 0, 20), ball(400, 90, 20)].map((mark) => drawing([mark]));
   expect(bestJoins(there, 4, 1)[0]).toMatchObject({ first: 0, last: 5 });
 });
 

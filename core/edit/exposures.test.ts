@@ -180,9 +180,9 @@ describe('phase and still layers', () => {
   test('shifting there and back is nothing', () => {
     fc.assert(
       fc.property(fc.integer({ min: -50, max: 50 }), (by) => {
-        const shifted = shiftPhase(five, layerId, by);
+        const shifted = shiftPhase(five, layerId, by, newId);
         expect(exposureAt(listOf(shifted), (((0 + by) % 10) + 10) % 10, 10)!.index).toBe(0);
-        expect(listOf(shiftPhase(shifted, layerId, -by))).toEqual(listOf(five));
+        expect(listOf(shiftPhase(shifted, layerId, -by, newId))).toEqual(listOf(five));
       }),
     );
   });

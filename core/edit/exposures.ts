@@ -1,5 +1,5 @@
 /** Edits of the time drawings are shown: holds, order, phase. */
-import { putEntities, type Id, type RunList, type ShotDocument } from '../document/index.ts';
+import { putEntities, type Id, type NewId, type RunList, type ShotDocument } from '../document/index.ts';
 import { exposureAt, moveRuns, retime, setHold, stretchedTo, toldFrom, totalLength } from '../timing/index.ts';
 import { atRun, placeOf, withList, type Place, type Timed } from './place.ts';
 
@@ -95,10 +95,21 @@ const turned = (list: RunList, by: number, length: number): RunList => ({
   offset: (((list.offset + by) % length) + length) % length,
 });
 
-/** Lets a layer's ring run later (or earlier, below 0) against the others by so many frames, round the cycle. */
-export function shiftPhase(doc: ShotDocument, layerId: Id, by: number): ShotDocument {
-  const { timed, turn } = placeOf(doc, layerId);
-  return putEntities(doc, turned(timed.list, by, timed.list.period ?? turn));
+/**
+ * Lets a whole layer run later (or earlier, below 0) against the others by so many frames. On a cycle, and
+ * in a repeat of its own, it wraps round; elsewhere frames without a drawing lead up to it, and none before
+ * its first drawing are left when it comes as early as it can.
+ */
+export function shiftPhase(doc: ShotDocument, layerId: Id, by: number, newId: NewId): ShotDocument {
+  const place = placeOf(doc, layerId);
+  const { timed, turn, element } = place;
+  const { list } = timed;
+  if (element.time === 'cycle' || list.period !== null) return putEntities(doc, turned(list, by, list.period ?? turn));
+  const lead = list.runs[0]?.slot === null ? list.runs[0] : undefined;
+  const length = Math.max(0, (lead?.length ?? 0) + by);
+  const rest = list.runs.slice(lead ? 1 : 0);
+  const runs = length > 0 ? [{ id: lead?.id ?? newId(), slot: null, length }, ...rest] : rest;
+  return withList(doc, place, { ...list, runs });
 }
 
 /** Lets a layer show one drawing throughout, the one shown on a frame; or run with its element again. */

@@ -267,7 +267,7 @@ const edits: fc.Arbitrary<Edit> = fc.oneof(
   frame.map(
     (n): Edit =>
       (doc) =>
-        shiftPhase(doc, layerId, n),
+        shiftPhase(doc, layerId, n, newId),
   ),
   frame.map(
     (n): Edit =>

@@ -20,13 +20,44 @@ export function bareRuns({ layer, list }: Pick<TimedLayer, 'layer' | 'list'>): n
   return exposures(list).flatMap(({ run, index }) => (run.slot !== null && !layer.slots[run.slot] ? [index] : []));
 }
 
-/** The element frame of the next slot still to be drawn after a frame, round and round; null when there is none. */
+/** Slots still to be drawn that follow each other, and whether drawings stand on both sides of them. */
+export interface BareGroup {
+  /** Indices of runs. */
+  readonly runs: readonly number[];
+  readonly between: boolean;
+}
+
+/** The slots still to be drawn in groups, in the order of the list; on a closed list the last drawing stands before the first. */
+export function bareGroups(timed: Pick<TimedLayer, 'layer' | 'list'>, closed: boolean): BareGroup[] {
+  const { layer, list } = timed;
+  const bare = new Set(bareRuns(timed));
+  const isDrawn = (index: number) => layer.slots[list.runs[index]?.slot ?? ''] !== undefined;
+  const groups: number[][] = [];
+  for (const index of bare) {
+    const last = groups.at(-1);
+    if (last?.at(-1) === index - 1) last.push(index);
+    else groups.push([index]);
+  }
+  const count = list.runs.length;
+  return groups.map((runs) => {
+    const [before, after] = [runs[0]! - 1, runs.at(-1)! + 1];
+    const wrapped = (index: number) => (closed ? (index + count) % count : index);
+    return { runs, between: isDrawn(wrapped(before)) && isDrawn(wrapped(after)) };
+  });
+}
+
+/**
+ * The element frame of the slot that is best drawn next: in the group after a frame, the middle where
+ * drawings stand on both sides, else the first. Round and round; null when all are drawn.
+ */
 export function nextBare(doc: ShotDocument, layerId: Id, frame: number): number | null {
-  const { timed, turn } = placeOf(doc, layerId);
-  const starts = bareRuns(timed)
-    .map((index) => runStart(timed.list, index, turn))
-    .sort((a, b) => a - b);
-  return starts.find((start) => start > frame) ?? starts[0] ?? null;
+  const { timed, turn, element } = placeOf(doc, layerId);
+  const groups = bareGroups(timed, element.time === 'cycle');
+  const starts = (group: BareGroup) => group.runs.map((index) => runStart(timed.list, index, turn));
+  const next = groups.find((group) => starts(group).some((start) => start > frame)) ?? groups[0];
+  if (!next) return null;
+  if (next.between) return starts(next)[(next.runs.length - 1) >> 1]!;
+  return starts(next).find((start) => start > frame) ?? starts(next)[0]!;
 }
 
 /** The drawing a layer shows at the start of each slot of another layer's list, by slot. */

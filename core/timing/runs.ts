@@ -142,6 +142,7 @@ export function describeHolds(list: RunList, turn: number): string {
   const drawn = list.runs.filter((run) => run.slot !== null);
   if (drawn.length === 0) return 'empty';
   if (list.period === 1) return 'still';
+  if (list.period !== null) return `every ${list.period}`;
   const covered = drawn.reduce((sum, run) => sum + run.length, 0);
   if (covered < turn) return 'once';
   const hold = drawn[0]!.length;

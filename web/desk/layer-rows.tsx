@@ -1,10 +1,10 @@
 /** Rows of the list of layers: a layer with a dab of what it shows, a folder with its opacity. */
 import type { Folder, Layer } from '@tallow/core/document';
-import { setFolder, setLayer } from '@tallow/core/edit';
+import { bareRuns, setFolder, setLayer } from '@tallow/core/edit';
 import { describeHolds, isLocked, isVisible, shownOn, type TimedLayer } from '@tallow/core/timing';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { Eye, EyeOff, Folder as FolderIcon, GripVertical, Lock, LockOpen } from 'lucide-react';
+import { Eye, EyeOff, Folder as FolderIcon, GripVertical, Link2, Lock, LockOpen } from 'lucide-react';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { Current } from '../state/current.ts';
 import { setDesk, useDesk } from '../state/desk.ts';
@@ -127,7 +127,9 @@ function RowFrame({ id, name, active, inside = false, kind, children }: RowFrame
 export function LayerRow({ now, timed, active }: { now: Current; timed: TimedLayer; active: boolean }) {
   const { layer, list, folder } = timed;
   const [naming, setNaming] = useState(false);
-  const holds = describeHolds(list, now.length);
+  const bare = bareRuns(timed).length;
+  const tied = now.layers.filter((other) => other.layer.runListId === layer.runListId && other !== timed);
+  const holds = bare > 0 ? `${bare} to draw` : describeHolds(list, now.length);
   const byFolder = (off: boolean, word: string) =>
     off && folder ? `${word} by its folder “${folder.name}”` : undefined;
   return (
@@ -163,7 +165,16 @@ export function LayerRow({ now, timed, active }: { now: Current; timed: TimedLay
           <Dab now={now} timed={timed} />
           <span className={`truncate font-medium ${active ? 'text-wax-100' : 'text-wax-300'}`}>{layer.name}</span>
           <span className="shrink-0 text-[13px] text-wax-500">{layer.role}</span>
-          <span className="ml-auto shrink-0 text-[13px] text-wax-500">{holds}</span>
+          <span
+            className={`ml-auto flex shrink-0 items-center gap-1 text-[13px] ${bare > 0 ? 'text-warn' : 'text-wax-500'}`}
+          >
+            {tied.length > 0 ? (
+              <span title={`Tied in time to ${tied.map((other) => other.layer.name).join(', ')}`}>
+                <Link2 size={13} />
+              </span>
+            ) : null}
+            {holds}
+          </span>
         </button>
       )}
       <Switch

@@ -10,17 +10,7 @@ import { findings } from './findings.ts';
 import { ghostsOf, offeredPair, onionReach, ranges } from './onion.ts';
 import { isLateInHold, penText } from './pen-target.ts';
 import { flip, goTo, stepDrawing, unflip } from './playhead.ts';
-import {
-  copyInHand,
-  deleteInHand,
-  hold,
-  lift,
-  paste,
-  pickAll,
-  shiftActive,
-  whyNotPaste,
-  whyNotPhase,
-} from './time-edits.ts';
+import { copyInHand, deleteInHand, hold, lift, paste, pickAll, shiftActive, whyNotPaste } from './time-edits.ts';
 
 const newId = seededIds(60);
 
@@ -151,12 +141,14 @@ describe('drawings in hand', () => {
     setDesk({ clip: { shotId: randomId(), parts: [] } });
     expect(whyNotPaste()).toMatch(/another shot/);
   });
-  test('a ring is turned only on a cycle', () => {
-    expect(whyNotPhase()).toBeNull();
+  test('a whole layer is moved in time: round a cycle, after empty frames elsewhere', () => {
     shiftActive(1);
     expect(now().active!.list.offset).toBe(1);
     open('open');
-    expect(whyNotPhase()).toMatch(/close it first/);
+    shiftActive(2);
+    expect(now().active!.list.runs[0]).toMatchObject({ slot: null, length: 2 });
+    shiftActive(-5);
+    expect(now().active!.list.runs[0]!.slot).not.toBeNull();
   });
   test('a finding is told until it is mended', () => {
     expect(findings(now())).toEqual([]);

@@ -12,6 +12,7 @@ import {
   shownTimes,
   splitHere,
   swapRuns,
+  type Picked,
   type RunsChange,
   type Stretch,
 } from '@tallow/core/edit';
@@ -125,19 +126,26 @@ export const insertBefore = (): void => {
   if (runs) editTime('new drawing before', (doc, layer) => newDrawingBefore(doc, layer, runs.first, randomId));
 };
 
-/** Copies of what is in hand right after it. */
-export function duplicatePicked(): void {
+/** Puts copies of runs of the active layer before the one at an index. */
+export function copyTo(runs: Picked, to: number): void {
   const now = current();
-  const runs = runsInHand();
-  if (!now?.active || !runs) return;
+  if (!now?.active) return;
   const { layer, list } = now.active;
   const indices = indicesOf(runs, list.runs.length);
   const drawings = indices.flatMap((index) => layer.slots[list.runs[index]?.slot ?? ''] ?? []);
   withDrawings(drawings, () => {
+    setDesk({ picked: null });
     editTime(runs.count === 1 ? 'copy of drawing' : `copy of ${runs.count} drawings`, (doc, id) =>
-      insertClip(doc, id, Math.min(list.runs.length, runs.first + runs.count), clipOf(doc, id, indices), randomId),
+      insertClip(doc, id, to, clipOf(doc, id, indices), randomId),
     );
   });
+}
+
+/** Copies of what is in hand right after it. */
+export function duplicatePicked(): void {
+  const runs = runsInHand();
+  const count = current()?.active?.list.runs.length ?? 0;
+  if (runs) copyTo(runs, Math.min(count, runs.first + runs.count));
 }
 
 /** How many exposures show the drawing on the playhead. */

@@ -23,7 +23,6 @@ import {
   shiftActive,
   whyNotDrawing,
   whyNotPaste,
-  whyNotPhase,
   whyNotRuns,
   whyNotTime,
 } from './time-edits.ts';
@@ -186,7 +185,7 @@ export const TIME_ACTIONS = {
     () => {
       shiftActive(-1);
     },
-    { whyNot: whyNotPhase },
+    { whyNot: whyNotTime },
   ),
   phaseOn: time(
     'Shift this ring a frame later',
@@ -194,7 +193,7 @@ export const TIME_ACTIONS = {
     () => {
       shiftActive(1);
     },
-    { whyNot: whyNotPhase },
+    { whyNot: whyNotTime },
   ),
 
   newDrawing: drawings('New drawing after this', [key('KeyS')], addDrawing, { whyNot: whyNotTime }),

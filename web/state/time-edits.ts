@@ -229,16 +229,7 @@ export function paste(): void {
 /** Lets the active layer's ring run later or earlier against the others. */
 export function shiftActive(by: number): void {
   const now = current();
-  if (now?.active) edit('phase', (doc) => shiftPhase(doc, now.active!.layer.id, by));
-}
-
-/** Why a layer's ring, the active one's if none is named, cannot be turned now, or null. */
-export function whyNotPhase(layerId?: Id): string | null {
-  const now = current();
-  return (
-    whyNotTime(layerId) ??
-    (now?.element.time === 'cycle' ? null : 'Only rings of a cycle can be turned: close it first.')
-  );
+  if (now?.active) edit('phase', (doc) => shiftPhase(doc, now.active!.layer.id, by, randomId));
 }
 
 /** Lets the active layer show this drawing throughout, or run again. */

@@ -1,6 +1,7 @@
 /** What stands in a cell of the sheet: a layer on a frame of its element. */
 import { slotNumbers, exposureAt, listFrame, type TimedLayer } from '@tallow/core/timing';
 import type { Between, Pose } from '@tallow/core/document';
+import { bareGroups } from '@tallow/core/edit';
 
 export interface Cell {
   /** Number of the drawing where its exposure begins, or null where it goes on. */
@@ -15,6 +16,8 @@ export interface Cell {
   /** Index of the run, or null past the last. */
   readonly run: number | null;
   readonly last: boolean;
+  /** Where a slot that is still to be drawn would lie between the drawings round it, 0 to 1. */
+  readonly planned: number | null;
 }
 
 const NOTHING: Cell = {
@@ -26,11 +29,18 @@ const NOTHING: Cell = {
   computed: false,
   run: null,
   last: false,
+  planned: null,
 };
 
 /** Slots of a layer whose in-betweens are as they were computed. */
 export const computedSlots = (betweens: readonly Between[], touched: ReadonlySet<string>): ReadonlySet<string> =>
   new Set(betweens.flatMap(({ laid }) => Object.keys(laid).filter((slot) => !touched.has(slot))));
+
+/** Even spacing between the drawings before and after, or null where one of them is not there. */
+function plannedShare(timed: TimedLayer, index: number): number | null {
+  const group = bareGroups(timed, true).find(({ runs }) => runs.includes(index));
+  return group?.between ? (group.runs.indexOf(index) + 1) / (group.runs.length + 1) : null;
+}
 
 /** @param turn the element's length, frames. @param frame may lie past it: there nothing shows. */
 export function cellAt(timed: TimedLayer, frame: number, turn: number, computed: ReadonlySet<string>): Cell {
@@ -49,6 +59,7 @@ export function cellAt(timed: TimedLayer, frame: number, turn: number, computed:
     pose: run.slot ? (list.poses[run.slot] ?? null) : null,
     computed: run.slot !== null && computed.has(run.slot),
     run: index,
+    planned: drawingId === null && run.slot !== null && local === start ? plannedShare(timed, index) : null,
     last: list.period === 1 ? frame === turn - 1 : local === start + run.length - 1,
   };
 }

@@ -9,7 +9,8 @@ import { current, type Current } from '../state/current.ts';
 import { desk, setDesk, type Onion, type PickedRuns } from '../state/desk.ts';
 import { endGesture, reEdit, say, takeBack } from '../state/document.ts';
 import { goTo } from '../state/playhead.ts';
-import { pickedNow, whyNotPhase, whyNotTime } from '../state/time-edits.ts';
+import { copyTo } from '../state/stretch-edits.ts';
+import { pickedNow, whyNotTime } from '../state/time-edits.ts';
 import type { Spot, Zone } from './form.ts';
 
 /** How near an end of what is picked the pen takes hold of it, CSS px. */
@@ -62,7 +63,7 @@ function phase(now: Current, layerId: string, from: Spot): Drag {
       passed += wayOf(now, last, spot.time);
       last = spot.time;
       const by = Math.round(passed);
-      reEdit('phase', (doc) => shiftPhase(doc, layerId, by), gesture);
+      reEdit('phase', (doc) => shiftPhase(doc, layerId, by, randomId), gesture);
       return by === 0
         ? 'as it was'
         : `${Math.abs(by)} ${Math.abs(by) === 1 ? 'frame' : 'frames'} ${by > 0 ? 'later' : 'earlier'}`;
@@ -166,6 +167,23 @@ function movePick(now: Current, picked: PickedRuns, from: Spot): Drag {
   };
 }
 
+/** Copies of what is picked, put where the pen lifts. */
+function copyPick(now: Current, picked: PickedRuns): Drag {
+  const { list } = now.active!;
+  let to: number | null = null;
+  return {
+    move: (spot) => {
+      const under = runAt(now, spot.time);
+      to = under === null ? list.runs.length : under;
+      return `copies before frame ${under === null ? now.length + 1 : runStart(list, under, now.length) + 1}`;
+    },
+    up: (moved) => {
+      if (moved && to !== null) copyTo(picked, to);
+    },
+    back: () => undefined,
+  };
+}
+
 function stretch(now: Current, picked: PickedRuns, end: 'start' | 'end', from: Spot): Drag {
   const gesture = `stretch-${randomId()}`;
   const { list } = now.active!;
@@ -248,14 +266,20 @@ function turnDisc(from: Spot): Drag {
   };
 }
 
+/** Keys held as the pen comes down: one moves a whole layer in time, one drags copies. */
+export interface Keys {
+  readonly alt: boolean;
+  readonly ctrl: boolean;
+}
+
 /** What a pen begins that comes down on a place of the wheel, or null when all is done by that. */
-export function beginDrag(now: Current, zone: Zone, spot: Spot): Drag | null {
+export function beginDrag(now: Current, zone: Zone, spot: Spot, keys: Keys): Drag | null {
   if (zone.kind === 'scrub') return scrub(now, spot);
   if (zone.kind === 'turn') return now.element.time === 'cycle' ? turnDisc(spot) : null;
   if (zone.kind === 'reach') return now.active ? reach(now, zone.side) : null;
   const { layerId } = zone;
-  if (desk().playing) {
-    const trouble = whyNotPhase(layerId);
+  if (desk().playing || keys.alt) {
+    const trouble = whyNotTime(layerId);
     if (trouble) say(trouble);
     return trouble ? null : phase(now, layerId, spot);
   }
@@ -278,5 +302,5 @@ export function beginDrag(now: Current, zone: Zone, spot: Spot): Drag | null {
   const grip = Math.min(GRIP / zone.pxPerFrame, length / 3);
   if (length - into < grip) return stretch(now, picked, 'end', spot);
   if (into < grip && (picked.first > 0 || now.element.time === 'cycle')) return stretch(now, picked, 'start', spot);
-  return movePick(now, picked, spot);
+  return keys.ctrl ? copyPick(now, picked) : movePick(now, picked, spot);
 }

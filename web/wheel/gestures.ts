@@ -41,7 +41,7 @@ export function useGestures(form: Form) {
       const zone = form.zoneOf(spot);
       if (!now || !zone) return;
       event.currentTarget.setPointerCapture(event.pointerId);
-      const begun = beginDrag(now, zone, spot);
+      const begun = beginDrag(now, zone, spot, { alt: event.altKey, ctrl: event.ctrlKey || event.metaKey });
       if (!begun) return;
       const spotOf = zone.kind === 'scrub' ? null : form.spotOf;
       drag.current = { ...begun, pointer: event.pointerId, from: spot, spotOf, moved: false };

@@ -79,6 +79,11 @@ export function SheetCell({
           >
             {number}
           </span>
+          {cell.planned === null ? null : (
+            <span className="ml-1 text-[10px] text-wax-500" title="Planned place between the drawings round it">
+              {Math.round(cell.planned * 100)} %
+            </span>
+          )}
           {pictured && drawingId ? (
             <span className="ml-1">
               <Picture now={now} drawingId={drawingId} />

@@ -1,0 +1,123 @@
+import fc from 'fast-check';
+import { cycleOf, fixture, layerOf } from '../fixture.ts';
+import { dropKey, setKey, setLayer, setValue, valueOf } from '../edit/index.ts';
+import { apply } from '../geometry/index.ts';
+import { sheetsOf } from '../render/index.ts';
+import { shiftAt } from '../timing/index.ts';
+import {
+  AT_HOME,
+  constant,
+  encodeEntity,
+  jumpsAtSeam,
+  keysIn,
+  readEntity,
+  valueAt,
+  withKey,
+  withNumber,
+  withoutKey,
+  type Value,
+} from './index.ts';
+
+const fade = withKey(withKey(constant(1), 2, 1), 6, 0);
+
+it('is one number, or goes from key to key', () => {
+  expect([0, 2, 4, 6, 9].map((f) => valueAt(fade, f, null))).toEqual([1, 1, 0.5, 0, 0]);
+  expect(valueAt(constant(7), 3, null)).toBe(7);
+});
+
+it('goes round a cycle: from the last key on to the first', () => {
+  // Ten frames: from frame 6 to frame 12, which is 2 of the next turn.
+  expect([6, 8, 9, 0, 1, 2].map((f) => Math.round(valueAt(fade, f, 10) * 100) / 100)).toEqual([
+    0, 0.33, 0.5, 0.67, 0.83, 1,
+  ]);
+});
+
+it('goes on as its key says', () => {
+  const held = withKey(fade, 2, 1, 'hold');
+  expect(valueAt(held, 5, null)).toBe(1);
+  const soft = withKey(fade, 2, 1, 'soft');
+  expect(valueAt(soft, 3, null)).toBeGreaterThan(0.75);
+  expect(valueAt(soft, 4, null)).toBe(0.5);
+});
+
+it('is set throughout, or at a frame once it changes over time', () => {
+  expect(withNumber(constant(1), 5, 0.3)).toEqual(constant(0.3));
+  expect(keysIn(withNumber(fade, 4, 0.9)).map(({ frame }) => frame)).toEqual([2, 4, 6]);
+  expect(withoutKey(withoutKey(fade, 6), 2)).toEqual(constant(1));
+});
+
+it('says when it does not end where it began', () => {
+  const sudden: Value = {
+    keys: [
+      { frame: 0, value: 1, ease: 'straight' },
+      { frame: 9, value: 0, ease: 'straight' },
+    ],
+  };
+  expect(jumpsAtSeam(sudden, 10)).toBe(true);
+  expect(jumpsAtSeam(fade, 10)).toBe(false);
+  expect(jumpsAtSeam(constant(4), 10)).toBe(false);
+});
+
+it('stays between its keys, whatever the frame', () => {
+  const key = fc.record({ frame: fc.integer({ min: 0, max: 40 }), value: fc.integer({ min: -50, max: 50 }) });
+  fc.assert(
+    fc.property(
+      fc.array(key, { minLength: 1, maxLength: 8 }),
+      fc.integer({ min: 0, max: 47 }),
+      fc.boolean(),
+      (keys, f, round) => {
+        const value = keys.reduce<Value>((all, { frame, value: v }) => withKey(all, frame, v, 'soft'), constant(0));
+        const all = keysIn(value).map((k) => k.value);
+        const at = valueAt(value, f, round ? 48 : null);
+        expect(at).toBeGreaterThanOrEqual(Math.min(...all) - 1e-9);
+        expect(at).toBeLessThanOrEqual(Math.max(...all) + 1e-9);
+      },
+    ),
+  );
+});
+
+describe('of a layer', () => {
+  const made = fixture(3);
+  const { layerId, base } = made;
+  const doc = cycleOf(made, 4, () => made.stroke(0, 0, 10, 10));
+
+  it('puts it elsewhere over time, and the picture follows', () => {
+    let moved = setKey(doc, layerId, 'x', 0, 8);
+    moved = setValue(setKey(moved, layerId, 'x', 4, 8), layerId, 'x', 4, 80);
+    const at = (frame: number) => apply(sheetsOf(moved, frame, { guides: true })[0]!.matrix, { x: 0, y: 0 }).x;
+    const home = apply(sheetsOf(doc, 0, { guides: true })[0]!.matrix, { x: 0, y: 0 }).x;
+    expect([0, 2, 4, 6].map((f) => at(f) - home)).toEqual([0, 40, 80, 40]);
+    expect(valueOf(layerOf(dropKey(dropKey(moved, layerId, 'x', 0), layerId, 'x', 4), layerId), 'x')).toEqual(
+      constant(80),
+    );
+  });
+
+  it('turns and scales about the anchor', () => {
+    const shift = { ...AT_HOME, angle: constant(Math.PI / 2), scale: constant(2) };
+    const there = apply(shiftAt({ shift }, { x: 10, y: 0 }, 0, null), { x: 15, y: 0 });
+    expect([there.x, there.y].map((v) => Math.round(v * 1000) / 1000)).toEqual([10, 10]);
+  });
+
+  it('keeps to its limits, and fades on a frame', () => {
+    expect(valueOf(layerOf(setValue(doc, layerId, 'opacity', 0, 3), layerId), 'opacity')).toEqual(constant(1));
+    const keyed = setLayer(setKey(doc, layerId, 'opacity', 0, 8), layerId, { opacity: 0.5 }, 4);
+    expect(sheetsOf(keyed, 2, { guides: true })[0]!.opacity).toBeCloseTo(0.75);
+  });
+
+  it('is read back exactly, and refused when its frames do not rise', () => {
+    const layer = layerOf(setKey(base, layerId, 'angle', 3, null), layerId);
+    expect(readEntity(JSON.parse(JSON.stringify(encodeEntity(layer))))).toEqual({ ok: layer });
+    const bad = {
+      ...layer,
+      opacity: {
+        keys: [
+          { frame: 4, value: 1, ease: 'soft' },
+          { frame: 4, value: 0, ease: 'soft' },
+        ],
+      },
+    };
+    expect(readEntity(bad)).toMatchObject({ problems: [{ field: expect.stringMatching(/^opacity/) }] });
+    const { shift: _, ...old } = layer;
+    expect(readEntity(JSON.parse(JSON.stringify(old)))).toMatchObject({ ok: { shift: AT_HOME } });
+  });
+});
