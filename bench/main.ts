@@ -3,9 +3,16 @@ import 'reflect-metadata';
 import { browserRows } from './browser-rows.ts';
 import { coreRows } from './core-rows.ts';
 import { serverRows } from './server-rows.ts';
+import { betweenRows } from './between-rows.ts';
 import { starterRows } from './starter-rows.ts';
 
-const rows = [...(await browserRows()), ...(await coreRows()), ...(await starterRows()), ...(await serverRows())];
+const rows = [
+  ...(await browserRows()),
+  ...(await coreRows()),
+  ...(await starterRows()),
+  ...betweenRows(),
+  ...(await serverRows()),
+];
 const cells = rows.map((row) => [
   row.what,
   row.against,

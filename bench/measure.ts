@@ -37,3 +37,23 @@ export const timeRow = (what: string, against: string, goal: number, [a, b]: rea
   ratio: a / b,
   measured: `${a.toPrecision(3)} ms, ${b.toPrecision(3)} ms`,
 });
+
+/** The median time of a piece of work, ms; a first round is not counted. */
+export function timed(rounds: number, work: () => unknown): number {
+  const times: number[] = [];
+  for (let i = -1; i < rounds; i++) {
+    const began = performance.now();
+    work();
+    if (i >= 0) times.push(performance.now() - began);
+  }
+  return median(times);
+}
+
+/** A time against a goal in ms. */
+export const against = (what: string, ms: number, goal: number): Row => ({
+  what,
+  against: `${goal} ms`,
+  goal: 1,
+  ratio: ms / goal,
+  measured: `${ms.toPrecision(3)} ms`,
+});

@@ -1,29 +1,11 @@
 /** Rows of the starters: a fire laid whole, one drawing of it for a preview, and what the field kernel's cost grows with. */
 import { gridOver } from '@tallow/core/geometry';
 import { layAll, sceneFor, starterOf, unionField, type Disc } from '@tallow/core/starters';
-import { median, sideBySide, timeRow, type Row } from './measure.ts';
+import { against, sideBySide, timed, timeRow, type Row } from './measure.ts';
 
 /** Goals of the design in ms; rows are told against them. */
 const LAID_MS = 1500;
 const PREVIEW_MS = 60;
-
-function timed(rounds: number, work: () => unknown): number {
-  const times: number[] = [];
-  for (let i = -1; i < rounds; i++) {
-    const began = performance.now();
-    work();
-    if (i >= 0) times.push(performance.now() - began);
-  }
-  return median(times);
-}
-
-const against = (what: string, ms: number, goal: number): Row => ({
-  what,
-  against: `${goal} ms`,
-  goal: 1,
-  ratio: ms / goal,
-  measured: `${ms.toPrecision(3)} ms`,
-});
 
 /** Discs on a square raster that together cover as much as one of 400 px. */
 function discsCovering(count: number): Disc[] {

@@ -1,6 +1,7 @@
-import { find, referencesOf, type Layer } from '@tallow/core/document';
+import { find, referencesOf, type Between, type Layer } from '@tallow/core/document';
+import { bareRuns, touchedSlots } from '@tallow/core/edit';
 import { timedLayers } from '@tallow/core/timing';
-import { burstFlask, DEMO_SHOTS, skylightStrike, theGather } from './index.ts';
+import { burstFlask, DEMO_SHOTS, skylightStrike, theGather, theSwing } from './index.ts';
 
 test.each(DEMO_SHOTS.slice(2).map((build) => [build.name, build] as const))(
   '%s is whole: everything it points at is there, and every drawing can be reached',
@@ -33,4 +34,15 @@ test('what stands behind the effects shows on every frame', () => {
       expect(timedLayers(doc, element).map((t) => t.layer.id)).toContain(layer.id);
     }
   }
+});
+
+test('the swing stands in keys and breakdowns, with in-betweens laid and its smears to draw', () => {
+  const doc = theSwing();
+  const pipe = Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer' && e.name === 'Pipe')!;
+  const list = find(doc, 'runlist', pipe.runListId)!;
+  expect(Object.values(list.poses).filter((pose) => pose === 'key')).toHaveLength(3);
+  expect(bareRuns({ layer: pipe, list })).toHaveLength(3);
+  const betweens = Object.values(doc.entities).filter((e): e is Between => e.kind === 'between');
+  expect(betweens.map(({ slots }) => slots.length).sort()).toEqual([1, 2]);
+  expect(touchedSlots(doc, betweens).size).toBe(0);
 });
