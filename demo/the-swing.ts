@@ -63,9 +63,9 @@ function pose(degrees: number, drag: number, size: number, swatch: SwatchOf, new
 /** Keys and breakdowns: where the pipe stands, how far the glass trails, for how long it is held, and what follows it. */
 const POSES = [
   { kind: 'key', degrees: -140, drag: 0, hold: 6, then: 1, favour: 0.4 },
-  { kind: 'breakdown', degrees: -166, drag: -3, hold: 3, then: 0, favour: 0 },
-  { kind: 'breakdown', degrees: -118, drag: 16, hold: 1, then: 'slots', favour: 0 },
-  { kind: 'key', degrees: 34, drag: -12, hold: 2, then: 2, favour: 0.3 },
+  { kind: 'breakdown', degrees: -166, drag: -2, hold: 3, then: 0, favour: 0 },
+  { kind: 'breakdown', degrees: -118, drag: 6, hold: 1, then: 'slots', favour: 0 },
+  { kind: 'key', degrees: 34, drag: -5, hold: 2, then: 2, favour: 0.3 },
   { kind: 'key', degrees: 12, drag: 0, hold: 10, then: 0, favour: 0 },
 ] as const;
 
