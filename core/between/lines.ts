@@ -11,7 +11,7 @@ export type Going = (from: readonly Point[], to: readonly Point[]) => Point[];
 
 const MUCH_BETTER = 0.5;
 /** Points compared to find matching starts. */
-const COMPARED = 24;
+const COMPARED = { round: 24, open: 6 };
 
 const centred = (points: readonly Point[]): Point[] => {
   const x = points.reduce((sum, p) => sum + p.x, 0) / points.length;
@@ -31,15 +31,16 @@ export interface Start {
 
 /** The start and direction in which a line goes best with another, both about their own middles. */
 export function matchingStart(a: Walk, b: Walk, closed: boolean, mayTurn: boolean): Start {
-  const own = centred(evenPoints(a, COMPARED, closed));
+  const count = closed ? COMPARED.round : COMPARED.open;
+  const own = centred(evenPoints(a, count, closed));
   const scale = b.length > 0 ? a.length / b.length : 1;
-  const tries = closed ? Array.from({ length: COMPARED }, (_, i) => i / COMPARED) : [0];
+  const tries = closed ? Array.from({ length: count }, (_, i) => i / count) : [0];
   let best: Start = { from: 0, backwards: false };
   let least = Infinity;
   // A line drawn the other way round is rare: it must fit far better before it is taken for one.
   for (const backwards of mayTurn ? [false, true] : [false])
     for (const from of tries) {
-      const other = centred(evenPoints(b, COMPARED, closed, from, backwards));
+      const other = centred(evenPoints(b, count, closed, from, backwards));
       const fit = offBy(
         own,
         other.map((p) => ({ x: p.x * scale, y: p.y * scale })),

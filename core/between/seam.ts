@@ -72,15 +72,21 @@ const AREA = 2;
 
 /**
  * Where a growing or fading cycle is best cut: the pairs of drawings whose step is nearest to the usual
- * one, the best first. @param least drawings a cycle must keep.
+ * one, the best first. @param least drawings a cycle must keep. @param range indices of the first and the
+ * last drawing that may be kept.
  */
-export function bestJoins(drawings: readonly Marks[], least: number, count: number): Join[] {
+export function bestJoins(
+  drawings: readonly Marks[],
+  least: number,
+  count: number,
+  range: readonly [number, number] = [0, drawings.length - 1],
+): Join[] {
   const ways = drawings.slice(1).map((drawing, i) => stepOf(drawings[i]!, drawing).distance);
   // The median: a jump that is to be cut away must not count as usual.
   const usual = ways.sort((a, b) => a - b)[ways.length >> 1] ?? 0;
   const joins: Join[] = [];
-  for (let first = 0; first < drawings.length; first++)
-    for (let last = first + least - 1; last < drawings.length; last++) {
+  for (let first = range[0]; first <= range[1]; first++)
+    for (let last = first + least - 1; last <= range[1]; last++) {
       const step = stepOf(drawings[last]!, drawings[first]!);
       const off = Math.abs(step.distance - usual) / Math.max(1, usual);
       joins.push({ first, last, step, jump: off + AREA * step.area });

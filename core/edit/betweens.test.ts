@@ -22,6 +22,7 @@ import {
   setElement,
   setPose,
   setRepeat,
+  shiftPhase,
   slotsOf,
   staleBetweens,
   takeBetween,
@@ -168,6 +169,11 @@ it('lets a held drawing boil for as long as it is held, and a still layer in a l
   const boiling = layBoil(held, layerId, 0, [breath, breath], 2, newId).doc;
   expect(runsOf(boiling, layerId).map((run) => run.length)).toEqual([2, 2, 2, 1, 2, 2, 2]);
   expect(runsOf(boiling, layerId)[3]!.slot).toBe(runsOf(boiling, layerId)[0]!.slot);
+  // Across the seam: begun three frames later, the same frames show the same breaths.
+  const late = shiftPhase(held, layerId, 3, newId);
+  const round = layBoil(late, layerId, 3, [breath, breath], 2, newId).doc;
+  expect(runsOf(round, layerId).map((run) => run.length)).toEqual([2, 2, 2, 1, 2, 2, 2]);
+  expect(listOf(round, layerId).offset).toBe(3);
   const still = putEntities(four, { ...listOf(four, layerId), period: 1 });
   const loop = layBoil(still, layerId, 0, [breath, breath], 2, newId).doc;
   expect(listOf(loop, layerId)).toMatchObject({ period: 6 });

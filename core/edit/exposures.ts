@@ -1,6 +1,15 @@
 /** Edits of the time drawings are shown: holds, order, phase. */
 import { putEntities, type Id, type NewId, type RunList, type ShotDocument } from '../document/index.ts';
-import { exposureAt, moveRuns, retime, setHold, stretchedTo, toldFrom, totalLength } from '../timing/index.ts';
+import {
+  exposureAt,
+  moveRuns,
+  retime,
+  runStart,
+  setHold,
+  stretchedTo,
+  toldFrom,
+  totalLength,
+} from '../timing/index.ts';
 import { atRun, placeOf, withList, type Place, type Timed } from './place.ts';
 
 /** Runs of a list from one index on, as a user picks them; on a cycle they may go on across the seam. */
@@ -12,6 +21,12 @@ export interface Picked {
 /** Indices of picked runs. @param runs how many the list has. */
 export const indicesOf = ({ first, count }: Picked, runs: number): number[] =>
   Array.from({ length: count }, (_, i) => (first + i) % runs);
+
+/** Frames picked runs take: the element frame on which the first begins, and how many they are. */
+export function spanOf(list: RunList, picked: Picked, turn: number): { from: number; length: number } {
+  const length = indicesOf(picked, list.runs.length).reduce((sum, index) => sum + (list.runs[index]?.length ?? 0), 0);
+  return { from: runStart(list, Math.min(picked.first, list.runs.length - 1), turn), length };
+}
 
 /** Whether a run is among the picked ones. */
 export const isPicked = ({ first, count }: Picked, index: number, runs: number): boolean =>

@@ -1,8 +1,8 @@
 /** What is played: frames of the shot one after another, each as it is or with a kept variant shown. */
 import { find, type Id } from '@tallow/core/document';
-import { indicesOf, variantsOf } from '@tallow/core/edit';
+import { spanOf, variantsOf } from '@tallow/core/edit';
 import { withVariant } from '@tallow/core/render';
-import { bounced, elementLength, runStart } from '@tallow/core/timing';
+import { bounced, elementLength } from '@tallow/core/timing';
 import { shotFrameOf, type Current } from '../state/current.ts';
 import type { DeskState, PickedRuns } from '../state/desk.ts';
 
@@ -19,9 +19,8 @@ export type Playing = Pick<DeskState, 'turn' | 'range' | 'playsPicked' | 'pingPo
 /** The stretch of a turn that is played, or null for all turns of the element. */
 function stretchOf(now: Current, playing: Playing, picked: PickedRuns | null): { from: number; length: number } | null {
   if (playing.playsPicked && picked && now.active) {
-    const { list } = now.active;
-    const length = indicesOf(picked, list.runs.length).reduce((sum, index) => sum + list.runs[index]!.length, 0);
-    return { from: runStart(list, picked.first, now.length), length: Math.min(length, now.length) };
+    const { from, length } = spanOf(now.active.list, picked, now.length);
+    return { from, length: Math.min(length, now.length) };
   }
   const { range } = playing;
   return range && { from: Math.min(range.from, now.length - 1), length: Math.min(range.length, now.length) };

@@ -6,8 +6,7 @@ import { StepButton } from '../parts/hold-button.tsx';
 import { ActionItem, CheckItem, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
 import type { Action } from '../state/action.ts';
 import { act, ACTIONS, type ActionName } from '../state/actions.ts';
-import { indicesOf } from '@tallow/core/edit';
-import { runStart } from '@tallow/core/timing';
+import { indicesOf, spanOf } from '@tallow/core/edit';
 import { shownNow, useCurrent, type Current } from '../state/current.ts';
 import { desk, setDesk, SPEEDS, useDesk, type Speed } from '../state/desk.ts';
 import { say } from '../state/document.ts';
@@ -251,9 +250,8 @@ function StatusLine({ now }: { now: Current }) {
   const found = useFindings(now);
   const own = picked && pickedNow();
   if (own && now.active) {
-    const { runs } = now.active.list;
-    const first = runStart(now.active.list, own.first, now.length) + 1;
-    const length = indicesOf(own, runs.length).reduce((sum, index) => sum + runs[index]!.length, 0);
+    const { from, length } = spanOf(now.active.list, own, now.length);
+    const first = from + 1;
     const last = now.element.time === 'cycle' ? ((first + length - 2) % now.length) + 1 : first + length - 1;
     return (
       <>

@@ -1,10 +1,12 @@
 /** What the seam of the active layer is like, worked out in the compute worker a moment after the last change. */
 import type { Join, SeamReport } from '@tallow/core/between';
 import { find, type Drawing } from '@tallow/core/document';
+import { spanOf } from '@tallow/core/edit';
 import { exposures, runStart } from '@tallow/core/timing';
 import { useEffect, useMemo, useState } from 'react';
 import { compute } from '../workers/compute-client.ts';
 import type { Current } from './current.ts';
+import { useDesk } from './desk.ts';
 
 export interface SeamNow {
   /** Frames on which the drawings begin, as they follow each other. */
@@ -33,8 +35,14 @@ export function drawingsInOrder(now: Current): { frame: number; drawing: Drawing
 
 /** Null while there is too little to compare, or it is being worked out. */
 export function useSeam(now: Current | null): SeamNow | null {
+  const picked = useDesk((s) => s.picked);
   const [seam, setSeam] = useState<SeamNow | null>(null);
   const shown = useMemo(() => (now ? drawingsInOrder(now) : []), [now]);
+  // Where drawings are picked, it is cut among those.
+  const span = now && picked ? now.active && spanOf(now.active.list, picked, now.length) : null;
+  const inside = span ? shown.filter(({ frame }) => frame >= span.from && frame < span.from + span.length) : [];
+  const first = inside.length > 3 ? shown.indexOf(inside[0]!) : 0;
+  const last = inside.length > 3 ? shown.indexOf(inside.at(-1)!) : shown.length - 1;
   useEffect(() => {
     if (shown.length < 3) {
       setSeam(null);
@@ -44,7 +52,7 @@ export function useSeam(now: Current | null): SeamNow | null {
     const timer = setTimeout(() => {
       const drawings = shown.map(({ drawing }) => drawing);
       void compute()
-        .seam(drawings)
+        .seam(drawings, [first, last])
         .then(({ report, joins }) => {
           if (!left) setSeam({ frames: shown.map(({ frame }) => frame), drawings, report, joins });
         });
@@ -53,6 +61,6 @@ export function useSeam(now: Current | null): SeamNow | null {
       left = true;
       clearTimeout(timer);
     };
-  }, [shown]);
+  }, [shown, first, last]);
   return seam;
 }

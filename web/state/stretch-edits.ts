@@ -10,13 +10,14 @@ import {
   nextBare,
   rollEnd,
   shownTimes,
+  spanOf,
   splitHere,
   swapRuns,
   type Picked,
   type RunsChange,
   type Stretch,
 } from '@tallow/core/edit';
-import { heldAlong, heldLonger, isLocked, reversedRuns, runStart } from '@tallow/core/timing';
+import { heldAlong, heldLonger, isLocked, reversedRuns } from '@tallow/core/timing';
 import { current, shownNow } from './current.ts';
 import { desk, setDesk } from './desk.ts';
 import { edit, say } from './document.ts';
@@ -43,9 +44,7 @@ export function stretchInHand(whole = false): Stretch | null {
   if (whole) return { layerIds, from: 0, length: now.length };
   const runs = runsInHand();
   if (!runs) return null;
-  const { list } = now.active;
-  const length = indicesOf(runs, list.runs.length).reduce((sum, index) => sum + list.runs[index]!.length, 0);
-  return { layerIds, from: runStart(list, runs.first, now.length), length };
+  return { layerIds, ...spanOf(now.active.list, runs, now.length) };
 }
 
 /** Why what is in hand cannot be changed in time, or null. */

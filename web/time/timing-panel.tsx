@@ -195,6 +195,13 @@ export function TimingPanel() {
         <ActionWords name="rollBack" label="−1" />
         <ActionWords name="rollOn" label="+1" />
       </div>
+      <div className="flex h-9 items-center gap-1.5 text-[13px] text-wax-300">
+        <span className="mr-auto" title="Alt and drag its ring on the wheel does the same">
+          Whole layer
+        </span>
+        <ActionWords name="phaseBack" label="Earlier" />
+        <ActionWords name="phaseOn" label="Later" />
+      </div>
       {times > 1 ? (
         <div className="flex h-9 items-center justify-between text-[13px] text-wax-300">
           <span>{times} exposures show this drawing</span>

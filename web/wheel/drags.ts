@@ -3,7 +3,7 @@
  * reach, the disc. Every drag is one undo step, worked out anew from where it began.
  */
 import { randomId } from '@tallow/core/document';
-import { indicesOf, isPicked, movePicked, rollStart, shiftPhase, stretchPicked } from '@tallow/core/edit';
+import { isPicked, movePicked, rollStart, shiftPhase, spanOf, stretchPicked } from '@tallow/core/edit';
 import { exposures, exposureAt, listFrame, neighbours, runStart, totalLength } from '@tallow/core/timing';
 import { current, type Current } from '../state/current.ts';
 import { desk, setDesk, type Onion, type PickedRuns } from '../state/desk.ts';
@@ -119,10 +119,7 @@ const goesRound = (now: Current): boolean =>
   now.active !== undefined &&
   totalLength(now.active.list) === (now.active.list.period ?? now.length);
 
-const lengthOf = (now: Current, picked: PickedRuns): number => {
-  const { runs } = now.active!.list;
-  return indicesOf(picked, runs.length).reduce((sum, index) => sum + runs[index]!.length, 0);
-};
+const lengthOf = (now: Current, picked: PickedRuns): number => spanOf(now.active!.list, picked, now.length).length;
 
 function movePick(now: Current, picked: PickedRuns, from: Spot): Drag {
   const gesture = `move-${randomId()}`;

@@ -1,7 +1,7 @@
 /** Picking and typing on the sheet. What is picked is the desk's; the frames typed into are the sheet's. */
 import { randomId } from '@tallow/core/document';
-import { indicesOf, readEntry, typeInto } from '@tallow/core/edit';
-import { exposureAt, isLocked, runStart } from '@tallow/core/timing';
+import { readEntry, spanOf, typeInto } from '@tallow/core/edit';
+import { exposureAt, isLocked } from '@tallow/core/timing';
 import type { KeyboardEvent } from 'react';
 import { create } from 'zustand';
 import { act } from '../state/actions.ts';
@@ -34,9 +34,7 @@ const setSheet = useSheet.setState;
 export function sheetSpan(now: Current, own: SheetSpan | null): SheetSpan | null {
   const { picked } = desk();
   if (!picked || !now.active) return null;
-  const { list } = now.active;
-  const length = indicesOf(picked, list.runs.length).reduce((sum, i) => sum + (list.runs[i]?.length ?? 0), 0);
-  const from = runStart(list, Math.min(picked.first, list.runs.length - 1), now.length);
+  const { from, length } = spanOf(now.active.list, picked, now.length);
   const wide = { layerId: picked.layerId, from, length, ...(picked.also ? { also: picked.also } : {}) };
   const inside = own?.layerId === picked.layerId && own.from >= from && own.from + own.length <= from + length;
   return inside ? own : wide;

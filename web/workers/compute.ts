@@ -92,10 +92,13 @@ const compute = {
   /** In-betweens, one for each share. */
   between: (work: BetweenWork): Pick<Drawing, 'marks' | 'order'>[] => computeBetweens(work, randomId),
 
-  /** The seam of a cycle against its other steps, and where it would best be cut. */
-  seam: (drawings: readonly Pick<Drawing, 'marks' | 'order'>[]): { report: SeamReport; joins: Join[] } => ({
+  /** The seam of a cycle against its other steps, and where it would best be cut within a range of drawings. */
+  seam: (
+    drawings: readonly Pick<Drawing, 'marks' | 'order'>[],
+    range: readonly [number, number],
+  ): { report: SeamReport; joins: Join[] } => ({
     report: seamReport(drawings),
-    joins: bestJoins(drawings, Math.min(LEAST, drawings.length), 3),
+    joins: bestJoins(drawings, Math.min(LEAST, range[1] - range[0] + 1), 3, range),
   }),
 
   /** Stops what is being laid. */
