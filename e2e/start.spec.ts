@@ -52,6 +52,7 @@ test('start makes everything, Ctrl+C ends all of it, and a second start finds wh
     'The gather',
     'Skylight strike',
     'Burst flask',
+    'The swing',
   ]);
   await fetch(`${first.address}/api/shots/${shots[0]!.id}`, {
     method: 'PATCH',

@@ -1,12 +1,17 @@
 import { cycleOf, fixture, layerOf, listOf, runsOf } from '../fixture.ts';
 import { computeBetweens } from '../between/index.ts';
-import { find, putEntities, type Drawing, type ShotDocument } from '../document/index.ts';
+import { find, putEntities, type Between, type Drawing, type ShotDocument, type Variant } from '../document/index.ts';
 import {
   addMark,
   bareRuns,
   betweenAtFrame,
   betweensOf,
+  deleteLayer,
   deleteRuns,
+  duplicateShot,
+  keepVariant,
+  showVariant,
+  wholeScope,
   drawingBefore,
   dropTrace,
   endsOf,
@@ -119,6 +124,23 @@ describe('in-betweens', () => {
     expect(betweensOf(taken, elementId)).toEqual([]);
     expect(places(freeBetween(again, betweenId))).toEqual(places(again));
   });
+});
+
+it('are in a copy of the shot what they were: computed, and up to date; variants keep their drawings', () => {
+  const { doc } = lay(four, 0, 'insert');
+  const kept = keepVariant(doc, elementId, wholeScope(doc, elementId), newId);
+  const copy = duplicateShot(kept, newId(), newId);
+  const betweens = Object.values(copy.entities).filter((e): e is Between => e.kind === 'between');
+  expect(betweens).toHaveLength(1);
+  expect(touchedSlots(copy, betweens).size).toBe(0);
+  expect(staleBetweens(copy, betweens[0]!.elementId)).toEqual([]);
+  const variant = Object.values(copy.entities).find((e): e is Variant => e.kind === 'variant' && e.held !== null)!;
+  const shown = showVariant(copy, variant.id);
+  const layer = layerOf(shown, variant.scope[0]!);
+  expect(Object.values(layer.slots).every((id) => find(shown, 'drawing', id))).toBe(true);
+  expect(find(shown, 'runlist', layer.runListId)!.runs).toHaveLength(7);
+  // And a layer that goes takes its in-betweens with it.
+  expect(betweensOf(deleteLayer(doc, layerId), elementId)).toEqual([]);
 });
 
 describe('slots', () => {

@@ -71,8 +71,15 @@ export function deleteLayer(doc: ShotDocument, layerId: Id): ShotDocument {
   const listUsed = Object.values(doc.entities).some(
     (e) => e.kind === 'layer' && e.id !== layerId && e.runListId === layer.runListId,
   );
-  const without = dropEntities(unlisted(doc, layerId), [layerId, ...(listUsed ? [] : [layer.runListId])]);
-  return dropUnshown(without, Object.values(layer.slots));
+  const betweens = Object.values(doc.entities).flatMap((e) =>
+    e.kind === 'between' && e.layerId === layerId ? e.id : [],
+  );
+  const without = dropEntities(unlisted(doc, layerId), [layerId, ...betweens, ...(listUsed ? [] : [layer.runListId])]);
+  const element = find(without, 'element', layer.elementId);
+  const traces = element?.traces.filter((trace) => trace.layerId !== layerId);
+  const untraced =
+    element && traces && traces.length < element.traces.length ? putEntities(without, { ...element, traces }) : without;
+  return dropUnshown(untraced, Object.values(layer.slots));
 }
 
 /** Moves a layer or folder before the entry at an index of an element's or folder's list, 0 being the topmost. */

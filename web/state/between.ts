@@ -1,5 +1,13 @@
 /** In-betweens on the desk: what is asked of them, laying them, and laying them again when what they hang on changes. */
-import { EVEN, putShare, sharesFor, type BetweenWork, type Spread } from '@tallow/core/between';
+import {
+  EVEN,
+  pairingsOf,
+  putShare,
+  sharesFor,
+  type BetweenWork,
+  type Pairing,
+  type Spread,
+} from '@tallow/core/between';
 import { find, randomId, type Between, type Id, type ShotDocument, type Tie, type Way } from '@tallow/core/document';
 import {
   betweenAtFrame,
@@ -68,6 +76,15 @@ export function betweenNow(): BetweenNow {
   const { id } = now.active.layer;
   const laid = betweenAtFrame(now.doc, id, desk().frame) ?? null;
   return { laid, gap: laid ? null : gapAt(now.doc, id, desk().frame) };
+}
+
+let lastPairs: { key: readonly unknown[]; pairings: Pairing[] } | null = null;
+/** Which marks become which; worked out once for the same drawings and ties. */
+export function pairsOf(work: BetweenWork): Pairing[] {
+  const key = [work.from, work.to, work.before, work.settings.ties];
+  if (lastPairs && key.every((each, i) => each === lastPairs!.key[i])) return lastPairs.pairings;
+  lastPairs = { key, pairings: pairingsOf(work) };
+  return lastPairs.pairings;
 }
 
 /** How many in-betweens are asked for: as many as there are slots waiting, else as set. */

@@ -5,7 +5,7 @@ import { spanOf } from '@tallow/core/edit';
 import { exposures, runStart } from '@tallow/core/timing';
 import { useEffect, useMemo, useState } from 'react';
 import { compute } from '../workers/compute-client.ts';
-import type { Current } from './current.ts';
+import { currentOf, type Current } from './current.ts';
 import { useDesk } from './desk.ts';
 
 export interface SeamNow {
@@ -37,7 +37,12 @@ export function drawingsInOrder(now: Current): { frame: number; drawing: Drawing
 export function useSeam(now: Current | null): SeamNow | null {
   const picked = useDesk((s) => s.picked);
   const [seam, setSeam] = useState<SeamNow | null>(null);
-  const shown = useMemo(() => (now ? drawingsInOrder(now) : []), [now]);
+  const [doc, elementId, layerId] = [now?.doc, now?.element.id, now?.active?.layer.id];
+  // Looked at anew when the document or the layer is another one, not whenever something else moves.
+  const shown = useMemo(() => {
+    const own = doc && elementId && layerId ? currentOf(doc, elementId, layerId) : null;
+    return own ? drawingsInOrder(own) : [];
+  }, [doc, elementId, layerId]);
   // Where drawings are picked, it is cut among those.
   const span = now && picked ? now.active && spanOf(now.active.list, picked, now.length) : null;
   const inside = span ? shown.filter(({ frame }) => frame >= span.from && frame < span.from + span.length) : [];

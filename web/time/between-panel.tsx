@@ -1,5 +1,5 @@
 /** In-betweens: how many, where on the way, which way, and which mark becomes which. */
-import { pairingsOf, sharesFor } from '@tallow/core/between';
+import { sharesFor } from '@tallow/core/between';
 import { findAll, WAYS, type Way } from '@tallow/core/document';
 import { fitsWithin } from '@tallow/core/edit';
 import { Link2 } from 'lucide-react';
@@ -15,6 +15,7 @@ import {
   framesFor,
   goBy,
   layHere,
+  pairsOf,
   setBetween,
   setFree,
   sharesNow,
@@ -40,7 +41,7 @@ function Pairs({ now, what }: { now: Current; what: BetweenNow }) {
   const work =
     plan && workFor(now.doc, { ...plan, ties }, what.laid ? crossesSeam(now.doc, what.laid) : what.gap!.seam);
   if (!work) return null;
-  const pairings = pairingsOf(work);
+  const pairings = pairsOf(work);
   const whole = pairings.filter(({ from, to }) => from.length > 0 && to.length > 0);
   const parts = whole.filter(({ from, to }) => from.length > 1 || to.length > 1).length;
   const gone = pairings.filter(({ to }) => to.length === 0).length;

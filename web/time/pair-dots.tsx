@@ -1,10 +1,9 @@
 /** A dot for each mark of the two drawings in-betweens lie between, with a line to what it becomes: clicked to tie two. */
-import { bodyOf, pairingsOf } from '@tallow/core/between';
+import { bodyOf } from '@tallow/core/between';
 import type { Id, Mark } from '@tallow/core/document';
 import { apply, type Matrix } from '@tallow/core/geometry';
-import { useMemo } from 'react';
 import { tracedPath } from '../pick/pick-overlay.tsx';
-import { betweenNow, crossesSeam, setBetween, tie, tiesNow, useBetween, workFor } from '../state/between.ts';
+import { betweenNow, crossesSeam, pairsOf, setBetween, tie, tiesNow, useBetween, workFor } from '../state/between.ts';
 import type { Current } from '../state/current.ts';
 import { useDesk } from '../state/desk.ts';
 
@@ -24,17 +23,14 @@ export function PairDots({
   const { laid, gap } = what;
   const plan = laid ?? gap;
   const ties = laid ? tiesNow(what) : own;
-  const work = useMemo(
-    () =>
-      plan &&
-      workFor(
-        now.doc,
-        { layerId: plan.layerId, from: plan.from, to: plan.to, shares: [], way: 'straight', pathId: null, ties },
-        laid ? crossesSeam(now.doc, laid) : (gap?.seam ?? false),
-      ),
-    [now.doc, plan, ties, laid, gap],
-  );
-  const pairings = useMemo(() => (work ? pairingsOf(work) : []), [work]);
+  const work =
+    plan &&
+    workFor(
+      now.doc,
+      { layerId: plan.layerId, from: plan.from, to: plan.to, shares: [], way: 'straight', pathId: null, ties },
+      laid ? crossesSeam(now.doc, laid) : (gap?.seam ?? false),
+    );
+  const pairings = work ? pairsOf(work) : [];
   if (!work) return null;
   const { from, to } = work;
   const tied = new Set(ties.flatMap((each) => [each.from, each.to]));

@@ -1,6 +1,7 @@
 /** What belongs to time over the picture: pairs of marks, the seam, the way back, what comes next, arcs with their ticks. */
 import type { Matrix } from '@tallow/core/geometry';
 import { useRef } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { useSight } from '../pick/pick-overlay.tsx';
 import { useCurrent, type Current } from '../state/current.ts';
 import { useDesk } from '../state/desk.ts';
@@ -21,9 +22,18 @@ export function TimeOverlay() {
   const svg = useRef<SVGSVGElement>(null);
   const sight = useSight(svg);
   const now = useCurrent();
-  const panel = useDesk((s) => s.panel);
-  const { piece, leadsBack, ahead, playing, frame, onion, flipping } = useDesk();
-  if (!sight || !now?.active || playing || flipping) return null;
+  const { panel, piece, leadsBack, ahead, onion } = useDesk(
+    useShallow(({ panel: p, piece: name, leadsBack: back, ahead: on, onion: o }) => ({
+      panel: p,
+      piece: name,
+      leadsBack: back,
+      ahead: on,
+      onion: o,
+    })),
+  );
+  // While it plays or flips nothing of this is seen, so nothing moves with the playhead then.
+  const frame = useDesk((s) => (s.playing || s.flipping ? null : s.frame));
+  if (!sight || !now?.active || frame === null) return null;
   const traces = now.element.traces.filter(({ layerId }) => layerId === now.active!.layer.id);
   const shows =
     panel === 'between' ||
