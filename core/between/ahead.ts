@@ -2,6 +2,7 @@
 import type { Drawing, Id, Mark } from '../document/index.ts';
 import { apply, type Point } from '../geometry/index.ts';
 import { mapped } from '../marks/index.ts';
+import { islandsOf } from './islands.ts';
 import { matchMarks } from './match.ts';
 import { bodyOf, evenPoints, ringWalk, strokePoints, walkOf } from './outline.ts';
 import { powerOf, similarityBetween, type Similarity } from './similar.ts';
@@ -58,18 +59,38 @@ export interface WayBack {
   readonly markId: Id;
 }
 
+/** Drawings never change, so they are taken apart once. */
+const apart = new WeakMap<Marks, Marks>();
+
+/** The drawing with every separate area a mark of its own. */
+function inPieces(drawing: Marks): Marks {
+  const kept = apart.get(drawing);
+  if (kept) return kept;
+  const marks = drawing.order.flatMap((id): readonly Mark[] => {
+    const mark = drawing.marks[id]!;
+    return mark.kind === 'shape' ? islandsOf(mark) : [mark];
+  });
+  const pieces = {
+    order: marks.map(({ id }) => id),
+    marks: Object.fromEntries(marks.map((mark) => [mark.id, mark])),
+  };
+  apart.set(drawing, pieces);
+  return pieces;
+}
+
 /** How far each piece of a drawing still has to go to be the first one. */
 export function waysBack(drawing: Marks, first: Marks): WayBack[] {
-  return matchMarks(drawing, first, { ties: [] }).flatMap(({ from, to }): WayBack[] => {
-    const target = first.marks[to[0] ?? ''];
+  const [here, there] = [inPieces(drawing), inPieces(first)];
+  return matchMarks(here, there, { ties: [] }).flatMap(({ from, to }): WayBack[] => {
+    const target = there.marks[to[0] ?? ''];
     return from.flatMap((id, i): WayBack[] => {
-      const mark = drawing.marks[id]!;
+      const mark = here.marks[id]!;
       if (mark.kind === 'rub') return [];
       const { middle } = bodyOf(mark);
       // Only the first of a group goes there; the others have split off and would have to run into it.
-      const there = target && i === 0 ? bodyOf(target).middle : null;
-      const distance = there ? Math.hypot(there.x - middle.x, there.y - middle.y) : 0;
-      return [{ from: middle, to: there, distance, markId: id }];
+      const goal = target && i === 0 ? bodyOf(target).middle : null;
+      const distance = goal ? Math.hypot(goal.x - middle.x, goal.y - middle.y) : 0;
+      return [{ from: middle, to: goal, distance, markId: id }];
     });
   });
 }

@@ -5,7 +5,6 @@ import { apply, ringPoints, seededIds, seededRandom, translation, type Matrix, t
 import { transformed } from '../marks/index.ts';
 import { discRing } from '../brush/index.ts';
 import {
-  bestJoins,
   betweenAt,
   boiled,
   drawingOrder,
@@ -15,7 +14,6 @@ import {
   matrixOfSimilarity,
   powerOf,
   putShare,
-  seamReport,
   sharesFor,
   similarityBetween,
   waysBack,
@@ -348,19 +346,6 @@ it('goes on as it came, and knows the way back', () => {
   const back = waysBack(now, first);
   expect(back.find(({ markId }) => markId === now.order[0])!.distance).toBeCloseTo(40, 0);
   expect(back.find(({ markId }) => markId === now.order[1])!.to).toBeNull();
-});
-
-it('tells the seam of a cycle from its other steps, and where it is best cut', () => {
-  const drawings = [0, 10, 20, 30, 40, 90].map((x) => drawing([ball(x, 0, 20)]));
-  const { seam, usual, ratio } = seamReport(drawings);
-  expect(seam.distance).toBeCloseTo(90, 0);
-  expect(usual.distance).toBeCloseTo(18, 0);
-  expect(ratio).toBeCloseTo(5, 0);
-  const round = [0, 1, 2, 3, 4, 5].map((i) =>
-    ball(60 * Math.cos((i * Math.PI) / 3), 60 * Math.sin((i * Math.PI) / 3), 20),
-  );
-  const there = [...round, ball(260, 0, 20), ball(400, 90, 20)].map((mark) => drawing([mark]));
-  expect(bestJoins(there, 4, 1)[0]).toMatchObject({ first: 0, last: 5 });
 });
 
 it('moves along a drawn path', () => {

@@ -6,4 +6,3 @@ export * from './spread.ts';
 export * from './boil.ts';
 export * from './ahead.ts';
 export * from './lay.ts';
-export * from './seam.ts';

@@ -75,6 +75,21 @@ export function middleOf(points: readonly Point[]): Point {
   return { x: x / count, y: y / count };
 }
 
+/** The middle of the area within points; of those that enclose next to nothing, their mean. */
+export function centreOf(points: readonly Point[]): Point {
+  let [x, y, area] = [0, 0, 0];
+  const from = points[0] ?? { x: 0, y: 0 };
+  for (let i = 1; i + 1 < points.length; i++) {
+    const [p, q] = [points[i]!, points[i + 1]!];
+    const [ax, ay, bx, by] = [p.x - from.x, p.y - from.y, q.x - from.x, q.y - from.y];
+    const twice = ax * by - bx * ay;
+    area += twice;
+    x += (twice * (ax + bx)) / 3;
+    y += (twice * (ay + by)) / 3;
+  }
+  return Math.abs(area) < 1 ? middleOf(points) : { x: from.x + x / area, y: from.y + y / area };
+}
+
 /** Where a mark is and how large: its middle, its reach (mean way from the middle, px) and its length or girth, px. */
 export interface Body {
   readonly middle: Point;
@@ -97,7 +112,8 @@ export function bodyOf(mark: Mark): Body {
   const walks = isShape ? mark.rings.map(ringWalk) : [walkOf(strokePoints(mark), false)];
   const outer = walks.reduce((most, walk) => (walk.length > most.length ? walk : most));
   const even = evenPoints(outer, LOOKED, isShape);
-  const middle = middleOf(even);
+  // Of areas the middle of what they cover: that of their outline would follow every ruffle of it.
+  const middle = isShape ? centreOf(outer.points) : middleOf(even);
   const reach = even.reduce((sum, p) => sum + Math.hypot(p.x - middle.x, p.y - middle.y), 0) / even.length;
   const area = isShape ? Math.abs(walks.reduce((sum, walk) => sum + doubleAreaOf(walk.points), 0)) / 2 : 0;
   const body = { middle, reach: Math.max(reach, 0.5), length: Math.max(outer.length, 1), area };

@@ -4,7 +4,7 @@ import { newShotDocument, shotOf, type Element, type Shape, type ShotDocument } 
 import { addMark, copyDrawing, newDrawing } from '../edit/index.ts';
 import { polygonRing } from '../geometry/index.ts';
 import { elementLength, timedLayers } from '../timing/index.ts';
-import { findingsOf, seamRatio, stepSizes } from './index.ts';
+import { findingsOf, seamRatio, stepSizes, bestJoins, seamReport } from './index.ts';
 
 const SIDE = 40;
 /** A bar two cells wide and ten high that stands at a column. */
@@ -96,4 +96,32 @@ describe('findings', () => {
       'Drawing 1 of Line lies wholly outside the frame',
     ]);
   });
+});
+
+/** Coverage of a square of 10 cells with its corner at a place, on a grid of 60. */
+function square(x: number, y: number): Uint8Array {
+  const mask = new Uint8Array(3600);
+  for (let row = 0; row < 10; row++) mask.fill(255, (y + row) * 60 + x, (y + row) * 60 + x + 10);
+  return mask;
+}
+
+test('the seam of a cycle is told against its other steps, in px and area', () => {
+  const { seam, usual, ratio, steps } = seamReport(
+    [0, 3, 6, 9, 12, 40].map((x) => square(x, 5)),
+    4,
+  );
+  expect(steps).toHaveLength(6);
+  expect(seam.distance).toBeGreaterThan(100);
+  expect(usual.distance).toBeLessThan(40);
+  expect(ratio).toBeGreaterThan(3);
+  expect(seam.area).toBe(0);
+});
+
+test('a cycle is best cut where its last drawing leads on to its first as to any other', () => {
+  const round = [0, 1, 2, 3, 4, 5].map((i) =>
+    square(Math.round(20 + 12 * Math.cos((i * Math.PI) / 3)), Math.round(25 + 12 * Math.sin((i * Math.PI) / 3))),
+  );
+  const flown = [...round, square(48, 2), square(2, 48)];
+  expect(bestJoins(flown, 4, 4, 1)[0]).toMatchObject({ first: 0, last: 5 });
+  expect(bestJoins(flown, 4, 4, 9, [1, 4])).toHaveLength(1);
 });

@@ -1,2 +1,3 @@
 export * from './steps.ts';
 export * from './findings.ts';
+export * from './seam.ts';

@@ -10,17 +10,14 @@ export const LARGE_STEP = 1.6;
  */
 export function stepSizes(masks: readonly Uint8Array[], closed: boolean): number[] {
   const count = closed ? masks.length : masks.length - 1;
-  const reaches = masks.map(distancesTo);
-  const steps = Array.from({ length: Math.max(0, count) }, (_, i) => {
-    const next = (i + 1) % masks.length;
-    return wayBetween(masks[i]!, reaches[i]!, masks[next]!, reaches[next]!);
-  });
+  const all = covers(masks);
+  const steps = Array.from({ length: Math.max(0, count) }, (_, i) => wayBetween(all[i]!, all[(i + 1) % masks.length]!));
   const usual = median(steps.filter((step) => step > 0));
   return usual > 0 ? steps.map((step) => step / usual) : steps.map(() => 0);
 }
 
 /** Cells covered at least this much count as drawn, 0 to 255. */
-const DRAWN = 96;
+export const DRAWN = 96;
 
 /** From every cell the way to the nearest drawn one, in cells: two passes of the 3-4 chamfer (G. Borgefors, 1986). */
 function distancesTo(mask: Uint8Array): Float32Array {
@@ -46,7 +43,7 @@ function distancesTo(mask: Uint8Array): Float32Array {
 }
 
 /** How far, on the mean, what one drawing covers lies from what the other covers, in cells. */
-function wayBetween(a: Uint8Array, reachA: Float32Array, b: Uint8Array, reachB: Float32Array): number {
+export function wayBetween({ mask: a, reach: reachA }: Cover, { mask: b, reach: reachB }: Cover): number {
   let [way, cover] = [0, 0];
   for (let i = 0; i < a.length; i++) {
     if (a[i]! >= DRAWN) way += reachB[i]!;
@@ -55,6 +52,15 @@ function wayBetween(a: Uint8Array, reachA: Float32Array, b: Uint8Array, reachB: 
   }
   return cover > 0 ? way / cover : 0;
 }
+
+/** What a drawing covers, and from every cell the way to it, in cells. */
+export interface Cover {
+  readonly mask: Uint8Array;
+  readonly reach: Float32Array;
+}
+
+export const covers = (masks: readonly Uint8Array[]): Cover[] =>
+  masks.map((mask) => ({ mask, reach: distancesTo(mask) }));
 
 function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);

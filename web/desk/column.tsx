@@ -4,7 +4,7 @@ import { setElement } from '@tallow/core/edit';
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import { Menu } from '../parts/menu.tsx';
+import { ActionItem, Menu, MenuLine } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { useCurrent, type Current } from '../state/current.ts';
 import { edit } from '../state/document.ts';
@@ -99,6 +99,8 @@ function Head({ now }: { now: Current }) {
             </DropdownMenu.RadioItem>
           ))}
         </DropdownMenu.RadioGroup>
+        <MenuLine />
+        <ActionItem name="cycle" label="Its seam, length and beginning" />
       </Menu>
     </div>
   );

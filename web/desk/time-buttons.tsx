@@ -162,12 +162,14 @@ function More({ now }: { now: Current }) {
       width="w-[330px]"
       className="grid h-8 place-items-center rounded-lg bg-soot-800 text-wax-300 hover:bg-soot-700"
     >
-      <ActionItem name="timing" label="Timing" />
-      <ActionItem name="between" label="In-betweens" />
-      <ActionItem name="cycle" label="Close the cycle" />
-      <ActionItem name="variants" label="Variants" />
-      <ActionItem name="values" label="Over time" />
-      <ActionItem name="pieces" label="Follow, points, boil" />
+      <SubMenu label="Timing, in-betweens, cycle">
+        <ActionItem name="timing" label="Timing" />
+        <ActionItem name="between" label="In-betweens" />
+        <ActionItem name="cycle" label="Close the cycle" />
+        <ActionItem name="variants" label="Variants" />
+        <ActionItem name="values" label="Opacity and place over time" />
+        <ActionItem name="pieces" label="Follow a piece, a point; boil" />
+      </SubMenu>
       <MenuLine />
       <ActionItem name="newHere" />
       <CheckItem
@@ -210,10 +212,6 @@ function More({ now }: { now: Current }) {
       <Choices label="Delete and" whyNot={null}>
         <ActionChoice name="remove" word="close up" />
         <ActionChoice name="removeHold" word="hold before" />
-      </Choices>
-      <Choices label="Hold" whyNot={null}>
-        <ActionChoice name="shorter" word="shorter" />
-        <ActionChoice name="longer" word="longer" />
       </Choices>
       <Choices label="Whole layer" whyNot={noTime}>
         {HOLDS.map((n) => (

@@ -44,7 +44,8 @@ export function tracedPath(mark: Mark, matrix: Matrix): string {
         })
         .join(''),
     )
-    .join(mark.kind === 'shape' ? 'Z' : '');
+    .map((line) => (mark.kind === 'shape' ? `${line}Z` : line))
+    .join('');
 }
 
 /** Places of the box's handles in shares of its sides. */

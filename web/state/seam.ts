@@ -1,12 +1,14 @@
 /** What the seam of the active layer is like, worked out in the compute worker a moment after the last change. */
-import type { Join, SeamReport } from '@tallow/core/between';
+import type { Join, SeamReport } from '@tallow/core/checks';
 import { find, type Drawing } from '@tallow/core/document';
 import { spanOf } from '@tallow/core/edit';
 import { exposures, runStart } from '@tallow/core/timing';
 import { useEffect, useMemo, useState } from 'react';
 import { compute } from '../workers/compute-client.ts';
 import { currentOf, type Current } from './current.ts';
+import { coverageOf } from './coverage.ts';
 import { useDesk } from './desk.ts';
+import { useDocument } from './document.ts';
 
 export interface SeamNow {
   /** Frames on which the drawings begin, as they follow each other. */
@@ -56,11 +58,14 @@ export function useSeam(now: Current | null): SeamNow | null {
     let left = false;
     const timer = setTimeout(() => {
       const drawings = shown.map(({ drawing }) => drawing);
-      void compute()
-        .seam(drawings, [first, last])
-        .then(({ report, joins }) => {
-          if (!left) setSeam({ frames: shown.map(({ frame }) => frame), drawings, report, joins });
-        });
+      const { doc: latest } = useDocument.getState();
+      if (!latest) return;
+      const ids = drawings.map(({ id }) => id);
+      void coverageOf(latest, ids, () => left).then(async (coverage) => {
+        if (left || !coverage) return;
+        const { report, joins } = await compute().seam(coverage.masks, coverage.cell, [first, last]);
+        if (!left) setSeam({ frames: shown.map(({ frame }) => frame), drawings, report, joins });
+      });
     }, WAIT_MS);
     return () => {
       left = true;

@@ -10,7 +10,8 @@ import {
   startAt,
   turnRound,
 } from '@tallow/core/edit';
-import { sharesFor, type Join } from '@tallow/core/between';
+import { sharesFor } from '@tallow/core/between';
+import type { Join } from '@tallow/core/checks';
 import { meetingOf } from '@tallow/core/timing';
 import { useState } from 'react';
 import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';

@@ -85,6 +85,13 @@ export function moveSheet(span: SheetSpan): void {
   setSheet({ span, anchor: { layerId: span.layerId, frame: span.from }, entry: null, trouble: null });
 }
 
+/** The place that is typed into goes with the playhead when that is moved elsewhere. Past the end there is no playhead. */
+export function followPlayhead(frame: number, length: number): void {
+  const { span } = useSheet.getState();
+  if (span && span.from < length && (frame < span.from || frame >= span.from + span.length))
+    setSheet({ span: null, anchor: null, entry: null });
+}
+
 function step(now: Current, down: number, across: number, extends_: boolean): void {
   const columns = now.layers.map(({ layer }) => layer.id);
   const { span, anchor } = useSheet.getState();

@@ -10,7 +10,7 @@ import { setDesk, useDesk } from '../state/desk.ts';
 import { goTo } from '../state/playhead.ts';
 import { cellAt, computedSlots, type Cell } from './cells.ts';
 import { ROW, SheetCell } from './sheet-cell.tsx';
-import { moveSheet, pickFrames, sheetSpan, typed, useSheet } from './sheet-hand.ts';
+import { followPlayhead, moveSheet, pickFrames, sheetSpan, typed, useSheet } from './sheet-hand.ts';
 
 /** Frames past the end that can be typed into. */
 const BEYOND = 24;
@@ -27,6 +27,9 @@ export function Sheet({ now }: { now: Current }) {
   const { entry, trouble } = useSheet();
   const picked = useDesk((s) => s.picked);
   const span = useSheet((s) => s.span);
+  useEffect(() => {
+    followPlayhead(frame, now.length);
+  }, [frame, now.length]);
   const count = now.length + BEYOND;
   const rows = useVirtualizer({
     count,
@@ -36,7 +39,7 @@ export function Sheet({ now }: { now: Current }) {
   });
   useEffect(() => {
     rows.scrollToIndex(frame, { align: 'auto' });
-  }, [rows, frame]);
+  }, [rows, frame, panel]);
   const betweens = betweensOf(now.doc, now.element.id);
   const computed = useMemo(() => computedSlots(betweens, touchedSlots(now.doc, betweens)), [now.doc, betweens]);
   const keyed = useMemo(() => new Map(now.layers.map((timed) => [timed.layer.id, valueFrames(timed)])), [now.layers]);

@@ -1,47 +1,11 @@
 /** How far the active layer goes from drawing to drawing, measured by the painter a moment after the last change. */
 import { seamRatio, stepSizes } from '@tallow/core/checks';
-import { find, type Drawing } from '@tallow/core/document';
-import type { Box } from '@tallow/core/geometry';
 import { useEffect, useMemo, useState } from 'react';
 import type { Current } from '../state/current.ts';
-import { boxAround } from '../state/miniatures.ts';
-import { painter } from '../workers/painter-client.ts';
+import { coverageOf } from '../state/coverage.ts';
 import { arcsOf } from './arcs.ts';
 
-const CELLS = 72;
 const WAIT_MS = 200;
-/** Drawings measured at once, so that the painter is free for the picture in between. */
-const AT_ONCE = 8;
-/** The part of element space that is looked at grows in steps this large, px, so that it rarely changes. */
-const ROOM = 128;
-
-/** What each drawing covers, by the part that was looked at: a drawing never changes, its next version is another. */
-const covered = new WeakMap<Drawing, { key: string; mask: Uint8Array }>();
-
-const roomy = ({ left, top, right, bottom }: Box): Box => ({
-  left: Math.floor(left / ROOM) * ROOM,
-  top: Math.floor(top / ROOM) * ROOM,
-  right: Math.ceil(right / ROOM) * ROOM,
-  bottom: Math.ceil(bottom / ROOM) * ROOM,
-});
-
-/** Coverage of drawings within a box; only those not known yet are asked of the painter. Null when it is no longer wanted. */
-async function coverageOf(drawings: readonly Drawing[], box: Box, isLeft: () => boolean): Promise<Uint8Array[] | null> {
-  const key = Object.values(box).join();
-  const unknown = [...new Set(drawings)].filter((drawing) => covered.get(drawing)?.key !== key);
-  for (let i = 0; i < unknown.length; i += AT_ONCE) {
-    const part = unknown.slice(i, i + AT_ONCE);
-    const masks = await painter().coverage(
-      part.map(({ id }) => id),
-      box,
-      CELLS,
-    );
-    if (isLeft()) return null;
-    part.forEach((drawing, k) => covered.set(drawing, { key, mask: masks[k]! }));
-  }
-  return drawings.map((drawing) => covered.get(drawing)!.mask);
-}
-
 export interface Step {
   /** Element frame at which it happens: the start of the drawing it leads to. */
   readonly at: number;
@@ -80,15 +44,10 @@ export function useSteps(now: Current): Steps {
     }
     let left = false;
     const timer = setTimeout(() => {
-      const box = boxAround(
-        now.doc,
-        shown.map(({ drawingId }) => drawingId),
-      );
-      const drawings = shown.flatMap(({ drawingId }) => find(now.doc, 'drawing', drawingId) ?? []);
-      if (!box || drawings.length < shown.length) return;
-      void coverageOf(drawings, roomy(box), () => left).then((masks) => {
-        if (left || !masks) return;
-        const sizes = stepSizes(masks, closed);
+      const ids = shown.map(({ drawingId }) => drawingId);
+      void coverageOf(now.doc, ids, () => left).then((coverage) => {
+        if (left || !coverage) return;
+        const sizes = stepSizes(coverage.masks, closed);
         setSteps({
           steps: sizes.map((size, i) => ({ at: shown[(i + 1) % shown.length]!.at, size })),
           seam: closed ? seamRatio(sizes) : null,

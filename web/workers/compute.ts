@@ -1,12 +1,6 @@
 /** The compute worker: lays starters away from the main thread, drawing by drawing, so that it can be stopped between two. */
-import {
-  bestJoins,
-  computeBetweens,
-  seamReport,
-  type BetweenWork,
-  type Join,
-  type SeamReport,
-} from '@tallow/core/between';
+import { computeBetweens, type BetweenWork } from '@tallow/core/between';
+import { bestJoins, seamReport, type Join, type SeamReport } from '@tallow/core/checks';
 import { documentOf, randomId, type Drawing, type Element, type Path, type Starter } from '@tallow/core/document';
 import { fitInto, seededIds, type Matrix } from '@tallow/core/geometry';
 import { drawDrawing } from '@tallow/core/render';
@@ -94,11 +88,12 @@ const compute = {
 
   /** The seam of a cycle against its other steps, and where it would best be cut within a range of drawings. */
   seam: (
-    drawings: readonly Pick<Drawing, 'marks' | 'order'>[],
+    masks: readonly Uint8Array[],
+    cell: number,
     range: readonly [number, number],
   ): { report: SeamReport; joins: Join[] } => ({
-    report: seamReport(drawings),
-    joins: bestJoins(drawings, Math.min(LEAST, range[1] - range[0] + 1), 3, range),
+    report: seamReport(masks, cell),
+    joins: bestJoins(masks, cell, Math.min(LEAST, range[1] - range[0] + 1), 3, range),
   }),
 
   /** Stops what is being laid. */
