@@ -147,3 +147,42 @@ test('straight ahead: each stroke goes on to the next drawing, and makes it wher
   await saved(page);
   expect(await holds(shot)).toBe('2 2 2 2');
 });
+
+test('layers change together, are tied and untied, and a still one stands behind all', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 3);
+  await page.keyboard.press('KeyA');
+  await page.keyboard.press('KeyA');
+  await page.getByRole('button', { name: 'Add layer' }).click();
+  const pen = await Pen.on(page);
+  await pen.stroke({ x: 0.2, y: 0.7 }, { x: 0.7, y: 0.7 }, 6);
+  for (let i = 0; i < 4; i++) await page.keyboard.press('KeyG');
+  // Both are six frames long; four of them go on both.
+  await page.keyboard.press('Alt+KeyT');
+  const panel = page.getByTestId('timing-panel');
+  await panel.getByText('all layers').click();
+  await panel.getByRole('button', { name: 'whole layer' }).click();
+  await panel.getByRole('textbox', { name: 'Stretch to frames' }).fill('12');
+  await panel.getByRole('button', { name: 'Stretch', exact: true }).click();
+  await expect(page.getByTestId('frame-of')).toHaveText('1 of 12');
+  await saved(page);
+  expect(await holds(shot)).toMatch(/^(4 4 4 12|12 4 4 4)$/);
+  await panel.getByRole('button', { name: 'Layers' }).click();
+  // Tied, the new layer shows its one drawing on all slots of the first: nothing is seen to change.
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitem', { name: 'Tie in time to' }).press('ArrowRight');
+  await page.getByRole('menuitem', { name: 'Line', exact: true }).press('Enter');
+  await expect(page.getByTitle('Tied in time to Line')).toBeVisible();
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitem', { name: 'Untie from Line' }).click();
+  await expect(page.getByTitle('Tied in time to Line')).toHaveCount(0);
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitem', { name: 'New still layer' }).press('ArrowRight');
+  await page.getByRole('menuitem', { name: 'Behind all' }).press('Enter');
+  await pen.stroke({ x: 0.2, y: 0.2 }, { x: 0.7, y: 0.2 }, 6);
+  await expect(page.getByTestId('pen-text')).toContainText('shown throughout');
+  await saved(page);
+  const { entities } = await stored(address(), shot);
+  expect(entities.filter((e) => e.kind === 'runlist' && e['period'] === 1)).toHaveLength(1);
+});

@@ -271,3 +271,33 @@ test('the hub shows the stroke as it is drawn', async ({ page }) => {
   await expect.poll(marked).toBeGreaterThan(30);
   await pen.up({ x: 0.7, y: 0.5 });
 });
+
+test('with Alt a ring is dragged as a whole, with Ctrl copies of what is picked; each is one step', async ({
+  page,
+}) => {
+  const shot = await sixDrawn(page);
+  await saved(page);
+  const before = await runsOf(shot);
+  const disc = await Disc.on(page);
+  await page.keyboard.down('Alt');
+  await disc.drag(0.5 / 6, 1 / 6, RING);
+  await expect(page.getByTestId('beside-pen')).toHaveText('1 frame later');
+  await page.mouse.up();
+  await page.keyboard.up('Alt');
+  await expect(page.getByRole('button', { name: /^Undo phase/ })).toBeVisible();
+  await page.keyboard.press('Control+KeyZ');
+  await disc.drag(0.5 / 6, 1.5 / 6, RING);
+  await page.mouse.up();
+  await expect(page.getByTestId('picked')).toHaveText('2 drawings picked, frames 1–4');
+  await page.keyboard.down('Control');
+  await disc.drag(1 / 6, 3.6 / 6, RING);
+  await expect(page.getByTestId('beside-pen')).toHaveText('copies before frame 7');
+  await page.mouse.up();
+  await page.keyboard.up('Control');
+  await expect(frameOf(page)).toHaveText('7 of 16');
+  await saved(page);
+  expect(await runsOf(shot)).toHaveLength(8);
+  await page.keyboard.press('Control+KeyZ');
+  await saved(page);
+  expect(await runsOf(shot)).toEqual(before);
+});
