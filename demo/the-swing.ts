@@ -128,7 +128,7 @@ export function theSwing(): ShotDocument {
     const plan = { layerId, from: gap.from, to: gap.to, shares, way: 'arc' as const, pathId: null, ties: [] };
     const [from, to] = endsOf(doc, plan)!;
     const drawings = computeBetweens({ from, to, before: null, path: null, settings: plan }, newId);
-    doc = layBetweens(doc, gap, plan, drawings, 'insert', newId).doc;
+    doc = layBetweens(doc, gap, plan, drawings, [from, to], 'insert', newId).doc;
   });
 
   const traceId = newId();

@@ -25,16 +25,19 @@ const rising = (keys: readonly { frame: number }[]) =>
 
 /** One number throughout, or numbers at rising frames. */
 export const value = (number: z.ZodNumber) =>
-  z.union([
-    z.strictObject({ constant: number }),
-    z.strictObject({
-      keys: z
-        .array(z.strictObject({ frame: frames(0), value: number, ease: z.enum(EASES) }))
-        .min(1)
-        .max(5000)
-        .refine(rising, 'must name frames in rising order, each once'),
-    }),
-  ]);
+  z.union(
+    [
+      z.strictObject({ constant: number }),
+      z.strictObject({
+        keys: z
+          .array(z.strictObject({ frame: frames(0), value: number, ease: z.enum(EASES) }))
+          .min(1)
+          .max(5000)
+          .refine(rising),
+      }),
+    ],
+    `must be {"constant": n}, or {"keys": [{"frame", "value", "ease"}]} with rising frames, and within its range`,
+  );
 
 export const shift = z.strictObject({
   x: value(place),

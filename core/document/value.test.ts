@@ -116,7 +116,9 @@ describe('of a layer', () => {
         ],
       },
     };
-    expect(readEntity(bad)).toMatchObject({ problems: [{ field: expect.stringMatching(/^opacity/) }] });
+    expect(readEntity(bad)).toMatchObject({
+      problems: [{ field: 'opacity', message: expect.stringMatching(/rising frames/) }],
+    });
     const old = Object.fromEntries(Object.entries(layer).filter(([field]) => field !== 'shift'));
     expect(readEntity(JSON.parse(JSON.stringify(old)))).toMatchObject({ ok: { shift: AT_HOME } });
   });

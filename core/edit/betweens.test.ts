@@ -6,6 +6,7 @@ import {
   bareRuns,
   betweenAtFrame,
   betweensOf,
+  changeStretch,
   deleteLayer,
   deleteRuns,
   duplicateShot,
@@ -40,7 +41,7 @@ import {
   newDrawing,
   type BetweenFrames,
 } from './index.ts';
-import { elementLength, meetingOf, timedLayers } from '../timing/index.ts';
+import { elementLength, meetingOf, repeatedRuns, timedLayers } from '../timing/index.ts';
 
 const made = fixture(31);
 const { newId, layerId, elementId, stroke } = made;
@@ -52,7 +53,7 @@ function lay(doc: ShotDocument, frame: number, frames: BetweenFrames, shares = p
   const own = { ...plan, shares, layerId, from: gap.from, to: gap.to };
   const [from, to] = endsOf(doc, own)!;
   const drawings = computeBetweens({ from, to, before: null, path: null, settings: own }, newId);
-  return layBetweens(doc, gap, own, drawings, frames, newId);
+  return layBetweens(doc, gap, own, drawings, [from, to], frames, newId);
 }
 /** Left end of the mark of each drawing in order. */
 const places = (doc: ShotDocument): (number | null)[] =>
@@ -79,6 +80,20 @@ describe('in-betweens', () => {
     expect(fitsWithin(gapAt(four, layerId, 0)!, 3)).toBe(false);
     const laid = lay(held, 0, 'within').doc;
     expect(runsOf(laid, layerId).map((run) => run.length)).toEqual([2, 2, 2, 2, 2, 2, 2]);
+  });
+
+  it('lie after the exposure they were asked for, where a drawing shows twice', () => {
+    const twice = changeStretch(
+      four,
+      { layerIds: [layerId], from: 0, length: 4 },
+      (runs, id) => repeatedRuns(runs, 2, id),
+      newId,
+    ).doc;
+    expect(places(twice)).toEqual([0, 30, 0, 30, 60, 90]);
+    const laid = lay(twice, 4, 'insert', [0.5]).doc;
+    expect(places(laid)).toEqual([0, 30, 0, 15, 30, 60, 90]);
+    expect(betweenAtFrame(laid, layerId, 0)).toBeUndefined();
+    expect(betweenAtFrame(laid, layerId, 4)).toBeDefined();
   });
 
   it('fill slots that wait between two drawings', () => {
@@ -116,9 +131,12 @@ describe('in-betweens', () => {
     expect(staleBetweens(changed, elementId).map(({ id }) => id)).toEqual([betweenId]);
     const [from, to] = endsOf(changed, between)!;
     const drawings = computeBetweens({ from, to, before: null, path: null, settings: between }, newId);
-    const again = relayBetween(changed, betweenId, {}, drawings);
+    const again = relayBetween(changed, betweenId, {}, drawings, [from, to]);
     expect(places(again)).toEqual([-40, 7.5, -5, 12.5, 30, 60, 90]);
     expect(staleBetweens(again, elementId)).toEqual([]);
+    // Computed from what is not there any more, they count as out of date.
+    const late = relayBetween(again, betweenId, {}, drawings, [to, to]);
+    expect(staleBetweens(late, elementId)).toHaveLength(1);
     const taken = takeBetween(again, betweenId);
     expect(places(taken)).toEqual([-40, 7.5, 30, 60, 90]);
     expect(betweensOf(taken, elementId)).toEqual([]);

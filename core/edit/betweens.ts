@@ -25,6 +25,8 @@ export type BetweenPlan = Pick<Between, 'layerId' | 'from' | 'to' | 'shares' | '
 /** Two drawings of a layer that follow each other, and the slots between them that are still to be drawn. */
 export interface Gap {
   readonly layerId: Id;
+  /** Index of the run the first shows in: one drawing may show in several. */
+  readonly at: number;
   readonly from: Id;
   readonly to: Id;
   readonly bare: readonly Id[];
@@ -40,9 +42,15 @@ export const betweensOf = (doc: ShotDocument, elementId: Id): Between[] =>
 /** The in-betweens a frame of a layer belongs to: one of theirs shows, or the drawing they begin from. */
 export function betweenAtFrame(doc: ShotDocument, layerId: Id, frame: number): Between | undefined {
   const { timed, element, turn } = placeOf(doc, layerId);
-  const slot = exposureAt(timed.list, frame, turn)?.run.slot;
+  const { runs } = timed.list;
+  const here = exposureAt(timed.list, frame, turn);
+  const slot = here?.run.slot;
+  if (!here || !slot) return undefined;
   const own = betweensOf(doc, element.id).filter((each) => each.layerId === layerId);
-  return slot ? (own.find(({ slots }) => slots.includes(slot)) ?? own.find(({ from }) => from === slot)) : undefined;
+  const next = runs[(here.index + 1) % runs.length]?.slot;
+  return (
+    own.find(({ slots }) => slots.includes(slot)) ?? own.find(({ from, slots }) => from === slot && slots[0] === next)
+  );
 }
 
 /** The drawing shown on a frame, or before it, and the next drawn one; null where there are no two. */
@@ -68,7 +76,8 @@ export function gapAt(doc: ShotDocument, layerId: Id, frame: number): Gap | null
       continue;
     }
     const from = list.runs[first]!.slot!;
-    return from === slot ? null : { layerId, from, to: slot, bare, seam: at >= count, hold: list.runs[first]!.length };
+    const { length: hold } = list.runs[first]!;
+    return from === slot ? null : { layerId, at: first, from, to: slot, bare, seam: at >= count, hold };
   }
   return null;
 }
@@ -99,22 +108,22 @@ export const fitsWithin = ({ hold }: Gap, count: number): boolean => hold > coun
 
 /**
  * Lays in-betweens.
- * @param drawings their marks, one for each share of the plan.
- * @throws if the two drawings are not there or not loaded.
+ * @param drawings their marks, one for each share of the plan. @param ends the two drawings they were
+ * computed from: should they be others by now, the in-betweens are laid again.
  */
 export function layBetweens(
   doc: ShotDocument,
   gap: Gap,
   plan: BetweenPlan,
   drawings: readonly Marks[],
+  ends: readonly [Marks, Marks],
   frames: BetweenFrames,
   newId: NewId,
 ): Timed & { betweenId: Id } {
   const place = placeOf(doc, plan.layerId);
-  const ends = endsOf(doc, plan);
-  if (!ends) throw new Error('The drawings to go between are not there');
   let { list } = place.timed;
-  const at = list.runs.findIndex(({ slot }) => slot === plan.from);
+  // The list may have changed while they were computed.
+  const at = list.runs[gap.at]?.slot === plan.from ? gap.at : list.runs.findIndex(({ slot }) => slot === plan.from);
   const count = drawings.length;
   const slots = frames === 'slots' ? gap.bare.slice(0, count) : Array.from({ length: count }, newId);
   if (frames !== 'slots') {
@@ -165,18 +174,19 @@ export function staleBetweens(doc: ShotDocument, elementId: Id): Between[] {
 
 /**
  * Lays in-betweens again in the slots they have. What was drawn on by hand stays.
- * @param changes other settings, if any. @param drawings one for each slot.
+ * @param changes other settings, if any. @param drawings one for each slot. @param ends the two drawings
+ * they were computed from.
  */
 export function relayBetween(
   doc: ShotDocument,
   betweenId: Id,
   changes: Partial<Pick<Between, 'shares' | 'way' | 'pathId' | 'ties'>>,
   drawings: readonly Marks[],
+  ends: readonly [Marks, Marks],
 ): ShotDocument {
   const between = find(doc, 'between', betweenId);
   const layer = find(doc, 'layer', between?.layerId);
-  const ends = between && endsOf(doc, between);
-  if (!between || !layer || !ends) return doc;
+  if (!between || !layer) return doc;
   const touched = touchedSlots(doc, [between]);
   const made: Drawing[] = [];
   const laid: Record<Id, string> = { ...between.laid };

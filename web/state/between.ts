@@ -172,7 +172,7 @@ export function lay(gap: Gap, shares: readonly number[]): void {
         edit(drawings.length === 1 ? 'in-between' : `${drawings.length} in-betweens`, (now) => {
           // Another step may have taken the drawings away meanwhile.
           if (!endsOf(now, plan)) return now;
-          const laid = layBetweens(now, gap, plan, drawings, frames, randomId);
+          const laid = layBetweens(now, gap, plan, drawings, [work.from, work.to], frames, randomId);
           frame = laid.frame;
           return laid.doc;
         });
@@ -203,7 +203,7 @@ export async function relay(betweenId: Id, changes: Changes, name: string, gestu
   const drawings = await compute().between(work);
   // Overtaken by a later change of the same drag.
   if (own !== relays && gesture) return;
-  edit(name, (now) => relayBetween(now, betweenId, changes, drawings), gesture);
+  edit(name, (now) => relayBetween(now, betweenId, changes, drawings, [work.from, work.to]), gesture);
   if (!gesture) endGesture();
 }
 
@@ -277,7 +277,7 @@ async function follow(): Promise<void> {
       const work = doc && stale ? workFor(doc, stale, crossesSeam(doc, stale)) : null;
       if (!stale || !work) return;
       const drawings = await compute().between(work);
-      editAlong((latest) => relayBetween(latest, stale.id, {}, drawings));
+      editAlong((latest) => relayBetween(latest, stale.id, {}, drawings, [work.from, work.to]));
     }
   } finally {
     checking = false;

@@ -5,7 +5,9 @@ import { setReferences } from './references.ts';
 /** Opens settings of time; what else stood there goes, and the pen draws again. */
 export function showPanel(panel: TimePanel | null): void {
   setReferences({ shown: false });
-  setDesk({ panel, brushShown: false, hand: 'draw' });
+  // A piece is only drawn right round while that is seen to be so.
+  const followed = panel !== 'piece' && desk().piece !== null ? { piece: null, goesOn: false } : {};
+  setDesk({ panel, brushShown: false, hand: 'draw', ...followed });
 }
 
 export const togglePanel = (panel: TimePanel): void => {
