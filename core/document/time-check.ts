@@ -33,7 +33,7 @@ export const value = (number: z.ZodNumber) =>
           .array(z.strictObject({ frame: frames(0), value: number, ease: z.enum(EASES) }))
           .min(1)
           .max(5000)
-          .refine(rising),
+          .refine(rising, 'must name frames in rising order, each once'),
       }),
     ],
     `must be {"constant": n}, or {"keys": [{"frame", "value", "ease"}]} with rising frames, and within its range`,

@@ -117,7 +117,12 @@ describe('of a layer', () => {
       },
     };
     expect(readEntity(bad)).toMatchObject({
-      problems: [{ field: 'opacity', message: expect.stringMatching(/rising frames/) }],
+      problems: [{ field: 'opacity.keys', message: expect.stringMatching(/rising order/) }],
+    });
+    expect(readEntity({ ...layer, opacity: { constant: 4 } })).toMatchObject({
+      problems: [
+        { field: expect.stringMatching(/^opacity/), message: expect.stringMatching(/from 0 to 1|within its range/) },
+      ],
     });
     const old = Object.fromEntries(Object.entries(layer).filter(([field]) => field !== 'shift'));
     expect(readEntity(JSON.parse(JSON.stringify(old)))).toMatchObject({ ok: { shift: AT_HOME } });
