@@ -1,11 +1,24 @@
-/** What belongs to time on the disc beside drawings: slots still to be drawn, values set, the range played, own repeats. */
+/** What belongs to time on the disc beside drawings: slots still to be drawn, computed in-betweens, values set, the range played, own repeats. */
 import { keysIn } from '@tallow/core/document';
-import { LAYER_VALUES, valueOf } from '@tallow/core/edit';
+import { betweensOf, LAYER_VALUES, touchedSlots, valueOf } from '@tallow/core/edit';
 import { arc } from 'd3-shape';
 import type { Current } from '../state/current.ts';
 import { useDesk } from '../state/desk.ts';
 import { arcsOf, within } from './arcs.ts';
+import { computedSlots } from './cells.ts';
 import { angleOf, pointAt, ringsFor, WHEEL, type Dial } from './dial.ts';
+
+/** Runs of the active layer whose in-betweens are as they were computed. */
+export function computedRuns({ doc, element, active }: Current): ReadonlySet<number> {
+  if (!active) return new Set();
+  const betweens = betweensOf(doc, element.id).filter(({ layerId }) => layerId === active.layer.id);
+  if (betweens.length === 0) return new Set();
+  const slots = computedSlots(betweens, touchedSlots(doc, betweens));
+  return new Set(active.list.runs.flatMap(({ slot }, index) => (slot && slots.has(slot) ? [index] : [])));
+}
+
+/** What is computed is told apart by this colour. */
+export const COMPUTED = '#8fb8e8';
 
 /** Frames on which a value of the active layer is set. */
 export const keyedFrames = ({ active }: Current): number[] =>
@@ -28,6 +41,7 @@ export function DiscMarks({
   const ring = ringsFor(groups.length, active)[active];
   const index = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
   if (!ring || index < 0) return null;
+  const computed = computedRuns(now);
   const period = now.active?.list.period ?? null;
   const turns = period !== null && period > 1 ? Math.ceil(now.length / period) : 0;
   const shape = (from: number, to: number, inner: number, outer: number) =>
@@ -46,6 +60,16 @@ export function DiscMarks({
             strokeWidth={1.2}
             strokeDasharray="3 3"
             data-bare
+          />
+        ))}
+      {within(arcsOf(now, index), dial)
+        .filter(({ run }) => computed.has(run))
+        .map(({ from, to, run }) => (
+          <path
+            key={`computed-${run}-${from}`}
+            d={shape(from + 0.1, to - 0.1, ring.inner, ring.inner + 2.5)}
+            fill={COMPUTED}
+            data-computed-arc
           />
         ))}
       {keyedFrames(now).map((frame) => {

@@ -3,7 +3,7 @@ import type { Current } from '../state/current.ts';
 import { useDesk } from '../state/desk.ts';
 import { arcsOf } from './arcs.ts';
 import { BAND, xOf, type Band } from './band.ts';
-import { keyedFrames } from './disc-marks.tsx';
+import { COMPUTED, computedRuns, keyedFrames } from './disc-marks.tsx';
 
 export function StraightMarks({
   now,
@@ -18,6 +18,7 @@ export function StraightMarks({
 }) {
   const range = useDesk((s) => s.range);
   if (!row || index < 0) return null;
+  const computed = computedRuns(now);
   const period = now.active?.list.period ?? null;
   const turns = period !== null && period > 1 ? Math.ceil(now.length / period) : 0;
   return (
@@ -36,6 +37,19 @@ export function StraightMarks({
             stroke="#cdbfae"
             strokeDasharray="3 3"
             data-bare
+          />
+        ))}
+      {arcsOf(now, index)
+        .filter(({ run }) => computed.has(run))
+        .map(({ from, to, run }) => (
+          <rect
+            key={`computed-${run}-${from}`}
+            x={xOf(band, from) + 1}
+            width={Math.max(2, (to - from) * band.perFrame - 2)}
+            y={row.top + row.height - 3}
+            height={2.5}
+            rx={1}
+            fill={COMPUTED}
           />
         ))}
       {keyedFrames(now).map((frame) => (
