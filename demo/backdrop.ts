@@ -90,6 +90,24 @@ export function roofAtNight(swatch: (key: string) => Id, newId: NewId): Mark[] {
   return picture.marks;
 }
 
+/** The swatches of the workshop: name, role and colour of each. */
+export const WORKSHOP = {
+  wall: ['wall', 'hole', '#171419'],
+  glow1: ['glow 1', 'hole', '#1d1719'],
+  glow2: ['glow 2', 'hole', '#261a18'],
+  glow3: ['glow 3', 'hole', '#331d17'],
+  glow4: ['glow 4', 'hole', '#432316'],
+  floor: ['floor', 'shade', '#110f12'],
+  floorLit: ['floor edge', 'light', '#2c2224'],
+  stone: ['stone', 'shade', '#241c1c'],
+  mouth: ['mouth', 'light', '#8c3a14'],
+  mouthHot: ['mouth hot', 'light', '#d9671b'],
+  mouthCore: ['mouth core', 'core', '#ffb851'],
+  block: ['block', 'shade', '#2b2426'],
+  blockLit: ['block lit', 'light', '#5b4437'],
+  beam: ['beam', 'shade', '#100e11'],
+} as const;
+
 /** A bench in the glassworks, a furnace glowing at one side and a block to catch the glass. */
 export function gatherRoom(swatch: (key: string) => Id, newId: NewId): Mark[] {
   const picture = new Backdrop(swatch, newId).box('wall', -80, -80, 2000, 1160);

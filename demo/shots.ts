@@ -3,7 +3,7 @@ import { find, type ShotDocument } from '@tallow/core/document';
 import { addGuide, addPath, setPath, setPlan } from '@tallow/core/edit';
 import { seededIds } from '@tallow/core/geometry';
 import { PHASE_SETS, phasesFrom, wayThrough } from '@tallow/core/plan';
-import { flaskBench, gatherRoom, roofAtNight, skylight } from './backdrop.ts';
+import { flaskBench, gatherRoom, roofAtNight, skylight, WORKSHOP } from './backdrop.ts';
 import { BURST_FLASK_ID, SKYLIGHT_STRIKE_ID, THE_GATHER_ID, VENT_SMOKE_ID } from './ids.ts';
 import { addElementTo, lay, newShot, stillElement, swatchesFor } from './scene.ts';
 
@@ -58,20 +58,7 @@ export function theGather(): ShotDocument {
       body: ['molten', 'body', '#f28a2e'],
       light: ['molten light', 'light', '#ffe3a1'],
       shade: ['molten shade', 'shade', '#c9531c'],
-      wall: ['wall', 'hole', '#171419'],
-      glow1: ['glow 1', 'hole', '#1d1719'],
-      glow2: ['glow 2', 'hole', '#261a18'],
-      glow3: ['glow 3', 'hole', '#331d17'],
-      glow4: ['glow 4', 'hole', '#432316'],
-      floor: ['floor', 'shade', '#110f12'],
-      floorLit: ['floor edge', 'light', '#2c2224'],
-      stone: ['stone', 'shade', '#241c1c'],
-      mouth: ['mouth', 'light', '#8c3a14'],
-      mouthHot: ['mouth hot', 'light', '#d9671b'],
-      mouthCore: ['mouth core', 'core', '#ffb851'],
-      block: ['block', 'shade', '#2b2426'],
-      blockLit: ['block lit', 'light', '#5b4437'],
-      beam: ['beam', 'shade', '#100e11'],
+      ...WORKSHOP,
     },
     newId,
   );

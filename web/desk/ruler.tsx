@@ -3,7 +3,8 @@ import { shotOf } from '@tallow/core/document';
 import { apply, invert, type Point } from '@tallow/core/geometry';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { useCurrent } from '../state/current.ts';
-import { desk, setDesk, useDesk, viewMatrix } from '../state/desk.ts';
+import { desk, setDesk, useDesk } from '../state/desk.ts';
+import { viewMatrix } from '../state/view.ts';
 
 /** How far its handles stand from its middle, CSS px. */
 const ARM = 150;

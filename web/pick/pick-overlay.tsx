@@ -4,7 +4,8 @@ import { apply, invert, multiply, ringPoints, scaleOf, type Matrix, type Point }
 import { bent, flatGrid, shareOf, STILL, type Grid, type Transform } from '@tallow/core/marks';
 import { useEffect, useRef, useState, type PointerEvent as ReactPointerEvent } from 'react';
 import { layerMatrix, useCurrent } from '../state/current.ts';
-import { useDesk, viewMatrix } from '../state/desk.ts';
+import { useDesk } from '../state/desk.ts';
+import { viewMatrix } from '../state/view.ts';
 import { endGesture, takeBack, useDocument } from '../state/document.ts';
 import {
   changePicked,

@@ -1,7 +1,8 @@
 /** Everything that can be done by a button and by a key: one list, from which both are made. */
 import { ctrl, key, of, shift, alt, type Action } from './action.ts';
 import { current, shownNow } from './current.ts';
-import { desk, fittedView, setDesk, type Onion } from './desk.ts';
+import { desk, setDesk, type Onion } from './desk.ts';
+import { fittedView } from './view.ts';
 import { redo, say, undo, useDocument } from './document.ts';
 import { toggleAlone, toggleDim, toggleLockOthers } from './one-layer.ts';
 import { PICK_ACTIONS } from './pick-actions.ts';

@@ -1,6 +1,7 @@
 import { apply, invert } from '@tallow/core/geometry';
 import fc from 'fast-check';
-import { fittedView, setBrush, setDesk, useDesk, viewAbout, viewMatrix, type View } from './desk.ts';
+import { setBrush, setDesk, useDesk, type View } from './desk.ts';
+import { fittedView, viewAbout, viewMatrix } from './view.ts';
 
 const area = { width: 900, height: 560 };
 const shot = { width: 1920, height: 1080 };

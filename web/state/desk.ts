@@ -5,6 +5,7 @@ import type { BrushKind, Id } from '@tallow/core/document';
 import type { ClipPart, Picked } from '@tallow/core/edit';
 import type { Matrix } from '@tallow/core/geometry';
 import { create } from 'zustand';
+import { FIRST_VIEW } from './view.ts';
 
 export const TOOLS = ['ink', 'pencil', 'grain', 'haze', 'shape', 'rub'] as const;
 export type Tool = (typeof TOOLS)[number];
@@ -195,83 +196,6 @@ const FIRST_BRUSHES: Readonly<Record<Tool, BrushInHand>> = {
   rub: { ...USUAL, width: 36, steadying: 0 },
 };
 
-const FIRST_VIEW: View = { scale: 1, angle: 0, mirrored: false, panX: 0, panY: 0 };
-
-export const useDesk = create<DeskState>(() => ({
-  tool: 'ink',
-  hand: 'draw',
-  form: 'free',
-  exact: false,
-  closes: false,
-  behind: false,
-  ruler: null,
-  brushShown: false,
-  brushes: FIRST_BRUSHES,
-  swatchId: null,
-  elementId: null,
-  layerId: null,
-  frame: 0,
-  turn: 0,
-  picked: null,
-  clip: null,
-  playing: false,
-  reached: null,
-  speed: 1,
-  pingPong: false,
-  range: null,
-  playsLayers: false,
-  inTurn: false,
-  loops: true,
-  playsPicked: false,
-  onion: { on: true, before: 1, after: 1, look: 'outline', strength: 1, fallOff: 0.6, colours: COLOUR_PAIRS[0]! },
-  pinned: [],
-  ghostShift: {},
-  shifting: 'move',
-  alone: null,
-  dimOthers: false,
-  without: [],
-  planning: false,
-  planHeld: false,
-  phaseId: null,
-  lockedOthers: [],
-  panel: null,
-  together: false,
-  goesOn: false,
-  leadsBack: false,
-  ahead: false,
-  traceId: null,
-  piece: null,
-  sheetPictures: false,
-  newOnHeld: false,
-  shapeLine: null,
-  silhouette: false,
-  flipping: false,
-  backdrop: null,
-  panels: true,
-  full: false,
-  hubRuns: true,
-  wheelTurn: 0,
-  view: FIRST_VIEW,
-  fitted: true,
-  area: { width: 0, height: 0 },
-  holding: null,
-  keysShown: false,
-}));
-
-export const desk = useDesk.getState;
-export const setDesk = useDesk.setState;
-
-/** Takes a brush in hand. */
-export function takeBrush(tool: Tool): void {
-  setDesk({ tool, hand: 'draw' });
-}
-
-/** Changes the brush of the tool in hand. */
-export function setBrush(settings: Partial<BrushInHand>): void {
-  const { brushes, tool } = desk();
-  setDesk({ brushes: { ...brushes, [tool]: { ...brushes[tool], ...settings } } });
-}
-
 /** What of the desk belongs to the shot that is open, as it is when one opens. */
 export const FRESH = {
   elementId: null,
@@ -310,51 +234,44 @@ export const FRESH = {
   fitted: true,
 } as const satisfies Partial<DeskState>;
 
-const MARGIN = 26;
+export const useDesk = create<DeskState>(() => ({
+  ...FRESH,
+  tool: 'ink',
+  form: 'free',
+  exact: false,
+  closes: false,
+  behind: false,
+  brushShown: false,
+  brushes: FIRST_BRUSHES,
+  clip: null,
+  reached: null,
+  speed: 1,
+  pingPong: false,
+  loops: true,
+  onion: { on: true, before: 1, after: 1, look: 'outline', strength: 1, fallOff: 0.6, colours: COLOUR_PAIRS[0]! },
+  shifting: 'move',
+  planning: false,
+  sheetPictures: false,
+  newOnHeld: false,
+  shapeLine: null,
+  panels: true,
+  hubRuns: true,
+  view: FIRST_VIEW,
+  area: { width: 0, height: 0 },
+  holding: null,
+  keysShown: false,
+}));
 
-/** The view in which the whole shot is seen. */
-export function fittedView(size: { width: number; height: number }, area: DeskState['area']): View {
-  const scale = Math.min((area.width - 2 * MARGIN) / size.width, (area.height - 2 * MARGIN) / size.height);
-  return { ...FIRST_VIEW, scale: Math.max(0.02, scale) };
+export const desk = useDesk.getState;
+export const setDesk = useDesk.setState;
+
+/** Takes a brush in hand. */
+export function takeBrush(tool: Tool): void {
+  setDesk({ tool, hand: 'draw' });
 }
 
-/** From shot px to CSS px of the picture's area. */
-export function viewMatrix(view: View, size: { width: number; height: number }, area: DeskState['area']): Matrix {
-  const cos = Math.cos(view.angle) * view.scale;
-  const sin = Math.sin(view.angle) * view.scale;
-  const flip = view.mirrored ? -1 : 1;
-  const [a, b, c, d] = [flip * cos, flip * sin, -sin, cos];
-  const x = area.width / 2 + view.panX;
-  const y = area.height / 2 + view.panY;
-  return [
-    a,
-    b,
-    c,
-    d,
-    x - (a * size.width) / 2 - (c * size.height) / 2,
-    y - (b * size.width) / 2 - (d * size.height) / 2,
-  ];
-}
-
-/** The view after zooming and turning about a point of the area that stays where it is, CSS px. */
-export function viewAbout(
-  view: View,
-  area: DeskState['area'],
-  at: { x: number; y: number },
-  factor: number,
-  turn = 0,
-): View {
-  const scale = Math.min(32, Math.max(0.02, view.scale * factor));
-  const real = scale / view.scale;
-  const fromX = area.width / 2 + view.panX - at.x;
-  const fromY = area.height / 2 + view.panY - at.y;
-  const cos = Math.cos(turn) * real;
-  const sin = Math.sin(turn) * real;
-  return {
-    ...view,
-    scale,
-    angle: view.angle + turn,
-    panX: at.x + cos * fromX - sin * fromY - area.width / 2,
-    panY: at.y + sin * fromX + cos * fromY - area.height / 2,
-  };
+/** Changes the brush of the tool in hand. */
+export function setBrush(settings: Partial<BrushInHand>): void {
+  const { brushes, tool } = desk();
+  setDesk({ brushes: { ...brushes, [tool]: { ...brushes[tool], ...settings } } });
 }

@@ -1,6 +1,7 @@
 /** Looking at the picture: zooming, turning, holding it, and seeing nothing but it. */
 import { shotOf } from '@tallow/core/document';
-import { desk, setDesk, viewAbout } from './desk.ts';
+import { desk, setDesk } from './desk.ts';
+import { viewAbout } from './view.ts';
 import { useDocument } from './document.ts';
 
 export const shotSize = (): { width: number; height: number } => {

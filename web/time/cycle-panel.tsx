@@ -1,29 +1,20 @@
 /** The cycle: how its seam compares with its other steps, closing it, and where it begins and ends. */
-import { randomId, type ElementTime } from '@tallow/core/document';
-import {
-  cutCycle,
-  gapAt,
-  resizeTime,
-  setElement,
-  setRepeat,
-  shortestLength,
-  startAt,
-  turnRound,
-} from '@tallow/core/edit';
+import type { ElementTime } from '@tallow/core/document';
+import { gapAt, resizeTime, setElement, shortestLength, startAt, turnRound } from '@tallow/core/edit';
 import { sharesFor } from '@tallow/core/between';
-import type { Join } from '@tallow/core/checks';
-import { meetingOf } from '@tallow/core/timing';
 import { useState } from 'react';
 import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
 import { lay, useBetween } from '../state/between.ts';
-import { useCurrent, type Current } from '../state/current.ts';
+import { useCurrent } from '../state/current.ts';
 import { setDesk, useDesk } from '../state/desk.ts';
 import { edit, say } from '../state/document.ts';
 import { showPanel } from '../state/panels.ts';
 import { goTo } from '../state/playhead.ts';
 import { useSeam, type SeamNow } from '../state/seam.ts';
-import { whyNotTime, withDrawings } from '../state/time-edits.ts';
+import { whyNotTime } from '../state/time-edits.ts';
+import { Joins } from './cycle-joins.tsx';
 import { NumberRow } from './number-row.tsx';
+import { Repeats } from './repeats.tsx';
 
 const px = (length: number): string => `${Math.round(length)} px`;
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
@@ -75,97 +66,6 @@ function wordsOf({ report: { seam, usual, ratio } }: SeamNow): string {
       ? ` Area changes by ${percent(seam.area)} there, by ${percent(usual.area)} elsewhere.`
       : ` Area changes by ${percent(seam.area)}.`;
   return far + large;
-}
-
-function Joins({ now, seam }: { now: Current; seam: SeamNow }) {
-  const good = seam.joins.filter(({ first, last }) => first > 0 || last < seam.drawings.length - 1);
-  if (good.length === 0) return null;
-  const end = (index: number) => seam.frames[index + 1] ?? now.length;
-  const cut = ({ first, last }: Join) => {
-    const from = seam.frames[first]!;
-    withDrawings(
-      now.layers.flatMap(({ layer }) => Object.values(layer.slots)),
-      () => {
-        setDesk({ picked: null });
-        edit('cut the cycle', (doc) => cutCycle(doc, now.element.id, from, end(last) - from, randomId));
-        goTo(0);
-      },
-    );
-  };
-  return (
-    <>
-      <p className="pt-1 text-xs text-wax-500">Drawings that join best, on all layers:</p>
-      {good.map((join) => (
-        <div key={`${join.first}-${join.last}`} className="flex h-9 items-center gap-2 text-[13px] text-wax-300">
-          <button
-            type="button"
-            className="moves min-w-0 flex-1 truncate rounded px-1 text-left hover:text-wax-100"
-            title="Look at it"
-            onClick={() => {
-              goTo(seam.frames[join.last]!);
-            }}
-          >
-            frames {seam.frames[join.first]! + 1}–{end(join.last)}, step {px(join.step.distance)}
-          </button>
-          <Small
-            title="Keeps these frames and lets the others go"
-            onClick={() => {
-              cut(join);
-            }}
-          >
-            Cut here
-          </Small>
-        </div>
-      ))}
-    </>
-  );
-}
-
-/** The layer's own repeat, and when all repeats meet. */
-function Repeats({ now }: { now: Current }) {
-  const { active } = now;
-  const meeting = meetingOf(now.doc, now.element);
-  if (!active) return null;
-  const { layer, list } = active;
-  const own = list.period !== null && list.period > 1;
-  const total = list.runs.reduce((sum, run) => sum + run.length, 0);
-  return (
-    <>
-      <NumberRow
-        key={`${layer.id}-${list.period}`}
-        label={own ? `${layer.name} repeats every` : `Let ${layer.name} repeat every`}
-        usual={own ? list.period : Math.max(2, total)}
-        least={2}
-        most={10_000}
-        verb="Repeat"
-        whyNot={whyNotTime()}
-        onDo={(n) => {
-          edit('repeat of its own', (doc) => setRepeat(doc, layer.id, n));
-        }}
-      />
-      {own ? (
-        <Small
-          onClick={() => {
-            edit('runs with the element', (doc) => setRepeat(doc, layer.id, null));
-          }}
-        >
-          Let it run with the element
-        </Small>
-      ) : null}
-      {meeting.repeats.length > 0 ? (
-        <p className="py-1 text-xs text-wax-500" data-testid="meeting">
-          {meeting.repeats
-            .map(({ timed, period, divides }) =>
-              divides
-                ? `${timed.layer.name} goes round ${meeting.turn / period} times in ${meeting.turn}.`
-                : `${timed.layer.name}, ${period}, does not divide ${meeting.turn}.`,
-            )
-            .join(' ')}{' '}
-          All meet again after {meeting.meets} frames.
-        </p>
-      ) : null}
-    </>
-  );
 }
 
 export function CyclePanel() {
