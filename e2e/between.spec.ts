@@ -101,6 +101,23 @@ test('a mark is tied to another by its dots, or said to have no partner', async 
   await expect(page.getByRole('button', { name: 'Untie 1' })).toHaveCount(0);
 });
 
+test('marks picked up are given the name of a piece, by which they become each other', async ({ page }) => {
+  const shot = await two(page);
+  await page.keyboard.press('KeyC');
+  for (const frame of ['1 of 4', '3 of 4']) {
+    await expect(frameOf(page)).toHaveText(frame);
+    await painted(page);
+    await page.getByRole('button', { name: 'All', exact: true }).click();
+    await page.getByRole('textbox', { name: 'Piece' }).fill('bar');
+    await page.getByRole('textbox', { name: 'Piece' }).press('Enter');
+    await page.getByTestId('picture').focus();
+    await page.keyboard.press('KeyD');
+  }
+  await saved(page);
+  const marks = (await storedDrawings(address(), shot)).flatMap((body) => Object.values(body.marks));
+  expect(marks.map((mark) => (mark as { piece?: string }).piece)).toEqual(['bar', 'bar']);
+});
+
 test('one piece is drawn right round by itself, then the next; its arc and area are shown', async ({ page }) => {
   const shot = await makeShot(address());
   await openDesk(page, address(), shot);

@@ -76,7 +76,7 @@ function parted(piece: Shape, host: Shape, hostThere: Similarity, share: number)
   const small = smaller(piece, by) as Shape;
   const drift = powerOf(hostThere, share - 1);
   const moved = transformed(small, drift) as Shape;
-  return (transformed(moved, translation(into.x * back, into.y * back)) as Shape).rings.map((ring) => ring);
+  return (transformed(moved, translation(into.x * back, into.y * back)) as Shape).rings.slice();
 }
 
 /** Two areas on the way: rings with rings; holes that have no partner open or close. */
@@ -88,7 +88,7 @@ function betweenShapes(a: Shape, b: Shape, share: number, going: Going): Ring[] 
   });
 }
 
-const boxesNear = (a: readonly Ring[], b: readonly Ring[], within: number): boolean => {
+const outlinesNear = (a: readonly Ring[], b: readonly Ring[], within: number): boolean => {
   const [p, q] = [a, b].map((rings) => rings.flatMap((ring) => [...ringWalk(ring).points])) as [Point[], Point[]];
   return p.some((s) => q.some((t) => Math.hypot(s.x - t.x, s.y - t.y) < within));
 };
@@ -110,7 +110,7 @@ function betweenAreas(from: readonly Shape[], to: readonly Shape[], share: numbe
   const apart: Ring[][] = [];
   for (const { rings, reach } of pieces) {
     const blend = Math.max(3, NECK * reach);
-    if (boxesNear(whole, rings, blend) || insideOf(whole, rings)) whole = flownTogether([whole, rings], blend);
+    if (outlinesNear(whole, rings, blend) || insideOf(whole, rings)) whole = flownTogether([whole, rings], blend);
     else apart.push(rings);
   }
   return [whole, ...apart];

@@ -1,6 +1,7 @@
 import { find, newShotDocument, shotOf, type Drawing, type Shape } from '../document/index.ts';
 import { polygonRing, seededIds } from '../geometry/index.ts';
-import { addMark, changeMarks, deleteMarks, duplicateMarks, orderMarks, replaceMarks } from './index.ts';
+import { addMark, changeMarks, deleteMarks, duplicateMarks, orderMarks, replaceMarks, namedPiece } from './index.ts';
+import { fixture } from '../fixture.ts';
 
 const newId = seededIds(44);
 const empty = newShotDocument(
@@ -53,4 +54,14 @@ test('marks are changed, replaced by several in their place, copied on top and t
 test('marks that are gone and drawings that are not loaded are passed over', () => {
   expect(orderIn(deleteMarks(doc, sets(newId())))).toEqual(drawing.order);
   expect(changeMarks(doc, { [newId()]: [a.id] }, (mark) => ({ ...mark }))).toEqual(doc);
+});
+
+test('marks are given to a piece, and taken from it; what rubs out belongs to none', () => {
+  const { stroke } = fixture(8);
+  const line = stroke(0, 0, 9, 9);
+  expect(namedPiece(line, 'drop')).toEqual({ ...line, piece: 'drop' });
+  expect(namedPiece(namedPiece(line, 'drop'), null)).toEqual(line);
+  const { id, brush, seed, samples } = line;
+  const rub = { kind: 'rub', id, brush, seed, samples } as const;
+  expect(namedPiece(rub, 'drop')).toBe(rub);
 });

@@ -74,6 +74,15 @@ export function orderMarks(doc: ShotDocument, sets: MarkSets, to: Ordering): Sho
   return putEntities(doc, ...changed);
 }
 
+/** A mark as part of a piece, or of none. What rubs out belongs to none. */
+export function namedPiece(mark: Mark, piece: string | null): Mark {
+  if (mark.kind === 'rub') return mark;
+  const named = { ...mark };
+  if (piece === null) Reflect.deleteProperty(named, 'piece');
+  else Object.assign(named, { piece });
+  return named;
+}
+
 /** Copies of marks with ids of their own. */
 export const copiesOf = (marks: readonly Mark[], newId: NewId): Mark[] =>
   marks.map((mark) => ({ ...mark, id: newId() }));

@@ -1,5 +1,6 @@
 /** What is picked up, in the column: by numbers, and all that can be done with it. */
 import { useState } from 'react';
+import { PieceName } from './piece-name.tsx';
 import { ActionWords } from '../parts/button.tsx';
 import { Check, Line, Select, Small, Words, Panel } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
@@ -282,6 +283,7 @@ export function PickPanel() {
         <>
           <Line />
           <Deeds />
+          <PieceName />
           <Line />
           <Numbers />
         </>

@@ -179,9 +179,7 @@ export function lay(gap: Gap, shares: readonly number[]): void {
         setBetween({ ties: [], tying: null, shares: null });
         goTo(frame);
       })
-      .catch((error: unknown) => {
-        say(`The in-betweens could not be computed: ${error instanceof Error ? error.message : String(error)}`);
-      })
+      .catch(notComputed)
       .finally(() => {
         setBetween({ working: false });
       });
@@ -190,19 +188,42 @@ export function lay(gap: Gap, shares: readonly number[]): void {
 
 type Changes = Partial<Pick<Between, 'shares' | 'way' | 'pathId' | 'ties'>>;
 
-let relays = 0;
+let relaying = false;
+let waiting: (() => Promise<void>) | null = null;
 
-/** Lays in-betweens again with other settings. @param gesture changes of one drag are one step. */
-export async function relay(betweenId: Id, changes: Changes, name: string, gesture?: string): Promise<void> {
-  relays += 1;
-  const own = relays;
+/**
+ * Lays in-betweens again with other settings; what is asked for while some are being computed waits, the
+ * latest only. @param gesture changes of one drag are one step.
+ */
+function relay(betweenId: Id, changes: Changes, name: string, gesture?: string): void {
+  waiting = () => relayNow(betweenId, changes, name, gesture);
+  if (!relaying) void relayAll();
+}
+
+async function relayAll(): Promise<void> {
+  relaying = true;
+  try {
+    for (let next = waiting; next; next = waiting) {
+      waiting = null;
+      await next();
+    }
+  } catch (error) {
+    notComputed(error);
+  } finally {
+    relaying = false;
+  }
+}
+
+const notComputed = (error: unknown): void => {
+  say(`The in-betweens could not be computed: ${error instanceof Error ? error.message : String(error)}`);
+};
+
+async function relayNow(betweenId: Id, changes: Changes, name: string, gesture?: string): Promise<void> {
   const { doc } = useDocument.getState();
   const between = doc && find(doc, 'between', betweenId);
   const work = between && workFor(doc, { ...between, ...changes }, crossesSeam(doc, between));
   if (!work) return;
   const drawings = await compute().between(work);
-  // Overtaken by a later change of the same drag.
-  if (own !== relays && gesture) return;
   edit(name, (now) => relayBetween(now, betweenId, changes, drawings, [work.from, work.to]), gesture);
   if (!gesture) endGesture();
 }
@@ -211,7 +232,7 @@ export async function relay(betweenId: Id, changes: Changes, name: string, gestu
 export function putTick(index: number, share: number, gesture: string): void {
   const what = betweenNow();
   const shares = putShare(sharesNow(what), index, share);
-  if (what.laid) void relay(what.laid.id, { shares }, 'spacing of in-betweens', gesture);
+  if (what.laid) relay(what.laid.id, { shares }, 'spacing of in-betweens', gesture);
   else setBetween({ shares });
 }
 
@@ -220,14 +241,14 @@ export function spreadAs(spread: Spread): void {
   const what = betweenNow();
   setBetween({ spread, shares: null });
   if (what.laid)
-    void relay(what.laid.id, { shares: sharesFor(what.laid.slots.length, spread) }, 'spacing of in-betweens', 'spread');
+    relay(what.laid.id, { shares: sharesFor(what.laid.slots.length, spread) }, 'spacing of in-betweens', 'spread');
 }
 
 /** Sets how marks go from one to the other. */
 export function goBy(way: Way, pathId: Id | null): void {
   const { laid } = betweenNow();
   setBetween({ way, pathId });
-  if (laid) void relay(laid.id, { way, pathId }, 'way of in-betweens');
+  if (laid) relay(laid.id, { way, pathId }, 'way of in-betweens');
 }
 
 /** Ties of what is between now. */
@@ -239,13 +260,13 @@ export function tie(from: Id | null, to: Id | null): void {
   const rest = tiesNow(what).filter((each) => (from === null || each.from !== from) && (to === null || each.to !== to));
   const ties = [...rest, { from, to }];
   setBetween({ tying: null, ...(what.laid ? {} : { ties }) });
-  if (what.laid) void relay(what.laid.id, { ties }, 'tie marks');
+  if (what.laid) relay(what.laid.id, { ties }, 'tie marks');
 }
 
 export function untieAll(): void {
   const { laid } = betweenNow();
   setBetween({ ties: [], tying: null });
-  if (laid && laid.ties.length > 0) void relay(laid.id, { ties: [] }, 'untie marks');
+  if (laid && laid.ties.length > 0) relay(laid.id, { ties: [] }, 'untie marks');
 }
 
 export function takeAway(laid: Between): void {
@@ -279,6 +300,8 @@ async function follow(): Promise<void> {
       const drawings = await compute().between(work);
       editAlong((latest) => relayBetween(latest, stale.id, {}, drawings, [work.from, work.to]));
     }
+  } catch (error) {
+    notComputed(error);
   } finally {
     checking = false;
   }
