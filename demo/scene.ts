@@ -27,7 +27,7 @@ export function swatchesFor(
   const made = new Map(
     Object.entries(palette).map(([key, [name, role, colour]]): [string, Swatch] => [
       key,
-      { kind: 'swatch', id: newId(), name, role, colour },
+      { kind: 'swatch', id: newId(), name, role, colour, gradient: null },
     ]),
   );
   return { swatches: [...made.values()], swatch: (key) => made.get(key)!.id };

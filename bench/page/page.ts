@@ -4,7 +4,7 @@ import {
   drawBackground,
   drawGhost,
   layPicture,
-  paletteOf,
+  paintsOf,
   sheetsOf,
   drawDrawing,
   type Surface,
@@ -38,7 +38,7 @@ function sheets(SIZE: Size, layers: number, ghosts: number) {
     const doc = shotWith(1, layers);
     const all = sheetsOf(doc, 0, { guides: true });
     const pictureOf: Parameters<typeof laySheets>[3] = (sheet, matrix) => {
-      drawDrawing(one, scratch, sheet.drawing, paletteOf(doc), matrix);
+      drawDrawing(one, scratch, sheet.drawing, paintsOf(doc, sheet), matrix);
       return one.picture;
     };
     drawBackground(below, doc, VIEW);
@@ -66,7 +66,7 @@ const SAMPLES = 120;
 function strokeTime(compositor: Compositor, brush: BrushSettings, view: Matrix): number {
   const live = compositor.begin({
     brush,
-    colour: '#ff8800',
+    paint: '#ff8800',
     laying: { opacity: brush.opacity, operation: 'source-over' },
     matrix: view,
     seed: 1,

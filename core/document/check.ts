@@ -19,11 +19,13 @@ import {
   uniqueIds,
   within,
 } from './fields.ts';
-import { AT_HOME } from './create.ts';
+import { AT_HOME, LIGHT_ABOVE } from './create.ts';
 import { drawing } from './mark-check.ts';
 import { base, planned } from './plan-check.ts';
+import type { Finish } from './look-types.ts';
 import { MOODS } from './plan-types.ts';
 import { between, runlist, shift, trace, value, variant } from './time-check.ts';
+import { fill, finishes, gradient, recolour, tone } from './look-check.ts';
 import { PLATE_FRAMES } from './plate-types.ts';
 import {
   BLENDS,
@@ -86,6 +88,11 @@ const schemas = {
     form: z.enum(ELEMENT_FORMS).default('auto'),
     layers: uniqueIds,
     anchor: spot.default({ x: 0, y: 0 }),
+    tip: spot.nullable().default(null),
+    light: value(z.number().min(-36_000).max(36_000)).default({ constant: LIGHT_ABOVE }),
+    finishes: finishes.default([]),
+    recolours: z.array(recolour).max(100).refine(eachOnce, notTwice).default([]),
+    recolour: id.nullable().default(null),
     bases: z.array(base).max(200).refine(eachOnce, notTwice).default([]),
     phases: z
       .array(z.strictObject({ id, name, length: frames(1), hold: within({ least: 1, most: 100 }, 'frames') }))
@@ -125,12 +132,16 @@ const schemas = {
     clip: z.boolean().default(false),
     tint: id.nullable().default(null),
     shift: shift.default(() => structuredClone(AT_HOME) as z.infer<typeof shift>),
+    finishes: finishes.default([]),
+    forWork: z.boolean().default(false),
   }),
   runlist,
   variant,
   between,
+  fill,
+  tone,
   drawing,
-  swatch: z.strictObject({ kind: z.literal('swatch'), id, name, role: z.enum(SWATCH_ROLES), colour }),
+  swatch: z.strictObject({ kind: z.literal('swatch'), id, name, role: z.enum(SWATCH_ROLES), colour, gradient: gradient.nullable().default(null) }),
   ...planned,
   plate: z.strictObject({
     kind: z.literal('plate'),
@@ -201,6 +212,9 @@ export function encodeEntity(entity: Entity): Record<string, unknown> {
   };
 }
 
+/** Swatches that finishes have for their own. */
+const paintedWith = (all: readonly Finish[]): Id[] => all.flatMap(({ swatch }) => swatch ?? []);
+
 /** Ids of other entities that a body points at, with the field that does so. Slots and marks have no rows. */
 export function referencesOf(entity: Entity): { field: string; id: Id }[] {
   const list = (field: string, ids: readonly Id[]) => ids.map((each) => ({ field, id: each }));
@@ -218,7 +232,15 @@ export function referencesOf(entity: Entity): { field: string; id: Id }[] {
     case 'placement':
       return list('elementId', [entity.elementId]);
     case 'element':
-      return [...list('layers', entity.layers), ...list('paths', entity.paths)];
+      return [
+        ...list('layers', entity.layers),
+        ...list('paths', entity.paths),
+        ...list('finishes', paintedWith(entity.finishes)),
+        ...list(
+          'recolours',
+          entity.recolours.flatMap(({ map }) => [...Object.keys(map), ...Object.values(map)]),
+        ),
+      ];
     case 'folder':
       return [...list('elementId', [entity.elementId]), ...list('layers', entity.layers)];
     case 'layer':
@@ -228,6 +250,7 @@ export function referencesOf(entity: Entity): { field: string; id: Id }[] {
         ...list('slots', Object.values(entity.slots)),
         ...(entity.starterId ? list('starterId', [entity.starterId]) : []),
         ...(entity.tint ? list('tint', [entity.tint]) : []),
+        ...list('finishes', paintedWith(entity.finishes)),
       ];
     case 'runlist':
     case 'path':
@@ -241,11 +264,14 @@ export function referencesOf(entity: Entity): { field: string; id: Id }[] {
       return Object.values(entity.marks).flatMap((m) =>
         m.kind === 'rub' ? [] : list(`marks.${m.id}.swatch`, [m.swatch]),
       );
-    // Layers and drawings of a kept variant, and what in-betweens hang on, may be gone: they are looked up.
+    // Layers and drawings of a kept variant, and what in-betweens, fills and tone hang on, may be gone: they are looked up.
     case 'variant':
     case 'between':
+    case 'fill':
+    case 'tone':
       return list('elementId', [entity.elementId]);
     case 'swatch':
+      return list('gradient', entity.gradient?.stops.map((stop) => stop.swatch) ?? []);
     case 'plate':
       return [];
   }

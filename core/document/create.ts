@@ -42,9 +42,17 @@ export const FIRST_SWATCHES: readonly { name: string; role: SwatchRole; colour: 
   { name: 'ash', role: 'shade', colour: '#b9b1a6' },
 ];
 
+/** Light from above, a little from the left: degrees clockwise from the right. */
+export const LIGHT_ABOVE = 240;
+
 /** What an element has before anything is planned for it. */
 export const NO_PLAN = {
   anchor: { x: 0, y: 0 },
+  tip: null,
+  light: { constant: LIGHT_ABOVE },
+  finishes: [],
+  recolours: [],
+  recolour: null,
   bases: [],
   phases: [],
   mood: null,
@@ -82,6 +90,8 @@ export function newLayer(elementId: Id, name: string, role: LayerRole, newId: Ne
     clip: false,
     tint: null,
     shift: AT_HOME,
+    finishes: [],
+    forWork: false,
   };
   return { layer, list };
 }
@@ -165,7 +175,12 @@ export function documentOf(shotId: Id, entities: readonly Entity[]): ShotDocumen
 
 /** A shot with one open element of one line layer, placed from its first frame in the middle of the picture. */
 export function newShotDocument(id: Id, format: ShotFormat, newId: NewId): ShotDocument {
-  const swatches: Swatch[] = FIRST_SWATCHES.map((swatch) => ({ kind: 'swatch', id: newId(), ...swatch }));
+  const swatches: Swatch[] = FIRST_SWATCHES.map((swatch) => ({
+    kind: 'swatch',
+    id: newId(),
+    ...swatch,
+    gradient: null,
+  }));
   const middle = { start: 0, x: format.width / 2, y: format.height / 2 };
   const { element, placement, layer, list } = newElement('Element 1', middle, newId);
   const plane: Plane = { kind: 'plane', id: newId(), name: 'Picture plane', depth: 0, placements: [placement.id] };

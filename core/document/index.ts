@@ -2,6 +2,8 @@ export * from './types.ts';
 export * from './plan-types.ts';
 export * from './plate-types.ts';
 export * from './time-types.ts';
+export * from './look-types.ts';
+export * from './paint-types.ts';
 export * from './value.ts';
 export * from './columns.ts';
 export * from './text.ts';

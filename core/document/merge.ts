@@ -146,7 +146,7 @@ export function mergeEntity<E extends Entity>(base: E, ours: E, theirs: E, newId
         field,
         mergeRuns((base as RunList).runs, (ours as Entity as RunList).runs, (theirs as Entity as RunList).runs),
       );
-    } else if ((base.kind === 'layer' || base.kind === 'runlist') && RECORDS.has(field)) {
+    } else if ((base.kind === 'layer' || base.kind === 'runlist' || base.kind === 'fill') && RECORDS.has(field)) {
       const each = mergeRecord(
         pick<Record<Id, unknown>>(base),
         pick<Record<Id, unknown>>(ours),

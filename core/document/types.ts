@@ -5,6 +5,8 @@
  * element space (origin at the element's anchor, y down). Ids are UUIDs made by the client.
  */
 import type { Plate } from './plate-types.ts';
+import type { Finish, Gradient, Recolour } from './look-types.ts';
+import type { Fill, Tone } from './paint-types.ts';
 import type { Base, Guide, Mood, Path, Phase, Starter } from './plan-types.ts';
 import type { Between, Pose, Trace, Variant } from './time-types.ts';
 import type { Value } from './value.ts';
@@ -57,6 +59,8 @@ export interface Stroke {
   readonly seed: number;
   readonly samples: Samples;
   readonly lays?: Lays;
+  /** A line that closes a gap for filling: it bounds regions and is never part of the picture. */
+  readonly unseen?: true;
   /** The piece it belongs to, kept from drawing to drawing: one lick, one drop. */
   readonly piece?: string;
 }
@@ -181,6 +185,10 @@ export interface Layer {
   readonly tint: Id | null;
   /** Where the whole layer is put, over time. */
   readonly shift: Shift;
+  /** How it is seen, in the order in which they are worked out. */
+  readonly finishes: readonly Finish[];
+  /** For working only: not part of the finished look, nor of what is taken away. */
+  readonly forWork: boolean;
 }
 
 /** Where a whole layer is put: moved, scaled and turned about the element's anchor. */
@@ -223,6 +231,15 @@ export interface Element {
   readonly form: ElementForm;
   /** Where the effect grows from, in element space. Moving it moves no mark. */
   readonly anchor: { readonly x: number; readonly y: number };
+  /** Where the effect leads to: its axis goes there from the anchor. Null for straight up, half the picture's height. */
+  readonly tip: { readonly x: number; readonly y: number } | null;
+  /** Where light comes from, degrees clockwise from the right, over time. */
+  readonly light: Value;
+  /** Looks of the element as a whole. */
+  readonly finishes: readonly Finish[];
+  readonly recolours: readonly Recolour[];
+  /** The recolouring it is seen in, or null for its own swatches. */
+  readonly recolour: Id | null;
   readonly bases: readonly Base[];
   readonly phases: readonly Phase[];
   readonly mood: Mood | null;
@@ -265,8 +282,10 @@ export interface Swatch {
   readonly id: Id;
   readonly name: string;
   readonly role: SwatchRole;
-  /** `#rrggbb`, lower case. */
+  /** `#rrggbb`, lower case. Of a gradient, what is seen where no gradient can be. */
   readonly colour: string;
+  /** Colours of other swatches running into each other, or null for the one colour. */
+  readonly gradient: Gradient | null;
 }
 
 export interface Shot {
@@ -305,7 +324,9 @@ export type Entity =
   | Starter
   | Plate
   | Variant
-  | Between;
+  | Between
+  | Fill
+  | Tone;
 export type EntityKind = Entity['kind'];
 export type EntityOf<K extends EntityKind> = Extract<Entity, { kind: K }>;
 

@@ -5,6 +5,7 @@ import {
   type Between,
   type Drawing,
   type Entity,
+  type Finish,
   type Id,
   type Mark,
   type NewId,
@@ -28,6 +29,8 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
   const maybe = (id: Id | null) => (id && ids.has(id) ? of(id) : null);
   const named = (record: Readonly<Record<string, Id>>) =>
     Object.fromEntries(Object.entries(record).flatMap(([key, id]) => (ids.has(id) ? [[key, of(id)]] : [])));
+  const finishesOf = (list: readonly Finish[]): Finish[] =>
+    list.map((each) => ({ ...each, swatch: each.swatch && of(each.swatch) }));
   const mark = (each: Mark): Mark => (each.kind === 'rub' ? each : { ...each, swatch: of(each.swatch) });
   // Prints tell swatches apart, and a copy has its own: what was as it was laid is so in the copy.
   const reprinted = (print: string, drawingId: Id | undefined): string => {
@@ -96,6 +99,13 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
           id,
           layers: known(entity.layers),
           paths: known(entity.paths),
+          finishes: finishesOf(entity.finishes),
+          recolours: entity.recolours.map((each) => ({
+            ...each,
+            map: Object.fromEntries(
+              Object.entries(each.map).flatMap(([from, to]) => (ids.has(from) && ids.has(to) ? [[of(from), of(to)]] : [])),
+            ),
+          })),
           traces: entity.traces
             .filter(({ layerId }) => ids.has(layerId))
             .map((t) => ({ ...t, layerId: of(t.layerId) })),
@@ -112,6 +122,7 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
           slots: Object.fromEntries(slots.map(([slot, d]) => [slot, of(d)])),
           starterId: maybe(entity.starterId),
           tint: maybe(entity.tint),
+          finishes: finishesOf(entity.finishes),
         };
       }
       case 'drawing':
@@ -120,9 +131,38 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
           id,
           marks: Object.fromEntries(Object.entries(entity.marks).map(([key, m]) => [key, mark(m)])),
         };
-      case 'swatch':
       case 'plate':
         return { ...entity, id };
+      case 'swatch': {
+        const { gradient } = entity;
+        const stops = gradient?.stops.map((stop) => ({ ...stop, swatch: of(stop.swatch) })) ?? [];
+        return { ...entity, id, gradient: gradient && { ...gradient, stops } };
+      }
+      case 'fill':
+        return {
+          ...entity,
+          id,
+          elementId: of(entity.elementId),
+          layerId: of(entity.layerId),
+          bounds: known(entity.bounds),
+          slots: Object.fromEntries(
+            Object.entries(entity.slots).map(([slot, filled]) => [
+              slot,
+              { ...filled, regions: filled.regions.map((region) => ({ ...region, swatch: of(region.swatch) })) },
+            ]),
+          ),
+        };
+      case 'tone':
+        return {
+          ...entity,
+          id,
+          elementId: of(entity.elementId),
+          bodyId: of(entity.bodyId),
+          details: known(entity.details),
+          layers: named(entity.layers as Record<string, Id>),
+          swatches: named(entity.swatches as Record<string, Id>),
+          laid: Object.fromEntries(Object.entries(entity.laid).map(([layerId, prints]) => [of(layerId), prints])),
+        };
       case 'guide':
         return { ...entity, id, elementId: maybe(entity.elementId) };
       case 'starter':

@@ -155,7 +155,7 @@ describe('when two people changed the same thing', () => {
     const { doc, swatchId } = addSwatch(base, { name: 'glow', role: 'light', colour: '#111111' }, newId);
     const kept = keepBoth(
       doc,
-      { kind: 'swatch', id: swatchId, name: 'glow', role: 'light', colour: '#222222' },
+      { kind: 'swatch', id: swatchId, name: 'glow', role: 'light', colour: '#222222', gradient: null },
       ['colour'],
       newId,
     ).doc;

@@ -1,5 +1,7 @@
-/** A fingerprint of a drawing's marks. */
+/** Fingerprints of what is drawn: of a drawing's marks with their paint, or of their outlines alone. */
 import type { Drawing, Mark } from '../document/index.ts';
+
+type Marks = Pick<Drawing, 'marks' | 'order'>;
 
 function printColumn(hash: number, column: Float32Array): number {
   const words = new Uint32Array(column.buffer, column.byteOffset, column.length);
@@ -8,35 +10,53 @@ function printColumn(hash: number, column: Float32Array): number {
   return h;
 }
 
-/** Drawings never change, so their prints are worked out once. */
-const known = new WeakMap<Pick<Drawing, 'marks' | 'order'>, string>();
+function printText(hash: number, text: string): number {
+  let h = hash;
+  for (let i = 0; i < text.length; i++) h = Math.imul(h ^ text.charCodeAt(i), 0x01000193);
+  return h;
+}
 
-/** A short text that changes whenever a mark of the drawing does: FNV-1a over words, from two seeds. */
-export function printOf(drawing: Pick<Drawing, 'marks' | 'order'>): string {
-  const print = known.get(drawing) ?? workedOut(drawing);
-  known.set(drawing, print);
+function printMark(hash: number, mark: Mark, painted: boolean): number {
+  let h = printText(hash, mark.kind);
+  if (mark.kind === 'shape') {
+    h = printText(h, painted ? `${mark.swatch} ${mark.opacity} ${mark.rule}` : mark.rule);
+    for (const ring of mark.rings) h = printColumn(h, ring);
+    return h;
+  }
+  if (painted) h = printText(h, mark.kind === 'stroke' ? mark.swatch : '');
+  h = printText(h, `${mark.brush.width} ${mark.brush.opacity}`);
+  for (const column of [mark.samples.x, mark.samples.y, mark.samples.pressure]) h = printColumn(h, column);
+  return h;
+}
+
+/** FNV-1a over words, from two seeds. */
+function printMarks(marks: Iterable<Mark>, painted: boolean): string {
+  let [a, b] = [0x811c9dc5, 0x2f0b4c27];
+  for (const mark of marks) [a, b] = [printMark(a, mark, painted), printMark(b, mark, painted)];
+  return [a, b].map((h) => (h >>> 0).toString(16).padStart(8, '0')).join('');
+}
+
+/** Drawings never change, so their prints are worked out once. */
+const known = { painted: new WeakMap<Marks, string>(), bare: new WeakMap<Marks, string>() };
+
+function kept(drawing: Marks, painted: boolean): string {
+  const map = painted ? known.painted : known.bare;
+  const marks = () => drawing.order.map((id) => drawing.marks[id]!);
+  const print = map.get(drawing) ?? printMarks(marks(), painted);
+  map.set(drawing, print);
   return print;
 }
 
-function workedOut(drawing: Pick<Drawing, 'marks' | 'order'>): string {
-  const from = (seed: number): string => {
-    let h = seed;
-    const text = (value: string) => {
-      for (let i = 0; i < value.length; i++) h = Math.imul(h ^ value.charCodeAt(i), 0x01000193);
-    };
-    for (const id of drawing.order) {
-      const mark: Mark = drawing.marks[id]!;
-      text(mark.kind);
-      if (mark.kind === 'shape') {
-        text(`${mark.swatch} ${mark.opacity} ${mark.rule}`);
-        for (const ring of mark.rings) h = printColumn(h, ring);
-      } else {
-        text(mark.kind === 'stroke' ? mark.swatch : '');
-        text(`${mark.brush.width} ${mark.brush.opacity}`);
-        for (const column of [mark.samples.x, mark.samples.y, mark.samples.pressure]) h = printColumn(h, column);
-      }
-    }
-    return (h >>> 0).toString(16).padStart(8, '0');
-  };
-  return from(0x811c9dc5) + from(0x2f0b4c27);
+/** A short text that changes whenever a mark of the drawing does, or its paint. */
+export const printOf = (drawing: Marks): string => kept(drawing, true);
+
+/** A short text that changes whenever an outline or line of some drawings does, whatever their paint. */
+export function outlinesOf(drawings: readonly Marks[]): string {
+  if (drawings.length === 1) return kept(drawings[0]!, false);
+  let h = 0x811c9dc5;
+  for (const drawing of drawings) h = printText(h, kept(drawing, false));
+  return (h >>> 0).toString(16).padStart(8, '0');
 }
+
+/** The same for one mark. */
+export const outlineOf = (mark: Mark): string => printMarks([mark], false);

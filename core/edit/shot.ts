@@ -32,20 +32,20 @@ export function resizeShot(doc: ShotDocument, size: Partial<Pick<Shot, 'width' |
 /** Adds a swatch at the end of the palette. */
 export function addSwatch(
   doc: ShotDocument,
-  { name, role, colour }: Pick<Swatch, 'name' | 'role' | 'colour'>,
+  { name, role, colour, gradient = null }: Pick<Swatch, 'name' | 'role' | 'colour'> & Partial<Pick<Swatch, 'gradient'>>,
   newId: NewId,
 ): { doc: ShotDocument; swatchId: Id } {
   const id = newId();
   const shot = shotOf(doc);
   const swatches = [...shot.swatches, id];
-  return { doc: putEntities(doc, { kind: 'swatch', id, name, role, colour }, { ...shot, swatches }), swatchId: id };
+  return { doc: putEntities(doc, { kind: 'swatch', id, name, role, colour, gradient }, { ...shot, swatches }), swatchId: id };
 }
 
 /** Changes a swatch; everything drawn with it changes. */
 export function setSwatch(
   doc: ShotDocument,
   id: Id,
-  settings: Partial<Pick<Swatch, 'name' | 'role' | 'colour'>>,
+  settings: Partial<Pick<Swatch, 'name' | 'role' | 'colour' | 'gradient'>>,
 ): ShotDocument {
   const swatch = find(doc, 'swatch', id);
   return swatch ? putEntities(doc, { ...swatch, ...settings }) : doc;

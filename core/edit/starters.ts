@@ -53,7 +53,7 @@ function paintsFor(
   for (const { key, ...rest } of starterOf(starter.effect).paints) {
     if (!used.has(key) || find(doc, 'swatch', paints[key])) continue;
     const found = palette.find((s) => s.role === rest.role && s.name === rest.name);
-    if (!found) made.push({ kind: 'swatch', id: newId(), ...rest });
+    if (!found) made.push({ kind: 'swatch', id: newId(), ...rest, gradient: null });
     paints[key] = found?.id ?? made.at(-1)!.id;
   }
   if (made.length === 0) return { doc, paints };

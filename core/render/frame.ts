@@ -24,7 +24,7 @@ import {
   timedLayers,
   type TimedLayer,
 } from '../timing/index.ts';
-import type { ColourOf } from './marks.ts';
+import { axisOf, paintsOn, type PaintOf } from './paint.ts';
 import { drawPlates, type AssetPicture } from './plates.ts';
 import { wipe, type MakeSurface, type Picture, type Surface } from './surface.ts';
 
@@ -144,17 +144,20 @@ export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOpt
   return sheets;
 }
 
-/** The palette's colours as a document has them now; a swatch that is gone shows as mid grey. */
-export const paletteOf =
-  (doc: ShotDocument): ColourOf =>
-  (swatch) =>
-    find(doc, 'swatch', swatch)?.colour ?? '#808080';
+/** What is painted on: the layer's element and place tell what a swatch looks like there. */
+export type Painted = Pick<Sheet, 'layerId' | 'matrix' | 'tint'>;
 
-/** The colours a sheet's marks are seen in: its tint for all of them, else their own. */
-export function coloursOf(doc: ShotDocument, { tint }: Pick<Sheet, 'tint'>): ColourOf {
-  const own = paletteOf(doc);
+/** The paints a sheet's marks are seen in: its tint for all of them, else their own. */
+export function paintsOf(doc: ShotDocument, { layerId, matrix, tint }: Painted): PaintOf {
+  const element = find(doc, 'element', find(doc, 'layer', layerId)?.elementId);
+  const picture = find(doc, 'shot', doc.shotId) ?? { width: 0, height: 0 };
+  const own = paintsOn(doc, element, { axis: element ? axisOf(element, picture.height) : null, matrix, picture });
   return tint ? () => own(tint) : own;
 }
+
+/** The same for a drawing whose layer alone is known, wherever it is seen. */
+export const paintsOnLayer = (doc: ShotDocument, layerId: Id | undefined): PaintOf =>
+  paintsOf(doc, { layerId: layerId ?? '', matrix: IDENTITY, tint: find(doc, 'layer', layerId)?.tint ?? null });
 
 /** Gives the picture of a sheet at a view, of the surface's size. A cache may stand behind it. */
 export type PictureOf = (sheet: Sheet, matrix: Matrix) => Picture;

@@ -1,6 +1,6 @@
 /** Draws marks onto the surface of their drawing. */
 import { chunkBox, chunkCount, HAZE_FADE, hazeChunk, inkChunk, toothChunk } from '../brush/index.ts';
-import type { Drawing, Id, Lays, Mark, RubOut, Shape, Stroke } from '../document/index.ts';
+import type { Drawing, Lays, Mark, RubOut, Shape, Stroke } from '../document/index.ts';
 import {
   EMPTY_BOX,
   grown,
@@ -14,50 +14,54 @@ import {
   type Box,
   type Matrix,
 } from '../geometry/index.ts';
+import { colourAt, fillOf, linePaint, type Paint, type PaintOf } from './paint.ts';
 import { wipe, type Context2D, type Surface } from './surface.ts';
-
-/** Resolves a swatch to the colour it stands for now. */
-export type ColourOf = (swatch: Id) => string;
 
 /** What of a stroke its raster is made from, besides its colour. */
 export type Line = Pick<Stroke, 'samples' | 'brush' | 'seed'>;
 
-/** Lays one chunk of a stroke in the given colour, without the brush's opacity. */
-export function drawChunk(context: Context2D, line: Line, chunk: number, colour: string, matrix: Matrix): void {
+/** Lays one chunk of a stroke in the given paint, without the brush's opacity. */
+export function drawChunk(context: Context2D, line: Line, chunk: number, paint: Paint, matrix: Matrix): void {
   const { samples, brush, seed } = line;
   context.globalAlpha = 1;
   context.globalCompositeOperation = 'source-over';
   if (brush.kind === 'haze') {
-    drawHaze(context, line, chunk, colour, matrix);
+    drawHaze(context, line, chunk, linePaint(paint), matrix);
     return;
   }
   context.setTransform(...matrix);
-  context.fillStyle = colour;
+  context.fillStyle = fillOf(context, linePaint(paint), null);
   context.beginPath();
   if (brush.kind === 'ink') inkChunk(context, samples, brush, chunk);
   else toothChunk(context, samples, { ...brush, kind: brush.kind }, seed, chunk);
   context.fill('nonzero');
 }
 
-/** Stamps are a disc of radius 1 scaled to each place, so that one gradient serves all of them. */
+/** Stamps are a disc of radius 1 scaled to each place, so that one gradient serves all that have one colour. */
 function drawHaze(
   context: Context2D,
   { samples, brush, seed }: Line,
   chunk: number,
-  colour: string,
+  paint: Paint,
   matrix: Matrix,
 ): void {
-  const fade = context.createRadialGradient(0, 0, 0, 0, 0, 1);
-  for (const [place, left] of HAZE_FADE)
-    fade.addColorStop(
-      place,
-      `${colour}${Math.round(left * 255)
-        .toString(16)
-        .padStart(2, '0')}`,
-    );
-  context.fillStyle = fade;
+  let shown = '';
+  const colourTo = (colour: string): void => {
+    if (colour === shown) return;
+    shown = colour;
+    const fade = context.createRadialGradient(0, 0, 0, 0, 0, 1);
+    for (const [place, left] of HAZE_FADE)
+      fade.addColorStop(
+        place,
+        `${colour}${Math.round(left * 255)
+          .toString(16)
+          .padStart(2, '0')}`,
+      );
+    context.fillStyle = fade;
+  };
   hazeChunk(samples, brush, seed, chunk, (x, y, radius, opacity) => {
     if (radius <= 0) return;
+    colourTo(colourAt(paint, { x, y }));
     context.setTransform(...multiply(matrix, [radius, 0, 0, radius, x, y]));
     context.globalAlpha = opacity;
     context.fillRect(-1, -1, 2, 2);
@@ -108,13 +112,13 @@ export function lay(target: Context2D, scratch: Surface, box: Box, { opacity, op
 const boundsOf = ({ width, height }: Surface): Box => ({ left: 0, top: 0, right: width, bottom: height });
 
 /** A stroke is drawn opaque on a scratch surface and laid once, so that crossing itself does not darken it. */
-function drawStroke(target: Surface, scratch: Surface, mark: Stroke | RubOut, colour: string, matrix: Matrix): void {
+function drawStroke(target: Surface, scratch: Surface, mark: Stroke | RubOut, paint: Paint, matrix: Matrix): void {
   const chunks = chunkCount(mark.samples.x.length, mark.brush);
   const box = intersection(chunksBox(mark, 0, chunks, matrix), boundsOf(target));
   if (isEmpty(box)) return;
   scratch.context.setTransform(1, 0, 0, 1, 0, 0);
   scratch.context.clearRect(box.left, box.top, box.right - box.left, box.bottom - box.top);
-  for (let chunk = 0; chunk < chunks; chunk++) drawChunk(scratch.context, mark, chunk, colour, matrix);
+  for (let chunk = 0; chunk < chunks; chunk++) drawChunk(scratch.context, mark, chunk, paint, matrix);
   lay(target.context, scratch, box, layingOf(mark));
 }
 
@@ -122,13 +126,13 @@ function drawStroke(target: Surface, scratch: Surface, mark: Stroke | RubOut, co
 export function drawShape(
   context: Context2D,
   mark: Pick<Shape, 'rings' | 'rule' | 'opacity' | 'lays'>,
-  colour: string,
+  paint: Paint,
   matrix: Matrix,
 ): void {
   context.setTransform(...matrix);
   context.globalAlpha = mark.opacity;
   context.globalCompositeOperation = operationOfLays(mark.lays);
-  context.fillStyle = colour;
+  context.fillStyle = fillOf(context, paint, mark.rings.map(ringBox).reduce(union, EMPTY_BOX));
   context.beginPath();
   for (const ring of mark.rings) {
     const nodes = ring.length / 6;
@@ -146,9 +150,10 @@ export function drawShape(
 }
 
 /** Draws a mark on top of what the target holds. @param scratch of the target's size; what it holds is lost. */
-export function drawMark(target: Surface, scratch: Surface, mark: Mark, colourOf: ColourOf, matrix: Matrix): void {
-  if (mark.kind === 'shape') drawShape(target.context, mark, colourOf(mark.swatch), matrix);
-  else drawStroke(target, scratch, mark, mark.kind === 'rub' ? '#000000' : colourOf(mark.swatch), matrix);
+export function drawMark(target: Surface, scratch: Surface, mark: Mark, paintOf: PaintOf, matrix: Matrix): void {
+  if (mark.kind === 'shape') drawShape(target.context, mark, paintOf(mark.swatch), matrix);
+  else if (mark.kind === 'rub') drawStroke(target, scratch, mark, '#000000', matrix);
+  else if (!mark.unseen) drawStroke(target, scratch, mark, paintOf(mark.swatch), matrix);
 }
 
 /** Draws a whole drawing onto an emptied surface. @param matrix from element space to device pixels. */
@@ -156,13 +161,13 @@ export function drawDrawing(
   target: Surface,
   scratch: Surface,
   drawing: Drawing,
-  colourOf: ColourOf,
+  paintOf: PaintOf,
   matrix: Matrix,
 ): void {
   wipe(target);
   for (const id of drawing.order) {
     const mark = drawing.marks[id];
-    if (mark) drawMark(target, scratch, mark, colourOf, matrix);
+    if (mark) drawMark(target, scratch, mark, paintOf, matrix);
   }
 }
 
@@ -170,7 +175,7 @@ export function drawDrawing(
 export function markBox(mark: Mark): Box {
   if (mark.kind === 'shape') return mark.rings.map(ringBox).reduce(union, EMPTY_BOX);
   let box = EMPTY_BOX;
-  if (mark.kind === 'stroke')
+  if (mark.kind === 'stroke' && !mark.unseen)
     for (let c = 0; c < chunkCount(mark.samples.x.length, mark.brush); c++)
       box = union(box, chunkBox(mark.samples, mark.brush, c));
   return box;

@@ -12,7 +12,7 @@ import {
 } from '../document/index.ts';
 import { addLayer, addMark, setElement, setLayer } from '../edit/index.ts';
 import { polygonRing, seededIds } from '../geometry/index.ts';
-import { ByteCache, chunksBox, drawingBox, frameKey, paletteOf, sheetsOf } from './index.ts';
+import { ByteCache, chunksBox, drawingBox, frameKey, paintsOnLayer, sheetsOf } from './index.ts';
 
 const newId = seededIds(12);
 
@@ -100,8 +100,8 @@ describe('sheets of a frame', () => {
     expect(layers(putEntities(doc, { ...placement, start: 5 }), true)).toEqual([]);
   });
   test('take their colours from the palette; a swatch that is gone shows grey', () => {
-    expect(paletteOf(doc)(shotOf(doc).swatches[1]!)).toBe('#e2581c');
-    expect(paletteOf(doc)(newId())).toBe('#808080');
+    expect(paintsOnLayer(doc, undefined)(shotOf(doc).swatches[1]!)).toBe('#e2581c');
+    expect(paintsOnLayer(doc, undefined)(newId())).toBe('#808080');
   });
   test('the box of a drawing holds its shapes and strokes, rub-outs add nothing', () => {
     const flat = (...v: number[]) => Float32Array.of(...v);

@@ -24,6 +24,13 @@ export interface Context2D extends PathSink {
     y1: number,
     r1: number,
   ): { addColorStop(offset: number, colour: string): void };
+  createLinearGradient(
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+  ): { addColorStop(offset: number, colour: string): void };
+  getImageData(x: number, y: number, width: number, height: number): { readonly data: Uint8ClampedArray };
   fill(rule?: 'nonzero' | 'evenodd'): void;
   drawImage(picture: Picture, x: number, y: number): void;
   drawImage(

@@ -1,6 +1,6 @@
 /** The server's canvas: the same drawing interface as the browser's. */
 import type { ShotDocument } from '@tallow/core/document';
-import { coloursOf, drawDrawing, type MakeSurface, type PictureOf, type Surface } from '@tallow/core/render';
+import { drawDrawing, paintsOf, type MakeSurface, type PictureOf, type Surface } from '@tallow/core/render';
 import { createCanvas, type Canvas } from '@napi-rs/canvas';
 
 export const makeSurface: MakeSurface = (width, height) => {
@@ -13,7 +13,7 @@ export function directPictures(doc: ShotDocument, width: number, height: number)
   const surface = makeSurface(width, height);
   const scratch = makeSurface(width, height);
   return (sheet, matrix) => {
-    drawDrawing(surface, scratch, sheet.drawing, coloursOf(doc, sheet), matrix);
+    drawDrawing(surface, scratch, sheet.drawing, paintsOf(doc, sheet), matrix);
     return surface.picture;
   };
 }

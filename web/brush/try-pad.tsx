@@ -54,7 +54,7 @@ export function TryPad() {
       const live = new LiveStroke(
         {
           brush,
-          colour: rubs ? '#000000' : colour,
+          paint: rubs ? '#000000' : colour,
           laying: { opacity: brush.opacity, operation: rubs ? 'destination-out' : operationOfLays(undefined) },
           matrix: [IDENTITY[0] * pixel, 0, 0, pixel, 0, 0],
           seed: crypto.getRandomValues(new Uint32Array(1))[0]!,

@@ -37,7 +37,7 @@ export class LiveFigure {
     this.made = this.path.samples();
     const line = this.line!;
     const chunks = chunkCount(this.made.x.length, line.brush);
-    const { colour, matrix } = this.setup;
+    const { paint, matrix } = this.setup;
     this.box = chunksBox(line, 0, chunks, matrix);
     const bounds: Box = { left: 0, top: 0, right: this.whole.width, bottom: this.whole.height };
     const dirty = intersection(union(before, this.box), bounds);
@@ -45,7 +45,7 @@ export class LiveFigure {
     const { context } = this.whole;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(dirty.left, dirty.top, dirty.right - dirty.left, dirty.bottom - dirty.top);
-    for (let chunk = 0; chunk < chunks; chunk++) drawChunk(context, line, chunk, colour, matrix);
+    for (let chunk = 0; chunk < chunks; chunk++) drawChunk(context, line, chunk, paint, matrix);
     return dirty;
   }
 
@@ -59,7 +59,7 @@ export class LiveFigure {
     const { line } = this;
     if (!line || this.setup.laying.operation === 'destination-out') return;
     for (let chunk = 0; chunk < chunkCount(line.samples.x.length, line.brush); chunk++)
-      drawChunk(context, line, chunk, this.setup.colour, matrix);
+      drawChunk(context, line, chunk, this.setup.paint, matrix);
   }
 
   /** The samples for keeping. */

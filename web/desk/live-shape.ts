@@ -25,6 +25,7 @@ import {
   operationOfLays,
   wipe,
   type Context2D,
+  type Paint,
   type Surface,
 } from '@tallow/core/render';
 import type { StrokeSetup } from './live-stroke.ts';
@@ -32,7 +33,7 @@ import { PenPath } from './pen-path.ts';
 
 export interface ShapeSetup {
   /** The line round the shape, or null for none. */
-  readonly line: { readonly brush: BrushSettings; readonly colour: string } | null;
+  readonly line: { readonly brush: BrushSettings; readonly paint: Paint } | null;
   /** How far the pen must go before a tap becomes a shape, px of element space. */
   readonly least: number;
 }
@@ -109,10 +110,10 @@ export class LiveShape {
   layOn(target: Surface, box: Box): void {
     if (!this.now) return;
     const { ring, line } = this.now;
-    const { matrix, colour, brush, lays } = this.setup;
+    const { matrix, paint, brush, lays } = this.setup;
     const shape = { rings: [ring], rule: 'nonzero', opacity: brush.opacity, lays } as const;
     const fill = () => {
-      drawShape(target.context, shape, colour, matrix);
+      drawShape(target.context, shape, paint, matrix);
     };
     // What goes behind goes in the order of its marks too: the line first, the fill behind it.
     if (lays !== 'behind') fill();
@@ -128,7 +129,7 @@ export class LiveShape {
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(box.left, box.top, box.right - box.left, box.bottom - box.top);
     const chunks = chunkCount(line.x.length, stroke.brush);
-    for (let chunk = 0; chunk < chunks; chunk++) drawChunk(context, stroke, chunk, this.shape.line.colour, matrix);
+    for (let chunk = 0; chunk < chunks; chunk++) drawChunk(context, stroke, chunk, this.shape.line.paint, matrix);
     const bounds: Box = { left: 0, top: 0, right: target.width, bottom: target.height };
     const part = intersection(chunksBox(stroke, 0, chunks, matrix), bounds);
     if (!isEmpty(part))
@@ -142,8 +143,8 @@ export class LiveShape {
 
   /** Draws the shape as it is now at another size. */
   sketch(context: Context2D, matrix: Matrix): void {
-    const { colour, brush } = this.setup;
+    const { paint, brush } = this.setup;
     if (this.now)
-      drawShape(context, { rings: [this.now.ring], rule: 'nonzero', opacity: brush.opacity }, colour, matrix);
+      drawShape(context, { rings: [this.now.ring], rule: 'nonzero', opacity: brush.opacity }, paint, matrix);
   }
 }

@@ -13,11 +13,11 @@ import {
 import type { BrushSettings, Lays, Samples } from '@tallow/core/document';
 import type { ShapeSetup } from './live-shape.ts';
 import { EMPTY_BOX, intersection, isEmpty, union, type Box, type Matrix } from '@tallow/core/geometry';
-import { chunksBox, drawChunk, lay, wipe, type Context2D, type Laying, type Surface } from '@tallow/core/render';
+import { chunksBox, drawChunk, lay, wipe, type Context2D, type Laying, type Paint, type Surface } from '@tallow/core/render';
 
 export interface StrokeSetup {
   readonly brush: BrushSettings;
-  readonly colour: string;
+  readonly paint: Paint;
   readonly laying: Laying;
   /** Element space to device pixels. */
   readonly matrix: Matrix;
@@ -64,7 +64,7 @@ export class LiveStroke {
   draw(): Box {
     if (this.steady.count === this.drawnSamples) return EMPTY_BOX;
     this.drawnSamples = this.steady.count;
-    const { brush, colour, matrix, seed } = this.setup;
+    const { brush, paint, matrix, seed } = this.setup;
     const samples = this.steady.view();
     const stroke = { samples, brush, seed };
     const settled = firstOpenChunk(samples, brush, this.steady.settledCount);
@@ -72,7 +72,7 @@ export class LiveStroke {
     const bounds: Box = { left: 0, top: 0, right: this.whole.width, bottom: this.whole.height };
     const now = chunksBox(stroke, this.baked, chunkCount(this.steady.count, brush), matrix);
     const dirty = intersection(union(this.tail, now), bounds);
-    for (; this.baked < open; this.baked++) drawChunk(this.fixed.context, stroke, this.baked, colour, matrix);
+    for (; this.baked < open; this.baked++) drawChunk(this.fixed.context, stroke, this.baked, paint, matrix);
     if (!isEmpty(dirty)) {
       const [x, y, width, height] = [dirty.left, dirty.top, dirty.right - dirty.left, dirty.bottom - dirty.top];
       const { context } = this.whole;
@@ -81,7 +81,7 @@ export class LiveStroke {
       context.drawImage(this.fixed.picture, x, y, width, height, x, y, width, height);
     }
     for (let chunk = this.baked; chunk < chunkCount(this.steady.count, brush); chunk++)
-      drawChunk(this.whole.context, stroke, chunk, colour, matrix);
+      drawChunk(this.whole.context, stroke, chunk, paint, matrix);
     this.tail = chunksBox(stroke, this.baked, chunkCount(this.steady.count, brush), matrix);
     return dirty;
   }
@@ -93,11 +93,11 @@ export class LiveStroke {
 
   /** Draws the stroke as it is now at another size. A rub-out shows only where it is made. */
   sketch(context: Context2D, matrix: Matrix): void {
-    const { brush, colour, laying, seed } = this.setup;
+    const { brush, paint, laying, seed } = this.setup;
     if (laying.operation === 'destination-out' || this.steady.count === 0) return;
     const stroke = { samples: this.steady.view(), brush, seed };
     for (let chunk = 0; chunk < chunkCount(this.steady.count, brush); chunk++)
-      drawChunk(context, stroke, chunk, colour, matrix);
+      drawChunk(context, stroke, chunk, paint, matrix);
   }
 
   /** The samples for keeping. */

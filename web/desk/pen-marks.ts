@@ -1,7 +1,6 @@
 /** What the pen in hand makes: how it looks while it grows, and the marks it leaves. */
 import type { Making } from '@tallow/core/brush';
 import {
-  find,
   randomId,
   type BrushKind,
   type BrushSettings,
@@ -10,8 +9,8 @@ import {
   type Swatch,
 } from '@tallow/core/document';
 import type { Matrix } from '@tallow/core/geometry';
-import { operationOfLays } from '@tallow/core/render';
-import type { Current } from '../state/current.ts';
+import { operationOfLays, paintsOf, type Paint } from '@tallow/core/render';
+import { layerMatrix, type Current } from '../state/current.ts';
 import { desk, type BrushInHand, type Tool } from '../state/desk.ts';
 import type { Live } from './compositor.ts';
 import { LiveShape } from './live-shape.ts';
@@ -66,12 +65,15 @@ export function setupOf(
   const brush = brushOf(tool, inHand);
   const { shapeLine } = desk();
   const lays = tool === 'rub' ? undefined : laysOf(now);
+  const layer = now.active?.layer;
   // On a tinted layer all is seen in its tint, whatever it is drawn in.
-  const tint = find(now.doc, 'swatch', now.active?.layer.tint);
-  const seen = (own: Swatch): Swatch => tint ?? own;
+  const paintOf = layer
+    ? paintsOf(now.doc, { layerId: layer.id, matrix: layerMatrix(now, desk().frame), tint: layer.tint })
+    : null;
+  const seen = (own: Swatch): Paint => paintOf?.(own.id) ?? own.colour;
   return {
     brush,
-    colour: tool === 'rub' ? '#000000' : seen(swatch).colour,
+    paint: tool === 'rub' ? '#000000' : seen(swatch),
     laying: { opacity: brush.opacity, operation: tool === 'rub' ? 'destination-out' : operationOfLays(lays) },
     matrix,
     seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
@@ -81,7 +83,7 @@ export function setupOf(
     ...(tool === 'shape'
       ? {
           shape: {
-            line: shapeLine && lines ? { brush: { ...brush, width: shapeLine }, colour: seen(lines).colour } : null,
+            line: shapeLine && lines ? { brush: { ...brush, width: shapeLine }, paint: seen(lines) } : null,
             least: TAP * perPixel,
           },
         }

@@ -1,5 +1,5 @@
 /** Small pictures of drawings for wheel, strip and layers: asked of the painter one at a time, kept by content. */
-import { find, shotOf, valueAt, type Drawing, type Element, type Id, type ShotDocument } from '@tallow/core/document';
+import { find, findAll, shotOf, valueAt, type Drawing, type Element, type Id, type ShotDocument } from '@tallow/core/document';
 import { EMPTY_BOX, grown, isEmpty, union, type Box } from '@tallow/core/geometry';
 import { ByteCache, drawingBox } from '@tallow/core/render';
 import { roundOf, shiftAt, shownOn, type TimedLayer } from '@tallow/core/timing';
@@ -104,6 +104,24 @@ export function sheetsAt(layers: readonly TimedLayer[], element: Element, frame:
   });
 }
 
+const colourings = new WeakMap<ShotDocument, string>();
+
+/** Everything that decides what swatches look like, as one text for each document. */
+function coloursIn(doc: ShotDocument): string {
+  let text = colourings.get(doc);
+  if (text !== undefined) return text;
+  const { swatches, elements } = shotOf(doc);
+  const own = findAll(doc, 'swatch', swatches).map(({ colour, gradient }) => [colour, gradient]);
+  const seen = findAll(doc, 'element', elements).map(({ anchor, tip, recolour, recolours }) =>
+    own.some(([, gradient]) => gradient) || recolour
+      ? [anchor, tip, recolours.find(({ id }) => id === recolour)?.map]
+      : [],
+  );
+  text = JSON.stringify([own, seen]);
+  colourings.set(doc, text);
+  return text;
+}
+
 /** A picture of drawings, lowest first, if it is there; else it is asked for and undefined until it arrives. */
 export function miniature(
   doc: ShotDocument,
@@ -117,9 +135,7 @@ export function miniature(
     return drawing ? [`${contentId(drawing)}@${opacity}@${shift?.join()}`] : [];
   });
   if (drawings.length === 0) return undefined;
-  const colours = shotOf(doc)
-    .swatches.map((id) => find(doc, 'swatch', id)?.colour)
-    .join();
+  const colours = coloursIn(doc);
   const key = `${drawings.join()}|${Object.values(box).join()}|${width}x${height}|${colours}`;
   const here = kept.get(key);
   if (here) return here;

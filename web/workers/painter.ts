@@ -23,7 +23,8 @@ import {
   layerOrder,
   laySheets,
   matrixOf,
-  paletteOf,
+  paintsOf,
+  paintsOnLayer,
   sheetsOf,
   shownPicture,
   type Picture,
@@ -45,8 +46,8 @@ const assets = new Assets();
 
 const picturesAt =
   (width: number, height: number): PictureOf =>
-  ({ drawing, tint }, matrix) =>
-    rasters.drawing(doc, drawing, { width, height, matrix }, tint);
+  (sheet, matrix) =>
+    rasters.drawing(doc, sheet, { width, height, matrix });
 
 const bitmapOf = (surface: Surface): ImageBitmap => (surface.picture as OffscreenCanvas).transferToImageBitmap();
 
@@ -176,12 +177,14 @@ const painter = {
     const onTop: Picture[] = [];
     for (const { drawingId, look, shift, piece, ...rest } of ghosts) {
       const drawing = find(doc, 'drawing', drawingId);
-      const matrix = matrixOf(doc, layerShowing(drawingId)?.id, shotFrame);
+      const layerId = layerShowing(drawingId)?.id ?? '';
+      const matrix = matrixOf(doc, layerId, shotFrame);
       if (!drawing || !matrix) continue;
+      const seen = { drawing, layerId, matrix, tint: null };
       const style = hasShapes(drawing) ? look : 'line';
       const placed = multiply(view, matrix);
       const sight = { width, height, matrix: shift ? multiply(placed, shift) : placed };
-      const picture = rasters.ghost(doc, drawing, sight, { ...rest, style }, pixel, piece);
+      const picture = rasters.ghost(doc, seen, sight, { ...rest, style }, pixel, piece);
       // Filled drawings would hide what lies under them, so ghosts lie on top, unless there are only lines to see.
       if (style !== 'line' || over.length > 0) onTop.push(picture);
       else layPicture(below, picture, 1, 'normal');
@@ -217,8 +220,8 @@ const painter = {
         ...sheet.drawing,
         order: sheet.drawing.order.filter((id) => taken.has(id) === wanted),
       });
-      drawDrawing(rest, scratch, part(false), paletteOf(doc), matrix);
-      drawDrawing(apart, scratch, part(true), paletteOf(doc), matrix);
+      drawDrawing(rest, scratch, part(false), paintsOf(doc, sheet), matrix);
+      drawDrawing(apart, scratch, part(true), paintsOf(doc, sheet), matrix);
     }
     const pair = { rest: bitmapOf(rest), apart: bitmapOf(apart) };
     return transfer(pair, [pair.rest, pair.apart]);
@@ -271,7 +274,7 @@ const painter = {
       const drawing = find(doc, 'drawing', id);
       const mask = new Uint8Array(cells * cells);
       if (!drawing) return mask;
-      drawDrawing(surface, scratch, drawing, paletteOf(doc), matrix);
+      drawDrawing(surface, scratch, drawing, () => '#000000', matrix);
       const { data } = (surface.picture as OffscreenCanvas).getContext('2d')!.getImageData(0, 0, cells, cells);
       for (let i = 0; i < mask.length; i++) mask[i] = data[i * 4 + 3]!;
       return mask;
@@ -283,11 +286,10 @@ const painter = {
     const matrix = fitInto(box, width, height);
     const surface = makeSurface(width, height);
     const [one, small] = pairOf(width, height);
-    const colourOf = paletteOf(doc);
     for (const { drawingId, opacity, shift } of sheets) {
       const drawing = find(doc, 'drawing', drawingId);
       if (!drawing) continue;
-      drawDrawing(one, small, drawing, colourOf, shift ? multiply(matrix, shift) : matrix);
+      drawDrawing(one, small, drawing, paintsOnLayer(doc, layerShowing(drawingId)?.id), shift ? multiply(matrix, shift) : matrix);
       layPicture(surface, one.picture, opacity, 'normal');
     }
     const bitmap = bitmapOf(surface);

@@ -6,9 +6,9 @@ import {
   drawDrawing,
   drawGhost,
   drawMark,
-  coloursOf,
-  paletteOf,
+  paintsOf,
   type GhostLook,
+  type Painted,
   type Picture,
   type Surface,
 } from '@tallow/core/render';
@@ -22,6 +22,9 @@ export interface Sight {
   readonly height: number;
   readonly matrix: Matrix;
 }
+
+/** A drawing and where it is seen. */
+export type Seen = Painted & { readonly drawing: Drawing };
 
 export class Rasters {
   private readonly kept = new ByteCache<{ surface: BrowserSurface; drawing: Drawing }>(BYTES);
@@ -45,7 +48,11 @@ export class Rasters {
   /** Follows the palette. */
   recoloured(doc: ShotDocument): void {
     this.colours = Object.values(doc.entities)
-      .flatMap((e) => (e.kind === 'swatch' ? `${e.id}${e.colour}` : []))
+      .flatMap((e) => {
+        if (e.kind === 'swatch') return [`${e.id}${e.colour}${JSON.stringify(e.gradient)}`];
+        if (e.kind !== 'element') return [];
+        return [JSON.stringify([e.anchor, e.tip, e.recolours.find(({ id }) => id === e.recolour)?.map])];
+      })
       .join();
   }
 
@@ -54,13 +61,14 @@ export class Rasters {
     return this.scratch;
   }
 
-  private placeKey(drawing: Drawing, { width, height, matrix }: Sight): string {
-    return `${drawing.id}|${width}x${height}|${matrix.join()}|${this.colours}`;
+  private placeKey({ drawing, layerId, tint, matrix: own }: Seen, { width, height, matrix }: Sight): string {
+    return `${drawing.id}|${layerId}|${tint}|${width}x${height}|${matrix.join()}|${own.join()}|${this.colours}`;
   }
 
-  /** The picture of a drawing. */
-  drawing(doc: ShotDocument, drawing: Drawing, sight: Sight, tint: Id | null = null): Picture {
-    const place = `${tint}|${this.placeKey(drawing, sight)}`;
+  /** The picture of a drawing as it is seen on its layer. */
+  drawing(doc: ShotDocument, seen: Seen, sight: Sight): Picture {
+    const { drawing } = seen;
+    const place = this.placeKey(seen, sight);
     const version = this.versions.get(drawing.id) ?? 0;
     const key = `${place}|${version}`;
     const kept = this.kept.get(key);
@@ -68,15 +76,15 @@ export class Rasters {
     const { width, height, matrix } = sight;
     const surface = makeSurface(width, height) as BrowserSurface;
     const scratch = this.scratchOf(width, height);
-    const colourOf = coloursOf(doc, { tint });
+    const paintOf = paintsOf(doc, seen);
     const earlierKey = `${place}|${version - 1}`;
     const earlier = this.kept.get(earlierKey);
     if (earlier && this.growing.has(drawing.id)) {
       surface.context.drawImage(earlier.surface.picture, 0, 0);
       for (const id of drawing.order.slice(earlier.drawing.order.length))
-        drawMark(surface, scratch, drawing.marks[id]!, colourOf, matrix);
+        drawMark(surface, scratch, drawing.marks[id]!, paintOf, matrix);
     } else {
-      drawDrawing(surface, scratch, drawing, colourOf, matrix);
+      drawDrawing(surface, scratch, drawing, paintOf, matrix);
     }
     this.kept.delete(earlierKey);
     this.kept.set(key, { surface, drawing }, width * height * 4);
@@ -84,32 +92,34 @@ export class Rasters {
   }
 
   /** The marks of one piece of a drawing, not kept: its ghost is. */
-  private piece(doc: ShotDocument, drawing: Drawing, { width, height, matrix }: Sight, piece: string): Picture {
+  private piece(doc: ShotDocument, seen: Seen, { width, height, matrix }: Sight, piece: string): Picture {
+    const { drawing } = seen;
     const surface = makeSurface(width, height);
     const own = drawing.order.filter((id) => {
       const mark = drawing.marks[id]!;
       return mark.kind !== 'rub' && mark.piece === piece;
     });
-    drawDrawing(surface, this.scratchOf(width, height), { ...drawing, order: own }, paletteOf(doc), matrix);
+    drawDrawing(surface, this.scratchOf(width, height), { ...drawing, order: own }, paintsOf(doc, seen), matrix);
     return surface.picture;
   }
 
   /** The ghost of a drawing. @param piece only the marks of that piece. @param pixel device pixels per CSS pixel. */
   ghost(
     doc: ShotDocument,
-    drawing: Drawing,
+    seen: Seen,
     sight: Sight,
     look: GhostLook,
     pixel: number,
     piece: string | null,
   ): Picture {
+    const { drawing } = seen;
     const version = this.versions.get(drawing.id) ?? 0;
-    const key = `ghost|${piece}|${Object.values(look).join()}|${this.placeKey(drawing, sight)}|${version}`;
+    const key = `ghost|${piece}|${Object.values(look).join()}|${this.placeKey(seen, sight)}|${version}`;
     const kept = this.kept.get(key);
     if (kept) return kept.surface.picture;
     const { width, height } = sight;
     const surface = makeSurface(width, height) as BrowserSurface;
-    const picture = piece === null ? this.drawing(doc, drawing, sight) : this.piece(doc, drawing, sight, piece);
+    const picture = piece === null ? this.drawing(doc, seen, sight) : this.piece(doc, seen, sight, piece);
     drawGhost(surface, this.scratchOf(width, height), picture, look, pixel);
     this.kept.set(key, { surface, drawing }, width * height * 4);
     return surface.picture;

@@ -1,0 +1,5 @@
+export * from './raster.ts';
+export * from './regions.ts';
+export * from './leaks.ts';
+export * from './fill.ts';
+export * from './follow.ts';

@@ -1,0 +1,78 @@
+/**
+ * Regions bounded by lines, with gaps up to a size closed. Where a ball as wide as the gap fits is the core
+ * of a region; what no ball fits into goes to the region that reaches it over the widest way (a watershed
+ * of the distance from the lines, flooded from the widest places down). So two regions meet in the narrowest
+ * place of a gap, and a thin tip belongs to its own region up to the line.
+ */
+import { numberAreas } from './label.ts';
+import { FAR, nearestOf, type Near } from './nearest.ts';
+import { BOUNDS_FROM, type Barrier, type Lattice } from './raster.ts';
+import { besides, WidestFirst } from './widest.ts';
+
+/** The region outside everything: always this one. */
+export const OUTSIDE = 1;
+
+export interface Regions extends Lattice {
+  /** The region of each pixel; 0 under lines. Regions count from 1. */
+  readonly labels: Int32Array;
+  /** How many labels there are, the outside among them. */
+  readonly count: number;
+}
+
+/** Pixels a gap can be wide at most, over which it is closed. */
+export const WIDEST_GAP = 200;
+
+/** Where lines are (1) and where not (0). */
+export function linesOf({ cover }: Barrier): Uint8Array {
+  const bits = new Uint8Array(cover.length);
+  for (let i = 0; i < bits.length; i++) bits[i] = cover[i]! >= BOUNDS_FROM ? 1 : 0;
+  return bits;
+}
+
+const [LINE, SHELL, CORE] = [1, 2, 3] as const;
+
+/** The regions of a barrier. @param gap px of element space; gaps up to it are closed. */
+export function regionsOf(barrier: Barrier, gap: number): Regions {
+  const { width, height, left, top, scale } = barrier;
+  const bits = linesOf(barrier);
+  // A gap of n free pixels has its middle n/2 + 1/2 from the middles of the pixels beside it.
+  const reach = gap > 0 ? Math.min(WIDEST_GAP, gap * scale) / 2 + 0.5 : 0;
+  const near = nearestOf({ bits, width, height }, 1, reach);
+  for (let i = 0; i < bits.length; i++) bits[i] = bits[i] === 1 ? LINE : CORE;
+  for (const pixel of near.order) bits[pixel] = SHELL;
+  const labels = new Int32Array(width * height);
+  // The margin is free, so what its first pixel belongs to is met first: the outside.
+  let count = numberAreas(bits, CORE, width, height, labels, OUTSIDE);
+  widestFirst(labels, near, width);
+  // What is narrower than the gap everywhere and has no way to a core is a region of its own.
+  let pockets = 0;
+  for (const pixel of near.order)
+    if (labels[pixel] !== 0) bits[pixel] = CORE;
+    else pockets += 1;
+  if (pockets > 0) count = numberAreas(bits, SHELL, width, height, labels, count + 1);
+  return { width, height, left, top, scale, labels, count };
+}
+
+/** Gives pixels near lines to the regions that reach them over the widest way. */
+function widestFirst(labels: Int32Array, near: Near, width: number): void {
+  const queue = new WidestFirst(near);
+  const count = labels.length;
+  const offer = (pixel: number): void => {
+    if (labels[pixel] === 0 && near.squares[pixel] !== FAR) queue.push(pixel);
+  };
+  let owner = 0;
+  const ask = (next: number): void => {
+    if (owner === 0) owner = labels[next]!;
+  };
+  const ownerOf = (pixel: number): number => {
+    owner = 0;
+    besides(pixel, width, count, ask);
+    return owner;
+  };
+  for (const pixel of near.order) if (ownerOf(pixel) !== 0) offer(pixel);
+  for (let pixel = queue.pop(); pixel !== undefined; pixel = queue.pop()) {
+    if (labels[pixel] !== 0) continue;
+    labels[pixel] = ownerOf(pixel);
+    besides(pixel, width, count, offer);
+  }
+}
