@@ -5,7 +5,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { AddressInfo } from 'node:net';
 import { createApp } from '../server/app.ts';
 import { migrate, openDatabase } from '../server/db/database.ts';
-import { directPictures, makeSurface, pngOf } from '../server/exports/canvas.ts';
+import { directMeans, makeSurface, pngOf } from '../server/exports/canvas.ts';
 import { pngFrames, wholeShot } from '../server/exports/frames.ts';
 import { SavesService } from '../server/shots/saves.service.ts';
 import { ShotsService } from '../server/shots/shots.service.ts';
@@ -16,7 +16,7 @@ async function exportRow(): Promise<Row> {
   const doc = shotWith(48, 3, 6, 48);
   const surfaces = Array.from({ length: 24 }, (_, i) => {
     const surface = makeSurface(1920, 1080);
-    drawFrame(surface, doc, i * 2, [1, 0, 0, 1, 0, 0], directPictures(doc, 1920, 1080), makeSurface, {
+    drawFrame(surface, doc, i * 2, [1, 0, 0, 1, 0, 0], directMeans(doc), {
       guides: false,
       background: true,
     });
@@ -63,18 +63,10 @@ async function firstFrameRow(): Promise<Row> {
         return 'ok' in read ? [[read.ok.id, read.ok] as const] : [];
       });
       const loaded: ShotDocument = { shotId: doc.shotId, entities: Object.fromEntries(entities) };
-      drawFrame(
-        makeSurface(928, 557),
-        loaded,
-        0,
-        [0.45, 0, 0, 0.45, 0, 0],
-        directPictures(loaded, 928, 557),
-        makeSurface,
-        {
-          guides: true,
-          background: true,
-        },
-      );
+      drawFrame(makeSurface(928, 557), loaded, 0, [0.45, 0, 0, 0.45, 0, 0], directMeans(loaded), {
+        guides: true,
+        background: true,
+      });
     };
   };
   const [long, short] = [await open(shotWith(500)), await open(shotWith(1))];

@@ -1,6 +1,7 @@
 /** Rows measured in the browser, on the desk's own compositor. Called by `browser-rows.ts`. */
 import {
   laySheets,
+  type PictureOf,
   drawBackground,
   drawGhost,
   layPicture,
@@ -37,17 +38,17 @@ function sheets(SIZE: Size, layers: number, ghosts: number) {
   if (layers > 0) {
     const doc = shotWith(1, layers);
     const all = sheetsOf(doc, 0, { guides: true });
-    const pictureOf: Parameters<typeof laySheets>[3] = (sheet, matrix) => {
+    const pictureOf: PictureOf = (sheet, matrix) => {
       drawDrawing(one, scratch, sheet.drawing, paintsOf(doc, sheet), matrix);
       return one.picture;
     };
     drawBackground(below, doc, VIEW);
-    laySheets(below, all.slice(0, layers / 2), VIEW, pictureOf, makeSurface);
-    laySheets(active, all.slice(layers / 2, layers / 2 + 1), VIEW, pictureOf, makeSurface);
-    laySheets(above, all.slice(layers / 2 + 1), VIEW, pictureOf, makeSurface);
+    laySheets(below, all.slice(0, layers / 2), VIEW, { pictureOf, make: makeSurface });
+    laySheets(active, all.slice(layers / 2, layers / 2 + 1), VIEW, { pictureOf, make: makeSurface });
+    laySheets(above, all.slice(layers / 2 + 1), VIEW, { pictureOf, make: makeSurface });
     for (let i = 0; i < ghosts; i++) {
       const look = { colour: '#3fc7b4', broken: i % 2 === 1, strength: 0.8, style: 'line' } as const;
-      const picture = pictureOf(all[i]!, all[i]!.matrix);
+      const picture = pictureOf(all[i]!, all[i]!.matrix, below.width, below.height);
       drawGhost(ghost, scratch, picture, look, 1);
       layPicture(above, ghost.picture, 1, 'normal');
     }

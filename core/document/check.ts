@@ -134,6 +134,7 @@ const schemas = {
     shift: shift.default(() => structuredClone(AT_HOME) as z.infer<typeof shift>),
     finishes: finishes.default([]),
     forWork: z.boolean().default(false),
+    matte: z.strictObject({ shot: z.boolean(), inverted: z.boolean() }).default({ shot: false, inverted: false }),
   }),
   runlist,
   variant,
@@ -141,7 +142,14 @@ const schemas = {
   fill,
   tone,
   drawing,
-  swatch: z.strictObject({ kind: z.literal('swatch'), id, name, role: z.enum(SWATCH_ROLES), colour, gradient: gradient.nullable().default(null) }),
+  swatch: z.strictObject({
+    kind: z.literal('swatch'),
+    id,
+    name,
+    role: z.enum(SWATCH_ROLES),
+    colour,
+    gradient: gradient.nullable().default(null),
+  }),
   ...planned,
   plate: z.strictObject({
     kind: z.literal('plate'),

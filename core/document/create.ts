@@ -92,6 +92,7 @@ export function newLayer(elementId: Id, name: string, role: LayerRole, newId: Ne
     shift: AT_HOME,
     finishes: [],
     forWork: false,
+    matte: { shot: false, inverted: false },
   };
   return { layer, list };
 }

@@ -31,7 +31,17 @@ export const ring = column
   .refine((r) => r.every((v) => Math.abs(v) <= FAR), `must lie within ${FAR} px`);
 export const seed = z.int().min(0).max(0xffffffff);
 const mark = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('stroke'), id, swatch: id, brush, seed, samples, lays, unseen: z.literal(true).optional(), piece }),
+  z.strictObject({
+    kind: z.literal('stroke'),
+    id,
+    swatch: id,
+    brush,
+    seed,
+    samples,
+    lays,
+    unseen: z.literal(true).optional(),
+    piece,
+  }),
   z.strictObject({ kind: z.literal('rub'), id, brush, seed, samples }),
   z.strictObject({
     kind: z.literal('shape'),

@@ -189,6 +189,8 @@ export interface Layer {
   readonly finishes: readonly Finish[];
   /** For working only: not part of the finished look, nor of what is taken away. */
   readonly forWork: boolean;
+  /** Of a matte: whether it hides what lies behind its element too, and whether it hides all but what it covers. */
+  readonly matte: { readonly shot: boolean; readonly inverted: boolean };
 }
 
 /** Where a whole layer is put: moved, scaled and turned about the element's anchor. */

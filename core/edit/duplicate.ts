@@ -103,7 +103,9 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
           recolours: entity.recolours.map((each) => ({
             ...each,
             map: Object.fromEntries(
-              Object.entries(each.map).flatMap(([from, to]) => (ids.has(from) && ids.has(to) ? [[of(from), of(to)]] : [])),
+              Object.entries(each.map).flatMap(([from, to]) =>
+                ids.has(from) && ids.has(to) ? [[of(from), of(to)]] : [],
+              ),
             ),
           })),
           traces: entity.traces

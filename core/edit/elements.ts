@@ -18,7 +18,7 @@ import { dropUnshown } from './sweep.ts';
 export function setElement(
   doc: ShotDocument,
   elementId: Id,
-  settings: Partial<Pick<Element, 'time' | 'name' | 'form'>>,
+  settings: Partial<Pick<Element, 'time' | 'name' | 'form' | 'tip' | 'light' | 'finishes'>>,
 ): ShotDocument {
   const element = find(doc, 'element', elementId);
   return element ? putEntities(doc, { ...element, ...settings }) : doc;

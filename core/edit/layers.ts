@@ -71,10 +71,14 @@ export function deleteLayer(doc: ShotDocument, layerId: Id): ShotDocument {
   const listUsed = Object.values(doc.entities).some(
     (e) => e.kind === 'layer' && e.id !== layerId && e.runListId === layer.runListId,
   );
-  const betweens = Object.values(doc.entities).flatMap((e) =>
-    e.kind === 'between' && e.layerId === layerId ? e.id : [],
+  const computed = Object.values(doc.entities).flatMap((e) =>
+    (e.kind === 'between' || e.kind === 'fill') && e.layerId === layerId
+      ? e.id
+      : e.kind === 'tone' && e.bodyId === layerId
+        ? e.id
+        : [],
   );
-  const without = dropEntities(unlisted(doc, layerId), [layerId, ...betweens, ...(listUsed ? [] : [layer.runListId])]);
+  const without = dropEntities(unlisted(doc, layerId), [layerId, ...computed, ...(listUsed ? [] : [layer.runListId])]);
   const element = find(without, 'element', layer.elementId);
   const traces = element?.traces.filter((trace) => trace.layerId !== layerId);
   const untraced =
@@ -94,7 +98,22 @@ export function moveLayer(doc: ShotDocument, id: Id, intoId: Id, index: number):
 
 /** What of a layer can be set directly. */
 export type LayerSettings = Partial<
-  Pick<Layer, 'name' | 'role' | 'visible' | 'locked' | 'blend' | 'onion' | 'tag' | 'inside' | 'clip' | 'tint'>
+  Pick<
+    Layer,
+    | 'name'
+    | 'role'
+    | 'visible'
+    | 'locked'
+    | 'blend'
+    | 'onion'
+    | 'tag'
+    | 'inside'
+    | 'clip'
+    | 'tint'
+    | 'finishes'
+    | 'forWork'
+    | 'matte'
+  >
 > & {
   opacity?: number;
 };

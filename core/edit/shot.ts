@@ -38,7 +38,10 @@ export function addSwatch(
   const id = newId();
   const shot = shotOf(doc);
   const swatches = [...shot.swatches, id];
-  return { doc: putEntities(doc, { kind: 'swatch', id, name, role, colour, gradient }, { ...shot, swatches }), swatchId: id };
+  return {
+    doc: putEntities(doc, { kind: 'swatch', id, name, role, colour, gradient }, { ...shot, swatches }),
+    swatchId: id,
+  };
 }
 
 /** Changes a swatch; everything drawn with it changes. */

@@ -1,2 +1,3 @@
 export * from './exposure-sheet.ts';
 export * from './export-settings.ts';
+export * from './palette.ts';

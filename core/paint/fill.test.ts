@@ -36,10 +36,7 @@ const both =
 
 const areaOf = (rings: readonly Float32Array[]): number =>
   Math.abs(
-    rings.reduce(
-      (sum, ring) => sum + doubleArea(ringPoints(ring, 8).map(({ x, y }) => [x, y] as const)) / 2,
-      0,
-    ),
+    rings.reduce((sum, ring) => sum + doubleArea(ringPoints(ring, 8).map(({ x, y }) => [x, y] as const)) / 2, 0),
   );
 
 describe('a region', () => {
@@ -79,18 +76,22 @@ describe('a region', () => {
 
   test('closes gaps up to the size asked for, and runs out over wider ones', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 6 }).map((half) => 2 * half), fc.integer({ min: 0, max: 20 }), (opening, gap) => {
-        fc.pre(Math.abs(opening - gap) >= 2);
-        const barrier = drawn(200, 200, circle(100, 100, 60, 6, opening));
-        const paintable = paintableOf(barrier, { gap, under: null });
-        const label = regionAt(paintable, { x: 80, y: 100 });
-        if (gap < opening) expect(label).toBe(OUTSIDE);
-        else {
-          expect(label).not.toBe(OUTSIDE);
-          const area = areaOf(ringsOf(paintable, [label]));
-          expect(Math.abs(area / (Math.PI * 3600) - 1)).toBeLessThan(0.02);
-        }
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 6 }).map((half) => 2 * half),
+        fc.integer({ min: 0, max: 20 }),
+        (opening, gap) => {
+          fc.pre(Math.abs(opening - gap) >= 2);
+          const barrier = drawn(200, 200, circle(100, 100, 60, 6, opening));
+          const paintable = paintableOf(barrier, { gap, under: null });
+          const label = regionAt(paintable, { x: 80, y: 100 });
+          if (gap < opening) expect(label).toBe(OUTSIDE);
+          else {
+            expect(label).not.toBe(OUTSIDE);
+            const area = areaOf(ringsOf(paintable, [label]));
+            expect(Math.abs(area / (Math.PI * 3600) - 1)).toBeLessThan(0.02);
+          }
+        },
+      ),
       { numRuns: 25 },
     );
   });
@@ -138,13 +139,17 @@ describe('a region', () => {
     expect(Math.abs(areaOf(band) / (Math.PI * (8100 - 2500)) - 1)).toBeLessThan(0.02);
     const whole = silhouetteOf(paintable);
     expect(whole).toHaveLength(1);
-    expect(regionsWithin(paintable, [60, 160].flatMap((a) => [60, 160].map((b) => ({ x: a, y: b })))).length).toBeGreaterThan(0);
+    expect(
+      regionsWithin(
+        paintable,
+        [60, 160].flatMap((a) => [60, 160].map((b) => ({ x: a, y: b }))),
+      ).length,
+    ).toBeGreaterThan(0);
   });
 
   test('regions that touch share the middle of their line', () => {
     const wall = (x: number, y: number) => (Math.abs(x - 100) < 4 && y > 10 && y < 190 ? 1 : 0);
-    const box = (x: number, y: number) =>
-      Math.abs(Math.max(Math.abs(x - 100), Math.abs(y - 100)) - 90) < 3 ? 1 : 0;
+    const box = (x: number, y: number) => (Math.abs(Math.max(Math.abs(x - 100), Math.abs(y - 100)) - 90) < 3 ? 1 : 0);
     const paintable = paintableOf(drawn(200, 200, both(wall, box)), { gap: 4, under: null });
     const [one, other] = [regionAt(paintable, { x: 50, y: 100 }), regionAt(paintable, { x: 150, y: 100 })];
     expect(one).not.toBe(other);
@@ -153,7 +158,10 @@ describe('a region', () => {
   });
 
   test('nothing drawn has no region to fill', () => {
-    const paintable = paintableOf(drawn(40, 40, () => 0), { gap: 8, under: null });
+    const paintable = paintableOf(
+      drawn(40, 40, () => 0),
+      { gap: 8, under: null },
+    );
     expect(enclosed(paintable)).toEqual([]);
     expect(silhouetteOf(paintable)).toEqual([]);
     expect(leaksOf(paintable.barrier, { x: 20, y: 20 }, 8)).toEqual({ places: [], leastGap: null });
@@ -203,10 +211,17 @@ describe('paint that follows regions', () => {
   test('a drawing goes on to itself as it is', () => {
     fc.assert(
       fc.property(
-        fc.array(fc.tuple(fc.integer({ min: 40, max: 200 }), fc.integer({ min: 40, max: 200 }), fc.integer({ min: 8, max: 34 })), {
-          minLength: 1,
-          maxLength: 5,
-        }),
+        fc.array(
+          fc.tuple(
+            fc.integer({ min: 40, max: 200 }),
+            fc.integer({ min: 40, max: 200 }),
+            fc.integer({ min: 8, max: 34 }),
+          ),
+          {
+            minLength: 1,
+            maxLength: 5,
+          },
+        ),
         (circles) => {
           const one = at(...circles);
           const painted = new Map(enclosed(one).map((label) => [label, `s${label}`]));

@@ -116,16 +116,13 @@ export function followed(from: Paintable, painted: Painted, to: Paintable): Foll
   const joined = ({ label, area }: Region) =>
     after.some(
       (region) =>
-        result.get(region.label) === painted.get(label) &&
-        (shared.get(region.label)?.get(label) ?? 0) > JOINED * area,
+        result.get(region.label) === painted.get(label) && (shared.get(region.label)?.get(label) ?? 0) > JOINED * area,
     );
   const least = TELLING * to.barrier.scale ** 2;
   return {
     painted: result,
     lost: before
-      .filter(
-        (old) => !goesOn.has(old.label) && painted.get(old.label) !== null && old.area >= least && !joined(old),
-      )
+      .filter((old) => !goesOn.has(old.label) && painted.get(old.label) !== null && old.area >= least && !joined(old))
       .map(({ label }) => wellInside(from, label)),
     bare: after
       .filter(({ label, area }) => !result.has(label) && area >= least)

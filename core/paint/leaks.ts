@@ -94,7 +94,7 @@ export function leaksOf(barrier: Barrier, at: Point, gap: number): Leaks {
 
   /** Up the slope of the distance from the lines to its top: where a point stands beside a line says nothing. */
   function highest(from: number): number {
-    for (let at = from; ; ) {
+    for (let at = from; ;) {
       let best = at;
       besides(at, width, count, (next) => {
         if (free(next) && near.squares[next]! > near.squares[best]!) best = next;

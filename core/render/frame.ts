@@ -1,166 +1,23 @@
-/** Frames of a shot: which drawings lie on one another, and their drawing onto a surface. */
-import {
-  find,
-  shotOf,
-  valueAt,
-  type Blend,
-  type Drawing,
-  type Element,
-  type Id,
-  type Layer,
-  type Placement,
-  type ShotDocument,
-} from '../document/index.ts';
-import { showVariant } from '../edit/index.ts';
-import { IDENTITY, multiply, translation, type Matrix } from '../geometry/index.ts';
-import {
-  elementLength,
-  isVisible,
-  placedElements,
-  placementFrame,
-  roundOf,
-  shiftAt,
-  shownOn,
-  timedLayers,
-  type TimedLayer,
-} from '../timing/index.ts';
-import { axisOf, paintsOn, type PaintOf } from './paint.ts';
+/** Frames of a shot drawn onto a surface: background, plates, and sheets with their looks. */
+import { finished, reachOf, type Part } from '../compose/index.ts';
+import { shotOf, type Blend, type ShotDocument } from '../document/index.ts';
+import { multiply, scaleOf, type Matrix } from '../geometry/index.ts';
 import { drawPlates, type AssetPicture } from './plates.ts';
+import { DIMMED, sheetsOf, type Look, type Sheet, type SheetOptions } from './sheets.ts';
 import { wipe, type MakeSurface, type Picture, type Surface } from './surface.ts';
 
-/** One drawing as it lies in a frame. */
-export interface Sheet {
-  readonly layerId: Id;
-  readonly drawing: Drawing;
-  readonly opacity: number;
-  readonly blend: Blend;
-  /** The folder that is faded as one picture, if it lies in such a one. */
-  readonly group: { readonly id: Id; readonly opacity: number } | null;
-  /** The drawing this one shows within only, of the layer it clips to. */
-  readonly within: { readonly drawing: Drawing; readonly matrix: Matrix } | null;
-  /** The swatch in which all of it is seen, or null for each mark's own. */
-  readonly tint: Id | null;
-  /** Element space to shot px. */
-  readonly matrix: Matrix;
+/** Gives the plain picture of a sheet's drawing at a view, on a surface of the given size. A cache may stand behind it. */
+export type PictureOf = (sheet: Sheet, matrix: Matrix, width: number, height: number) => Picture;
+
+/** What sheets are drawn with. */
+export interface Means {
+  readonly pictureOf: PictureOf;
+  readonly make: MakeSurface;
+  /** Keeps what looks come to, by everything they were worked out from; without it they are worked out each time. */
+  readonly kept?: (sheet: Sheet, key: string, make: () => readonly Part[]) => readonly Part[];
+  /** While something moves, looks are worked out coarser. */
+  readonly rough?: boolean;
 }
-
-export interface SheetOptions {
-  /** Guides are for working: the picture on the desk has them, what is taken away never has. */
-  readonly guides: boolean;
-  /** Shows nothing but this layer, be it hidden or not. */
-  readonly alone?: Id | null;
-  /** Shows nothing but this element. */
-  readonly element?: Id | null;
-  /** Layers left out. */
-  readonly without?: readonly Id[];
-  /** Dims every layer but this one. */
-  readonly dimBut?: Id | null;
-  /** A kept variant shown in place of what its layers show now. */
-  readonly variant?: Id | null;
-}
-
-/** What dimming leaves of the other layers' opacity. */
-export const DIMMED = 0.22;
-
-/** Placements with their elements, lowest first. */
-const placed = (doc: ShotDocument) => placedElements(doc).reverse();
-
-/** Element space to shot px for what lies on a layer, or null when its element is not placed. */
-export function matrixOf(doc: ShotDocument, layerId: Id | null | undefined, shotFrame: number): Matrix | null {
-  const layer = find(doc, 'layer', layerId);
-  const found = placed(doc).find(({ element }) => element.id === layer?.elementId);
-  if (!layer || !found) return null;
-  const turn = elementLength(doc, found.element);
-  const frame = placementFrame(found.placement, found.element, turn, shotFrame) ?? 0;
-  return placedLayer(found.placement, layer, found.element, frame, turn);
-}
-
-function placedLayer({ x, y }: Placement, layer: Layer, element: Element, frame: number, turn: number): Matrix {
-  const home = translation(x, y);
-  const shift = shiftAt(layer, element.anchor, frame, roundOf(element, turn));
-  return shift === IDENTITY ? home : multiply(home, shift);
-}
-
-/** Ids of all layers of the shot as they lie on one another, lowest first. */
-export const layerOrder = (doc: ShotDocument): Id[] =>
-  placed(doc).flatMap(({ element }) =>
-    timedLayers(doc, element)
-      .map(({ layer }) => layer.id)
-      .reverse(),
-  );
-
-/** Documents with a variant shown, worked out once each. */
-const shownWith = new WeakMap<ShotDocument, Map<Id, ShotDocument>>();
-
-/** The document as it is with a kept variant shown. */
-export function withVariant(doc: ShotDocument, variantId: Id): ShotDocument {
-  const known = shownWith.get(doc) ?? new Map<Id, ShotDocument>();
-  shownWith.set(doc, known);
-  const shown = known.get(variantId) ?? showVariant(doc, variantId);
-  known.set(variantId, shown);
-  return shown;
-}
-
-function isIn(timed: TimedLayer, { guides, alone, without }: SheetOptions): boolean {
-  if (without?.includes(timed.layer.id)) return false;
-  if (alone) return timed.layer.id === alone;
-  return isVisible(timed) && (guides || timed.layer.role !== 'guide');
-}
-
-/** The drawings of a frame, lowest first. Hidden layers and drawings not yet loaded are left out. */
-export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOptions): Sheet[] {
-  const doc = options.variant ? withVariant(now, options.variant) : now;
-  const sheets: Sheet[] = [];
-  for (const { placement, element } of placed(doc)) {
-    if (options.element && element.id !== options.element) continue;
-    const turn = elementLength(doc, element);
-    const frame = placementFrame(placement, element, turn, shotFrame);
-    if (frame === null) continue;
-    // What a layer that clips shows within: the drawing of the nearest layer below, in its folder, that doesn't.
-    const round = roundOf(element, turn);
-    let [base, baseFolder]: [Sheet['within'], Id | undefined] = [null, undefined];
-    for (const timed of timedLayers(doc, element).reverse()) {
-      const { layer, folder } = timed;
-      const isBase = !layer.clip || baseFolder !== folder?.id;
-      const drawing = isIn(timed, options) ? find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId) : undefined;
-      const matrix = placedLayer(placement, layer, element, frame, turn);
-      if (isBase) [base, baseFolder] = [drawing ? { drawing, matrix } : null, folder?.id];
-      const clips = layer.clip && !options.alone;
-      if (!drawing || (clips && (isBase || !base))) continue;
-      const dim = options.dimBut && options.dimBut !== layer.id ? DIMMED : 1;
-      const groupOpacity = folder ? valueAt(folder.opacity, frame, round) : 1;
-      sheets.push({
-        layerId: layer.id,
-        drawing,
-        opacity: valueAt(layer.opacity, frame, round) * dim,
-        blend: layer.blend,
-        group: folder && groupOpacity < 1 ? { id: folder.id, opacity: groupOpacity } : null,
-        within: clips ? base : null,
-        tint: layer.tint,
-        matrix,
-      });
-    }
-  }
-  return sheets;
-}
-
-/** What is painted on: the layer's element and place tell what a swatch looks like there. */
-export type Painted = Pick<Sheet, 'layerId' | 'matrix' | 'tint'>;
-
-/** The paints a sheet's marks are seen in: its tint for all of them, else their own. */
-export function paintsOf(doc: ShotDocument, { layerId, matrix, tint }: Painted): PaintOf {
-  const element = find(doc, 'element', find(doc, 'layer', layerId)?.elementId);
-  const picture = find(doc, 'shot', doc.shotId) ?? { width: 0, height: 0 };
-  const own = paintsOn(doc, element, { axis: element ? axisOf(element, picture.height) : null, matrix, picture });
-  return tint ? () => own(tint) : own;
-}
-
-/** The same for a drawing whose layer alone is known, wherever it is seen. */
-export const paintsOnLayer = (doc: ShotDocument, layerId: Id | undefined): PaintOf =>
-  paintsOf(doc, { layerId: layerId ?? '', matrix: IDENTITY, tint: find(doc, 'layer', layerId)?.tint ?? null });
-
-/** Gives the picture of a sheet at a view, of the surface's size. A cache may stand behind it. */
-export type PictureOf = (sheet: Sheet, matrix: Matrix) => Picture;
 
 /**
  * Fills the shot's frame with its background, if it has one.
@@ -179,59 +36,201 @@ export function drawBackground(target: Surface, doc: ShotDocument, view: Matrix,
 export const operationOf = (blend: Blend): string => (blend === 'normal' ? 'source-over' : blend);
 
 /** Lays a picture of the target's size over what is there. */
-export function layPicture({ context }: Surface, picture: Picture, opacity: number, blend: Blend): void {
+export function layPicture(
+  { context }: Surface,
+  picture: Picture,
+  opacity: number,
+  blend: Blend,
+  operation = operationOf(blend),
+): void {
   context.setTransform(1, 0, 0, 1, 0, 0);
   context.globalAlpha = opacity;
-  context.globalCompositeOperation = operationOf(blend);
+  context.globalCompositeOperation = operation;
   context.drawImage(picture, 0, 0);
   context.globalAlpha = 1;
   context.globalCompositeOperation = 'source-over';
 }
 
-/** Sheets in runs that belong to one faded folder, or to none. */
-export function inGroups<T extends Pick<Sheet, 'group'>>(sheets: readonly T[]): T[][] {
-  const runs: T[][] = [];
-  for (const sheet of sheets) {
-    const last = runs.at(-1);
-    if (last?.[0]?.group?.id === sheet.group?.id && last) last.push(sheet);
-    else runs.push([sheet]);
-  }
-  return runs;
+/** A picture of the target's size to be laid, with how it meets what is there. */
+export interface ShownPart {
+  readonly picture: Picture;
+  readonly blend: Blend;
+  readonly opacity: number;
 }
 
-/** The picture of a sheet, only where the drawing it clips to is. */
-export function shownPicture(sheet: Sheet, view: Matrix, pictureOf: PictureOf, makeSurface: MakeSurface): Picture {
-  const matrix = multiply(view, sheet.matrix);
-  if (!sheet.within) return pictureOf(sheet, matrix);
-  const { drawing, matrix: home } = sheet.within;
-  const base = pictureOf({ ...sheet, drawing, within: null, tint: null }, multiply(view, home)) as Picture & Sized;
-  const cut = makeSurface(base.width, base.height);
-  // The base first and the sheet in it: pictures handed out one after another may be of one surface.
-  cut.context.drawImage(base, 0, 0);
-  cut.context.globalCompositeOperation = 'source-in';
-  cut.context.drawImage(pictureOf(sheet, matrix), 0, 0);
-  cut.context.globalCompositeOperation = 'source-over';
-  return cut.picture;
-}
-interface Sized {
+interface Size {
   readonly width: number;
   readonly height: number;
 }
 
-/** Lays sheets on a surface in order; those of a faded folder are put together first. */
-export function laySheets(
-  target: Surface,
-  sheets: readonly Sheet[],
+const EMPTY: Part[] = [];
+
+/** Works looks out on a surface with room round it, so that what lies beyond its edge counts too. */
+function looked(
+  look: Look,
+  matrix: Matrix,
+  { width, height }: Size,
+  { make, rough = false }: Means,
+  draw: (on: Surface, matrix: Matrix, margin: number) => void,
+  below: (margin: number) => Picture | null,
+): Part[] {
+  const margin = reachOf(look.finishes, scaleOf(matrix));
+  const source = make(width + 2 * margin, height + 2 * margin);
+  draw(source, multiply([1, 0, 0, 1, margin, margin], matrix), margin);
+  const place = {
+    matrix: multiply([1, 0, 0, 1, margin, margin], matrix),
+    axis: look.axis,
+    colourOf: look.colourOf,
+    motion: look.motion,
+    below: () => below(margin),
+    rough,
+    make,
+  };
+  const parts = finished(source, look.finishes, place);
+  if (margin === 0) return parts;
+  return parts.map((part) => {
+    const cropped = make(width, height);
+    cropped.context.drawImage(part.picture.picture, -margin, -margin);
+    return { ...part, picture: cropped };
+  });
+}
+
+/** The parts of a sheet as its looks make them, before it is cut to what it shows within. */
+function partsOf(sheet: Sheet, view: Matrix, size: Size, means: Means, under: readonly Sheet[]): readonly ShownPart[] {
+  const { pictureOf, make } = means;
+  const matrix = multiply(view, sheet.matrix);
+  const { look } = sheet;
+  if (!look) return [{ picture: pictureOf(sheet, matrix, size.width, size.height), blend: 'normal', opacity: 1 }];
+  const takesBelow = look.finishes.some(({ kind }) => kind === 'line colour');
+  const fills = under.filter((each) => each.elementId === sheet.elementId);
+  const work = (): Part[] =>
+    looked(
+      look,
+      matrix,
+      size,
+      means,
+      (on, placed) => {
+        on.context.drawImage(pictureOf(sheet, placed, on.width, on.height), 0, 0);
+      },
+      (margin) => {
+        const on = make(size.width + 2 * margin, size.height + 2 * margin);
+        const wide = multiply([1, 0, 0, 1, margin, margin], view);
+        for (const each of fills)
+          layPicture(on, pictureOf(each, multiply(wide, each.matrix), on.width, on.height), each.opacity, each.blend);
+        return on.picture;
+      },
+    );
+  const key = JSON.stringify([look.finishes, look.axis, look.motion, matrix, size.width, size.height, means.rough]);
+  const parts = takesBelow ? work() : (means.kept?.(sheet, key, work) ?? work());
+  return parts.map(({ picture, blend, opacity }) => ({ picture: picture.picture, blend, opacity }));
+}
+
+/** What of a picture is seen: where the drawing it clips to is, and where no matte hides it. */
+function cutTo(
+  picture: Picture,
+  sheet: Sheet,
   view: Matrix,
-  pictureOf: PictureOf,
-  makeSurface: MakeSurface,
-): void {
+  { width, height }: Size,
+  means: Means,
+  clips: boolean,
+): Picture {
+  const { within, cuts } = sheet;
+  if ((!within || !clips) && cuts.length === 0) return picture;
+  const { pictureOf, make } = means;
+  const cut = make(width, height);
+  const { context } = cut;
+  const plain = { ...sheet, within: null, cuts: [], look: null, tint: null };
+  if (within && clips) {
+    // The base first and the picture in it: pictures handed out one after another may be of one surface.
+    const kept = make(width, height);
+    kept.context.drawImage(picture, 0, 0);
+    context.drawImage(pictureOf({ ...plain, ...within }, multiply(view, within.matrix), width, height), 0, 0);
+    context.globalCompositeOperation = 'source-in';
+    context.drawImage(kept.picture, 0, 0);
+  } else {
+    context.drawImage(picture, 0, 0);
+  }
+  for (const { layerId, drawing, matrix, inverted } of cuts) {
+    context.globalCompositeOperation = inverted ? 'destination-in' : 'destination-out';
+    context.drawImage(pictureOf({ ...plain, layerId, drawing, matrix }, multiply(view, matrix), width, height), 0, 0);
+  }
+  context.globalCompositeOperation = 'source-over';
+  return cut.picture;
+}
+
+/** A sheet as it is seen, part by part: what is drawn first, its light after it, each with its own blend. */
+export function shownParts(
+  sheet: Sheet,
+  view: Matrix,
+  size: Size,
+  means: Means,
+  under: readonly Sheet[] = [],
+): ShownPart[] {
+  return partsOf(sheet, view, size, means, under).map((part, i) => ({
+    // A picture handed out may be of a surface that is used again: it is cut before the next is asked for.
+    picture: cutTo(part.picture, sheet, view, size, means, i === 0),
+    blend: i === 0 ? sheet.blend : part.blend,
+    opacity: sheet.opacity * part.opacity,
+  }));
+}
+
+/** Sheets in runs that belong to one faded folder, or to none. */
+export function inGroups<T extends Pick<Sheet, 'group'>>(sheets: readonly T[]): T[][] {
+  return inRuns(sheets, (sheet) => sheet.group?.id);
+}
+
+function inRuns<T>(list: readonly T[], keyOf: (each: T) => unknown): T[][] {
+  const runs: T[][] = [];
+  for (const each of list) {
+    const last = runs.at(-1);
+    if (last && keyOf(last[0]!) === keyOf(each)) last.push(each);
+    else runs.push([each]);
+  }
+  return runs;
+}
+
+function layOwn(target: Surface, sheets: readonly Sheet[], view: Matrix, means: Means, under: readonly Sheet[]): void {
+  let below = [...under];
   for (const run of inGroups(sheets)) {
     const group = run[0]?.group;
-    const on = group ? makeSurface(target.width, target.height) : target;
-    for (const sheet of run)
-      layPicture(on, shownPicture(sheet, view, pictureOf, makeSurface), sheet.opacity, sheet.blend);
+    const on = group ? means.make(target.width, target.height) : target;
+    for (const sheet of run) {
+      for (const { picture, opacity, blend } of shownParts(sheet, view, on, means, below))
+        layPicture(on, picture, opacity, blend);
+      below = [...below, sheet];
+    }
     if (group) layPicture(target, on.picture, group.opacity, 'normal');
+  }
+}
+
+/** The parts an element with looks of its own comes to. @param sheets all of one element. */
+export function wholeParts(sheets: readonly Sheet[], view: Matrix, size: Size, means: Means): readonly Part[] {
+  const whole = sheets[0]?.whole;
+  if (!whole) return EMPTY;
+  const matrix = multiply(view, whole.matrix);
+  return looked(
+    whole,
+    matrix,
+    size,
+    means,
+    (on, _, margin) => {
+      layOwn(on, sheets, multiply([1, 0, 0, 1, margin, margin], view), means, []);
+    },
+    () => null,
+  );
+}
+
+/** Lays sheets on a surface in order; those of a faded folder, and those of an element with looks of its own, are put together first. */
+export function laySheets(target: Surface, sheets: readonly Sheet[], view: Matrix, means: Means): void {
+  let under: Sheet[] = [];
+  for (const run of inRuns(sheets, (sheet) => (sheet.whole ? sheet.elementId : null))) {
+    if (run[0]?.whole) {
+      for (const { picture, blend, opacity } of wholeParts(run, view, target, means))
+        layPicture(target, picture.picture, opacity, blend);
+    } else {
+      layOwn(target, run, view, means, under);
+    }
+    under = [...under, ...run];
   }
 }
 
@@ -241,8 +240,7 @@ export function drawFrame(
   doc: ShotDocument,
   shotFrame: number,
   view: Matrix,
-  pictureOf: PictureOf,
-  makeSurface: MakeSurface,
+  means: Means,
   options: SheetOptions & { background: boolean; backdrop?: string | null; assets?: AssetPicture },
 ): void {
   wipe(target);
@@ -250,15 +248,5 @@ export function drawFrame(
   // A layer or an element taken by itself has no plates.
   if (options.assets && !options.alone && !options.element)
     drawPlates(target, doc, shotFrame, view, options.guides, options.assets, options.dimBut ? DIMMED : 1);
-  laySheets(target, sheetsOf(doc, shotFrame, options), view, pictureOf, makeSurface);
-}
-
-/** The same text for frames that show the same drawings in the same way, within one document. */
-export function frameKey(sheets: readonly Sheet[]): string {
-  return sheets
-    .map(
-      (s) =>
-        `${s.drawing.id}@${s.within?.drawing.id}@${s.within?.matrix.join(',')}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${s.matrix.join(',')}`,
-    )
-    .join('|');
+  laySheets(target, sheetsOf(doc, shotFrame, options), view, means);
 }

@@ -1,6 +1,7 @@
 export * from './surface.ts';
 export * from './paint.ts';
 export * from './marks.ts';
+export * from './sheets.ts';
 export * from './frame.ts';
 export * from './barrier.ts';
 export * from './plates.ts';

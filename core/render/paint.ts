@@ -80,7 +80,10 @@ export interface PaintPlace {
 function endsOf({ run, from, to }: Gradient, { axis, matrix, picture }: PaintPlace): { from: Point; to: Point } | null {
   if (run === 'axis' && axis) {
     const v = { x: axis.to.x - axis.from.x, y: axis.to.y - axis.from.y };
-    const on = (p: Point): Point => ({ x: axis.from.x - v.y * p.x + v.x * p.y, y: axis.from.y + v.x * p.x + v.y * p.y });
+    const on = (p: Point): Point => ({
+      x: axis.from.x - v.y * p.x + v.x * p.y,
+      y: axis.from.y + v.x * p.x + v.y * p.y,
+    });
     return { from: on(from), to: on(to) };
   }
   if (run === 'picture' && matrix) {
@@ -116,7 +119,10 @@ export function recoloured(element: Pick<Element, 'recolour' | 'recolours'> | un
 }
 
 /** An element's axis, from its anchor to its tip. */
-export const axisOf = ({ anchor, tip }: Pick<Element, 'anchor' | 'tip'>, height: number): { from: Point; to: Point } => ({
+export const axisOf = (
+  { anchor, tip }: Pick<Element, 'anchor' | 'tip'>,
+  height: number,
+): { from: Point; to: Point } => ({
   from: anchor,
   to: tip ?? { x: anchor.x, y: anchor.y - height / 2 },
 });

@@ -7,10 +7,17 @@ import type { PathSink } from '../brush/index.ts';
 /** Anything `drawImage` takes; made by the same platform as the context. */
 export type Picture = object;
 
+/** Pixels as red, green, blue and alpha, made by the same platform as the context. */
+export interface PixelData {
+  readonly data: Uint8ClampedArray;
+}
+
 export interface Context2D extends PathSink {
   globalAlpha: number;
   globalCompositeOperation: string;
   fillStyle: unknown;
+  /** CSS filter functions; only `blur()` is asked for. */
+  filter: string;
   setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
   clearRect(x: number, y: number, width: number, height: number): void;
   fillRect(x: number, y: number, width: number, height: number): void;
@@ -30,7 +37,8 @@ export interface Context2D extends PathSink {
     x1: number,
     y1: number,
   ): { addColorStop(offset: number, colour: string): void };
-  getImageData(x: number, y: number, width: number, height: number): { readonly data: Uint8ClampedArray };
+  getImageData(x: number, y: number, width: number, height: number): PixelData;
+  putImageData(pixels: PixelData, x: number, y: number): void;
   fill(rule?: 'nonzero' | 'evenodd'): void;
   drawImage(picture: Picture, x: number, y: number): void;
   drawImage(

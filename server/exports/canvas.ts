@@ -1,20 +1,30 @@
 /** The server's canvas: the same drawing interface as the browser's. */
 import type { ShotDocument } from '@tallow/core/document';
-import { drawDrawing, paintsOf, type MakeSurface, type PictureOf, type Surface } from '@tallow/core/render';
+import { drawDrawing, paintsOf, type MakeSurface, type Means, type Surface } from '@tallow/core/render';
 import { createCanvas, type Canvas } from '@napi-rs/canvas';
 
 export const makeSurface: MakeSurface = (width, height) => {
   const canvas = createCanvas(width, height);
-  return { width, height, picture: canvas, context: canvas.getContext('2d') };
+  // It takes pixels as it gives them, which its types say more narrowly.
+  return { width, height, picture: canvas, context: canvas.getContext('2d') as unknown as Surface['context'] };
 };
 
-/** Draws each sheet afresh on one reused surface: for frames that are drawn once. */
-export function directPictures(doc: ShotDocument, width: number, height: number): PictureOf {
-  const surface = makeSurface(width, height);
-  const scratch = makeSurface(width, height);
-  return (sheet, matrix) => {
-    drawDrawing(surface, scratch, sheet.drawing, paintsOf(doc, sheet), matrix);
-    return surface.picture;
+/** Draws each sheet afresh on surfaces that are used again: for frames that are drawn once. */
+export function directMeans(doc: ShotDocument): Means {
+  const surfaces = new Map<string, readonly [Surface, Surface]>();
+  const pairOf = (width: number, height: number): readonly [Surface, Surface] => {
+    const key = `${width}x${height}`;
+    const known = surfaces.get(key) ?? [makeSurface(width, height), makeSurface(width, height)];
+    surfaces.set(key, known);
+    return known;
+  };
+  return {
+    make: makeSurface,
+    pictureOf: (sheet, matrix, width, height) => {
+      const [surface, scratch] = pairOf(width, height);
+      drawDrawing(surface, scratch, sheet.drawing, paintsOf(doc, sheet), matrix);
+      return surface.picture;
+    },
   };
 }
 

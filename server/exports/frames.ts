@@ -9,7 +9,7 @@ import {
   type SheetOptions,
   type Surface,
 } from '@tallow/core/render';
-import { directPictures, makeSurface, pngOf } from './canvas.ts';
+import { directMeans, makeSurface, pngOf } from './canvas.ts';
 
 /** Different pictures kept encoded, for cycles that come round again. */
 const KEPT = 240;
@@ -40,7 +40,7 @@ export const wholeShot = (doc: ShotDocument, background: boolean): FrameRange =>
 export function frameDrawer(doc: ShotDocument, { scale, background, options, assets }: FrameRange) {
   const { width, height } = shotOf(doc);
   const size = [Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale))] as const;
-  const pictures = directPictures(doc, ...size);
+  const means = directMeans(doc);
   return {
     width: size[0],
     height: size[1],
@@ -53,7 +53,7 @@ export function frameDrawer(doc: ShotDocument, { scale, background, options, ass
     draw: (frame: number): Surface => {
       const surface = makeSurface(...size);
       const view = [size[0] / width, 0, 0, size[1] / height, 0, 0] as const;
-      drawFrame(surface, doc, frame, view, pictures, makeSurface, { ...options, background, assets });
+      drawFrame(surface, doc, frame, view, means, { ...options, background, assets });
       return surface;
     },
   };

@@ -5,7 +5,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import { assetPictures } from '../assets/assets.service.ts';
 import { DATABASE } from '../db/database.ts';
-import { directPictures, makeSurface, pngOf } from '../exports/canvas.ts';
+import { directMeans, makeSurface, pngOf } from '../exports/canvas.ts';
 import { ShotsService } from './shots.service.ts';
 
 const CARD = { width: 480, height: 270 };
@@ -31,8 +31,8 @@ export class PicturesService {
     const { width, height } = shotOf(doc);
     const scale = Math.min(CARD.width / width, CARD.height / height);
     const surface = makeSurface(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
-    const pictures = directPictures(doc, surface.width, surface.height);
-    drawFrame(surface, doc, 0, [scale, 0, 0, scale, 0, 0], pictures, makeSurface, {
+    const means = directMeans(doc);
+    drawFrame(surface, doc, 0, [scale, 0, 0, scale, 0, 0], means, {
       guides: false,
       background: true,
       assets: await assetPictures(this.database, doc, 0, 1),

@@ -13,7 +13,7 @@ import { addLayer, addMark, setLayer } from '@tallow/core/edit';
 import { drawFrame } from '@tallow/core/render';
 import { furnaceMouth } from '@tallow/demo';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
-import { directPictures, makeSurface } from '../exports/canvas.ts';
+import { directMeans, makeSurface } from '../exports/canvas.ts';
 import { fileStem, frameNumber } from '@tallow/core/formats';
 import { pngFrames, wholeShot } from '../exports/frames.ts';
 
@@ -38,7 +38,7 @@ const layerOf = (doc: ShotDocument): Layer => Object.values(doc.entities).find((
 
 function render(doc: ShotDocument, background = true): (x: number, y: number) => number[] {
   const surface = makeSurface(100, 100);
-  drawFrame(surface, doc, 0, [1, 0, 0, 1, 0, 0], directPictures(doc, 100, 100), makeSurface, {
+  drawFrame(surface, doc, 0, [1, 0, 0, 1, 0, 0], directMeans(doc), {
     guides: false,
     background,
   });

@@ -9,12 +9,13 @@ import { NameField } from '../parts/name-field.tsx';
 import { useCurrent, type Current } from '../state/current.ts';
 import { edit } from '../state/document.ts';
 import { formOf, FORMS, seeAs } from '../state/forms.ts';
-import { TimePanels } from '../time/time-panels.tsx';
+import { ColumnPanel } from './column-panel.tsx';
 import { Wheel } from '../wheel/wheel.tsx';
 import { BrushPanel } from '../brush/brush-panel.tsx';
 import { useDesk } from '../state/desk.ts';
 import { ReshapePanel } from '../reshape/reshape-panel.tsx';
 import { ReferencesPanel } from '../references/references-panel.tsx';
+import { FillPanel } from '../paint/fill-panel.tsx';
 import { useReferences } from '../state/references.ts';
 import { PickPanel } from '../pick/pick-panel.tsx';
 import { Layers } from './layers.tsx';
@@ -115,9 +116,10 @@ function Below() {
   if (hand === 'pick') return <PickPanel />;
   if (hand === 'reshape') return <ReshapePanel />;
   if (hand === 'plate') return <ReferencesPanel />;
+  if (hand === 'fill') return <FillPanel />;
   if (brushShown) return <BrushPanel />;
   if (referencesShown) return <ReferencesPanel />;
-  return panel ? <TimePanels panel={panel} /> : <Layers />;
+  return panel ? <ColumnPanel panel={panel} /> : <Layers />;
 }
 
 export function Column() {

@@ -32,6 +32,9 @@ const SHOWN = [
   'planning',
   'backdrop',
   'silhouette',
+  'looks',
+  'finished',
+  'rough',
   'flipping',
   'hand',
   'picked',
@@ -188,6 +191,14 @@ export class Engine {
         this.compositor.canvas.dataset['shown'] = String(answered);
         continue;
       }
+      if (desk().finished) {
+        const options = { ...sightOptions(now), guides: false, looks: 'all', backdrop } as const;
+        const seen = await painter().frame(width, height, view, shotFrame, null, options);
+        if (desk().finished) this.compositor.showFrame(seen, false);
+        seen.close();
+        this.compositor.canvas.dataset['shown'] = String(answered);
+        continue;
+      }
       const painted = await painter().paint({
         width,
         height,
@@ -195,15 +206,16 @@ export class Engine {
         shotFrame,
         activeLayerId: layer?.id ?? null,
         ghosts:
-          desk().flipping || desk().planning || tracing
+          desk().flipping || desk().planning || tracing || desk().hand === 'fill'
             ? []
             : ghostsOf(now, onionReach(now, frame, onion), this.together(now)),
         pixel: devicePixelRatio,
         options: sightOptions(now),
         backdrop,
+        rough: desk().rough,
       });
       // A picture from before the last settled stroke would take that stroke away for a moment.
-      const stale = serial < this.settledSerial || desk().playing || desk().silhouette;
+      const stale = serial < this.settledSerial || desk().playing || desk().silhouette || desk().finished;
       if (stale) closePainted(painted);
       else {
         this.compositor.take(painted, view, {

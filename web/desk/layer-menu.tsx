@@ -8,6 +8,7 @@ import { CheckItem, ITEM, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
 import { current } from '../state/current.ts';
 import { desk, setDesk } from '../state/desk.ts';
 import { edit, say, useDocument } from '../state/document.ts';
+import { togglePanel } from '../state/panels.ts';
 import { withDrawings } from '../state/time-edits.ts';
 import { LayerTime } from '../time/layer-time.tsx';
 
@@ -80,7 +81,7 @@ export function LayerMenu({ layer }: { layer: Layer }) {
   const joins = (run: () => void) => () => {
     withDrawings(all, run);
   };
-  const marked = layer.inside || layer.clip || layer.tint !== null;
+  const marked = layer.inside || layer.clip || layer.tint !== null || layer.forWork;
   return (
     <Menu
       label={`More for ${layer.name}`}
@@ -104,6 +105,42 @@ export function LayerMenu({ layer }: { layer: Layer }) {
       >
         Clip to the layer below
       </CheckItem>
+      <CheckItem
+        checked={layer.forWork}
+        onChange={(forWork) => {
+          set(forWork ? 'layer for work only' : 'layer in the finished look', { forWork });
+        }}
+      >
+        For work only: not in the finished look
+      </CheckItem>
+      {layer.role === 'matte' ? (
+        <>
+          <CheckItem
+            checked={layer.matte.shot}
+            onChange={(shot) => {
+              set(shot ? 'matte for the whole shot' : 'matte for its element', { matte: { ...layer.matte, shot } });
+            }}
+          >
+            Hides what lies behind its element too
+          </CheckItem>
+          <CheckItem
+            checked={layer.matte.inverted}
+            onChange={(inverted) => {
+              set(inverted ? 'matte turned about' : 'matte as drawn', { matte: { ...layer.matte, inverted } });
+            }}
+          >
+            Hides all but what it covers
+          </CheckItem>
+        </>
+      ) : null}
+      <DropdownMenu.Item
+        className={ITEM}
+        onSelect={() => {
+          togglePanel('finishes');
+        }}
+      >
+        Looks: glow, blur, texture …
+      </DropdownMenu.Item>
       <SubMenu label="Tint">
         <DropdownMenu.RadioGroup
           value={layer.tint ?? ''}

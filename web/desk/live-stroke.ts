@@ -13,7 +13,16 @@ import {
 import type { BrushSettings, Lays, Samples } from '@tallow/core/document';
 import type { ShapeSetup } from './live-shape.ts';
 import { EMPTY_BOX, intersection, isEmpty, union, type Box, type Matrix } from '@tallow/core/geometry';
-import { chunksBox, drawChunk, lay, wipe, type Context2D, type Laying, type Paint, type Surface } from '@tallow/core/render';
+import {
+  chunksBox,
+  drawChunk,
+  lay,
+  wipe,
+  type Context2D,
+  type Laying,
+  type Paint,
+  type Surface,
+} from '@tallow/core/render';
 
 export interface StrokeSetup {
   readonly brush: BrushSettings;

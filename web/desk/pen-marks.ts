@@ -1,13 +1,6 @@
 /** What the pen in hand makes: how it looks while it grows, and the marks it leaves. */
 import type { Making } from '@tallow/core/brush';
-import {
-  randomId,
-  type BrushKind,
-  type BrushSettings,
-  type Lays,
-  type Mark,
-  type Swatch,
-} from '@tallow/core/document';
+import { randomId, type BrushKind, type BrushSettings, type Lays, type Mark, type Swatch } from '@tallow/core/document';
 import type { Matrix } from '@tallow/core/geometry';
 import { operationOfLays, paintsOf, type Paint } from '@tallow/core/render';
 import { layerMatrix, type Current } from '../state/current.ts';

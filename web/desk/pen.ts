@@ -4,6 +4,8 @@
  */
 import { apply, invert, multiply, scaleOf, translation, type Matrix } from '@tallow/core/geometry';
 import { beginPick } from '../pick/pick-pen.ts';
+import { beginDropper } from '../palette/dropper-pen.ts';
+import { beginFill } from '../paint/fill-pen.ts';
 import { beginReshape } from '../reshape/reshape-pen.ts';
 import { beginPlate } from '../references/plate-pen.ts';
 import { placePoint } from '../time/point-pen.ts';
@@ -101,6 +103,8 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     if (hand === 'trace') return beginTrace(inward, first);
     if (hand === 'plate') return beginPlate(inward, first);
     if (hand === 'point') return placePoint(apply(inward, first));
+    if (hand === 'dropper') return beginDropper(inward, first);
+    if (hand === 'fill') return beginFill(inward, first);
     return hand === 'reshape' ? beginReshape(inward, first) : beginStroke(engine, inward, first);
   };
   const beginHand = (event: PointerEvent): void => {

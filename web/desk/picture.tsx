@@ -11,6 +11,7 @@ import {
   Wallpaper,
   RotateCcw,
   RotateCw,
+  Sparkles,
   ZoomIn,
   ZoomOut,
 } from 'lucide-react';
@@ -37,6 +38,8 @@ import { PlanLine } from '../plan/plan-line.tsx';
 import { ReshapeOverlay } from '../reshape/reshape-overlay.tsx';
 import { PickOverlay } from '../pick/pick-overlay.tsx';
 import { PlanOverlay } from '../plan/overlay.tsx';
+import { AxisHandle } from '../palette/axis-handle.tsx';
+import { FillOverlay } from '../paint/fill-overlay.tsx';
 import { TimeOverlay } from '../time/time-overlay.tsx';
 
 /** Colours to judge on in place of the background: never exported. */
@@ -156,6 +159,7 @@ function AboveLine({ planning }: { planning: boolean }) {
 /** @param planning whether the column is Plan's, which has no place for references. */
 function Judging({ planning }: { planning: boolean }) {
   const shown = useReferences((s) => s.shown);
+  const finished = useDesk((s) => s.finished);
   return (
     <div
       role="group"
@@ -168,6 +172,9 @@ function Judging({ planning }: { planning: boolean }) {
       <HoldButton name="silhouette">
         <Eclipse size={15} />
       </HoldButton>
+      <ActionButton name="finished" pressed={finished}>
+        <Sparkles size={15} />
+      </ActionButton>
       <Backdrop />
       {planning ? null : (
         <button
@@ -323,6 +330,8 @@ export function Picture({ planning = false }: { planning?: boolean }) {
         <PlanOverlay live={planning} />
         {planning ? null : <Ruler />}
         {planning ? null : <TimeOverlay />}
+        {planning ? null : <AxisHandle />}
+        {hand === 'fill' && !planning ? <FillOverlay /> : null}
         {hand === 'pick' && !planning ? <PickOverlay /> : null}
         {hand === 'reshape' && !planning ? <ReshapeOverlay /> : null}
         {full || planning ? null : <FirstSteps />}

@@ -16,7 +16,7 @@ const FRAME_BYTES = 256 * 1024 * 1024;
 
 /** What of the shot the desk shows now. */
 export function sightOptions(now: Current): SheetOptions {
-  const { alone, dimOthers, without, playing, playsLayers, picked } = desk();
+  const { alone, dimOthers, without, playing, playsLayers, picked, looks } = desk();
   const wanted = new Set([now.active?.layer.id, ...(picked?.also ?? [])]);
   const others =
     playing && playsLayers ? now.layers.flatMap(({ layer }) => (wanted.has(layer.id) ? [] : [layer.id])) : [];
@@ -25,6 +25,7 @@ export function sightOptions(now: Current): SheetOptions {
     alone,
     without: [...without, ...others],
     dimBut: dimOthers ? (now.active?.layer.id ?? null) : null,
+    looks: !looks ? 'none' : playing ? 'all' : 'for drawing',
   };
 }
 

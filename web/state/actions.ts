@@ -90,6 +90,12 @@ export const ACTIONS = {
       },
     },
   ),
+  looks: picture('Looks on or off while drawing', [alt('KeyZ')], () => {
+    setDesk({ looks: !desk().looks });
+  }),
+  finished: picture('Finished look: what will be taken away', [shift('KeyY')], () => {
+    setDesk({ finished: !desk().finished });
+  }),
   panels: picture('Hide or show column, strip and tray', [key('Backquote')], () => {
     setDesk({ panels: !desk().panels });
   }),

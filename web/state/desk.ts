@@ -9,12 +9,25 @@ import { FIRST_VIEW } from './view.ts';
 
 export const TOOLS = ['ink', 'pencil', 'grain', 'haze', 'shape', 'rub'] as const;
 export type Tool = (typeof TOOLS)[number];
-/** What the pen does with the tool in hand: draw, pick marks up, reshape them, move ghosts for tracing, place a picture, or follow a point. */
-export type Hand = 'draw' | 'pick' | 'reshape' | 'trace' | 'plate' | 'point';
+/**
+ * What the pen does with the tool in hand: draw, pick marks up, reshape them, move ghosts for tracing, place a picture,
+ * follow a point, fill regions, or take colours from the picture.
+ */
+export type Hand = 'draw' | 'pick' | 'reshape' | 'trace' | 'plate' | 'point' | 'fill' | 'dropper';
 
-/** What the column shows of time in place of the layers. */
-export const TIME_PANELS = ['timing', 'between', 'cycle', 'variants', 'values', 'piece'] as const;
-export type TimePanel = (typeof TIME_PANELS)[number];
+/** What the column shows in place of the layers. */
+export const PANELS = [
+  'timing',
+  'between',
+  'cycle',
+  'variants',
+  'values',
+  'piece',
+  'palette',
+  'finishes',
+  'tone',
+] as const;
+export type PanelName = (typeof PANELS)[number];
 
 /** How the picture is seen: the shot's middle, moved by `panX panY` CSS px, scaled, turned and perhaps mirrored. */
 export interface View {
@@ -132,7 +145,7 @@ export interface DeskState {
   /** Layers that locking all others locked, to be unlocked by it again. */
   readonly lockedOthers: readonly Id[];
   /** What of time the column shows, or null for the layers. */
-  readonly panel: TimePanel | null;
+  readonly panel: PanelName | null;
   /** Whether edits of time are for all layers of the element. */
   readonly together: boolean;
   /** Whether each stroke leads on to the next drawing. */
@@ -147,6 +160,12 @@ export interface DeskState {
   readonly piece: string | null;
   /** Whether the sheet shows pictures of the drawings. */
   readonly sheetPictures: boolean;
+  /** Whether finishes are seen on the desk. */
+  readonly looks: boolean;
+  /** Whether the picture shows what will be taken away: no guides, nothing for work, all looks. */
+  readonly finished: boolean;
+  /** While a look's setting is being dragged. */
+  readonly rough: boolean;
   /** Whether the pen on a later frame of a hold begins a new drawing there. */
   readonly newOnHeld: boolean;
   /** A line of its own round shapes: its width in px, or null for none. */
@@ -224,6 +243,7 @@ export const FRESH = {
   phaseId: null,
   lockedOthers: [],
   silhouette: false,
+  finished: false,
   flipping: false,
   backdrop: null,
   full: false,
@@ -252,6 +272,8 @@ export const useDesk = create<DeskState>(() => ({
   shifting: 'move',
   planning: false,
   sheetPictures: false,
+  looks: true,
+  rough: false,
   newOnHeld: false,
   shapeLine: null,
   panels: true,

@@ -1,5 +1,14 @@
 /** Small pictures of drawings for wheel, strip and layers: asked of the painter one at a time, kept by content. */
-import { find, findAll, shotOf, valueAt, type Drawing, type Element, type Id, type ShotDocument } from '@tallow/core/document';
+import {
+  find,
+  findAll,
+  shotOf,
+  valueAt,
+  type Drawing,
+  type Element,
+  type Id,
+  type ShotDocument,
+} from '@tallow/core/document';
 import { EMPTY_BOX, grown, isEmpty, union, type Box } from '@tallow/core/geometry';
 import { ByteCache, drawingBox } from '@tallow/core/render';
 import { roundOf, shiftAt, shownOn, type TimedLayer } from '@tallow/core/timing';

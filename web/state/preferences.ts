@@ -15,6 +15,7 @@ const REMEMBERED = [
   'speed',
   'pingPong',
   'sheetPictures',
+  'looks',
 ] as const satisfies readonly (keyof DeskState)[];
 
 type Remembered = Pick<DeskState, (typeof REMEMBERED)[number]>;

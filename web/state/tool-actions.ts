@@ -1,6 +1,8 @@
 /** Taking brushes and tools in hand, and how they draw. */
-import { key, of, shift, type Action } from './action.ts';
+import { alt, key, of, shift, type Action } from './action.ts';
 import { desk, setDesk, takeBrush, type Tool } from './desk.ts';
+import { toggleFill } from './fill.ts';
+import { togglePanel } from './panels.ts';
 import { shotSize } from './viewing.ts';
 
 const tools = of('Tools');
@@ -34,6 +36,19 @@ export const TOOL_ACTIONS = {
   }),
   behind: tools('Draw behind what is there', [shift('KeyB')], () => {
     setDesk({ behind: !desk().behind });
+  }),
+  fill: tools('Fill', [key('KeyF')], toggleFill),
+  palette: tools('Palette and the swatch in hand', [alt('KeyQ')], () => {
+    togglePanel('palette');
+  }),
+  finishes: tools('Looks of the layer and the element', [alt('KeyE')], () => {
+    togglePanel('finishes');
+  }),
+  tone: tools('Tone: shade and light', [alt('KeyM')], () => {
+    togglePanel('tone');
+  }),
+  dropper: tools('Take a colour from the picture', [shift('KeyF')], () => {
+    setDesk({ hand: desk().hand === 'dropper' ? 'draw' : 'dropper' });
   }),
   ruler: tools('Ruler', [shift('KeyX')], toggleRuler),
 } as const satisfies Record<string, Action>;

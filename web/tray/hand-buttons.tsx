@@ -5,6 +5,7 @@ import {
   CircleDotDashed,
   ChevronDown,
   Lasso,
+  PaintBucket,
   Pencil,
   RectangleHorizontal,
   Slash,
@@ -54,13 +55,16 @@ export function HandButtons() {
       <ActionButton name="reshape" pressed={hand === 'reshape'}>
         <VectorSquare size={17} />
       </ActionButton>
+      <ActionButton name="fill" pressed={hand === 'fill'}>
+        <PaintBucket size={17} />
+      </ActionButton>
       <Menu
         label={`How the pen draws: ${label.toLowerCase()}`}
         testId="forms"
-        className={`moves col-span-2 flex h-8 w-full items-center justify-center gap-0.5 rounded-lg hover:bg-soot-800 ${marked ? 'text-flame' : 'text-wax-300'}`}
+        className={`moves flex h-8 w-8 items-center justify-center rounded-lg hover:bg-soot-800 ${marked ? 'text-flame' : 'text-wax-300'}`}
         trigger={
           <>
-            <Icon size={16} /> <ChevronDown size={12} />
+            <Icon size={15} /> <ChevronDown size={10} />
           </>
         }
       >

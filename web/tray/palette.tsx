@@ -1,138 +1,34 @@
-/** The palette as smears with names. A swatch changed here changes everything drawn with it. */
-import {
-  findAll,
-  randomId,
-  shotOf,
-  SWATCH_ROLES,
-  textProblem,
-  type Swatch,
-  type SwatchRole,
-} from '@tallow/core/document';
-import { addSwatch, setSwatch } from '@tallow/core/edit';
-import { Plus } from 'lucide-react';
-import { Popover } from 'radix-ui';
-import { useState } from 'react';
+/** The palette as smears with names. A swatch changed once changes everything drawn with it. */
+import { findAll, randomId, shotOf, type Swatch } from '@tallow/core/document';
+import { addSwatch } from '@tallow/core/edit';
+import { Palette as PaletteIcon, Plus } from 'lucide-react';
 import { swatchOf, useCurrent } from '../state/current.ts';
-import { desk, setDesk, useDesk } from '../state/desk.ts';
-import { edit, endGesture } from '../state/document.ts';
+import { useDesk } from '../state/desk.ts';
+import { edit } from '../state/document.ts';
+import { takeSwatch } from '../state/palette.ts';
+import { titleOf } from '../state/keys.ts';
+import { togglePanel } from '../state/panels.ts';
 import { BrushMark } from './brush-mark.tsx';
 
 const SMEAR = { kind: 'ink', width: 11, opacity: 1, pressure: true } as const;
 
-function SwatchSettings({ swatch }: { swatch: Swatch }) {
-  const [name, setName] = useState(swatch.name);
-  const [hex, setHex] = useState(swatch.colour);
-  const problem = textProblem(name, 'The name');
-  const badHex = !/^#[0-9a-f]{6}$/i.test(hex);
-  const set = (what: string, settings: Parameters<typeof setSwatch>[2], gesture?: string): void => {
-    edit(what, (doc) => setSwatch(doc, swatch.id, settings), gesture);
-  };
-  return (
-    <div className="space-y-3">
-      <label className="block text-xs text-wax-500">
-        Name
-        <input
-          className="field mt-1 w-full text-sm"
-          value={name}
-          aria-invalid={problem !== null}
-          onChange={(e) => {
-            setName(e.target.value);
-          }}
-          onBlur={() => {
-            if (problem) setName(swatch.name);
-            else if (name.trim() !== swatch.name) set('swatch name', { name: name.trim() });
-          }}
-        />
-        {problem ? <span className="text-harm">{problem}</span> : null}
-      </label>
-      <label className="block text-xs text-wax-500">
-        Role
-        <select
-          className="field mt-1 w-full text-sm"
-          value={swatch.role}
-          onChange={(e) => {
-            set('swatch role', { role: e.target.value as SwatchRole });
-          }}
-        >
-          {SWATCH_ROLES.map((role) => (
-            <option key={role}>{role}</option>
-          ))}
-        </select>
-      </label>
-      <div className="flex items-end gap-2">
-        <label className="block flex-1 text-xs text-wax-500">
-          Colour
-          <input
-            type="color"
-            aria-label="Colour"
-            className="mt-1 block h-9 w-full rounded-lg bg-surround p-1"
-            value={swatch.colour}
-            onChange={(e) => {
-              setHex(e.target.value);
-              set('swatch colour', { colour: e.target.value }, `colour-${swatch.id}`);
-            }}
-            onBlur={endGesture}
-          />
-        </label>
-        <input
-          aria-label="Colour as hex"
-          className="field w-28 font-mono text-sm"
-          value={hex}
-          aria-invalid={badHex}
-          onChange={(e) => {
-            setHex(e.target.value);
-            const next = e.target.value.toLowerCase();
-            if (/^#[0-9a-f]{6}$/.test(next) && next !== swatch.colour)
-              set('swatch colour', { colour: next }, `colour-${swatch.id}`);
-          }}
-          onBlur={() => {
-            setHex(swatch.colour);
-            endGesture();
-          }}
-        />
-      </div>
-      <p className="text-xs text-wax-500">Everything drawn with it changes.</p>
-    </div>
-  );
-}
-
 function SwatchButton({ swatch, picked }: { swatch: Swatch; picked: boolean }) {
-  const [open, setOpen] = useState(false);
   return (
-    <Popover.Root
-      open={open}
-      onOpenChange={(next) => {
-        setOpen(next);
-        if (!next) endGesture();
+    <button
+      type="button"
+      data-testid="swatch"
+      data-name={swatch.name}
+      aria-pressed={picked}
+      title={`${swatch.name}, ${swatch.role} · press again to change it`}
+      onClick={() => {
+        if (picked) togglePanel('palette');
+        else takeSwatch(swatch.id);
       }}
+      className={`moves flex w-[52px] flex-col items-center rounded-lg pb-0.5 ${picked ? 'bg-[#3a3a3a]' : 'hover:bg-[#2d2d2d]'}`}
     >
-      <Popover.Anchor asChild>
-        <button
-          type="button"
-          data-testid="swatch"
-          data-name={swatch.name}
-          aria-pressed={picked}
-          title={`${swatch.name}, ${swatch.role} · click again to change it`}
-          onClick={() => {
-            if (picked) setOpen(true);
-            else setDesk({ swatchId: swatch.id, tool: desk().tool === 'rub' ? 'ink' : desk().tool });
-          }}
-          className={`moves flex w-[52px] flex-col items-center rounded-lg pb-0.5 ${picked ? 'bg-[#3a3a3a]' : 'hover:bg-[#2d2d2d]'}`}
-        >
-          <BrushMark brush={SMEAR} colour={swatch.colour} width={48} height={20} lean={0.3} />
-          <span className="w-full truncate px-1 text-center text-[11px] leading-tight text-wax-300">{swatch.name}</span>
-        </button>
-      </Popover.Anchor>
-      <Popover.Portal>
-        <Popover.Content
-          side="top"
-          sideOffset={8}
-          className="z-40 w-64 rounded-[10px] border border-soot-700 bg-soot-900 p-4 shadow-2xl"
-        >
-          <SwatchSettings key={swatch.id} swatch={swatch} />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      <BrushMark brush={SMEAR} colour={swatch.colour} width={48} height={20} lean={0.3} />
+      <span className="w-full truncate px-1 text-center text-[11px] leading-tight text-wax-300">{swatch.name}</span>
+    </button>
   );
 }
 
@@ -153,7 +49,7 @@ export function Palette() {
       made = added.swatchId;
       return added.doc;
     });
-    setDesk({ swatchId: made, tool: desk().tool === 'rub' ? 'ink' : desk().tool });
+    takeSwatch(made);
   };
   return (
     <div className="flex min-w-0 flex-1 items-stretch gap-0.5 rounded-[10px] bg-surround p-0.5">
@@ -166,15 +62,28 @@ export function Palette() {
           <SwatchButton key={swatch.id} swatch={swatch} picked={swatch.id === inHand?.id} />
         ))}
       </div>
-      <button
-        type="button"
-        aria-label="Add swatch"
-        title="Add a swatch"
-        onClick={add}
-        className="moves grid min-h-9 w-9 shrink-0 place-items-center rounded-lg text-wax-300 hover:bg-[#2d2d2d]"
-      >
-        <Plus size={15} />
-      </button>
+      <div className="flex shrink-0 flex-col justify-between">
+        <button
+          type="button"
+          aria-label="Add swatch"
+          title="Add a swatch"
+          onClick={add}
+          className="moves grid h-8 w-9 place-items-center rounded-lg text-wax-300 hover:bg-[#2d2d2d]"
+        >
+          <Plus size={15} />
+        </button>
+        <button
+          type="button"
+          aria-label="Settings of the palette"
+          title={titleOf('palette')}
+          onClick={() => {
+            togglePanel('palette');
+          }}
+          className="moves grid h-8 w-9 place-items-center rounded-lg text-wax-300 hover:bg-[#2d2d2d]"
+        >
+          <PaletteIcon size={15} />
+        </button>
+      </div>
     </div>
   );
 }

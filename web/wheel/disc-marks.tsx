@@ -1,6 +1,5 @@
 /** What belongs to time on the disc beside drawings: slots still to be drawn, computed in-betweens, values set, the range played, own repeats. */
-import { keysIn } from '@tallow/core/document';
-import { betweensOf, LAYER_VALUES, touchedSlots, valueOf } from '@tallow/core/edit';
+import { betweensOf, keyedFrames as framesKeyed, touchedSlots } from '@tallow/core/edit';
 import { arc } from 'd3-shape';
 import type { Current } from '../state/current.ts';
 import { useDesk } from '../state/desk.ts';
@@ -21,10 +20,7 @@ export function computedRuns({ doc, element, active }: Current): ReadonlySet<num
 export const COMPUTED = '#8fb8e8';
 
 /** Frames on which a value of the active layer is set. */
-export const keyedFrames = ({ active }: Current): number[] =>
-  active
-    ? [...new Set(LAYER_VALUES.flatMap((which) => keysIn(valueOf(active.layer, which)).map(({ frame }) => frame)))]
-    : [];
+export const keyedFrames = ({ active }: Current): number[] => (active ? [...framesKeyed(active.layer)] : []);
 
 export function DiscMarks({
   now,

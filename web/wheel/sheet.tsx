@@ -1,7 +1,6 @@
 /** The sheet: the same exposures as the wheel, frames down and layers across, typed into like one on paper. */
-import { keysIn } from '@tallow/core/document';
-import { LAYER_VALUES, valueOf } from '@tallow/core/edit';
-import { isVisible, type TimedLayer } from '@tallow/core/timing';
+import { keyedFrames } from '@tallow/core/edit';
+import { isVisible } from '@tallow/core/timing';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { touchedSlots, betweensOf } from '../state/between.ts';
@@ -15,9 +14,6 @@ import { followPlayhead, moveSheet, pickFrames, sheetSpan, typed, useSheet } fro
 /** Frames past the end that can be typed into. */
 const BEYOND = 24;
 const FRAME_WIDTH = 38;
-
-const valueFrames = ({ layer }: TimedLayer): ReadonlySet<number> =>
-  new Set(LAYER_VALUES.flatMap((which) => keysIn(valueOf(layer, which)).map((key) => key.frame)));
 
 export function Sheet({ now }: { now: Current }) {
   const scroller = useRef<HTMLDivElement>(null);
@@ -42,7 +38,10 @@ export function Sheet({ now }: { now: Current }) {
   }, [rows, frame, panel]);
   const betweens = betweensOf(now.doc, now.element.id);
   const computed = useMemo(() => computedSlots(betweens, touchedSlots(now.doc, betweens)), [now.doc, betweens]);
-  const keyed = useMemo(() => new Map(now.layers.map((timed) => [timed.layer.id, valueFrames(timed)])), [now.layers]);
+  const keyed = useMemo(
+    () => new Map(now.layers.map((timed) => [timed.layer.id, keyedFrames(timed.layer)])),
+    [now.layers],
+  );
   const activeId = now.active?.layer.id ?? null;
   const shown = picked && picked.layerId === activeId ? sheetSpan(now, span) : span?.layerId === activeId ? span : null;
   const layerIds = now.layers.map(({ layer }) => layer.id);

@@ -1,8 +1,17 @@
-/** The compute worker: lays starters away from the main thread, drawing by drawing, so that it can be stopped between two. */
+/** The compute worker: starters, in-betweens, fills and tone away from the main thread, drawing by drawing, so that it can be stopped between two. */
 import { computeBetweens, type BetweenWork } from '@tallow/core/between';
 import { bestJoins, seamReport, type Join, type SeamReport } from '@tallow/core/checks';
-import { documentOf, randomId, type Drawing, type Element, type Path, type Starter } from '@tallow/core/document';
-import { fitInto, seededIds, type Matrix } from '@tallow/core/geometry';
+import {
+  documentOf,
+  randomId,
+  type Drawing,
+  type Element,
+  type FilledRegion,
+  type Path,
+  type Starter,
+  type ToneKey,
+} from '@tallow/core/document';
+import { fitInto, seededIds, type Matrix, type Point } from '@tallow/core/geometry';
 import { drawDrawing } from '@tallow/core/render';
 import {
   drawingOf,
@@ -17,7 +26,9 @@ import {
   type Scene,
   type StarterKind,
 } from '@tallow/core/starters';
+import { toneShapes, type FilledShape, type FillReport, type ToneWork } from '@tallow/core/paint';
 import { expose, transfer } from 'comlink';
+import { FillWorker, type FillThere, type FillWork } from './fill-work.ts';
 import { makeSurface } from './surfaces.ts';
 
 /** A starter with what it works from. */
@@ -62,6 +73,9 @@ const seenOf = (frame: LaidFrame, kind: StarterKind) =>
 const LEAST = 4;
 
 let laying = 0;
+let filling = 0;
+let toning = 0;
+const fills = new FillWorker();
 
 const compute = {
   /**
@@ -99,6 +113,45 @@ const compute = {
   /** Stops what is being laid. */
   stop(): void {
     laying += 1;
+    filling += 1;
+    toning += 1;
+  },
+
+  fillReady: (key: string, work: FillWork): boolean => fills.ready(key, work),
+  fillAt: (key: string, at: Point): FillThere => fills.at(key, at),
+  fillMany: (key: string, which: 'all' | 'silhouette' | 'lasso', lasso: readonly Point[]): FilledShape[] =>
+    fills.many(key, which, lasso),
+  fillClosed: (before: string, now: string): FilledShape[] => fills.closed(before, now),
+  fillAgain: (work: FillWork, regions: readonly FilledRegion[]): (FilledShape | null)[] => fills.again(work, regions),
+
+  /** Tone of several drawings, one after the other. @param onStep told how many are done. @returns null when overtaken. */
+  async tone(
+    works: readonly ToneWork[],
+    onStep: (done: number, of: number) => Promise<void>,
+  ): Promise<Partial<Record<ToneKey, Float32Array[]>>[] | null> {
+    toning += 1;
+    const own = toning;
+    const cut: Partial<Record<ToneKey, Float32Array[]>>[] = [];
+    for (const work of works) {
+      cut.push(toneShapes(work));
+      await onStep(cut.length, works.length);
+      if (own !== toning) return null;
+    }
+    return cut;
+  },
+
+  /** Carries fills through drawings. @param onStep told how many are done. @returns null when stopped. */
+  async fillThrough(
+    works: readonly FillWork[],
+    painted: readonly { seed: Point; swatch: string }[],
+    onStep: (done: number, of: number) => Promise<void>,
+  ): Promise<{ shapes: FilledShape[]; reports: FillReport[] }[] | null> {
+    filling += 1;
+    const own = filling;
+    return fills.through(works, painted, async (done, of) => {
+      await onStep(done, of);
+      return own === filling;
+    });
   },
 
   /** The drawing that shows on a frame of the element, on a surface of the given size. */

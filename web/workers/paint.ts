@@ -29,6 +29,8 @@ export interface PaintRequest {
   /** Device pixels per CSS pixel. */
   readonly pixel: number;
   readonly options: SheetOptions;
+  /** While something moves, looks are worked out coarser. */
+  readonly rough: boolean;
   /** A colour in place of the background. */
   readonly backdrop: string | null;
 }
@@ -48,7 +50,7 @@ export interface Painted {
   /** What lies above, lowest first, with the ghosts on top. */
   readonly above: readonly Laid[];
   /** What lies in the active layer's faded folder, below and above it. */
-  /** What the active layer clips to: it shows only there. */
+  /** Where the active layer shows: in what it clips to, and where no matte hides it. Null is everywhere. */
   readonly mask: ImageBitmap | null;
   readonly folder: { readonly below: ImageBitmap; readonly above: readonly Laid[]; readonly opacity: number } | null;
 }

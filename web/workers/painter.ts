@@ -5,14 +5,17 @@
 import {
   find,
   valueAt,
+  type Blend,
   type Drawing,
   type Folder,
   type Id,
   type Layer,
   type ShotDocument,
 } from '@tallow/core/document';
-import { fitInto, IDENTITY, multiply, type Box, type Matrix } from '@tallow/core/geometry';
+import type { Part } from '@tallow/core/compose';
+import { fitInto, multiply, type Box, type Matrix, type Point } from '@tallow/core/geometry';
 import {
+  ByteCache,
   DIMMED,
   drawBackground,
   drawDrawing,
@@ -26,9 +29,10 @@ import {
   paintsOf,
   paintsOnLayer,
   sheetsOf,
-  shownPicture,
+  shownParts,
+  type Means,
   type Picture,
-  type PictureOf,
+  type ShownPart,
   type Sheet,
   type SheetOptions,
   type Surface,
@@ -44,10 +48,28 @@ let doc: ShotDocument = { shotId: '', entities: {} };
 const rasters = new Rasters();
 const assets = new Assets();
 
-const picturesAt =
-  (width: number, height: number): PictureOf =>
-  (sheet, matrix) =>
-    rasters.drawing(doc, sheet, { width, height, matrix });
+const PARTS_BYTES = 160 * 1024 * 1024;
+/** What looks came to, by everything they were worked out from. */
+const parts = new ByteCache<readonly Part[]>(PARTS_BYTES);
+
+const means: Means = {
+  make: makeSurface,
+  pictureOf: (sheet, matrix, width, height) => rasters.drawing(doc, sheet, { width, height, matrix }),
+  kept: (sheet, key, make) => {
+    const full = `${rasters.stamp(sheet.drawing.id)}|${sheet.layerId}|${key}`;
+    const known = parts.get(full);
+    if (known) return known;
+    const made = make();
+    parts.set(
+      full,
+      made,
+      made.reduce((sum, { picture }) => sum + picture.width * picture.height * 4, 0),
+    );
+    return made;
+  },
+};
+/** The same while something moves: coarser. */
+const roughly: Means = { ...means, rough: true };
 
 const bitmapOf = (surface: Surface): ImageBitmap => (surface.picture as OffscreenCanvas).transferToImageBitmap();
 
@@ -56,27 +78,41 @@ function laidApart(
   sheets: readonly Sheet[],
   size: readonly [number, number],
   view: Matrix,
+  by: Means,
+  under: readonly Sheet[],
+  lights: readonly ShownPart[] = [],
   onTop: readonly Picture[] = [],
 ): Laid[] {
-  const pictures = picturesAt(...size);
   const laid: Laid[] = [];
   let open: Surface | null = null;
   const close = () => {
     if (open) laid.push({ bitmap: bitmapOf(open), blend: 'normal', opacity: 1 });
     open = null;
   };
+  const put = (picture: Picture, blend: Blend, opacity: number): void => {
+    if (blend === 'normal') {
+      open ??= makeSurface(...size);
+      layPicture(open, picture, opacity, blend);
+      return;
+    }
+    close();
+    const apart = makeSurface(...size);
+    layPicture(apart, picture, 1, 'normal');
+    laid.push({ bitmap: bitmapOf(apart), blend, opacity });
+  };
+  for (const { picture, blend, opacity } of lights) put(picture, blend, opacity);
+  let below = [...under];
+  const [width, height] = size;
   for (const run of inGroups(sheets)) {
-    for (const part of run[0]!.group ? [run] : run.map((sheet) => [sheet])) {
-      const blend = part[0]!.group ? 'normal' : part[0]!.blend;
-      if (blend === 'normal') {
-        open ??= makeSurface(...size);
-        laySheets(open, part, view, pictures, makeSurface);
-        continue;
+    if (run[0]!.group) {
+      open ??= makeSurface(...size);
+      laySheets(open, run, view, by);
+    } else {
+      for (const sheet of run) {
+        for (const { picture, blend, opacity } of shownParts(sheet, view, { width, height }, by, below))
+          put(picture, blend, opacity);
+        below = [...below, sheet];
       }
-      close();
-      const apart = makeSurface(...size);
-      layPicture(apart, shownPicture(part[0]!, view, pictures, makeSurface), 1, 'normal');
-      laid.push({ bitmap: bitmapOf(apart), blend, opacity: part[0]!.opacity });
     }
   }
   if (onTop.length > 0) open ??= makeSurface(...size);
@@ -129,15 +165,20 @@ const painter = {
   clear(): void {
     doc = { shotId: '', entities: {} };
     rasters.clear();
+    parts.clear();
   },
 
   /** Draws the picture for drawing on, of the given size. */
   async paint(request: PaintRequest): Promise<Painted> {
     await assets.ready(doc, request.shotFrame);
-    const { width, height, view, shotFrame, activeLayerId, ghosts, pixel, options, backdrop } = request;
+    const { width, height, view, shotFrame, activeLayerId, ghosts, pixel, options, backdrop, rough } = request;
     const size = [width, height] as const;
-    const pictures = picturesAt(width, height);
-    const sheets = sheetsOf(doc, shotFrame, options);
+    const by = rough ? roughly : means;
+    // What its element as a whole is seen in waits for playing and for the finished look: here the pen draws.
+    const sheets = sheetsOf(doc, shotFrame, { ...options, matte: activeLayerId }).map((s): Sheet => ({
+      ...s,
+      whole: null,
+    }));
     const order = layerOrder(doc);
     const rank = (id: Id) => order.indexOf(id);
     const at = activeLayerId ? rank(activeLayerId) : order.length;
@@ -155,22 +196,23 @@ const painter = {
       below,
       under.filter((s) => !inside(s)),
       view,
-      pictures,
-      makeSurface,
+      by,
     );
     const active = makeSurface(...size);
     const own = sheets.find((s) => s.layerId === activeLayerId);
-    const within = clipBase(shotFrame, activeLayerId, options);
-    const mask = within ? makeSurface(...size) : null;
-    if (within && mask) layPicture(mask, pictures(within, multiply(view, within.matrix)), 1, 'normal');
-    if (own) layPicture(active, pictures(own, multiply(view, own.matrix)), 1, 'normal');
+    const mask = maskOf(shotFrame, activeLayerId, options, own, size, view);
+    // Its own looks lie in its picture and on top of it; what cuts it cuts the stroke too.
+    const [main, ...lights] = own
+      ? shownParts({ ...own, within: null, cuts: [] }, view, { width, height }, by, under)
+      : [];
+    if (main) layPicture(active, main.picture, 1, 'normal');
     let folder: Painted['folder'] = null;
     if (faded) {
       const bottom = makeSurface(...size);
-      laySheets(bottom, under.filter(inside).map(ungrouped), view, pictures, makeSurface);
+      laySheets(bottom, under.filter(inside).map(ungrouped), view, by);
       folder = {
         below: bitmapOf(bottom),
-        above: laidApart(over.filter(inside).map(ungrouped), size, view),
+        above: laidApart(over.filter(inside).map(ungrouped), size, view, by, under, lights),
         opacity: folderOpacity,
       };
     }
@@ -190,13 +232,14 @@ const painter = {
       else layPicture(below, picture, 1, 'normal');
     }
     const outside = over.filter((s) => !inside(s));
-    const above = laidApart(outside, size, view, onTop);
+    const seen = own ? [...under, own] : under;
+    const above = laidApart(outside, size, view, by, seen, faded ? [] : lights, onTop);
     const painted: Painted = {
       below: bitmapOf(below),
       active: bitmapOf(active),
       above,
       folder,
-      mask: mask && bitmapOf(mask),
+      mask,
     };
     return transfer(painted, bitmapsOf(painted));
   },
@@ -238,7 +281,7 @@ const painter = {
   ): Promise<ImageBitmap> {
     await assets.ready(doc, shotFrame);
     const surface = makeSurface(width, height);
-    drawFrame(surface, doc, shotFrame, view, picturesAt(width, height), makeSurface, {
+    drawFrame(surface, doc, shotFrame, view, means, {
       ...options,
       background: true,
       assets: assets.picture,
@@ -248,13 +291,27 @@ const painter = {
     return transfer(bitmap, [bitmap]);
   },
 
+  /** The colour of the picture at a place of the shot, plates and background with it; null where it is see-through. */
+  async colourAt({ x, y }: Point, shotFrame: number): Promise<string | null> {
+    await assets.ready(doc, shotFrame);
+    const pixel = makeSurface(1, 1);
+    drawFrame(pixel, doc, shotFrame, [1, 0, 0, 1, 0.5 - x, 0.5 - y], means, {
+      guides: false,
+      background: true,
+      assets: assets.picture,
+    });
+    const [r, g, b, a] = pixel.context.getImageData(0, 0, 1, 1).data;
+    if (a === 0) return null;
+    return `#${[r, g, b].map((v) => v!.toString(16).padStart(2, '0')).join('')}`;
+  },
+
   /** Draws what moves of an element as one dark shape on light paper. */
   silhouette(width: number, height: number, view: Matrix, shotFrame: number, elementId: Id): ImageBitmap {
     const surface = makeSurface(width, height);
     const moving = sheetsOf(doc, shotFrame, { guides: false, element: elementId }).filter(
       ({ layerId }) => find(doc, 'runlist', find(doc, 'layer', layerId)?.runListId)?.period !== 1,
     );
-    laySheets(surface, moving, view, picturesAt(width, height), makeSurface);
+    laySheets(surface, moving, view, means);
     const { context } = surface;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalCompositeOperation = 'source-in';
@@ -289,7 +346,13 @@ const painter = {
     for (const { drawingId, opacity, shift } of sheets) {
       const drawing = find(doc, 'drawing', drawingId);
       if (!drawing) continue;
-      drawDrawing(one, small, drawing, paintsOnLayer(doc, layerShowing(drawingId)?.id), shift ? multiply(matrix, shift) : matrix);
+      drawDrawing(
+        one,
+        small,
+        drawing,
+        paintsOnLayer(doc, layerShowing(drawingId)?.id),
+        shift ? multiply(matrix, shift) : matrix,
+      );
       layPicture(surface, one.picture, opacity, 'normal');
     }
     const bitmap = bitmapOf(surface);
@@ -305,28 +368,46 @@ function pairOf(width: number, height: number): [Surface, Surface] {
   return pair;
 }
 
-/** What the active layer shows within only: the sheet it clips to, or an empty one where that shows nothing. */
-function clipBase(shotFrame: number, layerId: Id | null, options: SheetOptions): Sheet | null {
+/** Where what is drawn on the active layer is seen: within what it clips to, and where no matte hides it. Null is everywhere. */
+function maskOf(
+  shotFrame: number,
+  layerId: Id | null,
+  options: SheetOptions,
+  own: Sheet | undefined,
+  [width, height]: readonly [number, number],
+  view: Matrix,
+): ImageBitmap | null {
   const layer = find(doc, 'layer', layerId);
-  if (!layer?.clip || options.alone) return null;
-  // Seen as if something were drawn on it: a layer that clips and holds nothing yet clips what is drawn on it now.
+  const clips = layer?.clip === true && !options.alone;
+  // Cuts are those of a sheet; a layer that shows nothing yet has those of the sheets beside it in its element.
+  const beside = own ?? sheetsOf(doc, shotFrame, options).find((sheet) => sheet.elementId === layer?.elementId);
+  const cuts = beside?.cuts ?? [];
+  if (!layer || (!clips && cuts.length === 0)) return null;
+  const mask = makeSurface(width, height);
+  const within = clips ? clipBase(shotFrame, layer, options) : null;
+  if (within) layPicture(mask, means.pictureOf(within, multiply(view, within.matrix), width, height), 1, 'normal');
+  else if (!clips) fillUnder(mask, '#000000');
+  for (const cut of cuts) {
+    const sheet: Sheet = { ...beside!, ...cut, within: null, cuts: [], look: null, tint: null };
+    layPicture(
+      mask,
+      means.pictureOf(sheet, multiply(view, cut.matrix), width, height),
+      1,
+      'normal',
+      cut.inverted ? 'destination-in' : 'destination-out',
+    );
+  }
+  return bitmapOf(mask);
+}
+
+/** The sheet of the layer that another clips to, or null where it shows nothing. */
+function clipBase(shotFrame: number, layer: Layer, options: SheetOptions): Sheet | null {
   const element = find(doc, 'element', layer.elementId);
   const timed = element ? timedLayers(doc, element) : [];
-  const at = timed.findIndex((each) => each.layer.id === layerId);
+  const at = timed.findIndex((each) => each.layer.id === layer.id);
   const base = timed.slice(at + 1).find((each) => !each.layer.clip || each.folder?.id !== timed[at]!.folder?.id);
-  const matrix = matrixOf(doc, layerId, shotFrame) ?? IDENTITY;
-  const nothing: Sheet = {
-    layerId: layer.id,
-    drawing: { kind: 'drawing', id: '', marks: {}, order: [] },
-    opacity: 1,
-    blend: 'normal',
-    group: null,
-    within: null,
-    tint: null,
-    matrix,
-  };
-  if (!base || base.folder?.id !== timed[at]!.folder?.id) return nothing;
-  return sheetsOf(doc, shotFrame, options).find((s) => s.layerId === base.layer.id) ?? nothing;
+  if (!base || base.folder?.id !== timed[at]!.folder?.id) return null;
+  return sheetsOf(doc, shotFrame, options).find((s) => s.layerId === base.layer.id) ?? null;
 }
 
 const folderIdOf = (layerId: Id | null): Id | undefined =>

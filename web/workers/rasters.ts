@@ -61,6 +61,11 @@ export class Rasters {
     return this.scratch;
   }
 
+  /** Tells versions of a drawing apart, and of the palette. A drawing a waver has moved has its own drawing's version. */
+  stamp(drawingId: Id): string {
+    return `${drawingId}@${this.versions.get(drawingId.split('~')[0]!) ?? 0}|${this.colours}`;
+  }
+
   private placeKey({ drawing, layerId, tint, matrix: own }: Seen, { width, height, matrix }: Sight): string {
     return `${drawing.id}|${layerId}|${tint}|${width}x${height}|${matrix.join()}|${own.join()}|${this.colours}`;
   }
@@ -69,7 +74,7 @@ export class Rasters {
   drawing(doc: ShotDocument, seen: Seen, sight: Sight): Picture {
     const { drawing } = seen;
     const place = this.placeKey(seen, sight);
-    const version = this.versions.get(drawing.id) ?? 0;
+    const version = this.versions.get(drawing.id.split('~')[0]!) ?? 0;
     const key = `${place}|${version}`;
     const kept = this.kept.get(key);
     if (kept) return kept.surface.picture;
@@ -104,14 +109,7 @@ export class Rasters {
   }
 
   /** The ghost of a drawing. @param piece only the marks of that piece. @param pixel device pixels per CSS pixel. */
-  ghost(
-    doc: ShotDocument,
-    seen: Seen,
-    sight: Sight,
-    look: GhostLook,
-    pixel: number,
-    piece: string | null,
-  ): Picture {
+  ghost(doc: ShotDocument, seen: Seen, sight: Sight, look: GhostLook, pixel: number, piece: string | null): Picture {
     const { drawing } = seen;
     const version = this.versions.get(drawing.id) ?? 0;
     const key = `ghost|${piece}|${Object.values(look).join()}|${this.placeKey(seen, sight)}|${version}`;

@@ -1,0 +1,350 @@
+/** Laying fills on a layer under the lines that bound them, and laying them again when the lines change. */
+import {
+  find,
+  putEntities,
+  type Drawing,
+  type Element,
+  type Fill,
+  type FilledRegion,
+  type FilledSlot,
+  type Id,
+  type Layer,
+  type NewId,
+  type Shape,
+  type ShotDocument,
+} from '../document/index.ts';
+import { invert, multiply, withoutArea, type Matrix, type Point } from '../geometry/index.ts';
+import { markAt } from '../marks/index.ts';
+import type { FilledShape } from '../paint/index.ts';
+import {
+  exposureAt,
+  isVisible,
+  roundOf,
+  runStart,
+  shiftAt,
+  shownOn,
+  timedLayers,
+  type TimedLayer,
+} from '../timing/index.ts';
+import { addMarks } from './drawings.ts';
+import { addLayer } from './layers.ts';
+import { placeOf } from './place.ts';
+import { outlineOf, outlinesOf } from './print.ts';
+
+/** Which lines bound a fill. */
+export const FILL_BOUNDS = ['this', 'above', 'visible'] as const;
+export type FillBounds = (typeof FILL_BOUNDS)[number];
+
+/** Roles of layers that fills lie on themselves. */
+const FILLED_ROLES = new Set(['body', 'tone', 'texture', 'glow', 'matte']);
+
+const isFillLayer = (layer: Layer): boolean => FILLED_ROLES.has(layer.role);
+
+/** Layers whose lines bound what is filled from a layer, and the layer fills go onto; null where one must be made. */
+export function fillPlace(
+  doc: ShotDocument,
+  activeId: Id,
+  bounds: FillBounds,
+): { boundIds: Id[]; fillLayerId: Id | null } {
+  const { timed, element } = placeOf(doc, activeId);
+  const layers = timedLayers(doc, element);
+  const at = layers.findIndex(({ layer }) => layer.id === activeId);
+  const own = isFillLayer(timed.layer);
+  const under = own ? timed : layers.slice(at + 1).find(({ layer }) => isFillLayer(layer) && tied(timed.layer, layer));
+  const fillAt = under ? layers.indexOf(under) : at + 1;
+  const seen = (all: readonly TimedLayer[]) =>
+    all.filter((each) => isVisible(each) && each.layer.role !== 'guide').map(({ layer }) => layer.id);
+  const lines = own ? layers.slice(0, at).find(({ layer }) => tied(timed.layer, layer) && !isFillLayer(layer)) : timed;
+  const boundIds =
+    bounds === 'visible'
+      ? seen(layers)
+      : bounds === 'above'
+        ? seen(layers.slice(0, fillAt))
+        : [(lines ?? timed).layer.id];
+  return { boundIds, fillLayerId: under?.layer.id ?? null };
+}
+
+const tied = (a: Layer, b: Layer): boolean => a.runListId === b.runListId && a.id !== b.id;
+
+/** The layer fills go onto, made under the lines and tied to them in time where there is none. */
+export function withFillLayer(doc: ShotDocument, activeId: Id, newId: NewId): { doc: ShotDocument; layerId: Id } {
+  const { fillLayerId } = fillPlace(doc, activeId, 'this');
+  if (fillLayerId) return { doc, layerId: fillLayerId };
+  const { timed } = placeOf(doc, activeId);
+  const { layer } = timed;
+  const added = addLayer(
+    doc,
+    layer.elementId,
+    `${layer.name.slice(0, 180).toWellFormed()} fill`,
+    'body',
+    activeId,
+    newId,
+  );
+  const made = find(added.doc, 'layer', added.layerId)!;
+  const into = Object.values(added.doc.entities).find(
+    (e) => (e.kind === 'element' || e.kind === 'folder') && e.layers.includes(made.id),
+  );
+  if (into?.kind !== 'element' && into?.kind !== 'folder') return { doc, layerId: activeId };
+  // Under the lines, not over them.
+  const layers = into.layers.filter((id) => id !== made.id);
+  layers.splice(layers.indexOf(activeId) + 1, 0, made.id);
+  const own = made.runListId;
+  const next = putEntities(added.doc, { ...into, layers }, { ...made, runListId: layer.runListId, shift: layer.shift });
+  const entities = { ...next.entities };
+  Reflect.deleteProperty(entities, own);
+  return { doc: { ...next, entities }, layerId: made.id };
+}
+
+/** A drawing that bounds, and how it lies to the layer that is filled. */
+export interface BoundAt {
+  readonly layerId: Id;
+  readonly drawing: Drawing;
+  readonly matrix: Matrix;
+}
+
+/** What bounds on a frame: drawings of some layers, in the space of another. Those not loaded are left out. */
+export function boundsAt(
+  doc: ShotDocument,
+  element: Element,
+  turn: number,
+  boundIds: readonly Id[],
+  layer: Layer,
+  frame: number,
+): BoundAt[] {
+  const round = roundOf(element, turn);
+  const back = invert(shiftAt(layer, element.anchor, frame, round));
+  return timedLayers(doc, element)
+    .filter((timed) => boundIds.includes(timed.layer.id))
+    .flatMap((timed) => {
+      const drawing = find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId);
+      if (!drawing) return [];
+      const matrix = multiply(back, shiftAt(timed.layer, element.anchor, frame, round));
+      return [{ layerId: timed.layer.id, drawing, matrix }];
+    });
+}
+
+/** What is filled, and by which rules. */
+export type FillPlan = Pick<Fill, 'layerId' | 'bounds' | 'gap' | 'under'>;
+
+export const fillOfLayer = (doc: ShotDocument, layerId: Id): Fill | undefined =>
+  Object.values(doc.entities).find((e): e is Fill => e.kind === 'fill' && e.layerId === layerId);
+
+const shapeFrom = ({ rings, swatch }: FilledShape, id: Id): Shape => ({
+  kind: 'shape',
+  id,
+  swatch,
+  rings,
+  rule: 'evenodd',
+  opacity: 1,
+});
+
+/** The filled regions of a slot whose shapes are still there. */
+const regionsStill = (drawing: Drawing | undefined, filled: FilledSlot | undefined): FilledRegion[] =>
+  (filled?.regions ?? []).filter(({ markId }) => drawing?.marks[markId]);
+
+/**
+ * Fills regions of the drawing a layer shows on a frame: where one of them is filled already its shape takes the
+ * new one's place and swatch. The drawing is made where there is none.
+ * @param hangsOn the print of the lines they were filled from.
+ */
+export function layFills(
+  doc: ShotDocument,
+  plan: FillPlan,
+  frame: number,
+  shapes: readonly FilledShape[],
+  hangsOn: string,
+  newId: NewId,
+): ShotDocument {
+  const filled = shapes.filter(({ rings }) => rings.length > 0);
+  const place = placeOf(doc, plan.layerId);
+  const shown = shownOn(place.timed, frame, place.turn);
+  const before = find(doc, 'drawing', shown?.drawingId);
+  const fill = fillOfLayer(doc, plan.layerId);
+  const known = regionsStill(before, shown ? fill?.slots[shown.slot] : undefined);
+  const replaced = new Map<Id, FilledRegion>();
+  const regions = filled.map((shape): { region: FilledRegion; shape: Shape } => {
+    const at = before ? markAt(before, shape.seed, 0) : null;
+    const old = known.find(({ markId }) => markId === at && !replaced.has(markId));
+    const mark = shapeFrom(shape, old?.markId ?? newId());
+    if (old) replaced.set(old.markId, old);
+    const { x, y } = shape.seed;
+    return { shape: mark, region: { markId: mark.id, x, y, swatch: mark.swatch, print: outlineOf(mark) } };
+  });
+  let next = doc;
+  if (before && replaced.size > 0) {
+    const marks = { ...before.marks };
+    for (const { shape } of regions) if (replaced.has(shape.id)) marks[shape.id] = shape;
+    next = putEntities(next, { ...before, marks });
+  }
+  const added = regions.flatMap(({ shape }) => (replaced.has(shape.id) ? [] : [shape]));
+  if (added.length > 0) next = addMarks(next, plan.layerId, frame, added, newId);
+  const now = placeOf(next, plan.layerId);
+  const slot = shownOn(now.timed, frame, now.turn)?.slot;
+  if (!slot) return next;
+  const kept = known.filter(({ markId }) => !replaced.has(markId));
+  const slots = {
+    ...fill?.slots,
+    [slot]: { hangsOn, regions: [...kept, ...regions.map(({ region }) => region)] },
+  };
+  return putEntities(next, {
+    kind: 'fill',
+    id: fill?.id ?? newId(),
+    elementId: place.element.id,
+    ...plan,
+    slots,
+  });
+}
+
+/** px² under which what is left of a shape goes too. */
+const SPECK = 4;
+
+/** Takes the fill away under a point: a filled region whole, or that part of a larger shape. */
+export function unfill(
+  doc: ShotDocument,
+  layerId: Id,
+  frame: number,
+  at: Point,
+  region: readonly Float32Array[],
+): ShotDocument {
+  const { timed, turn } = placeOf(doc, layerId);
+  const shown = shownOn(timed, frame, turn);
+  const drawing = find(doc, 'drawing', shown?.drawingId);
+  const markId =
+    drawing && markAt({ ...drawing, order: drawing.order.filter((id) => drawing.marks[id]!.kind === 'shape') }, at, 0);
+  const mark = drawing && markId ? drawing.marks[markId] : undefined;
+  if (!shown || !drawing || mark?.kind !== 'shape') return doc;
+  const rings = region.length > 0 ? withoutArea(mark.rings, region, SPECK) : [];
+  const marks = { ...drawing.marks };
+  if (rings.length > 0) marks[mark.id] = { ...mark, rings, rule: 'evenodd' };
+  else Reflect.deleteProperty(marks, mark.id);
+  const order = drawing.order.filter((id) => marks[id]);
+  const fill = fillOfLayer(doc, layerId);
+  const own = fill?.slots[shown.slot];
+  const forgotten =
+    fill && own
+      ? [
+          {
+            ...fill,
+            slots: {
+              ...fill.slots,
+              [shown.slot]: { ...own, regions: own.regions.filter((r) => r.markId !== mark.id) },
+            },
+          },
+        ]
+      : [];
+  return putEntities(doc, { ...drawing, marks, order }, ...forgotten);
+}
+
+/** Paints the shape under a point in another swatch. */
+export function repaint(doc: ShotDocument, layerId: Id, frame: number, at: Point, swatch: Id): ShotDocument {
+  const { timed, turn } = placeOf(doc, layerId);
+  const shown = shownOn(timed, frame, turn);
+  const drawing = find(doc, 'drawing', shown?.drawingId);
+  const mark = drawing?.marks[markAt(drawing, at, 0) ?? ''];
+  if (!shown || !drawing || !mark || mark.kind === 'rub' || mark.swatch === swatch) return doc;
+  const fill = fillOfLayer(doc, layerId);
+  const own = fill?.slots[shown.slot];
+  const regions = own?.regions.map((r) => (r.markId === mark.id ? { ...r, swatch } : r)) ?? [];
+  return putEntities(
+    doc,
+    { ...drawing, marks: { ...drawing.marks, [mark.id]: { ...mark, swatch } } },
+    ...(fill && own ? [{ ...fill, slots: { ...fill.slots, [shown.slot]: { ...own, regions } } }] : []),
+  );
+}
+
+/** The element frame a slot of a layer first shows on, or null when it shows nowhere. */
+export function frameOfSlot(doc: ShotDocument, layerId: Id, slot: Id): number | null {
+  const { timed, turn } = placeOf(doc, layerId);
+  const index = timed.list.runs.findIndex((run) => run.slot === slot);
+  return index < 0 ? null : runStart(timed.list, index, turn);
+}
+
+/** The print of the lines that bound a layer's fills on a frame, or null while one of them is not loaded. */
+export function boundsPrint(doc: ShotDocument, fill: FillPlan, frame: number): string | null {
+  const layer = find(doc, 'layer', fill.layerId);
+  const element = find(doc, 'element', layer?.elementId);
+  if (!layer || !element) return null;
+  const { turn } = placeOf(doc, layer.id);
+  const timed = timedLayers(doc, element).filter((each) => fill.bounds.includes(each.layer.id));
+  const drawings = timed.flatMap((each) => {
+    const id = shownOn(each, frame, turn)?.drawingId;
+    return id ? [find(doc, 'drawing', id)] : [];
+  });
+  return drawings.every((drawing) => drawing !== undefined) ? outlinesOf(drawings as Drawing[]) : null;
+}
+
+/** A filled slot whose lines have changed since. */
+export interface StaleFill {
+  readonly fill: Fill;
+  readonly slot: Id;
+  readonly frame: number;
+}
+
+/** Slots of an element's fills whose lines have changed since they were filled. */
+export function staleFills(doc: ShotDocument, elementId: Id): StaleFill[] {
+  return Object.values(doc.entities).flatMap((fill) => {
+    if (fill.kind !== 'fill' || fill.elementId !== elementId || !find(doc, 'layer', fill.layerId)) return [];
+    return Object.entries(fill.slots).flatMap(([slot, { hangsOn, regions }]): StaleFill[] => {
+      const frame = regions.length > 0 ? frameOfSlot(doc, fill.layerId, slot) : null;
+      const print = frame === null ? null : boundsPrint(doc, fill, frame);
+      return frame !== null && print !== null && print !== hangsOn ? [{ fill, slot, frame }] : [];
+    });
+  });
+}
+
+/** What of a slot is filled again from new lines: regions as they were laid. Those changed by hand are kept. */
+export function refillable(doc: ShotDocument, { fill, slot }: StaleFill): FilledRegion[] {
+  const drawing = find(doc, 'drawing', find(doc, 'layer', fill.layerId)?.slots[slot]);
+  return regionsStill(drawing, fill.slots[slot]).filter(({ markId, print }) => {
+    const mark = drawing!.marks[markId];
+    return mark?.kind === 'shape' && outlineOf(mark) === print;
+  });
+}
+
+/** Fills a slot again. @param shapes one for each region, null for one that is not there any more: it stays as it was. */
+export function relayFills(
+  doc: ShotDocument,
+  stale: StaleFill,
+  regions: readonly FilledRegion[],
+  shapes: readonly (FilledShape | null)[],
+  hangsOn: string,
+): ShotDocument {
+  const { fill, slot } = stale;
+  const drawing = find(doc, 'drawing', find(doc, 'layer', fill.layerId)?.slots[slot]);
+  const own = find(doc, 'fill', fill.id)?.slots[slot];
+  if (!drawing || !own) return doc;
+  const marks = { ...drawing.marks };
+  const anew = new Map<Id, FilledRegion>();
+  regions.forEach((region, i) => {
+    const shape = shapes[i];
+    const old = marks[region.markId];
+    if (!shape || shape.rings.length === 0 || old?.kind !== 'shape') return;
+    const mark: Shape = { ...old, rings: shape.rings, rule: 'evenodd' };
+    marks[mark.id] = mark;
+    anew.set(mark.id, { ...region, x: shape.seed.x, y: shape.seed.y, print: outlineOf(mark) });
+  });
+  const filled = own.regions.map((region) => anew.get(region.markId) ?? region);
+  return putEntities(
+    doc,
+    { ...drawing, marks },
+    { ...fill, slots: { ...fill.slots, [slot]: { hangsOn, regions: filled } } },
+  );
+}
+
+/** Slots of a layer from a frame on, each with the frame it first shows on, as far as `count` of them, round a cycle's seam. */
+export function slotsFrom(doc: ShotDocument, layerId: Id, frame: number, count: number): { slot: Id; frame: number }[] {
+  const { timed, turn, element } = placeOf(doc, layerId);
+  const { runs } = timed.list;
+  const here = exposureAt(timed.list, frame, turn)?.index ?? 0;
+  const seen = new Set<Id>();
+  const found: { slot: Id; frame: number }[] = [];
+  for (let i = 0; i < runs.length && found.length < count; i++) {
+    const index = here + i;
+    if (index >= runs.length && element.time !== 'cycle') break;
+    const { slot } = runs[index % runs.length]!;
+    if (!slot || seen.has(slot)) continue;
+    seen.add(slot);
+    found.push({ slot, frame: runStart(timed.list, index % runs.length, turn) });
+  }
+  return found;
+}

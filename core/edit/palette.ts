@@ -1,0 +1,227 @@
+/** Edits of the palette: where a swatch is used, one in place of another, what is used no more; elements in other swatches. */
+import {
+  dropEntities,
+  find,
+  findAll,
+  putEntities,
+  same,
+  shotOf,
+  type Entity,
+  type Finish,
+  type Id,
+  type Mark,
+  type NewId,
+  type Recolour,
+  type ShotDocument,
+  type Swatch,
+} from '../document/index.ts';
+import { addSwatch } from './shot.ts';
+
+/** Where a swatch is used. */
+export interface SwatchUse {
+  /** Layers with drawings that have marks in it, and how many drawings. */
+  readonly layers: readonly { readonly layerId: Id; readonly drawings: number }[];
+  /** Layers that are seen in it, finishes and tones that have it, gradients it is an end of, recolourings it is part of. */
+  readonly tints: number;
+  readonly finishes: number;
+  readonly gradients: number;
+  readonly recolours: number;
+  readonly starters: number;
+}
+
+const marksWith = (entity: Entity, swatch: Id): boolean =>
+  entity.kind === 'drawing' && Object.values(entity.marks).some((m) => m.kind !== 'rub' && m.swatch === swatch);
+
+/** Where a swatch is used; drawings that are not loaded are not looked at. */
+export function usesOf(doc: ShotDocument, swatch: Id): SwatchUse {
+  const all = Object.values(doc.entities);
+  const drawings = new Set(all.flatMap((e) => (marksWith(e, swatch) ? e.id : [])));
+  const layers = all.flatMap((e) => {
+    if (e.kind !== 'layer') return [];
+    const count = new Set(Object.values(e.slots).filter((id) => drawings.has(id))).size;
+    return count > 0 ? [{ layerId: e.id, drawings: count }] : [];
+  });
+  const count = (is: (entity: Entity) => boolean) => all.filter(is).length;
+  return {
+    layers,
+    tints: count((e) => e.kind === 'layer' && e.tint === swatch),
+    finishes: count(
+      (e) =>
+        ((e.kind === 'layer' || e.kind === 'element') && e.finishes.some((each) => each.swatch === swatch)) ||
+        (e.kind === 'tone' && Object.values(e.swatches).includes(swatch)),
+    ),
+    gradients: count((e) => e.kind === 'swatch' && (e.gradient?.stops.some((stop) => stop.swatch === swatch) ?? false)),
+    recolours: count(
+      (e) =>
+        e.kind === 'element' &&
+        e.recolours.some(({ map }) => Object.entries(map).some(([from, to]) => from === swatch || to === swatch)),
+    ),
+    starters: count((e) => e.kind === 'starter' && Object.values(e.paints).includes(swatch)),
+  };
+}
+
+/** Whether anything is painted with a swatch, or would be. */
+export function isUsed(doc: ShotDocument, swatch: Id): boolean {
+  const { layers, ...others } = usesOf(doc, swatch);
+  return layers.length > 0 || Object.values(others).some((count) => count > 0);
+}
+
+function repainted<T extends Entity>(entity: T, of: (swatch: Id) => Id): T {
+  const finishes = (all: readonly Finish[]) => all.map((e) => (e.swatch ? { ...e, swatch: of(e.swatch) } : e));
+  const record = <K extends string>(all: Readonly<Partial<Record<K, Id>>>) =>
+    Object.fromEntries(Object.entries(all).map(([key, id]) => [key, of(id as Id)])) as Record<K, Id>;
+  switch (entity.kind) {
+    case 'drawing': {
+      const mark = (m: Mark): Mark =>
+        m.kind === 'rub' || of(m.swatch) === m.swatch ? m : { ...m, swatch: of(m.swatch) };
+      const marks = Object.fromEntries(Object.entries(entity.marks).map(([id, m]) => [id, mark(m)]));
+      return Object.entries(marks).some(([id, m]) => m !== entity.marks[id]) ? { ...entity, marks } : entity;
+    }
+    case 'layer':
+      return { ...entity, tint: entity.tint && of(entity.tint), finishes: finishes(entity.finishes) };
+    case 'element':
+      return {
+        ...entity,
+        finishes: finishes(entity.finishes),
+        recolours: entity.recolours.map((each) => ({
+          ...each,
+          map: Object.fromEntries(Object.entries(each.map).map(([from, to]) => [of(from), of(to)])),
+        })),
+      };
+    case 'swatch': {
+      const { gradient } = entity;
+      if (!gradient) return entity;
+      return {
+        ...entity,
+        gradient: { ...gradient, stops: gradient.stops.map((s) => ({ ...s, swatch: of(s.swatch) })) },
+      };
+    }
+    case 'starter':
+      return { ...entity, paints: record(entity.paints) };
+    case 'tone':
+      return { ...entity, swatches: record(entity.swatches) };
+    case 'fill':
+      return {
+        ...entity,
+        slots: Object.fromEntries(
+          Object.entries(entity.slots).map(([slot, filled]) => [
+            slot,
+            { ...filled, regions: filled.regions.map((region) => ({ ...region, swatch: of(region.swatch) })) },
+          ]),
+        ),
+      };
+    default:
+      return entity;
+  }
+}
+
+/** Puts one swatch in the place of another everywhere. Needs all drawings loaded. */
+export function replaceSwatch(doc: ShotDocument, swatch: Id, by: Id): ShotDocument {
+  const of = (id: Id) => (id === swatch ? by : id);
+  const changed = Object.values(doc.entities).flatMap((entity) => {
+    const next = repainted(entity, of);
+    return same(entity, next) ? [] : [next];
+  });
+  return putEntities(doc, ...changed);
+}
+
+/** Takes swatches out of the palette. Marks painted with one of them would show grey: replace it first. */
+export function removeSwatches(doc: ShotDocument, ids: readonly Id[]): ShotDocument {
+  const shot = shotOf(doc);
+  const swatches = shot.swatches.filter((id) => !ids.includes(id));
+  return dropEntities(putEntities(doc, { ...shot, swatches }), ids);
+}
+
+/** Joins a swatch into another: all that was painted with it is painted with the other, and it is gone. */
+export const mergeSwatch = (doc: ShotDocument, swatch: Id, into: Id): ShotDocument =>
+  swatch === into ? doc : removeSwatches(replaceSwatch(doc, swatch, into), [swatch]);
+
+/** Swatches that nothing is painted with. Needs all drawings loaded. */
+export function unusedSwatches(doc: ShotDocument): Id[] {
+  return shotOf(doc).swatches.filter((id) => find(doc, 'swatch', id) && !isUsed(doc, id));
+}
+
+/** Moves a swatch to another place of the palette. */
+export function moveSwatch(doc: ShotDocument, id: Id, index: number): ShotDocument {
+  const shot = shotOf(doc);
+  const rest = shot.swatches.filter((each) => each !== id);
+  return putEntities(doc, { ...shot, swatches: rest.toSpliced(index, 0, id) });
+}
+
+/** A swatch that is not in a shot yet; ends of its gradient are named by their place in the same list. */
+export type LooseSwatch = Pick<Swatch, 'name' | 'role' | 'colour'>;
+
+/** Adds swatches at the end of the palette, but for those it has by the same name and colour. */
+export function addSwatches(doc: ShotDocument, swatches: readonly LooseSwatch[], newId: NewId): ShotDocument {
+  const has = findAll(doc, 'swatch', shotOf(doc).swatches);
+  return swatches
+    .filter(({ name, colour }) => !has.some((own) => own.name === name && own.colour === colour))
+    .reduce((next, each) => addSwatch(next, each, newId).doc, doc);
+}
+
+/** The swatches an element's marks are painted with, in the order of the palette. Needs its drawings loaded. */
+export function swatchesOn(doc: ShotDocument, elementId: Id): Swatch[] {
+  const used = new Set<Id>();
+  for (const e of Object.values(doc.entities)) {
+    if (e.kind !== 'layer' || e.elementId !== elementId) continue;
+    if (e.tint) used.add(e.tint);
+    for (const drawing of findAll(doc, 'drawing', Object.values(e.slots)))
+      for (const mark of Object.values(drawing.marks)) if (mark.kind !== 'rub') used.add(mark.swatch);
+  }
+  return findAll(
+    doc,
+    'swatch',
+    shotOf(doc).swatches.filter((id) => used.has(id)),
+  );
+}
+
+/** Keeps an element in other swatches as a variant of its colour, and shows it so. The edit says which id it got. */
+export function addRecolour(
+  doc: ShotDocument,
+  elementId: Id,
+  name: string,
+  map: Readonly<Record<Id, Id>>,
+  newId: NewId,
+): { doc: ShotDocument; recolourId: Id } {
+  const element = find(doc, 'element', elementId);
+  const recolour: Recolour = { id: newId(), name, map };
+  if (!element) return { doc, recolourId: recolour.id };
+  const recolours = [...element.recolours, recolour];
+  return { doc: putEntities(doc, { ...element, recolours, recolour: recolour.id }), recolourId: recolour.id };
+}
+
+/** Sets the swatch one is seen in for another, or (with the same one) that it is seen as itself. */
+export function setRecolour(
+  doc: ShotDocument,
+  elementId: Id,
+  recolourId: Id,
+  settings: { name?: string; from?: Id; to?: Id },
+): ShotDocument {
+  const element = find(doc, 'element', elementId);
+  if (!element) return doc;
+  const { name, from, to } = settings;
+  const recolours = element.recolours.map((each) => {
+    if (each.id !== recolourId) return each;
+    const map = { ...each.map };
+    if (from && to && from !== to) map[from] = to;
+    else if (from) Reflect.deleteProperty(map, from);
+    return { ...each, name: name ?? each.name, map };
+  });
+  return putEntities(doc, { ...element, recolours });
+}
+
+/** Shows an element in a recolouring, or in its own swatches. */
+export function seeRecolour(doc: ShotDocument, elementId: Id, recolour: Id | null): ShotDocument {
+  const element = find(doc, 'element', elementId);
+  return element && element.recolour !== recolour ? putEntities(doc, { ...element, recolour }) : doc;
+}
+
+export function dropRecolour(doc: ShotDocument, elementId: Id, recolourId: Id): ShotDocument {
+  const element = find(doc, 'element', elementId);
+  if (!element) return doc;
+  return putEntities(doc, {
+    ...element,
+    recolours: element.recolours.filter(({ id }) => id !== recolourId),
+    recolour: element.recolour === recolourId ? null : element.recolour,
+  });
+}

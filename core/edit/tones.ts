@@ -1,0 +1,241 @@
+/** Laying tone cut from a body on layers of its own, and laying it again when the body, the light or the settings change. */
+import {
+  find,
+  newLayer,
+  putEntities,
+  shotOf,
+  TONE_KEYS,
+  valueAt,
+  type Drawing,
+  type Element,
+  type Folder,
+  type Id,
+  type Layer,
+  type NewId,
+  type Shape,
+  type ShotDocument,
+  type Swatch,
+  type SwatchRole,
+  type Tone,
+  type ToneKey,
+} from '../document/index.ts';
+import { joinedAreas, type Point } from '../geometry/index.ts';
+import type { ToneSettings, ToneWork } from '../paint/index.ts';
+import { roundOf, runStart, shownOn } from '../timing/index.ts';
+import { listOf } from './layers.ts';
+import { placeOf } from './place.ts';
+import { outlinesOf, printOf } from './print.ts';
+import { addSwatch } from './shot.ts';
+
+/** What tone begins with. */
+export const FIRST_TONE: ToneSettings = { depth: 70, shade: 0.55, light: 0.4, steps: 1, rim: 3 };
+
+/** px² under which parts of a body are left out. */
+const SPECK = 16;
+
+const NAMES: Readonly<Record<ToneKey, { name: string; role: SwatchRole; colour: string }>> = {
+  shade: { name: 'shade', role: 'shade', colour: '#7a2f1a' },
+  deep: { name: 'deep shade', role: 'shade', colour: '#4a1c12' },
+  light: { name: 'light', role: 'light', colour: '#ffd08a' },
+};
+
+export const toneOf = (doc: ShotDocument, bodyId: Id): Tone | undefined =>
+  Object.values(doc.entities).find((e): e is Tone => e.kind === 'tone' && e.bodyId === bodyId);
+
+/** The tone a layer belongs to: as its body, or as one of its layers. */
+export const toneAbout = (doc: ShotDocument, layerId: Id): Tone | undefined =>
+  Object.values(doc.entities).find(
+    (e): e is Tone => e.kind === 'tone' && (e.bodyId === layerId || Object.values(e.layers).includes(layerId)),
+  );
+
+/** One area of all shapes of a drawing. */
+function bodyOf(drawing: Drawing): Float32Array[] {
+  const shapes = drawing.order.map((id) => drawing.marks[id]!).filter((m): m is Shape => m.kind === 'shape');
+  const [only] = shapes;
+  if (!only) return [];
+  return shapes.length === 1 && only.rule === 'evenodd'
+    ? [...only.rings]
+    : joinedAreas(
+        shapes.map(({ rings }) => rings),
+        SPECK,
+      );
+}
+
+const linesOf = (drawing: Drawing): Point[][] =>
+  Object.values(drawing.marks).flatMap((mark) =>
+    mark.kind === 'stroke' && !mark.unseen
+      ? [Array.from(mark.samples.x, (x, i) => ({ x, y: mark.samples.y[i]! }))]
+      : [],
+  );
+
+/** A slot of a body that tone can be cut for, with what it is cut from. */
+export interface ToneSlot {
+  readonly slot: Id;
+  readonly work: ToneWork;
+  readonly print: string;
+}
+
+/** What tone is cut from on each slot of its body; slots whose drawings are not loaded are left out. */
+export function toneSlots(
+  doc: ShotDocument,
+  tone: Pick<Tone, 'bodyId' | 'details'> & ToneSettings,
+  wanted: ReadonlySet<Id> | null = null,
+): ToneSlot[] {
+  const { timed, turn, element } = placeOf(doc, tone.bodyId);
+  const { depth, shade, light, steps, rim } = tone;
+  const seen = new Set<Id>();
+  return timed.list.runs.flatMap((run, index): ToneSlot[] => {
+    const { slot } = run;
+    const drawing = slot ? find(doc, 'drawing', timed.layer.slots[slot]) : undefined;
+    if (!slot || !drawing || seen.has(slot) || (wanted && !wanted.has(slot))) return [];
+    seen.add(slot);
+    const frame = runStart(timed.list, index, turn);
+    const details = tone.details.flatMap((id) => {
+      if (!find(doc, 'layer', id)) return [];
+      const place = placeOf(doc, id);
+      return find(doc, 'drawing', shownOn(place.timed, frame, turn)?.drawingId) ?? [];
+    });
+    const angle = valueAt(element.light, frame, roundOf(element, turn));
+    return [
+      {
+        slot,
+        work: {
+          rings: bodyOf(drawing),
+          details: details.flatMap(linesOf),
+          settings: { depth, shade, light, steps, rim },
+          light: angle,
+        },
+        print: `${outlinesOf([drawing, ...details])}@${angle.toFixed(1)}`,
+      },
+    ];
+  });
+}
+
+/** Slots whose body, details or light have changed since their tone was laid. */
+export const staleTone = (doc: ShotDocument, tone: Tone): ToneSlot[] => {
+  if (!find(doc, 'layer', tone.bodyId)) return [];
+  const laid = new Set(Object.keys(tone.hangsOn));
+  return toneSlots(doc, tone, laid).filter(({ slot, print }) => tone.hangsOn[slot] !== print);
+};
+
+/** A layer for a tone, tied to its body: shade right over it, light right under the line. */
+function withLayer(doc: ShotDocument, tone: Tone, key: ToneKey, newId: NewId): { doc: ShotDocument; layer: Layer } {
+  const known = find(doc, 'layer', tone.layers[key]);
+  if (known) return { doc, layer: known };
+  const body = find(doc, 'layer', tone.bodyId)!;
+  const { layer: made } = newLayer(
+    body.elementId,
+    `${body.name.slice(0, 180).toWellFormed()} ${NAMES[key].name}`,
+    'tone',
+    newId,
+  );
+  const layer: Layer = { ...made, runListId: body.runListId, shift: body.shift };
+  const into: Element | Folder = listOf(doc, body.id)!;
+  const at = into.layers.indexOf(body.id);
+  const above = into.layers.slice(0, at);
+  const shadeAt = above.indexOf(tone.layers.shade ?? '');
+  const lineAt = above.findLastIndex((id) => find(doc, 'layer', id)?.role === 'line');
+  const index = key === 'shade' ? at : key === 'deep' ? (shadeAt < 0 ? at : shadeAt) : lineAt < 0 ? 0 : lineAt + 1;
+  return { doc: putEntities(doc, layer, { ...into, layers: into.layers.toSpliced(index, 0, layer.id) }), layer };
+}
+
+/** The swatch of a tone: its own, the palette's first of that role by that name, else a new one. */
+function withSwatch(doc: ShotDocument, tone: Tone, key: ToneKey, newId: NewId): { doc: ShotDocument; swatch: Id } {
+  const known = tone.swatches[key];
+  if (known && find(doc, 'swatch', known)) return { doc, swatch: known };
+  const { name, role, colour } = NAMES[key];
+  const found = shotOf(doc)
+    .swatches.flatMap((id): Swatch[] => (find(doc, 'swatch', id) ? [find(doc, 'swatch', id)!] : []))
+    .find((s) => s.role === role && s.name === name);
+  if (found) return { doc, swatch: found.id };
+  const made = addSwatch(doc, { name, role, colour }, newId);
+  return { doc: made.doc, swatch: made.swatchId };
+}
+
+/** Tone as it was cut for a slot. */
+export interface CutTone {
+  readonly slot: Id;
+  readonly print: string;
+  readonly shapes: Partial<Record<ToneKey, Float32Array[]>>;
+}
+
+/** How many drawings of a tone were changed by hand since they were laid. */
+export function touchedTones(doc: ShotDocument, tone: Tone): number {
+  return Object.entries(tone.laid).reduce((sum, [layerId, prints]) => {
+    const slots = find(doc, 'layer', layerId)?.slots ?? {};
+    return (
+      sum +
+      Object.entries(prints).filter(([slot, print]) => {
+        const drawing = find(doc, 'drawing', slots[slot]);
+        return drawing && printOf(drawing) !== print;
+      }).length
+    );
+  }, 0);
+}
+
+/**
+ * Lays tone: on new layers tied to the body the first time, on the same ones after that. Drawings changed by hand
+ * are kept; layers that were deleted stay deleted.
+ * @param tone as it is to be from now on.
+ */
+export function layTone(doc: ShotDocument, tone: Tone, cuts: readonly CutTone[], newId: NewId): ShotDocument {
+  const old = find(doc, 'tone', tone.id);
+  let [next, now] = [doc, tone];
+  for (const key of TONE_KEYS) {
+    const filled = cuts.some(({ shapes }) => (shapes[key]?.length ?? 0) > 0);
+    const gone = tone.layers[key] !== undefined && !find(doc, 'layer', tone.layers[key]);
+    if (gone || (!filled && !tone.layers[key])) continue;
+    const placed = withLayer(next, now, key, newId);
+    const painted = withSwatch(placed.doc, now, key, newId);
+    next = painted.doc;
+    now = {
+      ...now,
+      layers: { ...now.layers, [key]: placed.layer.id },
+      swatches: { ...now.swatches, [key]: painted.swatch },
+    };
+    const slots: Record<Id, Id> = { ...placed.layer.slots };
+    const prints: Record<Id, string> = { ...old?.laid[placed.layer.id] };
+    const made: Drawing[] = [];
+    for (const { slot, shapes } of cuts) {
+      const drawing = find(next, 'drawing', slots[slot]);
+      if (drawing && drawing.order.length > 0 && printOf(drawing) !== prints[slot]) continue;
+      const rings = shapes[key] ?? [];
+      const mark: Shape = {
+        kind: 'shape',
+        id: drawing?.order[0] ?? newId(),
+        swatch: painted.swatch,
+        rings,
+        rule: 'evenodd',
+        opacity: 1,
+      };
+      const id = drawing?.id ?? newId();
+      const laid: Drawing = {
+        kind: 'drawing',
+        id,
+        marks: rings.length > 0 ? { [mark.id]: mark } : {},
+        order: rings.length > 0 ? [mark.id] : [],
+      };
+      made.push(laid);
+      slots[slot] = id;
+      prints[slot] = printOf(laid);
+    }
+    next = putEntities(next, ...made, { ...placed.layer, slots });
+    now = { ...now, laid: { ...now.laid, [placed.layer.id]: prints } };
+  }
+  const hangsOn = { ...tone.hangsOn, ...Object.fromEntries(cuts.map(({ slot, print }) => [slot, print])) };
+  return putEntities(next, { ...now, hangsOn });
+}
+
+/** A tone for a body that has none yet. */
+export const newTone = (body: Layer, newId: NewId): Tone => ({
+  kind: 'tone',
+  id: newId(),
+  elementId: body.elementId,
+  bodyId: body.id,
+  details: [],
+  ...FIRST_TONE,
+  layers: {},
+  swatches: {},
+  laid: {},
+  hangsOn: {},
+});

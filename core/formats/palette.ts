@@ -1,0 +1,68 @@
+/** Palettes as text: one colour a line, or CSS custom properties. Either is read. */
+import { SWATCH_ROLES, textProblem, type Swatch, type SwatchRole } from '../document/index.ts';
+
+export type PaletteEntry = Pick<Swatch, 'name' | 'role' | 'colour'>;
+
+/** A line for each: `#rrggbb  role  name`. */
+export const paletteText = (entries: readonly PaletteEntry[]): string =>
+  entries.map(({ colour, role, name }) => `${colour}  ${role}  ${name}\n`).join('');
+
+const propertyName = (name: string): string =>
+  name
+    .toLowerCase()
+    .replaceAll(/[^\p{L}\p{N}]+/gu, '-')
+    .replaceAll(/^-|-$/g, '') || 'swatch';
+
+/** Custom properties of `:root`; the role and the full name stand beside each as a comment. */
+export function paletteCss(entries: readonly PaletteEntry[]): string {
+  const taken = new Map<string, number>();
+  const lines = entries.map(({ name, role, colour }) => {
+    const base = propertyName(name);
+    const count = (taken.get(base) ?? 0) + 1;
+    taken.set(base, count);
+    return `  --${count === 1 ? base : `${base}-${count}`}: ${colour}; /* ${role}: ${name.replaceAll('*/', '* /')} */\n`;
+  });
+  return `:root {\n${lines.join('')}}\n`;
+}
+
+/** Swatches in one file at most. */
+const MOST = 500;
+
+const full = (hex: string): string =>
+  (hex.length === 4 ? `#${[...hex.slice(1)].map((c) => c + c).join('')}` : hex).toLowerCase();
+
+const isRole = (word: string): word is SwatchRole => (SWATCH_ROLES as readonly string[]).includes(word);
+
+/** Reads a palette as text or CSS, or says what is wrong and on which line. Nothing of a file with a fault is taken. */
+export function readPalette(text: string): { ok: PaletteEntry[] } | { problem: string } {
+  const entries: PaletteEntry[] = [];
+  const isCss = /--[\p{L}\p{N}_-]+\s*:/u.test(text);
+  for (const [i, raw] of text.split(/\r?\n/).entries()) {
+    const line = raw.trim();
+    const at = `Line ${i + 1}`;
+    if (isCss) {
+      const found = /^--([\p{L}\p{N}_-]+)\s*:\s*([^;]+);?\s*(?:\/\*\s*(?:(\w+):)?\s*(.*?)\s*\*\/)?$/u.exec(line);
+      if (!found) {
+        if (line.startsWith('--')) return { problem: `${at}: a property is “--name: #rrggbb;”.` };
+        continue;
+      }
+      const value = found[2]!.trim();
+      if (!/^#([0-9a-f]{3}|[0-9a-f]{6})$/i.test(value))
+        return { problem: `${at}: “${value}” is no colour like #e4551b.` };
+      const role = found[3]?.toLowerCase() ?? '';
+      entries.push({ name: found[4] || found[1]!, role: isRole(role) ? role : 'body', colour: full(value) });
+    } else {
+      if (line === '' || line.startsWith('//') || line.startsWith(';')) continue;
+      const found = /^(#(?:[0-9a-f]{3}|[0-9a-f]{6}))(?=\s|$)\s*(.*)$/i.exec(line);
+      if (!found) return { problem: `${at} must begin with a colour like #e4551b.` };
+      const [word = '', ...rest] = found[2]!.split(/\s+/);
+      const named = isRole(word.toLowerCase()) ? rest.join(' ') : found[2]!.trim();
+      const role = isRole(word.toLowerCase()) ? (word.toLowerCase() as SwatchRole) : 'body';
+      entries.push({ name: named || found[1]!, role, colour: full(found[1]!) });
+    }
+    const problem = textProblem(entries.at(-1)!.name, 'The name');
+    if (problem) return { problem: `${at}: ${problem}` };
+    if (entries.length > MOST) return { problem: `The file has more than ${MOST} colours.` };
+  }
+  return entries.length > 0 ? { ok: entries } : { problem: 'There is no colour in this file.' };
+}

@@ -1,0 +1,269 @@
+/** One finish of a list: switched, ordered, copied, and set, on this frame or throughout. */
+import {
+  findAll,
+  FINISHES,
+  jumpsAtSeam,
+  keysIn,
+  shotOf,
+  valueAt,
+  type Finish,
+  type FinishField,
+} from '@tallow/core/document';
+import { dropFinish, keyFinishNumber, moveFinish, setFinish, setFinishNumber } from '@tallow/core/edit';
+import { roundOf } from '@tallow/core/timing';
+import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Copy, Eye, EyeOff, Shuffle, Trash2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Words } from '../parts/panel.tsx';
+import { Slider } from '../parts/slider.tsx';
+import type { Current } from '../state/current.ts';
+import { setDesk, useDesk } from '../state/desk.ts';
+import { edit, endGesture, say } from '../state/document.ts';
+import { setFinishes } from '../state/finishes.ts';
+
+function Icon({
+  label,
+  whyNot,
+  onClick,
+  children,
+}: {
+  label: string;
+  whyNot?: string | null;
+  onClick: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      aria-disabled={whyNot ? true : undefined}
+      title={whyNot ?? label}
+      className={`moves grid size-7 shrink-0 place-items-center rounded-md text-wax-500 hover:text-wax-100 ${whyNot ? 'opacity-40' : ''}`}
+      onClick={() => {
+        if (!whyNot) onClick();
+      }}
+    >
+      {children}
+    </button>
+  );
+}
+
+interface CardProps {
+  now: Current;
+  ownerId: string;
+  finish: Finish;
+  index: number;
+  count: number;
+  open: boolean;
+}
+
+/** A number with its dot: filled where it is set on this frame, a ring where it is set on others. */
+function Field({
+  now,
+  ownerId,
+  finish,
+  field,
+}: Pick<CardProps, 'now' | 'ownerId' | 'finish'> & { field: FinishField }) {
+  const frame = useDesk((s) => Math.min(s.frame, now.length - 1));
+  const round = roundOf(now.element, now.length);
+  const value = finish.numbers[field.key]!;
+  const keys = keysIn(value);
+  const here = keys.some((key) => key.frame === frame);
+  const name = `${FINISHES[finish.kind].name.toLowerCase()}: ${field.label.toLowerCase()}`;
+  const jumps = round !== null && jumpsAtSeam(value, round);
+  return (
+    <>
+      <div className="flex items-center">
+        <button
+          type="button"
+          aria-pressed={here}
+          aria-label={here ? `Take ${field.label} on this frame away` : `Set ${field.label} on this frame`}
+          title={here ? 'Set on this frame · click to take it away' : 'Set on this frame: it changes over time'}
+          className="moves -ml-1 grid h-8 w-6 shrink-0 place-items-center rounded-md hover:bg-soot-700"
+          onClick={() => {
+            edit(`${name} over time`, (doc) => keyFinishNumber(doc, ownerId, finish.id, field.key, frame, round));
+          }}
+        >
+          <span
+            className={`size-2.5 rounded-full ${here ? 'bg-[#9fc3a4]' : keys.length > 0 ? 'ring-2 ring-inset ring-[#9fc3a4]' : 'ring-1 ring-inset ring-wax-500'}`}
+          />
+        </button>
+        <div className="min-w-0 flex-1 [&_span:first-child]:!w-[88px]">
+          <Slider
+            label={field.label}
+            value={valueAt(value, frame, round)}
+            least={field.least}
+            most={field.most}
+            unit={field.unit}
+            onMove={(v) => {
+              setDesk({ rough: true });
+              edit(
+                name,
+                (doc) => setFinishNumber(doc, ownerId, finish.id, field.key, frame, v),
+                `finish-${finish.id}-${field.key}`,
+              );
+            }}
+            onDone={() => {
+              setDesk({ rough: false });
+              endGesture();
+            }}
+          />
+        </div>
+      </div>
+      {jumps ? (
+        <p className="flex items-center gap-2 pb-1 text-xs text-warn" data-testid="jumps">
+          <span className="size-1.5 rounded-full bg-warn" />
+          {field.label} jumps at the seam: it does not end where it began.
+        </p>
+      ) : null}
+    </>
+  );
+}
+
+function Colour({ now, ownerId, finish }: Pick<CardProps, 'now' | 'ownerId' | 'finish'>) {
+  const swatches = findAll(now.doc, 'swatch', shotOf(now.doc).swatches);
+  const may = FINISHES[finish.kind].colour === 'may';
+  return (
+    <label className="flex h-8 items-center gap-2 text-[13px] text-wax-300">
+      <span className="w-[106px] shrink-0">Colour</span>
+      <select
+        aria-label="Colour"
+        className="moves h-7 min-w-0 flex-1 rounded-md bg-soot-900 px-1.5 text-[13px]"
+        value={finish.swatch ?? ''}
+        onChange={(event) => {
+          edit('colour of a look', (doc) => setFinish(doc, ownerId, finish.id, { swatch: event.target.value || null }));
+        }}
+      >
+        {may ? <option value="">that of what it lies on</option> : null}
+        {swatches.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+      <span
+        className="size-4 shrink-0 rounded"
+        style={{ background: swatches.find(({ id }) => id === finish.swatch)?.colour ?? 'transparent' }}
+      />
+    </label>
+  );
+}
+
+export function FinishCard({ now, ownerId, finish, index, count, open }: CardProps) {
+  const words = FINISHES[finish.kind];
+  const moves = finish.kind === 'waver' || finish.kind === 'texture';
+  const where = finish.choices['where'];
+  const along = finish.choices['along'];
+  // Settings that do nothing with the choices made are not shown.
+  const fields = words.fields.filter(
+    ({ key }) =>
+      !(finish.kind === 'inner glow' && key === (where === 'base' ? 'radius' : 'reach')) &&
+      !(finish.kind === 'blur' && key === 'angle' && along !== 'angle') &&
+      !(finish.kind === 'texture' && key === 'every' && finish.choices['moves'] !== 'boils') &&
+      !(finish.kind === 'texture' && key === 'angle' && finish.choices['form'] !== 'hatching'),
+  );
+  return (
+    <div className={`mb-1 rounded-[10px] ${open ? 'bg-soot-800' : ''}`} data-testid="finish" data-kind={finish.kind}>
+      <div className="group flex h-9 items-center pl-1 pr-1">
+        <button
+          type="button"
+          aria-expanded={open}
+          className={`flex h-9 min-w-0 flex-1 items-center gap-1.5 text-left text-[13px] ${finish.on ? 'text-wax-100' : 'text-wax-500'}`}
+          onClick={() => {
+            setFinishes({ open: open ? null : finish.id });
+          }}
+        >
+          {open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}
+          <span className="font-medium">{words.name}</span>
+          <span className="truncate text-xs text-wax-500">{words.does}</span>
+        </button>
+        {open ? (
+          <>
+            <Icon
+              label="Earlier"
+              whyNot={index === 0 ? 'It is the first.' : null}
+              onClick={() => {
+                edit('order of looks', (doc) => moveFinish(doc, ownerId, finish.id, -1));
+              }}
+            >
+              <ArrowUp size={14} />
+            </Icon>
+            <Icon
+              label="Later"
+              whyNot={index === count - 1 ? 'It is the last.' : null}
+              onClick={() => {
+                edit('order of looks', (doc) => moveFinish(doc, ownerId, finish.id, 1));
+              }}
+            >
+              <ArrowDown size={14} />
+            </Icon>
+            <Icon
+              label="Copy"
+              onClick={() => {
+                setFinishes({ copied: [finish] });
+                say(`${words.name} copied: paste it on another layer, or on the element.`);
+              }}
+            >
+              <Copy size={13} />
+            </Icon>
+            <Icon
+              label={`Take ${words.name} away`}
+              onClick={() => {
+                edit(`take ${words.name.toLowerCase()} away`, (doc) => dropFinish(doc, ownerId, finish.id));
+              }}
+            >
+              <Trash2 size={13} />
+            </Icon>
+          </>
+        ) : null}
+        <Icon
+          label={finish.on ? `Switch ${words.name} off` : `Switch ${words.name} on`}
+          onClick={() => {
+            edit(finish.on ? `${words.name.toLowerCase()} off` : `${words.name.toLowerCase()} on`, (doc) =>
+              setFinish(doc, ownerId, finish.id, { on: !finish.on }),
+            );
+          }}
+        >
+          {finish.on ? <Eye size={15} /> : <EyeOff size={15} />}
+        </Icon>
+      </div>
+      {open ? (
+        <div className="px-2.5 pb-2">
+          {words.choices.map((choice) => (
+            <div key={choice.key} className="flex flex-wrap items-center justify-between text-[13px] text-wax-300">
+              {choice.label}
+              <Words
+                label={choice.label}
+                value={finish.choices[choice.key] ?? choice.options[0]!}
+                words={choice.options.map((option) => ({
+                  value: option,
+                  label: option === 'lighter' ? 'add' : option,
+                }))}
+                onChoose={(value) => {
+                  edit(`${words.name.toLowerCase()}: ${value}`, (doc) =>
+                    setFinish(doc, ownerId, finish.id, { choices: { ...finish.choices, [choice.key]: value } }),
+                  );
+                }}
+              />
+            </div>
+          ))}
+          {words.colour === 'none' ? null : <Colour now={now} ownerId={ownerId} finish={finish} />}
+          {fields.map((field) => (
+            <Field key={field.key} now={now} ownerId={ownerId} finish={finish} field={field} />
+          ))}
+          {moves ? (
+            <button
+              type="button"
+              title="Another of the same kind"
+              className="moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[13px] text-wax-300 hover:bg-soot-700"
+              onClick={() => {
+                edit('seed', (doc) => setFinish(doc, ownerId, finish.id, { seed: (finish.seed + 1) % 0xffffffff }));
+              }}
+            >
+              <Shuffle size={13} /> Seed <span className="font-mono text-xs">{finish.seed}</span>
+            </button>
+          ) : null}
+        </div>
+      ) : null}
+    </div>
+  );
+}

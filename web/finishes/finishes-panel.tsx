@@ -1,0 +1,138 @@
+/** Looks of the layer in hand, or of its element as a whole: a list that is worked out in its order and never touches what is drawn. */
+import { FINISH_KINDS, FINISHES, randomId, type FinishKind } from '@tallow/core/document';
+import { addFinish, copyFinishes, newFinish } from '@tallow/core/edit';
+import { ClipboardPaste, Plus } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { ITEM, Menu } from '../parts/menu.tsx';
+import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
+import { useCurrent } from '../state/current.ts';
+import { setDesk, useDesk } from '../state/desk.ts';
+import { edit } from '../state/document.ts';
+import { setFinishes, useFinishes } from '../state/finishes.ts';
+import { showPanel } from '../state/panels.ts';
+import { FinishCard } from './finish-card.tsx';
+
+export function FinishesPanel() {
+  const now = useCurrent();
+  const looks = useDesk((s) => s.looks);
+  const finished = useDesk((s) => s.finished);
+  const { of, open, copied } = useFinishes();
+  const owner = of === 'layer' ? now?.active?.layer : now?.element;
+  if (!now || !owner) return null;
+  // Lines take their colour from fills, which an element as a whole does not lie on.
+  const kinds = FINISH_KINDS.filter((kind) => of === 'layer' || kind !== 'line colour');
+  const add = (kind: FinishKind): void => {
+    const finish = newFinish(now.doc, kind, randomId, 1 + owner.finishes.length);
+    edit(`add ${FINISHES[kind].name.toLowerCase()}`, (doc) => addFinish(doc, owner.id, finish));
+    setFinishes({ open: finish.id });
+  };
+  const paste = (): void => {
+    edit('paste looks', (doc) => copyFinishes(doc, copied, owner.id, randomId));
+  };
+  const missing = copied.some(({ swatch }) => swatch !== null && !now.doc.entities[swatch]);
+  return (
+    <Panel
+      label="Looks"
+      testId="finishes-panel"
+      heading="Looks"
+      onBack={() => {
+        showPanel(null);
+      }}
+    >
+      <div className="flex items-center justify-between">
+        <Words
+          label="Whose looks"
+          value={of}
+          words={[
+            { value: 'layer', label: now.active?.layer.name.slice(0, 18) ?? 'layer', title: 'Of this layer' },
+            { value: 'element', label: 'whole element', title: 'Of all its layers put together' },
+          ]}
+          onChoose={(value) => {
+            setFinishes({ of: value, open: null });
+          }}
+        />
+        <Menu
+          label="Add a look"
+          className="flex h-8 items-center gap-1 rounded-lg bg-soot-800 px-2.5 text-[13px] text-wax-300 hover:text-wax-100"
+          trigger={
+            <>
+              <Plus size={14} /> Look
+            </>
+          }
+        >
+          {kinds.map((kind) => (
+            <DropdownMenu.Item
+              key={kind}
+              className={ITEM}
+              onSelect={() => {
+                add(kind);
+              }}
+            >
+              {FINISHES[kind].name}
+              <span className="ml-auto pl-4 text-xs text-wax-500">{FINISHES[kind].does}</span>
+            </DropdownMenu.Item>
+          ))}
+        </Menu>
+      </div>
+      {owner.finishes.length === 0 ? (
+        <p className="py-2 text-[13px] text-wax-500">
+          Glow, tint, blur, waver, texture and more: they change how{' '}
+          {of === 'layer' ? 'this layer' : 'the whole element'} is seen, on every drawing, and can be taken away again.
+        </p>
+      ) : (
+        owner.finishes.map((finish, i) => (
+          <FinishCard
+            key={finish.id}
+            now={now}
+            ownerId={owner.id}
+            finish={finish}
+            index={i}
+            count={owner.finishes.length}
+            open={open === finish.id}
+          />
+        ))
+      )}
+      <div className="flex flex-wrap gap-1.5 py-1">
+        <Small
+          title="All of this list, to be pasted elsewhere"
+          whyNot={owner.finishes.length > 0 ? null : 'There is nothing to copy.'}
+          onClick={() => {
+            setFinishes({ copied: owner.finishes });
+          }}
+        >
+          Copy all
+        </Small>
+        <Small
+          title="Looks that were copied, at the end of this list"
+          whyNot={
+            copied.length === 0
+              ? 'Copy looks of a layer or an element first.'
+              : missing
+                ? 'Their colours belong to another shot.'
+                : null
+          }
+          onClick={paste}
+        >
+          <ClipboardPaste size={14} /> Paste {copied.length > 0 ? copied.length : ''}
+        </Small>
+      </div>
+      <Line />
+      <Check
+        label="See looks while drawing"
+        title="What moves outlines, and looks of the whole element other than while playing, wait for the finished look"
+        checked={looks}
+        onChange={(on) => {
+          setDesk({ looks: on });
+        }}
+      />
+      <Check
+        label="Finished look"
+        title="What will be taken away: all looks, no guides, nothing that is for work"
+        checked={finished}
+        onChange={(on) => {
+          setDesk({ finished: on });
+        }}
+      />
+    </Panel>
+  );
+}

@@ -1,0 +1,58 @@
+/** The element's axis over the picture, from its anchor to its tip, while something that runs along it is set. */
+import { find, shotOf } from '@tallow/core/document';
+import { setElement } from '@tallow/core/edit';
+import { apply, invert } from '@tallow/core/geometry';
+import { axisOf } from '@tallow/core/render';
+import { useRef } from 'react';
+import { useSight } from '../pick/pick-overlay.tsx';
+import { drag } from '../plan/drag.ts';
+import { useCurrent } from '../state/current.ts';
+import { useDesk } from '../state/desk.ts';
+
+const LINE = '#e3a8c0';
+
+export function AxisHandle() {
+  const svg = useRef<SVGSVGElement>(null);
+  const sight = useSight(svg);
+  const now = useCurrent();
+  const panel = useDesk((s) => s.panel);
+  const swatchId = useDesk((s) => s.swatchId);
+  const swatch = now && find(now.doc, 'swatch', swatchId);
+  const runs =
+    panel === 'palette'
+      ? swatch?.gradient?.run === 'axis'
+      : panel === 'finishes'
+        ? [...(now?.active?.layer.finishes ?? []), ...(now?.element.finishes ?? [])].some(
+            ({ kind, choices }) => kind === 'fade' || (kind === 'inner glow' && choices['where'] === 'base'),
+          )
+        : false;
+  if (!now || !sight || !runs) return <svg ref={svg} className="hidden" />;
+  const { from, to } = axisOf(now.element, shotOf(now.doc).height);
+  const [a, b] = [apply(sight.matrix, from), apply(sight.matrix, to)];
+  return (
+    <svg ref={svg} className="pointer-events-none absolute inset-0 size-full" data-testid="axis">
+      <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="#14110f" strokeWidth={4} strokeOpacity={0.7} />
+      <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={LINE} strokeWidth={1.6} strokeDasharray="6 4" />
+      <rect x={a.x - 5} y={a.y - 5} width={10} height={10} transform={`rotate(45 ${a.x} ${a.y})`} fill={LINE} />
+      <circle
+        cx={b.x}
+        cy={b.y}
+        r={9}
+        fill="#14110f"
+        stroke={LINE}
+        strokeWidth={2.4}
+        className="pointer-events-auto cursor-move"
+        data-testid="tip"
+        onPointerDown={(event) => {
+          const { matrix } = sight;
+          const box = svg.current!.getBoundingClientRect();
+          drag(event, {
+            name: 'tip of the axis',
+            placeOf: (e) => apply(invert(matrix), { x: e.clientX - box.left, y: e.clientY - box.top }),
+            change: (doc, at) => setElement(doc, now.element.id, { tip: at }),
+          });
+        }}
+      />
+    </svg>
+  );
+}

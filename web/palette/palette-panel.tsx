@@ -1,0 +1,280 @@
+/** The palette: the swatch in hand with its colour, where it is used, the whole palette, and the element in other swatches. */
+import {
+  find,
+  findAll,
+  randomId,
+  shotOf,
+  SWATCH_ROLES,
+  textProblem,
+  type ShotDocument,
+  type Swatch,
+  type SwatchRole,
+} from '@tallow/core/document';
+import {
+  addSwatch,
+  isUsed,
+  mergeSwatch,
+  moveSwatch,
+  removeSwatches,
+  replaceSwatch,
+  setSwatch,
+  usesOf,
+} from '@tallow/core/edit';
+import { ArrowLeft, ArrowRight, Plus, Trash2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Line, Panel, Small } from '../parts/panel.tsx';
+import { swatchOf, useCurrent } from '../state/current.ts';
+import { setDesk, useDesk } from '../state/desk.ts';
+import { edit, endGesture, useDocument } from '../state/document.ts';
+import { showPanel } from '../state/panels.ts';
+import { noteColour, takeSwatch } from '../state/palette.ts';
+import { withDrawings } from '../state/time-edits.ts';
+import { GradientSettings, gradientCss } from './gradient-settings.tsx';
+import { PaletteTools } from './palette-tools.tsx';
+import { Picker } from './picker.tsx';
+import { RecolourSettings } from './recolour-settings.tsx';
+
+/** Runs something that needs all drawings here. */
+export const withAllDrawings = (then: () => void): void => {
+  withDrawings([...useDocument.getState().missing], then);
+};
+
+/** The swatches to choose from, as chips of what they look like. */
+function Chips({ doc, swatches, inHand }: { doc: ShotDocument; swatches: readonly Swatch[]; inHand: Swatch }) {
+  const add = (): void => {
+    let made = '';
+    edit('add swatch', (each) => {
+      const added = addSwatch(
+        each,
+        { name: `swatch ${swatches.length + 1}`, role: 'body', colour: inHand.colour },
+        randomId,
+      );
+      made = added.swatchId;
+      return added.doc;
+    });
+    takeSwatch(made);
+  };
+  return (
+    <div className="flex flex-wrap gap-1 rounded-[10px] bg-surround p-2" role="group" aria-label="Swatches">
+      {swatches.map((swatch) => (
+        <button
+          key={swatch.id}
+          type="button"
+          aria-pressed={swatch.id === inHand.id}
+          aria-label={swatch.name}
+          title={`${swatch.name}, ${swatch.role}`}
+          className={`h-8 w-9 rounded-md ${swatch.id === inHand.id ? 'ring-2 ring-flame ring-offset-2 ring-offset-surround' : ''}`}
+          style={{ background: gradientCss(doc, swatch) }}
+          onClick={() => {
+            takeSwatch(swatch.id);
+          }}
+        />
+      ))}
+      <button
+        type="button"
+        aria-label="Add a swatch like this"
+        title="Add a swatch like this"
+        className="moves grid h-8 w-9 place-items-center rounded-md text-wax-300 hover:bg-[#333]"
+        onClick={add}
+      >
+        <Plus size={15} />
+      </button>
+    </div>
+  );
+}
+
+function NameAndRole({ swatch, count, index }: { swatch: Swatch; count: number; index: number }) {
+  const [name, setName] = useState(swatch.name);
+  const problem = textProblem(name, 'The name');
+  const move = (by: 1 | -1) => () => {
+    edit('order of swatches', (doc) => moveSwatch(doc, swatch.id, index + by));
+  };
+  return (
+    <div className="py-1.5">
+      <div className="flex items-center gap-1.5">
+        <input
+          aria-label="Swatch name"
+          className="field !h-8 min-w-0 flex-1 text-[13px]"
+          value={name}
+          aria-invalid={problem !== null}
+          onChange={(e) => {
+            setName(e.target.value);
+          }}
+          onBlur={() => {
+            if (problem) setName(swatch.name);
+            else if (name.trim() !== swatch.name)
+              edit('swatch name', (doc) => setSwatch(doc, swatch.id, { name: name.trim() }));
+          }}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+            if (event.key === 'Enter') event.currentTarget.blur();
+          }}
+        />
+        <select
+          aria-label="Swatch role"
+          className="moves h-8 rounded-md bg-soot-800 px-1.5 text-[13px]"
+          value={swatch.role}
+          onChange={(e) => {
+            edit('swatch role', (doc) => setSwatch(doc, swatch.id, { role: e.target.value as SwatchRole }));
+          }}
+        >
+          {SWATCH_ROLES.map((role) => (
+            <option key={role}>{role}</option>
+          ))}
+        </select>
+        <Small title="Earlier in the palette" whyNot={index > 0 ? null : 'It is the first.'} onClick={move(-1)}>
+          <ArrowLeft size={14} />
+        </Small>
+        <Small title="Later in the palette" whyNot={index < count - 1 ? null : 'It is the last.'} onClick={move(1)}>
+          <ArrowRight size={14} />
+        </Small>
+      </div>
+      {problem ? <p className="pt-1 text-xs text-harm">{problem}</p> : null}
+    </div>
+  );
+}
+
+const many = (count: number, one: string): string => `${count} ${count === 1 ? one : `${one}s`}`;
+
+/** Where it is used, and another in its place. */
+function Used({ doc, swatch, others }: { doc: ShotDocument; swatch: Swatch; others: readonly Swatch[] }) {
+  const uses = useMemo(() => usesOf(doc, swatch.id), [doc, swatch.id]);
+  const [by, setBy] = useState('');
+  const target = others.find(({ id }) => id === by) ?? others[0];
+  const rest = [
+    ...(uses.tints > 0 ? [many(uses.tints, 'tint')] : []),
+    ...(uses.finishes > 0 ? [many(uses.finishes, 'look')] : []),
+    ...(uses.gradients > 0 ? [many(uses.gradients, 'gradient')] : []),
+    ...(uses.recolours > 0 ? [many(uses.recolours, 'recolouring')] : []),
+    ...(uses.starters > 0 ? [many(uses.starters, 'starter')] : []),
+  ];
+  const used = uses.layers.length > 0 || rest.length > 0;
+  const whyNot = target ? null : 'There is no other swatch.';
+  return (
+    <div>
+      <p className="pt-1 text-[13px] text-wax-300" data-testid="swatch-used">
+        {used ? 'Used' : 'Not used anywhere.'}
+        {uses.layers.length > 0
+          ? ` on ${many(uses.layers.length, 'layer')}, ${many(
+              uses.layers.reduce((sum, { drawings }) => sum + drawings, 0),
+              'drawing',
+            )}`
+          : ''}
+        {rest.length > 0 ? `${uses.layers.length > 0 ? '; ' : ' by '}${rest.join(', ')}` : ''}
+      </p>
+      <div className="flex flex-wrap gap-1 py-1">
+        {uses.layers.slice(0, 12).map(({ layerId, drawings }) => {
+          const layer = find(doc, 'layer', layerId);
+          return layer ? (
+            <button
+              key={layerId}
+              type="button"
+              title="Go to this layer"
+              className="moves h-7 rounded-md bg-soot-800 px-2 text-xs text-wax-300 hover:text-wax-100"
+              onClick={() => {
+                setDesk({ elementId: layer.elementId, layerId, picked: null });
+              }}
+            >
+              {layer.name} <span className="font-mono text-wax-500">{drawings}</span>
+            </button>
+          ) : null;
+        })}
+      </div>
+      <div className="flex items-center gap-1.5 text-[13px] text-wax-300">
+        <select
+          aria-label="Other swatch"
+          className="moves h-8 min-w-0 flex-1 rounded-md bg-soot-800 px-1.5 text-[13px]"
+          value={target?.id ?? ''}
+          onChange={(event) => {
+            setBy(event.target.value);
+          }}
+        >
+          {others.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+        <Small
+          title="The other swatch in its place, everywhere; this one stays in the palette"
+          whyNot={whyNot ?? (used ? null : 'It is not used anywhere.')}
+          onClick={() => {
+            withAllDrawings(() => {
+              edit('replace swatch', (each) => replaceSwatch(each, swatch.id, target!.id));
+            });
+          }}
+        >
+          Replace
+        </Small>
+        <Small
+          title="Everything painted with it takes the other, and it is gone"
+          whyNot={whyNot}
+          onClick={() => {
+            withAllDrawings(() => {
+              edit('merge swatches', (each) => mergeSwatch(each, swatch.id, target!.id));
+              takeSwatch(target!.id);
+            });
+          }}
+        >
+          Merge
+        </Small>
+        <Small
+          title="Take it out of the palette"
+          whyNot={used ? 'It is used: replace or merge it.' : whyNot && 'The last swatch stays.'}
+          onClick={() => {
+            withAllDrawings(() => {
+              edit('remove swatch', (each) => (isUsed(each, swatch.id) ? each : removeSwatches(each, [swatch.id])));
+            });
+          }}
+        >
+          <Trash2 size={14} />
+        </Small>
+      </div>
+    </div>
+  );
+}
+
+export function PalettePanel() {
+  const now = useCurrent();
+  const swatchId = useDesk((s) => s.swatchId);
+  const swatch = now && swatchOf(now.doc, swatchId);
+  if (!now || !swatch) return null;
+  const swatches = findAll(now.doc, 'swatch', shotOf(now.doc).swatches);
+  const others = swatches.filter(({ id }) => id !== swatch.id);
+  return (
+    <Panel
+      label="Palette"
+      testId="palette-panel"
+      heading="Palette"
+      onBack={() => {
+        showPanel(null);
+      }}
+    >
+      <Chips doc={now.doc} swatches={swatches} inHand={swatch} />
+      <NameAndRole
+        key={`${swatch.id}${swatch.name}`}
+        swatch={swatch}
+        count={swatches.length}
+        index={swatches.indexOf(swatch)}
+      />
+      <Picker
+        key={swatch.id}
+        colour={swatch.colour}
+        onMove={(colour) => {
+          edit('swatch colour', (doc) => setSwatch(doc, swatch.id, { colour }), `colour-${swatch.id}`);
+        }}
+        onDone={() => {
+          noteColour(swatch.colour);
+          endGesture();
+        }}
+      />
+      <GradientSettings doc={now.doc} swatch={swatch} />
+      <Line />
+      <Used doc={now.doc} swatch={swatch} others={others} />
+      <Line />
+      <RecolourSettings now={now} swatches={swatches} />
+      <Line />
+      <PaletteTools doc={now.doc} swatches={swatches} />
+    </Panel>
+  );
+}

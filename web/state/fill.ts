@@ -1,0 +1,474 @@
+/** Filling on the desk: what bounds, by which rules, what lies under the pen, and the fills as they are laid. */
+import { find, findAll, randomId, shotOf, type Id, type Stroke } from '@tallow/core/document';
+import {
+  addMarks,
+  boundsAt,
+  boundsPrint,
+  fillOfLayer,
+  fillPlace,
+  layFills,
+  refillable,
+  relayFills,
+  repaint,
+  slotsFrom,
+  staleFills,
+  unfill,
+  withFillLayer,
+  whyNotDrawable,
+  type FillBounds,
+  type FillPlan,
+  type StaleFill,
+} from '@tallow/core/edit';
+import { apply, invert, mapBox, multiply, type Matrix, type Point } from '@tallow/core/geometry';
+import type { FilledShape, FillReport } from '@tallow/core/paint';
+import { shiftAt, roundOf, shownOn } from '@tallow/core/timing';
+import { proxy } from 'comlink';
+import { create } from 'zustand';
+import { compute } from '../workers/compute-client.ts';
+import type { FillThere, FillWork } from '../workers/fill-work.ts';
+import { current, layerMatrix, swatchOf, type Current } from './current.ts';
+import { desk, setDesk } from './desk.ts';
+import { edit, onChange, say, useDocument } from './document.ts';
+import { withDrawings } from './time-edits.ts';
+
+export const FILL_MODES = ['region', 'lasso', 'closing', 'unfill', 'repaint'] as const;
+export type FillMode = (typeof FILL_MODES)[number];
+
+/** A report with the drawing it is about. */
+export interface FillReportAt extends FillReport {
+  readonly frame: number;
+}
+
+interface FillDesk {
+  readonly mode: FillMode;
+  readonly bounds: FillBounds;
+  readonly gap: number;
+  readonly toMiddle: boolean;
+  readonly under: number;
+  /** Whether a closing stroke fills what it closes. */
+  readonly fillsClosed: boolean;
+  /** Drawings a fill is carried through, the one shown first. */
+  readonly through: number;
+  /** What lies under the pen, of the drawing it was asked about. */
+  readonly there: FillThere | null;
+  readonly working: { readonly done: number; readonly of: number } | null;
+  readonly reports: readonly FillReportAt[];
+}
+
+export const useFill = create<FillDesk>(() => ({
+  mode: 'region',
+  bounds: 'this',
+  gap: 6,
+  toMiddle: true,
+  under: 3,
+  fillsClosed: false,
+  through: 500,
+  there: null,
+  working: null,
+  reports: [],
+}));
+export const setFill = useFill.setState;
+
+/** Where fills of the active layer go and what bounds them; the layer may still have to be made. */
+export function fillingNow(now: Current): { boundIds: Id[]; layerId: Id | null } | null {
+  if (!now.active) return null;
+  const { boundIds, fillLayerId } = fillPlace(now.doc, now.active.layer.id, useFill.getState().bounds);
+  return { boundIds, layerId: fillLayerId };
+}
+
+const planFor = (layerId: Id, bounds: readonly Id[]): FillPlan => {
+  const { gap, toMiddle, under } = useFill.getState();
+  return { layerId, bounds, gap, under: toMiddle ? null : under };
+};
+
+let contents = 0;
+const contentIds = new WeakMap<object, number>();
+const contentId = (content: object): number => {
+  const known = contentIds.get(content) ?? ++contents;
+  contentIds.set(content, known);
+  return known;
+};
+
+/** What a frame is filled from, with a key that changes when any of it does. Null where nothing bounds. */
+function workAt(now: Current, plan: FillPlan, frame: number): { key: string; work: FillWork } | null {
+  const { doc, element, length } = now;
+  const layer = find(doc, 'layer', plan.layerId) ?? now.active?.layer;
+  if (!layer) return null;
+  const bounding = boundsAt(doc, element, length, plan.bounds, layer, frame);
+  if (bounding.length === 0) return null;
+  const rules = { gap: plan.gap, under: plan.under };
+  const colours = Object.fromEntries(findAll(doc, 'swatch', shotOf(doc).swatches).map((s) => [s.id, s.colour]));
+  const home: Matrix = [1, 0, 0, 1, now.placement?.x ?? 0, now.placement?.y ?? 0];
+  const own = multiply(home, shiftAt(layer, element.anchor, frame, roundOf(element, length)));
+  const { width, height } = shotOf(doc);
+  const picture = mapBox(invert(own), { left: 0, top: 0, right: width, bottom: height });
+  const key = JSON.stringify([bounding.map(({ drawing, matrix }) => [contentId(drawing), matrix]), rules, picture]);
+  return {
+    key,
+    work: { bounding: bounding.map(({ drawing, matrix }) => ({ drawing, matrix })), colours, picture, rules },
+  };
+}
+
+/** From the active layer's space to that of the layer that is filled. */
+export function toFillLayer(now: Current, layerId: Id | null, frame: number): Matrix {
+  const timed = now.layers.find(({ layer }) => layer.id === layerId);
+  if (!timed) return [1, 0, 0, 1, 0, 0];
+  return multiply(invert(layerMatrix({ ...now, active: timed }, frame)), layerMatrix(now, frame));
+}
+
+let readyKey = '';
+/** Makes the drawing shown ready to be filled. @returns its key, or null where nothing bounds. */
+async function ready(now: Current, frame: number): Promise<string | null> {
+  const place = fillingNow(now);
+  if (!place) return null;
+  const plan = planFor(place.layerId ?? '', place.boundIds);
+  const made = workAt(now, plan, frame);
+  if (!made) return null;
+  if (made.key !== readyKey) {
+    if (!(await compute().fillReady(made.key, made.work))) return null;
+    readyKey = made.key;
+  }
+  return made.key;
+}
+
+let asking = false;
+let next: Point | null = null;
+/** Looks what lies under the pen; while one answer is awaited only the latest place is kept. @param at the active layer's space. */
+export async function lookAt(at: Point): Promise<void> {
+  next = at;
+  if (asking) return;
+  asking = true;
+  try {
+    for (;;) {
+      const place: Point | null = next;
+      if (!place) break;
+      next = null;
+      const now = current();
+      if (!now?.active || desk().hand !== 'fill') break;
+      const { frame } = desk();
+      const key = await ready(now, frame);
+      const inFill = apply(toFillLayer(now, fillingNow(now)?.layerId ?? null, frame), place);
+      const there = key ? await compute().fillAt(key, inFill) : null;
+      if (desk().hand === 'fill' && desk().frame === frame) setFill({ there });
+    }
+  } finally {
+    asking = false;
+  }
+}
+
+export const lookAway = (): void => {
+  next = null;
+  setFill({ there: null });
+};
+
+/** Why nothing can be filled now, or null. */
+export function whyNotFill(now: Current | null): string | null {
+  if (!now?.active) return 'There is no layer. Add one first.';
+  const trouble = whyNotDrawable(now.active);
+  if (trouble) return trouble;
+  const place = fillingNow(now);
+  const target = now.layers.find(({ layer }) => layer.id === place?.layerId);
+  if (target && whyNotDrawable(target)) return whyNotDrawable(target);
+  if (!swatchOf(now.doc, desk().swatchId)) return 'The palette is empty. Add a swatch to fill with.';
+  return null;
+}
+
+/** Says why a fill did not hold. */
+function sayLeaks({ leaks }: FillThere): void {
+  if (!leaks || (leaks.places.length === 0 && leaks.leastGap === null)) {
+    say('Nothing encloses this place. Fill inside lines that close, or draw a closing stroke.');
+    return;
+  }
+  const count = leaks.places.length;
+  const where = count === 1 ? 'at one place: close the line there' : `at ${count} places: close the line there`;
+  say(
+    leaks.leastGap === null
+      ? `The fill runs out ${where}.`
+      : `The fill runs out ${where} or raise Gap to ${leaks.leastGap} px.`,
+    leaks.leastGap === null
+      ? undefined
+      : {
+          label: `Gap ${leaks.leastGap} px`,
+          run: () => {
+            setFill({ gap: leaks.leastGap! });
+          },
+        },
+  );
+}
+
+/** Lays shapes on the fill layer, making it where there is none. */
+function lay(name: string, frame: number, shapes: readonly FilledShape[], gesture?: string): void {
+  const now = current();
+  const swatch = now && swatchOf(now.doc, desk().swatchId);
+  const place = now && fillingNow(now);
+  if (!now?.active || !swatch || !place || shapes.length === 0) return;
+  const active = now.active.layer.id;
+  edit(
+    name,
+    (doc) => {
+      const made = withFillLayer(doc, active, randomId);
+      const plan = planFor(made.layerId, place.boundIds);
+      const print = boundsPrint(made.doc, plan, frame) ?? '';
+      const painted = shapes.map((shape) => ({ ...shape, swatch: swatch.id }));
+      return layFills(made.doc, plan, frame, painted, print, randomId);
+    },
+    gesture,
+  );
+}
+
+/** Fills the regions that lie under some places. @param at the active layer's space. */
+export async function fillAt(at: readonly Point[]): Promise<void> {
+  const now = current();
+  const trouble = whyNotFill(now);
+  if (!now || trouble) {
+    say(trouble!);
+    return;
+  }
+  const { frame } = desk();
+  const key = await ready(now, frame);
+  if (!key) {
+    say('There are no lines here that could bound a fill.');
+    return;
+  }
+  const toFill = toFillLayer(now, fillingNow(now)?.layerId ?? null, frame);
+  const found = new Map<number, FilledShape>();
+  for (const place of at) {
+    const there = await compute().fillAt(key, apply(toFill, place));
+    if (there.shape) found.set(there.region, there.shape);
+    else if (at.length === 1) sayLeaks(there);
+  }
+  lay(found.size > 1 ? `fill ${found.size} regions` : 'fill', frame, [...found.values()]);
+}
+
+/** Fills several regions at once. @param lasso the active layer's space. */
+export async function fillMany(which: 'all' | 'silhouette' | 'lasso', lasso: readonly Point[] = []): Promise<void> {
+  const now = current();
+  const trouble = whyNotFill(now);
+  if (!now || trouble) {
+    say(trouble!);
+    return;
+  }
+  const { frame } = desk();
+  const key = await ready(now, frame);
+  const toFill = toFillLayer(now, fillingNow(now)?.layerId ?? null, frame);
+  const shapes = key
+    ? await compute().fillMany(
+        key,
+        which,
+        lasso.map((p) => apply(toFill, p)),
+      )
+    : [];
+  if (shapes.length === 0) say('Nothing is enclosed here. Raise Gap, or close the lines.');
+  else lay(which === 'silhouette' ? 'fill all but the outside' : `fill ${shapes.length} regions`, frame, shapes);
+}
+
+/** Draws a line that bounds and is never seen; fills what it closes, if that is wanted. @param at the active layer's space. */
+export async function closeWith(at: readonly Point[]): Promise<void> {
+  const now = current();
+  const swatch = now && swatchOf(now.doc, desk().swatchId);
+  const place = now && fillingNow(now);
+  const lines = now?.layers.find(({ layer }) => layer.id === place?.boundIds[0]);
+  const trouble = whyNotDrawable(lines);
+  if (!now?.active || !swatch || !lines || trouble) {
+    say(trouble ?? 'There is nothing to close.');
+    return;
+  }
+  const { frame } = desk();
+  const before = await ready(now, frame);
+  const own = multiply(invert(layerMatrix({ ...now, active: lines }, frame)), layerMatrix(now, frame));
+  const points = at.map((p) => apply(own, p));
+  const column = (of: (i: number) => number) => Float32Array.from(points, (_, i) => of(i));
+  const stroke: Stroke = {
+    kind: 'stroke',
+    id: randomId(),
+    swatch: swatch.id,
+    brush: { kind: 'ink', width: 3, opacity: 1, pressure: false },
+    seed: 0,
+    samples: {
+      x: column((i) => points[i]!.x),
+      y: column((i) => points[i]!.y),
+      pressure: column(() => 1),
+      altitude: column(() => Math.PI / 2),
+      azimuth: column(() => 0),
+    },
+    unseen: true,
+  };
+  const gesture = `close-${stroke.id}`;
+  edit('closing stroke', (doc) => addMarks(doc, lines.layer.id, frame, [stroke], randomId), gesture);
+  if (!useFill.getState().fillsClosed) return;
+  const after = current();
+  const key = after && (await ready(after, frame));
+  if (!key) return;
+  const shapes = await compute().fillClosed(before ?? '', key);
+  if (shapes.length === 0) say('This stroke closes nothing yet.');
+  else lay('closing stroke with fill', frame, shapes, gesture);
+}
+
+/** Takes away the fill, or paints it in the swatch in hand, where the pen is. @param at the active layer's space. */
+export async function changeFill(how: 'unfill' | 'repaint', at: Point): Promise<void> {
+  const now = current();
+  const layerId = now && fillingNow(now)?.layerId;
+  const swatch = now && swatchOf(now.doc, desk().swatchId);
+  if (!now || !layerId || !swatch) {
+    say('There is no fill here.');
+    return;
+  }
+  const { frame } = desk();
+  const place = apply(toFillLayer(now, layerId, frame), at);
+  const key = how === 'unfill' ? await ready(now, frame) : null;
+  const there = key ? await compute().fillAt(key, place) : null;
+  const { serial } = useDocument.getState();
+  edit(how === 'unfill' ? 'take fill away' : 'fill in another swatch', (doc) =>
+    how === 'unfill'
+      ? unfill(doc, layerId, frame, place, there?.shape?.rings ?? [])
+      : repaint(doc, layerId, frame, place, swatch.id),
+  );
+  if (useDocument.getState().serial === serial) say('There is no fill here that could be changed.');
+}
+
+/** Why fills cannot be carried on from the drawing shown, or null. */
+export function whyNotThrough(now: Current | null): string | null {
+  if (useFill.getState().working) return 'Fills are being carried through already.';
+  const layerId = now && fillingNow(now)?.layerId;
+  const trouble = whyNotFill(now);
+  if (!now || trouble) return trouble;
+  const slot = layerId && slotShown(now, layerId);
+  const fill = layerId ? fillOfLayer(now.doc, layerId) : undefined;
+  if (!slot || !fill?.slots[slot]?.regions.length) return 'Fill this drawing first: its regions are then followed.';
+  return null;
+}
+
+const slotShown = (now: Current, layerId: Id): Id | undefined => {
+  const timed = now.layers.find(({ layer }) => layer.id === layerId);
+  const place = timed && shownOn(timed, desk().frame, now.length);
+  return place?.slot;
+};
+
+/** Carries the fills of the drawing shown through those that follow. */
+export function fillThrough(): void {
+  const now = current();
+  const trouble = whyNotThrough(now);
+  const layerId = now && fillingNow(now)?.layerId;
+  if (!now || trouble || !layerId) {
+    say(trouble ?? 'There is nothing to carry through.');
+    return;
+  }
+  const fill = fillOfLayer(now.doc, layerId)!;
+  const slots = slotsFrom(now.doc, layerId, desk().frame, Math.max(2, useFill.getState().through));
+  const plan: FillPlan = { layerId, bounds: fill.bounds, gap: fill.gap, under: fill.under };
+  const ids = now.layers
+    .filter(({ layer }) => fill.bounds.includes(layer.id) || layer.id === layerId)
+    .flatMap(({ layer }) => Object.values(layer.slots));
+  withDrawings(ids, () => void carry(plan, slots));
+}
+
+async function carry(plan: FillPlan, slots: readonly { slot: Id; frame: number }[]): Promise<void> {
+  const now = current();
+  if (!now) return;
+  const made = slots.map(({ frame }) => workAt(now, plan, frame));
+  const usable = slots.flatMap((slot, i) => (made[i] ? [{ ...slot, work: made[i].work }] : []));
+  if (usable.length < 2) {
+    say('There is no other drawing with lines to carry the fills to.');
+    return;
+  }
+  const first = fillOfLayer(now.doc, plan.layerId)!.slots[slots[0]!.slot]!;
+  const fills = first.regions.map(({ x, y, swatch }) => ({ seed: { x, y }, swatch }));
+  setFill({ working: { done: 0, of: usable.length - 1 }, reports: [] });
+  try {
+    const results = await compute().fillThrough(
+      usable.map(({ work }) => work),
+      fills,
+      proxy((done: number, of: number) => {
+        setFill({ working: { done, of } });
+        return Promise.resolve();
+      }),
+    );
+    if (!results) return;
+    const reports: FillReportAt[] = [];
+    edit(`fill through ${results.length} drawings`, (doc) => {
+      let next = doc;
+      results.forEach(({ shapes, reports: own }, i) => {
+        const { frame } = usable[i + 1]!;
+        next = layFills(next, plan, frame, shapes, boundsPrint(next, plan, frame) ?? '', randomId);
+        reports.push(...own.map((report) => ({ ...report, frame })));
+      });
+      return next;
+    });
+    setFill({ reports });
+    const count = results.length === 1 ? 'one drawing' : `${results.length} drawings`;
+    say(
+      reports.length === 0
+        ? `Filled through ${count}. Every region was followed.`
+        : `Filled through ${count}; ${reports.length === 1 ? 'one place needs' : `${reports.length} places need`} a look.`,
+    );
+  } catch (error) {
+    say(`The fills could not be carried through: ${error instanceof Error ? error.message : String(error)}`);
+  } finally {
+    setFill({ working: null });
+  }
+}
+
+export const stopFilling = (): void => {
+  void compute().stop();
+};
+
+/** Fills of the active element whose lines have changed since. */
+export const useStale = create<{ stale: readonly StaleFill[] }>(() => ({ stale: [] }));
+
+const WAIT_MS = 250;
+let timer: ReturnType<typeof setTimeout> | undefined;
+function lookForStale(): void {
+  clearTimeout(timer);
+  timer = setTimeout(() => {
+    const now = current();
+    const stale = now ? staleFills(now.doc, now.element.id) : [];
+    if (stale.length > 0 || useStale.getState().stale.length > 0) useStale.setState({ stale });
+  }, WAIT_MS);
+}
+onChange(lookForStale);
+
+/** Fills again what hangs on lines that have changed. */
+export async function fillAgain(): Promise<void> {
+  const now = current();
+  if (!now || useFill.getState().working) return;
+  const stale = staleFills(now.doc, now.element.id);
+  const gesture = `refill-${randomId()}`;
+  const reports: FillReportAt[] = [];
+  setFill({ working: { done: 0, of: stale.length } });
+  try {
+    for (const [i, each] of stale.entries()) {
+      const here = current();
+      const made = here && workAt(here, each.fill, each.frame);
+      if (!here || !made) continue;
+      const regions = refillable(here.doc, each);
+      const shapes = await compute().fillAgain(made.work, regions);
+      edit(
+        stale.length === 1 ? 'fill again' : `fill ${stale.length} drawings again`,
+        (doc) => {
+          const fill = find(doc, 'fill', each.fill.id);
+          const print = boundsPrint(doc, each.fill, each.frame);
+          return fill && print ? relayFills(doc, { ...each, fill }, regions, shapes, print) : doc;
+        },
+        gesture,
+      );
+      regions.forEach(({ x, y }, k) => {
+        if (!shapes[k]) reports.push({ x, y, trouble: 'lost', gap: null, frame: each.frame });
+      });
+      setFill({ working: { done: i + 1, of: stale.length } });
+    }
+    setFill({ reports });
+    if (reports.length > 0)
+      say(
+        `${reports.length === 1 ? 'One region was' : `${reports.length} regions were`} not found in the new lines and kept.`,
+      );
+  } finally {
+    setFill({ working: null });
+    lookForStale();
+  }
+}
+
+/** Takes the fill hand, or the drawing one again. */
+export const toggleFill = (): void => {
+  setDesk({ hand: desk().hand === 'fill' ? 'draw' : 'fill', brushShown: false });
+  lookAway();
+};

@@ -1,0 +1,194 @@
+/** Tone on the desk: cut from a body in the compute worker, laid, and laid again by itself when what it hangs on changes. */
+import { find, randomId, TONE_KEYS, valueAt, withKey, withNumber, type Id, type Tone } from '@tallow/core/document';
+import {
+  indicesOf,
+  layTone,
+  newTone,
+  setElement,
+  staleTone,
+  toneAbout,
+  toneSlots,
+  type ToneSlot,
+} from '@tallow/core/edit';
+import { roundOf, shownOn } from '@tallow/core/timing';
+import { proxy } from 'comlink';
+import { create } from 'zustand';
+import { compute } from '../workers/compute-client.ts';
+import { current, type Current } from './current.ts';
+import { desk } from './desk.ts';
+import { edit, editAlong, endGesture, onChange, say, useDocument } from './document.ts';
+import { runsInHand, withDrawings } from './time-edits.ts';
+
+export const useTone = create<{ working: { readonly done: number; readonly of: number } | null }>(() => ({
+  working: null,
+}));
+
+/** The tone the active layer has to do with, or the one it would get. */
+export function toneNow(now: Current): { tone: Tone; isNew: boolean } | null {
+  if (!now.active) return null;
+  const { layer } = now.active;
+  const known = toneAbout(now.doc, layer.id);
+  return known ? { tone: known, isNew: false } : { tone: newTone(layer, randomId), isNew: true };
+}
+
+export function whyNotTone(now: Current | null): string | null {
+  if (!now?.active) return 'There is no layer. Add one first.';
+  const found = toneNow(now);
+  const body = find(now.doc, 'layer', found?.tone.bodyId);
+  if (!body) return 'The body of this tone is gone.';
+  const drawings = Object.values(body.slots).flatMap((id) => find(now.doc, 'drawing', id) ?? []);
+  return drawings.some(({ marks }) => Object.values(marks).some(({ kind }) => kind === 'shape'))
+    ? null
+    : `“${body.name}” has no filled shapes: tone is cut from a body. Fill the lines first.`;
+}
+
+export type ToneRange = 'this' | 'picked' | 'all';
+
+/** Slots of the body that are meant, or null for all. */
+function slotsFor(now: Current, tone: Tone, range: ToneRange): ReadonlySet<Id> | null {
+  if (range === 'all') return null;
+  const timed = now.layers.find(({ layer }) => layer.id === tone.bodyId);
+  const runs = range === 'picked' ? runsInHand() : null;
+  if (runs && timed)
+    return new Set(indicesOf(runs, timed.list.runs.length).flatMap((index) => timed.list.runs[index]?.slot ?? []));
+  const shown = timed && shownOn(timed, desk().frame, now.length);
+  return new Set(shown ? [shown.slot] : []);
+}
+
+async function cut(slots: readonly ToneSlot[], quiet: boolean) {
+  const told = quiet
+    ? () => Promise.resolve()
+    : (done: number, of: number) => {
+        useTone.setState({ working: { done, of } });
+        return Promise.resolve();
+      };
+  if (!quiet) useTone.setState({ working: { done: 0, of: slots.length } });
+  try {
+    const shapes = await compute().tone(
+      slots.map(({ work }) => work),
+      proxy(told),
+    );
+    return shapes && slots.map(({ slot, print }, i) => ({ slot, print, shapes: shapes[i]! }));
+  } finally {
+    if (!quiet) useTone.setState({ working: null });
+  }
+}
+
+/** Lays tone of the active layer's body on some of its drawings. */
+export function layToneHere(range: ToneRange): void {
+  const now = current();
+  const trouble = whyNotTone(now);
+  const found = now && toneNow(now);
+  if (!now || !found || trouble) {
+    say(trouble ?? 'There is nothing to shade.');
+    return;
+  }
+  const { tone } = found;
+  const body = find(now.doc, 'layer', tone.bodyId)!;
+  withDrawings(Object.values(body.slots), () => {
+    const here = current();
+    if (!here) return;
+    const slots = toneSlots(here.doc, tone, slotsFor(here, tone, range));
+    if (slots.length === 0) {
+      say('The body shows nothing here.');
+      return;
+    }
+    void cut(slots, slots.length < 3).then((cuts) => {
+      if (cuts) edit('tone', (doc) => layTone(doc, find(doc, 'tone', tone.id) ?? tone, cuts, randomId));
+    }, notCut);
+  });
+}
+
+const notCut = (error: unknown): void => {
+  say(`The tone could not be cut: ${error instanceof Error ? error.message : String(error)}`);
+};
+
+let setting = 0;
+/**
+ * Sets something of a tone that is laid. While it moves, the drawing shown is cut; let go, all it was laid for.
+ */
+export function setTone(tone: Tone, changes: Partial<Tone>, done: boolean): void {
+  setting += 1;
+  const own = setting;
+  const now = current();
+  if (!now) return;
+  const next = { ...tone, ...changes };
+  const laid = new Set(Object.keys(tone.hangsOn));
+  const shown = slotsFor(now, tone, 'this') ?? new Set();
+  const wanted = done ? laid : new Set([...shown].filter((slot) => laid.has(slot)));
+  const slots = toneSlots(now.doc, next, wanted);
+  void cut(slots, !done || slots.length < 3).then((cuts) => {
+    if (!cuts || own !== setting) return;
+    edit(
+      'tone',
+      (doc) => layTone(doc, { ...(find(doc, 'tone', tone.id) ?? tone), ...changes }, cuts, randomId),
+      `tone-${tone.id}`,
+    );
+    if (done) endGesture();
+  }, notCut);
+}
+
+/** Turns the light of the active element; where it turns over time, on this frame. */
+export function setLight(angle: number, keyed: boolean): void {
+  const now = current();
+  if (!now) return;
+  const { frame } = desk();
+  edit(
+    'direction of light',
+    (doc) => {
+      const element = find(doc, 'element', now.element.id)!;
+      const light = keyed ? withKey(element.light, frame, angle) : withNumber(element.light, frame, angle);
+      return setElement(doc, element.id, { light });
+    },
+    `light-${now.element.id}`,
+  );
+}
+
+export const lightNow = (now: Current): number =>
+  valueAt(now.element.light, desk().frame, roundOf(now.element, now.length));
+
+let following = false;
+/** Cuts again what hangs on bodies, lines or light that have changed, as part of the step that changed them. */
+async function follow(): Promise<void> {
+  if (following) return;
+  following = true;
+  try {
+    for (let i = 0; i < 20; i++) {
+      const now = current();
+      const tones = now
+        ? Object.values(now.doc.entities).filter((e): e is Tone => e.kind === 'tone' && e.elementId === now.element.id)
+        : [];
+      const stale = tones
+        .map((tone) => ({ tone, slots: now ? staleTone(now.doc, tone) : [] }))
+        .find(({ slots }) => slots.length > 0);
+      if (!stale) return;
+      const cuts = await cut(stale.slots, true);
+      if (!cuts) return;
+      editAlong((doc) => {
+        const tone = find(doc, 'tone', stale.tone.id);
+        return tone ? layTone(doc, tone, cuts, randomId) : doc;
+      });
+    }
+  } catch (error) {
+    notCut(error);
+  } finally {
+    following = false;
+  }
+}
+
+const WAIT_MS = 200;
+let timer: ReturnType<typeof setTimeout> | undefined;
+onChange((_, by) => {
+  if (by !== 'user') return;
+  const { doc } = useDocument.getState();
+  if (!doc || !Object.values(doc.entities).some(({ kind }) => kind === 'tone')) return;
+  clearTimeout(timer);
+  timer = setTimeout(() => void follow(), WAIT_MS);
+});
+
+/** Layers of a tone that are there, in its order. */
+export const toneLayers = (now: Current, tone: Tone) =>
+  TONE_KEYS.flatMap((key) => {
+    const layer = find(now.doc, 'layer', tone.layers[key]);
+    return layer ? [{ key, layer }] : [];
+  });
