@@ -54,7 +54,11 @@ export function fillPlace(
   const fillAt = under ? layers.indexOf(under) : at + 1;
   const seen = (all: readonly TimedLayer[]) =>
     all.filter((each) => isVisible(each) && each.layer.role !== 'guide').map(({ layer }) => layer.id);
-  const lines = own ? layers.slice(0, at).find(({ layer }) => tied(timed.layer, layer) && !isFillLayer(layer)) : timed;
+  const isLine = ({ layer }: TimedLayer) => layer.role === 'line' || layer.role === 'rough';
+  const above = layers.slice(0, at).reverse();
+  const lines = own
+    ? (above.find((each) => isLine(each) && tied(timed.layer, each.layer)) ?? above.find(isLine))
+    : timed;
   const boundIds =
     bounds === 'visible'
       ? seen(layers)

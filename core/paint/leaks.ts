@@ -18,8 +18,8 @@ export interface Leaks {
   readonly leastGap: number | null;
 }
 
-/** px within which places of a boundary belong to one leak. */
-const TOGETHER = 6;
+/** Pixels within which places where both meet belong to one front. */
+const TOGETHER = 3;
 
 /**
  * Where what lies at a point runs out. The region grows over the widest ways until it meets the outside; the
@@ -38,7 +38,6 @@ export function leaksOf(barrier: Barrier, at: Point, gap: number): Leaks {
   if (!own) return { places: [], leastGap: null };
   const labels = new Uint8Array(count);
   const queue = new WidestFirst(near);
-  const meeting: number[] = [];
   const grow = (label: number) => (pixel: number) => {
     if (labels[pixel] !== 0 || !free(pixel)) return;
     labels[pixel] = label;
@@ -46,29 +45,47 @@ export function leaksOf(barrier: Barrier, at: Point, gap: number): Leaks {
   };
   const [growOwn, growOut] = [grow(1), grow(2)];
   for (const pixel of own) labels[pixel] = 1;
-  growOut(0);
+  // All round the lattice is outside: its margin may be narrower than a gap.
+  for (let x = 0; x < width; x++) for (const y of [0, height - 1]) growOut(y * width + x);
+  for (let y = 0; y < height; y++) for (const x of [0, width - 1]) growOut(y * width + x);
   for (const pixel of own) queue.push(pixel);
   for (let pixel = queue.pop(); pixel !== undefined; pixel = queue.pop()) {
-    const label = labels[pixel]!;
-    let meets = false;
-    besides(pixel, width, count, (next) => {
-      if (label === 1 && labels[next] === 2) meets = true;
-    });
-    if (meets) meeting.push(pixel);
-    besides(pixel, width, count, label === 1 ? growOwn : growOut);
+    besides(pixel, width, count, labels[pixel] === 1 ? growOwn : growOut);
   }
   // Distances are between middles of pixels: n free pixels across have their middle at n/2 + 1/2.
   const widthAt = (pixel: number) => Math.max(0, (2 * Math.sqrt(near.squares[pixel]!) - 1) / scale);
-  const places: Leak[] = [];
-  for (const pixel of meeting.sort((a, b) => near.squares[b]! - near.squares[a]!)) {
-    const leak = { ...middleOf(barrier, pixel), width: widthAt(pixel) };
-    const reach = Math.max(TOGETHER, leak.width);
-    if (places.every((other) => Math.hypot(other.x - leak.x, other.y - leak.y) > Math.max(reach, other.width)))
-      places.push(leak);
-  }
+  const places = fronts().map((front): Leak => {
+    const at = front.reduce((a, b) => (near.squares[b]! > near.squares[a]! ? b : a));
+    return { ...middleOf(barrier, at), width: widthAt(at) };
+  });
+  places.sort((a, b) => b.width - a.width);
   const open = places.filter((leak) => leak.width > gap);
   const widest = Math.max(0, ...places.map((leak) => leak.width));
   return { places: open, leastGap: widest < WIDEST_GAP ? Math.ceil(widest) : null };
+
+  /** Where both met, pixel by pixel, each front by itself. */
+  function fronts(): number[][] {
+    const meeting = new Set<number>();
+    for (const pixel of near.order)
+      if (labels[pixel] === 1)
+        besides(pixel, width, count, (next) => {
+          if (labels[next] === 2) meeting.add(pixel);
+        });
+    const found: number[][] = [];
+    for (const first of meeting) {
+      const front: number[] = [];
+      meeting.delete(first);
+      const stack = [first];
+      for (let pixel = stack.pop(); pixel !== undefined; pixel = stack.pop()) {
+        front.push(pixel);
+        for (let dy = -TOGETHER; dy <= TOGETHER; dy++)
+          for (let dx = -TOGETHER; dx <= TOGETHER; dx++)
+            if (meeting.delete(pixel + dy * width + dx)) stack.push(pixel + dy * width + dx);
+      }
+      found.push(front);
+    }
+    return found;
+  }
 
   /** What belongs to a seed before it reaches the outside: all that lies behind the narrowest place of the way. */
   function basin(from: number): number[] | null {
@@ -84,7 +101,9 @@ export function leaksOf(barrier: Barrier, at: Point, gap: number): Leaks {
     const taken: number[] = [];
     let [narrowest, narrowestAt] = [FAR, 0];
     for (let pixel = queue.pop(); pixel !== undefined; pixel = queue.pop()) {
-      if (pixel === 0) return narrowest === FAR ? null : taken.slice(0, Math.max(1, narrowestAt));
+      const column = pixel % width;
+      const onEdge = column === 0 || column === width - 1 || pixel < width || pixel >= count - width;
+      if (onEdge) return narrowest === FAR ? null : taken.slice(0, Math.max(1, narrowestAt));
       if (near.squares[pixel]! < narrowest) [narrowest, narrowestAt] = [near.squares[pixel]!, taken.length];
       taken.push(pixel);
       besides(pixel, width, count, visit);

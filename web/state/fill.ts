@@ -203,6 +203,8 @@ function lay(name: string, frame: number, shapes: readonly FilledShape[], gestur
   const place = now && fillingNow(now);
   if (!now?.active || !swatch || !place || shapes.length === 0) return;
   const active = now.active.layer.id;
+  // The lines stay in hand, though there is a layer now that would be drawn on first.
+  setDesk({ layerId: active });
   edit(
     name,
     (doc) => {
@@ -232,11 +234,13 @@ export async function fillAt(at: readonly Point[]): Promise<void> {
   }
   const toFill = toFillLayer(now, fillingNow(now)?.layerId ?? null, frame);
   const found = new Map<number, FilledShape>();
+  let missed: FillThere | null = null;
   for (const place of at) {
     const there = await compute().fillAt(key, apply(toFill, place));
     if (there.shape) found.set(there.region, there.shape);
-    else if (at.length === 1) sayLeaks(there);
+    else missed ??= there;
   }
+  if (found.size === 0 && missed) sayLeaks(missed);
   lay(found.size > 1 ? `fill ${found.size} regions` : 'fill', frame, [...found.values()]);
 }
 

@@ -13,11 +13,13 @@ import { DiscMarks } from './disc-marks.tsx';
 import { useGestures } from './gestures.ts';
 import { Loop, WhereText } from './hub.tsx';
 import { useSteps } from './steps.ts';
+import { useWheelScale } from './room.ts';
 
 const HALF = WHEEL.size / 2;
 
 export function Disc({ now }: { now: Current }) {
   const box = useRef<HTMLDivElement>(null);
+  const scale = useWheelScale();
   const turned = useDesk((s) => s.wheelTurn);
   const phaseId = useDesk((s) => s.phaseId);
   const opened = timedPhases(now.element.phases).find((phase) => phase.id === phaseId);
@@ -35,7 +37,8 @@ export function Disc({ now }: { now: Current }) {
   const form: Form = {
     spotOf: ({ clientX, clientY }): Spot => {
       const rect = box.current!.getBoundingClientRect();
-      const [x, y] = [clientX - rect.left, clientY - rect.top];
+      const scale = rect.width / WHEEL.size;
+      const [x, y] = [(clientX - rect.left) / scale, (clientY - rect.top) / scale];
       return { x, y, time: timeAt(dial, x - HALF, y - HALF), angle: Math.atan2(x - HALF, HALF - y) };
     },
     zoneOf: ({ x, y, angle }): Zone | null => {
@@ -62,48 +65,55 @@ export function Disc({ now }: { now: Current }) {
   const large = steps.seam !== null && steps.seam >= LARGE_STEP;
 
   return (
-    <div ref={box} className="relative mx-auto" style={{ width: WHEEL.size, height: WHEEL.size }} {...listeners}>
-      <svg
-        width={WHEEL.size}
-        height={WHEEL.size}
-        viewBox={`${-HALF} ${-HALF} ${WHEEL.size} ${WHEEL.size}`}
-        className="absolute inset-0"
+    <div className="mx-auto" style={{ width: WHEEL.size * scale, height: WHEEL.size * scale }}>
+      <div
+        ref={box}
+        className="relative origin-top-left"
+        style={{ width: WHEEL.size, height: WHEEL.size, transform: scale === 1 ? undefined : `scale(${scale})` }}
+        {...listeners}
       >
-        <circle r={WHEEL.hub} fill="#0f0c0a" />
-        <Rim now={now} dial={dial} />
-        <Rings now={now} dial={dial} groups={groups} active={active} />
-        <DiscMarks now={now} dial={dial} groups={groups} active={active} />
-        {opened ? null : <Reach now={now} dial={dial} />}
-        {opened ? null : <StepLine dial={dial} steps={steps} />}
-        <PhaseArcs now={now} dial={dial} />
-        {closed ? <Seam dial={dial} seam={steps.seam} /> : null}
-        <Playhead dial={dial} />
-      </svg>
-      <Pictures now={now} dial={dial} />
-      <div className="pointer-events-none absolute left-1/2 -translate-x-1/2" style={{ top: HALF - 50 }}>
-        <Loop now={now} size={60} />
-      </div>
-      <div className="pointer-events-none absolute inset-x-0 text-center" style={{ top: HALF + 12 }}>
-        <WhereText now={now} />
-      </div>
-      {opened ? (
-        <button
-          type="button"
-          title="The whole element on the wheel again"
-          className="moves absolute left-0 top-0 h-7 rounded-md bg-soot-800 px-2 text-xs text-wax-300 hover:text-wax-100"
-          onClick={() => {
-            setDesk({ phaseId: null });
-          }}
+        <svg
+          width={WHEEL.size}
+          height={WHEEL.size}
+          viewBox={`${-HALF} ${-HALF} ${WHEEL.size} ${WHEEL.size}`}
+          className="absolute inset-0"
         >
-          {opened.name} · close
-        </button>
-      ) : null}
-      {large ? (
-        <span data-testid="seam-step" className="pointer-events-none absolute right-0 top-0 text-[11px] text-warn">
-          seam step {steps.seam!.toFixed(1)}×
-        </span>
-      ) : null}
-      {beside ? <BesidePen {...beside} /> : null}
+          <circle r={WHEEL.hub} fill="#0f0c0a" />
+          <Rim now={now} dial={dial} />
+          <Rings now={now} dial={dial} groups={groups} active={active} />
+          <DiscMarks now={now} dial={dial} groups={groups} active={active} />
+          {opened ? null : <Reach now={now} dial={dial} />}
+          {opened ? null : <StepLine dial={dial} steps={steps} />}
+          <PhaseArcs now={now} dial={dial} />
+          {closed ? <Seam dial={dial} seam={steps.seam} /> : null}
+          <Playhead dial={dial} />
+        </svg>
+        <Pictures now={now} dial={dial} />
+        <div className="pointer-events-none absolute left-1/2 -translate-x-1/2" style={{ top: HALF - 50 }}>
+          <Loop now={now} size={60} />
+        </div>
+        <div className="pointer-events-none absolute inset-x-0 text-center" style={{ top: HALF + 12 }}>
+          <WhereText now={now} brief={scale < 1} />
+        </div>
+        {opened ? (
+          <button
+            type="button"
+            title="The whole element on the wheel again"
+            className="moves absolute left-0 top-0 h-7 rounded-md bg-soot-800 px-2 text-xs text-wax-300 hover:text-wax-100"
+            onClick={() => {
+              setDesk({ phaseId: null });
+            }}
+          >
+            {opened.name} · close
+          </button>
+        ) : null}
+        {large ? (
+          <span data-testid="seam-step" className="pointer-events-none absolute right-0 top-0 text-[11px] text-warn">
+            seam step {steps.seam!.toFixed(1)}×
+          </span>
+        ) : null}
+        {beside ? <BesidePen {...beside} /> : null}
+      </div>
     </div>
   );
 }

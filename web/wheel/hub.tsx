@@ -84,7 +84,8 @@ export function Loop({ now, size }: { now: Current; size: number }) {
 }
 
 /** Which frame of the element, where that is in the shot and in which turn, and how long the drawing is held. */
-export function WhereText({ now }: { now: Current }) {
+/** @param brief frame and length alone, large enough to be read on a small wheel. */
+export function WhereText({ now, brief = false }: { now: Current; brief?: boolean }) {
   const frame = useDesk((s) => Math.min(s.frame, now.length - 1));
   const turn = useDesk((s) => s.turn);
   const playing = useDesk((s) => s.playing);
@@ -102,16 +103,18 @@ export function WhereText({ now }: { now: Current }) {
   const where = now.element.time === 'cycle' && now.turns > 1 ? `shot ${inShot} · turn ${turn + 1}` : `shot ${inShot}`;
   return (
     <>
-      <div className="font-mono text-xs leading-none text-wax-100" data-testid="frame-of">
+      <div className={`font-mono leading-none text-wax-100 ${brief ? 'text-base' : 'text-xs'}`} data-testid="frame-of">
         {frame + 1} <span className="text-wax-500">of {now.length}</span>
       </div>
       <div
+        hidden={brief}
         className="mt-[3px] whitespace-nowrap font-mono text-[9px] leading-none text-wax-300"
         data-testid="hub-where"
       >
         {where.length > 17 ? where.replace('shot ', '') : where}
       </div>
       <div
+        hidden={brief}
         className="mt-[3px] whitespace-nowrap font-mono text-[9px] leading-none text-wax-500"
         data-testid="hub-under"
       >
