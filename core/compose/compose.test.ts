@@ -1,0 +1,99 @@
+import fc from 'fast-check';
+import { constant, FINISHES, FINISH_KINDS, newShotDocument, readEntity, type Finish } from '../document/index.ts';
+import { addFinish, keyFinishNumber, moveFinish, newFinish, setFinishNumber } from '../edit/index.ts';
+import { doubleArea, polygonRing, ringPoints, seededIds } from '../geometry/index.ts';
+import { fixture, layerOf } from '../fixture.ts';
+import { cutRing, resolved, waverOf } from './index.ts';
+
+const newId = seededIds(3);
+const doc = newShotDocument(
+  newId(),
+  { name: 'T', width: 640, height: 360, rate: 24, length: 24, background: null },
+  newId,
+);
+const finish = (
+  kind: Finish['kind'],
+  numbers: Record<string, number> = {},
+  choices: Record<string, string> = {},
+): Finish => {
+  const made = newFinish(doc, kind, newId);
+  return {
+    ...made,
+    numbers: { ...made.numbers, ...Object.fromEntries(Object.entries(numbers).map(([k, v]) => [k, constant(v)])) },
+    choices: { ...made.choices, ...choices },
+  };
+};
+
+test('waver closes over the cycle: at the end of the turn every point is where it began', () => {
+  const point = fc.record({
+    x: fc.double({ min: -900, max: 900, noNaN: true }),
+    y: fc.double({ min: -900, max: 900, noNaN: true }),
+  });
+  fc.assert(
+    fc.property(
+      point,
+      fc.integer({ min: 0, max: 12 }),
+      fc.integer({ min: 8, max: 1200 }),
+      fc.integer({ min: 0, max: 5000 }),
+      (place, churn, scale, seed) => {
+        const numbers = { amount: 20, scale, churn };
+        const at = (share: number) => waverOf({ numbers, seed, at: share })(place);
+        const [first, last] = [at(0), at(1)];
+        expect(Math.hypot(first.x - last.x, first.y - last.y)).toBeLessThan(1e-6);
+        // It never goes farther than its amount allows.
+        const half = at(0.37);
+        expect(Math.hypot(half.x - place.x, half.y - place.y)).toBeLessThan(20 * Math.SQRT2 * Math.sqrt(5));
+      },
+    ),
+  );
+});
+
+test('a ring cut in more pieces encloses the same', () => {
+  const area = (ring: Float32Array) => doubleArea(ringPoints(ring, 400).map(({ x, y }) => [x, y] as const)) / 2;
+  const ring = Float32Array.from([0, 0, -40, 30, 40, -30, 100, 0, 60, -20, 130, 20, 100, 90, 140, 70, 60, 110]);
+  const cut = cutRing(ring, 9);
+  expect(cut.length).toBeGreaterThan(ring.length);
+  expect(area(cut)).toBeCloseTo(area(ring), -0.5);
+  const square = polygonRing([
+    [0, 0],
+    [50, 0],
+    [50, 50],
+    [0, 50],
+  ]);
+  expect(area(cutRing(square, 5))).toBeCloseTo(2500, 1);
+});
+
+test('looks resolve on a frame: off ones and those without effect are left out, texture boils by its frames', () => {
+  const glow = finish('glow', { strength: 0 });
+  const tint = { ...finish('tint'), on: false };
+  const boil = finish('texture', { every: 3 }, { moves: 'boils' });
+  expect(resolved([glow, tint], 0, 24)).toEqual([]);
+  const at = (frame: number) => resolved([boil], frame, 24)[0]!.at;
+  expect([0, 2, 3, 23].map(at)).toEqual([0, 0, 1, 7]);
+  const drift = finish('texture', {}, { moves: 'drifts' });
+  expect(resolved([drift], 12, 24)[0]!.at).toBeCloseTo(0.5);
+});
+
+test('every kind of look is what the rules of bodies allow, and out of range it is refused', () => {
+  const layer = Object.values(doc.entities).find((e) => e.kind === 'layer')!;
+  for (const kind of FINISH_KINDS) {
+    expect(readEntity({ ...layer, finishes: [finish(kind)] })).toHaveProperty('ok');
+    const [field] = FINISHES[kind].fields;
+    const wrong = finish(kind, { [field!.key]: field!.most + 1 });
+    expect(readEntity({ ...layer, finishes: [wrong] })).toHaveProperty('problems');
+  }
+});
+
+test('looks are added, set on a frame, ordered; numbers stay in their range', () => {
+  const { base, layerId } = fixture();
+  const [glow, blur] = [newFinish(base, 'glow', newId), newFinish(base, 'blur', newId)];
+  let next = addFinish(addFinish(base, layerId, glow), layerId, blur);
+  next = setFinishNumber(next, layerId, glow.id, 'radius', 0, 9999);
+  expect(layerOf(next, layerId).finishes[0]!.numbers['radius']).toEqual({ constant: 400 });
+  next = keyFinishNumber(next, layerId, glow.id, 'radius', 4, null);
+  next = setFinishNumber(next, layerId, glow.id, 'radius', 8, 10);
+  expect(layerOf(next, layerId).finishes[0]!.numbers['radius']).toMatchObject({ keys: [{ frame: 4 }, { frame: 8 }] });
+  next = moveFinish(next, layerId, glow.id, 1);
+  expect(layerOf(next, layerId).finishes.map(({ kind }) => kind)).toEqual(['blur', 'glow']);
+  expect(moveFinish(next, layerId, glow.id, 1)).toBe(next);
+});
