@@ -28,7 +28,7 @@ import { outlinesOf, printOf } from './print.ts';
 import { addSwatch } from './shot.ts';
 
 /** What tone begins with. */
-export const FIRST_TONE: ToneSettings = { depth: 150, shade: 0.6, light: 0.45, steps: 1, rim: 3 };
+export const FIRST_TONE: ToneSettings = { depth: 70, shade: 0.5, light: 0.35, steps: 1, rim: 3 };
 
 /** px² under which parts of a body are left out. */
 const SPECK = 16;

@@ -65,14 +65,23 @@ export function reliefOf(inside: Uint8Array, { columns, rows, cell }: Grid, reac
   return h;
 }
 
-/** How steeply a relief rises along a direction, per `reach`; softened a little. @param toward unit vector. */
-export function slopeOf(h: Float64Array, { columns, rows, cell }: Grid, toward: Point, reach: number): Float64Array {
+/** Slopes from which on the direction counts for more than how steep it is. */
+const GENTLE = 0.35;
+
+/**
+ * How far a relief is turned towards a direction, -1 to 1: where it is steep nearly by its direction alone, where it is
+ * gentle also by how steep it is, so that small pieces are turned as much as large ones. Softened a little.
+ * @param toward unit vector. @param reach px over which the relief goes from nothing to its height.
+ */
+export function turnOf(h: Float64Array, { columns, rows, cell }: Grid, toward: Point, reach: number): Float64Array {
   const slope = new Float64Array(h.length);
   const factor = Math.max(cell, reach) / (2 * cell);
   for (let y = 1; y < rows - 1; y++)
     for (let x = 1; x < columns - 1; x++) {
       const i = y * columns + x;
-      slope[i] = factor * ((h[i + 1]! - h[i - 1]!) * toward.x + (h[i + columns]! - h[i - columns]!) * toward.y);
+      const [dx, dy] = [factor * (h[i + 1]! - h[i - 1]!), factor * (h[i + columns]! - h[i - columns]!)];
+      const steep = Math.sqrt(dx * dx + dy * dy);
+      slope[i] = ((1 + GENTLE) * (dx * toward.x + dy * toward.y)) / (GENTLE + steep);
     }
   const soft = new Float64Array(h.length);
   for (let y = 2; y < rows - 2; y++)

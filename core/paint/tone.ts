@@ -4,7 +4,7 @@
  */
 import type { Tone, ToneKey } from '../document/index.ts';
 import { EMPTY_BOX, gridOver, ringBox, ringsAt, union, type Point } from '../geometry/index.ts';
-import { creased, insideOf, reliefOf, slopeOf } from './relief.ts';
+import { creased, insideOf, reliefOf, turnOf } from './relief.ts';
 
 export type ToneSettings = Pick<Tone, 'depth' | 'shade' | 'light' | 'steps' | 'rim'>;
 
@@ -39,7 +39,7 @@ export function toneShapes({ rings, details, settings, light }: ToneWork): Parti
   const relief = reliefOf(inside, grid, reach);
   const angle = (light * Math.PI) / 180;
   // The relief rises away from the outline, so what faces the light falls towards it.
-  const turned = slopeOf(relief, grid, { x: Math.cos(angle), y: Math.sin(angle) }, reach);
+  const turned = turnOf(relief, grid, { x: Math.cos(angle), y: Math.sin(angle) }, reach);
   const rim = settings.rim > 0 ? 1 - Math.exp(-settings.rim / reach) : 0.004;
   const heights = settings.rim > 0 ? reliefOf(flat, grid, reach) : relief;
   const cut = (limit: number, way: 1 | -1): Float32Array[] => {
