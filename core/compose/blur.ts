@@ -2,7 +2,7 @@
 import { wipe, type MakeSurface, type Picture, type Surface } from '../render/surface.ts';
 
 /** Device px of standard deviation from which a picture is blurred at half, a quarter and an eighth of its size. */
-const REDUCED = [6, 12, 28] as const;
+const REDUCED = [9, 22, 48] as const;
 /** Pictures laid on one another along a direction. */
 const STEPS = 14;
 

@@ -186,10 +186,14 @@ function innerGlow(source: Surface, finish: Resolved, place: FinishPlace): Surfa
 
 function feathered(source: Surface, { numbers }: Resolved, place: FinishPlace): Surface {
   const edge = outsideOf(source, (numbers['radius']! * scaleOf(place.matrix)) / 2, place);
+  // Half of what is outside reaches the edge itself: twice as much leaves nothing there.
+  const twice = copyOf(edge, place.make);
+  twice.context.globalCompositeOperation = 'lighter';
+  twice.context.drawImage(edge.picture, 0, 0);
+  plain(twice);
   const out = copyOf(source, place.make);
   out.context.globalCompositeOperation = 'destination-out';
-  out.context.drawImage(edge.picture, 0, 0);
-  out.context.drawImage(edge.picture, 0, 0);
+  out.context.drawImage(twice.picture, 0, 0);
   plain(out);
   return out;
 }

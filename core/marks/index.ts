@@ -7,3 +7,4 @@ export * from './parallel.ts';
 export * from './reach.ts';
 export * from './redraw.ts';
 export * from './nodes.ts';
+export * from './outlined.ts';

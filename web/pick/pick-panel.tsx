@@ -19,7 +19,7 @@ import {
   usePick,
   type Picking,
 } from '../state/pick.ts';
-import { addParallel, toLayer } from '../state/pick-actions.ts';
+import { addOutline, addParallel, toLayer } from '../state/pick-actions.ts';
 import type { Transform } from '@tallow/core/marks';
 import { beginBend } from './pick-overlay.tsx';
 
@@ -129,6 +129,7 @@ function Bending() {
 function Deeds() {
   const now = useCurrent();
   const [beside, setBeside] = useState(12);
+  const [round, setRound] = useState(8);
   const others = now?.layers.filter(({ layer }) => layer.id !== now.active?.layer.id && !layer.locked) ?? [];
   return (
     <>
@@ -185,6 +186,27 @@ function Deeds() {
           title="A line beside each stroke picked up"
           onClick={() => {
             addParallel(beside);
+          }}
+        >
+          Add
+        </Small>
+      </div>
+      <div className="flex items-center gap-1">
+        <div className="min-w-0 flex-1">
+          <Slider
+            label="Outline"
+            unit="px"
+            least={1}
+            most={80}
+            value={round}
+            title="How wide a line round each shape is"
+            onMove={setRound}
+          />
+        </div>
+        <Small
+          title="A line round each shape picked up, in the palette’s outline swatch"
+          onClick={() => {
+            addOutline(Math.round(round));
           }}
         >
           Add

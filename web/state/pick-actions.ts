@@ -11,11 +11,20 @@ import {
   setPath,
   type Ordering,
 } from '@tallow/core/edit';
-import { closedUp, isClosed, joined, marksOfSwatch, openedUp, parallelSamples, type Joining } from '@tallow/core/marks';
+import {
+  closedUp,
+  isClosed,
+  joined,
+  marksOfSwatch,
+  openedUp,
+  outlined,
+  parallelSamples,
+  type Joining,
+} from '@tallow/core/marks';
 import { ringBox } from '@tallow/core/geometry';
 import { asStandIn } from '@tallow/core/plan';
 import { ctrl, key, of, type Action } from './action.ts';
-import { current } from './current.ts';
+import { current, lineSwatchOf } from './current.ts';
 import { desk, setDesk } from './desk.ts';
 import { edit, say, useDocument } from './document.ts';
 import {
@@ -139,6 +148,25 @@ export function addParallel(distance: number): void {
     }),
   );
   pickUp(made);
+}
+
+/** Lays a line of a width round each shape that is picked up, in the palette's outline swatch; the lines are then in hand. */
+export function addOutline(width: number): void {
+  const made: Record<Id, Id[]> = {};
+  const { sets } = pick();
+  const { doc } = useDocument.getState();
+  const line = doc && lineSwatchOf(doc, desk().swatchId);
+  if (!line) return;
+  edit('outline', (each) =>
+    replaceMarks(each, sets, (mark, drawingId) => {
+      if (mark.kind !== 'shape') return [mark];
+      const lines = outlined(mark, width, line.id, randomId);
+      made[drawingId] = [...(made[drawingId] ?? []), ...lines.map(({ id }) => id)];
+      return [mark, ...lines];
+    }),
+  );
+  if (Object.keys(made).length > 0) pickUp(made);
+  else say('There is no shape among what is picked up.');
 }
 
 /** Leads the open ends of what is picked up together: two strokes become one, a single one closes. */
