@@ -4,6 +4,7 @@ import { browserRows } from './browser-rows.ts';
 import { coreRows } from './core-rows.ts';
 import { serverRows } from './server-rows.ts';
 import { betweenRows } from './between-rows.ts';
+import { paintRows } from './paint-rows.ts';
 import { starterRows } from './starter-rows.ts';
 
 const rows = [
@@ -11,6 +12,7 @@ const rows = [
   ...(await coreRows()),
   ...(await starterRows()),
   ...betweenRows(),
+  ...(await paintRows()),
   ...(await serverRows()),
 ];
 const cells = rows.map((row) => [

@@ -1,9 +1,10 @@
 /** The shot *Furnace mouth*: a fire cycle of 24 frames on 2s in a brick arch, computed from seeds alone. */
 import type { ShotDocument } from '@tallow/core/document';
+import { setElement } from '@tallow/core/edit';
 import { seededIds } from '@tallow/core/geometry';
 import { hearthMarks } from './hearth.ts';
 import { FURNACE_MOUTH_ID } from './ids.ts';
-import { addElementTo, lay, newShot, stillLayer, swatchesFor } from './scene.ts';
+import { addElementTo, finishedWith, lay, newShot, stillLayer, swatchesFor } from './scene.ts';
 
 const PALETTE = {
   core: ['core', 'core', '#fff1bf'],
@@ -49,11 +50,28 @@ export function furnaceMouth(): ShotDocument {
   );
   const fire = addElementTo(start, 'Furnace fire', { x: 960, y: 884 }, newId);
   const walled = stillLayer(fire.doc, fire.elementId, 'Arch', wall, { x: -960, y: -884 }, newId);
-  return lay(
+  const laid = lay(
     walled,
     fire.elementId,
     'fire',
     { seed: 7, settings: { height: 500, width: 400, tongues: 5, anger: 42, sway: 40 }, length: 24, hold: 2 },
+    newId,
+  );
+  // The axis runs up the fire: its foot is darker, and it lights the mouth round it.
+  return finishedWith(
+    setElement(laid, fire.elementId, { tip: { x: 0, y: -520 } }),
+    {
+      'Fire body': [
+        {
+          kind: 'inner glow',
+          choices: { where: 'base' },
+          swatch: swatch('line'),
+          numbers: { strength: 70, reach: 26 },
+        },
+        { kind: 'glow', numbers: { radius: 42, strength: 52, radii: 3 } },
+      ],
+      'Fire line': [{ kind: 'line colour', numbers: { darker: 42 } }],
+    },
     newId,
   );
 }

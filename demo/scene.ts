@@ -6,6 +6,8 @@ import {
   documentOf,
   find,
   type Effect,
+  type FinishKind,
+  type Layer,
   type Id,
   type Mark,
   type NewId,
@@ -16,7 +18,7 @@ import {
   type Swatch,
   type SwatchRole,
 } from '@tallow/core/document';
-import { layStarter } from '@tallow/core/edit';
+import { addFinish, layStarter, newFinish, setFinish, setFinishNumber } from '@tallow/core/edit';
 import { drawingOf, layAll, newStarter, sceneOf, settingsOf, starterOf } from '@tallow/core/starters';
 
 /** Swatches by a short key. @param palette name, role and colour of each. */
@@ -149,4 +151,36 @@ export function lay(
     settings: settingsOf(kind, settings),
   };
   return layStarter(doc, starter, layAll(kind, sceneOf(doc, starter))!, newId);
+}
+
+/** A look of a layer: numbers by their keys, choices, and a colour of its own. */
+export interface Look {
+  readonly kind: FinishKind;
+  readonly numbers?: Readonly<Record<string, number>>;
+  readonly choices?: Readonly<Record<string, string>>;
+  readonly swatch?: Id;
+}
+
+/** Gives layers, by their names, the looks they have in the finished picture. @throws if a layer is not there. */
+export function finishedWith(
+  doc: ShotDocument,
+  looks: Readonly<Record<string, readonly Look[]>>,
+  newId: NewId,
+): ShotDocument {
+  let next = doc;
+  for (const [name, list] of Object.entries(looks)) {
+    const layer = Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer' && e.name === name);
+    if (!layer) throw new Error(`There is no layer “${name}” in this shot`);
+    for (const { kind, numbers = {}, choices = {}, swatch } of list) {
+      const finish = newFinish(next, kind, newId, 7);
+      next = addFinish(next, layer.id, finish);
+      next = setFinish(next, layer.id, finish.id, {
+        choices: { ...finish.choices, ...choices },
+        swatch: swatch ?? finish.swatch,
+      });
+      for (const [key, number] of Object.entries(numbers))
+        next = setFinishNumber(next, layer.id, finish.id, key, 0, number);
+    }
+  }
+  return next;
 }

@@ -5,7 +5,7 @@ import { seededIds } from '@tallow/core/geometry';
 import { PHASE_SETS, phasesFrom, wayThrough } from '@tallow/core/plan';
 import { flaskBench, gatherRoom, roofAtNight, skylight, WORKSHOP } from './backdrop.ts';
 import { BURST_FLASK_ID, SKYLIGHT_STRIKE_ID, THE_GATHER_ID, VENT_SMOKE_ID } from './ids.ts';
-import { addElementTo, lay, newShot, stillElement, swatchesFor } from './scene.ts';
+import { addElementTo, finishedWith, lay, newShot, stillElement, swatchesFor, type Look } from './scene.ts';
 
 const shapesOf = (name: string) => PHASE_SETS.find((set) => set.name === name)!;
 
@@ -35,7 +35,7 @@ export function ventSmoke(): ShotDocument {
   const start = newShot(VENT_SMOKE_ID, { name: 'Vent smoke', length: 96, background: '#0e141d' }, swatches, newId);
   const smoke = addElementTo(start, 'Vent smoke', { x: 730, y: 742 }, newId);
   const walled = stillElement(smoke.doc, 'Roofs', roofAtNight(swatch, newId), 'behind', newId);
-  return lay(
+  const laid = lay(
     walled,
     smoke.elementId,
     'smoke',
@@ -44,6 +44,28 @@ export function ventSmoke(): ShotDocument {
       settings: { height: 720, width: 230, puffs: 9, growth: 130, drift: 330, curl: 70, thin: 42, light: 60, sway: 34 },
       length: 48,
       hold: 3,
+    },
+    newId,
+  );
+  return finishedWith(
+    laid,
+    {
+      'Smoke body': [
+        {
+          kind: 'texture',
+          choices: { form: 'smoke', moves: 'drifts' },
+          swatch: swatch('shade'),
+          numbers: { strength: 55, scale: 34 },
+        },
+      ],
+      'Smoke light': [
+        {
+          kind: 'texture',
+          choices: { form: 'grain', moves: 'drifts' },
+          swatch: swatch('body'),
+          numbers: { strength: 30, scale: 22 },
+        },
+      ],
     },
     newId,
   );
@@ -87,7 +109,7 @@ export function theGather(): ShotDocument {
   });
   const guided = addGuide(spaced, null, 'level', { x: 960, y: 930, toX: 1160, toY: 930 }, newId).doc;
   const phased = setPlan(guided, glass.elementId, { phases: phasesFrom(shapesOf('Throw'), 36, newId) });
-  return lay(
+  const laid = lay(
     phased,
     glass.elementId,
     'liquid',
@@ -100,6 +122,8 @@ export function theGather(): ShotDocument {
     },
     newId,
   );
+  const warm: Look = { kind: 'glow', numbers: { radius: 34, strength: 60, radii: 2 } };
+  return finishedWith(laid, { 'Liquid body': [warm], Drops: [warm] }, newId);
 }
 
 /** Lightning behind the bars of the skylight: it strikes, lets go, and strikes elsewhere. */
@@ -153,7 +177,15 @@ export function skylightStrike(): ShotDocument {
     },
     newId,
   );
-  return stillElement(struck, 'Bars', bars, 'in front', newId);
+  const lit = finishedWith(
+    struck,
+    {
+      Bolt: [{ kind: 'glow', numbers: { radius: 60, strength: 110, radii: 3 }, swatch: swatch('glow') }],
+      'Bolt core': [{ kind: 'glow', numbers: { radius: 12, strength: 90, radii: 1 } }],
+    },
+    newId,
+  );
+  return stillElement(lit, 'Bars', bars, 'in front', newId);
 }
 
 /** A flask that bursts on its stand: flash, billows, shards and sparks. */
@@ -195,5 +227,17 @@ export function burstFlask(): ShotDocument {
     },
     newId,
   );
-  return stillElement(blown, 'Bench', flaskBench(swatch, newId), 'behind', newId);
+  const lit = finishedWith(
+    blown,
+    {
+      'Burst flash': [{ kind: 'glow', numbers: { radius: 70, strength: 90, radii: 2 } }],
+      'Burst core': [{ kind: 'glow', numbers: { radius: 30, strength: 70, radii: 2 } }],
+      'Burst sparks': [{ kind: 'glow', numbers: { radius: 10, strength: 90, radii: 1 } }],
+      'Burst body': [
+        { kind: 'texture', choices: { form: 'grain' }, swatch: swatch('shade'), numbers: { strength: 40, scale: 26 } },
+      ],
+    },
+    newId,
+  );
+  return stillElement(lit, 'Bench', flaskBench(swatch, newId), 'behind', newId);
 }

@@ -23,7 +23,7 @@ import { PHASE_SETS, phasesFrom, wayThrough } from '@tallow/core/plan';
 import { exposures, timedLayers } from '@tallow/core/timing';
 import { gatherRoom, WORKSHOP } from './backdrop.ts';
 import { THE_SWING_ID } from './ids.ts';
-import { addElementTo, newShot, stillElement, swatchesFor } from './scene.ts';
+import { addElementTo, finishedWith, newShot, stillElement, swatchesFor } from './scene.ts';
 
 /** Length of the pipe from the hand to the glass, px. */
 const PIPE = 470;
@@ -126,6 +126,11 @@ export function theSwing(): ShotDocument {
   const arc = wayThrough([-166, -118, -60, 0, 34].map(tipAt), false);
   const path = addPath(doc, swing.elementId, { nodes: arc, closed: false }, 0, newId);
   const spaced = setPath(path.doc, path.pathId, { name: 'Stroke', from: 9, ticks: 6, softStart: 0.5, softEnd: 0.15 });
+  const lit = finishedWith(
+    spaced,
+    { Pipe: [{ kind: 'glow', numbers: { radius: 32, strength: 80, radii: 2, bright: 45 } }] },
+    newId,
+  );
   const set = PHASE_SETS.find(({ name }) => name === 'Stroke')!;
-  return setPlan(spaced, swing.elementId, { phases: phasesFrom(set, 32, newId) });
+  return setPlan(lit, swing.elementId, { phases: phasesFrom(set, 32, newId) });
 }

@@ -33,9 +33,10 @@ export interface Part {
 export function reachOf(finishes: readonly Resolved[], scale: number): number {
   const reaches = finishes.map(({ kind, numbers, choices }) => {
     const radius = numbers['radius'] ?? 0;
-    if (kind === 'glow') return 2.6 * radius * 2 ** (Math.round(numbers['radii']!) - 1);
-    if (kind === 'blur') return choices['along'] === 'even' ? 2.6 * radius : radius;
-    return kind === 'feather' || (kind === 'inner glow' && choices['where'] !== 'base') ? 2.2 * radius : 0;
+    // Beyond 2.4 standard deviations nothing of a blur is left that could be seen.
+    if (kind === 'glow') return 2.4 * 0.6 * radius * 2 ** (Math.round(numbers['radii']!) - 1);
+    if (kind === 'blur') return choices['along'] === 'even' ? 2.4 * 0.5 * radius : radius;
+    return kind === 'feather' || (kind === 'inner glow' && choices['where'] !== 'base') ? 1.2 * radius : 0;
   });
   return Math.min(1400, Math.ceil(Math.max(0, ...reaches) * scale));
 }

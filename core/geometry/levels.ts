@@ -66,24 +66,17 @@ function perimeter(line: readonly Pair[]): number {
 }
 
 /** Whether an outline is worth drawing: large enough, and no sliver. */
-const isDrawn = (line: readonly Pair[], smallest: number, thinnest: number): boolean => {
+const isDrawn = (line: readonly Pair[], smallest: number): boolean => {
   const area = abs(doubleArea(line)) / 2;
-  return area >= smallest && (2 * area) / perimeter(line) >= thinnest;
+  return area >= smallest && (2 * area) / perimeter(line) >= SLIVER;
 };
 
 /**
  * Cuts a field at a level and fits clean rings, corners kept. Slivers and what is smaller than `smallest` px²
  * are left out, holes too.
- * @param thinnest mean thickness of what is kept, px.
  */
-export function ringsAt(
-  values: Float64Array,
-  grid: Grid,
-  level: number,
-  smallest: number,
-  thinnest = SLIVER,
-): Float32Array[] {
+export function ringsAt(values: Float64Array, grid: Grid, level: number, smallest: number): Float32Array[] {
   return levelLines(values, grid, level)
-    .filter((line) => line.length >= 6 && isDrawn(line, smallest, thinnest))
+    .filter((line) => line.length >= 6 && isDrawn(line, smallest))
     .map((line) => fitRing(line, TOLERANCE));
 }

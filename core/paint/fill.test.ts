@@ -193,7 +193,7 @@ describe('paint that follows regions', () => {
       [regionAt(one, { x: 70, y: 120 }), 'body'],
       [regionAt(one, { x: 180, y: 120 }), null],
     ]);
-    const next = at([184, 118, 30], [60, 30, 20]);
+    const next = at([184, 118, 30], [60, 30, 16]);
     const { lost, bare, painted: on } = followed(one, painted, next);
     expect(on.get(regionAt(next, { x: 184, y: 118 }))).toBeNull();
     expect(lost).toHaveLength(1);

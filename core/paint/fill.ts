@@ -19,7 +19,7 @@ export interface Paintable {
   readonly regions: Regions;
   /** The region of every pixel, those under lines too. */
   readonly carried: Int32Array;
-  /** Where regions lie, by label, lines beside them included, and their free area in pixels. */
+  /** Where regions lie, by label, and how many pixels they have; what they have of the lines is counted. */
   readonly extents: readonly Extent[];
   readonly areas: Int32Array;
 }
@@ -30,11 +30,7 @@ export const SMALLEST = 12;
 export function paintableOf(barrier: Barrier, rules: FillRules): Paintable {
   const regions = regionsOf(barrier, rules.gap);
   const carried = carriedUnder(regions, rules.under);
-  const extents = extentsOf(carried, barrier.width, regions.count);
-  const areas = new Int32Array(regions.count + 1);
-  const { labels } = regions;
-  for (let i = 0; i < labels.length; i++) areas[labels[i]!]! += 1;
-  return { barrier, rules, regions, carried, extents, areas };
+  return { barrier, rules, regions, carried, ...extentsOf(carried, barrier.width, regions.count) };
 }
 
 /** The region a point lies in, or the one it is nearest to when it lies on a line; 0 beyond the lattice. */
@@ -115,7 +111,7 @@ export function lineColourOf({ barrier, regions, extents }: Paintable, label: nu
 
 /** Regions of which most lies within a ring of points. @param share of its pixels that must. */
 export function regionsWithin(paintable: Paintable, lasso: readonly Point[], share = 0.5): number[] {
-  const { regions, areas, barrier } = paintable;
+  const { carried, areas, barrier } = paintable;
   const { width, left, top, scale } = barrier;
   const inside = new Map<number, number>();
   const rows = lasso.map((p) => p.y);
@@ -133,7 +129,7 @@ export function regionsWithin(paintable: Paintable, lasso: readonly Point[], sha
       const from = Math.max(0, Math.ceil((crossings[i]! - left) * scale - 0.5));
       const to = Math.min(width - 1, Math.floor((crossings[i + 1]! - left) * scale - 0.5));
       for (let x = from; x <= to; x++) {
-        const label = regions.labels[row * width + x]!;
+        const label = carried[row * width + x]!;
         if (label > OUTSIDE) inside.set(label, (inside.get(label) ?? 0) + 1);
       }
     }

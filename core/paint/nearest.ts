@@ -62,15 +62,27 @@ export function nearestOf({ bits, width, height }: Mask, from: 0 | 1, reach: num
     if (west) spread(source, pixel - 1, dx - 1, dy);
     if (east) spread(source, pixel + 1, dx + 1, dy);
   };
+  let own = 0;
+  for (let i = 0; i < count; i++) own += bits[i]!;
+  const sparse = from === 1 ? own : count - own;
+  const next = (pixel: number, x: number, y: number): boolean =>
+    (x > 0 && bits[pixel - 1] !== bits[pixel]) ||
+    (x < width - 1 && bits[pixel + 1] !== bits[pixel]) ||
+    (y > 0 && bits[pixel - width] !== bits[pixel]) ||
+    (y < height - 1 && bits[pixel + width] !== bits[pixel]);
+  // Whichever of the two there is less of is looked at for where they meet.
+  const looked = 2 * sparse <= count ? from : 1 - from;
   for (let y = 0, pixel = 0; y < height; y++)
     for (let x = 0; x < width; x++, pixel++) {
-      if (bits[pixel] !== from) continue;
-      const onEdge =
-        (x > 0 && bits[pixel - 1] !== from) ||
-        (x < width - 1 && bits[pixel + 1] !== from) ||
-        (y > 0 && bits[pixel - width] !== from) ||
-        (y < height - 1 && bits[pixel + width] !== from);
-      if (onEdge) pass(pixel, pixel);
+      if (bits[pixel] !== looked || !next(pixel, x, y)) continue;
+      if (looked === from) pass(pixel, pixel);
+      else
+        for (let dy = -1; dy <= 1; dy++)
+          for (let dx = -1; dx <= 1; dx++) {
+            if (x + dx < 0 || x + dx >= width || y + dy < 0 || y + dy >= height) continue;
+            const source = pixel + dy * width + dx;
+            if (bits[source] === from) spread(source, pixel, dx, dy);
+          }
     }
   for (let square = 1; square <= most; square++) {
     const bucket = buckets[square];

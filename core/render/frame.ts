@@ -1,7 +1,20 @@
 /** Frames of a shot drawn onto a surface: background, plates, and sheets with their looks. */
 import { finished, reachOf, type Part } from '../compose/index.ts';
 import { shotOf, type Blend, type ShotDocument } from '../document/index.ts';
-import { multiply, scaleOf, type Matrix } from '../geometry/index.ts';
+import {
+  EMPTY_BOX,
+  grown,
+  intersection,
+  isEmpty,
+  mapBox,
+  multiply,
+  scaleOf,
+  union,
+  wholePixels,
+  type Box,
+  type Matrix,
+} from '../geometry/index.ts';
+import { drawingBox } from './marks.ts';
 import { drawPlates, type AssetPicture } from './plates.ts';
 import { DIMMED, sheetsOf, type Look, type Sheet, type SheetOptions } from './sheets.ts';
 import { wipe, type MakeSurface, type Picture, type Surface } from './surface.ts';
@@ -14,7 +27,7 @@ export interface Means {
   readonly pictureOf: PictureOf;
   readonly make: MakeSurface;
   /** Keeps what looks come to, by everything they were worked out from; without it they are worked out each time. */
-  readonly kept?: (sheet: Sheet, key: string, make: () => readonly Part[]) => readonly Part[];
+  readonly kept?: (sheet: Sheet, key: string, make: () => readonly PlacedPart[]) => readonly PlacedPart[];
   /** While something moves, looks are worked out coarser. */
   readonly rough?: boolean;
 }
@@ -35,25 +48,34 @@ export function drawBackground(target: Surface, doc: ShotDocument, view: Matrix,
 /** The canvas's own word for a blend. */
 export const operationOf = (blend: Blend): string => (blend === 'normal' ? 'source-over' : blend);
 
-/** Lays a picture of the target's size over what is there. */
+/** Lays a picture of the target's size over what is there. @param operation of the canvas, where no blend names it. */
 export function layPicture(
   { context }: Surface,
   picture: Picture,
   opacity: number,
   blend: Blend,
   operation = operationOf(blend),
+  left = 0,
+  top = 0,
 ): void {
   context.setTransform(1, 0, 0, 1, 0, 0);
   context.globalAlpha = opacity;
   context.globalCompositeOperation = operation;
-  context.drawImage(picture, 0, 0);
+  context.drawImage(picture, left, top);
   context.globalAlpha = 1;
   context.globalCompositeOperation = 'source-over';
 }
 
-/** A picture of the target's size to be laid, with how it meets what is there. */
+/** Lays a part of a sheet where it belongs. */
+export const layPart = (target: Surface, { picture, opacity, blend, left, top }: ShownPart): void => {
+  layPicture(target, picture, opacity, blend, operationOf(blend), left, top);
+};
+
+/** A picture to be laid with its first pixel at a place, and how it meets what is there. */
 export interface ShownPart {
   readonly picture: Picture;
+  readonly left: number;
+  readonly top: number;
   readonly blend: Blend;
   readonly opacity: number;
 }
@@ -63,36 +85,41 @@ interface Size {
   readonly height: number;
 }
 
-const EMPTY: Part[] = [];
+/** Parts that looks came to, with the place of their first pixel. */
+export type PlacedPart = Part & Pick<ShownPart, 'left' | 'top'>;
 
-/** Works looks out on a surface with room round it, so that what lies beyond its edge counts too. */
+/**
+ * Works looks out around what is drawn and no farther than they reach, so that what lies beyond the edge of the
+ * picture counts too.
+ * @param bounds of what is drawn, device px.
+ */
 function looked(
   look: Look,
   matrix: Matrix,
   { width, height }: Size,
   { make, rough = false }: Means,
-  draw: (on: Surface, matrix: Matrix, margin: number) => void,
-  below: (margin: number) => Picture | null,
-): Part[] {
-  const margin = reachOf(look.finishes, scaleOf(matrix));
-  const source = make(width + 2 * margin, height + 2 * margin);
-  draw(source, multiply([1, 0, 0, 1, margin, margin], matrix), margin);
+  bounds: Box,
+  draw: (on: Surface, shift: Matrix) => void,
+  below: (on: Size, shift: Matrix) => Picture | null,
+): PlacedPart[] {
+  const reach = reachOf(look.finishes, scaleOf(matrix)) + 2;
+  const room: Box = { left: -reach, top: -reach, right: width + reach, bottom: height + reach };
+  const box = intersection(wholePixels(grown(bounds, reach)), room);
+  if (isEmpty(box)) return [];
+  const { left, top } = box;
+  const source = make(box.right - left, box.bottom - top);
+  const shift: Matrix = [1, 0, 0, 1, -left, -top];
+  draw(source, shift);
   const place = {
-    matrix: multiply([1, 0, 0, 1, margin, margin], matrix),
+    matrix: multiply(shift, matrix),
     axis: look.axis,
     colourOf: look.colourOf,
     motion: look.motion,
-    below: () => below(margin),
+    below: () => below(source, shift),
     rough,
     make,
   };
-  const parts = finished(source, look.finishes, place);
-  if (margin === 0) return parts;
-  return parts.map((part) => {
-    const cropped = make(width, height);
-    cropped.context.drawImage(part.picture.picture, -margin, -margin);
-    return { ...part, picture: cropped };
-  });
+  return finished(source, look.finishes, place).map((part) => ({ ...part, left, top }));
 }
 
 /** The parts of a sheet as its looks make them, before it is cut to what it shows within. */
@@ -100,42 +127,46 @@ function partsOf(sheet: Sheet, view: Matrix, size: Size, means: Means, under: re
   const { pictureOf, make } = means;
   const matrix = multiply(view, sheet.matrix);
   const { look } = sheet;
-  if (!look) return [{ picture: pictureOf(sheet, matrix, size.width, size.height), blend: 'normal', opacity: 1 }];
+  if (!look) {
+    const picture = pictureOf(sheet, matrix, size.width, size.height);
+    return [{ picture, left: 0, top: 0, blend: 'normal', opacity: 1 }];
+  }
   const takesBelow = look.finishes.some(({ kind }) => kind === 'line colour');
   const fills = under.filter((each) => each.elementId === sheet.elementId);
-  const work = (): Part[] =>
+  const work = (): PlacedPart[] =>
     looked(
       look,
       matrix,
       size,
       means,
-      (on, placed) => {
-        on.context.drawImage(pictureOf(sheet, placed, on.width, on.height), 0, 0);
+      mapBox(matrix, drawingBox(sheet.drawing)),
+      (on, shift) => {
+        on.context.drawImage(pictureOf(sheet, multiply(shift, matrix), on.width, on.height), 0, 0);
       },
-      (margin) => {
-        const on = make(size.width + 2 * margin, size.height + 2 * margin);
-        const wide = multiply([1, 0, 0, 1, margin, margin], view);
+      ({ width, height }, shift) => {
+        const on = make(width, height);
+        const own = multiply(shift, view);
         for (const each of fills)
-          layPicture(on, pictureOf(each, multiply(wide, each.matrix), on.width, on.height), each.opacity, each.blend);
+          layPicture(on, pictureOf(each, multiply(own, each.matrix), width, height), each.opacity, each.blend);
         return on.picture;
       },
     );
   const key = JSON.stringify([look.finishes, look.axis, look.motion, matrix, size.width, size.height, means.rough]);
   const parts = takesBelow ? work() : (means.kept?.(sheet, key, work) ?? work());
-  return parts.map(({ picture, blend, opacity }) => ({ picture: picture.picture, blend, opacity }));
+  return parts.map(({ picture, ...rest }) => ({ ...rest, picture: picture.picture }));
 }
 
 /** What of a picture is seen: where the drawing it clips to is, and where no matte hides it. */
 function cutTo(
-  picture: Picture,
+  part: ShownPart,
   sheet: Sheet,
   view: Matrix,
   { width, height }: Size,
   means: Means,
   clips: boolean,
-): Picture {
+): ShownPart {
   const { within, cuts } = sheet;
-  if ((!within || !clips) && cuts.length === 0) return picture;
+  if ((!within || !clips) && cuts.length === 0) return part;
   const { pictureOf, make } = means;
   const cut = make(width, height);
   const { context } = cut;
@@ -143,19 +174,19 @@ function cutTo(
   if (within && clips) {
     // The base first and the picture in it: pictures handed out one after another may be of one surface.
     const kept = make(width, height);
-    kept.context.drawImage(picture, 0, 0);
+    kept.context.drawImage(part.picture, part.left, part.top);
     context.drawImage(pictureOf({ ...plain, ...within }, multiply(view, within.matrix), width, height), 0, 0);
     context.globalCompositeOperation = 'source-in';
     context.drawImage(kept.picture, 0, 0);
   } else {
-    context.drawImage(picture, 0, 0);
+    context.drawImage(part.picture, part.left, part.top);
   }
   for (const { layerId, drawing, matrix, inverted } of cuts) {
     context.globalCompositeOperation = inverted ? 'destination-in' : 'destination-out';
     context.drawImage(pictureOf({ ...plain, layerId, drawing, matrix }, multiply(view, matrix), width, height), 0, 0);
   }
   context.globalCompositeOperation = 'source-over';
-  return cut.picture;
+  return { ...part, picture: cut.picture, left: 0, top: 0 };
 }
 
 /** A sheet as it is seen, part by part: what is drawn first, its light after it, each with its own blend. */
@@ -168,7 +199,7 @@ export function shownParts(
 ): ShownPart[] {
   return partsOf(sheet, view, size, means, under).map((part, i) => ({
     // A picture handed out may be of a surface that is used again: it is cut before the next is asked for.
-    picture: cutTo(part.picture, sheet, view, size, means, i === 0),
+    ...cutTo(part, sheet, view, size, means, i === 0),
     blend: i === 0 ? sheet.blend : part.blend,
     opacity: sheet.opacity * part.opacity,
   }));
@@ -195,26 +226,30 @@ function layOwn(target: Surface, sheets: readonly Sheet[], view: Matrix, means: 
     const group = run[0]?.group;
     const on = group ? means.make(target.width, target.height) : target;
     for (const sheet of run) {
-      for (const { picture, opacity, blend } of shownParts(sheet, view, on, means, below))
-        layPicture(on, picture, opacity, blend);
+      for (const part of shownParts(sheet, view, on, means, below)) layPart(on, part);
       below = [...below, sheet];
     }
     if (group) layPicture(target, on.picture, group.opacity, 'normal');
   }
 }
 
-/** The parts an element with looks of its own comes to. @param sheets all of one element. */
-export function wholeParts(sheets: readonly Sheet[], view: Matrix, size: Size, means: Means): readonly Part[] {
-  const whole = sheets[0]?.whole;
-  if (!whole) return EMPTY;
-  const matrix = multiply(view, whole.matrix);
+/** The parts an element with looks of its own comes to. @param sheets all of one element, one at least. */
+function wholeParts(sheets: readonly Sheet[], whole: Look, view: Matrix, size: Size, means: Means): PlacedPart[] {
+  const bounds = sheets
+    .map((sheet) => {
+      const own = multiply(view, sheet.matrix);
+      const reach = sheet.look ? reachOf(sheet.look.finishes, scaleOf(own)) : 0;
+      return grown(mapBox(own, drawingBox(sheet.drawing)), reach);
+    })
+    .reduce(union, EMPTY_BOX);
   return looked(
     whole,
-    matrix,
+    multiply(view, whole.matrix),
     size,
     means,
-    (on, _, margin) => {
-      layOwn(on, sheets, multiply([1, 0, 0, 1, margin, margin], view), means, []);
+    bounds,
+    (on, shift) => {
+      layOwn(on, sheets, multiply(shift, view), means, []);
     },
     () => null,
   );
@@ -224,9 +259,10 @@ export function wholeParts(sheets: readonly Sheet[], view: Matrix, size: Size, m
 export function laySheets(target: Surface, sheets: readonly Sheet[], view: Matrix, means: Means): void {
   let under: Sheet[] = [];
   for (const run of inRuns(sheets, (sheet) => (sheet.whole ? sheet.elementId : null))) {
-    if (run[0]?.whole) {
-      for (const { picture, blend, opacity } of wholeParts(run, view, target, means))
-        layPicture(target, picture.picture, opacity, blend);
+    const whole = run[0]?.whole;
+    if (whole) {
+      for (const part of wholeParts(run, whole, view, target, means))
+        layPart(target, { ...part, picture: part.picture.picture });
     } else {
       layOwn(target, run, view, means, under);
     }

@@ -181,5 +181,12 @@ export function markBox(mark: Mark): Box {
   return box;
 }
 
+/** Drawings never change, so their boxes are worked out once. */
+const boxes = new WeakMap<Drawing, Box>();
+
 /** The box around all marks of a drawing, element space. */
-export const drawingBox = (drawing: Drawing): Box => Object.values(drawing.marks).map(markBox).reduce(union, EMPTY_BOX);
+export function drawingBox(drawing: Drawing): Box {
+  const box = boxes.get(drawing) ?? Object.values(drawing.marks).map(markBox).reduce(union, EMPTY_BOX);
+  boxes.set(drawing, box);
+  return box;
+}

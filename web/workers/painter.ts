@@ -5,14 +5,12 @@
 import {
   find,
   valueAt,
-  type Blend,
   type Drawing,
   type Folder,
   type Id,
   type Layer,
   type ShotDocument,
 } from '@tallow/core/document';
-import type { Part } from '@tallow/core/compose';
 import { fitInto, multiply, type Box, type Matrix, type Point } from '@tallow/core/geometry';
 import {
   ByteCache,
@@ -22,6 +20,7 @@ import {
   drawFrame,
   drawPlates,
   inGroups,
+  layPart,
   layPicture,
   layerOrder,
   laySheets,
@@ -32,6 +31,7 @@ import {
   shownParts,
   type Means,
   type Picture,
+  type PlacedPart,
   type ShownPart,
   type Sheet,
   type SheetOptions,
@@ -50,7 +50,7 @@ const assets = new Assets();
 
 const PARTS_BYTES = 160 * 1024 * 1024;
 /** What looks came to, by everything they were worked out from. */
-const parts = new ByteCache<readonly Part[]>(PARTS_BYTES);
+const parts = new ByteCache<readonly PlacedPart[]>(PARTS_BYTES);
 
 const means: Means = {
   make: makeSurface,
@@ -89,18 +89,18 @@ function laidApart(
     if (open) laid.push({ bitmap: bitmapOf(open), blend: 'normal', opacity: 1 });
     open = null;
   };
-  const put = (picture: Picture, blend: Blend, opacity: number): void => {
-    if (blend === 'normal') {
+  const put = (part: ShownPart): void => {
+    if (part.blend === 'normal') {
       open ??= makeSurface(...size);
-      layPicture(open, picture, opacity, blend);
+      layPart(open, part);
       return;
     }
     close();
     const apart = makeSurface(...size);
-    layPicture(apart, picture, 1, 'normal');
-    laid.push({ bitmap: bitmapOf(apart), blend, opacity });
+    layPart(apart, { ...part, opacity: 1, blend: 'normal' });
+    laid.push({ bitmap: bitmapOf(apart), blend: part.blend, opacity: part.opacity });
   };
-  for (const { picture, blend, opacity } of lights) put(picture, blend, opacity);
+  lights.forEach(put);
   let below = [...under];
   const [width, height] = size;
   for (const run of inGroups(sheets)) {
@@ -109,8 +109,7 @@ function laidApart(
       laySheets(open, run, view, by);
     } else {
       for (const sheet of run) {
-        for (const { picture, blend, opacity } of shownParts(sheet, view, { width, height }, by, below))
-          put(picture, blend, opacity);
+        shownParts(sheet, view, { width, height }, by, below).forEach(put);
         below = [...below, sheet];
       }
     }
@@ -205,7 +204,7 @@ const painter = {
     const [main, ...lights] = own
       ? shownParts({ ...own, within: null, cuts: [] }, view, { width, height }, by, under)
       : [];
-    if (main) layPicture(active, main.picture, 1, 'normal');
+    if (main) layPart(active, { ...main, opacity: 1, blend: 'normal' });
     let folder: Painted['folder'] = null;
     if (faded) {
       const bottom = makeSurface(...size);

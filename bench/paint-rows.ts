@@ -1,0 +1,161 @@
+/** Rows of ink and paint: a fill against a plain flood, fills through drawings, looks on the first pass, blurs at reduced size. */
+import { blurred } from '@tallow/core/compose';
+import { shotOf, type Layer, type ShotDocument } from '@tallow/core/document';
+import { addFinish, newFinish } from '@tallow/core/edit';
+import { carriedOn, paintableOf, paintedBy, regionAt, ringsOf, type Barrier } from '@tallow/core/paint';
+import { drawFrame } from '@tallow/core/render';
+import { directMeans, makeSurface } from '../server/exports/canvas.ts';
+import { newId, shotWith } from './documents.ts';
+import { against, sideBySide, timed, timeRow, type Row } from './measure.ts';
+
+const [WIDTH, HEIGHT] = [1920, 1080];
+const RULES = { gap: 8, under: null };
+const RADIUS = HEIGHT * 0.36;
+/** As far as its lines reach, with the margin that regions need. */
+const SIDE = 2 * Math.ceil(RADIUS * 1.12 + 4 + 12);
+
+/**
+ * A body of lobes with a gap in its line and islands in it, in the middle of a picture of 1920x1080, on the lattice that the
+ * page works on: as far as its lines reach. @param turn how far it has gone round.
+ */
+function drawn(turn: number): Barrier {
+  const [width, height] = [SIDE, SIDE];
+  const cover = new Uint8Array(width * height);
+  const dab = (x: number, y: number, radius: number): void => {
+    for (let py = Math.floor(y - radius); py <= y + radius; py++)
+      for (let px = Math.floor(x - radius); px <= x + radius; px++)
+        if (px >= 0 && py >= 0 && px < width && py < height && (px - x) ** 2 + (py - y) ** 2 <= radius * radius)
+          cover[py * width + px] = 255;
+  };
+  const size = RADIUS;
+  const outline = (cx: number, cy: number, r: number, open: number): void => {
+    const steps = Math.ceil(r * 7);
+    for (let i = 0; i < steps; i++) {
+      const t = (i / steps) * 2 * Math.PI;
+      if (Math.abs(t - 3) < open / r) continue;
+      const reach = r * (1 + 0.12 * Math.cos(7 * t + turn));
+      dab(cx + reach * Math.cos(t), cy + reach * Math.sin(t), 4);
+    }
+  };
+  outline(width / 2, height / 2, size, 6);
+  for (let i = 0; i < 5; i++)
+    outline(
+      width / 2 + size * 0.5 * Math.cos(i * 1.26 + turn),
+      height / 2 + size * 0.5 * Math.sin(i * 1.26 + turn),
+      size * 0.12,
+      0,
+    );
+  return { width, height, left: 0, top: 0, scale: 1, cover, colour: null };
+}
+
+/** A plain scanline flood of what lies round a pixel: what a fill costs at the very least. */
+function flood({ cover, width, height }: Barrier, from: number): number {
+  const seen = new Uint8Array(cover.length);
+  const stack = [from];
+  let count = 0;
+  for (let at = stack.pop(); at !== undefined; at = stack.pop()) {
+    if (seen[at] !== 0 || cover[at] !== 0) continue;
+    const row = at - (at % width);
+    let [left, right] = [at, at];
+    while (left > row && cover[left - 1] === 0 && seen[left - 1] === 0) left -= 1;
+    while (right < row + width - 1 && cover[right + 1] === 0 && seen[right + 1] === 0) right += 1;
+    for (let i = left; i <= right; i++) {
+      seen[i] = 1;
+      count += 1;
+      if (i >= width && cover[i - width] === 0 && seen[i - width] === 0) stack.push(i - width);
+      if (i < width * (height - 1) && cover[i + width] === 0 && seen[i + width] === 0) stack.push(i + width);
+    }
+  }
+  return count;
+}
+
+async function fillRow(): Promise<Row> {
+  const barrier = drawn(0);
+  const closed = { ...barrier, cover: barrier.cover.slice() };
+  // The flood knows of no gaps: it gets the line closed, so that both fill the same region.
+  for (let y = -9; y <= 9; y++)
+    for (let x = -9; x <= 9; x++) {
+      const r = RADIUS * (1 + 0.12 * Math.cos(21));
+      const at = Math.round(SIDE / 2 + r * Math.sin(3) + y) * SIDE + Math.round(SIDE / 2 + r * Math.cos(3) + x);
+      closed.cover[at] = 255;
+    }
+  const middle = { x: SIDE / 2, y: SIDE / 2 };
+  const pixel = (SIDE / 2) * SIDE + SIDE / 2;
+  return timeRow(
+    'region fill at 1920x1080 with gap closing, traced',
+    'a plain scanline flood of the same region',
+    5,
+    await sideBySide(
+      15,
+      () => {
+        const paintable = paintableOf(barrier, RULES);
+        return ringsOf(paintable, [regionAt(paintable, middle)]);
+      },
+      () => flood(closed, pixel),
+    ),
+  );
+}
+
+/** The design's goal for 48 drawings filled through, ms. */
+const THROUGH_MS = 10_000;
+
+function throughRow(): Row {
+  const ms = timed(1, () => {
+    let from = paintableOf(drawn(0), RULES);
+    let painted = paintedBy(from, [{ seed: { x: SIDE / 2, y: SIDE / 2 }, swatch: 'body' }]);
+    for (let i = 1; i < 48; i++) {
+      const to = paintableOf(drawn(i * 0.05), RULES);
+      ({ painted } = carriedOn(from, painted, to));
+      from = to;
+    }
+  });
+  return against('48 drawings filled through at 1920x1080', ms, THROUGH_MS);
+}
+
+/** ms of a frame at the rates that are asked for. */
+const FIRST_MS = 1000 / 6;
+
+function glowing(): ShotDocument {
+  let doc = shotWith(1, 10);
+  const layers = Object.values(doc.entities).filter((e): e is Layer => e.kind === 'layer');
+  for (const layer of layers.slice(0, 2)) doc = addFinish(doc, layer.id, newFinish(doc, 'glow', newId));
+  return doc;
+}
+
+function looksRow(): Row {
+  const doc = glowing();
+  const { width, height } = shotOf(doc);
+  const means = directMeans(doc);
+  const surface = makeSurface(width, height);
+  const ms = timed(9, () => {
+    drawFrame(surface, doc, 0, [1, 0, 0, 1, 0, 0], means, { guides: false, background: true });
+    // What is asked for is drawn by then.
+    surface.context.getImageData(0, 0, 1, 1);
+  });
+  return against('first pass of a frame, ten layers with two glows at 1920x1080', ms, FIRST_MS);
+}
+
+async function blurRow(): Promise<Row> {
+  const source = makeSurface(WIDTH, HEIGHT);
+  source.context.fillStyle = '#ffa62b';
+  source.context.fillRect(600, 300, 600, 500);
+  return timeRow(
+    'blur of 40 px at reduced size, 1920x1080',
+    'the same at full size',
+    0.6,
+    await sideBySide(
+      9,
+      () => blurred(source, 40, false, makeSurface).context.getImageData(0, 0, 1, 1),
+      () => {
+        const full = makeSurface(WIDTH, HEIGHT);
+        full.context.filter = 'blur(40px)';
+        full.context.drawImage(source.picture, 0, 0);
+        return full.context.getImageData(0, 0, 1, 1);
+      },
+    ),
+  );
+}
+
+export async function paintRows(): Promise<Row[]> {
+  return [await fillRow(), throughRow(), looksRow(), await blurRow()];
+}
