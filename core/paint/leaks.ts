@@ -33,7 +33,7 @@ export function leaksOf(barrier: Barrier, at: Point, gap: number): Leaks {
   const seed = pixelAt(barrier, at);
   const bits = linesOf(barrier);
   const free = (pixel: number) => bits[pixel] === 0;
-  const near = nearestOf({ bits, width, height }, 1, WIDEST_GAP / 2);
+  const near = nearestOf(bits, width, height, 'lines', WIDEST_GAP / 2);
   const own = basin(seed);
   if (!own) return { places: [], leastGap: null };
   const labels = new Uint8Array(count);

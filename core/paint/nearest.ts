@@ -16,26 +16,46 @@ export interface Near {
   readonly order: Int32Array;
 }
 
-/** A picture of yes (1) and no (0). */
-export interface Mask {
-  readonly bits: Uint8Array;
-  readonly width: number;
-  readonly height: number;
+/** Where lines are: 1; any other number is free. */
+export const LINE = 1;
+
+/** Pixels of lines with a free neighbour, four ways. */
+function edgesOf(bits: Uint8Array, width: number, height: number): number[] {
+  const edges: number[] = [];
+  for (let y = 0, pixel = 0; y < height; y++)
+    for (let x = 0; x < width; x++, pixel++) {
+      if (bits[pixel] !== LINE) continue;
+      if (
+        (x > 0 && bits[pixel - 1] !== LINE) ||
+        (x < width - 1 && bits[pixel + 1] !== LINE) ||
+        (y > 0 && bits[pixel - width] !== LINE) ||
+        (y < height - 1 && bits[pixel + width] !== LINE)
+      )
+        edges.push(pixel);
+    }
+  return edges;
 }
 
 /**
- * Spreads from the pixels of a mask that are `from` into those that are not.
+ * Spreads from lines into what is free, or from what is free into lines.
  * @param reach px, up to 255.
  */
-export function nearestOf({ bits, width, height }: Mask, from: 0 | 1, reach: number): Near {
+export function nearestOf(
+  bits: Uint8Array,
+  width: number,
+  height: number,
+  from: 'lines' | 'free',
+  reach: number,
+): Near {
   const count = width * height;
   const squares = new Uint16Array(count).fill(FAR);
   const nearest = new Int32Array(count);
   const most = Math.floor(reach * reach);
-  const buckets: (number[] | undefined)[] = new Array<number[] | undefined>(most + 1);
+  const buckets: (number[] | undefined)[] = [];
   const order: number[] = [];
+  const intoLines = from === 'free';
   const spread = (source: number, next: number, dx: number, dy: number): void => {
-    if (bits[next] === from) return;
+    if ((bits[next] === LINE) !== intoLines) return;
     const square = dx * dx + dy * dy;
     if (square > most || square >= squares[next]!) return;
     squares[next] = square;
@@ -62,29 +82,21 @@ export function nearestOf({ bits, width, height }: Mask, from: 0 | 1, reach: num
     if (west) spread(source, pixel - 1, dx - 1, dy);
     if (east) spread(source, pixel + 1, dx + 1, dy);
   };
-  let own = 0;
-  for (let i = 0; i < count; i++) own += bits[i]!;
-  const sparse = from === 1 ? own : count - own;
-  const next = (pixel: number, x: number, y: number): boolean =>
-    (x > 0 && bits[pixel - 1] !== bits[pixel]) ||
-    (x < width - 1 && bits[pixel + 1] !== bits[pixel]) ||
-    (y > 0 && bits[pixel - width] !== bits[pixel]) ||
-    (y < height - 1 && bits[pixel + width] !== bits[pixel]);
-  // Whichever of the two there is less of is looked at for where they meet.
-  const looked = 2 * sparse <= count ? from : 1 - from;
-  for (let y = 0, pixel = 0; y < height; y++)
-    for (let x = 0; x < width; x++, pixel++) {
-      if (bits[pixel] !== looked || !next(pixel, x, y)) continue;
-      if (looked === from) pass(pixel, pixel);
-      else
-        for (let dy = -1; dy <= 1; dy++)
-          for (let dx = -1; dx <= 1; dx++) {
-            if (x + dx < 0 || x + dx >= width || y + dy < 0 || y + dy >= height) continue;
-            const source = pixel + dy * width + dx;
-            if (bits[source] === from) spread(source, pixel, dx, dy);
-          }
+  for (const pixel of edgesOf(bits, width, height)) {
+    if (!intoLines) {
+      pass(pixel, pixel);
+      continue;
     }
-  for (let square = 1; square <= most; square++) {
+    // The free pixels beside a line are what is spread from: each line pixel takes those round it.
+    const x = pixel % width;
+    const y = (pixel - x) / width;
+    for (let dy = y > 0 ? -1 : 0; dy <= (y < height - 1 ? 1 : 0); dy++)
+      for (let dx = x > 0 ? -1 : 0; dx <= (x < width - 1 ? 1 : 0); dx++) {
+        const source = pixel + dy * width + dx;
+        if (bits[source] !== LINE) spread(source, pixel, dx, dy);
+      }
+  }
+  for (let square = 1; square <= most && square < buckets.length; square++) {
     const bucket = buckets[square];
     if (!bucket) continue;
     for (const pixel of bucket) {

@@ -5,7 +5,7 @@
  * place of a gap, and a thin tip belongs to its own region up to the line.
  */
 import { numberAreas } from './label.ts';
-import { FAR, nearestOf, type Near } from './nearest.ts';
+import { FAR, LINE, nearestOf, type Near } from './nearest.ts';
 import { BOUNDS_FROM, type Barrier, type Lattice } from './raster.ts';
 import { besides, WidestFirst } from './widest.ts';
 
@@ -17,19 +17,22 @@ export interface Regions extends Lattice {
   readonly labels: Int32Array;
   /** How many labels there are, the outside among them. */
   readonly count: number;
+  /** Where lines are (`LINE`); other numbers are free. */
+  readonly bits: Uint8Array;
 }
 
 /** Pixels a gap can be wide at most, over which it is closed. */
 export const WIDEST_GAP = 200;
 
-/** Where lines are (1) and where not (0). */
+/** Where lines are, and where not (0). */
 export function linesOf({ cover }: Barrier): Uint8Array {
   const bits = new Uint8Array(cover.length);
-  for (let i = 0; i < bits.length; i++) bits[i] = cover[i]! >= BOUNDS_FROM ? 1 : 0;
+  for (let i = 0; i < bits.length; i++) if (cover[i]! >= BOUNDS_FROM) bits[i] = LINE;
   return bits;
 }
 
-const [LINE, SHELL, CORE] = [1, 2, 3] as const;
+/** Free pixels where a ball as wide as the gap fits, those where none does, and those of them that a region has. */
+const [CORE, SHELL, TAKEN] = [0, 2, 3] as const;
 
 /** The regions of a barrier. @param gap px of element space; gaps up to it are closed. */
 export function regionsOf(barrier: Barrier, gap: number): Regions {
@@ -37,8 +40,7 @@ export function regionsOf(barrier: Barrier, gap: number): Regions {
   const bits = linesOf(barrier);
   // A gap of n free pixels has its middle n/2 + 1/2 from the middles of the pixels beside it.
   const reach = gap > 0 ? Math.min(WIDEST_GAP, gap * scale) / 2 + 0.5 : 0;
-  const near = nearestOf({ bits, width, height }, 1, reach);
-  for (let i = 0; i < bits.length; i++) bits[i] = bits[i] === 1 ? LINE : CORE;
+  const near = nearestOf(bits, width, height, 'lines', reach);
   for (const pixel of near.order) bits[pixel] = SHELL;
   const labels = new Int32Array(width * height);
   // The margin is free, so what its first pixel belongs to is met first: the outside.
@@ -47,10 +49,10 @@ export function regionsOf(barrier: Barrier, gap: number): Regions {
   // What is narrower than the gap everywhere and has no way to a core is a region of its own.
   let pockets = 0;
   for (const pixel of near.order)
-    if (labels[pixel] !== 0) bits[pixel] = CORE;
+    if (labels[pixel] !== 0) bits[pixel] = TAKEN;
     else pockets += 1;
   if (pockets > 0) count = numberAreas(bits, SHELL, width, height, labels, count + 1);
-  return { width, height, left, top, scale, labels, count };
+  return { width, height, left, top, scale, labels, count, bits };
 }
 
 /** Gives pixels near lines to the regions that reach them over the widest way. */

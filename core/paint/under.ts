@@ -9,11 +9,9 @@ const DEEPEST = 160;
  * The region of every pixel, those under lines given to the nearest region.
  * @param under px of element space, or null for the middle of the line.
  */
-export function carriedUnder({ labels, width, height, scale }: Regions, under: number | null): Int32Array {
+export function carriedUnder({ labels, bits, width, height, scale }: Regions, under: number | null): Int32Array {
   const reach = Math.min(DEEPEST, under === null ? DEEPEST : under * scale + 0.5);
-  const bits = new Uint8Array(labels.length);
-  for (let i = 0; i < bits.length; i++) bits[i] = labels[i] === 0 ? 0 : 1;
-  const near = nearestOf({ bits, width, height }, 1, reach);
+  const near = nearestOf(bits, width, height, 'free', reach);
   const carried = labels.slice();
   for (const pixel of near.order) carried[pixel] = labels[near.nearest[pixel]!]!;
   return carried;
