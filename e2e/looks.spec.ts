@@ -1,5 +1,8 @@
-import { createCanvas } from '@napi-rs/canvas';
+import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { unzipSync } from 'fflate';
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { hexOf, oklchOf } from '../core/colour/index.ts';
 import {
   constant,
   encodeEntity,
@@ -259,4 +262,76 @@ test('tone is cut from a filled body, follows it, and stays where it was drawn o
   await page.keyboard.press('Control+KeyZ');
   await expect.poll(() => countOf(page, shade)).toBe(small);
   await saved(page);
+});
+
+test('from lines to what is taken away: filled through, lit, in other colours, and the exported pixels are those', async ({
+  page,
+}) => {
+  const shot = await makeShot(address(), { length: 4, name: 'Painted' });
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  const ring = async (cx: number) => {
+    const at = (i: number) => ({
+      x: cx + 0.1 * Math.cos((i / 40) * 6.4),
+      y: 0.5 + 0.18 * Math.sin((i / 40) * 6.4),
+      force: 0.6,
+    });
+    await pen.down(at(0));
+    await pen.moves(Array.from({ length: 40 }, (_, i) => at(i + 1)));
+    await pen.up(at(40));
+  };
+  await ring(0.48);
+  await page.keyboard.press('KeyS');
+  await painted(page);
+  await ring(0.52);
+  await page.keyboard.press('KeyA');
+  await painted(page);
+  await page.locator('[data-testid=swatch][data-name=flame]').click();
+  await page.keyboard.press('KeyF');
+  await pen.stroke({ x: 0.48, y: 0.5 }, { x: 0.48, y: 0.5 }, 1);
+  await expect(page.getByTestId('fill-where')).toHaveText('Onto “Line fill”.');
+  await page.getByRole('button', { name: 'Through the drawings' }).click();
+  await expect(page.getByText('Filled through one drawing. Every region was followed.')).toBeVisible();
+  await page.getByRole('button', { name: 'Layers', exact: true }).click();
+  await page.getByText('Line fill').first().click();
+  await page.keyboard.press('Alt+KeyE');
+  await add(page, /^Glow/);
+  await page.keyboard.press('Alt+KeyQ');
+  await page.getByTestId('recolour').getByLabel('Hue turned by, typed').fill('180');
+  await page.getByTestId('recolour').getByLabel('Hue turned by, typed').press('Enter');
+  await page.getByRole('button', { name: 'Keep it in turned colours' }).click();
+  await expect(page.getByRole('group', { name: 'Recolourings' }).getByRole('button', { pressed: true })).toHaveText(
+    'turned 180°',
+  );
+  await saved(page);
+  await page.getByRole('link', { name: 'Export' }).click();
+  await page.getByRole('button', { name: 'Export 4 frames' }).click();
+  const row = page.getByTestId('export');
+  await expect(row).toHaveAttribute('data-state', 'done', { timeout: 25_000 });
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    row.getByRole('link', { name: 'Download' }).click(),
+  ]);
+  const files = unzipSync(readFileSync(await download.path()));
+  const turned = hexOf({ ...oklchOf('#ffa62b'), h: (oklchOf('#ffa62b').h + 180) % 360 });
+  const [, , blue] = [1, 3, 5].map((i) => Number.parseInt(turned.slice(i, i + 2), 16));
+  for (const [name, cx] of [
+    ['0001', 0.48],
+    ['0003', 0.52],
+  ] as const) {
+    const image = await loadImage(Buffer.from(files[`painted/painted-${name}.png`]!));
+    const canvas = createCanvas(image.width, image.height);
+    const context = canvas.getContext('2d');
+    context.drawImage(image, 0, 0);
+    const at = (x: number, y: number) =>
+      Array.from(context.getImageData(Math.round(x * image.width), Math.round(y * image.height), 1, 1).data);
+    const [r, g, b, a] = at(cx, 0.5);
+    // The fill itself, brightened by its own light, and light beyond the line where nothing is drawn.
+    expect(a).toBe(255);
+    expect(b).toBeGreaterThan(r!);
+    expect(b).toBeGreaterThanOrEqual(blue! - 8);
+    expect(g).toBeGreaterThan(60);
+    expect(at(cx + 0.125, 0.5)[3]).toBeGreaterThan(8);
+    expect(at(0.05, 0.1)[3]).toBe(0);
+  }
 });

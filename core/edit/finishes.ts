@@ -142,11 +142,12 @@ export const dropFinish = (doc: ShotDocument, ownerId: Id, finishId: Id): ShotDo
 export const copyFinishes = (doc: ShotDocument, finishes: readonly Finish[], toId: Id, newId: NewId): ShotDocument =>
   withFinishes(doc, toId, (all) => [...all, ...finishes.map((finish) => ({ ...finish, id: newId() }))]);
 
-/** Frames on which anything of a layer is set over time: its opacity, its place or its looks. */
-export function keyedFrames(layer: Layer): ReadonlySet<number> {
+/** Frames on which anything of a layer is set over time: its opacity, its place or its looks, and looks and light of its element. */
+export function keyedFrames(layer: Layer, element?: Element): ReadonlySet<number> {
   const values = [
     ...LAYER_VALUES.map((which) => valueOf(layer, which)),
-    ...layer.finishes.flatMap(({ numbers }) => Object.values(numbers)),
+    ...[...layer.finishes, ...(element?.finishes ?? [])].flatMap(({ numbers }) => Object.values(numbers)),
+    ...(element ? [element.light] : []),
   ];
   return new Set(values.flatMap((value) => keysIn(value).map(({ frame }) => frame)));
 }

@@ -15,7 +15,7 @@ import {
   type ShotDocument,
   type Swatch,
 } from '../document/index.ts';
-import { addSwatch } from './shot.ts';
+import { addSwatch, setSwatch } from './shot.ts';
 
 /** Where a swatch is used. */
 export interface SwatchUse {
@@ -148,15 +148,34 @@ export function moveSwatch(doc: ShotDocument, id: Id, index: number): ShotDocume
   return putEntities(doc, { ...shot, swatches: rest.toSpliced(index, 0, id) });
 }
 
-/** A swatch that is not in a shot yet; ends of its gradient are named by their place in the same list. */
-export type LooseSwatch = Pick<Swatch, 'name' | 'role' | 'colour'>;
+/** A swatch of elsewhere; ends of its gradient are named by ids in the same list. */
+export type LooseSwatch = Pick<Swatch, 'name' | 'role' | 'colour'> & Partial<Pick<Swatch, 'id' | 'gradient'>>;
 
-/** Adds swatches at the end of the palette, but for those it has by the same name and colour. */
+/**
+ * Adds swatches at the end of the palette, but for those it has by the same name and colour. Gradients run between the
+ * swatches that their ends have become.
+ */
 export function addSwatches(doc: ShotDocument, swatches: readonly LooseSwatch[], newId: NewId): ShotDocument {
   const has = findAll(doc, 'swatch', shotOf(doc).swatches);
-  return swatches
-    .filter(({ name, colour }) => !has.some((own) => own.name === name && own.colour === colour))
-    .reduce((next, each) => addSwatch(next, each, newId).doc, doc);
+  const become = new Map<Id, Id>();
+  let next = doc;
+  const graded: { id: Id; gradient: NonNullable<Swatch['gradient']> }[] = [];
+  for (const { id, name, role, colour, gradient } of swatches) {
+    const own = has.find((each) => each.name === name && each.colour === colour);
+    const made = own ? null : addSwatch(next, { name, role, colour }, newId);
+    if (made) next = made.doc;
+    const now = own?.id ?? made!.swatchId;
+    if (id) become.set(id, now);
+    if (gradient && made) graded.push({ id: now, gradient });
+  }
+  for (const { id, gradient } of graded) {
+    const stops = gradient.stops.flatMap((stop) => {
+      const swatch = become.get(stop.swatch);
+      return swatch ? [{ ...stop, swatch }] : [];
+    });
+    if (stops.length >= 2) next = setSwatch(next, id, { gradient: { ...gradient, stops } });
+  }
+  return next;
 }
 
 /** The swatches an element's marks are painted with, in the order of the palette. Needs its drawings loaded. */

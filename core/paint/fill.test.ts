@@ -157,6 +157,23 @@ describe('a region', () => {
     expect(Math.abs(total / (180 * 180) - 1)).toBeLessThan(0.02);
   });
 
+  test('a picture of 4096 px is filled as exactly as a small one', () => {
+    const side = 4096;
+    const cover = new Uint8Array(side * side);
+    const [middle, radius] = [side / 2, 1900];
+    for (let i = 0; i < 40_000; i++) {
+      const turn = (i / 40_000) * 2 * Math.PI;
+      for (let r = -3; r <= 3; r++)
+        cover[
+          Math.floor(middle + (radius + r) * Math.sin(turn)) * side + Math.floor(middle + (radius + r) * Math.cos(turn))
+        ] = 255;
+    }
+    const barrier: Barrier = { width: side, height: side, left: 0, top: 0, scale: 1, cover, colour: null };
+    const paintable = paintableOf(barrier, { gap: 8, under: null });
+    const rings = ringsOf(paintable, [regionAt(paintable, { x: middle, y: middle })]);
+    expect(Math.abs(areaOf(rings) / (Math.PI * radius * radius) - 1)).toBeLessThan(0.002);
+  });
+
   test('nothing drawn has no region to fill', () => {
     const paintable = paintableOf(
       drawn(40, 40, () => 0),
@@ -206,6 +223,25 @@ describe('paint that follows regions', () => {
     const next = at([92, 142, 15]);
     const { painted } = followed(one, new Map([[regionAt(one, { x: 80, y: 180 }), 'drop']]), next);
     expect([...painted.values()]).toEqual(['drop']);
+  });
+
+  test('goes round a cycle in which a lick breaks off and comes back', () => {
+    const drawings = [
+      at([120, 150, 50]),
+      at([120, 152, 48], [122, 84, 14]),
+      at([120, 154, 46], [126, 62, 12]),
+      at([120, 152, 48], [124, 80, 13]),
+    ];
+    let painted: ReadonlyMap<number, string | null> = new Map([[regionAt(drawings[0]!, { x: 120, y: 150 }), 'flame']]);
+    for (let i = 1; i <= drawings.length; i++) {
+      const next = drawings[i % drawings.length]!;
+      const on = followed(drawings[i - 1]!, painted, next);
+      ({ painted } = on);
+      // What has broken off is of the body's paint, or told as new; nothing that was painted is lost but what shrinks away.
+      expect([...painted.values()].filter((each) => each === 'flame').length).toBeGreaterThan(0);
+      expect(on.bare.length + painted.size).toBe(enclosed(next).length);
+    }
+    expect(painted.get(regionAt(drawings[0]!, { x: 120, y: 150 }))).toBe('flame');
   });
 
   test('a drawing goes on to itself as it is', () => {

@@ -173,6 +173,36 @@ describe('a fill', () => {
   });
 });
 
+test('a region cut by the edge of the picture is bounded by it, where lines alone do not hold', () => {
+  const start = base();
+  const line = layerOf(start).id;
+  const across = ring(swatchOf(start, 'line'), 140);
+  // Only its part within the picture's right half, so that it runs out of the picture at both ends.
+  const { x, y, pressure, altitude, azimuth } = across.samples;
+  const keep = Array.from(x.keys()).filter((i) => i < 31 || i > 89);
+  const order = [...keep.filter((i) => i > 89), ...keep.filter((i) => i < 31)];
+  const pick = (column: Float32Array) => Float32Array.from(order, (i) => column[i]! - (column === x ? 60 : 0));
+  const samples = {
+    x: pick(x),
+    y: pick(y),
+    pressure: pick(pressure),
+    altitude: pick(altitude),
+    azimuth: pick(azimuth),
+  };
+  const drawn = addMark(start, line, 0, { ...across, samples }, randomId);
+  const drawing = find(drawn, 'drawing', Object.values(find(drawn, 'layer', line)!.slots)[0])!;
+  const bounding = [{ drawing, matrix: [1, 0, 0, 1, 0, 0] as const, paintOf: paintsOnLayer(drawn, line) }];
+  const frame = { left: -112, top: -112, right: 112, bottom: 112 };
+  const box = { left: -220, top: -220, right: 220, bottom: 220 };
+  const label = (edge: typeof frame | null) =>
+    regionAt(paintableOf(drawBarrier(latticeOver(box, 6), bounding, makeSurface, edge), { gap: 6, under: null }), {
+      x: -20,
+      y: 0,
+    });
+  expect(label(null)).toBe(1);
+  expect(label(frame)).toBeGreaterThan(1);
+});
+
 describe('a gradient', () => {
   const graded = (run: 'shape' | 'axis' | 'picture') => {
     const start = base();

@@ -20,7 +20,8 @@ export function computedRuns({ doc, element, active }: Current): ReadonlySet<num
 export const COMPUTED = '#8fb8e8';
 
 /** Frames on which a value of the active layer is set. */
-export const keyedFrames = ({ active }: Current): number[] => (active ? [...framesKeyed(active.layer)] : []);
+export const keyedFrames = ({ active, element }: Current): number[] =>
+  active ? [...framesKeyed(active.layer, element)] : [];
 
 export function DiscMarks({
   now,
