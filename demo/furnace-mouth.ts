@@ -68,7 +68,7 @@ export function furnaceMouth(): ShotDocument {
           swatch: swatch('line'),
           numbers: { strength: 70, reach: 26 },
         },
-        { kind: 'glow', numbers: { radius: 42, strength: 52, radii: 3 } },
+        { kind: 'glow', numbers: { radius: 46, strength: 30, radii: 3 } },
       ],
       'Fire line': [{ kind: 'line colour', numbers: { darker: 42 } }],
     },

@@ -248,7 +248,14 @@ test('tone is cut from a filled body, follows it, and stays where it was drawn o
   await panel.getByRole('button', { name: 'Lay tone on all drawings' }).click();
   await expect(page.getByTestId('tone-about')).toContainText('It follows when the body changes');
   await expect(panel.getByRole('button', { name: 'Line shade' })).toBeVisible();
-  const shade: [number, number, number] = [0x7a, 0x2f, 0x1a];
+  await saved(page);
+  // Its swatch is made from the body's own colour.
+  const made = (await stored(address(), shot)).entities.find((e) => e['name'] === 'flame shade')!;
+  const shade = [1, 3, 5].map((i) => Number.parseInt(String(made['colour']).slice(i, i + 2), 16)) as [
+    number,
+    number,
+    number,
+  ];
   await expect.poll(() => countOf(page, shade)).toBeGreaterThan(500);
   const before = await countOf(page, shade);
   await panel.getByLabel('Shade, typed').fill('20');

@@ -1,5 +1,6 @@
 /** Puts the demo in, or back to how it was built, as an ordinary save on top of what is there. */
-import { encodeEntity, randomId, type ShotDocument } from '@tallow/core/document';
+import { encodeEntity, randomId, shotOf, type ShotDocument } from '@tallow/core/document';
+import { duplicateShot, setShot } from '@tallow/core/edit';
 import { DEMO_SHOTS, GLASSHOUSE_ID } from '@tallow/demo';
 import type { Knex } from 'knex';
 import { SavesService } from './shots/saves.service.ts';
@@ -7,15 +8,18 @@ import { ShotsService } from './shots/shots.service.ts';
 
 const BUILT = 'demo built';
 
-async function rebuild(database: Knex, shots: ShotsService, saves: SavesService, doc: ShotDocument): Promise<void> {
-  const row = await database<{ id: string; revision: number }>('shots').where({ id: doc.shotId }).first();
+async function rebuild(database: Knex, shots: ShotsService, saves: SavesService, built: ShotDocument): Promise<void> {
+  const row = await database<{ id: string; revision: number }>('shots').where({ id: built.shotId }).first();
   if (!row) {
-    await shots.insert(doc, GLASSHOUSE_ID);
+    await shots.insert(built, GLASSHOUSE_ID);
     return;
   }
-  const known = await database<{ id: string; shot_id: string; deleted: boolean }>('entities')
-    .where({ shot_id: doc.shotId })
-    .select('id', 'deleted');
+  const known = await database<{ id: string; shot_id: string; kind: string; deleted: boolean }>('entities')
+    .where({ shot_id: built.shotId })
+    .select('id', 'kind', 'deleted');
+  // An id stays of its kind for ever: where an earlier demo gave one to something else, all of it gets new ones.
+  const isTaken = known.some(({ id, kind }) => id in built.entities && built.entities[id]!.kind !== kind);
+  const doc = isTaken ? setShot(duplicateShot(built, built.shotId, randomId), { name: shotOf(built).name }) : built;
   const puts = Object.values(doc.entities).map((entity) => ({
     id: entity.id,
     kind: entity.kind,

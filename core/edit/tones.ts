@@ -1,6 +1,7 @@
 /** Laying tone cut from a body on layers of its own, and laying it again when the body, the light or the settings change. */
 import {
   find,
+  findAll,
   newLayer,
   putEntities,
   shotOf,
@@ -19,6 +20,7 @@ import {
   type Tone,
   type ToneKey,
 } from '../document/index.ts';
+import { distance, shifted } from '../colour/index.ts';
 import { joinedAreas, type Point } from '../geometry/index.ts';
 import type { ToneSettings, ToneWork } from '../paint/index.ts';
 import { roundOf, runStart, shownOn } from '../timing/index.ts';
@@ -33,11 +35,14 @@ export const FIRST_TONE: ToneSettings = { depth: 70, shade: 0.5, light: 0.35, st
 /** px² under which parts of a body are left out. */
 const SPECK = 16;
 
-const NAMES: Readonly<Record<ToneKey, { name: string; role: SwatchRole; colour: string }>> = {
-  shade: { name: 'shade', role: 'shade', colour: '#7a2f1a' },
-  deep: { name: 'deep shade', role: 'shade', colour: '#4a1c12' },
-  light: { name: 'light', role: 'light', colour: '#ffd08a' },
+/** How each tone is called, and how far its colour is from the body's: lightness as in Oklch. */
+const NAMES: Readonly<Record<ToneKey, { name: string; role: SwatchRole; lighter: number }>> = {
+  shade: { name: 'shade', role: 'shade', lighter: -0.15 },
+  deep: { name: 'deep shade', role: 'shade', lighter: -0.27 },
+  light: { name: 'light', role: 'light', lighter: 0.14 },
 };
+/** How far a swatch of the palette may be from what a tone is to be, to be taken for it: Oklab distance. */
+const NEAR = 0.1;
 
 export const toneOf = (doc: ShotDocument, bodyId: Id): Tone | undefined =>
   Object.values(doc.entities).find((e): e is Tone => e.kind === 'tone' && e.bodyId === bodyId);
@@ -139,16 +144,34 @@ function withLayer(doc: ShotDocument, tone: Tone, key: ToneKey, newId: NewId): {
   return { doc: putEntities(doc, layer, { ...into, layers: into.layers.toSpliced(index, 0, layer.id) }), layer };
 }
 
-/** The swatch of a tone: its own, the palette's first of that role by that name, else a new one. */
+/** The swatch most of a body's marks are painted with, of those that are loaded. */
+function bodySwatch(doc: ShotDocument, body: Layer): Swatch | undefined {
+  const counts = new Map<Id, number>();
+  for (const id of Object.values(body.slots))
+    for (const mark of Object.values(find(doc, 'drawing', id)?.marks ?? {}))
+      if (mark.kind === 'shape') counts.set(mark.swatch, (counts.get(mark.swatch) ?? 0) + 1);
+  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+  return find(doc, 'swatch', most?.[0]);
+}
+
+/** The swatch of a tone: its own, one of the palette that is about what the body's colour is in that tone, else a new one. */
 function withSwatch(doc: ShotDocument, tone: Tone, key: ToneKey, newId: NewId): { doc: ShotDocument; swatch: Id } {
   const known = tone.swatches[key];
   if (known && find(doc, 'swatch', known)) return { doc, swatch: known };
-  const { name, role, colour } = NAMES[key];
-  const found = shotOf(doc)
-    .swatches.flatMap((id): Swatch[] => (find(doc, 'swatch', id) ? [find(doc, 'swatch', id)!] : []))
-    .find((s) => s.role === role && s.name === name);
-  if (found) return { doc, swatch: found.id };
-  const made = addSwatch(doc, { name, role, colour }, newId);
+  const { name, role, lighter } = NAMES[key];
+  const body = bodySwatch(doc, find(doc, 'layer', tone.bodyId)!);
+  const colour = shifted(body?.colour ?? '#808080', { hue: 0, chroma: 1, lightness: lighter });
+  const taken = new Set(Object.values(tone.swatches));
+  const found = findAll(doc, 'swatch', shotOf(doc).swatches)
+    .filter((s) => s.role === role && !s.gradient && !taken.has(s.id))
+    .map((s) => ({ id: s.id, far: distance(s.colour, colour) }))
+    .sort((a, b) => a.far - b.far)[0];
+  if (found && found.far < NEAR) return { doc, swatch: found.id };
+  const made = addSwatch(
+    doc,
+    { name: `${(body?.name ?? '').slice(0, 150).toWellFormed()} ${name}`.trim(), role, colour },
+    newId,
+  );
   return { doc: made.doc, swatch: made.swatchId };
 }
 

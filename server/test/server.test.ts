@@ -261,4 +261,15 @@ describe('the demo', () => {
         .toString(),
     ).toBe('PNG');
   });
+
+  test('gives way to one that is built otherwise, even where an id has become one of another kind', async () => {
+    const { entities } = furnaceMouth();
+    const layer = Object.values(entities).find((e) => e.kind === 'layer')!;
+    await ensureDemo(server.database, true, [furnaceMouth]);
+    await server.database('entities').where({ id: layer.id }).update({ kind: 'swatch' });
+    await ensureDemo(server.database, true, [furnaceMouth]);
+    const { drawings, entities: now } = await open(FURNACE_MOUTH_ID);
+    expect(drawings).toHaveLength(Object.values(entities).filter((e) => e.kind === 'drawing').length);
+    expect(now.find((e) => e.kind === 'shot')).toMatchObject({ name: 'Furnace mouth' });
+  });
 });
