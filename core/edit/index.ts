@@ -7,6 +7,7 @@ export * from './shot.ts';
 export * from './plates.ts';
 export * from './marks.ts';
 export * from './palette.ts';
+export * from './fill-place.ts';
 export * from './fills.ts';
 export * from './tones.ts';
 export * from './keep-both.ts';

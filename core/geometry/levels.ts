@@ -33,6 +33,13 @@ export function gridOver({ left, top, right, bottom }: Box, finest: number, most
   };
 }
 
+/**
+ * Parts of a px that contours are told apart by. What differs by less, the last bits of a sum taken the other way round,
+ * must not decide where a curve gets its nodes: a cycle's last turn would open where its first closed.
+ */
+const FINE = 1024;
+const snapped = (value: number): number => Math.round(value * FINE) / FINE;
+
 /** Closed polylines, last point not repeated, around everything at or above a level; outer rings and holes alike. */
 export function levelLines(values: Float64Array, { left, top, columns, rows, cell }: Grid, level: number): Pair[][] {
   const cut = contours()
@@ -40,7 +47,7 @@ export function levelLines(values: Float64Array, { left, top, columns, rows, cel
     .smooth(true)
     .contour(values as unknown as number[], level);
   return cut.coordinates.flatMap((polygon) =>
-    polygon.map((line) => line.slice(0, -1).map(([x, y]): Pair => [left + (x! - 0.5) * cell, top + (y! - 0.5) * cell])),
+    polygon.map((line) => line.slice(0, -1).map(([x, y]): Pair => [snapped(left + (x! - 0.5) * cell), snapped(top + (y! - 0.5) * cell)])),
   );
 }
 

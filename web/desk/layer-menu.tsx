@@ -141,6 +141,14 @@ export function LayerMenu({ layer }: { layer: Layer }) {
       >
         Looks: glow, blur, texture …
       </DropdownMenu.Item>
+      <DropdownMenu.Item
+        className={ITEM}
+        onSelect={() => {
+          togglePanel('tone');
+        }}
+      >
+        Tone: shade and light …
+      </DropdownMenu.Item>
       <SubMenu label="Tint">
         <DropdownMenu.RadioGroup
           value={layer.tint ?? ''}

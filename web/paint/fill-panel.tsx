@@ -5,20 +5,8 @@ import { Check, Line, Panel, Select, Small, Words } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { useCurrent, type Current } from '../state/current.ts';
 import { setDesk, useDesk } from '../state/desk.ts';
-import {
-  fillAgain,
-  fillingNow,
-  fillMany,
-  fillThrough,
-  setFill,
-  stopFilling,
-  useFill,
-  useStale,
-  whyNotFill,
-  whyNotThrough,
-  type FillMode,
-  type FillReportAt,
-} from '../state/fill.ts';
+import { fillingNow, fillMany, setFill, useFill, whyNotFill, type FillMode, type FillReportAt } from '../state/fill.ts';
+import { fillAgain, fillThrough, stopFilling, useStale, whyNotThrough } from '../state/fill-through.ts';
 import { goTo } from '../state/playhead.ts';
 
 const MODES: readonly { value: FillMode; label: string; title: string }[] = [

@@ -1,0 +1,142 @@
+/** Where fills go and what bounds them: the layer under the lines, the drawings whose lines count, the slots that follow. */
+import {
+  find,
+  putEntities,
+  type Drawing,
+  type Element,
+  type Id,
+  type Layer,
+  type NewId,
+  type ShotDocument,
+} from '../document/index.ts';
+import { invert, multiply, type Matrix } from '../geometry/index.ts';
+import {
+  exposureAt,
+  isVisible,
+  roundOf,
+  runStart,
+  shiftAt,
+  shownOn,
+  timedLayers,
+  type TimedLayer,
+} from '../timing/index.ts';
+import { addLayer, listOf } from './layers.ts';
+import { placeOf } from './place.ts';
+
+/** Which lines bound a fill. */
+export const FILL_BOUNDS = ['this', 'above', 'visible'] as const;
+export type FillBounds = (typeof FILL_BOUNDS)[number];
+
+/** Roles of layers that fills lie on themselves. */
+const FILLED_ROLES = new Set(['body', 'tone', 'texture', 'glow', 'matte']);
+
+const isFillLayer = (layer: Layer): boolean => FILLED_ROLES.has(layer.role);
+
+/** Layers whose lines bound what is filled from a layer, and the layer fills go onto; null where one must be made. */
+export function fillPlace(
+  doc: ShotDocument,
+  activeId: Id,
+  bounds: FillBounds,
+): { boundIds: Id[]; fillLayerId: Id | null } {
+  const { timed, element } = placeOf(doc, activeId);
+  const layers = timedLayers(doc, element);
+  const at = layers.findIndex(({ layer }) => layer.id === activeId);
+  const own = isFillLayer(timed.layer);
+  const under = own ? timed : layers.slice(at + 1).find(({ layer }) => isFillLayer(layer) && tied(timed.layer, layer));
+  const fillAt = under ? layers.indexOf(under) : at + 1;
+  const seen = (all: readonly TimedLayer[]) =>
+    all.filter((each) => isVisible(each) && each.layer.role !== 'guide').map(({ layer }) => layer.id);
+  const isLine = ({ layer }: TimedLayer) => layer.role === 'line' || layer.role === 'rough';
+  const above = layers.slice(0, at).reverse();
+  const lines = own
+    ? (above.find((each) => isLine(each) && tied(timed.layer, each.layer)) ?? above.find(isLine))
+    : timed;
+  const boundIds =
+    bounds === 'visible'
+      ? seen(layers)
+      : bounds === 'above'
+        ? seen(layers.slice(0, fillAt))
+        : [(lines ?? timed).layer.id];
+  return { boundIds, fillLayerId: under?.layer.id ?? null };
+}
+
+const tied = (a: Layer, b: Layer): boolean => a.runListId === b.runListId && a.id !== b.id;
+
+/** The layer fills go onto, made under the lines and tied to them in time where there is none. */
+export function withFillLayer(doc: ShotDocument, activeId: Id, newId: NewId): { doc: ShotDocument; layerId: Id } {
+  const { fillLayerId } = fillPlace(doc, activeId, 'this');
+  if (fillLayerId) return { doc, layerId: fillLayerId };
+  const { timed } = placeOf(doc, activeId);
+  const { layer } = timed;
+  const added = addLayer(
+    doc,
+    layer.elementId,
+    `${layer.name.slice(0, 180).toWellFormed()} fill`,
+    'body',
+    activeId,
+    newId,
+  );
+  const made = find(added.doc, 'layer', added.layerId)!;
+  const into = listOf(added.doc, made.id)!;
+  // Under the lines, not over them.
+  const layers = into.layers.filter((id) => id !== made.id);
+  layers.splice(layers.indexOf(activeId) + 1, 0, made.id);
+  const own = made.runListId;
+  const next = putEntities(added.doc, { ...into, layers }, { ...made, runListId: layer.runListId, shift: layer.shift });
+  const entities = { ...next.entities };
+  Reflect.deleteProperty(entities, own);
+  return { doc: { ...next, entities }, layerId: made.id };
+}
+
+/** A drawing that bounds, and how it lies to the layer that is filled. */
+export interface BoundAt {
+  readonly layerId: Id;
+  readonly drawing: Drawing;
+  readonly matrix: Matrix;
+}
+
+/** What bounds on a frame: drawings of some layers, in the space of another. Those not loaded are left out. */
+export function boundsAt(
+  doc: ShotDocument,
+  element: Element,
+  turn: number,
+  boundIds: readonly Id[],
+  layer: Layer,
+  frame: number,
+): BoundAt[] {
+  const round = roundOf(element, turn);
+  const back = invert(shiftAt(layer, element.anchor, frame, round));
+  return timedLayers(doc, element)
+    .filter((timed) => boundIds.includes(timed.layer.id))
+    .flatMap((timed) => {
+      const drawing = find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId);
+      if (!drawing) return [];
+      const matrix = multiply(back, shiftAt(timed.layer, element.anchor, frame, round));
+      return [{ layerId: timed.layer.id, drawing, matrix }];
+    });
+}
+
+/** The element frame a slot of a layer first shows on, or null when it shows nowhere. */
+export function frameOfSlot(doc: ShotDocument, layerId: Id, slot: Id): number | null {
+  const { timed, turn } = placeOf(doc, layerId);
+  const index = timed.list.runs.findIndex((run) => run.slot === slot);
+  return index < 0 ? null : runStart(timed.list, index, turn);
+}
+
+/** Slots of a layer from a frame on, each with the frame it first shows on, as far as `count` of them, round a cycle's seam. */
+export function slotsFrom(doc: ShotDocument, layerId: Id, frame: number, count: number): { slot: Id; frame: number }[] {
+  const { timed, turn, element } = placeOf(doc, layerId);
+  const { runs } = timed.list;
+  const here = exposureAt(timed.list, frame, turn)?.index ?? 0;
+  const seen = new Set<Id>();
+  const found: { slot: Id; frame: number }[] = [];
+  for (let i = 0; i < runs.length && found.length < count; i++) {
+    const index = here + i;
+    if (index >= runs.length && element.time !== 'cycle') break;
+    const { slot } = runs[index % runs.length]!;
+    if (!slot || seen.has(slot)) continue;
+    seen.add(slot);
+    found.push({ slot, frame: runStart(timed.list, index % runs.length, turn) });
+  }
+  return found;
+}
