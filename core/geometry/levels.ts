@@ -47,7 +47,9 @@ export function levelLines(values: Float64Array, { left, top, columns, rows, cel
     .smooth(true)
     .contour(values as unknown as number[], level);
   return cut.coordinates.flatMap((polygon) =>
-    polygon.map((line) => line.slice(0, -1).map(([x, y]): Pair => [snapped(left + (x! - 0.5) * cell), snapped(top + (y! - 0.5) * cell)])),
+    polygon.map((line) =>
+      line.slice(0, -1).map(([x, y]): Pair => [snapped(left + (x! - 0.5) * cell), snapped(top + (y! - 0.5) * cell)]),
+    ),
   );
 }
 
