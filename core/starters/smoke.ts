@@ -22,7 +22,7 @@ function puffAt(
   const thinning = smoothStep(1 - thin! / 100, 1, age);
   const shrink = 1 - 0.85 * thinning * thinning;
   const spot = scene.way?.at(clamp(up, 0, 1));
-  const aside = of.side * reach * (0.25 + 0.9 * up) + sway! * up * sineTurn(up * 0.8 - phase + of.way);
+  const aside = of.side * reach * (0.25 + 0.9 * up) + sway! * up * sineTurn(up * 0.8 + part(of.way - phase));
   return {
     x: of.at + (spot ? spot.x - spot.dy * aside : aside + drift! * up * (0.4 + 0.6 * up)),
     y: spot ? spot.y + spot.dx * aside : -height! * of.share * up,
@@ -32,6 +32,11 @@ function puffAt(
     torn: thinning,
   };
 }
+
+/** A share as whole parts of 2^24, to which whole turns can be added and taken off without a bit being lost. */
+const whole = (share: number): number => Math.round(share * 16_777_216) / 16_777_216;
+/** What is left of a number of turns: the same to the last bit a whole turn later. */
+const part = (turns: number): number => turns - Math.floor(turns);
 
 /** All puffs of a drawing, the farthest back first. */
 export function puffsAt(scene: Scene, index: number): Puff[] {
@@ -56,10 +61,9 @@ export function puffsAt(scene: Scene, index: number): Puff[] {
         at,
         share,
       };
-      const offset = (i + uneven * 0.9 * (r3 - 0.5)) / own;
+      const offset = whole((i + uneven * 0.9 * (r3 - 0.5)) / own);
       if (cycle) {
-        const whole = phase * rises + offset;
-        const age = whole - Math.floor(whole);
+        const age = part(phase * rises + offset);
         puffs.push({ puff: puffAt(scene, age, of, phase), age });
       } else {
         // A single puff: what left last is youngest; all of it is gone at the end.

@@ -19,7 +19,6 @@ import {
   drawDrawing,
   drawFrame,
   drawPlates,
-  inGroups,
   layPart,
   layPicture,
   layerOrder,
@@ -32,14 +31,14 @@ import {
   type Means,
   type Picture,
   type PlacedPart,
-  type ShownPart,
   type Sheet,
   type SheetOptions,
   type Surface,
 } from '@tallow/core/render';
-import { elementLength, placedElements, placementFrame, roundOf, timedLayers } from '@tallow/core/timing';
+import { elementLength, placedElements, placementFrame, roundOf } from '@tallow/core/timing';
 import { expose, transfer } from 'comlink';
-import type { Laid, MiniatureRequest, Painted, PaintRequest, Updated } from './paint.ts';
+import type { MiniatureRequest, Painted, PaintRequest, Updated } from './paint.ts';
+import { bitmapOf, laidApart, maskOf } from './apart.ts';
 import { Assets } from './assets.ts';
 import { Rasters } from './rasters.ts';
 import { makeSurface } from './surfaces.ts';
@@ -70,55 +69,6 @@ const means: Means = {
 };
 /** The same while something moves: coarser. */
 const roughly: Means = { ...means, rough: true };
-
-const bitmapOf = (surface: Surface): ImageBitmap => (surface.picture as OffscreenCanvas).transferToImageBitmap();
-
-/** Sheets as few pictures as their blends allow. @param onTop pictures laid over all of them. */
-function laidApart(
-  sheets: readonly Sheet[],
-  size: readonly [number, number],
-  view: Matrix,
-  by: Means,
-  under: readonly Sheet[],
-  lights: readonly ShownPart[] = [],
-  onTop: readonly Picture[] = [],
-): Laid[] {
-  const laid: Laid[] = [];
-  let open: Surface | null = null;
-  const close = () => {
-    if (open) laid.push({ bitmap: bitmapOf(open), blend: 'normal', opacity: 1 });
-    open = null;
-  };
-  const put = (part: ShownPart): void => {
-    if (part.blend === 'normal') {
-      open ??= makeSurface(...size);
-      layPart(open, part);
-      return;
-    }
-    close();
-    const apart = makeSurface(...size);
-    layPart(apart, { ...part, opacity: 1, blend: 'normal' });
-    laid.push({ bitmap: bitmapOf(apart), blend: part.blend, opacity: part.opacity });
-  };
-  lights.forEach(put);
-  let below = [...under];
-  const [width, height] = size;
-  for (const run of inGroups(sheets)) {
-    if (run[0]!.group) {
-      open ??= makeSurface(...size);
-      laySheets(open, run, view, by);
-    } else {
-      for (const sheet of run) {
-        shownParts(sheet, view, { width, height }, by, below).forEach(put);
-        below = [...below, sheet];
-      }
-    }
-  }
-  if (onTop.length > 0) open ??= makeSurface(...size);
-  for (const picture of onTop) layPicture(open!, picture, 1, 'normal');
-  close();
-  return laid;
-}
 
 /** The layer that shows a drawing, for its place in the picture. */
 const layerShowing = (drawingId: Id): Layer | undefined =>
@@ -199,7 +149,7 @@ const painter = {
     );
     const active = makeSurface(...size);
     const own = sheets.find((s) => s.layerId === activeLayerId);
-    const mask = maskOf(shotFrame, activeLayerId, options, own, size, view);
+    const mask = maskOf(doc, means, shotFrame, activeLayerId, options, own, size, view);
     // Its own looks lie in its picture and on top of it; what cuts it cuts the stroke too.
     const [main, ...lights] = own
       ? shownParts({ ...own, within: null, cuts: [] }, view, { width, height }, by, under)
@@ -365,48 +315,6 @@ function pairOf(width: number, height: number): [Surface, Surface] {
   if (pair?.[0].width !== width || pair[0].height !== height)
     pair = [makeSurface(width, height), makeSurface(width, height)];
   return pair;
-}
-
-/** Where what is drawn on the active layer is seen: within what it clips to, and where no matte hides it. Null is everywhere. */
-function maskOf(
-  shotFrame: number,
-  layerId: Id | null,
-  options: SheetOptions,
-  own: Sheet | undefined,
-  [width, height]: readonly [number, number],
-  view: Matrix,
-): ImageBitmap | null {
-  const layer = find(doc, 'layer', layerId);
-  const clips = layer?.clip === true && !options.alone;
-  // Cuts are those of a sheet; a layer that shows nothing yet has those of the sheets beside it in its element.
-  const beside = own ?? sheetsOf(doc, shotFrame, options).find((sheet) => sheet.elementId === layer?.elementId);
-  const cuts = beside?.cuts ?? [];
-  if (!layer || (!clips && cuts.length === 0)) return null;
-  const mask = makeSurface(width, height);
-  const within = clips ? clipBase(shotFrame, layer, options) : null;
-  if (within) layPicture(mask, means.pictureOf(within, multiply(view, within.matrix), width, height), 1, 'normal');
-  else if (!clips) fillUnder(mask, '#000000');
-  for (const cut of cuts) {
-    const sheet: Sheet = { ...beside!, ...cut, within: null, cuts: [], look: null, tint: null };
-    layPicture(
-      mask,
-      means.pictureOf(sheet, multiply(view, cut.matrix), width, height),
-      1,
-      'normal',
-      cut.inverted ? 'destination-in' : 'destination-out',
-    );
-  }
-  return bitmapOf(mask);
-}
-
-/** The sheet of the layer that another clips to, or null where it shows nothing. */
-function clipBase(shotFrame: number, layer: Layer, options: SheetOptions): Sheet | null {
-  const element = find(doc, 'element', layer.elementId);
-  const timed = element ? timedLayers(doc, element) : [];
-  const at = timed.findIndex((each) => each.layer.id === layer.id);
-  const base = timed.slice(at + 1).find((each) => !each.layer.clip || each.folder?.id !== timed[at]!.folder?.id);
-  if (!base || base.folder?.id !== timed[at]!.folder?.id) return null;
-  return sheetsOf(doc, shotFrame, options).find((s) => s.layerId === base.layer.id) ?? null;
 }
 
 const folderIdOf = (layerId: Id | null): Id | undefined =>
