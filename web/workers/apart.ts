@@ -3,6 +3,7 @@ import { find, type Id, type Layer, type ShotDocument } from '@tallow/core/docum
 import { multiply, type Matrix } from '@tallow/core/geometry';
 import {
   inGroups,
+  layerOrder,
   layPart,
   layPicture,
   laySheets,
@@ -82,9 +83,11 @@ export function maskOf(
 ): ImageBitmap | null {
   const layer = find(doc, 'layer', layerId);
   const clips = layer?.clip === true && !options.alone;
-  // Cuts are those of a sheet; a layer that shows nothing yet has those of the sheets beside it in its element.
+  // A layer that shows nothing yet is cut as the lowest sheet of its element is, by the mattes that lie over it.
   const beside = own ?? sheetsOf(doc, shotFrame, options).find((sheet) => sheet.elementId === layer?.elementId);
-  const cuts = beside?.cuts ?? [];
+  const order = layerOrder(doc);
+  const rank = order.indexOf(layerId ?? '');
+  const cuts = beside?.cuts.filter((cut) => order.indexOf(cut.layerId) > rank) ?? [];
   if (!layer || (!clips && cuts.length === 0)) return null;
   const mask = makeSurface(width, height);
   const within = clips ? clipBase(doc, shotFrame, layer, options) : null;
