@@ -56,7 +56,7 @@ test('marks are picked up by tap, lasso and all, added and taken away, moved, an
   await pen.down({ x: 0.3, y: 0.45 });
   await pen.up({ x: 0.3, y: 0.45 });
   await expect(count(page)).toHaveText('1 mark');
-  await page.getByRole('button', { name: 'Add', exact: true }).first().click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await boxed(pen, 0.4, 0.3, 0.66, 0.66);
   await expect(count(page)).toHaveText('3 marks');
   await page.getByRole('button', { name: 'Take away' }).click();
@@ -184,7 +184,7 @@ test('a lasso cuts strokes, ends are joined, a parallel line is laid beside, ord
   await page.getByRole('button', { name: 'Join by an arc' }).click();
   await saved(page);
   expect(await strokesOf(address(), shot)).toHaveLength(2);
-  await page.getByRole('button', { name: 'Add', exact: true }).last().click();
+  await page.getByRole('button', { name: 'Add parallel line' }).click();
   await saved(page);
   expect(await strokesOf(address(), shot)).toHaveLength(3);
   await page.getByRole('button', { name: 'Top', exact: true }).click();

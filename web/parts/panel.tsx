@@ -107,11 +107,14 @@ export function Check({
 /** A small button among settings. */
 export function Small({
   children,
+  name,
   title,
   whyNot,
   onClick,
 }: {
   children: ReactNode;
+  /** What it does in full, where its word alone stands more than once. */
+  name?: string;
   title?: string;
   whyNot?: string | null;
   onClick: () => void;
@@ -119,6 +122,7 @@ export function Small({
   return (
     <button
       type="button"
+      aria-label={name}
       aria-disabled={whyNot ? true : undefined}
       title={whyNot ?? title}
       className={`moves flex h-8 items-center gap-1.5 rounded-lg bg-soot-800 px-2.5 text-[13px] text-wax-300 hover:bg-soot-700 hover:text-wax-100 ${whyNot ? 'opacity-45' : ''}`}

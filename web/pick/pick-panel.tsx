@@ -183,6 +183,7 @@ function Deeds() {
           />
         </div>
         <Small
+          name="Add parallel line"
           title="A line beside each stroke picked up"
           onClick={() => {
             addParallel(beside);
@@ -204,6 +205,7 @@ function Deeds() {
           />
         </div>
         <Small
+          name="Add outline"
           title="A line round each shape picked up, in the palette’s outline swatch"
           onClick={() => {
             addOutline(Math.round(round));
