@@ -1,12 +1,21 @@
 /** A small canvas with the mark a brush really makes, drawn by the brush engine itself. */
 import type { BrushSettings, Samples } from '@tallow/core/document';
 import { chunkCount } from '@tallow/core/brush';
+import { channels, contrast, luminance } from '@tallow/core/colour';
 import { IDENTITY } from '@tallow/core/geometry';
 import { drawChunk, type Context2D } from '@tallow/core/render';
 import { useEffect, useRef } from 'react';
 
 /** Marks shown of a brush have one texture. */
 const SEED = 5;
+
+/** What marks in the tray lie on, and the contrast to it below which they get a light rim. */
+const TRAY = luminance(...channels('#232323'));
+const TOLD_APART = 1.5;
+
+/** A rim by which a colour as dark as the tray is still seen on it. */
+const rimOf = (colour: string): string | undefined =>
+  contrast(luminance(...channels(colour)), TRAY) < TOLD_APART ? 'drop-shadow(0 0 0.7px #f4ecdfcc)' : undefined;
 
 /** A wave drawn from left to right, pressed most in the middle. */
 function sampleStroke(width: number, height: number, lean: number, soft: boolean): Samples {
@@ -25,6 +34,8 @@ function sampleStroke(width: number, height: number, lean: number, soft: boolean
 interface BrushMarkProps {
   brush: BrushSettings;
   colour: string;
+  /** Colours it runs through from left to right instead. */
+  running?: readonly string[];
   width: number;
   height: number;
   /** Slant of the stroke, upwards to the right. */
@@ -33,9 +44,10 @@ interface BrushMarkProps {
   rub?: boolean;
 }
 
-export function BrushMark({ brush, colour, width, height, lean = 0.5, rub = false }: BrushMarkProps) {
+export function BrushMark({ brush, colour, running, width, height, lean = 0.5, rub = false }: BrushMarkProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const settings = JSON.stringify(brush);
+  const stops = running?.join(' ');
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
     if (!context) return;
@@ -46,6 +58,17 @@ export function BrushMark({ brush, colour, width, height, lean = 0.5, rub = fals
     const on = layer.getContext('2d')!;
     for (let c = 0; c < chunkCount(stroke.samples.x.length, brush); c++) {
       drawChunk(on as unknown as Context2D, stroke, c, colour, [IDENTITY[0] * pixel, 0, 0, pixel, 0, 0]);
+    }
+    if (stops) {
+      const colours = stops.split(' ');
+      const across = on.createLinearGradient(0, 0, width * pixel, 0);
+      colours.forEach((each, i) => {
+        across.addColorStop(i / (colours.length - 1), each);
+      });
+      on.setTransform(1, 0, 0, 1, 0, 0);
+      on.globalCompositeOperation = 'source-in';
+      on.fillStyle = across;
+      on.fillRect(0, 0, width * pixel, height * pixel);
     }
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(0, 0, width * pixel, height * pixel);
@@ -60,13 +83,13 @@ export function BrushMark({ brush, colour, width, height, lean = 0.5, rub = fals
     context.drawImage(layer, 0, 0);
     context.globalAlpha = 1;
     context.globalCompositeOperation = 'source-over';
-  }, [settings, colour, width, height, lean, rub]);
+  }, [settings, colour, stops, width, height, lean, rub]);
   return (
     <canvas
       ref={canvas}
       width={width * devicePixelRatio}
       height={height * devicePixelRatio}
-      style={{ width, height }}
+      style={{ width, height, filter: rub || running ? undefined : rimOf(colour) }}
       aria-hidden
     />
   );
@@ -75,7 +98,7 @@ export function BrushMark({ brush, colour, width, height, lean = 0.5, rub = fals
 /** A blob as the Shape tool makes it. */
 export function ShapeMark({ colour, opacity, line }: { colour: string; opacity: number; line: string | null }) {
   return (
-    <svg width={48} height={36} viewBox="0 0 52 38" aria-hidden>
+    <svg width={48} height={36} viewBox="0 0 52 38" style={{ filter: rimOf(colour) }} aria-hidden>
       <path
         d="M10 25C7 16 15 6 25 6c9 0 16 5 17 12 1 8-6 14-17 14-8 0-13-2-15-7Z"
         fill={colour}

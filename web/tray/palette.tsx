@@ -1,5 +1,5 @@
 /** The palette as smears with names. A swatch changed once changes everything drawn with it. */
-import { findAll, randomId, shotOf, type Swatch } from '@tallow/core/document';
+import { find, findAll, randomId, shotOf, type ShotDocument, type Swatch } from '@tallow/core/document';
 import { addSwatch } from '@tallow/core/edit';
 import { Palette as PaletteIcon, Plus } from 'lucide-react';
 import { swatchOf, useCurrent } from '../state/current.ts';
@@ -12,7 +12,8 @@ import { BrushMark } from './brush-mark.tsx';
 
 const SMEAR = { kind: 'ink', width: 11, opacity: 1, pressure: true } as const;
 
-function SwatchButton({ swatch, picked }: { swatch: Swatch; picked: boolean }) {
+function SwatchButton({ doc, swatch, picked }: { doc: ShotDocument; swatch: Swatch; picked: boolean }) {
+  const running = swatch.gradient?.stops.map((stop) => find(doc, 'swatch', stop.swatch)?.colour ?? swatch.colour);
   return (
     <button
       type="button"
@@ -26,7 +27,7 @@ function SwatchButton({ swatch, picked }: { swatch: Swatch; picked: boolean }) {
       }}
       className={`moves flex w-[52px] flex-col items-center rounded-lg pb-0.5 ${picked ? 'bg-[#3a3a3a]' : 'hover:bg-[#2d2d2d]'}`}
     >
-      <BrushMark brush={SMEAR} colour={swatch.colour} width={48} height={20} lean={0.3} />
+      <BrushMark brush={SMEAR} colour={swatch.colour} running={running} width={48} height={20} lean={0.3} />
       <span className="w-full truncate px-1 text-center text-[11px] leading-tight text-wax-300">{swatch.name}</span>
     </button>
   );
@@ -59,7 +60,7 @@ export function Palette() {
         aria-label="Palette"
       >
         {swatches.map((swatch) => (
-          <SwatchButton key={swatch.id} swatch={swatch} picked={swatch.id === inHand?.id} />
+          <SwatchButton key={swatch.id} doc={now.doc} swatch={swatch} picked={swatch.id === inHand?.id} />
         ))}
       </div>
       <div className="flex shrink-0 flex-col justify-between">
