@@ -35,6 +35,7 @@ test('a cycle begins elsewhere, runs backwards, is made longer, and is cut where
   await page.keyboard.press('Alt+KeyC');
   const panel = page.getByTestId('cycle-panel');
   await page.keyboard.press('KeyA');
+  await painted(page);
   const there = await pixels(page);
   await panel.getByRole('button', { name: 'Begin here' }).click();
   await expect(frameOf(page)).toHaveText('1 of 10');

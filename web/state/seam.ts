@@ -16,6 +16,8 @@ export interface SeamNow {
   readonly drawings: readonly Drawing[];
   readonly report: SeamReport;
   readonly joins: readonly Join[];
+  /** Whether the drawings have changed since, and it is being worked out anew. */
+  readonly stale: boolean;
 }
 
 const WAIT_MS = 150;
@@ -38,7 +40,7 @@ export function drawingsInOrder(now: Current): { frame: number; drawing: Drawing
 /** Null while there is too little to compare, or it is being worked out. */
 export function useSeam(now: Current | null): SeamNow | null {
   const picked = useDesk((s) => s.picked);
-  const [seam, setSeam] = useState<SeamNow | null>(null);
+  const [seam, setSeam] = useState<{ of: unknown; found: Omit<SeamNow, 'stale'> } | null>(null);
   const [doc, elementId, layerId] = [now?.doc, now?.element.id, now?.active?.layer.id];
   // Looked at anew when the document or the layer is another one, not whenever something else moves.
   const shown = useMemo(() => {
@@ -64,7 +66,8 @@ export function useSeam(now: Current | null): SeamNow | null {
       void coverageOf(latest, ids, () => left).then(async (coverage) => {
         if (left || !coverage) return;
         const { report, joins } = await compute().seam(coverage.masks, coverage.cell, [first, last]);
-        if (!left) setSeam({ frames: shown.map(({ frame }) => frame), drawings, report, joins });
+        const frames = shown.map(({ frame }) => frame);
+        if (!left) setSeam({ of: shown, found: { frames, drawings, report, joins } });
       });
     }, WAIT_MS);
     return () => {
@@ -72,5 +75,5 @@ export function useSeam(now: Current | null): SeamNow | null {
       clearTimeout(timer);
     };
   }, [shown, first, last]);
-  return seam;
+  return useMemo(() => seam && { ...seam.found, stale: seam.of !== shown }, [seam, shown]);
 }

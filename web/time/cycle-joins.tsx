@@ -42,6 +42,7 @@ export function Joins({ now, seam }: { now: Current; seam: SeamNow }) {
           </button>
           <Small
             title="Keeps these frames and lets the others go"
+            whyNot={seam.stale ? 'It is being worked out anew.' : null}
             onClick={() => {
               cut(join);
             }}
