@@ -1,5 +1,6 @@
 /** Where fills go and what bounds them: the layer under the lines, the drawings whose lines count, the slots that follow. */
 import {
+  dropEntities,
   find,
   putEntities,
   type Drawing,
@@ -83,9 +84,7 @@ export function withFillLayer(doc: ShotDocument, activeId: Id, newId: NewId): { 
   layers.splice(layers.indexOf(activeId) + 1, 0, made.id);
   const own = made.runListId;
   const next = putEntities(added.doc, { ...into, layers }, { ...made, runListId: layer.runListId, shift: layer.shift });
-  const entities = { ...next.entities };
-  Reflect.deleteProperty(entities, own);
-  return { doc: { ...next, entities }, layerId: made.id };
+  return { doc: dropEntities(next, [own]), layerId: made.id };
 }
 
 /** A drawing that bounds, and how it lies to the layer that is filled. */

@@ -44,9 +44,6 @@ const NAMES: Readonly<Record<ToneKey, { name: string; role: SwatchRole; lighter:
 /** How far a swatch of the palette may be from what a tone is to be, to be taken for it: Oklab distance. */
 const NEAR = 0.1;
 
-export const toneOf = (doc: ShotDocument, bodyId: Id): Tone | undefined =>
-  Object.values(doc.entities).find((e): e is Tone => e.kind === 'tone' && e.bodyId === bodyId);
-
 /** The tone a layer belongs to: as its body, or as one of its layers. */
 export const toneAbout = (doc: ShotDocument, layerId: Id): Tone | undefined =>
   Object.values(doc.entities).find(

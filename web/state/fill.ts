@@ -188,15 +188,15 @@ function sayLeaks({ leaks }: FillThere): void {
   );
 }
 
-/** Lays shapes on the fill layer, making it where there is none. */
-function lay(name: string, frame: number, shapes: readonly FilledShape[], gesture?: string): void {
-  const now = current();
-  const swatch = now && swatchOf(now.doc, desk().swatchId);
-  const place = now && fillingNow(now);
-  if (!now?.active || !swatch || !place || shapes.length === 0) return;
-  const active = now.active.layer.id;
+/** Lays shapes on the fill layer of what was in hand when they were asked for, making it where there is none. */
+function lay(asked: Current, name: string, frame: number, shapes: readonly FilledShape[], gesture?: string): void {
+  const latest = current();
+  const swatch = latest && swatchOf(latest.doc, desk().swatchId);
+  const place = fillingNow(asked);
+  const active = asked.active?.layer.id;
+  if (!active || !swatch || !place || shapes.length === 0 || !find(latest.doc, 'layer', active)) return;
   // The lines stay in hand, though there is a layer now that would be drawn on first.
-  setDesk({ layerId: active });
+  if (latest.active?.layer.id === active) setDesk({ layerId: active });
   edit(
     name,
     (doc) => {
@@ -210,52 +210,47 @@ function lay(name: string, frame: number, shapes: readonly FilledShape[], gestur
   );
 }
 
-/** Fills the regions that lie under some places. @param at the active layer's space. */
-export async function fillAt(at: readonly Point[]): Promise<void> {
-  const now = current();
+/** What a fill starts from: the frame, the key of its regions and the way to the fill layer; null, and said, where there is none. */
+async function begun(now: Current | null): Promise<{ frame: number; key: string; toFill: Matrix } | null> {
   const trouble = whyNotFill(now);
   if (!now || trouble) {
     say(trouble!);
-    return;
+    return null;
   }
   const { frame } = desk();
-  const key = await ready(now, frame);
-  if (!key) {
-    say('There are no lines here that could bound a fill.');
-    return;
-  }
   const toFill = toFillLayer(now, fillingNow(now)?.layerId ?? null, frame);
+  const key = await ready(now, frame);
+  if (key) return { frame, key, toFill };
+  say('There are no lines here that could bound a fill. Draw some, or choose other layers at “Bounded by”.');
+  return null;
+}
+
+/** Fills the regions that lie under some places. @param at the active layer's space. */
+export async function fillAt(at: readonly Point[]): Promise<void> {
+  const now = current();
+  const start = await begun(now);
+  if (!now || !start) return;
   const found = new Map<number, FilledShape>();
   let missed: FillThere | null = null;
   for (const place of at) {
-    const there = await compute().fillAt(key, apply(toFill, place));
+    const there = await compute().fillAt(start.key, apply(start.toFill, place));
     if (there.shape) found.set(there.region, there.shape);
     else missed ??= there;
   }
   if (found.size === 0 && missed) sayLeaks(missed);
-  lay(found.size > 1 ? `fill ${found.size} regions` : 'fill', frame, [...found.values()]);
+  lay(now, found.size > 1 ? `fill ${found.size} regions` : 'fill', start.frame, [...found.values()]);
 }
 
 /** Fills several regions at once. @param lasso the active layer's space. */
 export async function fillMany(which: 'all' | 'silhouette' | 'lasso', lasso: readonly Point[] = []): Promise<void> {
   const now = current();
-  const trouble = whyNotFill(now);
-  if (!now || trouble) {
-    say(trouble!);
-    return;
-  }
-  const { frame } = desk();
-  const key = await ready(now, frame);
-  const toFill = toFillLayer(now, fillingNow(now)?.layerId ?? null, frame);
-  const shapes = key
-    ? await compute().fillMany(
-        key,
-        which,
-        lasso.map((p) => apply(toFill, p)),
-      )
-    : [];
+  const start = await begun(now);
+  if (!now || !start) return;
+  const { frame, key, toFill } = start;
+  const within = lasso.map((p) => apply(toFill, p));
+  const shapes = await compute().fillMany(key, which, within);
   if (shapes.length === 0) say('Nothing is enclosed here. Raise Gap, or close the lines.');
-  else lay(which === 'silhouette' ? 'fill all but the outside' : `fill ${shapes.length} regions`, frame, shapes);
+  else lay(now, which === 'silhouette' ? 'fill all but the outside' : `fill ${shapes.length} regions`, frame, shapes);
 }
 
 /** Draws a line that bounds and is never seen; fills what it closes, if that is wanted. @param at the active layer's space. */
@@ -266,7 +261,7 @@ export async function closeWith(at: readonly Point[]): Promise<void> {
   const lines = now?.layers.find(({ layer }) => layer.id === place?.boundIds[0]);
   const trouble = whyNotDrawable(lines);
   if (!now?.active || !swatch || !lines || trouble) {
-    say(trouble ?? 'There is nothing to close.');
+    say(trouble ?? 'There are no lines here to close. Draw some first.');
     return;
   }
   const { frame } = desk();
@@ -297,7 +292,7 @@ export async function closeWith(at: readonly Point[]): Promise<void> {
   if (!key) return;
   const shapes = await compute().fillClosed(before ?? '', key);
   if (shapes.length === 0) say('This stroke closes nothing yet.');
-  else lay('closing stroke with fill', frame, shapes, gesture);
+  else lay(after, 'closing stroke with fill', frame, shapes, gesture);
 }
 
 /** Takes away the fill, or paints it in the swatch in hand, where the pen is. @param at the active layer's space. */
