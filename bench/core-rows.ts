@@ -26,7 +26,7 @@ async function undoRow(): Promise<Row> {
     // What follows an undo on the page: the step applied, and the drawing it touched sent to painter and outbox.
     return () => {
       for (let i = 0; i < 20; i++) {
-        const undone = applyStep(after, back, newId)!;
+        const undone = applyStep(after, back)!;
         for (const id of Object.keys(step)) structuredClone(undone.entities[id]);
       }
     };

@@ -7,8 +7,7 @@ import { createApp } from '../server/app.ts';
 import { migrate, openDatabase } from '../server/db/database.ts';
 import { directMeans, makeSurface, pngOf } from '../server/exports/canvas.ts';
 import { pngFrames, wholeShot } from '../server/exports/frames.ts';
-import { SavesService } from '../server/shots/saves.service.ts';
-import { ShotsService } from '../server/shots/shots.service.ts';
+import { shotServices } from '../server/shots/services.ts';
 import { newId, shotWith } from './documents.ts';
 import { sideBySide, timeRow, type Row } from './measure.ts';
 
@@ -47,7 +46,7 @@ async function firstFrameRow(): Promise<Row> {
   const address = `http://127.0.0.1:${(app.getHttpServer().address() as AddressInfo).port}/api`;
   const production = newId();
   await database('productions').insert({ id: production, name: 'Bench' });
-  const shots = new ShotsService(database, new SavesService(database));
+  const { shots } = shotServices(database);
   const open = async (doc: ShotDocument) => {
     await shots.insert(doc, production);
     const first = Object.values(doc.entities).flatMap((e) =>

@@ -8,6 +8,8 @@ import { ExportsService } from './exports/exports.service.ts';
 import { QueueService } from './exports/queue.service.ts';
 import { HealthController } from './health/health.controller.ts';
 import { LoopsService } from './loops/loops.service.ts';
+import { ChangesService } from './shots/changes.service.ts';
+import { PartsService } from './shots/parts.service.ts';
 import { PicturesService } from './shots/pictures.service.ts';
 import { ProductionsService } from './shots/productions.service.ts';
 import { SavesService } from './shots/saves.service.ts';
@@ -19,7 +21,7 @@ class HealthModule {}
 
 @Module({
   controllers: [ShotsController, ProductionsController],
-  providers: [ShotsService, SavesService, ProductionsService, PicturesService],
+  providers: [ShotsService, SavesService, PartsService, ChangesService, ProductionsService, PicturesService],
   exports: [ShotsService, SavesService, ProductionsService],
 })
 class ShotsModule {}

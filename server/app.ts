@@ -6,6 +6,8 @@ import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import type { Knex } from 'knex';
+import { createHash } from 'node:crypto';
+import type { IncomingMessage } from 'node:http';
 import { join } from 'node:path';
 import { ASSET_LIMITS } from './assets/picture.ts';
 import { AppModule } from './app.module.ts';
@@ -13,8 +15,15 @@ import { VERSION } from './health/health.controller.ts';
 import { localOnly } from './http/local-only.ts';
 import { Problem, ProblemFilter, validationProblem } from './http/problem.ts';
 
-/** What one save may weigh: a drawing of a few hundred thousand samples, and far from a hundred megabytes. */
+/** What a save may weigh in one piece; a larger one goes up in parts. */
 const SAVE_LIMIT = '32mb';
+/** What a part may weigh: the page makes them of 8 MB, but never cuts a drawing in two. */
+const PART_LIMIT = '64mb';
+
+/** Notes the SHA-256 of what was sent, so that a part can be checked against what its sender says. */
+function noteHash(request: IncomingMessage & { contentHash?: string }, _: unknown, content: Buffer): void {
+  request.contentHash = createHash('sha256').update(content).digest('hex');
+}
 
 /** Builds the server on an open, migrated database. @param web folder of the built page, if it is served too. */
 export async function createApp(database: Knex, web?: string): Promise<NestExpressApplication> {
@@ -44,6 +53,7 @@ export async function createApp(database: Knex, web?: string): Promise<NestExpre
   );
   app.use(localOnly);
   app.use(/^\/api\/shots\/[^/]+\/saves$/, express.json({ limit: SAVE_LIMIT, strict: true }));
+  app.use(/^\/api\/shots\/[^/]+\/saves\/[^/]+\/parts\/\d+$/, express.json({ limit: PART_LIMIT, verify: noteHash }));
   app.use('/api/assets', express.raw({ limit: ASSET_LIMITS.bytes + 1024, type: 'application/octet-stream' }));
   app.use(express.json({ limit: '100kb', strict: true }));
   app.useGlobalPipes(

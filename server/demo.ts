@@ -3,8 +3,9 @@ import { encodeEntity, randomId, shotOf, type ShotDocument } from '@tallow/core/
 import { duplicateShot, setShot } from '@tallow/core/edit';
 import { DEMO_SHOTS, GLASSHOUSE_ID } from '@tallow/demo';
 import type { Knex } from 'knex';
-import { SavesService } from './shots/saves.service.ts';
-import { ShotsService } from './shots/shots.service.ts';
+import type { SavesService } from './shots/saves.service.ts';
+import { shotServices } from './shots/services.ts';
+import type { ShotsService } from './shots/shots.service.ts';
 
 const BUILT = 'demo built';
 
@@ -38,8 +39,7 @@ async function rebuild(database: Knex, shots: ShotsService, saves: SavesService,
 export async function ensureDemo(database: Knex, fresh: boolean, builds = DEMO_SHOTS): Promise<void> {
   const built = await database('facts').where({ name: BUILT }).first();
   if (built && !fresh) return;
-  const saves = new SavesService(database);
-  const shots = new ShotsService(database, saves);
+  const { shots, saves } = shotServices(database);
   await database('productions')
     .insert({ id: GLASSHOUSE_ID, name: 'The Glasshouse' })
     .onConflict('id')

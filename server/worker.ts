@@ -3,13 +3,12 @@ import { openDatabase } from './db/database.ts';
 import { runExport } from './exports/export-job.ts';
 import { EXPORT_QUEUE, LOOP_QUEUE, openQueue, type ExportJob, type LoopJob } from './exports/queue.ts';
 import { runLoop } from './loops/loop-job.ts';
-import { SavesService } from './shots/saves.service.ts';
-import { ShotsService } from './shots/shots.service.ts';
+import { shotServices } from './shots/services.ts';
 
 const url = process.env['DATABASE_URL'];
 if (!url) throw new Error('DATABASE_URL is not set; use npm start');
 const database = openDatabase(url, 3);
-const shots = new ShotsService(database, new SavesService(database));
+const { shots } = shotServices(database);
 const queue = await openQueue(url, (error) => {
   console.warn(`worker: ${error.message}`);
 });

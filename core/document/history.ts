@@ -48,7 +48,7 @@ export function reversed(step: Step): Step {
  * step is merged into it by id; where that cannot be done without taking their work away, nothing
  * changes and null is returned.
  */
-export function applyStep(doc: ShotDocument, step: Step, newId: () => Id): ShotDocument | null {
+export function applyStep(doc: ShotDocument, step: Step): ShotDocument | null {
   const entities: Record<Id, Entity> = { ...doc.entities };
   for (const [id, { before, after }] of Object.entries(step.touched)) {
     const current = doc.entities[id];
@@ -56,7 +56,7 @@ export function applyStep(doc: ShotDocument, step: Step, newId: () => Id): ShotD
       if (after) entities[id] = after;
       else Reflect.deleteProperty(entities, id);
     } else if (before && after && current) {
-      const { merged, clashes } = mergeEntity(before, after, current, newId);
+      const { merged, clashes } = mergeEntity(before, after, current);
       if (clashes.length > 0) return null;
       entities[id] = merged;
     } else if (current || after) {

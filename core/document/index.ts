@@ -8,6 +8,8 @@ export * from './value.ts';
 export * from './columns.ts';
 export * from './text.ts';
 export * from './check.ts';
+export * from './derived-id.ts';
+export * from './merge-rules.ts';
 export * from './merge.ts';
 export * from './history.ts';
 export * from './create.ts';

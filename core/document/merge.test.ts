@@ -76,11 +76,11 @@ describe('merging bodies', () => {
     const start = draw(base);
     const id = only<Drawing>(start, 'drawing').id;
     const [ours, theirs] = [draw(start), draw(start)].map((doc) => doc.entities[id] as Drawing);
-    const { merged, clashes } = mergeEntity(start.entities[id] as Drawing, ours!, theirs!, newId);
+    const { merged, clashes } = mergeEntity(start.entities[id] as Drawing, ours!, theirs!);
     expect(clashes).toEqual([]);
     expect(new Set(merged.order)).toEqual(new Set([...ours!.order, ...theirs!.order]));
     expect(merged.order).toHaveLength(3);
-    expect(mergeEntity(start.entities[id] as Drawing, merged, merged, newId).merged).toEqual(merged);
+    expect(mergeEntity(start.entities[id] as Drawing, merged, merged).merged).toEqual(merged);
   });
   test('a mark changed on both sides is kept twice', () => {
     const start = draw(base);
@@ -90,22 +90,16 @@ describe('merging bodies', () => {
       ...drawing,
       marks: { [id]: { ...(drawing.marks[id] as Stroke), brush: { kind: 'ink', width, opacity: 1, pressure: true } } },
     });
-    expect(mergeEntity(drawing, changed(7), changed(9), newId).merged.order).toHaveLength(2);
+    expect(mergeEntity(drawing, changed(7), changed(9)).merged.order).toHaveLength(2);
   });
   test('drawings added to one layer on both sides get exposures of their own', () => {
     const [ours, theirs] = [newDrawing(base, layerId, 0, newId).doc, newDrawing(base, layerId, 0, newId).doc];
     const list = only<RunList>(base, 'runlist');
-    const merged = mergeEntity(
-      list,
-      ours.entities[list.id] as RunList,
-      theirs.entities[list.id] as RunList,
-      newId,
-    ).merged;
+    const merged = mergeEntity(list, ours.entities[list.id] as RunList, theirs.entities[list.id] as RunList).merged;
     const layer = mergeEntity(
       only<Layer>(base, 'layer'),
       only<Layer>(ours, 'layer'),
       only<Layer>(theirs, 'layer'),
-      newId,
     ).merged;
     expect(merged.runs).toHaveLength(2);
     expect(merged.runs.every((run) => run.slot! in layer.slots)).toBe(true);
@@ -114,8 +108,8 @@ describe('merging bodies', () => {
     const layer = only<Layer>(base, 'layer');
     const renamed = only<Layer>(setLayer(base, layerId, { name: 'A' }), 'layer');
     const hidden = only<Layer>(setLayer(base, layerId, { visible: false }), 'layer');
-    expect(mergeEntity(layer, renamed, hidden, newId)).toEqual({ merged: { ...hidden, name: 'A' }, clashes: [] });
-    expect(mergeEntity(layer, renamed, { ...layer, name: 'B' }, newId)).toEqual({
+    expect(mergeEntity(layer, renamed, hidden)).toEqual({ merged: { ...hidden, name: 'A' }, clashes: [] });
+    expect(mergeEntity(layer, renamed, { ...layer, name: 'B' })).toEqual({
       merged: { ...layer, name: 'B' },
       clashes: ['name'],
     });
@@ -139,10 +133,10 @@ describe('steps', () => {
       doc = next;
     }
     for (let i = steps.length - 1; i >= 0; i--) {
-      doc = applyStep(doc, reversed(steps[i]!), newId)!;
+      doc = applyStep(doc, reversed(steps[i]!))!;
       expect(doc).toEqual(states[i]);
     }
-    for (let i = 0; i < steps.length; i++) doc = applyStep(doc, steps[i]!, newId)!;
+    for (let i = 0; i < steps.length; i++) doc = applyStep(doc, steps[i]!)!;
     expect(doc).toEqual(states.at(-1));
   });
   test("undoing a stroke leaves another's stroke on the same drawing", () => {
@@ -151,17 +145,17 @@ describe('steps', () => {
     const id = only<Drawing>(start, 'drawing').id;
     const theirMark = stroke();
     const current = draw(mine, theirMark);
-    const back = applyStep(current, reversed(step('stroke', start, mine)), newId)!;
+    const back = applyStep(current, reversed(step('stroke', start, mine)))!;
     expect((back.entities[id] as Drawing).order).toEqual([...(start.entities[id] as Drawing).order, theirMark.id]);
   });
   test('undoing the making of a drawing somebody else has drawn on is refused', () => {
     const mine = draw(base);
-    expect(applyStep(draw(mine), reversed(step('stroke', base, mine)), newId)).toBeNull();
+    expect(applyStep(draw(mine), reversed(step('stroke', base, mine)))).toBeNull();
   });
   test('joined steps are undone as one', () => {
     const a = setSwatch(base, swatch, { colour: '#111111' });
     const b = setSwatch(a, swatch, { colour: '#222222' });
     const joined = joinSteps(step('colour', base, a), step('colour', a, b));
-    expect(applyStep(b, reversed(joined), newId)).toEqual(base);
+    expect(applyStep(b, reversed(joined))).toEqual(base);
   });
 });

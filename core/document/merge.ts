@@ -2,7 +2,9 @@
  * Three-way merging: what two sides made of one body since a common base, put together by id and
  * field by field. Used for saves that met a newer body and for undo across somebody else's change.
  */
-import type { Drawing, Entity, Id, Mark, Run, RunList } from './types.ts';
+import { derivedId } from './derived-id.ts';
+import { MERGE_RULES, type MergeRule } from './merge-rules.ts';
+import type { Drawing, Entity, Id, Mark } from './types.ts';
 
 /** A merged body, and the fields both sides changed differently; those hold the value of `theirs`. */
 export interface Merged<E extends Entity = Entity> {
@@ -95,67 +97,95 @@ function mergeRecord<T>(
   return { record, clashes };
 }
 
-/** Marks are kept by both: where both changed one, the second stays beside it as a mark of its own. */
-function mergeDrawing(base: Drawing, ours: Drawing, theirs: Drawing, newId: () => Id): Merged<Drawing> {
+/**
+ * Marks are kept by both: where both changed one, the second stays beside it as a mark of its own. Its id hangs on
+ * the mark and what it became, so that the same merge made again adds nothing.
+ */
+function mergeDrawing(base: Drawing, ours: Drawing, theirs: Drawing): Merged<Drawing> {
   const { record, clashes } = mergeRecord<Mark>(base.marks, ours.marks, theirs.marks);
   let order = mergeOrder(base.order, ours.order, theirs.order).filter((id) => record[id]);
   order = [...order, ...Object.keys(record).filter((id) => !order.includes(id))];
   for (const clash of clashes) {
-    const id = newId();
+    const id = derivedId(clash.id, clash.ours);
+    if (record[id]) continue;
     record[id] = { ...clash.ours, id };
     order.splice(order.indexOf(clash.id) + 1, 0, id);
   }
   return { merged: { ...theirs, marks: record, order }, clashes: [] };
 }
 
-function mergeRuns(base: readonly Run[], ours: readonly Run[], theirs: readonly Run[]): Choice<readonly Run[]> {
-  const byId = (runs: readonly Run[]) => Object.fromEntries(runs.map((run) => [run.id, run]));
-  const ids = (runs: readonly Run[]) => runs.map((run) => run.id);
-  const { record, clashes } = mergeRecord<Run>(byId(base), byId(ours), byId(theirs));
+interface Thing {
+  readonly id: Id;
+}
+
+function mergeThings(
+  base: readonly Thing[],
+  ours: readonly Thing[],
+  theirs: readonly Thing[],
+): Choice<readonly Thing[]> {
+  const byId = (things: readonly Thing[]) => Object.fromEntries(things.map((each) => [each.id, each]));
+  const ids = (things: readonly Thing[]) => things.map(({ id }) => id);
+  const { record, clashes } = mergeRecord<Thing>(byId(base), byId(ours), byId(theirs));
   const order = mergeOrder(ids(base), ids(ours), ids(theirs)).filter((id) => record[id]);
   const left = Object.keys(record).filter((id) => !order.includes(id));
   return { value: [...order, ...left].map((id) => record[id]!), clash: clashes.length > 0 };
 }
 
-/** Records that merge key by key rather than as one value. */
-const RECORDS = new Set(['slots', 'poses', 'numbers']);
+type Plain = Readonly<Record<string, unknown>>;
 
-/** Lists of ids that merge as orders rather than as one value. */
-const ORDERS = new Set(['planes', 'elements', 'swatches', 'placements', 'layers', 'paths', 'guides', 'plates']);
+function mergeRecords(base: Plain, ours: Plain, theirs: Plain): Choice<Plain> {
+  const { record, clashes } = mergeRecord<unknown>(base, ours, theirs);
+  for (const { id } of clashes) {
+    const each = [base[id] ?? {}, ours[id], theirs[id]] as [Plain, Plain, Plain];
+    record[id] = mergeRecord<unknown>(...each).record;
+  }
+  return { value: record, clash: false };
+}
+
+function mergeField(rule: MergeRule | undefined, base: unknown, ours: unknown, theirs: unknown): Choice<unknown> {
+  switch (rule) {
+    case 'order':
+      return { value: mergeOrder(base as Id[], ours as Id[], theirs as Id[]), clash: false };
+    case 'things':
+      return mergeThings(base as Thing[], ours as Thing[], theirs as Thing[]);
+    case 'fields':
+    case 'record': {
+      const { record, clashes } = mergeRecord(base as Plain, ours as Plain, theirs as Plain);
+      return { value: record, clash: clashes.length > 0 };
+    }
+    case 'records':
+      return mergeRecords(base as Plain, ours as Plain, theirs as Plain);
+    default:
+      return choose(base, ours, theirs);
+  }
+}
+
+/** What two bodies of one id, of which none was made from the other, have in common: no parts, otherwise what theirs says. */
+function nothingCommon<E extends Entity>(theirs: E): E {
+  const rules = MERGE_RULES[theirs.kind] as Readonly<Record<string, MergeRule>>;
+  const parts = Object.entries(rules).flatMap(([field, rule]): [string, unknown][] => {
+    if (rule === 'order' || rule === 'things') return [[field, []]];
+    return rule === 'record' || rule === 'records' ? [[field, {}]] : [];
+  });
+  return { ...theirs, ...Object.fromEntries(parts) };
+}
 
 /**
- * Merges two bodies made from `base`. The result is deterministic but for the ids of marks that
- * both sides changed, which come from `newId`.
+ * Merges two bodies made from `base`; without one, all parts of both are kept. The result hangs on the three bodies alone, and merging it once more with
+ * either side changes nothing: a save may be repeated.
  */
-export function mergeEntity<E extends Entity>(base: E, ours: E, theirs: E, newId: () => Id): Merged<E> {
+export function mergeEntity<E extends Entity>(from: E | undefined, ours: E, theirs: E): Merged<E> {
+  const base = from ?? nothingCommon(theirs);
   if (base.kind === 'drawing') {
-    return mergeDrawing(base, ours as Drawing, theirs as Drawing, newId) as Merged as Merged<E>;
+    return mergeDrawing(base, ours as Drawing, theirs as Drawing) as Merged as Merged<E>;
   }
+  const rules = MERGE_RULES[base.kind] as Readonly<Record<string, MergeRule>>;
   const merged: Record<string, unknown> = { ...theirs };
   const clashes: string[] = [];
-  const take = (field: string, choice: Choice<unknown>) => {
+  for (const field of Object.keys(theirs) as (keyof E & string)[]) {
+    const choice = mergeField(rules[field], base[field], ours[field], theirs[field]);
     merged[field] = choice.value;
     if (choice.clash) clashes.push(field);
-  };
-  for (const field of Object.keys(theirs)) {
-    const pick = <T>(from: E) => from[field as keyof E] as T;
-    if (ORDERS.has(field)) {
-      merged[field] = mergeOrder(pick<Id[]>(base), pick<Id[]>(ours), pick<Id[]>(theirs));
-    } else if (base.kind === 'runlist' && field === 'runs') {
-      take(
-        field,
-        mergeRuns((base as RunList).runs, (ours as Entity as RunList).runs, (theirs as Entity as RunList).runs),
-      );
-    } else if ((base.kind === 'layer' || base.kind === 'runlist' || base.kind === 'fill') && RECORDS.has(field)) {
-      const each = mergeRecord(
-        pick<Record<Id, unknown>>(base),
-        pick<Record<Id, unknown>>(ours),
-        pick<Record<Id, unknown>>(theirs),
-      );
-      take(field, { value: each.record, clash: each.clashes.length > 0 });
-    } else {
-      take(field, choose<unknown>(pick(base), pick(ours), pick(theirs)));
-    }
   }
   return { merged: merged as unknown as E, clashes };
 }

@@ -157,7 +157,6 @@ describe('when two people changed the same thing', () => {
       doc,
       { kind: 'swatch', id: swatchId, name: 'glow', role: 'light', colour: '#222222', gradient: null },
       ['colour'],
-      newId,
     ).doc;
     expect(shotOf(kept).swatches.map((id) => find(kept, 'swatch', id)!.colour)).toEqual(
       expect.arrayContaining(['#111111', '#222222']),
@@ -166,18 +165,18 @@ describe('when two people changed the same thing', () => {
   test('both timings are kept, the second on a copy of the layer', () => {
     const list = find(three, 'runlist', find(three, 'layer', layerId)!.runListId)!;
     const mine: RunList = { ...list, runs: list.runs.map((run) => ({ ...run, length: 4 })) };
-    const kept = keepBoth(three, mine, ['runs'], newId).doc;
+    const kept = keepBoth(three, mine, ['runs']).doc;
     const layers = find(kept, 'element', element.id)!.layers;
     expect(layers.map((id) => holds(kept, id))).toEqual(['4 4 4', '2 2 2']);
     expect(find(kept, 'layer', layers[0])!.name).toBe('Line (yours)');
   });
   test('a drawing deleted under the pen gets a layer of its own', () => {
     const lost: Drawing = { kind: 'drawing', id: newId(), marks: {}, order: [] };
-    const kept = rescueDrawing({ ...base, entities: { ...base.entities, [lost.id]: lost } }, lost, newId);
+    const kept = rescueDrawing({ ...base, entities: { ...base.entities, [lost.id]: lost } }, lost);
     const layer = Object.values(kept.entities).find(
       (e): e is Layer => e.kind === 'layer' && e.name === 'Kept drawing',
     )!;
     expect(Object.values(layer.slots)).toEqual([lost.id]);
-    expect(rescueDrawing(kept, lost, newId)).toBe(kept);
+    expect(rescueDrawing(kept, lost)).toBe(kept);
   });
 });

@@ -11,6 +11,7 @@ export * from './fill-place.ts';
 export * from './fills.ts';
 export * from './tones.ts';
 export * from './keep-both.ts';
+export * from './take-in.ts';
 export * from './duplicate.ts';
 export { type Timed } from './place.ts';
 export * from './plan.ts';

@@ -1,6 +1,7 @@
 /** What happens when two people changed the same thing in ways that cannot be put together: both are kept. */
 import {
   constant,
+  derivedId,
   find,
   newLayer,
   putEntities,
@@ -9,7 +10,6 @@ import {
   type Entity,
   type Id,
   type Layer,
-  type NewId,
   type ShotDocument,
 } from '../document/index.ts';
 import { listOf } from './layers.ts';
@@ -28,38 +28,42 @@ function copyLayer(
   layer: Layer,
   mine: Partial<Layer>,
   runs: Entity | undefined,
-  newId: NewId,
+  id: Id,
 ): ShotDocument {
   const into = listOf(doc, layer.id);
   const list = runs?.kind === 'runlist' ? runs : find(doc, 'runlist', layer.runListId);
-  if (!into || !list) return doc;
-  const listCopy = { ...list, id: newId() };
-  const copy: Layer = { ...layer, ...mine, id: newId(), name: mineOf(mine.name ?? layer.name), runListId: listCopy.id };
+  if (!into || !list || doc.entities[id]) return doc;
+  const listCopy = { ...list, id: derivedId(id, 'runs') };
+  const copy: Layer = { ...layer, ...mine, id, name: mineOf(mine.name ?? layer.name), runListId: listCopy.id };
   return putEntities(doc, listCopy, copy, {
     ...into,
     layers: into.layers.toSpliced(into.layers.indexOf(layer.id), 0, copy.id),
   });
 }
 
-/** Keeps `mine` beside what the document now has under its id, as a copy where the kind allows one. */
-export function keepBoth(doc: ShotDocument, mine: Entity, fields: readonly string[], newId: NewId): KeptBoth {
+/**
+ * Keeps `mine` beside what the document now has under its id, as a copy where the kind allows one. The copy's id hangs
+ * on what is copied: the same clash met again adds nothing.
+ */
+export function keepBoth(doc: ShotDocument, mine: Entity, fields: readonly string[]): KeptBoth {
+  const copyId = derivedId(mine.id, mine);
   switch (mine.kind) {
     case 'swatch':
       return {
-        doc: addSwatch(doc, { ...mine, name: mineOf(mine.name) }, newId).doc,
+        doc: doc.entities[copyId] ? doc : addSwatch(doc, { ...mine, name: mineOf(mine.name) }, () => copyId).doc,
         notice: `“${mine.name}” was changed in two places. Both colours are kept.`,
       };
     case 'layer': {
       const theirs = find(doc, 'layer', mine.id);
       return {
-        doc: theirs ? copyLayer(doc, theirs, mine, undefined, newId) : doc,
+        doc: theirs ? copyLayer(doc, theirs, mine, undefined, copyId) : doc,
         notice: `“${mine.name}” was changed in two places. Yours is kept as a copy.`,
       };
     }
     case 'runlist': {
       const layer = Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer' && e.runListId === mine.id);
       return {
-        doc: layer ? copyLayer(doc, layer, {}, mine, newId) : doc,
+        doc: layer ? copyLayer(doc, layer, {}, mine, copyId) : doc,
         notice: `The timing of “${layer?.name ?? 'a layer'}” was changed in two places. Yours is kept as a copy of the layer.`,
       };
     }
@@ -72,18 +76,20 @@ export function keepBoth(doc: ShotDocument, mine: Entity, fields: readonly strin
 }
 
 /** Gives a drawing that somebody else deleted while it was being drawn on a layer of its own again. */
-export function rescueDrawing(doc: ShotDocument, drawing: Drawing, newId: NewId): ShotDocument {
+export function rescueDrawing(doc: ShotDocument, drawing: Drawing): ShotDocument {
   const isShown = Object.values(doc.entities).some(
     (e) => e.kind === 'layer' && Object.values(e.slots).includes(drawing.id),
   );
   const element = Object.values(doc.entities).find((e): e is Element => e.kind === 'element');
   if (isShown || !element) return doc;
-  const { layer, list } = newLayer(element.id, 'Kept drawing', 'rough', newId);
-  const slot: Id = newId();
+  let made = 0;
+  const nextId = () => derivedId(drawing.id, `kept ${(made += 1)}`);
+  const { layer, list } = newLayer(element.id, 'Kept drawing', 'rough', nextId);
+  const slot = nextId();
   return putEntities(
     doc,
-    { ...list, runs: [{ id: newId(), slot, length: 2 }] },
+    { ...list, runs: [{ id: nextId(), slot, length: 2 }] },
     { ...layer, opacity: constant(1), slots: { [slot]: drawing.id } },
-    { ...element, layers: [layer.id, ...element.layers] },
+    { ...element, layers: [layer.id, ...element.layers.filter((id) => id !== layer.id)] },
   );
 }

@@ -100,7 +100,7 @@ it('takes drawings that nothing shows any more with it, and undo brings them bac
   const drawings = (doc: ShotDocument) => Object.values(doc.entities).filter((e) => e.kind === 'drawing').length;
   expect([drawings(eight), drawings(next)]).toEqual([8, 6]);
   const step = { name: 'delete', touched: touchedBetween(eight, next) };
-  expect(applyStep(next, reversed(step), newId)!.entities).toEqual(eight.entities);
+  expect(applyStep(next, reversed(step))!.entities).toEqual(eight.entities);
 });
 
 it('changes all layers together, each at its own holds', () => {
@@ -312,7 +312,7 @@ it('holds together through any 200 edits, and undo restores every one exactly', 
         doc = next;
       }
       for (const { before, step } of steps.reverse()) {
-        doc = applyStep(doc, reversed(step), newId)!;
+        doc = applyStep(doc, reversed(step))!;
         expect(doc.entities).toEqual(before.entities);
         doc = before;
       }

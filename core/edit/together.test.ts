@@ -58,7 +58,7 @@ class Person {
       const mine = entities[theirs.id];
       this.acknowledged.set(theirs.id, theirs);
       entities[theirs.id] =
-        mine === base || !mine ? theirs : mergeEntity(base ?? mine, mine, theirs, this.newId).merged;
+        mine === base || !mine ? theirs : mergeEntity(base ?? mine, mine, theirs).merged;
     }
     this.revision = this.server.revision;
     this.doc = { ...this.doc, entities };

@@ -1,3 +1,4 @@
 export * from './exposure-sheet.ts';
 export * from './export-settings.ts';
 export * from './palette.ts';
+export * from './unsaved-work.ts';

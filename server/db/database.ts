@@ -18,6 +18,7 @@ export async function migrate(database: Knex): Promise<void> {
   await database.migrate.latest({ migrationSource });
 }
 
+/** Codes that say that the database could not be reached. */
 const LOST = new Set([
   'ECONNREFUSED',
   'ECONNRESET',
@@ -27,21 +28,45 @@ const LOST = new Set([
   '57P01',
   '57P02',
   '57P03',
+  '57P05',
   '08006',
   '08001',
   '08003',
-  '53300',
 ]);
 
-/** Whether an error means that the database could not be reached, rather than that it refused. */
-export function isLost(error: unknown): boolean {
-  if (!(error instanceof Error)) return false;
-  const { code, errors } = error as { code?: unknown; errors?: unknown[] };
-  if (Array.isArray(errors) && errors.some(isLost)) return true;
-  return (
-    (typeof code === 'string' && LOST.has(code)) ||
-    /Connection terminated|Timeout acquiring a connection|timeout expired|Client has encountered a connection error/i.test(
-      error.message,
-    )
-  );
+/** Codes that say that it, or its machine, has run out of something. PostgreSQL, appendix A, and errno. */
+const SHORT: Readonly<Record<string, string>> = {
+  '53100': 'The disk of the server is full',
+  ENOSPC: 'The disk of the server is full',
+  EDQUOT: 'The disk of the server is full',
+  '53200': 'The database has run out of memory',
+  '53300': 'The database has no connection left',
+  '58030': 'The disk of the server cannot be written',
+  EIO: 'The disk of the server cannot be written',
+};
+
+function said(error: unknown, is: (code: string | undefined, message: string) => string | null): string | null {
+  if (!(error instanceof Error)) return null;
+  const { code, errors, cause } = error as { code?: unknown; errors?: unknown[]; cause?: unknown };
+  const own = is(typeof code === 'string' ? code : undefined, error.message);
+  if (own !== null) return own;
+  for (const each of [...(Array.isArray(errors) ? errors : []), cause]) {
+    const inner = said(each, is);
+    if (inner !== null) return inner;
+  }
+  return null;
 }
+
+const LOST_WORDS =
+  /Connection terminated|Timeout acquiring a connection|timeout expired|Client has encountered a connection error/i;
+
+/**
+ * Why the database or the disk cannot serve for now, said to the user, or null when the error is none that passes: the
+ * same request may well succeed later.
+ */
+export const whyLater = (error: unknown): string | null =>
+  said(error, (code, message) => {
+    if (code !== undefined && code in SHORT) return SHORT[code]!;
+    if (/No space left on device/i.test(message)) return SHORT['53100']!;
+    return (code !== undefined && LOST.has(code)) || LOST_WORDS.test(message) ? 'The database cannot be reached' : null;
+  });

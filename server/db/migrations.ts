@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { randomUUID } from 'node:crypto';
 
 /** The database's history, oldest first. A migration that has been released is never changed. */
 const migrations: Record<string, Knex.Migration> = {
@@ -119,6 +120,33 @@ const migrations: Record<string, Knex.Migration> = {
     },
     async down(knex) {
       await knex.schema.dropTable('assets');
+    },
+  },
+  '006-saving': {
+    async up(knex) {
+      await knex.schema.createTable('save_parts', (t) => {
+        t.uuid('save_id').notNullable();
+        t.integer('n').notNullable();
+        t.uuid('shot_id').notNullable().references('shots.id');
+        t.text('sha256').notNullable();
+        t.binary('content').notNullable();
+        t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+        t.primary(['save_id', 'n']);
+      });
+      await knex.schema.alterTable('saves', (t) => {
+        t.uuid('tab');
+        t.bigInteger('seq');
+        t.index(['shot_id', 'tab']);
+      });
+      // Another one after a restore, so that open pages notice it.
+      await knex('facts').insert({ name: 'epoch', value: JSON.stringify(randomUUID()) });
+    },
+    async down(knex) {
+      await knex('facts').where({ name: 'epoch' }).delete();
+      await knex.schema.alterTable('saves', (t) => {
+        t.dropColumns('tab', 'seq');
+      });
+      await knex.schema.dropTable('save_parts');
     },
   },
 };

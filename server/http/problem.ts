@@ -7,7 +7,7 @@ import {
   type ValidationError,
 } from '@nestjs/common';
 import type { Response } from 'express';
-import { isLost } from '../db/database.ts';
+import { whyLater } from '../db/database.ts';
 
 /** One thing wrong with a request: the field as a path, and what to do about it. */
 export interface FieldProblem {
@@ -73,8 +73,8 @@ export class ProblemFilter implements ExceptionFilter {
       return new Problem(413, 'The request is larger than this address takes. Nothing was changed.');
     if (type === 'entity.parse.failed') return new Problem(400, 'The request is not JSON. Nothing was changed.');
     if (error instanceof HttpException) return new Problem(error.getStatus(), error.message);
-    if (isLost(error))
-      return new Problem(503, 'The database cannot be reached. Nothing was changed; try again shortly.');
+    const later = whyLater(error);
+    if (later) return new Problem(503, `${later}. Nothing was changed; try again shortly.`);
     if (status && status >= 400 && status < 500) return new Problem(status, (error as Error).message);
     this.log.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
     return new Problem(500, 'The server failed at this request. Nothing was changed.');

@@ -83,16 +83,8 @@ export class PutRequest {
   copyOf?: string;
 }
 
-export class SaveRequest {
-  @ApiProperty({ format: 'uuid', description: 'A repeat of a save is answered as the first time' })
-  @IsId()
-  saveId: string;
-  @ApiProperty({ minimum: 1, description: 'The revision the bodies were made from' })
-  @IsInt()
-  @Min(1)
-  @Max(2147483647)
-  baseRevision: number;
-
+/** Things to put and to delete: a whole save, or one part of a large one. */
+export class PartRequest {
   @ApiProperty({ type: [PutRequest] })
   @IsArray()
   @ArrayMaxSize(5000)
@@ -102,4 +94,54 @@ export class SaveRequest {
   puts: PutRequest[];
 
   @ApiProperty({ type: [String] }) @IsArray() @ArrayMaxSize(5000) @IsId({ each: true }) deletes: string[];
+}
+
+export class SaveRequest extends PartRequest {
+  @ApiProperty({ format: 'uuid', description: 'A repeat of a save is answered as the first time' })
+  @IsId()
+  saveId: string;
+  @ApiProperty({ minimum: 1, description: 'The revision the bodies were made from' })
+  @IsInt()
+  @Min(1)
+  @Max(2147483647)
+  baseRevision: number;
+
+  @ApiProperty({ required: false, description: 'The history of the database that the base revision belongs to' })
+  @IsOptional()
+  @IsId()
+  epoch?: string;
+
+  @ApiProperty({ required: false, minimum: 0, description: 'Parts sent before that belong to this save' })
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  @Max(10_000)
+  parts?: number;
+
+  @ApiProperty({ required: false, description: 'SHA-256 of the SHA-256s of the parts in hex, one after the other' })
+  @IsOptional()
+  @Matches(/^[0-9a-f]{64}$/, { message: 'digest must be a SHA-256 in lower-case hex' })
+  digest?: string;
+
+  @ApiProperty({ required: false, format: 'uuid', description: 'Whose edits these are, and up to which of them' })
+  @IsOptional()
+  @IsId()
+  tab?: string;
+  @ApiProperty({ required: false, minimum: 0 })
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  @Max(Number.MAX_SAFE_INTEGER)
+  seq?: number;
+
+  @ApiProperty({
+    required: false,
+    type: [String],
+    description: 'Ids that may be pointed at though they are not known yet: they come with a later save, or never',
+  })
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20_000)
+  @IsId({ each: true })
+  held?: string[];
 }

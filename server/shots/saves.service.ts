@@ -3,20 +3,15 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import { DATABASE } from '../db/database.ts';
 import { Problem, type FieldProblem } from '../http/problem.ts';
+import { ChangesService } from './changes.service.ts';
+import { PartsService } from './parts.service.ts';
 import type { PutRequest, SaveRequest } from './requests.ts';
 
-/** An entity as it stands on the server; a null body says that it was deleted. */
-export interface Change {
-  readonly id: Id;
-  readonly kind: string;
-  readonly revision: number;
-  readonly body: unknown;
-}
-
 export interface SaveAnswer {
+  readonly epoch: string;
   readonly revision: number;
-  /** What others changed since the base of the save. */
-  readonly changes: readonly Change[];
+  /** The shot's revision before this save: above the base, others have changed other things. */
+  readonly before: number;
 }
 
 interface Row {
@@ -28,23 +23,22 @@ interface Row {
   body: Record<string, unknown>;
 }
 
-const asChange = (row: Row): Change => ({
-  id: row.id,
-  kind: row.kind,
-  revision: row.revision,
-  body: row.deleted ? null : row.body,
-});
-
 /** Saves: whole or not at all, each once, and never over a body newer than the one it was made from. */
 @Injectable()
 export class SavesService {
-  constructor(@Inject(DATABASE) private readonly database: Knex) {}
+  constructor(
+    @Inject(DATABASE) private readonly database: Knex,
+    private readonly parts: PartsService,
+    private readonly changes: ChangesService,
+  ) {}
 
-  /** Entities of a shot changed after a revision, up to another. */
-  async changesSince(shotId: Id, since: number, upTo?: number, using: Knex = this.database): Promise<Change[]> {
-    const query = using<Row>('entities').where('shot_id', shotId).where('revision', '>', since);
-    if (upTo !== undefined) void query.where('revision', '<=', upTo);
-    return (await query.orderBy('id')).map(asChange);
+  /** The highest of a tab's edits that has been saved here, or 0. */
+  async seqOf(shotId: Id, tab: Id): Promise<number> {
+    const row = await this.database('saves')
+      .where({ shot_id: shotId, tab })
+      .max<{ seq: string | null }>('seq as seq')
+      .first();
+    return Number(row?.seq ?? 0);
   }
 
   async save(shotId: Id, request: SaveRequest): Promise<SaveAnswer> {
@@ -54,46 +48,42 @@ export class SavesService {
         .forUpdate()
         .first();
       if (!shot) throw Problem.missing('This shot');
+      const epoch = await this.changes.epoch(tx);
       const earlier = await tx<{ save_id: Id; shot_id: Id; base_revision: number; revision: number }>('saves')
         .where({ save_id: request.saveId })
         .first();
-      if (earlier) return this.repeat(tx, shotId, earlier);
+      if (earlier && earlier.shot_id !== shotId) throw Problem.refused('saveId', 'was used for another shot.');
+      if (earlier) return { epoch, revision: earlier.revision, before: earlier.revision - 1 };
+      if (request.epoch !== undefined && request.epoch !== epoch)
+        throw new Problem(409, 'The database is another than before. Load the shot anew and save again.', [], {
+          epoch,
+        });
       if (request.baseRevision > shot.revision)
         throw Problem.refused('baseRevision', `must be at most ${shot.revision}, the shot's own revision.`);
-      return this.apply(tx, shotId, shot.revision, request);
+      return this.apply(tx, shotId, shot.revision, epoch, await this.parts.whole(tx, shotId, request));
     });
   }
 
-  private async repeat(
-    tx: Knex,
-    shotId: Id,
-    earlier: { shot_id: Id; base_revision: number; revision: number },
-  ): Promise<SaveAnswer> {
-    if (earlier.shot_id !== shotId) throw Problem.refused('saveId', 'was used for another shot.');
-    const changes = await this.changesSince(shotId, earlier.base_revision, earlier.revision - 1, tx);
-    return { revision: earlier.revision, changes };
-  }
-
-  private async apply(tx: Knex, shotId: Id, at: number, request: SaveRequest): Promise<SaveAnswer> {
+  private async apply(tx: Knex, shotId: Id, at: number, epoch: string, request: SaveRequest): Promise<SaveAnswer> {
     const named = [...request.puts.map((put) => put.id), ...request.deletes];
     if (new Set(named).size !== named.length) throw Problem.refused('puts', 'and deletes must name each id once.');
     const sources = request.puts.flatMap((put) => put.copyOf ?? []);
-    const rows = new Map((await tx<Row>('entities').whereIn('id', [...named, ...sources])).map((row) => [row.id, row]));
+    const rows = new Map(
+      (await tx<Row>('entities').whereRaw('id = any(?::uuid[])', [[...named, ...sources]])).map((row) => [row.id, row]),
+    );
     this.checkOwners(shotId, request, rows);
-    const newer = named.flatMap((id) => {
-      const row = rows.get(id);
-      return row && row.revision > request.baseRevision ? [id] : [];
-    });
-    if (newer.length > 0) {
-      const changes = await this.changesSince(shotId, request.baseRevision, undefined, tx);
+    // A source that has changed since is no longer what was copied.
+    const newer = [...new Set([...named, ...sources])].filter(
+      (id) => (rows.get(id)?.revision ?? 0) > request.baseRevision,
+    );
+    if (newer.length > 0)
       throw new Problem(409, 'Somebody else changed the same things. Merge and save again.', [], {
+        epoch,
         conflicts: newer,
         revision: at,
-        changes,
       });
-    }
     const bodies = request.puts.map((put, i) => this.bodyOf(put, `puts.${i}`, shotId, rows));
-    await this.checkReferences(tx, shotId, bodies);
+    await this.checkReferences(tx, shotId, bodies, new Set(request.held));
     const revision = at + 1;
     await this.write(tx, shotId, revision, bodies, request.deletes, rows);
     await tx('shots').where({ id: shotId }).update({ revision, updated_at: tx.fn.now() });
@@ -102,9 +92,11 @@ export class SavesService {
       shot_id: shotId,
       base_revision: request.baseRevision,
       revision,
+      tab: request.tab ?? null,
+      seq: request.seq ?? null,
     });
-    const changes = await this.changesSince(shotId, request.baseRevision, at, tx);
-    return { revision, changes };
+    if (request.parts) await this.parts.drop(tx, request.saveId);
+    return { epoch, revision, before: at };
   }
 
   private checkOwners(shotId: Id, request: SaveRequest, rows: Map<Id, Row>): void {
@@ -115,7 +107,8 @@ export class SavesService {
       if (!row && mustExist) errors.push({ field, message: 'is not known in this shot.' });
     };
     request.puts.forEach((put, i) => {
-      check(`puts.${i}.id`, put.id, put.restore === true);
+      // After a restore of the database, what was deleted may never have been.
+      check(`puts.${i}.id`, put.id, put.restore === true && put.body === undefined && put.copyOf === undefined);
       if (put.copyOf) check(`puts.${i}.copyOf`, put.copyOf, true);
       const row = rows.get(put.id);
       if (row && row.kind !== put.kind) errors.push({ field: `puts.${i}.kind`, message: `must stay ${row.kind}.` });
@@ -150,20 +143,24 @@ export class SavesService {
     return { entity, path };
   }
 
-  /** Everything pointed at must be in this shot, or come with the same save; deleted ones may be pointed at. */
+  /** Everything pointed at must be in this shot, come with the same save or be held back; deleted ones may be pointed at. */
   private async checkReferences(
     tx: Knex,
     shotId: Id,
     bodies: readonly { entity: Entity; path: string }[],
+    held: ReadonlySet<Id>,
   ): Promise<void> {
-    const coming = new Set(bodies.map(({ entity }) => entity.id));
+    const coming = new Set([...held, ...bodies.map(({ entity }) => entity.id)]);
     const asked = bodies.flatMap(({ entity, path }) =>
       referencesOf(entity).map((r) => ({ id: r.id, field: `${path}.body.${r.field}` })),
     );
     const unknown = asked.filter((r) => !coming.has(r.id));
     const ids = [...new Set(unknown.map((r) => r.id))];
     const owners = new Map(
-      (await tx<Row>('entities').select('id', 'shot_id').whereIn('id', ids)).map((row) => [row.id, row.shot_id]),
+      (await tx<Row>('entities').select('id', 'shot_id').whereRaw('id = any(?::uuid[])', [ids])).map((row) => [
+        row.id,
+        row.shot_id,
+      ]),
     );
     const errors = unknown.flatMap(({ id, field }) => {
       const owner = owners.get(id);
@@ -184,15 +181,10 @@ export class SavesService {
     rows: Map<Id, Row>,
   ): Promise<void> {
     const named = [...bodies.map(({ entity }) => entity.id), ...deletes];
-    const old = named.flatMap((id) => rows.get(id) ?? []);
+    const old = named.filter((id) => rows.has(id));
     if (old.length > 0) {
       await tx('older_bodies').insert(
-        tx('entities')
-          .select('id', 'revision', 'shot_id', 'deleted', 'body')
-          .whereIn(
-            'id',
-            old.map((row) => row.id),
-          ),
+        tx('entities').select('id', 'revision', 'shot_id', 'deleted', 'body').whereRaw('id = any(?::uuid[])', [old]),
       );
     }
     for (const { entity } of bodies) {
@@ -208,6 +200,9 @@ export class SavesService {
         .onConflict('id')
         .merge(['revision', 'deleted', 'body']);
     }
-    if (deletes.length > 0) await tx('entities').whereIn('id', deletes).update({ deleted: true, revision });
+    if (deletes.length > 0)
+      await tx('entities')
+        .whereRaw('id = any(?::uuid[])', [[...deletes]])
+        .update({ deleted: true, revision });
   }
 }

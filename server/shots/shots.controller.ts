@@ -1,16 +1,47 @@
 import { isId, type Id } from '@tallow/core/document';
-import { Body, Controller, Delete, Get, Header, HttpCode, Param, Patch, Post, Query, Res } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  Patch,
+  Post,
+  Put,
+  Query,
+  Req,
+  Res,
+} from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import type { Response } from 'express';
+import type { Request, Response } from 'express';
 import { Problem } from '../http/problem.ts';
 import { resolve } from 'node:path';
 import { loopPath } from '../loops/loop-job.ts';
+import { ChangesService } from './changes.service.ts';
 import { IdPipe } from './id.pipe.ts';
+import { PartsService } from './parts.service.ts';
 import { PicturesService } from './pictures.service.ts';
 import { ProductionsService } from './productions.service.ts';
-import { DuplicateRequest, NewProductionRequest, NewShotRequest, RenameRequest, SaveRequest } from './requests.ts';
+import {
+  DuplicateRequest,
+  NewProductionRequest,
+  NewShotRequest,
+  PartRequest,
+  RenameRequest,
+  SaveRequest,
+} from './requests.ts';
 import { SavesService } from './saves.service.ts';
 import { ShotsService } from './shots.service.ts';
+
+function revisionOf(field: string, text: string): number {
+  const revision = Number(text);
+  if (text === '' || !Number.isInteger(revision) || revision < 0 || revision > 2147483647)
+    throw Problem.refused(field, 'must be a revision.');
+  return revision;
+}
 
 @ApiTags('productions')
 @Controller('productions')
@@ -44,6 +75,8 @@ export class ShotsController {
   constructor(
     private readonly shots: ShotsService,
     private readonly saves: SavesService,
+    private readonly changes: ChangesService,
+    private readonly parts: PartsService,
     private readonly pictures: PicturesService,
   ) {}
 
@@ -83,16 +116,35 @@ export class ShotsController {
     return this.shots.drawings(id, list);
   }
 
-  @Get(':id/changes') async changes(@Param('id', IdPipe) id: Id, @Query('since') since = '') {
-    const revision = Number(since);
-    if (since === '' || !Number.isInteger(revision) || revision < 0 || revision > 2147483647)
-      throw Problem.refused('since', 'must be a revision.');
-    const shot = await this.shots.one(id);
-    return { revision: shot.revision, changes: await this.saves.changesSince(id, revision, shot.revision) };
+  @Get(':id/changes') changed(
+    @Param('id', IdPipe) id: Id,
+    @Query('since') since = '',
+    @Query('upTo') upTo = '',
+    @Query('after') after = '',
+  ) {
+    const last = upTo === '' ? null : revisionOf('upTo', upTo);
+    return this.changes.page(id, revisionOf('since', since), last, after === '' ? null : after);
   }
 
   @Post(':id/saves') @HttpCode(200) save(@Param('id', IdPipe) id: Id, @Body() request: SaveRequest) {
     return this.saves.save(id, request);
+  }
+
+  @Put(':id/saves/:saveId/parts/:n') @HttpCode(204) async part(
+    @Param('id', IdPipe) id: Id,
+    @Param('saveId', IdPipe) saveId: Id,
+    @Param('n', ParseIntPipe) n: number,
+    @Query('sha256') sha256: string,
+    @Body() part: PartRequest,
+    @Req() request: Request & { contentHash?: string },
+  ) {
+    if (n < 0 || n >= 10_000) throw Problem.refused('n', 'must be from 0 to 9999.');
+    if (sha256 !== request.contentHash) throw Problem.refused('sha256', 'is not that of what was sent.');
+    await this.parts.stage(id, saveId, n, part, sha256);
+  }
+
+  @Get(':id/tabs/:tab') async tab(@Param('id', IdPipe) id: Id, @Param('tab', IdPipe) tab: Id) {
+    return { seq: await this.saves.seqOf(id, tab) };
   }
 
   @Get(':id/loop.webp') async loop(@Param('id', IdPipe) id: Id, @Res() response: Response) {

@@ -14,6 +14,7 @@ import type { Knex } from 'knex';
 import { DATABASE } from '../db/database.ts';
 import { Problem } from '../http/problem.ts';
 import type { NewShotRequest } from './requests.ts';
+import { ChangesService } from './changes.service.ts';
 import { SavesService } from './saves.service.ts';
 
 export interface ShotSummary {
@@ -30,6 +31,18 @@ export interface ShotSummary {
   /** The latest loop for its card, or null while there is none. */
   readonly loop: { readonly revision: number; readonly flashes: boolean } | null;
 }
+
+export interface ShotStructure {
+  readonly shot: ShotSummary;
+  readonly production: string;
+  readonly epoch: string;
+  readonly revision: number;
+  readonly entities: readonly unknown[];
+  readonly drawings: readonly Id[];
+}
+
+/** Several questions answered from one moment, on one connection. */
+const ONE_MOMENT = { isolationLevel: 'repeatable read', readOnly: true } as const;
 
 interface ShotRow {
   id: Id;
@@ -62,10 +75,11 @@ export class ShotsService {
   constructor(
     @Inject(DATABASE) private readonly database: Knex,
     private readonly saves: SavesService,
+    private readonly changes: ChangesService,
   ) {}
 
-  private rows(): Knex.QueryBuilder<ShotRow, ShotRow[]> {
-    return this.database('shots')
+  private rows(using: Knex = this.database): Knex.QueryBuilder<ShotRow, ShotRow[]> {
+    return using('shots')
       .join('entities', 'entities.id', 'shots.id')
       .join('productions', 'productions.id', 'shots.production_id')
       .leftJoin('loops', 'loops.shot_id', 'shots.id')
@@ -87,8 +101,9 @@ export class ShotsService {
     return (await this.rows().orderBy('shots.created_at')).map(summary);
   }
 
-  async one(id: Id): Promise<ShotSummary> {
-    const row = (await this.rows().where('shots.id', id))[0];
+  /** One shot. @param using the transaction to ask in: a second connection beside it would starve the pool. */
+  async one(id: Id, using: Knex = this.database): Promise<ShotSummary> {
+    const row = (await this.rows(using).where('shots.id', id))[0];
     if (!row) throw Problem.missing('This shot');
     return summary(row);
   }
@@ -119,32 +134,27 @@ export class ShotsService {
     });
   }
 
-  /** The shot without its drawings' bodies, and the ids of its drawings. */
-  async structure(
-    id: Id,
-  ): Promise<{ shot: ShotSummary; production: string; revision: number; entities: unknown[]; drawings: Id[] }> {
-    return this.database.transaction(
-      async (tx) => {
-        const shot = await this.one(id);
-        const production = await tx<{ name: string }>('productions').where('id', shot.productionId).first();
-        const current = await tx<{ revision: number }>('shots').where('id', id).first();
-        const rows = await tx('entities')
-          .where({ shot_id: id, deleted: false })
-          .whereNot('kind', 'drawing')
-          .select<{ body: unknown }[]>('body');
-        const drawings = await tx('entities')
-          .where({ shot_id: id, deleted: false, kind: 'drawing' })
-          .select<{ id: Id }[]>('id');
-        return {
-          shot,
-          production: production?.name ?? '',
-          revision: current?.revision ?? 0,
-          entities: rows.map((r) => r.body),
-          drawings: drawings.map((r) => r.id),
-        };
-      },
-      { isolationLevel: 'repeatable read' },
-    );
+  /** The shot without its drawings' bodies, and the ids of its drawings, read at one moment. */
+  async structure(id: Id): Promise<ShotStructure> {
+    return this.database.transaction(async (tx) => {
+      const shot = await this.one(id, tx);
+      const production = await tx<{ name: string }>('productions').where('id', shot.productionId).first();
+      const rows = await tx('entities')
+        .where({ shot_id: id, deleted: false })
+        .whereNot('kind', 'drawing')
+        .select<{ body: unknown }[]>('body');
+      const drawings = await tx('entities')
+        .where({ shot_id: id, deleted: false, kind: 'drawing' })
+        .select<{ id: Id }[]>('id');
+      return {
+        shot,
+        production: production?.name ?? '',
+        epoch: await this.changes.epoch(tx),
+        revision: shot.revision,
+        entities: rows.map((r) => r.body),
+        drawings: drawings.map((r) => r.id),
+      };
+    }, ONE_MOMENT);
   }
 
   /** Bodies of drawings of a shot. Deleted and unknown ones are left out. */
@@ -158,10 +168,13 @@ export class ShotsService {
 
   /** The whole document with its revision, read at one moment. */
   async document(id: Id): Promise<{ doc: ShotDocument; revision: number }> {
-    const { revision } = await this.one(id);
-    const rows = await this.database('entities')
-      .where({ shot_id: id, deleted: false })
-      .select<{ body: unknown }[]>('body');
+    const { revision, rows } = await this.database.transaction(
+      async (tx) => ({
+        revision: (await this.one(id, tx)).revision,
+        rows: await tx('entities').where({ shot_id: id, deleted: false }).select<{ body: unknown }[]>('body'),
+      }),
+      ONE_MOMENT,
+    );
     const entities: Record<Id, Entity> = {};
     for (const { body } of rows) {
       const read = readEntity(body);

@@ -10,7 +10,7 @@ import { runExport } from '../exports/export-job.ts';
 import { exportPath, exportsFolder } from '../exports/exports.service.ts';
 import { frameDrawer, wholeShot } from '../exports/frames.ts';
 import { runLoop, loopPath } from '../loops/loop-job.ts';
-import { SavesService } from '../shots/saves.service.ts';
+import { shotServices } from '../shots/services.ts';
 import { ShotsService } from '../shots/shots.service.ts';
 import { startServer, type Harness } from './harness.ts';
 
@@ -19,7 +19,7 @@ let shots: ShotsService;
 
 beforeAll(async () => {
   server = await startServer();
-  shots = new ShotsService(server.database, new SavesService(server.database));
+  shots = shotServices(server.database).shots;
   await ensureDemo(server.database, false, [furnaceMouth]);
   const shot = shotOf(furnaceMouth());
   const { revision } = (await server.send('GET', `/shots/${shot.id}`)).json as { revision: number };

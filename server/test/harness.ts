@@ -25,13 +25,14 @@ export interface Harness {
   stop(): Promise<void>;
 }
 
-export async function startServer(): Promise<Harness> {
+/** @param connections to the database at most. */
+export async function startServer(connections?: number): Promise<Harness> {
   const home = mkdtempSync(join(tmpdir(), 'tallow-server-'));
   chmodSync(home, 0o755);
   const cluster = await script.startCluster(home, { settings: ['fsync=off'] });
   process.env['DATABASE_URL'] = cluster.url;
   process.env['TALLOW_HOME'] = home;
-  const database = openDatabase(cluster.url);
+  const database = openDatabase(cluster.url, connections);
   await migrate(database);
   const app: NestExpressApplication = await createApp(database);
   await app.listen(0, '127.0.0.1');

@@ -132,9 +132,14 @@ describe('saves', () => {
     const opened = await open(id);
     const swatch = part(opened, 'swatch');
     const first = drawingBody(swatch.id, 2);
-    expect(await save(id, 1, [put(first)])).toEqual({ status: 200, json: { revision: 2, changes: [] } });
+    expect(await save(id, 1, [put(first)])).toMatchObject({ status: 200, json: { revision: 2, before: 1 } });
     const second = await save(id, 1, [put({ ...swatch, colour: '#123456' })]);
-    expect(second.json).toMatchObject({ revision: 3, changes: [{ id: first.id, revision: 2 }] });
+    expect(second.json).toMatchObject({ revision: 3, before: 2 });
+    expect((await server.send('GET', `/shots/${id}/changes?since=1&upTo=2`)).json).toMatchObject({
+      revision: 2,
+      changes: [{ id: first.id, revision: 2 }],
+      next: null,
+    });
     expect((await server.send('GET', `/shots/${id}/drawings?ids=${first.id}`)).json).toEqual([first]);
     expect((await server.send('GET', `/shots/${id}/changes?since=2`)).json).toMatchObject({
       revision: 3,

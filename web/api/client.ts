@@ -12,12 +12,15 @@ export class Refused extends Error {
   }
 }
 
-/** Nothing answered, or only something between us and the server. */
+/** Nothing answered, or the server cannot do it now: the same request may well succeed later. */
 export class Unreachable extends Error {}
+
+/** Answers that say so: signed out, timed out, too many requests, and whatever is wrong at the server's end. */
+const passes = (status: number): boolean => status === 401 || status === 408 || status === 429 || status >= 500;
 
 /** Sends a request and reads its JSON. @throws Refused, Unreachable */
 export async function request<T>(
-  method: 'GET' | 'POST' | 'PATCH' | 'DELETE',
+  method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
   path: string,
   body?: unknown,
 ): Promise<T> {
@@ -26,7 +29,8 @@ export async function request<T>(
     response = await fetch(`/api${path}`, {
       method,
       headers: body === undefined ? {} : { 'content-type': 'application/json' },
-      body: body === undefined ? null : JSON.stringify(body),
+      // Text is JSON already.
+      body: body === undefined ? null : typeof body === 'string' ? body : JSON.stringify(body),
     });
   } catch {
     throw new Unreachable('The server cannot be reached');
@@ -43,8 +47,11 @@ export async function request<T>(
   }
   if (!response.ok) {
     const problem = json as Refused['problem'];
-    if (response.status === 503) throw new Unreachable(problem.title);
+    if (passes(response.status)) throw new Unreachable(sentence(problem.title));
     throw new Refused(response.status, problem);
   }
   return json as T;
 }
+
+/** What was said, without a full stop: more may be said after it. */
+const sentence = (text: string): string => text.replace(/\.$/, '');

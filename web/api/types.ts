@@ -24,6 +24,7 @@ export interface ShotSummary {
 export interface ShotStructure {
   readonly shot: ShotSummary;
   readonly production: string;
+  readonly epoch: string;
   readonly revision: number;
   readonly entities: readonly unknown[];
   readonly drawings: readonly Id[];
@@ -36,9 +37,21 @@ export interface Change {
   readonly body: unknown;
 }
 
-export interface Changes {
+/** One page of what has changed. */
+export interface ChangesPage {
+  /** Another one after the database was restored. */
+  readonly epoch: string;
   readonly revision: number;
   readonly changes: readonly Change[];
+  readonly next: string | null;
+}
+
+/** What a save is answered with. */
+export interface Saved {
+  readonly epoch: string;
+  readonly revision: number;
+  /** The revision before it: above its base, others have changed other things. */
+  readonly before: number;
 }
 
 export interface ExportInfo {

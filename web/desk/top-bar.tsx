@@ -4,6 +4,7 @@ import { Expand, Keyboard, PanelRightClose, Redo2, Undo2 } from 'lucide-react';
 import { Link, NavLink } from 'react-router';
 import { ActionButton } from '../parts/button.tsx';
 import { useDocument } from '../state/document.ts';
+import { SavedMark } from '../saving/saved-mark.tsx';
 import { titleOf } from '../state/keys.ts';
 import { ShotFormat } from './shot-format.tsx';
 
@@ -45,27 +46,6 @@ function Taper({ step }: { step: (typeof STEPS)[number]['path'] }) {
         </NavLink>
       ))}
     </nav>
-  );
-}
-
-const SAVED = {
-  saved: ['Saved', 'text-sound'],
-  saving: ['Saving …', 'text-wax-300'],
-  unsaved: ['Not saved yet', 'text-warn'],
-} as const;
-
-function SavedMark() {
-  const saving = useDocument((s) => s.saving);
-  const [text, colour] = SAVED[saving.state];
-  return (
-    <span
-      role="status"
-      data-testid="saved"
-      title={saving.state === 'unsaved' ? saving.why : 'Everything drawn is on the server'}
-      className={`w-[92px] text-right text-[13px] ${colour}`}
-    >
-      {text}
-    </span>
   );
 }
 

@@ -9,7 +9,8 @@ import type { ShotSummary } from '../api/types.ts';
 import { ITEM, Menu } from '../parts/menu.tsx';
 import { Small } from '../parts/panel.tsx';
 import { edit, say } from '../state/document.ts';
-import { bringFromFile, bringFromShot, handOver } from '../state/palette.ts';
+import { handOver } from '../parts/hand-over.ts';
+import { bringFromFile, bringFromShot } from '../state/palette.ts';
 import { withAllDrawings } from './palette-panel.tsx';
 
 const PLAIN =

@@ -12,6 +12,7 @@ import { PlanColumn } from '../plan/plan-column.tsx';
 import { PlanTray } from '../plan/plan-tray.tsx';
 import { stopRow } from '../plan/row-player.ts';
 import { NoticeBar } from '../parts/notice.tsx';
+import { LeaveGuard } from '../saving/leave-guard.tsx';
 import { act } from '../state/actions.ts';
 import { useBindings } from '../state/bindings.ts';
 import { setDesk, useDesk } from '../state/desk.ts';
@@ -123,6 +124,7 @@ export function ShotPage() {
     <div className="flex h-full flex-col overflow-hidden">
       {full && step !== 'export' ? null : <TopBar step={step} />}
       {step === 'export' ? <ExportStep /> : <DeskStep planning={step === 'plan'} />}
+      <LeaveGuard shotId={shotId} />
       <NoticeBar />
     </div>
   );

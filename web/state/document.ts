@@ -5,7 +5,6 @@
 import {
   applyStep,
   joinSteps,
-  randomId,
   reversed,
   touchedBetween,
   type Entity,
@@ -18,8 +17,21 @@ import { create } from 'zustand';
 /** Steps kept for undo. */
 export const HISTORY = 500;
 
-export type Saving =
-  { readonly state: 'saved' } | { readonly state: 'saving' } | { readonly state: 'unsaved'; readonly why: string };
+/** How far the open document is saved. */
+export interface Saving {
+  /** On the server; on its way there; kept by this browser only; by nothing but this page. */
+  readonly state: 'saved' | 'saving' | 'unsaved' | 'memory';
+  /** How many things the server does not have. */
+  readonly waiting: number;
+  /** Why the server does not have them, or null. */
+  readonly server: string | null;
+  /** Why this browser cannot keep unsaved work, or null. */
+  readonly browser: string | null;
+  /** What the server refuses, and why. */
+  readonly refused: readonly string[];
+}
+
+const SAVED: Saving = { state: 'saved', waiting: 0, server: null, browser: null, refused: [] };
 
 export interface Notice {
   readonly id: number;
@@ -48,7 +60,7 @@ export const useDocument = create<DocumentState>(() => ({
   missing: new Set(),
   done: [],
   undone: [],
-  saving: { state: 'saved' },
+  saving: SAVED,
   notice: null,
 }));
 
@@ -108,7 +120,7 @@ export function reEdit(name: string, change_: (doc: ShotDocument) => ShotDocumen
   const last = done.at(-1);
   if (!doc) return;
   const under = gesture === joining ? last : undefined;
-  const before = under ? (applyStep(doc, reversed(under), randomId) ?? doc) : doc;
+  const before = under ? (applyStep(doc, reversed(under)) ?? doc) : doc;
   const next = change_(before);
   const touched = touchedBetween(before, next);
   const ids = Object.keys(touchedBetween(doc, next));
@@ -140,7 +152,7 @@ function travel(from: 'done' | 'undone'): void {
   if (!state.doc || !step) return;
   joining = null;
   const rest = state[from].slice(0, -1);
-  const next = applyStep(state.doc, from === 'done' ? reversed(step) : step, randomId);
+  const next = applyStep(state.doc, from === 'done' ? reversed(step) : step);
   if (!next) {
     useDocument.setState({ [from]: rest });
     say(`“${step.name}” was left out: somebody else has changed the same thing since.`);
@@ -171,7 +183,7 @@ export function takeBack(gesture: string): void {
   const step = done.at(-1);
   if (joining !== gesture || !doc || !step) return;
   joining = null;
-  const before = applyStep(doc, reversed(step), randomId);
+  const before = applyStep(doc, reversed(step));
   if (before) change(before, Object.keys(step.touched), 'user', { done: done.slice(0, -1) });
 }
 
@@ -192,7 +204,7 @@ export function openDocument(doc: ShotDocument, production: string, missing: rea
     missing: new Set(missing),
     done: [],
     undone: [],
-    saving: { state: 'saved' },
+    saving: SAVED,
     notice: null,
   }));
   for (const listener of listeners) listener(Object.keys(doc.entities), 'server');

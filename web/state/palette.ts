@@ -80,17 +80,6 @@ export async function bringFromFile(file: File): Promise<void> {
   else bring(read.ok, `“${file.name}”`);
 }
 
-/** Hands text over as a file. */
-export function handOver(text: string, name: string, type: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type }));
-  link.download = name;
-  link.click();
-  setTimeout(() => {
-    URL.revokeObjectURL(link.href);
-  }, 10_000);
-}
-
 /** The swatch in hand, which the settings are of. */
 export const swatchNow = (): Swatch | undefined => {
   const { doc } = useDocument.getState();

@@ -4,7 +4,7 @@ import type { PenDoing, PenSample } from '../desk/pen-hand.ts';
 import { FRESH, setDesk } from './desk.ts';
 import { NOTHING_PLANNED, setPlanning } from './plan.ts';
 import { closeDocument } from './document.ts';
-import { Saver } from './saver.ts';
+import { Saver } from '../saving/saver.ts';
 
 let saver: Saver | null = null;
 let engine: Engine | null = null;

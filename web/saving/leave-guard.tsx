@@ -1,0 +1,61 @@
+/** Asks before a shot is left whose latest work is nowhere but in this page. */
+import { useEffect } from 'react';
+import { useBlocker } from 'react-router';
+import { Button } from '../parts/button.tsx';
+import { Dialog } from '../parts/dialog.tsx';
+import { say, useDocument } from '../state/document.ts';
+import { openSaver } from '../state/session.ts';
+import { saveWorkToFile } from './work-file.ts';
+
+/** The browser asks in its own words; who stays is offered the file. */
+function askBeforeUnload(event: BeforeUnloadEvent): void {
+  if (openSaver()?.onlyInMemory !== true) return;
+  event.preventDefault();
+  say('The latest work is only in this page.', { label: 'Save as a file', run: saveWorkToFile });
+}
+
+export function LeaveGuard({ shotId }: { shotId: string }) {
+  const blocker = useBlocker(
+    ({ nextLocation }) =>
+      !nextLocation.pathname.startsWith(`/shots/${shotId}/`) &&
+      useDocument.getState().saving.state === 'memory' &&
+      openSaver()?.onlyInMemory === true,
+  );
+  const waiting = useDocument((s) => s.saving.waiting);
+  useEffect(() => {
+    addEventListener('beforeunload', askBeforeUnload);
+    return () => {
+      removeEventListener('beforeunload', askBeforeUnload);
+    };
+  }, []);
+  const stay = (): void => {
+    blocker.reset?.();
+  };
+  return (
+    <Dialog
+      title="The latest work is only in this page"
+      open={blocker.state === 'blocked'}
+      onOpenChange={(open) => {
+        if (!open) stay();
+      }}
+    >
+      <p className="mb-5 text-wax-300">
+        Neither the server nor this browser can keep it now: {waiting === 1 ? '1 thing' : `${waiting} things`} would be
+        lost. Saved as a file, it can be read back into this shot later.
+      </p>
+      <div className="flex justify-end gap-2">
+        <Button
+          onClick={() => {
+            blocker.proceed?.();
+          }}
+        >
+          Leave without it
+        </Button>
+        <Button onClick={saveWorkToFile}>Save as a file</Button>
+        <Button look="primary" onClick={stay}>
+          Stay
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,141 @@
+/**
+ * The outbox: the latest body of everything that the server has not acknowledged, kept in this browser with strict
+ * durability under the tab it was made in.
+ */
+import type { Id } from '@tallow/core/document';
+import { browserStore, rangeOf, type Kept, type KeptBatch } from './browser-store.ts';
+
+/** Longer than that, and the store is taken as not answering, ms. */
+const LATE_MS = 1500;
+
+/** What is to be kept: asked for when it is written, so that only the latest is. */
+export interface Unsaved {
+  /** What is not acknowledged of an id, or null when nothing is. */
+  pendingOf(id: Id): Kept | null;
+  /** Everything that is not acknowledged. */
+  dirty(): Iterable<Id>;
+  /** The save that is on its way. */
+  batch(): KeptBatch | null;
+  /** The tab's highest edit so far. */
+  seq(): number;
+}
+
+export class Outbox {
+  private readonly touched = new Set<Id>();
+  private wantsWriting = false;
+  private writing = false;
+  private late: string | null = null;
+  private readonly unlisten: () => void;
+  private wasOpen = browserStore.isOpen;
+  /** Whether records of before a loss may still be there, older than what the server has. */
+  private anew = false;
+  /** The highest of the tab's edits up to which all that is not acknowledged is kept here; -1 for none. */
+  held = -1;
+
+  constructor(
+    private readonly shotId: Id,
+    private readonly tab: Id,
+    private readonly unsaved: Unsaved,
+    private readonly changed: () => void,
+  ) {
+    this.unlisten = browserStore.onChange(() => {
+      this.storeChanged();
+    });
+  }
+
+  /** Why work is not kept here now, or null. */
+  get trouble(): string | null {
+    return browserStore.trouble ?? this.late;
+  }
+
+  /** Has ids written as they now are, or taken out where nothing of them is unsaved, and the save on its way. */
+  touch(ids: Iterable<Id>): void {
+    for (const id of ids) this.touched.add(id);
+    this.wantsWriting = true;
+    void this.write();
+  }
+
+  /** Done when all up to an edit is kept, or after so many ms without. */
+  async whenHeld(seq: number, most: number): Promise<void> {
+    const end = performance.now() + most;
+    while (this.held < seq || this.wantsWriting) {
+      const left = end - performance.now();
+      if (left <= 0) return;
+      await Promise.race([
+        new Promise<void>((done) => this.waiting.push(done)),
+        new Promise<void>((done) => setTimeout(done, left)),
+      ]);
+    }
+  }
+  private waiting: (() => void)[] = [];
+
+  close(): void {
+    this.unlisten();
+  }
+
+  private tell(): void {
+    const { waiting } = this;
+    this.waiting = [];
+    for (const done of waiting) done();
+    this.changed();
+  }
+
+  private storeChanged(): void {
+    const isOpen = browserStore.isOpen;
+    if (isOpen && !this.wasOpen) {
+      // What was in it may be gone: all that is not acknowledged is written anew.
+      this.anew = true;
+      this.touch(this.unsaved.dirty());
+    } else if (!isOpen) {
+      this.held = -1;
+      this.tell();
+    }
+    this.wasOpen = isOpen;
+  }
+
+  private async write(): Promise<void> {
+    if (this.writing || !browserStore.isOpen) return;
+    this.writing = true;
+    const late = setTimeout(() => {
+      this.late = 'it does not answer';
+      this.tell();
+    }, LATE_MS);
+    try {
+      while (this.wantsWriting) {
+        const ids = [...this.touched];
+        this.touched.clear();
+        this.wantsWriting = false;
+        const seq = this.unsaved.seq();
+        const records = ids.map((id) => [id, this.unsaved.pendingOf(id)] as const);
+        const batch = this.unsaved.batch();
+        const { anew } = this;
+        await browserStore.run(async (database) => {
+          const tx = database.transaction(['pending', 'batches'], 'readwrite', { durability: 'strict' });
+          const [pending, batches] = [tx.objectStore('pending'), tx.objectStore('batches')];
+          // Each request's own failure is the transaction's too, which is what is waited for.
+          const asked: Promise<unknown>[] = [tx.done];
+          if (anew) asked.push(pending.delete(rangeOf(this.shotId, this.tab)));
+          const puts = records.map(([id, kept]) =>
+            kept ? pending.put(kept, [this.shotId, this.tab, id]) : pending.delete([this.shotId, this.tab, id]),
+          );
+          asked.push(
+            ...puts,
+            batch ? batches.put(batch, [this.shotId, this.tab]) : batches.delete([this.shotId, this.tab]),
+          );
+          await Promise.all(asked);
+        });
+        browserStore.wrote();
+        this.anew = false;
+        this.held = seq;
+        this.late = null;
+        this.tell();
+      }
+    } catch {
+      // The store is opened again by itself; then all of it is written.
+    } finally {
+      clearTimeout(late);
+      this.writing = false;
+    }
+    if (this.wantsWriting && browserStore.isOpen) void this.write();
+  }
+}

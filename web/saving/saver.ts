@@ -1,0 +1,408 @@
+/**
+ * Keeps the open shot: loads it, keeps and sends what changed, takes in what others changed, and tells how far it is
+ * saved. This browser's store and the server are two safeties that do not wait for each other: either alone keeps the
+ * work. All exchange with the server is one thing after the other, in `exchange`.
+ */
+import { randomId, readEntity, same, shotOf, type Entity, type Id, type ShotDocument } from '@tallow/core/document';
+import { adoptPending, takeIn, type Pending, type TakenIn, type Theirs } from '@tallow/core/edit';
+import { request, Unreachable } from '../api/client.ts';
+import type { ChangesPage, ShotStructure } from '../api/types.ts';
+import { edit, onChange, openDocument, receive, say, useDocument, type Saving } from '../state/document.ts';
+import { browserStore, type Kept, type KeptBatch } from './browser-store.ts';
+import { forgetOrphan, holdTab, takeOrphans, type Orphan } from './orphans.ts';
+import { Outbox } from './outbox.ts';
+import { sendBatch } from './sending.ts';
+import { Unsaved, type Bad } from './unsaved.ts';
+import { Waits } from './waits.ts';
+
+const POLL_MS = 2500;
+const LOAD_AT_ONCE = 16;
+/** Longest wait of a save for this browser's store, and of leaving a shot for it, ms. */
+const STORE_MS = 250;
+const LEAVE_MS = 2000;
+
+/** The server's database is another than the one this page has worked with. */
+class Restored extends Error {}
+
+function decode(body: unknown): Entity {
+  const read = readEntity(body);
+  if ('ok' in read) return read.ok;
+  throw new Error(
+    `The server sent a body that cannot be read: ${read.problems[0]?.field} ${read.problems[0]?.message}`,
+  );
+}
+
+const theirsOf = ({ id, body }: ChangesPage['changes'][number]): Theirs => ({
+  id,
+  entity: body === null ? null : decode(body),
+});
+
+/** What the server refuses, as it is told to the user. */
+function nameOf({ entity, why }: Bad): string {
+  const name = entity && 'name' in entity ? `“${entity.name}”` : `A ${entity?.kind ?? 'deletion'}`;
+  return `${name}: ${why}`;
+}
+
+export class Saver {
+  private readonly unsaved = new Unsaved();
+  private readonly outbox: Outbox;
+  private readonly orphans: Orphan[] = [];
+  /** Adopted orphans whose records go once the server has all up to an edit. */
+  private readonly following: { readonly orphan: Orphan; readonly seq: number }[] = [];
+  private epoch = '';
+  private batch: KeptBatch | null = null;
+  private wantsPull = false;
+  private running = false;
+  /** Whether the shot has been left: nothing that is done from now on is this shot's. */
+  private left = false;
+  private closed = false;
+  /** Why the server cannot be saved to, or null. */
+  private trouble: string | null = null;
+  private readonly waits = new Waits();
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private polling: ReturnType<typeof setInterval> | undefined;
+  private readonly channel: BroadcastChannel;
+  private readonly unlisten: (() => void)[];
+
+  private constructor(
+    private readonly shotId: Id,
+    private readonly tab: Id,
+    private readonly releaseTab: () => void,
+  ) {
+    this.outbox = new Outbox(
+      shotId,
+      tab,
+      {
+        pendingOf: (id) => this.unsaved.pendingOf(id),
+        dirty: () => this.unsaved.dirty(),
+        batch: () => this.batch,
+        seq: () => this.unsaved.seq,
+      },
+      () => {
+        this.tell();
+      },
+    );
+    this.channel = new BroadcastChannel(`tallow-shot-${shotId}`);
+    this.channel.onmessage = () => {
+      this.pullSoon();
+    };
+    const onOnline = (): void => {
+      this.tryNow();
+    };
+    addEventListener('online', onOnline);
+    this.unlisten = [
+      onChange((ids, by) => {
+        if (by === 'user') this.keep(ids);
+      }),
+      browserStore.onChange(() => {
+        if (browserStore.isOpen) void this.findOrphans();
+      }),
+      () => {
+        removeEventListener('online', onOnline);
+      },
+    ];
+    this.polling = setInterval(() => {
+      if (document.visibilityState === 'visible' && this.trouble === null) this.pullSoon();
+    }, POLL_MS);
+  }
+
+  /** Opens a shot: its structure at once, drawings near the first frame next, then the rest. */
+  static async open(shotId: Id): Promise<Saver> {
+    const structure = await request<ShotStructure>('GET', `/shots/${shotId}`);
+    const tab = randomId();
+    const saver = new Saver(shotId, tab, await holdTab(tab));
+    try {
+      saver.show(structure);
+    } catch (error) {
+      await saver.close();
+      throw error;
+    }
+    void saver.loadAll();
+    void browserStore.tried().then(() => saver.findOrphans());
+    return saver;
+  }
+
+  /** Shows what the server has. */
+  private show(structure: ShotStructure): void {
+    const entities = structure.entities.map(decode);
+    const doc: ShotDocument = { shotId: this.shotId, entities: Object.fromEntries(entities.map((e) => [e.id, e])) };
+    shotOf(doc);
+    this.epoch = structure.epoch;
+    this.unsaved.begin(structure.revision, entities);
+    openDocument(doc, structure.production, structure.drawings);
+    this.tell();
+  }
+
+  /** Ends saving here. What is not saved stays in the outbox, and whoever opens the shot next adopts it. */
+  async close(): Promise<void> {
+    this.left = true;
+    for (const unlisten of this.unlisten) unlisten();
+    if (this.unsaved.waiting > 0) await this.outbox.whenHeld(this.unsaved.seq, LEAVE_MS);
+    this.closed = true;
+    clearTimeout(this.timer);
+    clearInterval(this.polling);
+    this.channel.close();
+    this.outbox.close();
+    for (const orphan of this.orphans) orphan.release();
+    for (const { orphan } of this.following) orphan.release();
+    this.releaseTab();
+  }
+
+  /** Fetches drawings that are not here yet. */
+  async load(ids: readonly Id[]): Promise<void> {
+    for (let i = 0; i < ids.length; i += LOAD_AT_ONCE) {
+      const { missing } = useDocument.getState();
+      const wanted = ids.slice(i, i + LOAD_AT_ONCE).filter((id) => missing.has(id));
+      if (wanted.length === 0 || this.closed) continue;
+      const bodies = await request<unknown[]>('GET', `/shots/${this.shotId}/drawings?ids=${wanted.join(',')}`);
+      const arrived = new Map<Id, Entity | null>();
+      for (const entity of bodies.map(decode)) {
+        if (!useDocument.getState().missing.has(entity.id)) continue;
+        this.unsaved.acknowledge(entity.id, entity);
+        arrived.set(entity.id, entity);
+      }
+      receive(arrived);
+    }
+  }
+
+  private async loadAll(): Promise<void> {
+    const { doc, missing } = useDocument.getState();
+    if (!doc) return;
+    const firstShown = Object.values(doc.entities).flatMap((e) =>
+      e.kind === 'layer' ? Object.values(e.slots).slice(0, 1) : [],
+    );
+    const order = [...new Set([...firstShown, ...missing])];
+    const waits = new Waits();
+    while (!this.closed) {
+      try {
+        await this.load(order);
+        return;
+      } catch (error) {
+        if (!(error instanceof Unreachable)) throw error;
+        await new Promise((done) => setTimeout(done, waits.next()));
+      }
+    }
+  }
+
+  /** Takes hold of what closed tabs left here; the exchange adopts it. */
+  private async findOrphans(): Promise<void> {
+    const own = new Set([this.tab, ...[...this.orphans, ...this.following.map((f) => f.orphan)].map((o) => o.tab)]);
+    const found = await takeOrphans(this.shotId, own).catch((): Orphan[] => []);
+    if (this.closed) for (const orphan of found) orphan.release();
+    else {
+      this.orphans.push(...found);
+      if (found.length > 0) this.wake();
+    }
+  }
+
+  /** Puts what a closed tab left unsaved into the document, merged with what the server has. */
+  private async adopt(orphan: Orphan): Promise<void> {
+    const { batch } = orphan;
+    // Whether its last save arrived is settled first, under its own saveId.
+    const outcome = batch && (await sendBatch(this.shotId, orphan.tab, batch, () => undefined));
+    const { seq } = await request<{ seq: number }>('GET', `/shots/${this.shotId}/tabs/${orphan.tab}`);
+    await this.pull();
+    const arrived = new Map((outcome?.kind === 'saved' ? batch?.bodies : [])?.map((each) => [each.id, each.entity]));
+    const open = orphan.pending
+      .filter((each) => each.seq === undefined || each.seq > seq)
+      .map((each): Pending => (arrived.has(each.id) ? { ...each, base: arrived.get(each.id) ?? null } : each));
+    await this.take('work of a closed tab', open);
+    this.following.push({ orphan, seq: this.unsaved.seq });
+  }
+
+  /** Takes work from elsewhere into the document, as one step. */
+  async take(name: string, pending: readonly Pending[]): Promise<void> {
+    await this.load(pending.map(({ id }) => id));
+    const doc = this.doc();
+    if (!doc) return;
+    const result = adoptPending(doc, this.unsaved.known, pending);
+    for (const id of result.acknowledged.gone) this.unsaved.noteGone(id);
+    edit(name, () => result.keep?.(result.doc) ?? result.doc);
+    for (const notice of result.notices) say(notice);
+  }
+
+  /** Keeps what changed: in the outbox and, beside that, on the server. */
+  private keep(ids: readonly Id[]): void {
+    this.unsaved.changed(ids, useDocument.getState().doc?.entities ?? {});
+    this.outbox.touch(ids);
+    this.tell();
+    this.wake();
+  }
+
+  /** Tries again at once. */
+  tryNow(): void {
+    this.waits.reset();
+    this.unsaved.forgive();
+    this.pullSoon();
+  }
+
+  private pullSoon(): void {
+    this.wantsPull = true;
+    this.wake();
+  }
+
+  private wake(): void {
+    clearTimeout(this.timer);
+    if (!this.running && !this.closed) void this.exchange();
+  }
+
+  /** Exchanges with the server until there is nothing left to exchange or something stands in the way. */
+  private async exchange(): Promise<void> {
+    this.running = true;
+    try {
+      for (;;) {
+        if (this.closed) return;
+        const orphan = this.orphans[0];
+        this.batch ??= this.unsaved.nextBatch(this.epoch);
+        if (this.batch) await this.send(this.batch);
+        else if (this.wantsPull) await this.pull();
+        else if (orphan) {
+          await this.adopt(orphan);
+          this.orphans.shift();
+        } else break;
+        this.waits.reset();
+        this.trouble = null;
+      }
+      this.trouble = null;
+    } catch (error) {
+      await this.stumble(error);
+    } finally {
+      this.running = false;
+      this.tell();
+    }
+  }
+
+  private async stumble(error: unknown): Promise<void> {
+    if (this.closed) return;
+    if (error instanceof Restored) {
+      try {
+        await this.reload();
+        this.timer = setTimeout(() => {
+          this.wake();
+        }, 0);
+        return;
+      } catch (again) {
+        error = again;
+      }
+    }
+    this.trouble = error instanceof Error ? error.message.replace(/\.$/, '') : String(error);
+    // Anything else than a server out of reach is a fault of this page: the shot is asked for anew as well.
+    this.timer = setTimeout(() => {
+      this.pullSoon();
+    }, this.waits.next());
+  }
+
+  private async send(batch: KeptBatch): Promise<void> {
+    this.outbox.touch([]);
+    await this.outbox.whenHeld(batch.seq ?? this.unsaved.seq, STORE_MS);
+    const outcome = await sendBatch(this.shotId, this.tab, batch, (id) => this.unsaved.sourceOf(id));
+    this.batch = null;
+    if (outcome.kind === 'restored') throw new Restored();
+    if (outcome.kind === 'newer') {
+      await this.pull();
+      return;
+    }
+    if (outcome.kind === 'refused') {
+      this.unsaved.refused(batch, outcome.ids, outcome.why);
+      this.outbox.touch([]);
+      return;
+    }
+    const { saved } = outcome;
+    const behind = saved.before > this.unsaved.known.revision;
+    this.unsaved.accepted(batch);
+    this.outbox.touch(batch.bodies.map(({ id }) => id));
+    if (behind) await this.pull(saved.before);
+    this.unsaved.reached(saved.revision);
+    this.settle();
+    if (!this.closed) this.channel.postMessage('saved');
+  }
+
+  /** Records of adopted tabs go when the server has what came of them. */
+  private settle(): void {
+    for (let i = this.following.length - 1; i >= 0; i--) {
+      const { orphan, seq } = this.following[i]!;
+      if (seq > this.unsaved.savedSeq) continue;
+      this.following.splice(i, 1);
+      forgetOrphan(this.shotId, orphan).catch(() => {
+        orphan.release();
+      });
+    }
+  }
+
+  /** Takes in what others changed, merging it with what is not saved here. @param upTo a revision, or all there is. */
+  private async pull(upTo?: number): Promise<void> {
+    this.wantsPull = false;
+    const since = this.unsaved.known.revision;
+    const changes: Theirs[] = [];
+    let revision = upTo;
+    let after = '';
+    for (;;) {
+      const query = `since=${since}${revision === undefined ? '' : `&upTo=${revision}`}${after && `&after=${after}`}`;
+      const page = await request<ChangesPage>('GET', `/shots/${this.shotId}/changes?${query}`);
+      if (page.epoch !== this.epoch || page.revision < since) throw new Restored();
+      ({ revision } = page);
+      changes.push(...page.changes.map(theirsOf));
+      if (page.next === null) break;
+      after = page.next;
+    }
+    const doc = this.doc();
+    if (!doc) return;
+    if (changes.length === 0) {
+      this.unsaved.reached(revision);
+      return;
+    }
+    // All of it is worked out first; only then is anything changed here.
+    this.commit(takeIn(doc, this.unsaved.known, changes, revision));
+    this.settle();
+  }
+
+  private commit({ doc, ids, acknowledged, keep, notices }: TakenIn): void {
+    this.unsaved.take(acknowledged);
+    receive(new Map(ids.map((id) => [id, doc.entities[id] ?? null])));
+    this.unsaved.changed(ids, doc.entities);
+    this.outbox.touch(ids);
+    if (keep) edit('keeping both', keep);
+    for (const notice of notices) say(notice);
+  }
+
+  /** Loads the shot anew from a database that is another than before, and merges what was not saved into it. */
+  private async reload(): Promise<void> {
+    const structure = await request<ShotStructure>('GET', `/shots/${this.shotId}`);
+    const pending = this.unsaved.pending();
+    this.batch = null;
+    this.show(structure);
+    this.outbox.touch(pending.map(({ id }) => id));
+    void this.loadAll();
+    await this.take('work not saved before', pending);
+    say('The server’s database was put back from a copy. What was not saved yet has been put in again.');
+  }
+
+  /** The open document, while it is this shot's. */
+  private doc(): ShotDocument | null {
+    const { doc } = useDocument.getState();
+    return doc?.shotId === this.shotId && !this.left ? doc : null;
+  }
+
+  /** Everything that is not on the server, as it is now. */
+  pending(): Kept[] {
+    return this.unsaved.pending();
+  }
+
+  /** Whether there is work that neither the server nor this browser's store has. */
+  get onlyInMemory(): boolean {
+    return this.unsaved.waiting > 0 && this.outbox.held < this.unsaved.seq;
+  }
+
+  /** Works out what the header says from what the page, this browser and the server have. */
+  private tell(): void {
+    if (this.closed) return;
+    const { waiting, bad } = this.unsaved;
+    const refused = [...bad.values()].map(nameOf);
+    const server = this.trouble ?? (waiting > 0 && refused.length === waiting ? 'The server does not take it' : null);
+    const browser = this.outbox.trouble;
+    const inMemory = browser !== null && this.onlyInMemory;
+    const state = waiting === 0 ? 'saved' : server === null ? 'saving' : inMemory ? 'memory' : 'unsaved';
+    const next: Saving = { state, waiting, server, browser, refused };
+    if (!same(useDocument.getState().saving, next)) useDocument.setState({ saving: next });
+  }
+}
