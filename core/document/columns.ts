@@ -6,25 +6,26 @@ const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789
 const VALUES = new Int16Array(128).fill(-1);
 for (let i = 0; i < 64; i++) VALUES[ALPHABET.charCodeAt(i)] = i;
 
+const CODES = Uint8Array.from(ALPHABET, (letter) => letter.charCodeAt(0));
+const PAD = '='.charCodeAt(0);
+const ascii = new TextDecoder();
+
 /** Encodes a column. */
 export function encodeColumn(column: Float32Array): string {
   const bytes = new Uint8Array(column.length * 4);
   const view = new DataView(bytes.buffer);
   for (let i = 0; i < column.length; i++) view.setFloat32(i * 4, column[i]!, true);
-  let text = '';
-  let part = '';
+  const text = new Uint8Array(Math.ceil(bytes.length / 3) * 4);
+  let at = 0;
   for (let i = 0; i < bytes.length; i += 3) {
     const left = bytes.length - i;
     const word = (bytes[i]! << 16) | ((left > 1 ? bytes[i + 1]! : 0) << 8) | (left > 2 ? bytes[i + 2]! : 0);
-    part += ALPHABET[word >> 18]! + ALPHABET[(word >> 12) & 63]!;
-    part += left > 1 ? ALPHABET[(word >> 6) & 63]! : '=';
-    part += left > 2 ? ALPHABET[word & 63]! : '=';
-    if (part.length > 8192) {
-      text += part;
-      part = '';
-    }
+    text[at++] = CODES[word >> 18]!;
+    text[at++] = CODES[(word >> 12) & 63]!;
+    text[at++] = left > 1 ? CODES[(word >> 6) & 63]! : PAD;
+    text[at++] = left > 2 ? CODES[word & 63]! : PAD;
   }
-  return text + part;
+  return ascii.decode(text);
 }
 
 /** Decodes a column, or returns null when the text is no base64 of whole, finite 32-bit floats. */
