@@ -46,9 +46,9 @@ const SHORT: Readonly<Record<string, string>> = {
 };
 
 function said(error: unknown, is: (code: string | undefined, message: string) => string | null): string | null {
-  if (!(error instanceof Error)) return null;
-  const { code, errors, cause } = error as { code?: unknown; errors?: unknown[]; cause?: unknown };
-  const own = is(typeof code === 'string' ? code : undefined, error.message);
+  if (typeof error !== 'object' || error === null) return null;
+  const { code, message, errors, cause } = error as Record<'code' | 'message' | 'errors' | 'cause', unknown>;
+  const own = is(typeof code === 'string' ? code : undefined, typeof message === 'string' ? message : '');
   if (own !== null) return own;
   for (const each of [...(Array.isArray(errors) ? errors : []), cause]) {
     const inner = said(each, is);

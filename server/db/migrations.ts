@@ -138,11 +138,18 @@ const migrations: Record<string, Knex.Migration> = {
         t.bigInteger('seq');
         t.index(['shot_id', 'tab']);
       });
+      await knex.schema.alterTable('exports', (t) => {
+        t.integer('tries').notNullable().defaultTo(0);
+        t.timestamp('try_at');
+      });
       // Another one after a restore, so that open pages notice it.
       await knex('facts').insert({ name: 'epoch', value: JSON.stringify(randomUUID()) });
     },
     async down(knex) {
       await knex('facts').where({ name: 'epoch' }).delete();
+      await knex.schema.alterTable('exports', (t) => {
+        t.dropColumns('tries', 'try_at');
+      });
       await knex.schema.alterTable('saves', (t) => {
         t.dropColumns('tab', 'seq');
       });

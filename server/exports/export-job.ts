@@ -9,6 +9,7 @@ import { once } from 'node:events';
 import { createWriteStream } from 'node:fs';
 import { mkdir, rename, stat, unlink, writeFile } from 'node:fs/promises';
 import { ZipFile } from 'yazl';
+import { whyLater } from '../db/database.ts';
 import type { ShotsService } from '../shots/shots.service.ts';
 import { exportPath, exportsFolder, type ExportRow } from './exports.service.ts';
 import { assetPictures } from '../assets/assets.service.ts';
@@ -97,8 +98,9 @@ async function writeGif(
 export async function runExport(database: Knex, shots: ShotsService, id: Id): Promise<void> {
   const claimed = await database<ExportRow>('exports')
     .where({ id })
-    .whereIn('state', ['waiting', 'running'])
-    .update({ state: 'running' as const, done: 0 });
+    // One that runs and has fallen silent is set waiting again first, so that no two workers write one file.
+    .where({ state: 'waiting' })
+    .update({ state: 'running' as const, done: 0, trouble: null, try_at: null, heard_at: new Date() });
   const row = await database<ExportRow>('exports').where({ id }).first();
   if (claimed === 0 || !row) return;
   const partial = `${exportPath(id)}.partial`;
@@ -127,10 +129,30 @@ export async function runExport(database: Knex, shots: ShotsService, id: Id): Pr
     if (finished === 0) await unlink(exportPath(id)).catch(() => undefined);
   } catch (error) {
     await unlink(partial).catch(() => undefined);
-    const full = (error as { code?: string }).code === 'ENOSPC';
-    const trouble = full
-      ? 'The disk is full. Make room and export again.'
-      : `The export failed: ${(error as Error).message}`;
-    await database('exports').where({ id, state: 'running' }).update({ state: 'failed', trouble });
+    await setBack(database, row, error);
   }
+}
+
+/** Seconds until an export is tried again: growing, a minute at most. */
+const secondsAfter = (tries: number): number => Math.min(60, 2 ** tries);
+
+/** Notes why an export has not come about: it is tried again by itself where that passes, else it has failed. */
+async function setBack(database: Knex, { id, tries }: ExportRow, error: unknown): Promise<void> {
+  const later = whyLater(error);
+  const running = database('exports').where({ id, state: 'running' });
+  if (later === null) {
+    await running.update({ state: 'failed', trouble: `The export failed: ${(error as Error).message}` });
+    return;
+  }
+  const seconds = secondsAfter(tries);
+  // Where not even this can be noted, its silence is noticed.
+  await running
+    .update({
+      state: 'waiting',
+      done: 0,
+      tries: tries + 1,
+      try_at: database.raw(`now() + interval '${seconds} seconds'`),
+      trouble: `${later}. It is tried again by itself.`,
+    })
+    .catch(() => undefined);
 }

@@ -8,7 +8,7 @@ import { Problem } from '../http/problem.ts';
 import { ShotsService } from '../shots/shots.service.ts';
 import { fileStem, type ExportSettings } from '@tallow/core/formats';
 import { settingsFor, type ExportRequest } from './export-request.ts';
-import { EXPORT_QUEUE } from './queue.ts';
+import { EXPORT_QUEUE, SILENCE_SECONDS } from './queue.ts';
 import { QueueService } from './queue.service.ts';
 
 export type ExportState = 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
@@ -23,6 +23,11 @@ export interface ExportRow {
   readonly file_name: string;
   readonly bytes: string | null;
   readonly trouble: string | null;
+  /** How often it was tried, and when next; null while nobody has to be asked again. */
+  readonly tries: number;
+  readonly try_at: Date | null;
+  /** When its worker last told of it. */
+  readonly heard_at: Date;
   readonly created_at: Date;
 }
 
@@ -79,6 +84,8 @@ export class ExportsService {
       settings: JSON.stringify(settings),
       frames: settings.to - settings.from,
       file_name: fileName,
+      // Handed in again should the queue not hear of it now.
+      try_at: this.database.raw(`now() + interval '${SILENCE_SECONDS} seconds'`),
     });
     await this.queue.send(EXPORT_QUEUE, { exportId: id });
     return this.one(id);

@@ -4,6 +4,9 @@ import type PgBoss from 'pg-boss';
 import { DATABASE } from '../db/database.ts';
 import { EXPORT_QUEUE, openQueue, SILENCE_SECONDS } from './queue.ts';
 
+/** How often waiting and silent exports are looked after, ms. */
+const REVIVE_MS = 2000;
+
 /** The server's side of the queue: hands jobs in, and hands them in again when their worker fell silent. */
 @Injectable()
 export class QueueService implements OnApplicationBootstrap, OnApplicationShutdown {
@@ -19,7 +22,7 @@ export class QueueService implements OnApplicationBootstrap, OnApplicationShutdo
     });
     this.watch = setInterval(() => {
       this.revive().catch(() => undefined);
-    }, 5000);
+    }, REVIVE_MS);
     this.watch.unref();
   }
 
@@ -28,14 +31,19 @@ export class QueueService implements OnApplicationBootstrap, OnApplicationShutdo
     await this.boss?.send(queue, job, once === undefined ? {} : { singletonKey: once });
   }
 
-  /** Hands in again what a worker began and no longer tells of. */
+  /** Hands in again what a worker began and no longer tells of, and what was to be tried again by now. */
   private async revive(): Promise<void> {
     const silent = await this.database('exports')
       .where('state', 'running')
       .whereRaw(`heard_at < now() - interval '${SILENCE_SECONDS} seconds'`)
       .update({ state: 'waiting', heard_at: this.database.fn.now() })
       .returning<{ id: string }[]>('id');
-    for (const { id } of silent) await this.send(EXPORT_QUEUE, { exportId: id });
+    const due = await this.database('exports')
+      .where('state', 'waiting')
+      .where('try_at', '<', this.database.fn.now())
+      .update({ try_at: this.database.raw(`now() + interval '${SILENCE_SECONDS} seconds'`) })
+      .returning<{ id: string }[]>('id');
+    for (const { id } of [...silent, ...due]) await this.send(EXPORT_QUEUE, { exportId: id });
   }
 
   async onApplicationShutdown(): Promise<void> {

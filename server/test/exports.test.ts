@@ -4,7 +4,7 @@ import { addMark, holdFor, insertBlank, setElement, setSwatch } from '@tallow/co
 import { furnaceMouth, FURNACE_MOUTH_ID } from '@tallow/demo';
 import { createCanvas, loadImage, type Canvas } from '@napi-rs/canvas';
 import { strFromU8, unzipSync } from 'fflate';
-import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, symlinkSync } from 'node:fs';
 import { ensureDemo } from '../demo.ts';
 import { runExport } from '../exports/export-job.ts';
 import { exportPath, exportsFolder } from '../exports/exports.service.ts';
@@ -45,6 +45,11 @@ const ask = async (): Promise<Answer> =>
 const list = async (): Promise<Answer[]> => (await server.send('GET', `/shots/${FURNACE_MOUTH_ID}/exports`)).json;
 const one = async (id: string): Promise<Answer> => (await list()).find((each) => each.id === id)!;
 
+/** Waits for something, by asking. */
+async function until(isSo: () => Promise<boolean>): Promise<void> {
+  while (!(await isSo())) await new Promise((done) => setTimeout(done, 50));
+}
+
 test('an export waits in the list, is run, and its file is served under the shot’s name', async () => {
   const asked = await ask();
   expect(asked).toMatchObject({ state: 'waiting', frames: 4, done: 0, bytes: null });
@@ -63,13 +68,36 @@ test('an export waits in the list, is run, and its file is served under the shot
 
 test('run again after its worker was killed, it gives the same frames; run once done, it is left alone', async () => {
   const asked = await ask();
-  await server.database('exports').where({ id: asked.id }).update({ state: 'running', done: 2 });
+  // Silent for long enough, a running one is set waiting again by the server.
+  const silent = new Date(Date.now() - 60_000);
+  await server.database('exports').where({ id: asked.id }).update({ state: 'running', done: 2, heard_at: silent });
+  await until(async () => (await one(asked.id)).state === 'waiting');
   await runExport(server.database, shots, asked.id);
   const first = await one(asked.id);
   expect(first.state).toBe('done');
   const { mtimeMs } = statSync(exportPath(asked.id));
   await runExport(server.database, shots, asked.id);
   expect(statSync(exportPath(asked.id)).mtimeMs).toBe(mtimeMs);
+});
+
+test('on a full disk it says so, is tried again by itself, and comes about once there is room', async () => {
+  const asked = await ask();
+  // Whatever is written there meets a full disk.
+  mkdirSync(exportsFolder(), { recursive: true });
+  symlinkSync('/dev/full', `${exportPath(asked.id)}.partial`);
+  await runExport(server.database, shots, asked.id);
+  expect(await one(asked.id)).toMatchObject({
+    state: 'waiting',
+    trouble: 'The disk of the server is full. It is tried again by itself.',
+  });
+  const row = () =>
+    server.database<{ id: string; tries: number; try_at: Date }>('exports').where({ id: asked.id }).first();
+  const before = await row();
+  expect(before).toMatchObject({ tries: 1 });
+  // The server hands it in again once it is due.
+  await until(async () => (await row())!.try_at > before!.try_at);
+  await runExport(server.database, shots, asked.id);
+  expect(await one(asked.id)).toMatchObject({ state: 'done', trouble: null });
 });
 
 test('stopped before or while it runs, it leaves no file behind', async () => {

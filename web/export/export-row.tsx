@@ -38,7 +38,9 @@ export function ExportRow({ info, reload }: { info: ExportInfo; reload: () => Pr
             {info.settings.scale === 1 ? '' : ` · ${info.settings.scale * 100} %`} · {when}
             {info.bytes === null ? '' : ` · ${sizeText(info.bytes)}`}
           </div>
-          {info.trouble ? <div className="text-[13px] text-harm">{info.trouble}</div> : null}
+          {info.trouble ? (
+            <div className={`text-[13px] ${isRunning(info) ? 'text-warn' : 'text-harm'}`}>{info.trouble}</div>
+          ) : null}
         </div>
         <span
           className={`font-mono text-xs ${info.state === 'done' ? 'text-sound' : info.state === 'failed' ? 'text-harm' : 'text-wax-300'}`}
