@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -30,7 +30,35 @@ async function start(port: number, through: 'node' | 'shell' = 'node'): Promise<
   child.stdout?.on('data', (data: Buffer) => (said += data.toString()));
   child.stderr?.on('data', (data: Buffer) => (said += data.toString()));
   await expect.poll(() => said, { timeout: 40_000 }).toContain('Tallow is at http');
-  return { process: child, address: /http:\/\/localhost:\d+/.exec(said)![0], said: () => said };
+  return { process: child, address: /Tallow is at (http:\/\/localhost:\d+)/.exec(said)![1]!, said: () => said };
+}
+
+interface Running {
+  readonly id: number;
+  readonly parent: number;
+  readonly words: string;
+}
+/** The processes of this machine. */
+function running(): Running[] {
+  return readdirSync('/proc').flatMap((name): Running[] => {
+    try {
+      const parent = Number(
+        readFileSync(`/proc/${name}/stat`, 'utf8')
+          .replace(/^.*\) /s, '')
+          .split(' ')[1],
+      );
+      return [{ id: Number(name), parent, words: readFileSync(`/proc/${name}/cmdline`, 'utf8').replaceAll('\0', ' ') }];
+    } catch {
+      return [];
+    }
+  });
+}
+const startCommandOf = (shell: number): number => running().find(({ parent }) => parent === shell)!.id;
+/** A child by a word of its command, as soon as there is one. */
+async function childOf(parent: number, word: string): Promise<number> {
+  const find = () => running().find((each) => each.parent === parent && each.words.includes(word));
+  await expect.poll(find, { timeout: 15_000 }).toBeDefined();
+  return find()!.id;
 }
 
 const answers = (address: string): Promise<boolean> =>
@@ -66,11 +94,27 @@ test('start makes everything, Ctrl+C ends all of it, and a second start finds wh
   // A taken port is said, and the next free one used.
   const taken = createServer().listen(4710, '127.0.0.1');
   const second = await start(4710, 'shell');
-  expect(second.said()).toContain('Port 4710 is taken; using');
+  expect(second.said()).toContain('Port 4710 is taken. On another port the browser does not find the unsaved work');
+  expect(second.said()).toContain('Start with --wait-for-port');
   expect(second.address).not.toBe('http://localhost:4710');
   const kept = (await (await fetch(`${second.address}/api/shots`)).json()) as { name: string }[];
   expect(kept[0]!.name).toBe('Kept');
   taken.close();
+
+  // Whatever of it is killed comes back by itself, the database with all that was acknowledged, and is told in a line.
+  const command = startCommandOf(second.process.pid!);
+  for (const [name, find] of [
+    ['The server', () => childOf(command, 'server.js')],
+    ['The worker', () => childOf(command, 'worker.js')],
+    ['The database', () => childOf(command, 'postgres')],
+  ] as const) {
+    process.kill(await find(), 'SIGKILL');
+    await expect.poll(second.said, { timeout: 30_000 }).toContain(`${name} ended (killed by SIGKILL)`);
+    await expect.poll(second.said, { timeout: 30_000 }).toContain(`${name} is back.`);
+    await expect.poll(() => answers(second.address), { timeout: 30_000 }).toBe(true);
+  }
+  const after = (await (await fetch(`${second.address}/api/shots`)).json()) as { name: string }[];
+  expect(after[0]!.name).toBe('Kept');
 
   // The parent gone without a word, all of it stops by itself.
   second.process.kill('SIGKILL');

@@ -3,7 +3,10 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { ensureBuilt } from './build.mjs';
-import { freePort, startCluster } from './database.mjs';
+import { startCluster } from './database.mjs';
+import { keepRunning } from './keep-running.mjs';
+import { pagePort } from './page-port.mjs';
+import { endOf, lastWords } from './reasons.mjs';
 import { ensurePackages, ensurePrograms, root } from './system.mjs';
 
 const children = new Set();
@@ -40,31 +43,28 @@ function ancestors() {
   return `${parent} ${parent > 1 ? parentOf(parent) : 0}`;
 }
 
-/** Runs a program and runs it again should it die. Resolves when it first says that it is ready. */
-function keepRunning(file, args, env) {
+/** Runs a built program until it says that it is ready. */
+function startProgram(file, args, env) {
+  const child = spawn(process.execPath, ['--enable-source-maps', join(root, 'dist', 'node', file), ...args], {
+    cwd: root,
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'inherit', 'pipe', 'ipc'],
+  });
+  children.add(child);
+  let said = '';
+  child.stderr.on('data', (text) => {
+    process.stderr.write(text);
+    said = (said + text).slice(-8000);
+  });
+  const ended = new Promise((done) => {
+    child.once('close', (code, signal) => {
+      children.delete(child);
+      done({ how: endOf(code, signal), words: lastWords(said) });
+    });
+  });
   return new Promise((ready, failed) => {
-    let deaths = 0;
-    let wasReady = false;
-    const run = () => {
-      const child = spawn(process.execPath, ['--enable-source-maps', join(root, 'dist', 'node', file), ...args], {
-        cwd: root,
-        env: { ...process.env, ...env },
-        stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-      });
-      children.add(child);
-      child.on('message', () => {
-        wasReady = true;
-        ready();
-      });
-      child.once('exit', (code, signal) => {
-        children.delete(child);
-        if (stopping) return;
-        deaths += 1;
-        if (deaths > (wasReady ? 20 : 2)) failed(new Error(`${file} keeps ending (${code ?? signal})`));
-        else setTimeout(run, deaths > 3 ? 1000 : 100);
-      });
-    };
-    run();
+    child.once('message', () => ready({ ended }));
+    void ended.then(({ how, words }) => failed(new Error(words || `it ended (${how})`)));
   });
 }
 
@@ -76,35 +76,48 @@ async function main() {
     if (ancestors() !== above) void stop(0);
   }, 500).unref();
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
+  const wished = Number(process.env.TALLOW_PORT ?? 4600);
+  if (!Number.isInteger(wished) || wished < 1 || wished > 65535)
+    throw new Error(`TALLOW_PORT must be a port from 1 to 65535, not ${process.env.TALLOW_PORT}.`);
   ensurePrograms();
   ensurePackages();
   ensureBuilt();
   mkdirSync(home, { recursive: true });
-  const wished = Number(process.env.TALLOW_PORT ?? 4600);
-  if (!Number.isInteger(wished) || wished < 1 || wished > 65535)
-    throw new Error(`TALLOW_PORT must be a port from 1 to 65535, not ${process.env.TALLOW_PORT}.`);
+  const watch = { home, isStopping: () => stopping };
   if (!process.env.DATABASE_URL) {
-    cluster = await startCluster(home);
-    void cluster.ended.then(() => {
-      if (stopping) return;
-      console.error('The database has ended. Stopping; start again with npm start.');
-      void stop(1);
-    });
+    await keepRunning(
+      'The database',
+      async () => {
+        // Server and worker find it again where it was.
+        cluster = await startCluster(home, { port: cluster?.port ?? 0 });
+        return cluster;
+      },
+      watch,
+    );
   }
-  const port = await freePort(wished);
-  if (port !== wished) console.log(`Port ${wished} is taken; using ${port}.`);
+  const port = await pagePort(wished, process.argv.includes('--wait-for-port'));
   const env = {
     DATABASE_URL: process.env.DATABASE_URL || cluster.url,
     TALLOW_HOME: home,
     TALLOW_PORT: String(port),
     NODE_ENV: 'production',
   };
-  await keepRunning('server.js', fresh ? ['--fresh-demo'] : [], env);
-  keepRunning('worker.js', [], env).catch(fail);
+  let demo = fresh ? ['--fresh-demo'] : [];
+  await keepRunning(
+    'The server',
+    async () => {
+      const running = await startProgram('server.js', demo, env);
+      demo = [];
+      return running;
+    },
+    watch,
+  );
+  void keepRunning('The worker', () => startProgram('worker.js', [], env), watch).catch(fail);
   console.log(`Tallow is at http://localhost:${port}`);
 }
 
 function fail(error) {
+  if (stopping) return;
   console.error(error.message);
   void stop(1);
 }

@@ -6,11 +6,21 @@ import { join } from 'node:path';
 
 export const root = join(import.meta.dirname, '..');
 
-/** The folder of PostgreSQL's programs, newest version first, or null. */
-export function postgresPrograms() {
-  const base = '/usr/lib/postgresql';
-  const versions = existsSync(base) ? readdirSync(base).sort((a, b) => Number(b) - Number(a)) : [];
-  return versions.map((version) => join(base, version, 'bin')).find((bin) => existsSync(join(bin, 'initdb'))) ?? null;
+/** Where Debian puts PostgreSQL, a folder for each version. */
+const POSTGRES = '/usr/lib/postgresql';
+
+/** The versions of PostgreSQL that are installed with a server, newest first. */
+export function postgresVersions(base = POSTGRES) {
+  if (!existsSync(base)) return [];
+  return readdirSync(base)
+    .filter((version) => existsSync(join(base, version, 'bin', 'initdb')))
+    .sort((a, b) => Number(b) - Number(a));
+}
+
+/** The folder of PostgreSQL's programs: of one version, or the newest; null when it is not installed. */
+export function postgresPrograms(version = undefined, base = POSTGRES) {
+  const found = postgresVersions(base).find((each) => version === undefined || each === version);
+  return found === undefined ? null : join(base, found, 'bin');
 }
 
 const onPath = (program) => spawnSync('sh', ['-c', `command -v ${program}`]).status === 0;

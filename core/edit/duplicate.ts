@@ -1,8 +1,6 @@
 /** Copies of whole shots. */
 import {
   documentOf,
-  find,
-  type Between,
   type Drawing,
   type Entity,
   type Finish,
@@ -11,7 +9,7 @@ import {
   type NewId,
   type ShotDocument,
 } from '../document/index.ts';
-import { printOf } from './print.ts';
+import { reprinted } from './reprint.ts';
 
 /** The longest name a copy is made from; what is longer is cut so that the copy's name still fits. */
 const ROOM = 190;
@@ -24,7 +22,6 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
     if (entity.kind === 'variant')
       for (const { id } of entity.held?.lists ?? []) if (!ids.has(id)) ids.set(id, newId());
   const of = (id: Id): Id => ids.get(id) ?? id;
-  const slotsOf = ({ layerId }: Between) => find(doc, 'layer', layerId)?.slots ?? {};
   const known = (list: readonly Id[]) => list.filter((id) => ids.has(id)).map(of);
   const maybe = (id: Id | null) => (id && ids.has(id) ? of(id) : null);
   const named = (record: Readonly<Record<string, Id>>) =>
@@ -33,11 +30,8 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
     list.map((each) => ({ ...each, swatch: each.swatch && of(each.swatch) }));
   const mark = (each: Mark): Mark => (each.kind === 'rub' ? each : { ...each, swatch: of(each.swatch) });
   // Prints tell swatches apart, and a copy has its own: what was as it was laid is so in the copy.
-  const reprinted = (print: string, drawingId: Id | undefined): string => {
-    const drawing = find(doc, 'drawing', drawingId);
-    return drawing && printOf(drawing) === print ? printOf(copied(drawing) as Drawing) : print;
-  };
-  const copied = (entity: Entity): Entity => {
+  const copied = (entity: Entity): Entity => withIds(reprinted(doc, entity, (drawing) => withIds(drawing) as Drawing));
+  const withIds = (entity: Entity): Entity => {
     const id = of(entity.id);
     switch (entity.kind) {
       case 'shot':
@@ -64,13 +58,6 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
           elementId: of(entity.elementId),
           layerId: of(entity.layerId),
           pathId: maybe(entity.pathId),
-          laid: Object.fromEntries(
-            Object.entries(entity.laid).map(([slot, print]) => [slot, reprinted(print, slotsOf(entity)[slot])]),
-          ),
-          hangsOn: [
-            reprinted(entity.hangsOn[0], slotsOf(entity)[entity.from]),
-            reprinted(entity.hangsOn[1], slotsOf(entity)[entity.to]),
-          ],
         };
       case 'variant':
         return {
@@ -179,7 +166,7 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
             Object.entries(entity.laid).map(([key, laid]) => [
               key,
               laid.flatMap(({ drawingId, slot, print }) =>
-                ids.has(drawingId) ? [{ drawingId: of(drawingId), slot, print: reprinted(print, drawingId) }] : [],
+                ids.has(drawingId) ? [{ drawingId: of(drawingId), slot, print }] : [],
               ),
             ]),
           ),

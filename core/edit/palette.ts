@@ -15,6 +15,7 @@ import {
   type ShotDocument,
   type Swatch,
 } from '../document/index.ts';
+import { reprinted } from './reprint.ts';
 import { addSwatch, setSwatch } from './shot.ts';
 
 /** Where a swatch is used. */
@@ -115,11 +116,17 @@ function repainted<T extends Entity>(entity: T, of: (swatch: Id) => Id): T {
   }
 }
 
-/** Puts one swatch in the place of another everywhere. Needs all drawings loaded. */
+/**
+ * Puts one swatch in the place of another everywhere; what was computed and not touched by hand goes on counting as
+ * such. Needs all drawings loaded.
+ */
 export function replaceSwatch(doc: ShotDocument, swatch: Id, by: Id): ShotDocument {
   const of = (id: Id) => (id === swatch ? by : id);
   const changed = Object.values(doc.entities).flatMap((entity) => {
-    const next = repainted(entity, of);
+    const next = repainted(
+      reprinted(doc, entity, (drawing) => repainted(drawing, of)),
+      of,
+    );
     return same(entity, next) ? [] : [next];
   });
   return putEntities(doc, ...changed);

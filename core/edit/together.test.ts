@@ -57,8 +57,7 @@ class Person {
       const base = this.acknowledged.get(theirs.id);
       const mine = entities[theirs.id];
       this.acknowledged.set(theirs.id, theirs);
-      entities[theirs.id] =
-        mine === base || !mine ? theirs : mergeEntity(base ?? mine, mine, theirs).merged;
+      entities[theirs.id] = mine === base || !mine ? theirs : mergeEntity(base ?? mine, mine, theirs).merged;
     }
     this.revision = this.server.revision;
     this.doc = { ...this.doc, entities };
