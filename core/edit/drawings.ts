@@ -12,6 +12,7 @@ import {
   type ShotDocument,
 } from '../document/index.ts';
 import {
+  elementLength,
   exposureAt,
   fillGap,
   insertRun,
@@ -22,9 +23,11 @@ import {
   setHold,
   shownOn,
   splitRun,
+  timedLayers,
   type TimedLayer,
 } from '../timing/index.ts';
 import { phaseAt } from '../plan/index.ts';
+import { rescueDrawing } from './keep-both.ts';
 import { swept } from './sweep.ts';
 import { atRun, placeOf, settled, withList, type Place, type Timed } from './place.ts';
 
@@ -201,6 +204,13 @@ function makeFirst(place: Place, frame: number, newId: NewId): { list: RunList; 
   return { list: fillGap(timed.list, listFrame(timed.list, frame, turn), slot, hold, newId), slot };
 }
 
+/** A drawing with marks on top of those it has. */
+const withMarks = (drawing: Drawing, marks: readonly Mark[]): Drawing => ({
+  ...drawing,
+  marks: { ...drawing.marks, ...Object.fromEntries(marks.map((mark) => [mark.id, mark])) },
+  order: [...drawing.order, ...marks.map((mark) => mark.id)],
+});
+
 /**
  * Adds marks on top of the drawing a layer shows on a frame; where nothing shows, the drawing is
  * made there first. Needs that drawing loaded.
@@ -217,16 +227,44 @@ export function addMarks(
   const drawing = find(doc, 'drawing', shown?.drawingId);
   if (shown && !drawing) throw new Error(`Drawing ${shown.drawingId} is not loaded`);
   const base = drawing ?? emptyDrawing(newId());
-  const grown: Drawing = {
-    ...base,
-    marks: { ...base.marks, ...Object.fromEntries(marks.map((mark) => [mark.id, mark])) },
-    order: [...base.order, ...marks.map((mark) => mark.id)],
-  };
+  const grown = withMarks(base, marks);
   if (drawing) return putEntities(doc, grown);
   const { layer } = place.timed;
   const { list, slot } = makeFirst(place, frame, newId);
   const nextLayer: Layer = { ...layer, slots: { ...layer.slots, [slot]: grown.id } };
   return withList(doc, place, list, nextLayer, grown);
+}
+
+/** Where marks are to go: a layer's drawing, by its id where there is one as the pen lands, else a new one on a frame. */
+export interface Landing {
+  readonly layerId: Id;
+  readonly drawingId: Id | null;
+  readonly frame: number;
+}
+
+/**
+ * Adds marks where the pen landed, whatever others have changed since: to that very drawing, wherever it is shown by
+ * now; where it or its layer is gone, to a new one, on a layer of its own if need be. Needs that drawing loaded.
+ */
+export function landMarks(
+  doc: ShotDocument,
+  { layerId, drawingId, frame }: Landing,
+  marks: readonly Mark[],
+  newId: NewId,
+): ShotDocument {
+  const drawing = find(doc, 'drawing', drawingId);
+  if (drawing) return putEntities(doc, withMarks(drawing, marks));
+  const layer = find(doc, 'layer', layerId);
+  const element = find(doc, 'element', layer?.elementId);
+  const timed = element && timedLayers(doc, element).find((each) => each.layer.id === layerId);
+  if (timed) {
+    const isFree = !shownOn(timed, frame, elementLength(doc, element));
+    return isFree
+      ? addMarks(doc, layerId, frame, marks, newId)
+      : insertAfter(doc, layerId, frame, withMarks(emptyDrawing(newId()), marks), newId).doc;
+  }
+  const made = withMarks(emptyDrawing(newId()), marks);
+  return rescueDrawing(putEntities(doc, made), made);
 }
 
 /** Adds one mark, see `addMarks`. */

@@ -120,6 +120,18 @@ export const staleTone = (doc: ShotDocument, tone: Tone): ToneSlot[] => {
   return toneSlots(doc, tone, laid).filter(({ slot, print }) => tone.hangsOn[slot] !== print);
 };
 
+/** What the tone of some slots hangs on: body, details, their drawings there, and the element with its light. */
+export function toneHangsOn(doc: ShotDocument, tone: Tone, slots: readonly Pick<ToneSlot, 'slot'>[]): Set<Id> {
+  const body = find(doc, 'layer', tone.bodyId);
+  const details = tone.details.flatMap((id) => find(doc, 'layer', id) ?? []);
+  return new Set([
+    tone.elementId,
+    tone.bodyId,
+    ...slots.flatMap(({ slot }) => body?.slots[slot] ?? []),
+    ...details.flatMap(({ id, slots: shown }) => [id, ...Object.values(shown)]),
+  ]);
+}
+
 /** A layer for a tone, tied to its body: shade right over it, light right under the line. */
 function withLayer(doc: ShotDocument, tone: Tone, key: ToneKey, newId: NewId): { doc: ShotDocument; layer: Layer } {
   const known = find(doc, 'layer', tone.layers[key]);

@@ -1,13 +1,14 @@
 /** The pen draws: samples in element space become a stroke under the pen, and marks of the document when it lifts. */
 import { answered } from '@tallow/core/brush';
 import { randomId } from '@tallow/core/document';
-import { addMarks, breakHold, whyNotDrawable } from '@tallow/core/edit';
+import { breakHold, landMarks, whyNotDrawable } from '@tallow/core/edit';
 import { apply, invert, multiply, scaleOf, type Matrix, type Point } from '@tallow/core/geometry';
 import { current, layerMatrix, lineSwatchOf, shownNow, swatchOf, type Current } from '../state/current.ts';
 import { desk, type Tool } from '../state/desk.ts';
 import { edit, endGesture, say, takeBack, useDocument } from '../state/document.ts';
 import { strokeDone } from '../state/going-on.ts';
 import { isLateInHold } from '../state/pen-target.ts';
+import { frameFrom } from '../state/place.ts';
 import { openSaver } from '../state/session.ts';
 import type { Engine } from './engine.ts';
 import { LiveStroke } from './live-stroke.ts';
@@ -80,7 +81,9 @@ export function beginStroke(engine: Engine, inward: Matrix, first: PenSample): P
   const inHand = brushes[tool];
   const setup = setupOf(now, tool, inHand, swatch, lines, matrix, perPixel, first.shift);
   const live = engine.compositor.begin(setup);
-  const needed = afresh ? undefined : shownNow(now, frame)?.drawingId;
+  // The drawing under the pen as it lands: that one gets the stroke, whatever others put in before it meanwhile.
+  const was = current() ?? now;
+  const drawingId = shownNow(was, frame)?.drawingId ?? null;
   const start = apply(inward, first);
   const ruled = ruler && ruledFrom(ruler, placed, start, RULER_REACH * perPixel);
   let [travelled, last] = [0, start];
@@ -110,14 +113,15 @@ export function beginStroke(engine: Engine, inward: Matrix, first: PenSample): P
     }
     const marks = marksOf(tool, setup, live, swatch, lines);
     const put = () => {
-      edit(name, (doc) => addMarks(doc, layer.id, frame, marks, randomId), gesture);
+      const landing = { layerId: layer.id, drawingId, frame: frameFrom(was, frame) };
+      edit(name, (doc) => landMarks(doc, landing, marks, randomId), gesture);
       endGesture();
       if (tool !== 'rub') strokeDone();
     };
     engine.compositor.settle();
-    if (needed && useDocument.getState().missing.has(needed)) {
+    if (drawingId && useDocument.getState().missing.has(drawingId)) {
       void openSaver()
-        ?.load([needed])
+        ?.load([drawingId])
         .then(put, () => {
           say(
             'This drawing is not loaded yet and the server cannot be reached. The stroke was not kept; draw it again when the header says saved.',

@@ -7,7 +7,7 @@ import { randomId, readEntity, same, shotOf, type Entity, type Id, type ShotDocu
 import { adoptPending, takeIn, type Pending, type TakenIn, type Theirs } from '@tallow/core/edit';
 import { request, Unreachable } from '../api/client.ts';
 import type { ChangesPage, ShotStructure } from '../api/types.ts';
-import { edit, onChange, openDocument, receive, say, useDocument, type Saving } from '../state/document.ts';
+import { editAround, onChange, openDocument, receive, say, useDocument, type Saving } from '../state/document.ts';
 import { browserStore, type Kept, type KeptBatch } from './browser-store.ts';
 import { forgetOrphan, holdTab, takeOrphans, type Orphan } from './orphans.ts';
 import { Outbox } from './outbox.ts';
@@ -217,7 +217,7 @@ export class Saver {
     if (!doc) return;
     const result = adoptPending(doc, this.unsaved.known, pending);
     for (const id of result.acknowledged.gone) this.unsaved.noteGone(id);
-    edit(name, () => result.keep?.(result.doc) ?? result.doc);
+    editAround(name, () => result.keep?.(result.doc) ?? result.doc);
     for (const notice of result.notices) say(notice);
   }
 
@@ -361,7 +361,7 @@ export class Saver {
     receive(new Map(ids.map((id) => [id, doc.entities[id] ?? null])));
     this.unsaved.changed(ids, doc.entities);
     this.outbox.touch(ids);
-    if (keep) edit('keeping both', keep);
+    if (keep) editAround('keeping both', keep);
     for (const notice of notices) say(notice);
   }
 

@@ -298,7 +298,9 @@ async function follow(): Promise<void> {
       const work = doc && stale ? workFor(doc, stale, crossesSeam(doc, stale)) : null;
       if (!stale || !work) return;
       const drawings = await compute().between(work);
-      editAlong((latest) => relayBetween(latest, stale.id, {}, drawings, [work.from, work.to]));
+      const ends = endsOf(doc!, stale)?.map(({ id }) => id) ?? [];
+      const hangsOn = new Set([...ends, ...(stale.pathId ? [stale.pathId] : [])]);
+      editAlong(hangsOn, (latest) => relayBetween(latest, stale.id, {}, drawings, [work.from, work.to]));
     }
   } catch (error) {
     notComputed(error);

@@ -47,8 +47,8 @@ interface DocumentState {
   readonly serial: number;
   /** Drawings that exist but have not been fetched yet. */
   readonly missing: ReadonlySet<Id>;
-  readonly done: readonly Step[];
-  readonly undone: readonly Step[];
+  readonly done: readonly MadeStep[];
+  readonly undone: readonly MadeStep[];
   readonly saving: Saving;
   readonly notice: Notice | null;
 }
@@ -67,6 +67,30 @@ export const useDocument = create<DocumentState>(() => ({
 type Listener = (changed: readonly Id[], by: 'user' | 'server') => void;
 const listeners = new Set<Listener>();
 
+/**
+ * Where the user works. It goes with what is drawn when others change the document, and back to where a step was made
+ * when that is undone.
+ */
+export interface Place {
+  /** Where the user is now, to be kept with a step. */
+  readonly take: () => unknown;
+  /** Goes to where a step was made. */
+  readonly bring: (where: unknown) => void;
+  /** Goes with what is drawn through a change that was not made here. */
+  readonly follow: (before: ShotDocument, after: ShotDocument) => void;
+}
+let place: Place | null = null;
+
+/** Says who keeps the user's place. */
+export function keepPlace(next: Place): void {
+  place = next;
+}
+
+/** A step with where it was made. */
+interface MadeStep extends Step {
+  readonly where?: unknown;
+}
+
 /** Tells of every change of the document: which ids, and whether the user or the server made it. */
 export function onChange(listener: Listener): () => void {
   listeners.add(listener);
@@ -76,6 +100,13 @@ export function onChange(listener: Listener): () => void {
 function change(doc: ShotDocument, ids: readonly Id[], by: 'user' | 'server', more: Partial<DocumentState> = {}): void {
   useDocument.setState((state) => ({ ...more, doc, serial: state.serial + 1 }));
   for (const listener of listeners) listener(ids, by);
+}
+
+/** The same for a change that was not made at the user's place: that goes with what is drawn. */
+function changeAround(...[doc, ids, by, more]: Parameters<typeof change>): void {
+  const { doc: before } = useDocument.getState();
+  change(doc, ids, by, more);
+  if (before) place?.follow(before, doc);
 }
 
 let notices = 0;
@@ -103,12 +134,29 @@ export function edit(name: string, change_: (doc: ShotDocument) => ShotDocument,
   const touched = touchedBetween(doc, next);
   const ids = Object.keys(touched);
   if (ids.length === 0) return;
-  const step: Step = { name, touched };
+  const step: MadeStep = { name, touched, where: place?.take() };
   const last = done.at(-1);
   const joins = gesture !== undefined && gesture === joining && last !== undefined;
   joining = gesture ?? null;
-  const steps = joins ? [...done.slice(0, -1), joinSteps(last, step)] : [...done.slice(1 - HISTORY), step];
+  const steps = joins ? [...done.slice(0, -1), joined(last, step)] : [...done.slice(1 - HISTORY), step];
   change(next, ids, 'user', { done: steps, undone: [] });
+}
+
+const joined = (first: MadeStep, second: Step): MadeStep => ({ ...joinSteps(first, second), where: first.where });
+
+/** Puts in what was made elsewhere, or what comes of merging, as a named step that can be undone. */
+export function editAround(name: string, change_: (doc: ShotDocument) => ShotDocument): void {
+  const { doc, done } = useDocument.getState();
+  if (!doc) return;
+  const next = change_(doc);
+  const touched = touchedBetween(doc, next);
+  const ids = Object.keys(touched);
+  if (ids.length === 0) return;
+  joining = null;
+  changeAround(next, ids, 'user', {
+    done: [...done.slice(1 - HISTORY), { name, touched, where: place?.take() }],
+    undone: [],
+  });
 }
 
 /**
@@ -127,22 +175,24 @@ export function reEdit(name: string, change_: (doc: ShotDocument) => ShotDocumen
   if (ids.length === 0) return;
   joining = gesture;
   const steps = under ? done.slice(0, -1) : done.slice(1 - HISTORY);
-  change(next, ids, 'user', { done: [...steps, { name, touched }], undone: [] });
+  const where = under ? under.where : place?.take();
+  change(next, ids, 'user', { done: [...steps, { name, touched, where }], undone: [] });
 }
 
 /**
- * Changes the document as part of the last step: for what follows by itself from what was done. Nothing
- * undone is forgotten.
+ * Changes the document as part of the step it follows from by itself: the last one that touched any of the things it
+ * hangs on. Where that is no longer in the history, it is no step. Nothing undone is forgotten.
  */
-export function editAlong(change_: (doc: ShotDocument) => ShotDocument): void {
+export function editAlong(hangsOn: ReadonlySet<Id>, change_: (doc: ShotDocument) => ShotDocument): void {
   const { doc, done } = useDocument.getState();
   if (!doc) return;
   const next = change_(doc);
   const touched = touchedBetween(doc, next);
   const ids = Object.keys(touched);
-  const last = done.at(-1);
   if (ids.length === 0) return;
-  const steps = last ? [...done.slice(0, -1), joinSteps(last, { name: last.name, touched })] : done;
+  const at = done.findLastIndex((step) => Object.keys(step.touched).some((id) => hangsOn.has(id)));
+  const cause = done[at];
+  const steps = cause ? done.with(at, joined(cause, { name: cause.name, touched })) : done;
   change(next, ids, 'user', { done: steps });
 }
 
@@ -160,8 +210,9 @@ function travel(from: 'done' | 'undone'): void {
   }
   const other = from === 'done' ? state.undone : state.done;
   // What really changed may be less than the step says, where work of others was merged in.
-  const back: Step = {
+  const back: MadeStep = {
     name: step.name,
+    where: step.where,
     touched: Object.fromEntries(
       Object.keys(step.touched).map((id) => {
         const now = { before: state.doc!.entities[id], after: next.entities[id] };
@@ -175,6 +226,7 @@ function travel(from: 'done' | 'undone'): void {
     'user',
     from === 'done' ? { done: rest, undone: [...other, back] } : { undone: rest, done: [...other, back] },
   );
+  if (step.where !== undefined) place?.bring(step.where);
 }
 
 /** Puts back what a gesture under way has changed, as if it had not begun. */
@@ -225,7 +277,7 @@ export function receive(bodies: ReadonlyMap<Id, Entity | null>): void {
     else Reflect.deleteProperty(entities, id);
   }
   const stillMissing = [...missing].filter((id) => !bodies.has(id));
-  change(
+  changeAround(
     { ...doc, entities },
     [...bodies.keys()],
     'server',

@@ -19,6 +19,7 @@ import { current, type Current } from './current.ts';
 import { desk } from './desk.ts';
 import { edit, onChange, say } from './document.ts';
 import { fillingNow, setFill, useFill, whyNotFill, workAt, type FillReportAt } from './fill.ts';
+import { frameFrom } from './place.ts';
 import { withDrawings } from './time-edits.ts';
 
 /** Why fills cannot be carried on from the drawing shown, or null. */
@@ -83,7 +84,7 @@ async function carry(plan: FillPlan, slots: readonly { slot: Id; frame: number }
     edit(`fill through ${results.length} drawings`, (doc) => {
       let next = doc;
       results.forEach(({ shapes, reports: own }, i) => {
-        const { frame } = usable[i + 1]!;
+        const frame = frameFrom(now, usable[i + 1]!.frame);
         next = layFills(next, plan, frame, shapes, boundsPrint(next, plan, frame) ?? '', randomId);
         reports.push(...own.map((report) => ({ ...report, frame })));
       });
@@ -133,7 +134,8 @@ export async function fillAgain(): Promise<void> {
   try {
     for (const [i, each] of stale.entries()) {
       const here = current();
-      const made = here && workAt(here, each.fill, each.frame);
+      const frame = frameFrom(now, each.frame);
+      const made = here && workAt(here, each.fill, frame);
       if (!here || !made) continue;
       const regions = refillable(here.doc, each);
       const shapes = await compute().fillAgain(made.work, regions);
@@ -141,8 +143,8 @@ export async function fillAgain(): Promise<void> {
         stale.length === 1 ? 'fill again' : `fill ${stale.length} drawings again`,
         (doc) => {
           const fill = find(doc, 'fill', each.fill.id);
-          const print = boundsPrint(doc, each.fill, each.frame);
-          return fill && print ? relayFills(doc, { ...each, fill }, regions, shapes, print) : doc;
+          const print = boundsPrint(doc, each.fill, frame);
+          return fill && print ? relayFills(doc, { ...each, fill, frame }, regions, shapes, print) : doc;
         },
         gesture,
       );

@@ -1,7 +1,7 @@
 /** Filling on the desk: what bounds, by which rules, what lies under the pen, and the fills as they are laid. */
 import { find, findAll, randomId, shotOf, type Id, type Stroke } from '@tallow/core/document';
 import {
-  addMarks,
+  landMarks,
   boundsAt,
   boundsPrint,
   fillPlace,
@@ -19,9 +19,10 @@ import { roundOf, shiftAt } from '@tallow/core/timing';
 import { create } from 'zustand';
 import { compute } from '../workers/compute-client.ts';
 import type { FillThere, FillWork } from '../workers/fill-work.ts';
-import { current, layerMatrix, swatchOf, type Current } from './current.ts';
+import { current, layerMatrix, shownNow, swatchOf, type Current } from './current.ts';
 import { desk, setDesk } from './desk.ts';
 import { edit, say, useDocument } from './document.ts';
+import { frameFrom } from './place.ts';
 
 export const FILL_MODES = ['region', 'lasso', 'closing', 'unfill', 'repaint'] as const;
 export type FillMode = (typeof FILL_MODES)[number];
@@ -195,6 +196,7 @@ function lay(asked: Current, name: string, frame: number, shapes: readonly Fille
   const place = fillingNow(asked);
   const active = asked.active?.layer.id;
   if (!active || !swatch || !place || shapes.length === 0 || !find(latest.doc, 'layer', active)) return;
+  const at = frameFrom(asked, frame);
   // The lines stay in hand, though there is a layer now that would be drawn on first.
   if (latest.active?.layer.id === active) setDesk({ layerId: active });
   edit(
@@ -202,9 +204,9 @@ function lay(asked: Current, name: string, frame: number, shapes: readonly Fille
     (doc) => {
       const made = withFillLayer(doc, active, randomId);
       const plan = planFor(made.layerId, place.boundIds);
-      const print = boundsPrint(made.doc, plan, frame) ?? '';
+      const print = boundsPrint(made.doc, plan, at) ?? '';
       const painted = shapes.map((shape) => ({ ...shape, swatch: swatch.id }));
-      return layFills(made.doc, plan, frame, painted, print, randomId);
+      return layFills(made.doc, plan, at, painted, print, randomId);
     },
     gesture,
   );
@@ -285,14 +287,17 @@ export async function closeWith(at: readonly Point[]): Promise<void> {
     unseen: true,
   };
   const gesture = `close-${stroke.id}`;
-  edit('closing stroke', (doc) => addMarks(doc, lines.layer.id, frame, [stroke], randomId), gesture);
+  const drawingId = shownNow({ ...now, active: lines }, frame)?.drawingId ?? null;
+  const landing = { layerId: lines.layer.id, drawingId, frame: frameFrom(now, frame) };
+  edit('closing stroke', (doc) => landMarks(doc, landing, [stroke], randomId), gesture);
   if (!useFill.getState().fillsClosed) return;
   const after = current();
-  const key = after && (await ready(after, frame));
+  const there = frameFrom(now, frame);
+  const key = after && (await ready(after, there));
   if (!key) return;
   const shapes = await compute().fillClosed(before ?? '', key);
   if (shapes.length === 0) say('This stroke closes nothing yet.');
-  else lay(after, 'closing stroke with fill', frame, shapes, gesture);
+  else lay(after, 'closing stroke with fill', there, shapes, gesture);
 }
 
 /** Takes away the fill, or paints it in the swatch in hand, where the pen is. @param at the active layer's space. */
@@ -309,10 +314,11 @@ export async function changeFill(how: 'unfill' | 'repaint', at: Point): Promise<
   const key = how === 'unfill' ? await ready(now, frame) : null;
   const there = key ? await compute().fillAt(key, place) : null;
   const { serial } = useDocument.getState();
+  const on = frameFrom(now, frame);
   edit(how === 'unfill' ? 'take fill away' : 'fill in another swatch', (doc) =>
     how === 'unfill'
-      ? unfill(doc, layerId, frame, place, there?.shape?.rings ?? [])
-      : repaint(doc, layerId, frame, place, swatch.id),
+      ? unfill(doc, layerId, on, place, there?.shape?.rings ?? [])
+      : repaint(doc, layerId, on, place, swatch.id),
   );
   if (useDocument.getState().serial === serial) say('There is no fill here that could be changed.');
 }

@@ -5,6 +5,7 @@ import { FRESH, setDesk } from './desk.ts';
 import { NOTHING_PLANNED, setPlanning } from './plan.ts';
 import { closeDocument } from './document.ts';
 import { Saver } from '../saving/saver.ts';
+import './place.ts';
 
 let saver: Saver | null = null;
 let engine: Engine | null = null;

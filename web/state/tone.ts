@@ -7,6 +7,7 @@ import {
   setElement,
   staleTone,
   toneAbout,
+  toneHangsOn,
   toneSlots,
   type ToneSlot,
 } from '@tallow/core/edit';
@@ -164,7 +165,8 @@ async function follow(): Promise<void> {
       if (!stale) return;
       const cuts = await cut(stale.slots, true);
       if (!cuts) return;
-      editAlong((doc) => {
+      if (!now) return;
+      editAlong(toneHangsOn(now.doc, stale.tone, stale.slots), (doc) => {
         const tone = find(doc, 'tone', stale.tone.id);
         return tone ? layTone(doc, tone, cuts, randomId) : doc;
       });
