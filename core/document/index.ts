@@ -5,6 +5,7 @@ export * from './time-types.ts';
 export * from './look-types.ts';
 export * from './paint-types.ts';
 export * from './value.ts';
+export * from './values-of.ts';
 export * from './columns.ts';
 export * from './text.ts';
 export * from './check.ts';

@@ -1,15 +1,6 @@
 /** Edits of a whole element's time: where its cycle begins, which way it runs, how long it is. */
-import {
-  keysIn,
-  putEntities,
-  type Id,
-  type Key,
-  type Layer,
-  type NewId,
-  type RunList,
-  type ShotDocument,
-  type Value,
-} from '../document/index.ts';
+import { putEntities, withValues, type Id, type NewId, type RunList, type ShotDocument } from '../document/index.ts';
+import { rearrangedPhases } from '../plan/index.ts';
 import {
   cutAt,
   exposures,
@@ -22,51 +13,44 @@ import {
   totalLength,
   withNumbersKept,
 } from '../timing/index.ts';
+import { rekeyed } from './keep-times.ts';
 import { elementOf } from './place.ts';
 import { swept } from './sweep.ts';
 
 const modulo = (value: number, by: number): number => ((value % by) + by) % by;
 
-/** Changes every run list of an element once, and the values over time of its layers. */
+/** Where frames of an element's turn go: each frame before to one after or none, and each after from which before. */
+interface Retold {
+  readonly to: (frame: number) => number | null;
+  readonly from: readonly number[];
+}
+
+/** Changes every run list of an element once, and with them all values over time and the phases. */
 function changeAll(
   doc: ShotDocument,
   elementId: Id,
   change: (list: RunList, turn: number) => RunList,
-  moved: (key: Key, turn: number) => Key | null,
+  retold: (turn: number) => Retold,
 ): ShotDocument {
   const { element, turn } = elementOf(doc, elementId);
+  const { to, from } = retold(turn);
   const timed = timedLayers(doc, element);
   const lists = new Map(timed.flatMap(({ list }) => (list.period === 1 ? [] : [[list.id, list] as const])));
-  const layers = timed.map(({ layer }) => withValues(layer, (value) => rekeyed(value, (key) => moved(key, turn))));
+  const folders = new Set(timed.flatMap(({ folder }) => folder ?? []));
+  const valued = [...timed.map(({ layer }) => layer), ...folders, element].map((entity) =>
+    withValues(entity, (value) => rekeyed(value, to)),
+  );
   const changed = [...lists.values()].map((list) => change(list, turn));
+  const told = putEntities(doc, ...valued, ...changed);
+  const phases = rearrangedPhases(element.phases, turn, from);
   return swept(
-    putEntities(doc, ...layers, ...changed),
+    putEntities(told, { ...elementOf(told, elementId).element, phases }),
     changed.map(({ id }) => id),
   );
 }
 
-function rekeyed(value: Value, moved: (key: Key) => Key | null): Value {
-  const keys = keysIn(value);
-  if (keys.length === 0) return value;
-  const byFrame = new Map<number, Key>();
-  for (const key of keys) {
-    const next = moved(key);
-    if (next && !byFrame.has(next.frame)) byFrame.set(next.frame, next);
-  }
-  const left = [...byFrame.values()].sort((a, b) => a.frame - b.frame);
-  return left.length > 0 ? { keys: left } : { constant: keys[0]!.value };
-}
-
-const withValues = (layer: Layer, change: (value: Value) => Value): Layer => ({
-  ...layer,
-  opacity: change(layer.opacity),
-  shift: {
-    x: change(layer.shift.x),
-    y: change(layer.shift.y),
-    scale: change(layer.shift.scale),
-    angle: change(layer.shift.angle),
-  },
-});
+const framesOf = (length: number, from: (frame: number) => number): number[] =>
+  Array.from({ length }, (_, frame) => from(frame));
 
 /** Lets a cycle begin at what shows on a frame: that frame becomes the first on every layer. */
 export function startAt(doc: ShotDocument, elementId: Id, frame: number): ShotDocument {
@@ -82,7 +66,10 @@ export function startAt(doc: ShotDocument, elementId: Id, frame: number): ShotDo
       const first = exposures(moved).findLast((e) => e.start <= local)?.index ?? 0;
       return first === 0 ? moved : toldFrom(moved, first, round);
     },
-    (key, turn) => ({ ...key, frame: modulo(key.frame - frame, turn) }),
+    (turn) => ({
+      to: (each) => modulo(each - frame, turn),
+      from: framesOf(turn, (each) => modulo(each + frame, turn)),
+    }),
   );
 }
 
@@ -96,7 +83,7 @@ export function turnRound(doc: ShotDocument, elementId: Id): ShotDocument {
       runs: reversedRuns(list.runs),
       offset: modulo(turn - totalLength(list) - list.offset, list.period ?? turn),
     }),
-    (key, turn) => ({ ...key, frame: turn - 1 - key.frame }),
+    (turn) => ({ to: (each) => turn - 1 - each, from: framesOf(turn, (each) => turn - 1 - each) }),
   );
 }
 
@@ -126,7 +113,10 @@ export function resizeTime(doc: ShotDocument, elementId: Id, length: number): Sh
         offset: modulo(Math.round((list.offset * wanted) / turn), wanted),
       };
     },
-    (key, turn) => ({ ...key, frame: Math.min(wanted - 1, Math.round((key.frame * wanted) / turn)) }),
+    (turn) => ({
+      to: (each) => Math.min(wanted - 1, Math.round((each * wanted) / turn)),
+      from: framesOf(wanted, (each) => Math.min(turn - 1, Math.floor((each * turn) / wanted))),
+    }),
   );
 }
 
@@ -149,7 +139,7 @@ export function cutCycle(doc: ShotDocument, elementId: Id, from: number, length:
       const { count } = runsWithin(kept, { from: 0, length });
       return { ...kept, runs: kept.runs.slice(0, count) };
     },
-    (key) => (key.frame < length ? key : null),
+    () => ({ to: (each) => (each < length ? each : null), from: framesOf(length, (each) => each) }),
   );
   const { element } = elementOf(cut, elementId);
   return putEntities(cut, { ...element, time: 'cycle' });

@@ -10,6 +10,7 @@ import {
   toldFrom,
   totalLength,
 } from '../timing/index.ts';
+import { keptLayerTimes } from './keep-times.ts';
 import { atRun, placeOf, withList, type Place, type Timed } from './place.ts';
 
 /** Runs of a list from one index on, as a user picks them; on a cycle they may go on across the seam. */
@@ -119,7 +120,8 @@ export function shiftPhase(doc: ShotDocument, layerId: Id, by: number, newId: Ne
   const place = placeOf(doc, layerId);
   const { timed, turn, element } = place;
   const { list } = timed;
-  if (element.time === 'cycle' || list.period !== null) return putEntities(doc, turned(list, by, list.period ?? turn));
+  if (element.time === 'cycle' || list.period !== null)
+    return keptLayerTimes(doc, putEntities(doc, turned(list, by, list.period ?? turn)), element);
   const lead = list.runs[0]?.slot === null ? list.runs[0] : undefined;
   const length = Math.max(0, (lead?.length ?? 0) + by);
   const rest = list.runs.slice(lead ? 1 : 0);

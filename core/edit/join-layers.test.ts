@@ -1,9 +1,22 @@
 import { find, newShotDocument, shotOf, type Drawing, type Element, type Mark, type Shape } from '../document/index.ts';
 import { polygonRing, seededIds } from '../geometry/index.ts';
 import { sheetsOf } from '../render/index.ts';
-import { addLayer, addMark, holdFor, joinDrawing, joinLayers, newDrawing, setLayer } from './index.ts';
+import {
+  addFinish,
+  addLayer,
+  addMark,
+  holdFor,
+  joinDrawing,
+  joinLayers,
+  joinSeen,
+  newDrawing,
+  newFinish,
+  setLayer,
+} from './index.ts';
 
 const newId = seededIds(71);
+const NONE = { upper: false, lower: false };
+const BOTH = { upper: true, lower: true };
 const empty = newShotDocument(
   newId(),
   { name: 'T', width: 100, height: 50, rate: 24, length: 12, background: null },
@@ -39,21 +52,21 @@ const shapesOn = (d: typeof doc, frame: number): number =>
   sheetsOf(d, frame, { guides: true }).reduce((sum, sheet) => sum + sheet.drawing.order.length, 0);
 
 test('joined layers show on every frame the marks both showed, on one layer, and each mark once', () => {
-  const { doc: joined, layerId } = joinLayers(doc, top.layerId, lower, false, newId);
+  const { doc: joined, layerId } = joinLayers(doc, top.layerId, lower, NONE, newId);
   for (let frame = 0; frame < 4; frame++) expect(shapesOn(joined, frame)).toBe(shapesOn(doc, frame));
   expect(find(joined, 'element', element.id)!.layers).toEqual([layerId]);
   expect(find(joined, 'layer', top.layerId)).toBeUndefined();
 });
 
 test('unjoined copies stay, hidden', () => {
-  const { doc: joined } = joinLayers(doc, top.layerId, lower, true, newId);
+  const { doc: joined } = joinLayers(doc, top.layerId, lower, BOTH, newId);
   expect([lower, top.layerId].map((id) => find(joined, 'layer', id)!.visible)).toEqual([false, false]);
   expect(shapesOn(joined, 0)).toBe(shapesOn(doc, 0));
 });
 
 test('what would look different on one layer is refused, saying why', () => {
   const screened = setLayer(doc, top.layerId, { blend: 'screen' });
-  expect(() => joinLayers(screened, top.layerId, lower, false, newId)).toThrow('Top is blended');
+  expect(() => joinLayers(screened, top.layerId, lower, NONE, newId)).toThrow('Top is blended');
   const samples = { x: [0], y: [0], pressure: [1], altitude: [1], azimuth: [0] };
   const rub: Mark = {
     kind: 'rub',
@@ -62,7 +75,7 @@ test('what would look different on one layer is refused, saying why', () => {
     brush: { kind: 'ink', width: 4, opacity: 1, pressure: false },
     samples: Object.fromEntries(Object.entries(samples).map(([k, v]) => [k, Float32Array.from(v)])) as never,
   };
-  expect(() => joinLayers(addMark(doc, top.layerId, 0, rub, newId), top.layerId, lower, false, newId)).toThrow(
+  expect(() => joinLayers(addMark(doc, top.layerId, 0, rub, newId), top.layerId, lower, NONE, newId)).toThrow(
     'rubbed-out',
   );
 });
@@ -87,4 +100,44 @@ test('a layer that clips shows within the one below it, nothing where that shows
   expect(sheetsOf(hidden, 0, { guides: true })).toEqual([]);
   // Shown alone, it is seen whole.
   expect(sheetsOf(clipped, 0, { guides: true, alone: top.layerId })[0]!.within).toBeNull();
+});
+
+test.each([
+  ['looks', (d: typeof doc) => addFinish(d, top.layerId, newFinish(d, 'glow', newId)), 'has looks'],
+  ['being a matte', (d: typeof doc) => setLayer(d, top.layerId, { role: 'matte' }), 'is a matte'],
+  ['being hidden', (d: typeof doc) => setLayer(d, lower, { visible: false }), 'is hidden and Top is not'],
+  ['being for work only', (d: typeof doc) => setLayer(d, top.layerId, { forWork: true }), 'for work only'],
+])('nothing is lost silently: %s stands in the way', (_, change, trouble) => {
+  expect(() => joinLayers(change(doc), top.layerId, lower, NONE, newId)).toThrow(trouble);
+});
+
+describe('joining all that is seen', () => {
+  const third = addLayer(doc, element.id, 'Third', 'body', top.layerId, newId);
+  const three = addMark(third.doc, third.layerId, 0, square(), newId);
+  const names = (d: typeof doc) => find(d, 'element', element.id)!.layers.map((id) => find(d, 'layer', id)!.name);
+
+  test('makes one layer that shows the same on every frame', () => {
+    const { doc: joined, joined: count, trouble } = joinSeen(three, element.id, false, newId);
+    expect([count, trouble]).toEqual([3, null]);
+    expect(find(joined, 'element', element.id)!.layers).toHaveLength(1);
+    for (let frame = 0; frame < 4; frame++) expect(shapesOn(joined, frame)).toBe(shapesOn(three, frame));
+  });
+  test('leaves what is hidden alone, and keeps unjoined copies of the user’s own layers only', () => {
+    const hidden = setLayer(three, top.layerId, { visible: false });
+    const { doc: joined, joined: count, layerId } = joinSeen(hidden, element.id, true, newId);
+    expect(count).toBe(2);
+    for (let frame = 0; frame < 4; frame++) expect(shapesOn(joined, frame)).toBe(shapesOn(hidden, frame));
+    expect(find(joined, 'layer', top.layerId)).toEqual(find(hidden, 'layer', top.layerId));
+    expect(names(joined).sort()).toEqual(['Line', 'Line', 'Third', 'Top']);
+    expect(find(joined, 'layer', layerId)!.visible).toBe(true);
+    const all = joinSeen(three, element.id, true, newId).doc;
+    expect(names(all).sort()).toEqual(['Line', 'Line', 'Third', 'Top']);
+  });
+  test('stops where it would change the picture, and says why', () => {
+    const screened = setLayer(three, lower, { blend: 'screen' });
+    const { joined, trouble, doc: done } = joinSeen(screened, element.id, false, newId);
+    expect(joined).toBe(2);
+    expect(trouble).toContain('blended');
+    expect(find(done, 'element', element.id)!.layers).toContain(lower);
+  });
 });

@@ -14,8 +14,19 @@ import {
   type Run,
   type ShotDocument,
 } from '../document/index.ts';
-import { elementLength, shownOn, timedLayers, type TimedLayer } from '../timing/index.ts';
+import { elementLength, isVisible, shownOn, timedLayers, type TimedLayer } from '../timing/index.ts';
 import { deleteLayer, listOf } from './layers.ts';
+
+/** What of a layer would be lost, or look different, on a layer with another one's marks; said to the user. */
+function peculiar({ layer }: TimedLayer): string | null {
+  if (!isPlain(layer))
+    return `${layer.name} is blended, faded, moved or clipped; its marks would look different on one layer. Set it to normal at 100 %, where it was drawn, first.`;
+  if (layer.finishes.length > 0)
+    return `${layer.name} has looks, which would fall on the marks of both. Take its looks away first.`;
+  if (layer.role === 'matte')
+    return `${layer.name} is a matte: joined, it would hide nothing any more and be seen itself. Join it with no other layer.`;
+  return null;
+}
 
 const isPlain = ({ opacity, blend, clip, shift }: Layer): boolean =>
   blend === 'normal' && !clip && same(opacity, constant(1)) && same(shift, AT_HOME);
@@ -25,9 +36,16 @@ const drawingIds = ({ layer }: TimedLayer): Id[] => Object.values(layer.slots);
 
 /** Why two layers cannot become one with the same picture and all marks, said to the user, or null. */
 export function whyNotJoined(doc: ShotDocument, upper: TimedLayer, lower: TimedLayer): string | null {
-  const fading = [upper, lower].find(({ layer }) => !isPlain(layer));
-  if (fading)
-    return `${fading.layer.name} is blended, faded, moved or clipped; its marks would look different on one layer. Set it to normal at 100 %, where it was drawn, first.`;
+  const trouble = peculiar(upper) ?? peculiar(lower);
+  if (trouble) return trouble;
+  if (upper.layer.visible !== lower.layer.visible) {
+    const [hidden, seen] = upper.layer.visible ? [lower, upper] : [upper, lower];
+    return `${hidden.layer.name} is hidden and ${seen.layer.name} is not; on one layer both would be seen. Show it, or leave it out.`;
+  }
+  if (upper.layer.forWork !== lower.layer.forWork) {
+    const { layer } = upper.layer.forWork ? upper : lower;
+    return `${layer.name} is for work only; joined, it would be taken away with the rest. Make both the same first.`;
+  }
   if (upper.folder?.id !== lower.folder?.id) return 'The two lie in different folders. Put them in one first.';
   for (const id of drawingIds(upper)) {
     const drawing = find(doc, 'drawing', id);
@@ -50,15 +68,21 @@ function marksOf(drawing: Drawing | undefined, { tint }: Layer, newId: NewId): M
   });
 }
 
+/** Which of two joined layers are left there, hidden. */
+export interface Keeps {
+  readonly upper: boolean;
+  readonly lower: boolean;
+}
+
 /**
  * A layer that shows on each frame what two showed, in place of them. The edit says which id it got.
- * @param keeps leaves the two there, hidden. @throws if they cannot be joined, see `whyNotJoined`.
+ * @throws if they cannot be joined, see `whyNotJoined`.
  */
 export function joinLayers(
   doc: ShotDocument,
   upperId: Id,
   lowerId: Id,
-  keeps: boolean,
+  keeps: Keeps,
   newId: NewId,
 ): { doc: ShotDocument; layerId: Id } {
   const element = find(doc, 'element', find(doc, 'layer', lowerId)?.elementId);
@@ -107,14 +131,53 @@ export function joinLayers(
   const still = upper.list.period === 1 && lower.list.period === 1;
   const put = putEntities(
     doc,
-    { ...layer, slots, tag: lower.layer.tag },
+    { ...layer, slots, tag: lower.layer.tag, visible: lower.layer.visible, forWork: lower.layer.forWork },
     { ...list, runs: still ? runs.map((run) => ({ ...run, length: 1 })).slice(0, 1) : runs, period: still ? 1 : null },
     { ...into, layers: into.layers.toSpliced(at, 0, layer.id) },
     ...[...made.values()].map(({ drawing }) => drawing),
   );
-  if (!keeps) return { doc: deleteLayer(deleteLayer(put, upperId), lowerId), layerId: layer.id };
-  const hidden = [upper.layer, lower.layer].map((each) => ({ ...each, visible: false, opacity: constant(1) }));
-  return { doc: putEntities(put, ...hidden), layerId: layer.id };
+  let next = put;
+  for (const [each, stays] of [
+    [upper.layer, keeps.upper],
+    [lower.layer, keeps.lower],
+  ] as const)
+    next = stays ? putEntities(next, { ...each, visible: false }) : deleteLayer(next, each.id);
+  return { doc: next, layerId: layer.id };
+}
+
+/**
+ * Joins the layers of an element that are seen, from the top down, as far as that changes nothing of the picture.
+ * @param keeps leaves the layers that were joined there, hidden.
+ * @returns how many became one, and why no more did.
+ */
+export function joinSeen(
+  doc: ShotDocument,
+  elementId: Id,
+  keeps: boolean,
+  newId: NewId,
+): { doc: ShotDocument; layerId: Id | null; joined: number; trouble: string | null } {
+  const seen = (now: ShotDocument) => {
+    const element = find(now, 'element', elementId);
+    return element ? timedLayers(now, element).filter(isVisible) : [];
+  };
+  let [next, joined, layerId]: [ShotDocument, number, Id | null] = [doc, 0, null];
+  for (;;) {
+    const [upper, lower] = seen(next);
+    if (!upper || !lower) return { doc: next, layerId, joined, trouble: null };
+    const trouble = whyNotJoined(next, upper, lower);
+    if (trouble) return { doc: next, layerId, joined, trouble };
+    // What has been joined already is no layer of the user's to keep.
+    const made = joinLayers(
+      next,
+      upper.layer.id,
+      lower.layer.id,
+      { upper: keeps && upper.layer.id !== layerId, lower: keeps },
+      newId,
+    );
+    next = made.doc;
+    joined += joined === 0 ? 2 : 1;
+    ({ layerId } = made);
+  }
 }
 
 /**

@@ -8,6 +8,7 @@ import {
   type RunList,
   type ShotDocument,
 } from '../document/index.ts';
+import { keptTimes } from './keep-times.ts';
 import { elementLength, runStart, setHold, timedLayers, totalLength, type TimedLayer } from '../timing/index.ts';
 
 /** A document after an edit, and the element frame the playhead belongs on. */
@@ -40,10 +41,16 @@ export function placeOf(doc: ShotDocument, layerId: Id): Place {
 }
 
 /**
+ * What every edit of an element's time ends with: cycles stay free of flashes, keys and phases keep to their drawings.
+ */
+export const keptFull = (before: ShotDocument, after: ShotDocument, element: Element): ShotDocument =>
+  keptTimes(before, withoutFlashes(before, after, element), element);
+
+/**
  * Keeps a cycle free of flashes after one layer's time changed: layers that ran the whole turn
  * before hold their last drawing to the end of the new turn.
  */
-export function keptFull(before: ShotDocument, after: ShotDocument, element: Element): ShotDocument {
+function withoutFlashes(before: ShotDocument, after: ShotDocument, element: Element): ShotDocument {
   if (element.time !== 'cycle') return after;
   const oldTurn = elementLength(before, element);
   const wasFull = (list: RunList) => list.period === null && totalLength(list) === oldTurn;

@@ -33,10 +33,18 @@ export function middleFrame(doc: ShotDocument, layerId: Id, frame: number): numb
   return here && here.run.length >= 2 ? here.start + Math.floor(here.run.length / 2) : null;
 }
 
+/** How many variants of the drawing on a frame there is time for while it is held; any number on a still layer. */
+export function boilRoom(doc: ShotDocument, layerId: Id, frame: number, hold: number): number {
+  const { timed, turn } = placeOf(doc, layerId);
+  const here = exposureAt(timed.list, frame, turn);
+  if (!here) return 0;
+  return timed.list.period === 1 ? Infinity : Math.ceil(here.run.length / hold) - 1;
+}
+
 /**
  * Lets the drawing on a frame boil: for as long as it is held, variants of it run round, each for `hold`
  * frames. A still layer becomes a loop of its own that long. Needs the drawing loaded.
- * @param breaths marks of the variants, the drawing itself not among them.
+ * @param breaths marks of the variants, the drawing itself not among them; those there is no time for are left out.
  */
 export function layBoil(
   doc: ShotDocument,
@@ -50,8 +58,10 @@ export function layBoil(
   const { list, layer } = place.timed;
   const here = exposureAt(list, frame, place.turn);
   const drawing = find(doc, 'drawing', layer.slots[here?.run.slot ?? '']);
-  if (!here?.run.slot || !drawing) return { doc, frame };
-  const made = breaths.map((marks): Drawing => ({ kind: 'drawing', id: newId(), ...marks }));
+  if (!here?.run.slot || !drawing || boilRoom(doc, layerId, frame, hold) < 1) return { doc, frame };
+  const made = breaths
+    .slice(0, boilRoom(doc, layerId, frame, hold))
+    .map((marks): Drawing => ({ kind: 'drawing', id: newId(), ...marks }));
   const slots = [here.run.slot, ...made.map(() => newId())];
   const own: Layer = {
     ...layer,

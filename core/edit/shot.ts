@@ -1,6 +1,7 @@
 /** Edits of the shot's own settings and its palette. */
 import {
   find,
+  findAll,
   putEntities,
   shotOf,
   type Id,
@@ -23,10 +24,14 @@ export function resizeShot(doc: ShotDocument, size: Partial<Pick<Shot, 'width' |
   const before = shotOf(doc);
   const shot = { ...before, ...size };
   const [dx, dy] = [(shot.width - before.width) / 2, (shot.height - before.height) / 2];
-  const placements = Object.values(doc.entities).flatMap((e) =>
-    e.kind === 'placement' ? [{ ...e, x: e.x + dx, y: e.y + dy }] : [],
+  const placed = Object.values(doc.entities).flatMap((e) =>
+    e.kind === 'placement' || e.kind === 'plate' ? [{ ...e, x: e.x + dx, y: e.y + dy }] : [],
   );
-  return putEntities(doc, shot, ...placements);
+  // Guides of an element move with it.
+  const guides = findAll(doc, 'guide', before.guides)
+    .filter(({ elementId }) => elementId === null)
+    .map((e) => ({ ...e, x: e.x + dx, y: e.y + dy, toX: e.toX + dx, toY: e.toY + dy }));
+  return putEntities(doc, shot, ...placed, ...guides);
 }
 
 /** Adds a swatch at the end of the palette. */

@@ -2,39 +2,87 @@
  * Frames that go with what is drawn: where a frame of one state of a run list is in another. The playhead, what is
  * picked, values over time and phases keep to their drawings by it when drawings are put in, taken out or held otherwise.
  */
-import type { RunList } from '../document/index.ts';
-import { exposureAt, exposures, listFrame, runStart, totalLength } from './runs.ts';
+import type { Id, Run, RunList } from '../document/index.ts';
+import { exposureAt, exposures, runStart, totalLength } from './runs.ts';
+
+/** Past the end of a list nothing shows; that is told apart from a run that shows nothing. */
+const NONE = 'none';
+
+interface Frames {
+  /** What shows on each frame of the element, as far as the list goes. */
+  readonly slots: readonly (Id | null)[];
+  /** Whether a run begins on a frame, or the list has ended by then. */
+  readonly begins: (frame: number) => boolean;
+}
+
+function framesOf(list: RunList, turn: number): Frames {
+  const length = list.offset === 0 && list.period === null ? totalLength(list) : turn;
+  const slots = Array.from({ length }, (_, frame) => {
+    const here = exposureAt(list, frame, turn);
+    return here ? here.run.slot : NONE;
+  });
+  const starts = new Set(list.runs.map((_, index) => runStart(list, index, turn)));
+  return { slots, begins: (frame) => frame === 0 || frame >= length || starts.has(frame) };
+}
+
+/** The run of a list that is, or shows, what a run of an earlier state was: by id, else by its drawing, as far on. */
+function sameRun(before: RunList, after: RunList, run: Run, index: number): number {
+  const own = after.runs.findIndex(({ id }) => id === run.id);
+  if (own >= 0 || run.slot === null) return own;
+  const times = (list: RunList) => exposures(list).filter((each) => each.run.slot === run.slot);
+  const shown = times(after);
+  const which = times(before).findIndex((each) => each.index === index);
+  return shown[Math.min(which, shown.length - 1)]?.index ?? -1;
+}
+
+/** Moves frames of an element from one state of a list to another. */
+export interface Follower {
+  /** The frame on which the list now shows what it showed on this one; see `follower`. */
+  readonly at: (frame: number) => number;
+  /** Whether what it showed on a frame is still there. */
+  readonly keeps: (frame: number) => boolean;
+}
 
 /**
- * The element frame on which a list shows what it showed on a frame before: the same run, as far into it (or on its
- * last frame, where it is shorter); without that run the same drawing; without that too, where what followed begins. Past
- * the end of the list, as far past its end.
+ * How frames go from one state of a list to another. What is the same up to a change stays, what is the same after it
+ * keeps its distance from the end. In between a frame goes with its run, as far into it as that now goes; without its
+ * run, with its drawing; without that, to where what followed now begins. Past the end frames stay.
  * @param turn frames of the element before, `turnAfter` after.
  */
-export function followed(before: RunList, after: RunList, frame: number, turn: number, turnAfter: number): number {
-  if (before === after) return frame;
-  const here = exposureAt(before, frame, turn);
-  if (!here) return frame + totalLength(after) - totalLength(before);
-  const into = listFrame(before, frame, turn) - here.start;
-  const at = (index: number, most: number): number =>
-    runStart(after, index, turnAfter) + Math.min(most, after.runs[index]!.length - 1);
-  const own = after.runs.findIndex((run) => run.id === here.run.id);
-  if (own >= 0) return at(own, into);
-  const { slot } = here.run;
-  if (slot !== null) {
-    // Of several times it is shown, the one as far on.
-    const times = (list: RunList) => exposures(list).filter(({ run }) => run.slot === slot);
-    const which = times(before).findIndex(({ index }) => index === here.index);
-    const shown = times(after);
-    const found = shown[Math.min(which, shown.length - 1)];
-    if (found) return at(found.index, into);
-  }
-  const kept = new Set(after.runs.map((run) => run.id));
-  const next = before.runs.slice(here.index + 1).find((run) => kept.has(run.id));
-  if (next)
-    return at(
-      after.runs.findIndex((run) => run.id === next.id),
-      0,
-    );
-  return Math.max(0, totalLength(after) - 1);
+export function follower(before: RunList, after: RunList, turn: number, turnAfter: number): Follower {
+  const [from, to] = [framesOf(before, turn), framesOf(after, turnAfter)];
+  const [old, now] = [from.slots, to.slots];
+  const most = Math.min(old.length, now.length);
+  let head = 0;
+  while (head < most && old[head] === now[head]) head += 1;
+  while (!from.begins(head) || !to.begins(head)) head -= 1;
+  let tail = 0;
+  while (tail < most - head && old[old.length - 1 - tail] === now[now.length - 1 - tail]) tail += 1;
+  while (!from.begins(old.length - tail) || !to.begins(now.length - tail)) tail -= 1;
+  const isSame = (frame: number) => frame < head || frame >= old.length - tail;
+  const runAt = (frame: number) => {
+    const here = exposureAt(before, frame, turn);
+    return here ? { here, index: sameRun(before, after, here.run, here.index) } : null;
+  };
+  return {
+    at: (frame) => {
+      if (frame >= old.length || frame < head) return frame;
+      if (isSame(frame)) return frame + now.length - old.length;
+      const found = runAt(frame);
+      if (!found) return frame;
+      if (found.index < 0) return Math.max(0, Math.min(now.length - 1, Math.max(head, now.length - tail)));
+      const { here, index } = found;
+      const start = runStart(before, here.index, turn);
+      const into = frame >= start ? frame - start : frame + turn - start;
+      const first = runStart(after, index, turnAfter);
+      const kept = after.runs[index]!.length;
+      if (into < kept) return (first + into) % Math.max(1, turnAfter);
+      // Cut in two, the later part goes on under another id: it is as far from what follows as it was.
+      const left = here.run.length - into;
+      const rest = now.length - tail - left;
+      const isRest = old.length - tail === start + here.run.length && rest > first && now[rest] === here.run.slot;
+      return isRest ? rest : (first + kept - 1) % Math.max(1, turnAfter);
+    },
+    keeps: (frame) => frame >= old.length || isSame(frame) || (runAt(frame)?.index ?? -1) >= 0,
+  };
 }

@@ -1,6 +1,6 @@
 /** What else a layer does: where the pen draws on it, what it clips to, its tint, and joining. */
 import { findAll, randomId, shotOf, type Layer } from '@tallow/core/document';
-import { joinDrawing, joinLayers, setLayer, whyNotJoined } from '@tallow/core/edit';
+import { joinDrawing, joinLayers, joinSeen, setLayer, whyNotJoined } from '@tallow/core/edit';
 import { Ellipsis } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
@@ -21,31 +21,22 @@ function belowOf(layerId: string) {
 
 const NOTHING_BELOW = 'There is no layer below to join with.';
 
-/** Joins a layer with the one below it. @returns whether it was done. */
-function joinDown(layerId: string, keeps: boolean, gesture?: string): boolean {
+/** Joins a layer with the one below it. */
+function joinDown(layerId: string, keeps: boolean): void {
   const { upper, lower } = belowOf(layerId);
   const { doc } = useDocument.getState();
-  if (!doc || !upper || !lower) {
-    say(NOTHING_BELOW);
-    return false;
-  }
-  const trouble = whyNotJoined(doc, upper, lower);
-  if (trouble) {
-    say(trouble);
-    return false;
+  const trouble = doc && upper && lower ? whyNotJoined(doc, upper, lower) : NOTHING_BELOW;
+  if (trouble || !upper || !lower) {
+    say(trouble ?? NOTHING_BELOW);
+    return;
   }
   let made = '';
-  edit(
-    gesture ? 'join all layers' : 'join layers',
-    (each) => {
-      const joined = joinLayers(each, upper.layer.id, lower.layer.id, keeps, randomId);
-      made = joined.layerId;
-      return joined.doc;
-    },
-    gesture,
-  );
+  edit('join layers', (each) => {
+    const joined = joinLayers(each, upper.layer.id, lower.layer.id, { upper: keeps, lower: keeps }, randomId);
+    made = joined.layerId;
+    return joined.doc;
+  });
   setDesk({ layerId: made, picked: null });
-  return true;
 }
 
 function joinHere(layerId: string): void {
@@ -60,15 +51,17 @@ function joinHere(layerId: string): void {
   else edit('join drawings', () => joined);
 }
 
-/** Joins the layers from the top down, as far as marks can be kept. */
-function joinAll(): void {
-  const gesture = `join-${randomId()}`;
-  const first = current()?.layers[0]?.layer.id;
-  if (!first) return;
-  for (let next: string | null = first; next;) {
-    if (!belowOf(next).lower || !joinDown(next, false, gesture)) return;
-    next = desk().layerId;
+/** Joins all layers that are seen, as far as marks can be kept, and says how far that was. */
+function joinAll(keeps: boolean): void {
+  const now = current();
+  if (!now) return;
+  const { doc, layerId, joined, trouble } = joinSeen(now.doc, now.element.id, keeps, randomId);
+  if (joined > 0) {
+    edit('join all layers', () => doc);
+    setDesk({ layerId, picked: null });
   }
+  if (trouble) say(joined > 0 ? `${joined} layers were joined. ${trouble}` : trouble);
+  else if (joined === 0) say('There are no two layers here that are seen.');
 }
 
 export function LayerMenu({ layer }: { layer: Layer }) {
@@ -193,8 +186,13 @@ export function LayerMenu({ layer }: { layer: Layer }) {
       >
         Join with the layer below
       </DropdownMenu.Item>
-      <DropdownMenu.Item className={ITEM} onSelect={joins(joinAll)}>
-        Join all layers
+      <DropdownMenu.Item
+        className={ITEM}
+        onSelect={joins(() => {
+          joinAll(keeps);
+        })}
+      >
+        Join all layers that are seen
       </DropdownMenu.Item>
       <CheckItem checked={keeps} onChange={setKeeps}>
         Keep unjoined copies, hidden

@@ -1,5 +1,5 @@
 /** The settings of the starter in hand: previewed while they move, laid when they are let go. */
-import { find, findAll, type Starter } from '@tallow/core/document';
+import { find, findAll, type Phase, type Starter } from '@tallow/core/document';
 import { deleteStarter, releaseStarter, setLayer, touchedCount } from '@tallow/core/edit';
 import { starterOf, settingsOf, type Control } from '@tallow/core/starters';
 import { Dices, Eye, EyeOff, Trash2 } from 'lucide-react';
@@ -90,6 +90,19 @@ function Outputs({ now, starter }: { now: Current; starter: Starter }) {
         );
       })}
     </div>
+  );
+}
+
+/** Said where the element's phases end before what is laid by them does. */
+function PhasesShort({ phases, end }: { phases: readonly Phase[]; end: number }) {
+  const reach = phases.reduce((sum, { length }) => sum + length, 0);
+  if (reach >= end) return null;
+  return (
+    <p className="text-[13px] text-warn">
+      {reach === 0
+        ? 'There are no phases yet: all of it is laid on 2s.'
+        : `Phases end at frame ${reach}; after that it is laid on 2s.`}
+    </p>
   );
 }
 
@@ -252,6 +265,7 @@ export function StarterPanel({ now, starter: laid }: { now: Current; starter: St
           }}
         />
       </div>
+      {starter.hold === null ? <PhasesShort phases={now.element.phases} end={starter.from + starter.length} /> : null}
       {kind.follows === 'path' ? (
         <Select
           label="Follows"

@@ -1,29 +1,33 @@
 /** Boil as the desk lays it. */
 import { boiled, type Boil } from '@tallow/core/between';
 import { find, randomId } from '@tallow/core/document';
-import { layBoil } from '@tallow/core/edit';
+import { boilRoom, layBoil } from '@tallow/core/edit';
 import { isLocked } from '@tallow/core/timing';
 import { current, shownNow } from './current.ts';
 import { desk, setDesk } from './desk.ts';
-import { edit } from './document.ts';
+import { edit, say } from './document.ts';
 import { goTo } from './playhead.ts';
 import { withDrawings } from './time-edits.ts';
 
-export function whyNotBoil(): string | null {
+/** Why the drawing shown cannot boil, or null. @param hold frames each variant is to show. */
+export function whyNotBoil(hold: number): string | null {
   const now = current();
   if (!now?.active) return 'There is no layer. Add one first.';
   if (isLocked(now.active)) return 'The layer is locked. Unlock it first.';
-  return shownNow(now, desk().frame) ? null : 'There is no drawing here to boil.';
+  if (!shownNow(now, desk().frame)) return 'There is no drawing here to boil.';
+  if (boilRoom(now.doc, now.active.layer.id, desk().frame, hold) >= 1) return null;
+  return `This drawing is not held for longer than ${hold === 1 ? '1 frame' : `${hold} frames`}: a variant would never show. Hold it longer${hold === 1 ? '' : ', or each variant for less'}.`;
 }
 
 /** Lets the drawing shown boil. @param variants besides itself. @param hold frames each shows. */
 export function boilHere(boil: Boil, variants: number, hold: number): void {
   const now = current();
   const shown = now && shownNow(now, desk().frame);
-  if (!now?.active || !shown || whyNotBoil()) return;
+  if (!now?.active || !shown || whyNotBoil(hold)) return;
   const layerId = now.active.layer.id;
   withDrawings([shown.drawingId], () => {
     const { frame } = desk();
+    const room = boilRoom(current()!.doc, layerId, frame, hold);
     setDesk({ picked: null });
     edit('boil', (doc) => {
       const drawing = find(doc, 'drawing', shown.drawingId);
@@ -32,5 +36,9 @@ export function boilHere(boil: Boil, variants: number, hold: number): void {
       return layBoil(doc, layerId, frame, breaths, hold, randomId).doc;
     });
     goTo(frame);
+    if (room < variants)
+      say(
+        `There is time for ${room === 1 ? '1 variant' : `${room} variants`} of ${variants} while this drawing is held.`,
+      );
   });
 }

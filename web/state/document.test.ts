@@ -4,6 +4,7 @@ import { seededIds } from '@tallow/core/geometry';
 import {
   closeDocument,
   edit,
+  editAlong,
   endGesture,
   HISTORY,
   onChange,
@@ -123,4 +124,29 @@ test('a gesture that comes back to where it began still is one step, and undo of
   expect(rate()).toBe(24);
   undo();
   expect(rate()).toBe(24);
+});
+
+describe('what follows by itself', () => {
+  const swatch = () => shotOf(doc()).swatches[0]!;
+  const other = () => shotOf(doc()).swatches[1]!;
+  test('joins the step it follows from, not the one made since', () => {
+    edit('cause', (d) => setSwatch(d, swatch(), { colour: '#111111' }));
+    edit('since', (d) => setLayer(d, layerId(), { name: 'Since' }));
+    editAlong(new Set([swatch()]), (d) => setSwatch(d, other(), { colour: '#222222' }));
+    expect(useDocument.getState().done.map(({ name }) => name)).toEqual(['cause', 'since']);
+    const was = find(doc(), 'swatch', other())!.colour;
+    undo();
+    expect(find(doc(), 'swatch', other())!.colour).toBe(was);
+    expect(find(doc(), 'layer', layerId())!.name).toBe('Line');
+    undo();
+    expect(find(doc(), 'swatch', other())!.colour).not.toBe(was);
+    redo();
+    expect(find(doc(), 'swatch', other())!.colour).toBe(was);
+  });
+  test('of a step that is in the history no more is no step', () => {
+    edit('other', (d) => setLayer(d, layerId(), { name: 'Other' }));
+    editAlong(new Set([swatch()]), (d) => setSwatch(d, other(), { colour: '#333333' }));
+    undo();
+    expect(find(doc(), 'swatch', other())!.colour).toBe('#333333');
+  });
 });

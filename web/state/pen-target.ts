@@ -1,7 +1,8 @@
 /** Which drawing the pen will touch, worked out before it lands. */
+import { shotOf } from '@tallow/core/document';
 import { whyNotDrawable } from '@tallow/core/edit';
 import { exposureAt, listFrame, runStart, slotNumbers, timesShown } from '@tallow/core/timing';
-import { shownNow, type Current } from './current.ts';
+import { shotFrameOf, shownNow, type Current } from './current.ts';
 import { desk } from './desk.ts';
 
 /** Whether the pen begins a new drawing here, in the middle of a hold. */
@@ -12,13 +13,17 @@ export function isLateInHold(now: Current, frame: number): boolean {
   return here?.run.slot != null && listFrame(list, frame, now.length) > here.start;
 }
 
+/** Said above the picture as well: a frame the shot does not show. */
+const beyond = (now: Current, frame: number): string =>
+  shotFrameOf(now, frame, desk().turn) < shotOf(now.doc).length ? '' : ', after the end of the shot';
+
 /** Said above the picture: which drawing the pen will touch, or why it will touch none. */
 export function penText(now: Current, frame: number): { text: string; trouble: boolean } {
   const trouble = whyNotDrawable(now.active);
   if (trouble || !now.active) return { text: trouble ?? '', trouble: true };
   const { layer, list } = now.active;
   const shown = shownNow(now, frame);
-  if (!shown) return { text: `pen begins a new drawing on ${layer.name}`, trouble: false };
+  if (!shown) return { text: `pen begins a new drawing on ${layer.name}${beyond(now, frame)}`, trouble: false };
   if (list.period === 1) return { text: `pen draws on ${layer.name}, shown throughout`, trouble: false };
   const { index, run } = shown.exposure;
   const number = slotNumbers(list).get(shown.slot)!;
@@ -27,11 +32,14 @@ export function penText(now: Current, frame: number): { text: string; trouble: b
   const last = first + run.length - 1;
   if (isLateInHold(now, frame))
     return {
-      text: `pen begins a new drawing on ${layer.name}, frame ${frame + 1}; drawing ${number} ends before it`,
+      text: `pen begins a new drawing on ${layer.name}, frame ${frame + 1}; drawing ${number} ends before it${beyond(now, frame)}`,
       trouble: false,
     };
   const frames = run.length === 1 ? `frame ${first}` : `frames ${first}–${last}`;
   const held = frame + 1 === first ? '' : ', held here';
   const again = times > 1 ? `, shown ${times} times` : '';
-  return { text: `pen draws on ${layer.name}, drawing ${number}, ${frames}${held}${again}`, trouble: false };
+  return {
+    text: `pen draws on ${layer.name}, drawing ${number}, ${frames}${held}${again}${beyond(now, frame)}`,
+    trouble: false,
+  };
 }

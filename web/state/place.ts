@@ -4,7 +4,7 @@
  */
 import { find, type Id, type RunList, type ShotDocument } from '@tallow/core/document';
 import { indicesOf } from '@tallow/core/edit';
-import { followed } from '@tallow/core/timing';
+import { follower } from '@tallow/core/timing';
 import { currentOf, type Current } from './current.ts';
 import { desk, setDesk, type DeskState, type PickedRuns } from './desk.ts';
 import { keepPlace, useDocument } from './document.ts';
@@ -38,7 +38,7 @@ function take(): Where | undefined {
 /** The frame a place has in a document now, within its element. */
 function frameNow(now: Current, { list, length, frame }: Pick<Where, 'list' | 'length' | 'frame'>): number {
   const after = now.active?.list;
-  const moved = list && after && list.id === after.id ? followed(list, after, frame, length, now.length) : frame;
+  const moved = list && after && list.id === after.id ? follower(list, after, length, now.length).at(frame) : frame;
   return Math.max(0, Math.min(now.length - 1, moved));
 }
 

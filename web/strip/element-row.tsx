@@ -1,6 +1,8 @@
 /** One element on the strip: its name, its drawings over the shot, its start. */
 import { shotOf } from '@tallow/core/document';
 import { setElement, setStart } from '@tallow/core/edit';
+import { cutOff, cutOffText } from '@tallow/core/timing';
+import { Scissors } from 'lucide-react';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { NameField } from '../parts/name-field.tsx';
 import { act } from '../state/actions.ts';
@@ -54,6 +56,8 @@ export function Row(props: RowProps) {
     if (context && width > 0) drawRow(context, row, width, devicePixelRatio, active);
   }, [row, width, arrivals, active]);
   const gesture = `start-${element.id}`;
+  const cut = placement && cutOff(placement, element, row.length, length);
+  const cutText = cut && `${element.name}: ${cutOffText(cut, element.time === 'cycle')}`;
 
   return (
     <div className="flex items-center" data-testid="element" data-name={element.name}>
@@ -137,6 +141,17 @@ export function Row(props: RowProps) {
           height={Math.round(ROW_HEIGHT * devicePixelRatio)}
           className="absolute inset-0 size-full"
         />
+        {cut ? (
+          <span
+            role="img"
+            aria-label={cutText ?? undefined}
+            title={cutText ?? undefined}
+            data-testid="cut-off"
+            className="absolute right-0 top-1/2 grid size-4 -translate-y-1/2 place-items-center rounded-l bg-soot-950/80 text-warn"
+          >
+            <Scissors size={11} aria-hidden />
+          </span>
+        ) : null}
       </div>
     </div>
   );

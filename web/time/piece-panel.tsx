@@ -190,7 +190,7 @@ function Breath() {
         </Small>
         <Small
           title="For as long as this drawing is held; a still layer becomes a loop of its own"
-          whyNot={whyNotBoil()}
+          whyNot={whyNotBoil(Math.round(hold))}
           onClick={() => {
             boilHere({ amount, scale, seed }, Math.round(variants), Math.round(hold));
           }}
