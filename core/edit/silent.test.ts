@@ -1,5 +1,6 @@
 /** Edits that must not change silently what they were not asked to. */
 import {
+  dropEntities,
   find,
   newGuide,
   putEntities,
@@ -134,9 +135,7 @@ describe('where a stroke lands', () => {
     expect(holder(landed).id).toBe(first);
   });
   test('on a drawing of its own where that is gone, or where another has come to be', () => {
-    const { [first]: _, ...rest } = doc.entities;
-    const bare = { ...layerOf(doc, layerId), slots: {} };
-    const gone = putEntities({ ...doc, entities: rest }, bare);
+    const gone = putEntities(dropEntities(doc, [first]), { ...layerOf(doc, layerId), slots: {} });
     const landed = landMarks(gone, { layerId, drawingId: first, frame: 0 }, [mark], newId);
     expect(holder(landed).order).toEqual([mark.id]);
     const taken = landMarks(doc, { layerId, drawingId: null, frame: 1 }, [mark], newId);
@@ -144,8 +143,7 @@ describe('where a stroke lands', () => {
     expect(Object.values(layerOf(taken, layerId).slots)).toContain(holder(taken).id);
   });
   test('on a layer of its own where the layer is gone', () => {
-    const { [layerId]: _, ...rest } = doc.entities;
-    const landed = landMarks({ ...doc, entities: rest }, { layerId, drawingId: newId(), frame: 0 }, [mark], newId);
+    const landed = landMarks(dropEntities(doc, [layerId]), { layerId, drawingId: newId(), frame: 0 }, [mark], newId);
     const layers = Object.values(landed.entities).filter((e) => e.kind === 'layer');
     expect(layers.some((layer) => Object.values(layer.slots).includes(holder(landed).id))).toBe(true);
   });

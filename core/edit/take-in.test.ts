@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   derivedId,
+  dropEntities,
   encodeEntity,
   isId,
   MERGE_RULES,
@@ -198,8 +199,7 @@ describe('adopting what was left unsaved', () => {
   });
   test('what was deleted there is brought back in so many words; a deletion of what changed since is left out', () => {
     const gone: Acknowledged = { ...known(), bodies: new Map([...known().bodies].filter(([id]) => id !== drawing.id)) };
-    const { [drawing.id]: _, ...rest } = start.entities;
-    const back = adoptPending({ ...start, entities: rest }, gone, pending);
+    const back = adoptPending(dropEntities(start, [drawing.id]), gone, pending);
     expect(back.acknowledged.gone.has(drawing.id)).toBe(true);
     expect(back.doc.entities[drawing.id]).toBe(pending[0]!.entity);
     const deleted: Pending[] = [{ id: drawing.id, entity: null, base: drawing }];

@@ -64,13 +64,13 @@ class BrowserStore {
   }
 
   /** Works with the database. @throws whatever went wrong; the store is then taken as lost and opened again. */
-  async run<T>(use: (database: Database) => Promise<T>): Promise<T> {
+  async run<T>(work: (database: Database) => Promise<T>): Promise<T> {
     if (!this.database) {
       this.open();
       throw new Error(this.trouble ?? 'it is not open yet');
     }
     try {
-      return await use(this.database);
+      return await work(this.database);
     } catch (error) {
       this.lose(error);
       throw error;

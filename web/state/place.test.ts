@@ -1,4 +1,13 @@
-import { find, newShotDocument, shotOf, type Element, type Entity, type ShotDocument } from '@tallow/core/document';
+import {
+  dropEntities,
+  find,
+  newShotDocument,
+  putEntities,
+  shotOf,
+  type Element,
+  type Entity,
+  type ShotDocument,
+} from '@tallow/core/document';
 import { addLayer, addMark, newDrawing, setElement, setLayer } from '@tallow/core/edit';
 import { fixture } from '../../core/fixture.ts';
 import { seededIds } from '@tallow/core/geometry';
@@ -74,9 +83,8 @@ test('a layer deleted elsewhere gives way to another', () => {
   elsewhere(() => added.doc);
   setDesk({ layerId: added.layerId });
   elsewhere((d) => {
-    const { [added.layerId]: _, ...entities } = d.entities;
     const element = find(d, 'element', current()!.element.id)!;
-    return { ...d, entities: { ...entities, [element.id]: { ...element, layers: [own] } } };
+    return putEntities(dropEntities(d, [added.layerId]), { ...element, layers: [own] });
   });
   expect(layerId()).toBe(own);
 });
