@@ -24,7 +24,11 @@ export async function browserRows(): Promise<Row[]> {
     await page.goto(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
     await page.waitForFunction(() => 'measure' in window);
     const rows = await page.evaluate(() => (window as unknown as { measure: () => Rows }).measure());
+    const store = await page.evaluate(() =>
+      (window as unknown as { storeRow: () => Promise<[number, number]> }).storeRow(),
+    );
     return [
+      timeRow('pen lifted until this browser has the stroke on disk', 'a bare write of the same drawing', 1.3, store),
       timeRow('play a cached frame, 10 layers at 1920x1080', 'the bare drawImage call', 1.2, rows.play),
       ...rows.strokes.map(({ brush, size, times }) =>
         timeRow(

@@ -3,6 +3,8 @@ import { defineConfig } from '@playwright/test';
 /** The real interface in Chromium against a started application with a throwaway database. */
 export default defineConfig({
   testDir: '.',
+  // Run by themselves: see faults/.
+  testIgnore: 'faults/**',
   outputDir: '../test-results',
   fullyParallel: false,
   workers: 1,

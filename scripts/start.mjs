@@ -1,12 +1,11 @@
 /** Starts Tallow: installs what is missing, runs the database, server and worker, and prints the address. */
-import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { startCluster } from './database.mjs';
 import { keepRunning } from './keep-running.mjs';
 import { pagePort } from './page-port.mjs';
-import { endOf, lastWords } from './reasons.mjs';
+import { startProgram } from './program.mjs';
 import { ensurePackages, ensurePrograms, root } from './system.mjs';
 
 const children = new Set();
@@ -41,31 +40,6 @@ function ancestors() {
   };
   const parent = parentOf(process.pid);
   return `${parent} ${parent > 1 ? parentOf(parent) : 0}`;
-}
-
-/** Runs a built program until it says that it is ready. */
-function startProgram(file, args, env) {
-  const child = spawn(process.execPath, ['--enable-source-maps', join(root, 'dist', 'node', file), ...args], {
-    cwd: root,
-    env: { ...process.env, ...env },
-    stdio: ['ignore', 'inherit', 'pipe', 'ipc'],
-  });
-  children.add(child);
-  let said = '';
-  child.stderr.on('data', (text) => {
-    process.stderr.write(text);
-    said = (said + text).slice(-8000);
-  });
-  const ended = new Promise((done) => {
-    child.once('close', (code, signal) => {
-      children.delete(child);
-      done({ how: endOf(code, signal), words: lastWords(said) });
-    });
-  });
-  return new Promise((ready, failed) => {
-    child.once('message', () => ready({ ended }));
-    void ended.then(({ how, words }) => failed(new Error(words || `it ended (${how})`)));
-  });
 }
 
 async function main() {
@@ -106,13 +80,13 @@ async function main() {
   await keepRunning(
     'The server',
     async () => {
-      const running = await startProgram('server.js', demo, env);
+      const running = await startProgram('server.js', demo, env, children);
       demo = [];
       return running;
     },
     watch,
   );
-  void keepRunning('The worker', () => startProgram('worker.js', [], env), watch).catch(fail);
+  void keepRunning('The worker', () => startProgram('worker.js', [], env, children), watch).catch(fail);
   console.log(`Tallow is at http://localhost:${port}`);
 }
 

@@ -16,6 +16,7 @@ import { Compositor } from '../../web/desk/compositor.ts';
 import { makeSurface } from '../../web/workers/surfaces.ts';
 import { shotWith } from '../documents.ts';
 import { median } from '../measure.ts';
+import { storeRow } from './store.ts';
 
 const SIZES = { '1920x1080': [1920, 1080], '3840x2160': [3840, 2160] } as const;
 type Size = readonly [number, number];
@@ -145,6 +146,7 @@ Object.assign(window, {
   strokeRow,
   SIZES,
   BRUSHES,
+  storeRow,
   measure: (): Rows => ({
     play: playRow(7),
     strokes: Object.entries(SIZES).flatMap(([size, pixels]) =>

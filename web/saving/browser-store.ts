@@ -4,7 +4,7 @@
  */
 import type { Id } from '@tallow/core/document';
 import type { Pending } from '@tallow/core/edit';
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { deleteDB, openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { Waits } from './waits.ts';
 
 /** An edit as it is kept. Records of earlier versions have no seq. */
@@ -33,6 +33,9 @@ export interface Schema extends DBSchema {
 }
 
 export type Database = IDBPDatabase<Schema>;
+
+const NAME = 'tallow';
+const STORES = ['pending', 'batches'] as const;
 
 /** The keys of all that one tab keeps of a shot. */
 export const rangeOf = (shotId: Id, tab: Id): IDBKeyRange =>
@@ -87,15 +90,20 @@ class BrowserStore {
 
   private async tryOpening(): Promise<void> {
     try {
-      const database = await openDB<Schema>('tallow', 1, {
+      const database = await openDB<Schema>(NAME, 1, {
         upgrade(db) {
-          db.createObjectStore('pending');
-          db.createObjectStore('batches');
+          for (const name of STORES) db.createObjectStore(name);
         },
         terminated: () => {
           this.lose(new Error('the browser has closed it'));
         },
       });
+      if (!STORES.every((name) => database.objectStoreNames.contains(name))) {
+        // Somebody else made it, empty: what is not there can hold nothing.
+        database.close();
+        await deleteDB(NAME);
+        throw new Error('it was not as it should be');
+      }
       this.database = database;
       this.trouble = null;
       this.tell();

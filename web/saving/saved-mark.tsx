@@ -22,7 +22,8 @@ export function savingText({ state, waiting, server, browser }: Saving): string 
     return browser === null
       ? 'Everything drawn is on the server'
       : `Everything drawn is on the server. This browser keeps no copy: ${browser}`;
-  if (state === 'saving') return `${things(waiting)} on the way to the server`;
+  if (state === 'saving')
+    return `${things(waiting)} on the way to the server${browser === null ? '' : `. This browser keeps no copy: ${browser}`}`;
   if (state === 'unsaved')
     return `${server}. Your work is kept in this browser; saving goes on by itself. ${things(waiting)} to go.`;
   return `${server}, and this browser keeps nothing: ${browser}. ${things(waiting)} in this page only: keep it open, or save them as a file.`;

@@ -1,0 +1,243 @@
+/**
+ * Two tabs and somebody over the interface draw and change one shot, while everything under them is killed, filled, cut
+ * and cleared. Then every finished stroke is counted: none lost, none doubled, none on another drawing.
+ */
+import { chromium, expect, test, type BrowserContext } from '@playwright/test';
+import { appendFileSync } from 'node:fs';
+import { makeShot, marksOf, openDesk, Pen, saved, storedDrawings } from '../desk.ts';
+import { readEntity } from '../../core/document/index.ts';
+import { Chance, pause } from './chance.ts';
+import { Elsewhere } from './elsewhere.ts';
+import { Hand, type Desk } from './hand.ts';
+import { judge, Map2, MOST_STROKES, placeOf, type Drawn, type Stroke } from './tally.ts';
+import { World, type Victim } from './world.ts';
+
+const MINUTES = Number(process.env['TALLOW_FAULTS_MINUTES'] ?? 2);
+const KILLS = Number(process.env['TALLOW_FAULTS_KILLS'] ?? 300);
+const SEED = Number(process.env['TALLOW_FAULTS_SEED'] ?? Math.floor(Math.random() * 1e9));
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disk-cache-size=1000000',
+];
+/** How long saving may take to go on by itself once all is well, ms. */
+const HEAL_MS = 90_000;
+
+/** The browser with a profile that outlives it. */
+class Browser {
+  private context: Promise<BrowserContext> | null = null;
+  constructor(private readonly profile: string) {}
+
+  open = async (): Promise<BrowserContext> => {
+    this.context ??= this.launch();
+    try {
+      return await this.context;
+    } catch (error) {
+      this.context = null;
+      throw error;
+    }
+  };
+  private async launch(): Promise<BrowserContext> {
+    const context = await chromium.launchPersistentContext(this.profile, {
+      executablePath: '/usr/bin/chromium',
+      args: FLAGS,
+      viewport: { width: 1280, height: 800 },
+    });
+    context.on('close', () => {
+      this.context = null;
+    });
+    return context;
+  }
+  async close(): Promise<void> {
+    const context = await this.context?.catch(() => null);
+    this.context = null;
+    await Promise.race([context?.close().catch(() => undefined), pause(3000)]);
+  }
+}
+
+type Fault = Victim | 'renderer' | 'browser' | 'store' | 'cut' | 'disk';
+const FAULTS: readonly (readonly [Fault, number])[] = [
+  ['server', 5],
+  ['worker', 2],
+  ['backend', 4],
+  ['postmaster', 3],
+  ['renderer', 4],
+  ['browser', 2],
+  ['store', 2],
+  ['cut', 2],
+  ['disk', 1],
+];
+const KILLING: ReadonlySet<Fault> = new Set<Fault>([
+  'server',
+  'worker',
+  'backend',
+  'postmaster',
+  'renderer',
+  'browser',
+]);
+
+test(`strokes under kills, ${MINUTES} minutes from seed ${SEED}`, async () => {
+  test.setTimeout((MINUTES + 6) * 60_000);
+  const world = await World.start();
+  const browser = new Browser(world.profile);
+  const chance = new Chance(SEED);
+  const counts: Partial<Record<Fault, number>> = {};
+  try {
+    const shot = await makeShot(world.address, { length: 96 });
+    const strokes: Stroke[] = [];
+    let [numbers, groups] = [0, 0];
+    const desk: Desk = {
+      address: world.address,
+      shot,
+      strokes,
+      next: () => numbers++,
+      group: () => (groups += 1),
+      context: browser.open,
+    };
+
+    // Two strokes tell how places of the picture lie in the shot.
+    const first = await (await browser.open()).newPage();
+    await openDesk(first, world.address, shot);
+    const corners = [0, MOST_STROKES - 1].map(placeOf);
+    const pen = await Pen.on(first);
+    for (const at of corners) await pen.stroke(at, { x: at.x + 0.01, y: at.y + 0.01 }, 3);
+    await saved(first);
+    const begun = (await marksOf(world.address, shot)).map((mark) => {
+      if (mark.kind !== 'stroke') throw new Error('A stroke was drawn');
+      return { x: mark.samples.x[0]!, y: mark.samples.y[0]! };
+    });
+    const map = new Map2(corners[0]!, corners[1]!, begun[0]!, begun[1]!);
+    numbers = 1;
+    await first.close();
+
+    const hands = [new Hand(desk, new Chance(SEED + 1), 0), new Hand(desk, new Chance(SEED + 2), 71)];
+    const elsewhere = new Elsewhere(desk, new Chance(SEED + 3), map);
+    const until = performance.now() + MINUTES * 60_000;
+    const goesOn = (): boolean => performance.now() < until && numbers < MOST_STROKES - 40 && kills() < KILLS;
+    const kills = (): number => [...KILLING].reduce((sum, each) => sum + (counts[each] ?? 0), 0);
+    const count = (fault: Fault): void => {
+      counts[fault] = (counts[fault] ?? 0) + 1;
+    };
+    let frozen = false;
+    const works = async (work: () => Promise<unknown>, rest: number): Promise<void> => {
+      while (goesOn()) {
+        if (!frozen) await work();
+        await pause(rest);
+      }
+    };
+
+    const strike = async (): Promise<void> => {
+      const fault = chance.pick(FAULTS);
+      const hand = hands[chance.below(2)]!;
+      switch (fault) {
+        case 'renderer':
+          if ((await hand.isKept()) && (await hand.crash())) count(fault);
+          return;
+        case 'browser': {
+          const kept = await Promise.all(hands.map((each) => each.isKept()));
+          if (!kept.every(Boolean)) return;
+          for (const each of hands) each.doubt();
+          if (world.killBrowser()) count(fault);
+          await browser.close();
+          return;
+        }
+        case 'store': {
+          // What closed tabs left there would be gone with it: only once the server has all of it.
+          frozen = true;
+          try {
+            if (!(await settled(hands, 8000))) return;
+            const context = await browser.open();
+            const page = context.pages().find((each) => each.url().startsWith(world.address));
+            if (!page) return;
+            const session = await context.newCDPSession(page);
+            await session.send('Storage.clearDataForOrigin', { origin: world.address, storageTypes: 'indexeddb' });
+            count(fault);
+          } finally {
+            frozen = false;
+          }
+          return;
+        }
+        case 'cut': {
+          const context = await browser.open();
+          await context.setOffline(true);
+          count(fault);
+          await pause(chance.between(500, 2500));
+          await context.setOffline(false);
+          return;
+        }
+        case 'disk':
+          if (!world.ownDisk) return;
+          world.fillDisk();
+          count(fault);
+          await pause(chance.between(1500, 4000));
+          world.freeDisk();
+          return;
+        default:
+          if (world.kill(fault)) count(fault);
+      }
+    };
+    const faults = async (): Promise<void> => {
+      while (goesOn()) {
+        await pause(chance.between(200, 2600));
+        await strike().catch(() => undefined);
+      }
+    };
+    await Promise.all([
+      ...hands.map((hand) => works(() => hand.work(), 60)),
+      works(() => elsewhere.work(), 1200),
+      faults(),
+    ]);
+
+    world.freeDisk();
+    await expect.poll(() => world.isWell(), { timeout: HEAL_MS }).toBe(true);
+    // Saving goes on by itself, and what closed tabs left is adopted by whoever opens the shot.
+    const began = performance.now();
+    expect(await settled(hands, HEAL_MS)).toBe(true);
+    const healed = performance.now() - began;
+    const bodies = await storedDrawings(world.address, shot);
+    const drawings = bodies.map((body): Drawn => {
+      const read = readEntity(body);
+      if (!('ok' in read) || read.ok.kind !== 'drawing') throw new Error('The server keeps something else');
+      const { order, marks } = read.ok;
+      return { id: read.ok.id, marks: order.map((id) => marks[id]!) };
+    });
+    const verdict = judge(strokes, drawings, map);
+    const summary = {
+      seed: SEED,
+      minutes: MINUTES,
+      kills: kills(),
+      ...counts,
+      finished: verdict.finished,
+      uncertain: strokes.length - verdict.finished,
+      opened: hands.reduce((sum, hand) => sum + hand.opened, 0),
+      restarts: world.said.filter((line) => line.includes('is back')).length,
+      healedMs: Math.round(healed),
+    };
+    console.log(`faults ${JSON.stringify(summary)}`);
+    const report = process.env['TALLOW_FAULTS_REPORT'];
+    if (report) appendFileSync(report, `${JSON.stringify({ ...summary, ...verdict })}\n`);
+    expect(verdict).toEqual({ finished: verdict.finished, lost: [], doubled: [], elsewhere: [], strange: 0 });
+    expect(verdict.finished).toBeGreaterThan(20 * MINUTES);
+    expect(kills()).toBeGreaterThan(5 * MINUTES);
+  } finally {
+    await browser.close();
+    await world.stop();
+  }
+});
+
+/** Whether all tabs come to say Saved, with nothing left in this browser's store. */
+async function settled(hands: readonly Hand[], most: number): Promise<boolean> {
+  const end = performance.now() + most;
+  while (performance.now() < end) {
+    const said = await Promise.all(hands.map((hand) => hand.says()));
+    const left = await Promise.all(hands.map((hand) => hand.leftInStore()));
+    if (said.every(({ text }) => text === 'Saved') && left.every((count) => count === 0)) return true;
+    await pause(200);
+  }
+  return false;
+}

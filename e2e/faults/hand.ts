@@ -1,0 +1,187 @@
+/** One tab and the hand that draws in it. Whatever befalls it, it opens the shot again and goes on. */
+import type { BrowserContext, Page } from '@playwright/test';
+import { Pen } from '../desk.ts';
+import { pause, type Chance } from './chance.ts';
+import { placeOf, type Stroke } from './tally.ts';
+
+/** A stroke whose page is killed sooner than this after its pen was lifted counts as unfinished, ms. */
+export const DURABLE_MS = 250;
+const OPEN_MS = 20_000;
+
+export interface Desk {
+  readonly address: string;
+  readonly shot: string;
+  readonly strokes: Stroke[];
+  next(): number;
+  group(): number;
+  context(): Promise<BrowserContext>;
+}
+
+export class Hand {
+  private page: Page | null = null;
+  private pen: Pen | null = null;
+  private group: number | null = null;
+  /** How often the shot was opened. */
+  opened = 0;
+
+  constructor(
+    private readonly desk: Desk,
+    private readonly chance: Chance,
+    /** Hours by which this tab's clock is wrong. */
+    private readonly wrongBy: number,
+  ) {}
+
+  /** The page, opened if need be. */
+  private async ready(): Promise<Page> {
+    if (this.page && !this.page.isClosed()) return this.page;
+    this.forget();
+    const context = await this.desk.context();
+    const page = await context.newPage();
+    page.on('crash', () => {
+      this.forget();
+      void page.close().catch(() => undefined);
+    });
+    page.on('dialog', (dialog) => void dialog.accept().catch(() => undefined));
+    await page.addInitScript((hours) => {
+      const now = Date.now.bind(Date);
+      Date.now = () => now() + hours * 3_600_000;
+    }, this.wrongBy);
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(`${this.desk.address}/shots/${this.desk.shot}/draw`, { timeout: OPEN_MS });
+    await page.waitForFunction(
+      () => document.querySelector<HTMLElement>('[data-testid=picture]')?.dataset['shown'] !== undefined,
+      undefined,
+      { timeout: OPEN_MS },
+    );
+    this.page = page;
+    this.pen = await Pen.on(page);
+    this.opened += 1;
+    return page;
+  }
+
+  private forget(): void {
+    this.page = null;
+    this.pen = null;
+    this.group = null;
+  }
+
+  /** What the header says, and why; empty while there is no page. */
+  async says(): Promise<{ text: string; why: string }> {
+    try {
+      const mark = (await this.ready()).getByTestId('saved');
+      return { text: await mark.innerText({ timeout: 3000 }), why: (await mark.getAttribute('title')) ?? '' };
+    } catch {
+      return { text: '', why: '' };
+    }
+  }
+
+  /** Whether all finished work is kept by somebody else than the page, as far as the header says. */
+  async isKept(): Promise<boolean> {
+    const { text, why } = await this.says();
+    return text === 'Saved' || (text !== '' && text !== 'Only in this page' && !/keeps no/.test(why));
+  }
+
+  /** How many unsaved things this browser's store holds, of any tab. */
+  async leftInStore(): Promise<number> {
+    try {
+      return await (
+        await this.ready()
+      ).evaluate(
+        () =>
+          new Promise<number>((done) => {
+            const opening = indexedDB.open('tallow');
+            // There is none: it is not for us to make it.
+            opening.onupgradeneeded = () => {
+              opening.transaction!.abort();
+            };
+            opening.onerror = () => {
+              done(opening.error?.name === 'AbortError' ? 0 : -1);
+            };
+            opening.onsuccess = () => {
+              const database = opening.result;
+              const counting = database.transaction('pending').objectStore('pending').count();
+              counting.onsuccess = () => {
+                done(counting.result);
+                database.close();
+              };
+              counting.onerror = () => {
+                done(-1);
+              };
+            };
+          }),
+      );
+    } catch {
+      return -1;
+    }
+  }
+
+  /** Does one thing that a hand does. Troubles of the page end it, not the run. */
+  async work(): Promise<void> {
+    try {
+      const page = await this.ready();
+      const what = this.chance.pick([
+        ['stroke', 12],
+        ['drawing', 3],
+        ['hold', 1],
+        ['undone and done again', 1],
+      ] as const);
+      if (this.group === null || what === 'drawing') await this.begin(page);
+      if (what === 'hold') await page.keyboard.press(this.chance.below(2) === 0 ? 'KeyG' : 'Shift+KeyG');
+      else if (what === 'undone and done again') await this.toAndFro(page);
+      else await this.stroke();
+    } catch {
+      await this.close();
+    }
+  }
+
+  /** A new drawing, which from here on is the one that is drawn on. */
+  private async begin(page: Page): Promise<void> {
+    await page.keyboard.press('KeyS');
+    this.group = this.desk.group();
+  }
+
+  private async stroke(): Promise<void> {
+    const number = this.desk.next();
+    const record: Stroke = { number, group: this.group!, finished: false, at: 0 };
+    this.desk.strokes.push(record);
+    const from = placeOf(number);
+    await this.pen!.stroke(from, { x: from.x + 0.008, y: from.y + 0.008 }, 4);
+    record.at = performance.now();
+    record.finished = true;
+  }
+
+  /** One step back and forth again: until then its stroke is not counted on. */
+  private async toAndFro(page: Page): Promise<void> {
+    await this.stroke();
+    const last = this.desk.strokes.at(-1)!;
+    last.finished = false;
+    await page.keyboard.press('Control+KeyZ');
+    await page.keyboard.press('Control+Shift+KeyZ');
+    last.at = performance.now();
+    last.finished = true;
+  }
+
+  /** Its renderer is killed. Strokes of the last moment may or may not be there. */
+  async crash(): Promise<boolean> {
+    const { page } = this;
+    if (!page || page.isClosed()) return false;
+    this.doubt();
+    const session = await page.context().newCDPSession(page);
+    void session.send('Page.crash').catch(() => undefined);
+    await Promise.race([page.waitForEvent('crash').catch(() => undefined), pause(2000)]);
+    await this.close();
+    return true;
+  }
+
+  /** Strokes that are too fresh to be durable yet are not counted on. */
+  doubt(): void {
+    for (const stroke of this.desk.strokes.slice(-20))
+      if (stroke.group === this.group && performance.now() - stroke.at < DURABLE_MS) stroke.finished = false;
+  }
+
+  async close(): Promise<void> {
+    const { page } = this;
+    this.forget();
+    if (page && !page.isClosed()) await Promise.race([page.close().catch(() => undefined), pause(2000)]);
+  }
+}

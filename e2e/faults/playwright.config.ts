@@ -1,0 +1,9 @@
+import { defineConfig } from '@playwright/test';
+
+/** One long test that starts everything it needs by itself. */
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../../test-results/faults',
+  workers: 1,
+  reporter: [['list']],
+});
