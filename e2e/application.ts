@@ -26,7 +26,7 @@ export class Application {
     readonly home: string,
     readonly port: number,
     private cluster: Cluster | null,
-    private readonly databaseUrl: string,
+    readonly databaseUrl: string,
   ) {}
 
   get address(): string {

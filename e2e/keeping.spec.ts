@@ -141,6 +141,7 @@ test('two tabs on different drawings, both made at once: both are there', async 
   await saved(one);
   await saved(two);
   await expect.poll(() => storedMarks(application.address, shot)).toEqual([1, 1]);
+  // Each stays on the drawing it has drawn on.
   await expect(one.getByTestId('frame-of')).toHaveText('1 of 4');
-  await expect(two.getByTestId('frame-of')).toHaveText('1 of 4');
+  await expect(two.getByTestId('frame-of')).toHaveText('3 of 4');
 });

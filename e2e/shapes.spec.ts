@@ -172,7 +172,6 @@ test('what is empty, doubled or out of sight is pointed out quietly, and a click
   await page.keyboard.press('KeyA');
   await page.getByTestId('finding').click();
   await expect(page.getByTestId('frame-of')).toHaveText('5 of 6');
-  await page.keyboard.press('Control+KeyZ');
   const pen = await Pen.on(page);
   await pen.stroke({ x: 0.004, y: 0.2 }, { x: 0.008, y: 0.3 }, 6);
   await expect(page.getByTestId('finding')).toHaveText('Drawing 3 of Line lies wholly outside the frame');

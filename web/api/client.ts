@@ -53,5 +53,5 @@ export async function request<T>(
   return json as T;
 }
 
-/** What was said, without a full stop: more may be said after it. */
-const sentence = (text: string): string => text.replace(/\.$/, '');
+/** The first thing that was said, without a full stop: who asks says what follows from it. */
+const sentence = (text: string): string => text.split('. ')[0]!.replace(/\.$/, '');

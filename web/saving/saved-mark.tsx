@@ -45,11 +45,15 @@ export function SavedMark() {
   const { state, waiting, server, browser, refused } = saving;
   return (
     <Popover.Root>
+      <span role="status" className="sr-only">
+        {text}
+      </span>
       <Popover.Trigger
+        aria-label={`${text}. Show what is kept where`}
         className={`moves h-8 w-[136px] shrink-0 rounded-lg px-2 text-right text-[13px] hover:bg-soot-800 ${colour}`}
         title={savingText(saving)}
       >
-        <span role="status" data-testid="saved" title={savingText(saving)}>
+        <span data-testid="saved" title={savingText(saving)}>
           {text}
         </span>
       </Popover.Trigger>
