@@ -70,7 +70,14 @@ export class Elsewhere {
     const record: Stroke | null =
       number === null
         ? null
-        : { number, group: this.desk.group(), finished: false, at: performance.now(), drawingId: newId() };
+        : {
+            number,
+            group: this.desk.group(),
+            finished: false,
+            at: performance.now(),
+            drawingId: newId(),
+            hand: 'elsewhere',
+          };
     if (record) this.desk.strokes.push(record);
     const how = this.chance.below(4);
     for (let tries = 0; tries < 4; tries++) {

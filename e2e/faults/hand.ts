@@ -25,15 +25,24 @@ export class Hand {
   opened = 0;
 
   constructor(
+    private readonly name: string,
     private readonly desk: Desk,
     private readonly chance: Chance,
     /** Hours by which this tab's clock is wrong. */
     private readonly wrongBy: number,
   ) {}
 
-  /** The page, opened if need be. */
-  private async ready(): Promise<Page> {
-    if (this.page && !this.page.isClosed()) return this.page;
+  /** The page, opened if need be, once for all who wait for it. */
+  private ready(): Promise<Page> {
+    if (this.page && !this.page.isClosed()) return Promise.resolve(this.page);
+    this.opening ??= this.open().finally(() => {
+      this.opening = null;
+    });
+    return this.opening;
+  }
+  private opening: Promise<Page> | null = null;
+
+  private async open(): Promise<Page> {
     this.forget();
     const context = await this.desk.context();
     const page = await context.newPage();
@@ -142,7 +151,7 @@ export class Hand {
 
   private async stroke(): Promise<void> {
     const number = this.desk.next();
-    const record: Stroke = { number, group: this.group!, finished: false, at: 0 };
+    const record: Stroke = { number, group: this.group!, finished: false, at: 0, hand: this.name };
     this.desk.strokes.push(record);
     const from = placeOf(number);
     await this.pen!.stroke(from, { x: from.x + 0.008, y: from.y + 0.008 }, 4);

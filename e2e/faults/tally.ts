@@ -9,6 +9,8 @@ export interface Stroke {
   finished: boolean;
   /** When its pen was lifted, ms. */
   at: number;
+  /** Which hand drew it. */
+  readonly hand: string;
   /** The drawing's own id, where the hand knows it. */
   readonly drawingId?: string;
 }
@@ -63,6 +65,8 @@ export interface Verdict {
   readonly lost: readonly number[];
   readonly doubled: readonly number[];
   readonly elsewhere: readonly number[];
+  /** What is known of each of these, for whoever looks into it. */
+  readonly about: readonly string[];
   /** Marks on the server that no hand drew. */
   readonly strange: number;
 }
@@ -94,5 +98,24 @@ export function judge(strokes: readonly Stroke[], drawings: readonly Drawn[], ma
       if (place !== home || owner !== group) elsewhere.push(number);
     }
   }
-  return { finished: strokes.filter((s) => s.finished).length, lost, doubled, elsewhere, strange };
+  // Those that lie where others do not belong are told too.
+  const contested = new Set(elsewhere.flatMap((number) => found.get(number) ?? []));
+  const about = strokes
+    .filter(
+      ({ number }) =>
+        lost.includes(number) ||
+        doubled.includes(number) ||
+        (found.get(number) ?? []).some((place) => contested.has(place)),
+    )
+    .map(({ number, group, hand, at, finished }) =>
+      [
+        number,
+        hand,
+        `group ${group}`,
+        finished ? 'finished' : 'open',
+        Math.round(at),
+        ...(found.get(number) ?? ['nowhere']),
+      ].join(' '),
+    );
+  return { about, finished: strokes.filter((s) => s.finished).length, lost, doubled, elsewhere, strange };
 }

@@ -206,18 +206,18 @@ export class Saver {
     const open = orphan.pending
       .filter((each) => each.seq === undefined || each.seq > seq)
       .map((each): Pending => (arrived.has(each.id) ? { ...each, base: arrived.get(each.id) ?? null } : each));
-    await this.take('work of a closed tab', open);
+    await this.take(open);
     this.following.push({ orphan, seq: this.unsaved.seq });
   }
 
-  /** Takes work from elsewhere into the document, as one step. */
-  async take(name: string, pending: readonly Pending[]): Promise<void> {
+  /** Takes work from elsewhere into the document. */
+  async take(pending: readonly Pending[]): Promise<void> {
     await this.load(pending.map(({ id }) => id));
     const doc = this.doc();
-    if (!doc) return;
+    if (!doc) throw new Error('the shot has been left');
     const result = adoptPending(doc, this.unsaved.known, pending);
     for (const id of result.acknowledged.gone) this.unsaved.noteGone(id);
-    editAround(name, () => result.keep?.(result.doc) ?? result.doc);
+    editAround(() => result.keep?.(result.doc) ?? result.doc);
     for (const notice of result.notices) say(notice);
   }
 
@@ -361,7 +361,7 @@ export class Saver {
     receive(new Map(ids.map((id) => [id, doc.entities[id] ?? null])));
     this.unsaved.changed(ids, doc.entities);
     this.outbox.touch(ids);
-    if (keep) editAround('keeping both', keep);
+    if (keep) editAround(keep);
     for (const notice of notices) say(notice);
   }
 
@@ -373,7 +373,7 @@ export class Saver {
     this.show(structure);
     this.outbox.touch(pending.map(({ id }) => id));
     void this.loadAll();
-    await this.take('work not saved before', pending);
+    await this.take(pending);
     say('The server’s database was put back from a copy. What was not saved yet has been put in again.');
   }
 

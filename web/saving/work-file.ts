@@ -40,7 +40,7 @@ export async function readWorkFromFile(file: File): Promise<void> {
     return;
   }
   const before = doc;
-  await saver.take('work from a file', pending);
+  await saver.take(pending);
   say(
     useDocument.getState().doc === before
       ? `All of “${file.name}” is in this shot already.`

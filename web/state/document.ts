@@ -144,19 +144,16 @@ export function edit(name: string, change_: (doc: ShotDocument) => ShotDocument,
 
 const joined = (first: MadeStep, second: Step): MadeStep => ({ ...joinSteps(first, second), where: first.where });
 
-/** Puts in what was made elsewhere, or what comes of merging, as a named step that can be undone. */
-export function editAround(name: string, change_: (doc: ShotDocument) => ShotDocument): void {
-  const { doc, done } = useDocument.getState();
+/**
+ * Puts in what was made elsewhere, or what comes of merging. It is saved as the user's own work is, but is no step of
+ * theirs: undo goes on taking back what they did themselves.
+ */
+export function editAround(change_: (doc: ShotDocument) => ShotDocument): void {
+  const { doc } = useDocument.getState();
   if (!doc) return;
   const next = change_(doc);
-  const touched = touchedBetween(doc, next);
-  const ids = Object.keys(touched);
-  if (ids.length === 0) return;
-  joining = null;
-  changeAround(next, ids, 'user', {
-    done: [...done.slice(1 - HISTORY), { name, touched, where: place?.take() }],
-    undone: [],
-  });
+  const ids = Object.keys(touchedBetween(doc, next));
+  if (ids.length > 0) changeAround(next, ids, 'user');
 }
 
 /**
