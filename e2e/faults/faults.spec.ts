@@ -143,9 +143,10 @@ test(`strokes under kills, ${MINUTES} minutes from seed ${SEED}`, async () => {
         case 'browser': {
           const kept = await Promise.all(hands.map((each) => each.isKept()));
           if (!kept.every(Boolean)) return;
-          for (const each of hands) each.doubt();
+          const began = performance.now();
           if (world.killBrowser()) count(fault);
           await browser.close();
+          for (const each of hands) each.doubt(began);
           return;
         }
         case 'store': {
@@ -226,7 +227,10 @@ test(`strokes under kills, ${MINUTES} minutes from seed ${SEED}`, async () => {
       healedMs: Math.round(healed),
     };
     console.log(`faults ${JSON.stringify(summary)}`);
-    if (verdict.about.length > 0) console.log([...told, ...verdict.about].join('\n'));
+    if (verdict.about.length > 0) {
+      const lost = strokes.flatMap(({ number, drawingId }) => (verdict.lost.includes(number) ? (drawingId ?? []) : []));
+      console.log([...told, ...verdict.about, ...(await world.historyOf(lost))].join('\n'));
+    }
     const report = process.env['TALLOW_FAULTS_REPORT'];
     if (report) appendFileSync(report, `${JSON.stringify({ ...summary, ...verdict })}\n`);
     expect(verdict).toMatchObject({ about: [], lost: [], doubled: [], elsewhere: [], strange: 0 });

@@ -174,18 +174,19 @@ export class Hand {
   async crash(): Promise<boolean> {
     const { page } = this;
     if (!page || page.isClosed()) return false;
-    this.doubt();
     const session = await page.context().newCDPSession(page);
+    const began = performance.now();
     void session.send('Page.crash').catch(() => undefined);
     await Promise.race([page.waitForEvent('crash').catch(() => undefined), pause(2000)]);
+    this.doubt(began);
     await this.close();
     return true;
   }
 
-  /** Strokes that are too fresh to be durable yet are not counted on. */
-  doubt(): void {
-    for (const stroke of this.desk.strokes.slice(-20))
-      if (stroke.group === this.group && performance.now() - stroke.at < DURABLE_MS) stroke.finished = false;
+  /** Strokes that were too fresh to be durable when the page was killed are not counted on. @param since when that began. */
+  doubt(since: number): void {
+    for (const stroke of this.desk.strokes)
+      if (stroke.hand === this.name && stroke.at > since - DURABLE_MS) stroke.finished = false;
   }
 
   async close(): Promise<void> {

@@ -3,6 +3,7 @@ import { execFileSync, spawnSync, type ChildProcess } from 'node:child_process';
 import { chmodSync, mkdirSync, mkdtempSync, rmSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import pg from 'pg';
 import { running } from '../processes.ts';
 
 interface Ended {
@@ -137,6 +138,22 @@ export class World {
       (response) => response.ok,
       () => false,
     );
+  }
+
+  /** What has become of some drawings, revision by revision, and which tab did it. */
+  async historyOf(ids: readonly string[]): Promise<string[]> {
+    const database = new pg.Client(this.cluster!.url);
+    await database.connect();
+    const { rows } = await database.query(
+      `select e.id, e.revision, e.deleted, s.tab, s.seq from (
+         select id, revision, deleted, shot_id from entities union all
+         select id, revision, deleted, shot_id from older_bodies) e
+       left join saves s on s.shot_id = e.shot_id and s.revision = e.revision
+       where e.id = any($1::uuid[]) order by e.id, e.revision`,
+      [ids],
+    );
+    await database.end();
+    return rows.map((row) => JSON.stringify(row));
   }
 
   async stop(): Promise<void> {

@@ -86,15 +86,20 @@ export async function takeOrphans(shotId: Id, not: ReadonlySet<Id>): Promise<Orp
   return orphans;
 }
 
-/** Takes the records of a closed tab out: the server has acknowledged all of them. */
-export async function forgetOrphan(shotId: Id, { tab, release }: Orphan): Promise<void> {
+/**
+ * Takes out the records of a closed tab that were adopted: the server has acknowledged what came of them. Newer ones
+ * stay: the tab may be alive after all, for clearing a site's data takes the locks of its open tabs with it.
+ */
+export async function forgetOrphan(shotId: Id, { tab, pending, batch, release }: Orphan): Promise<void> {
   await browserStore.run(async (database) => {
     const tx = database.transaction(['pending', 'batches'], 'readwrite', { durability: 'strict' });
-    await Promise.all([
-      tx.objectStore('pending').delete(rangeOf(shotId, tab)),
-      tx.objectStore('batches').delete([shotId, tab]),
-      tx.done,
-    ]);
+    const [kept, batches] = [tx.objectStore('pending'), tx.objectStore('batches')];
+    for (const { id, seq } of pending) {
+      const now = await kept.get([shotId, tab, id]);
+      if (now?.seq === seq) void kept.delete([shotId, tab, id]);
+    }
+    if ((await batches.get([shotId, tab]))?.saveId === batch?.saveId) void batches.delete([shotId, tab]);
+    await tx.done;
   });
   release();
 }

@@ -95,7 +95,10 @@ export class Saver {
         if (by === 'user') this.keep(ids);
       }),
       browserStore.onChange(() => {
-        if (browserStore.isOpen) void this.findOrphans();
+        if (!browserStore.isOpen) return;
+        // With what was in it the lock may have gone.
+        void holdTab(this.tab);
+        void this.findOrphans();
       }),
       () => {
         removeEventListener('online', onOnline);
