@@ -149,7 +149,7 @@ export class Hand {
     this.group = this.desk.group();
   }
 
-  private async stroke(): Promise<void> {
+  private async stroke(): Promise<Stroke> {
     const number = this.desk.next();
     const record: Stroke = { number, group: this.group!, finished: false, at: 0, hand: this.name };
     this.desk.strokes.push(record);
@@ -157,12 +157,12 @@ export class Hand {
     await this.pen!.stroke(from, { x: from.x + 0.008, y: from.y + 0.008 }, 4);
     record.at = performance.now();
     record.finished = true;
+    return record;
   }
 
   /** One step back and forth again: until then its stroke is not counted on. */
   private async toAndFro(page: Page): Promise<void> {
-    await this.stroke();
-    const last = this.desk.strokes.at(-1)!;
+    const last = await this.stroke();
     last.finished = false;
     await page.keyboard.press('Control+KeyZ');
     await page.keyboard.press('Control+Shift+KeyZ');

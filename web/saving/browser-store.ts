@@ -115,7 +115,7 @@ class BrowserStore {
   private lose(error: unknown): void {
     const { database } = this;
     this.database = null;
-    this.trouble = error instanceof Error ? error.message : String(error);
+    this.trouble = (error instanceof Error ? error.message : String(error)).replace(/\.$/, '');
     try {
       database?.close();
     } catch {

@@ -13,17 +13,25 @@ export function isLateInHold(now: Current, frame: number): boolean {
   return here?.run.slot != null && listFrame(list, frame, now.length) > here.start;
 }
 
-/** Said above the picture as well: a frame the shot does not show. */
-const beyond = (now: Current, frame: number): string =>
-  shotFrameOf(now, frame, desk().turn) < shotOf(now.doc).length ? '' : ', after the end of the shot';
+interface PenText {
+  readonly text: string;
+  /** Whether it needs a look. */
+  readonly trouble: boolean;
+}
 
-/** Said above the picture: which drawing the pen will touch, or why it will touch none. */
-export function penText(now: Current, frame: number): { text: string; trouble: boolean } {
+/** Said above the picture: which drawing the pen will touch, or why it will touch none; first of all if the shot ends before it. */
+export function penText(now: Current, frame: number): PenText {
+  const target = targetText(now, frame);
+  if (target.trouble || shotFrameOf(now, frame, desk().turn) < shotOf(now.doc).length) return target;
+  return { text: `after the end of the shot: ${target.text}`, trouble: true };
+}
+
+function targetText(now: Current, frame: number): PenText {
   const trouble = whyNotDrawable(now.active);
   if (trouble || !now.active) return { text: trouble ?? '', trouble: true };
   const { layer, list } = now.active;
   const shown = shownNow(now, frame);
-  if (!shown) return { text: `pen begins a new drawing on ${layer.name}${beyond(now, frame)}`, trouble: false };
+  if (!shown) return { text: `pen begins a new drawing on ${layer.name}`, trouble: false };
   if (list.period === 1) return { text: `pen draws on ${layer.name}, shown throughout`, trouble: false };
   const { index, run } = shown.exposure;
   const number = slotNumbers(list).get(shown.slot)!;
@@ -32,14 +40,14 @@ export function penText(now: Current, frame: number): { text: string; trouble: b
   const last = first + run.length - 1;
   if (isLateInHold(now, frame))
     return {
-      text: `pen begins a new drawing on ${layer.name}, frame ${frame + 1}; drawing ${number} ends before it${beyond(now, frame)}`,
+      text: `pen begins a new drawing on ${layer.name}, frame ${frame + 1}; drawing ${number} ends before it`,
       trouble: false,
     };
   const frames = run.length === 1 ? `frame ${first}` : `frames ${first}–${last}`;
   const held = frame + 1 === first ? '' : ', held here';
   const again = times > 1 ? `, shown ${times} times` : '';
   return {
-    text: `pen draws on ${layer.name}, drawing ${number}, ${frames}${held}${again}${beyond(now, frame)}`,
+    text: `pen draws on ${layer.name}, drawing ${number}, ${frames}${held}${again}`,
     trouble: false,
   };
 }

@@ -171,3 +171,14 @@ test('the first steps lead from an empty shot to a closed cycle, and end there',
   open('cycle', 9);
   expect(nextStep(now())).toBeNull();
 });
+
+test('what the shot does not show any more is told before the pen lands', () => {
+  open('one-shot', 12);
+  goTo(17);
+  expect(penText(now(), desk().frame)).toMatchObject({ trouble: false });
+  goTo(19);
+  expect(penText(now(), desk().frame)).toEqual({
+    text: 'after the end of the shot: pen draws on Line, drawing 10, frames 19–20, held here',
+    trouble: true,
+  });
+});
