@@ -2,7 +2,7 @@
 
 /** Lines that are said at every restart and tell nothing. */
 const NOISE =
-  /terminating connection due to|the database system is (starting up|shutting down|in recovery mode|not yet accepting)|^\s+at |^\s*$|^Node\.js v/;
+  /terminating connection due to|the database system is (starting up|shutting down|in recovery mode|not yet accepting)|^\s+at |^\s*$|(DETAIL|HINT|CONTEXT):|^Node\.js v/;
 
 const ADVICE = [
   [

@@ -167,18 +167,24 @@ test(`strokes under kills, ${MINUTES} minutes from seed ${SEED}`, async () => {
         }
         case 'cut': {
           const context = await browser.open();
-          await context.setOffline(true);
-          count(fault);
-          await pause(chance.between(500, 2500));
-          await context.setOffline(false);
+          try {
+            await context.setOffline(true);
+            count(fault);
+            await pause(chance.between(500, 2500));
+          } finally {
+            await context.setOffline(false);
+          }
           return;
         }
         case 'disk':
           if (!world.ownDisk) return;
-          world.fillDisk();
-          count(fault);
-          await pause(chance.between(1500, 4000));
-          world.freeDisk();
+          try {
+            world.fillDisk();
+            count(fault);
+            await pause(chance.between(1500, 4000));
+          } finally {
+            world.freeDisk();
+          }
           return;
         default:
           if (world.kill(fault)) count(fault);

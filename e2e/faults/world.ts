@@ -1,6 +1,6 @@
 /** The application on a small disk of its own, kept running as the start command does, and everything that can befall it. */
-import { execFileSync, spawnSync, type ChildProcess } from 'node:child_process';
-import { chmodSync, mkdirSync, mkdtempSync, rmSync, statfsSync } from 'node:fs';
+import { spawnSync, type ChildProcess } from 'node:child_process';
+import { chmodSync, closeSync, mkdirSync, mkdtempSync, openSync, rmSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
@@ -35,8 +35,8 @@ const { startProgram } = await load('program.mjs');
 
 /** MB of the small disk: enough for the database, a browser's profile and little more. */
 const DISK_MB = 700;
-/** What is left on a full one, bytes. */
-const CRUMB = 4096;
+/** Written at a time while it is filled, bytes. */
+const FILL_BYTES = 1 << 20;
 
 export type Victim = 'server' | 'worker' | 'backend' | 'postmaster';
 
@@ -125,9 +125,15 @@ export class World {
   }
 
   fillDisk(): void {
-    const { bavail, bsize } = statfsSync(this.home);
-    const bytes = bavail * bsize - CRUMB;
-    if (bytes > 0) execFileSync('fallocate', ['-l', String(bytes), join(this.home, 'filler')]);
+    const zeros = Buffer.alloc(FILL_BYTES);
+    const file = openSync(join(this.home, 'filler'), 'w');
+    try {
+      for (;;) if (writeSync(file, zeros) < zeros.length) break;
+    } catch {
+      // It is full.
+    } finally {
+      closeSync(file);
+    }
   }
   freeDisk(): void {
     rmSync(join(this.home, 'filler'), { force: true });

@@ -1,13 +1,20 @@
 import knexModule, { type Knex } from 'knex';
+import type { PoolConfig } from 'pg';
 import { migrationSource } from './migrations.ts';
 
 export const DATABASE = Symbol('database');
+
+/** Nobody waits for ever for somebody who has gone away with a lock, ms. */
+const PATIENCE: Pick<PoolConfig, 'lock_timeout' | 'idle_in_transaction_session_timeout'> = {
+  lock_timeout: 20_000,
+  idle_in_transaction_session_timeout: 60_000,
+};
 
 /** Opens a pool to the database. A lost database is noticed within seconds and found again by itself. */
 export function openDatabase(url: string, most = 8): Knex {
   return knexModule({
     client: 'pg',
-    connection: { connectionString: url, connectionTimeoutMillis: 2500 },
+    connection: { connectionString: url, connectionTimeoutMillis: 2500, ...PATIENCE },
     pool: { min: 0, max: most, acquireTimeoutMillis: 4000, createRetryIntervalMillis: 150, propagateCreateError: true },
     acquireConnectionTimeout: 4000,
   });
@@ -41,6 +48,8 @@ const SHORT: Readonly<Record<string, string>> = {
   EDQUOT: 'The disk of the server is full',
   '53200': 'The database has run out of memory',
   '53300': 'The database has no connection left',
+  '55P03': 'The database is busy',
+  '25P03': 'The database is busy',
   '58030': 'The disk of the server cannot be written',
   EIO: 'The disk of the server cannot be written',
 };

@@ -18,6 +18,9 @@ export class Unreachable extends Error {}
 /** Answers that say so: signed out, timed out, too many requests, and whatever is wrong at the server's end. */
 const passes = (status: number): boolean => status === 401 || status === 408 || status === 429 || status >= 500;
 
+/** A server that has not answered by then is taken as out of reach, ms. */
+const LONGEST_MS = 60_000;
+
 /** Sends a request and reads its JSON. @throws Refused, Unreachable */
 export async function request<T>(
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
@@ -28,6 +31,7 @@ export async function request<T>(
   try {
     response = await fetch(`/api${path}`, {
       method,
+      signal: AbortSignal.timeout(LONGEST_MS),
       headers: body === undefined ? {} : { 'content-type': 'application/json' },
       // Text is JSON already.
       body: body === undefined ? null : typeof body === 'string' ? body : JSON.stringify(body),

@@ -16,6 +16,8 @@ import { Unsaved, type Bad } from './unsaved.ts';
 import { Waits } from './waits.ts';
 
 const POLL_MS = 2500;
+/** How often a tab that is gone is looked for, ms: its lock may be let go of a moment after it. */
+const ORPHANS_MS = 10_000;
 const LOAD_AT_ONCE = 16;
 /** Longest wait of a save for this browser's store, and of leaving a shot for it, ms. */
 const STORE_MS = 250;
@@ -60,7 +62,8 @@ export class Saver {
   private trouble: string | null = null;
   private readonly waits = new Waits();
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private polling: ReturnType<typeof setInterval> | undefined;
+  private readonly polling: ReturnType<typeof setInterval>;
+  private readonly looking: ReturnType<typeof setInterval>;
   private readonly channel: BroadcastChannel;
   private readonly unlisten: (() => void)[];
 
@@ -107,6 +110,7 @@ export class Saver {
     this.polling = setInterval(() => {
       if (document.visibilityState === 'visible' && this.trouble === null) this.pullSoon();
     }, POLL_MS);
+    this.looking = setInterval(() => void this.findOrphans(), ORPHANS_MS);
   }
 
   /** Opens a shot: its structure at once, drawings near the first frame next, then the rest. */
@@ -144,6 +148,7 @@ export class Saver {
     this.closed = true;
     clearTimeout(this.timer);
     clearInterval(this.polling);
+    clearInterval(this.looking);
     this.channel.close();
     this.outbox.close();
     for (const orphan of this.orphans) orphan.release();
