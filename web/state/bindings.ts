@@ -2,6 +2,7 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import type { Action, Key } from './action.ts';
+import { quietStorage } from './memory.ts';
 import { ACTION_NAMES, ACTIONS, type ActionName } from './actions.ts';
 
 interface Bindings {
@@ -11,7 +12,7 @@ interface Bindings {
 }
 
 export const useBindings = create<Bindings>()(
-  persist((): Bindings => ({ own: {}, leftHanded: false }), { name: 'tallow-keys' }),
+  persist((): Bindings => ({ own: {}, leftHanded: false }), { name: 'tallow-keys', storage: quietStorage() }),
 );
 
 const ROWS = [

@@ -1,6 +1,7 @@
 /** The user's own variants of brushes, kept in this browser. */
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
+import { quietStorage } from './memory.ts';
 import { desk, setDesk, type BrushInHand, type Tool } from './desk.ts';
 
 export interface Variant {
@@ -12,7 +13,9 @@ interface OwnBrushes {
   readonly own: readonly Variant[];
 }
 
-export const useOwnBrushes = create<OwnBrushes>()(persist((): OwnBrushes => ({ own: [] }), { name: 'tallow-brushes' }));
+export const useOwnBrushes = create<OwnBrushes>()(
+  persist((): OwnBrushes => ({ own: [] }), { name: 'tallow-brushes', storage: quietStorage() }),
+);
 
 const without = ({ tool, name }: Pick<Variant, 'tool' | 'name'>): readonly Variant[] =>
   useOwnBrushes.getState().own.filter((each) => each.tool !== tool || each.name !== name);

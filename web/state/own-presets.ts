@@ -2,23 +2,15 @@
 import type { Effect } from '@tallow/core/document';
 import type { Preset } from '@tallow/core/starters';
 import { create } from 'zustand';
+import { recall, remember } from './memory.ts';
 
 const NAME = 'tallow-presets';
 type Own = Partial<Record<Effect, readonly Preset[]>>;
 
-function kept(): Own {
-  try {
-    return JSON.parse(localStorage.getItem(NAME) ?? '{}') as Own;
-  } catch {
-    localStorage.removeItem(NAME);
-    return {};
-  }
-}
-
-export const useOwnPresets = create<{ own: Own }>(() => ({ own: kept() }));
+export const useOwnPresets = create<{ own: Own }>(() => ({ own: (recall(NAME) as Own | null) ?? {} }));
 
 const write = (own: Own): void => {
-  localStorage.setItem(NAME, JSON.stringify(own));
+  remember(NAME, own);
   useOwnPresets.setState({ own });
 };
 

@@ -7,18 +7,15 @@ import { request } from '../api/client.ts';
 import type { ShotStructure } from '../api/types.ts';
 import { desk, setDesk } from './desk.ts';
 import { edit, say, useDocument } from './document.ts';
+import { recall, remember } from './memory.ts';
 
 const NAME = 'tallow-colours';
 /** Colours remembered. */
 const MOST = 14;
 
 function kept(): string[] {
-  try {
-    const read: unknown = JSON.parse(localStorage.getItem(NAME) ?? '[]');
-    return Array.isArray(read) ? read.filter((c): c is string => /^#[0-9a-f]{6}$/.test(String(c))) : [];
-  } catch {
-    return [];
-  }
+  const read = recall(NAME);
+  return Array.isArray(read) ? read.filter((c): c is string => /^#[0-9a-f]{6}$/.test(String(c))) : [];
 }
 
 /** Colours used lately, the last first; and the one under the pen while it takes one from the picture. */
@@ -33,7 +30,7 @@ export function noteColour(colour: string): void {
   if (recent[0] === colour) return;
   const next = [colour, ...recent.filter((each) => each !== colour)].slice(0, MOST);
   useColours.setState({ recent: next });
-  localStorage.setItem(NAME, JSON.stringify(next));
+  remember(NAME, next);
 }
 
 /** Takes a swatch in hand; what rubs out draws again. */

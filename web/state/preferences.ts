@@ -1,4 +1,5 @@
 /** What of the desk this browser remembers between visits: what is in hand and how it is seen. */
+import { recall, remember } from './memory.ts';
 import { desk, setDesk, TOOLS, useDesk, type DeskState } from './desk.ts';
 
 const NAME = 'tallow-desk';
@@ -25,21 +26,17 @@ const pick = (state: DeskState): Remembered =>
 
 /** Takes what was remembered and goes on remembering. What cannot be read is passed over. */
 export function rememberDesk(): void {
-  try {
-    const kept = JSON.parse(localStorage.getItem(NAME) ?? '{}') as Partial<Remembered>;
-    const usual = pick(desk());
-    setDesk({
-      ...usual,
-      ...kept,
-      brushes: Object.fromEntries(
-        TOOLS.map((tool) => [tool, { ...usual.brushes[tool], ...kept.brushes?.[tool] }]),
-      ) as unknown as Remembered['brushes'],
-      onion: { ...usual.onion, ...kept.onion },
-    });
-  } catch {
-    localStorage.removeItem(NAME);
-  }
+  const kept = (recall(NAME) ?? {}) as Partial<Remembered>;
+  const usual = pick(desk());
+  setDesk({
+    ...usual,
+    ...kept,
+    brushes: Object.fromEntries(
+      TOOLS.map((tool) => [tool, { ...usual.brushes[tool], ...kept.brushes?.[tool] }]),
+    ) as unknown as Remembered['brushes'],
+    onion: { ...usual.onion, ...kept.onion },
+  });
   useDesk.subscribe((now, before) => {
-    if (REMEMBERED.some((key) => now[key] !== before[key])) localStorage.setItem(NAME, JSON.stringify(pick(now)));
+    if (REMEMBERED.some((key) => now[key] !== before[key])) remember(NAME, pick(now));
   });
 }
