@@ -2,23 +2,14 @@
 import { chromium } from '@playwright/test';
 import express from 'express';
 import type { AddressInfo } from 'node:net';
+import { CHROMIUM, FLAGS } from '../e2e/chromium.ts';
 import { timeRow, type Row } from './measure.ts';
 import type { Rows } from './page/page.ts';
-
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 
 export async function browserRows(): Promise<Row[]> {
   const server = express().use(express.static('dist/bench-page')).listen(0, '127.0.0.1');
   await new Promise((ready) => server.once('listening', ready));
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: FLAGS });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS });
   try {
     const page = await browser.newPage();
     await page.goto(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`);

@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM, FLAGS } from './chromium.ts';
 
 /** The real interface in Chromium against a started application with a throwaway database. */
 export default defineConfig({
@@ -14,17 +15,6 @@ export default defineConfig({
   globalSetup: './setup.ts',
   use: {
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: { executablePath: CHROMIUM, args: FLAGS },
   },
 });

@@ -1,9 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { running } from './processes.ts';
 
 const root = join(import.meta.dirname, '..');
 const home = mkdtempSync(join(tmpdir(), 'tallow-start-'));
@@ -33,26 +34,6 @@ async function start(port: number, through: 'node' | 'shell' = 'node'): Promise<
   return { process: child, address: /Tallow is at (http:\/\/localhost:\d+)/.exec(said)![1]!, said: () => said };
 }
 
-interface Running {
-  readonly id: number;
-  readonly parent: number;
-  readonly words: string;
-}
-/** The processes of this machine. */
-function running(): Running[] {
-  return readdirSync('/proc').flatMap((name): Running[] => {
-    try {
-      const parent = Number(
-        readFileSync(`/proc/${name}/stat`, 'utf8')
-          .replace(/^.*\) /s, '')
-          .split(' ')[1],
-      );
-      return [{ id: Number(name), parent, words: readFileSync(`/proc/${name}/cmdline`, 'utf8').replaceAll('\0', ' ') }];
-    } catch {
-      return [];
-    }
-  });
-}
 const startCommandOf = (shell: number): number => running().find(({ parent }) => parent === shell)!.id;
 /** A child by a word of its command, as soon as there is one. */
 async function childOf(parent: number, word: string): Promise<number> {

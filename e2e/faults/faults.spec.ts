@@ -4,6 +4,7 @@
  */
 import { chromium, expect, test, type BrowserContext } from '@playwright/test';
 import { appendFileSync } from 'node:fs';
+import { CHROMIUM, FLAGS } from '../chromium.ts';
 import { makeShot, marksOf, openDesk, Pen, saved, storedDrawings } from '../desk.ts';
 import { readEntity } from '../../core/document/index.ts';
 import { Chance, pause } from './chance.ts';
@@ -15,16 +16,6 @@ import { World, type Victim } from './world.ts';
 const MINUTES = Number(process.env['TALLOW_FAULTS_MINUTES'] ?? 2);
 const KILLS = Number(process.env['TALLOW_FAULTS_KILLS'] ?? 300);
 const SEED = Number(process.env['TALLOW_FAULTS_SEED'] ?? Math.floor(Math.random() * 1e9));
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--disk-cache-size=1000000',
-];
 /** How long saving may take to go on by itself once all is well, ms. */
 const HEAL_MS = 90_000;
 
@@ -44,8 +35,8 @@ class Browser {
   };
   private async launch(): Promise<BrowserContext> {
     const context = await chromium.launchPersistentContext(this.profile, {
-      executablePath: '/usr/bin/chromium',
-      args: FLAGS,
+      executablePath: CHROMIUM,
+      args: [...FLAGS, '--disk-cache-size=1000000'],
       viewport: { width: 1280, height: 800 },
     });
     context.on('close', () => {
@@ -81,7 +72,8 @@ const KILLING: ReadonlySet<Fault> = new Set<Fault>([
   'browser',
 ]);
 
-test(`strokes under kills, ${MINUTES} minutes from seed ${SEED}`, async () => {
+test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none on another drawing`, async () => {
+  console.log(`faults from seed ${SEED}`);
   test.setTimeout((MINUTES + 6) * 60_000);
   const world = await World.start();
   const browser = new Browser(world.profile);

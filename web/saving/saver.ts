@@ -8,8 +8,9 @@ import { adoptPending, takeIn, type Pending, type TakenIn, type Theirs } from '@
 import { request, Unreachable } from '../api/client.ts';
 import type { ChangesPage, ShotStructure } from '../api/types.ts';
 import { editAround, onChange, openDocument, receive, say, useDocument, type Saving } from '../state/document.ts';
+import { Adoption } from './adoption.ts';
 import { browserStore, type Kept, type KeptBatch } from './browser-store.ts';
-import { forgetOrphan, holdTab, takeOrphans, type Orphan } from './orphans.ts';
+import { holdTab, type Orphan } from './orphans.ts';
 import { Outbox } from './outbox.ts';
 import { sendBatch } from './sending.ts';
 import { Unsaved, type Bad } from './unsaved.ts';
@@ -48,9 +49,7 @@ function nameOf({ entity, why }: Bad): string {
 export class Saver {
   private readonly unsaved = new Unsaved();
   private readonly outbox: Outbox;
-  private readonly orphans: Orphan[] = [];
-  /** Adopted orphans whose records go once the server has all up to an edit. */
-  private readonly following: { readonly orphan: Orphan; readonly seq: number }[] = [];
+  private readonly adoption: Adoption;
   private epoch = '';
   private batch: KeptBatch | null = null;
   private wantsPull = false;
@@ -72,6 +71,7 @@ export class Saver {
     private readonly tab: Id,
     private readonly releaseTab: () => void,
   ) {
+    this.adoption = new Adoption(shotId, tab);
     this.outbox = new Outbox(
       shotId,
       tab,
@@ -151,8 +151,7 @@ export class Saver {
     clearInterval(this.looking);
     this.channel.close();
     this.outbox.close();
-    for (const orphan of this.orphans) orphan.release();
-    for (const { orphan } of this.following) orphan.release();
+    this.adoption.release();
     this.releaseTab();
   }
 
@@ -194,28 +193,15 @@ export class Saver {
 
   /** Takes hold of what closed tabs left here; the exchange adopts it. */
   private async findOrphans(): Promise<void> {
-    const own = new Set([this.tab, ...[...this.orphans, ...this.following.map((f) => f.orphan)].map((o) => o.tab)]);
-    const found = await takeOrphans(this.shotId, own).catch((): Orphan[] => []);
-    if (this.closed) for (const orphan of found) orphan.release();
-    else {
-      this.orphans.push(...found);
-      if (found.length > 0) this.wake();
-    }
+    if (await this.adoption.find()) this.wake();
   }
 
   /** Puts what a closed tab left unsaved into the document, merged with what the server has. */
   private async adopt(orphan: Orphan): Promise<void> {
-    const { batch } = orphan;
-    // Whether its last save arrived is settled first, under its own saveId.
-    const outcome = batch && (await sendBatch(this.shotId, orphan.tab, batch, () => undefined));
-    const { seq } = await request<{ seq: number }>('GET', `/shots/${this.shotId}/tabs/${orphan.tab}`);
+    const open = await this.adoption.openOf(orphan);
     await this.pull();
-    const arrived = new Map((outcome?.kind === 'saved' ? batch?.bodies : [])?.map((each) => [each.id, each.entity]));
-    const open = orphan.pending
-      .filter((each) => each.seq === undefined || each.seq > seq)
-      .map((each): Pending => (arrived.has(each.id) ? { ...each, base: arrived.get(each.id) ?? null } : each));
     await this.take(open);
-    this.following.push({ orphan, seq: this.unsaved.seq });
+    this.adoption.merged(this.unsaved.seq);
   }
 
   /** Takes work from elsewhere into the document. */
@@ -260,14 +246,12 @@ export class Saver {
     try {
       for (;;) {
         if (this.closed) return;
-        const orphan = this.orphans[0];
+        const orphan = this.adoption.next;
         this.batch ??= this.unsaved.nextBatch(this.epoch);
         if (this.batch) await this.send(this.batch);
         else if (this.wantsPull) await this.pull();
-        else if (orphan) {
-          await this.adopt(orphan);
-          this.orphans.shift();
-        } else break;
+        else if (orphan) await this.adopt(orphan);
+        else break;
         this.waits.reset();
         this.trouble = null;
       }
@@ -321,20 +305,8 @@ export class Saver {
     this.outbox.touch(batch.bodies.map(({ id }) => id));
     if (behind) await this.pull(saved.before);
     this.unsaved.reached(saved.revision);
-    this.settle();
+    this.adoption.settle(this.unsaved.savedSeq);
     if (!this.closed) this.channel.postMessage('saved');
-  }
-
-  /** Records of adopted tabs go when the server has what came of them. */
-  private settle(): void {
-    for (let i = this.following.length - 1; i >= 0; i--) {
-      const { orphan, seq } = this.following[i]!;
-      if (seq > this.unsaved.savedSeq) continue;
-      this.following.splice(i, 1);
-      forgetOrphan(this.shotId, orphan).catch(() => {
-        orphan.release();
-      });
-    }
   }
 
   /** Takes in what others changed, merging it with what is not saved here. @param upTo a revision, or all there is. */
@@ -361,7 +333,7 @@ export class Saver {
     }
     // All of it is worked out first; only then is anything changed here.
     this.commit(takeIn(doc, this.unsaved.known, changes, revision));
-    this.settle();
+    this.adoption.settle(this.unsaved.savedSeq);
   }
 
   private commit({ doc, ids, acknowledged, keep, notices }: TakenIn): void {
