@@ -1,4 +1,4 @@
-/** Draws while everything is killed, for up to 20 minutes or 300 kills: `npm run faults -- --seed 7 --minutes 20`. */
+/** Draws while everything is killed, for up to 20 minutes or 300 kills: `npm run faults -- --seed 7 --minutes 20 --pace 900`. */
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -8,6 +8,7 @@ import { ensurePackages, ensurePrograms, root } from './system.mjs';
 const { values } = parseArgs({
   options: {
     seed: { type: 'string' },
+    pace: { type: 'string' },
     minutes: { type: 'string', default: '20' },
     kills: { type: 'string', default: '300' },
   },
@@ -19,6 +20,7 @@ const env = {
   ...process.env,
   TALLOW_FAULTS_MINUTES: values.minutes,
   TALLOW_FAULTS_KILLS: values.kills,
+  ...(values.pace ? { TALLOW_FAULTS_PACE: values.pace } : {}),
   ...(values.seed ? { TALLOW_FAULTS_SEED: values.seed } : {}),
 };
 const playwright = join(root, 'node_modules', '@playwright', 'test', 'cli.js');

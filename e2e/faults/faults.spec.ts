@@ -15,6 +15,8 @@ import { World, type Victim } from './world.ts';
 
 const MINUTES = Number(process.env['TALLOW_FAULTS_MINUTES'] ?? 2);
 const KILLS = Number(process.env['TALLOW_FAULTS_KILLS'] ?? 300);
+/** Longest rest between two faults, ms. */
+const PACE = Number(process.env['TALLOW_FAULTS_PACE'] ?? 2600);
 const SEED = Number(process.env['TALLOW_FAULTS_SEED'] ?? Math.floor(Math.random() * 1e9));
 /** How long saving may take to go on by itself once all is well, ms. */
 const HEAL_MS = 90_000;
@@ -184,7 +186,7 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
     };
     const faults = async (): Promise<void> => {
       while (goesOn()) {
-        await pause(chance.between(200, 2600));
+        await pause(chance.between(200, PACE));
         await strike().catch(() => undefined);
       }
     };
