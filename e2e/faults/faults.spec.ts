@@ -7,7 +7,7 @@ import { appendFileSync } from 'node:fs';
 import { CHROMIUM, FLAGS } from '../chromium.ts';
 import { makeShot, marksOf, openDesk, Pen, saved, storedDrawings } from '../desk.ts';
 import { readEntity } from '../../core/document/index.ts';
-import { Chance, pause } from './chance.ts';
+import { Chance, pause, within } from './chance.ts';
 import { Elsewhere } from './elsewhere.ts';
 import { Hand, type Desk } from './hand.ts';
 import { judge, Map2, MOST_STROKES, placeOf, type Drawn, type Stroke } from './tally.ts';
@@ -18,6 +18,8 @@ const KILLS = Number(process.env['TALLOW_FAULTS_KILLS'] ?? 300);
 /** Longest rest between two faults, ms. */
 const PACE = Number(process.env['TALLOW_FAULTS_PACE'] ?? 2600);
 const SEED = Number(process.env['TALLOW_FAULTS_SEED'] ?? Math.floor(Math.random() * 1e9));
+/** Longest that one fault may take, ms. */
+const STRIKE_MS = 45_000;
 /** How long saving may take to go on by itself once all is well, ms. */
 const HEAL_MS = 90_000;
 
@@ -187,7 +189,7 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
     const faults = async (): Promise<void> => {
       while (goesOn()) {
         await pause(chance.between(200, PACE));
-        await strike().catch(() => undefined);
+        await within(STRIKE_MS, strike()).catch(() => undefined);
       }
     };
     await Promise.all([

@@ -1,12 +1,15 @@
 /** One tab and the hand that draws in it. Whatever befalls it, it opens the shot again and goes on. */
 import type { BrowserContext, Page } from '@playwright/test';
 import { Pen } from '../desk.ts';
-import { pause, type Chance } from './chance.ts';
+import { pause, within, type Chance } from './chance.ts';
 import { placeOf, type Stroke } from './tally.ts';
 
 /** A stroke whose page is killed sooner than this after its pen was lifted counts as unfinished, ms. */
 export const DURABLE_MS = 250;
 const OPEN_MS = 20_000;
+/** Longest that one thing a hand does may take before its page is given up, ms. */
+const LONGEST_MS = 40_000;
+const ASK_MS = 25_000;
 
 export interface Desk {
   readonly address: string;
@@ -77,7 +80,7 @@ export class Hand {
   /** What the header says, and why; empty while there is no page. */
   async says(): Promise<{ text: string; why: string }> {
     try {
-      const mark = (await this.ready()).getByTestId('saved');
+      const mark = (await within(ASK_MS, this.ready())).getByTestId('saved');
       return { text: await mark.innerText({ timeout: 3000 }), why: (await mark.getAttribute('title')) ?? '' };
     } catch {
       return { text: '', why: '' };
@@ -93,9 +96,8 @@ export class Hand {
   /** How many unsaved things this browser's store holds, of any tab. */
   async leftInStore(): Promise<number> {
     try {
-      return await (
-        await this.ready()
-      ).evaluate(
+      const page = await within(ASK_MS, this.ready());
+      const counted = page.evaluate(
         () =>
           new Promise<number>((done) => {
             const opening = indexedDB.open('tallow');
@@ -119,6 +121,7 @@ export class Hand {
             };
           }),
       );
+      return await within(ASK_MS, counted);
     } catch {
       return -1;
     }
@@ -127,20 +130,24 @@ export class Hand {
   /** Does one thing that a hand does. Troubles of the page end it, not the run. */
   async work(): Promise<void> {
     try {
-      const page = await this.ready();
-      const what = this.chance.pick([
-        ['stroke', 12],
-        ['drawing', 3],
-        ['hold', 1],
-        ['undone and done again', 1],
-      ] as const);
-      if (this.group === null || what === 'drawing') await this.begin(page);
-      if (what === 'hold') await page.keyboard.press(this.chance.below(2) === 0 ? 'KeyG' : 'Shift+KeyG');
-      else if (what === 'undone and done again') await this.toAndFro(page);
-      else await this.stroke();
+      await within(LONGEST_MS, this.doSomething());
     } catch {
       await this.close();
     }
+  }
+
+  private async doSomething(): Promise<void> {
+    const page = await this.ready();
+    const what = this.chance.pick([
+      ['stroke', 12],
+      ['drawing', 3],
+      ['hold', 1],
+      ['undone and done again', 1],
+    ] as const);
+    if (this.group === null || what === 'drawing') await this.begin(page);
+    if (what === 'hold') await page.keyboard.press(this.chance.below(2) === 0 ? 'KeyG' : 'Shift+KeyG');
+    else if (what === 'undone and done again') await this.toAndFro(page);
+    else await this.stroke();
   }
 
   /** A new drawing, which from here on is the one that is drawn on. */
