@@ -1,4 +1,4 @@
-/** All checks and tests: types, lint and unit tests side by side with the build, then the interface beside two minutes of faults. */
+/** All checks and tests: types, lint and unit tests side by side with the build, then the interface. */
 import { spawn } from 'node:child_process';
 import { ensurePackages, ensurePrograms, root } from './system.mjs';
 
@@ -13,7 +13,6 @@ const CHECKS = {
   format: [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
   unit: ['--experimental-vm-modules', '--no-warnings', bin('jest/bin/jest.js')],
   interface: [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'],
-  faults: [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/faults/playwright.config.ts'],
 };
 
 /** Runs a check, shows what it said when it is done, and tells whether it passed. */
@@ -42,8 +41,7 @@ const one = async (names) => {
   return results;
 };
 const [first, second] = await Promise.all([one(['build', 'types', 'lint', 'format']), one(['unit'])]);
-const third = first[0] ? await Promise.all([one(['interface']), one(['faults'])]) : [[false, false]];
-const results = [...first, ...second, ...third.flat()];
+const results = [...first, ...second, ...(first[0] ? await one(['interface']) : [false])];
 const passed = results.filter(Boolean).length;
 console.log(`${passed} passed, ${results.length - passed} failed`);
 process.exit(passed === results.length ? 0 : 1);
