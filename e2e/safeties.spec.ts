@@ -1,6 +1,7 @@
 /** This browser's store and the server, each failing alone and both at once. */
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import pg from 'pg';
 import { Application } from './application.ts';
 import { makeShot, openDesk, painted, Pen, pixels, saved, storedMarks } from './desk.ts';
 
@@ -189,4 +190,42 @@ test('something the server refuses never holds up the rest, and can be saved as 
   await page.unroute('**/saves');
   await page.getByRole('button', { name: 'Try again now' }).click();
   await saved(page);
+});
+
+test('a database put back from a copy under an open page: the shot is loaded anew, and what was not saved is sent again', async ({
+  page,
+}) => {
+  const shot = await makeShot(application.address);
+  await openDesk(page, application.address, shot);
+  const pen = await Pen.on(page);
+  await pen.stroke(...line(0));
+  await saved(page);
+  const database = new pg.Client(application.databaseUrl);
+  await database.connect();
+  // As after a restore to before the second stroke: another epoch, an older revision.
+  const rows = await database.query('select id, revision, body from entities where shot_id = $1', [shot]);
+  const { revision } = (await database.query('select revision from shots where id = $1', [shot])).rows[0] as {
+    revision: number;
+  };
+  await pen.stroke(...line(1));
+  await saved(page);
+  await page.route('**/saves', (route) => route.abort());
+  await pen.stroke(...line(2));
+  await expect(header(page)).toHaveText('Not saved yet');
+  for (const { id, revision: at, body } of rows.rows as { id: string; revision: number; body: object }[])
+    await database.query('update entities set revision = $2, body = $3 where id = $1', [id, at, body]);
+  await database.query(
+    'delete from older_bodies o using entities e where e.id = o.id and e.shot_id = $1 and o.revision >= e.revision',
+    [shot],
+  );
+  await database.query('delete from saves where shot_id = $1 and revision > $2', [shot, revision]);
+  await database.query('update shots set revision = $2 where id = $1', [shot, revision]);
+  await database.query("update facts set value = to_jsonb(gen_random_uuid()::text) where name = 'epoch'");
+  await database.end();
+  await page.unroute('**/saves');
+  await expect(page.getByText('put back from a copy')).toBeVisible();
+  await saved(page);
+  // The copy has the first stroke, this page the third; the second was taken back with the restore.
+  await expect.poll(() => storedMarks(application.address, shot)).toEqual([2]);
+  await painted(page);
 });

@@ -2,11 +2,11 @@
  * Two tabs and somebody over the interface draw and change one shot, while everything under them is killed, filled, cut
  * and cleared. Then every finished stroke is counted: none lost, none doubled, none on another drawing.
  */
-import { chromium, expect, test, type BrowserContext } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { appendFileSync } from 'node:fs';
-import { CHROMIUM, FLAGS } from '../chromium.ts';
 import { makeShot, marksOf, openDesk, Pen, saved, storedDrawings } from '../desk.ts';
 import { readEntity } from '../../core/document/index.ts';
+import { Browser } from './browser.ts';
 import { Chance, pause, within } from './chance.ts';
 import { Elsewhere } from './elsewhere.ts';
 import { Hand, type Desk } from './hand.ts';
@@ -20,40 +20,10 @@ const PACE = Number(process.env['TALLOW_FAULTS_PACE'] ?? 2600);
 const SEED = Number(process.env['TALLOW_FAULTS_SEED'] ?? Math.floor(Math.random() * 1e9));
 /** Longest that one fault may take, ms. */
 const STRIKE_MS = 45_000;
+/** Longest that the browser may take to answer, ms. */
+const ASK_MS = 5000;
 /** How long saving may take to go on by itself once all is well, ms. */
 const HEAL_MS = 90_000;
-
-/** The browser with a profile that outlives it. */
-class Browser {
-  private context: Promise<BrowserContext> | null = null;
-  constructor(private readonly profile: string) {}
-
-  open = async (): Promise<BrowserContext> => {
-    this.context ??= this.launch();
-    try {
-      return await this.context;
-    } catch (error) {
-      this.context = null;
-      throw error;
-    }
-  };
-  private async launch(): Promise<BrowserContext> {
-    const context = await chromium.launchPersistentContext(this.profile, {
-      executablePath: CHROMIUM,
-      args: [...FLAGS, '--disk-cache-size=1000000'],
-      viewport: { width: 1280, height: 800 },
-    });
-    context.on('close', () => {
-      this.context = null;
-    });
-    return context;
-  }
-  async close(): Promise<void> {
-    const context = await this.context?.catch(() => null);
-    this.context = null;
-    await Promise.race([context?.close().catch(() => undefined), pause(3000)]);
-  }
-}
 
 type Fault = Victim | 'renderer' | 'browser' | 'store' | 'cut' | 'disk';
 const FAULTS: readonly (readonly [Fault, number])[] = [
@@ -80,7 +50,7 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
   console.log(`faults from seed ${SEED}`);
   test.setTimeout((MINUTES + 6) * 60_000);
   const world = await World.start();
-  const browser = new Browser(world.profile);
+  const browser = new Browser(world.profile, () => world.killBrowser());
   const chance = new Chance(SEED);
   const counts: Partial<Record<Fault, number>> = {};
   const told: string[] = [];
@@ -95,6 +65,7 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
       next: () => numbers++,
       group: () => (groups += 1),
       context: browser.open,
+      giveUp: browser.giveUp,
     };
 
     // Two strokes tell how places of the picture lie in the shot.
@@ -153,8 +124,9 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
             const context = await browser.open();
             const page = context.pages().find((each) => each.url().startsWith(world.address));
             if (!page) return;
-            const session = await context.newCDPSession(page);
-            await session.send('Storage.clearDataForOrigin', { origin: world.address, storageTypes: 'indexeddb' });
+            const origin = world.address;
+            const session = await within(ASK_MS, context.newCDPSession(page));
+            await within(ASK_MS, session.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' }));
             count(fault);
           } finally {
             frozen = false;

@@ -7,6 +7,8 @@ import { placeOf, type Stroke } from './tally.ts';
 /** A stroke whose page is killed sooner than this after its pen was lifted counts as unfinished, ms. */
 export const DURABLE_MS = 250;
 const OPEN_MS = 20_000;
+/** Longest that a browser may take to give a page; one that takes longer is dead and says nothing any more. */
+const PAGE_MS = 15_000;
 /** Longest that one thing a hand does may take before its page is given up, ms. */
 const LONGEST_MS = 40_000;
 const ASK_MS = 25_000;
@@ -18,11 +20,18 @@ export interface Desk {
   next(): number;
   group(): number;
   context(): Promise<BrowserContext>;
+  /** Ends a browser that answers no more, so that the next `context` is a new one's. */
+  giveUp(context: BrowserContext): Promise<void>;
+}
+
+interface Tab {
+  readonly page: Page;
+  readonly pen: Pen;
 }
 
 export class Hand {
-  private page: Page | null = null;
-  private pen: Pen | null = null;
+  private tab: Tab | null = null;
+  private opening: Promise<Tab> | null = null;
   private group: number | null = null;
   /** How often the shot was opened. */
   opened = 0;
@@ -35,20 +44,31 @@ export class Hand {
     private readonly wrongBy: number,
   ) {}
 
-  /** The page, opened if need be, once for all who wait for it. */
-  private ready(): Promise<Page> {
-    if (this.page && !this.page.isClosed()) return Promise.resolve(this.page);
-    this.opening ??= this.open().finally(() => {
+  /** The tab, opened if need be, once for all who wait for it. */
+  private ready(): Promise<Tab> {
+    if (this.tab && !this.tab.page.isClosed()) return Promise.resolve(this.tab);
+    this.opening ??= within(PAGE_MS + 3 * OPEN_MS, this.open()).finally(() => {
       this.opening = null;
     });
     return this.opening;
   }
-  private opening: Promise<Page> | null = null;
 
-  private async open(): Promise<Page> {
+  private async open(): Promise<Tab> {
     this.forget();
     const context = await this.desk.context();
-    const page = await context.newPage();
+    const page = await within(PAGE_MS, context.newPage()).catch(async (error: unknown) => {
+      await this.desk.giveUp(context);
+      throw error;
+    });
+    try {
+      return await within(3 * OPEN_MS, this.openShot(page));
+    } catch (error) {
+      void page.close().catch(() => undefined);
+      throw error;
+    }
+  }
+
+  private async openShot(page: Page): Promise<Tab> {
     page.on('crash', () => {
       this.forget();
       void page.close().catch(() => undefined);
@@ -65,23 +85,24 @@ export class Hand {
       undefined,
       { timeout: OPEN_MS },
     );
-    this.page = page;
-    this.pen = await Pen.on(page);
+    this.tab = { page, pen: await Pen.on(page) };
     this.opened += 1;
-    return page;
+    return this.tab;
   }
 
   private forget(): void {
-    this.page = null;
-    this.pen = null;
+    this.tab = null;
     this.group = null;
   }
 
   /** What the header says, and why; empty while there is no page. */
   async says(): Promise<{ text: string; why: string }> {
     try {
-      const mark = (await within(ASK_MS, this.ready())).getByTestId('saved');
-      return { text: await mark.innerText({ timeout: 3000 }), why: (await mark.getAttribute('title')) ?? '' };
+      const mark = (await within(ASK_MS, this.ready())).page.getByTestId('saved');
+      return {
+        text: await mark.innerText({ timeout: 3000 }),
+        why: (await mark.getAttribute('title', { timeout: 3000 })) ?? '',
+      };
     } catch {
       return { text: '', why: '' };
     }
@@ -96,7 +117,7 @@ export class Hand {
   /** How many unsaved things this browser's store holds, of any tab. */
   async leftInStore(): Promise<number> {
     try {
-      const page = await within(ASK_MS, this.ready());
+      const { page } = await within(ASK_MS, this.ready());
       const counted = page.evaluate(
         () =>
           new Promise<number>((done) => {
@@ -137,51 +158,50 @@ export class Hand {
   }
 
   private async doSomething(): Promise<void> {
-    const page = await this.ready();
+    const tab = await this.ready();
+    const { keyboard } = tab.page;
     const what = this.chance.pick([
       ['stroke', 12],
       ['drawing', 3],
       ['hold', 1],
       ['undone and done again', 1],
     ] as const);
-    if (this.group === null || what === 'drawing') await this.begin(page);
-    if (what === 'hold') await page.keyboard.press(this.chance.below(2) === 0 ? 'KeyG' : 'Shift+KeyG');
-    else if (what === 'undone and done again') await this.toAndFro(page);
-    else await this.stroke();
+    if (this.group === null || what === 'drawing') {
+      // A new drawing, which from here on is the one that is drawn on.
+      await keyboard.press('KeyS');
+      this.group = this.desk.group();
+    }
+    if (what === 'hold') await keyboard.press(this.chance.below(2) === 0 ? 'KeyG' : 'Shift+KeyG');
+    else if (what === 'undone and done again') await this.toAndFro(tab, this.group);
+    else await this.stroke(tab, this.group);
   }
 
-  /** A new drawing, which from here on is the one that is drawn on. */
-  private async begin(page: Page): Promise<void> {
-    await page.keyboard.press('KeyS');
-    this.group = this.desk.group();
-  }
-
-  private async stroke(): Promise<Stroke> {
+  private async stroke({ pen }: Tab, group: number): Promise<Stroke> {
     const number = this.desk.next();
-    const record: Stroke = { number, group: this.group!, finished: false, at: 0, hand: this.name };
+    const record: Stroke = { number, group, finished: false, at: 0, hand: this.name };
     this.desk.strokes.push(record);
     const from = placeOf(number);
-    await this.pen!.stroke(from, { x: from.x + 0.008, y: from.y + 0.008 }, 4);
+    await pen.stroke(from, { x: from.x + 0.008, y: from.y + 0.008 }, 4);
     record.at = performance.now();
     record.finished = true;
     return record;
   }
 
   /** One step back and forth again: until then its stroke is not counted on. */
-  private async toAndFro(page: Page): Promise<void> {
-    const last = await this.stroke();
+  private async toAndFro(tab: Tab, group: number): Promise<void> {
+    const last = await this.stroke(tab, group);
     last.finished = false;
-    await page.keyboard.press('Control+KeyZ');
-    await page.keyboard.press('Control+Shift+KeyZ');
+    await tab.page.keyboard.press('Control+KeyZ');
+    await tab.page.keyboard.press('Control+Shift+KeyZ');
     last.at = performance.now();
     last.finished = true;
   }
 
   /** Its renderer is killed. Strokes of the last moment may or may not be there. */
   async crash(): Promise<boolean> {
-    const { page } = this;
+    const page = this.tab?.page;
     if (!page || page.isClosed()) return false;
-    const session = await page.context().newCDPSession(page);
+    const session = await within(PAGE_MS, page.context().newCDPSession(page));
     const began = performance.now();
     void session.send('Page.crash').catch(() => undefined);
     await Promise.race([page.waitForEvent('crash').catch(() => undefined), pause(2000)]);
@@ -197,7 +217,7 @@ export class Hand {
   }
 
   async close(): Promise<void> {
-    const { page } = this;
+    const page = this.tab?.page;
     this.forget();
     if (page && !page.isClosed()) await Promise.race([page.close().catch(() => undefined), pause(2000)]);
   }
