@@ -13,6 +13,7 @@ export default defineConfig({
         worker: 'server/worker.ts',
         bench: 'bench/main.ts',
         sheets: 'server/sheets.ts',
+        frames: 'server/frame-prints.ts',
       },
     },
   },

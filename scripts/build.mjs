@@ -14,7 +14,7 @@ const SOURCES = [
   'vite.config.mjs',
   'vite.server.config.mjs',
   'package-lock.json',
-  'tsconfig.json',
+  'tsconfig.base.json',
 ];
 
 function stampOf(path, hash) {

@@ -1,4 +1,4 @@
-/** All checks and tests: types, lint and unit tests side by side with the build, then the interface. */
+/** All checks and tests: types, lint and unit tests side by side with the build, then the interface beside two minutes of faults. */
 import { spawn } from 'node:child_process';
 import { ensurePackages, ensurePrograms, root } from './system.mjs';
 
@@ -8,11 +8,13 @@ ensurePackages();
 const bin = (name) => `${root}/node_modules/${name}`;
 const CHECKS = {
   build: ['scripts/build.mjs'],
-  types: [bin('typescript/bin/tsc'), '-p', 'tsconfig.json'],
+  types: ['scripts/types.mjs'],
+  circles: ['scripts/circles.mjs'],
   lint: [bin('eslint/bin/eslint.js'), '.'],
   format: [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
   unit: ['--experimental-vm-modules', '--no-warnings', bin('jest/bin/jest.js')],
   interface: [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'],
+  faults: [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/faults/playwright.config.ts'],
 };
 
 /** Runs a check, shows what it said when it is done, and tells whether it passed. */
@@ -40,8 +42,9 @@ const one = async (names) => {
   for (const name of names) results.push(await run(name));
   return results;
 };
-const [first, second] = await Promise.all([one(['build', 'types', 'lint', 'format']), one(['unit'])]);
-const results = [...first, ...second, ...(first[0] ? await one(['interface']) : [false])];
+const [first, second] = await Promise.all([one(['build', 'types', 'circles', 'lint', 'format']), one(['unit'])]);
+const built = first[0] ? await Promise.all([run('interface'), run('faults')]) : [false];
+const results = [...first, ...second, ...built];
 const passed = results.filter(Boolean).length;
 console.log(`${passed} passed, ${results.length - passed} failed`);
 process.exit(passed === results.length ? 0 : 1);

@@ -10,6 +10,7 @@ import { migrate, openDatabase } from '../db/database.ts';
 
 const script = (await import(join(import.meta.dirname, '..', '..', 'scripts', 'database.mjs'))) as {
   startCluster(home: string, options: { settings: string[] }): Promise<{ url: string; stop(): Promise<void> }>;
+  restore(url: string, dump: string): void;
 };
 
 export interface Harness {
@@ -25,11 +26,18 @@ export interface Harness {
   stop(): Promise<void>;
 }
 
-/** @param connections to the database at most. */
-export async function startServer(connections?: number): Promise<Harness> {
+interface Start {
+  /** Connections to the database at most. */
+  readonly connections?: number;
+  /** A dump of an earlier database to begin with, beside this file. */
+  readonly dump?: string;
+}
+
+export async function startServer({ connections, dump }: Start = {}): Promise<Harness> {
   const home = mkdtempSync(join(tmpdir(), 'tallow-server-'));
   chmodSync(home, 0o755);
   const cluster = await script.startCluster(home, { settings: ['fsync=off'] });
+  if (dump) script.restore(cluster.url, join(import.meta.dirname, dump));
   process.env['DATABASE_URL'] = cluster.url;
   process.env['TALLOW_HOME'] = home;
   const database = openDatabase(cluster.url, connections);

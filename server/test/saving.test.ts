@@ -8,7 +8,7 @@ import { startServer, type Harness } from './harness.ts';
 let server: Harness;
 let productionId: string;
 beforeAll(async () => {
-  server = await startServer(4);
+  server = await startServer({ connections: 4 });
   productionId = randomId();
   await server.send('POST', '/productions', { id: productionId, name: 'Test' });
 }, 60_000);

@@ -1,0 +1,6 @@
+/** What browsers, their workers and Node.js all have besides the language itself: nothing else may be used in core. */
+declare const crypto: { randomUUID(): `${string}-${string}-${string}-${string}-${string}` };
+declare class TextDecoder {
+  decode(bytes: Uint8Array): string;
+}
+declare function structuredClone<T>(value: T): T;
