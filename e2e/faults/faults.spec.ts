@@ -10,7 +10,7 @@ import { Browser } from './browser.ts';
 import { Chance, pause, within } from './chance.ts';
 import { Elsewhere } from './elsewhere.ts';
 import { Hand, type Desk } from './hand.ts';
-import { judge, Map2, MOST_STROKES, placeOf, type Drawn, type Stroke } from './tally.ts';
+import { judge, Map2, MOST_STROKES, numbersOn, placeOf, type Drawn, type Stroke } from './tally.ts';
 import { World, type Victim } from './world.ts';
 
 const MINUTES = Number(process.env['TALLOW_FAULTS_MINUTES'] ?? 2);
@@ -88,9 +88,9 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
     const until = performance.now() + MINUTES * 60_000;
     const goesOn = (): boolean => performance.now() < until && numbers < MOST_STROKES - 40 && kills() < KILLS;
     const kills = (): number => [...KILLING].reduce((sum, each) => sum + (counts[each] ?? 0), 0);
-    const count = (fault: Fault): void => {
+    const count = (fault: Fault, ...said: string[]): void => {
       counts[fault] = (counts[fault] ?? 0) + 1;
-      told.push(`${Math.round(performance.now())} ${fault}`);
+      told.push([`${Math.round(performance.now())} ${fault}`, ...said].join('; '));
     };
     let frozen = false;
     const works = async (work: () => Promise<unknown>, rest: number): Promise<void> => {
@@ -104,16 +104,19 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
       const fault = chance.pick(FAULTS);
       const hand = hands[chance.below(2)]!;
       switch (fault) {
-        case 'renderer':
-          if ((await hand.isKept()) && (await hand.crash())) count(fault);
+        case 'renderer': {
+          const kept = await hand.isKept();
+          if (kept.kept && (await hand.crash(kept))) count(fault, kept.said);
           return;
+        }
         case 'browser': {
           const kept = await Promise.all(hands.map((each) => each.isKept()));
-          if (!kept.every(Boolean)) return;
-          const began = performance.now();
-          if (world.killBrowser()) count(fault);
+          if (!kept.every((each) => each.kept)) return;
+          if (world.killBrowser()) count(fault, ...kept.map((each) => each.said));
+          hands.forEach((each, i) => {
+            each.doubt(kept[i]!.asked);
+          });
           await browser.close();
-          for (const each of hands) each.doubt(began);
           return;
         }
         case 'store': {
@@ -182,13 +185,7 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
     expect(isSettled).toBe(true);
     const healed = performance.now() - began;
     const bodies = await storedDrawings(world.address, shot);
-    const drawings = bodies.map((body): Drawn => {
-      const read = readEntity(body);
-      if (!('ok' in read) || read.ok.kind !== 'drawing') throw new Error('The server keeps something else');
-      const { order, marks } = read.ok;
-      return { id: read.ok.id, marks: order.map((id) => marks[id]!) };
-    });
-    const verdict = judge(strokes, drawings, map);
+    const verdict = judge(strokes, bodies.map(drawnOf), map);
     const summary = {
       seed: SEED,
       minutes: MINUTES,
@@ -202,8 +199,14 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
     };
     console.log(`faults ${JSON.stringify(summary)}`);
     if (verdict.about.length > 0) {
-      const lost = strokes.flatMap(({ number, drawingId }) => (verdict.lost.includes(number) ? (drawingId ?? []) : []));
-      console.log([...told, ...verdict.about, ...(await world.historyOf(lost))].join('\n'));
+      const once = (await world.everyDrawing()).map(({ revision, deleted, body }) => {
+        const { id, marks } = drawnOf(body);
+        const numbers = numbersOn(marks, map);
+        return { id, numbers, line: `${id} at ${revision}${deleted ? ', deleted' : ''}: ${numbers.join(' ')}` };
+      });
+      const lost = once.filter(({ numbers }) => verdict.lost.some((number) => numbers.includes(number)));
+      const history = await world.historyOf([...new Set(lost.map(({ id }) => id))]);
+      console.log([...told, ...verdict.about, ...lost.map(({ line }) => line), ...history].join('\n'));
     }
     const report = process.env['TALLOW_FAULTS_REPORT'];
     if (report) appendFileSync(report, `${JSON.stringify({ ...summary, ...verdict })}\n`);
@@ -215,6 +218,13 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
     await world.stop();
   }
 });
+
+function drawnOf(body: unknown): Drawn {
+  const read = readEntity(body);
+  if (!('ok' in read) || read.ok.kind !== 'drawing') throw new Error('The server keeps something else');
+  const { id, order, marks } = read.ok;
+  return { id, marks: order.map((each) => marks[each]!) };
+}
 
 /** Whether all tabs come to say Saved, with nothing left in this browser's store. */
 async function settled(hands: readonly Hand[], most: number): Promise<boolean> {

@@ -4,8 +4,8 @@ import { Pen } from '../desk.ts';
 import { pause, within, type Chance } from './chance.ts';
 import { placeOf, type Stroke } from './tally.ts';
 
-/** A stroke whose page is killed sooner than this after its pen was lifted counts as unfinished, ms. */
-export const DURABLE_MS = 250;
+/** A stroke whose page is killed sooner than this after its pen was lifted counts as unfinished, ms: so long the header may not know that a store hangs. */
+export const DURABLE_MS = 600;
 const OPEN_MS = 20_000;
 /** Longest that a browser may take to give a page; one that takes longer is dead and says nothing any more. */
 const PAGE_MS = 15_000;
@@ -22,6 +22,12 @@ export interface Desk {
   context(): Promise<BrowserContext>;
   /** Ends a browser that answers no more, so that the next `context` is a new one's. */
   giveUp(context: BrowserContext): Promise<void>;
+}
+
+export interface Kept {
+  readonly kept: boolean;
+  readonly asked: number;
+  readonly said: string;
 }
 
 interface Tab {
@@ -108,10 +114,12 @@ export class Hand {
     }
   }
 
-  /** Whether all finished work is kept by somebody else than the page, as far as the header says. */
-  async isKept(): Promise<boolean> {
+  /** Whether all that was finished when it was asked is kept by somebody else than the page, as far as the header says. */
+  async isKept(): Promise<Kept> {
+    const asked = performance.now();
     const { text, why } = await this.says();
-    return text === 'Saved' || (text !== '' && text !== 'Only in this page' && !/keeps no/.test(why));
+    const kept = text === 'Saved' || (text !== '' && text !== 'Only in this page' && !/keeps no/.test(why));
+    return { kept, asked, said: `${this.name} asked at ${Math.round(asked)}: ${text}, ${why}` };
   }
 
   /** How many unsaved things this browser's store holds, of any tab. */
@@ -198,19 +206,18 @@ export class Hand {
   }
 
   /** Its renderer is killed. Strokes of the last moment may or may not be there. */
-  async crash(): Promise<boolean> {
+  async crash({ asked }: Kept): Promise<boolean> {
     const page = this.tab?.page;
     if (!page || page.isClosed()) return false;
     const session = await within(PAGE_MS, page.context().newCDPSession(page));
-    const began = performance.now();
     void session.send('Page.crash').catch(() => undefined);
     await Promise.race([page.waitForEvent('crash').catch(() => undefined), pause(2000)]);
-    this.doubt(began);
+    this.doubt(asked);
     await this.close();
     return true;
   }
 
-  /** Strokes that were too fresh to be durable when the page was killed are not counted on. @param since when that began. */
+  /** Strokes that were too fresh when the header was asked are not counted on once the page is killed. */
   doubt(since: number): void {
     for (const stroke of this.desk.strokes)
       if (stroke.hand === this.name && stroke.at > since - DURABLE_MS) stroke.finished = false;

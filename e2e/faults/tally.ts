@@ -71,13 +71,16 @@ export interface Verdict {
   readonly strange: number;
 }
 
+/** The numbers of the strokes on a drawing; null for marks that no hand drew. */
+export const numbersOn = (marks: readonly Mark[], map: Map2): (number | null)[] =>
+  marks.map((mark) => (mark.kind === 'stroke' ? map.number({ x: mark.samples.x[0]!, y: mark.samples.y[0]! }) : null));
+
 /** Compares what was drawn with what the server has. */
 export function judge(strokes: readonly Stroke[], drawings: readonly Drawn[], map: Map2): Verdict {
   const found = new Map<number, string[]>();
   let strange = 0;
   for (const { id, marks } of drawings)
-    for (const mark of marks) {
-      const number = mark.kind === 'stroke' ? map.number({ x: mark.samples.x[0]!, y: mark.samples.y[0]! }) : null;
+    for (const number of numbersOn(marks, map)) {
       if (number === null) strange += 1;
       else found.set(number, [...(found.get(number) ?? []), id]);
     }

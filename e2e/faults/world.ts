@@ -146,6 +146,19 @@ export class World {
     );
   }
 
+  /** Every drawing body that was ever stored, with the revision it came with and whether the drawing was deleted then. */
+  async everyDrawing(): Promise<{ id: string; revision: number; deleted: boolean; body: unknown }[]> {
+    const database = new pg.Client(this.cluster!.url);
+    await database.connect();
+    const { rows } = await database.query<{ id: string; revision: number; deleted: boolean; body: unknown }>(
+      `select id, revision, deleted, body from entities where kind = 'drawing' union all
+       select o.id, o.revision, o.deleted, o.body from older_bodies o join entities e using (id) where e.kind = 'drawing'
+       order by 1, 2`,
+    );
+    await database.end();
+    return rows;
+  }
+
   /** What has become of some drawings, revision by revision, and which tab did it. */
   async historyOf(ids: readonly string[]): Promise<string[]> {
     const database = new pg.Client(this.cluster!.url);

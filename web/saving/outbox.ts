@@ -5,8 +5,8 @@
 import type { Id } from '@tallow/core/document';
 import { browserStore, rangeOf, type Kept, type KeptBatch } from './browser-store.ts';
 
-/** Longer than that, and the store is taken as not answering, ms. */
-const LATE_MS = 1500;
+/** When nothing could be written for longer than that, the store is taken as not answering, ms. */
+const LATE_MS = 500;
 
 /** What is to be kept: asked for when it is written, so that only the latest is. */
 export interface Unsaved {
@@ -25,6 +25,8 @@ export class Outbox {
   private wantsWriting = false;
   private writing = false;
   private late: string | null = null;
+  /** Runs out when the store has not answered for too long, whether it is open or on its way to be. */
+  private patience: ReturnType<typeof setTimeout> | undefined;
   private readonly unlisten: () => void;
   private wasOpen = browserStore.isOpen;
   /** Whether records of before a loss may still be there, older than what the server has. */
@@ -52,6 +54,10 @@ export class Outbox {
   touch(ids: Iterable<Id>): void {
     for (const id of ids) this.touched.add(id);
     this.wantsWriting = true;
+    this.patience ??= setTimeout(() => {
+      this.late = 'it does not answer';
+      this.tell();
+    }, LATE_MS);
     void this.write();
   }
 
@@ -70,6 +76,7 @@ export class Outbox {
   private waiting: (() => void)[] = [];
 
   close(): void {
+    clearTimeout(this.patience);
     this.unlisten();
   }
 
@@ -78,6 +85,15 @@ export class Outbox {
     this.waiting = [];
     for (const done of waiting) done();
     this.changed();
+  }
+
+  /** The store has kept what there was; what has come since is waited for anew. */
+  private answered(): void {
+    clearTimeout(this.patience);
+    this.patience = undefined;
+    this.late = null;
+    if (this.wantsWriting) this.touch([]);
+    this.tell();
   }
 
   private storeChanged(): void {
@@ -96,10 +112,6 @@ export class Outbox {
   private async write(): Promise<void> {
     if (this.writing || !browserStore.isOpen) return;
     this.writing = true;
-    const late = setTimeout(() => {
-      this.late = 'it does not answer';
-      this.tell();
-    }, LATE_MS);
     try {
       while (this.wantsWriting) {
         const ids = [...this.touched];
@@ -127,13 +139,11 @@ export class Outbox {
         browserStore.wrote();
         this.anew = false;
         this.held = seq;
-        this.late = null;
-        this.tell();
+        this.answered();
       }
     } catch {
       // The store is opened again by itself; then all of it is written.
     } finally {
-      clearTimeout(late);
       this.writing = false;
     }
     if (this.wantsWriting && browserStore.isOpen) void this.write();
