@@ -1,22 +1,26 @@
 /** New entities with their usual settings. */
-import type { Guide, GuideForm, Path, StandIn } from './plan-types.ts';
+import type { Id } from './id.ts';
+import {
+  AT_HOME,
+  LIGHT_ABOVE,
+  type Drawing,
+  type Element,
+  type Entity,
+  type Guide,
+  type GuideForm,
+  type Layer,
+  type LayerRole,
+  type Path,
+  type Placement,
+  type Plane,
+  type RunList,
+  type Shot,
+  type StandIn,
+  type Swatch,
+  type SwatchRole,
+} from './kinds/index.ts';
+import type { ShotDocument } from './types.ts';
 import { constant } from './value.ts';
-import type {
-  Drawing,
-  Element,
-  Entity,
-  Id,
-  Layer,
-  LayerRole,
-  Placement,
-  Plane,
-  RunList,
-  Shift,
-  Shot,
-  ShotDocument,
-  Swatch,
-  SwatchRole,
-} from './types.ts';
 
 export type NewId = () => Id;
 
@@ -42,9 +46,6 @@ export const FIRST_SWATCHES: readonly { name: string; role: SwatchRole; colour: 
   { name: 'ash', role: 'shade', colour: '#b9b1a6' },
 ];
 
-/** Light from above, a little from the left: degrees clockwise from the right. */
-export const LIGHT_ABOVE = 240;
-
 /** What an element has before anything is planned for it. */
 export const NO_PLAN = {
   anchor: { x: 0, y: 0 },
@@ -59,9 +60,6 @@ export const NO_PLAN = {
   paths: [],
   traces: [],
 } as const satisfies Partial<Element>;
-
-/** A layer that is put where it was drawn. */
-export const AT_HOME: Shift = { x: constant(0), y: constant(0), scale: constant(1), angle: constant(0) };
 
 /** Slots that are numbered as they follow, none of them a key. */
 export const IN_ORDER: Pick<RunList, 'poses' | 'numbers'> = { poses: {}, numbers: {} };

@@ -1,5 +1,5 @@
 /** Ids that hang on what they are for, so that doing the same thing twice makes one thing. */
-import type { Id } from './types.ts';
+import type { Id } from './id.ts';
 
 const SEEDS = [0x811c9dc5, 0x2f0b4c27, 0x9e3779b9, 0x5bd1e995] as const;
 

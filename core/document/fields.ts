@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { decodeColumn } from './columns.ts';
 import { textProblem } from './text.ts';
-import type { Id } from './types.ts';
+import type { Id } from './id.ts';
 
 // The page's policy forbids code made from text, which the library would otherwise try.
 z.config({ jitless: true });
@@ -46,4 +46,6 @@ export const column = z.string().transform((text, context) => {
 export const spot = z.strictObject({ x: place, y: place });
 export const size = z.number().min(1).max(8192);
 export const eachOnce = (list: readonly { id: Id }[]) => new Set(list.map((each) => each.id)).size === list.length;
+/** A fingerprint of what was laid or laid from. */
+export const print = z.string().max(64);
 export const notTwice = 'must not name an id twice';

@@ -1,6 +1,8 @@
 /** Undo steps: the touched entities before and after, put back by identity or merged by id. */
 import { mergeEntity } from './merge.ts';
-import type { Entity, Id, ShotDocument } from './types.ts';
+import type { Id } from './id.ts';
+import type { Entity } from './kinds/index.ts';
+import type { ShotDocument } from './types.ts';
 
 /** What one entity was before and after an edit; undefined where it did not exist. */
 export interface Touch {

@@ -1,10 +1,11 @@
-/** What gradients, recolourings, finishes, fills and tones must be. */
+/** What gradients, recolourings and finishes must be, and what of finishes points elsewhere or changes over time. */
 import { z } from 'zod';
-import { id, name, place, share, uniqueIds } from './fields.ts';
-import { FINISH_KINDS, FINISHES, GRADIENT_FORMS, GRADIENT_RUNS, type FinishKind } from './look-types.ts';
+import { id, name, share } from './fields.ts';
+import { each, type IdMap, type Pointer } from './kinds/kind.ts';
+import { FINISH_KINDS, FINISHES, GRADIENT_FORMS, GRADIENT_RUNS, type Finish, type FinishKind } from './look-types.ts';
 import { seed } from './mark-check.ts';
-import { TONE_KEYS } from './paint-types.ts';
-import { value } from './time-check.ts';
+import { value } from './value-check.ts';
+import type { Value } from './value.ts';
 
 const unit = z.strictObject({ x: z.number().min(-10).max(10), y: z.number().min(-10).max(10) });
 
@@ -28,6 +29,7 @@ const numbersOf = (kind: FinishKind) =>
       FINISHES[kind].fields.map((field) => [field.key, value(z.number().min(field.least).max(field.most))]),
     ),
   );
+
 const choicesOf = (kind: FinishKind) =>
   z.strictObject(Object.fromEntries(FINISHES[kind].choices.map((choice) => [choice.key, z.enum(choice.options)])));
 
@@ -44,39 +46,19 @@ const finishOf = (kind: FinishKind) =>
 const [first, ...others] = FINISH_KINDS.map(finishOf);
 export const finishes = z.array(z.discriminatedUnion('kind', [first!, ...others])).max(40);
 
-const print = z.string().max(64);
+const SWATCH: Pointer = { field: 'finishes', to: 'swatch', bond: 'needs', use: 'look' };
 
-export const fill = z.strictObject({
-  kind: z.literal('fill'),
-  id,
-  elementId: id,
-  layerId: id,
-  bounds: uniqueIds,
-  gap: z.number().min(0).max(200),
-  under: z.number().min(0).max(400).nullable(),
-  slots: z.record(
-    id,
-    z.strictObject({
-      hangsOn: print,
-      regions: z.array(z.strictObject({ markId: id, x: place, y: place, swatch: id, print })).max(20_000),
-    }),
-  ),
-});
+/** Finishes with the swatches they have for their own put through a map. */
+export const finishIds = (all: readonly Finish[], of: IdMap): readonly Finish[] =>
+  each(all, (finish) => {
+    if (finish.swatch === null) return finish;
+    const swatch = of(finish.swatch, SWATCH) ?? finish.swatch;
+    return swatch === finish.swatch ? finish : { ...finish, swatch };
+  });
 
-const toneKey = z.enum(TONE_KEYS);
-export const tone = z.strictObject({
-  kind: z.literal('tone'),
-  id,
-  elementId: id,
-  bodyId: id,
-  details: uniqueIds,
-  depth: z.number().min(2).max(2000),
-  shade: share,
-  light: share,
-  steps: z.union([z.literal(1), z.literal(2)]),
-  rim: z.number().min(0).max(400),
-  layers: z.partialRecord(toneKey, id),
-  swatches: z.partialRecord(toneKey, id),
-  laid: z.record(id, z.record(id, print)),
-  hangsOn: z.record(id, print),
-});
+/** Finishes with each of their numbers over time changed. */
+export const finishValues = (all: readonly Finish[], change: (value: Value) => Value): readonly Finish[] =>
+  all.map((finish) => ({
+    ...finish,
+    numbers: Object.fromEntries(Object.entries(finish.numbers).map(([key, number]) => [key, change(number)])),
+  }));

@@ -2,7 +2,7 @@
  * The words of colour and looks: gradients, recolouring, and finishes, which change how a layer or an
  * element is seen and never what was drawn.
  */
-import type { Id } from './types.ts';
+import type { Id } from './id.ts';
 import type { Value } from './value.ts';
 
 export const GRADIENT_FORMS = ['linear', 'radial'] as const;

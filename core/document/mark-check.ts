@@ -1,7 +1,8 @@
-/** What marks and the drawings that hold them must be. */
+/** What marks must be, and their way into JSON. */
 import { z } from 'zod';
-import { column, FAR, id, name, share, uniqueIds } from './fields.ts';
-import { BRUSH_KINDS, LAYS, SHAPE_RULES } from './types.ts';
+import { encodeColumn } from './columns.ts';
+import { column, FAR, id, name, share } from './fields.ts';
+import { BRUSH_KINDS, LAYS, SHAPE_RULES, type Mark } from './mark-types.ts';
 
 /** Samples in one drawing. */
 export const SAMPLE_LIMIT = 1_000_000;
@@ -30,7 +31,7 @@ export const ring = column
   .refine((r) => r.length >= 12 && r.length % 6 === 0, 'must hold six numbers per node, of two nodes at least')
   .refine((r) => r.every((v) => Math.abs(v) <= FAR), `must lie within ${FAR} px`);
 export const seed = z.int().min(0).max(0xffffffff);
-const mark = z.discriminatedUnion('kind', [
+export const mark = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('stroke'),
     id,
@@ -56,21 +57,13 @@ const mark = z.discriminatedUnion('kind', [
   }),
 ]);
 
-export const drawing = z
-  .strictObject({ kind: z.literal('drawing'), id, marks: z.record(id, mark), order: uniqueIds })
-  .refine((d) => d.order.length === Object.keys(d.marks).length && d.order.every((m) => m in d.marks), {
-    path: ['order'],
-    message: 'must name every mark once',
-  })
-  .refine((d) => Object.entries(d.marks).every(([key, m]) => key === m.id), {
-    path: ['marks'],
-    message: 'must keep each mark under its own id',
-  })
-  .refine(
-    (d) =>
-      Object.values(d.marks).reduce((n, m) => n + (m.kind === 'shape' ? 0 : m.samples.x.length), 0) <= SAMPLE_LIMIT,
-    {
-      path: ['marks'],
-      message: `must hold at most ${SAMPLE_LIMIT} samples together`,
-    },
-  );
+/** A mark as it stands in JSON: its columns are text. */
+export function encodeMark(mark: Mark): unknown {
+  if (mark.kind === 'shape') return { ...mark, rings: mark.rings.map(encodeColumn) };
+  const { x, y, pressure, altitude, azimuth } = mark.samples;
+  const columns = { x, y, pressure, altitude, azimuth };
+  return {
+    ...mark,
+    samples: Object.fromEntries(Object.entries(columns).map(([key, value]) => [key, encodeColumn(value)])),
+  };
+}

@@ -1,6 +1,5 @@
 /** Edits of elements and of where they stand in the shot. */
 import {
-  dropEntities,
   find,
   findAll,
   newElement,
@@ -12,7 +11,7 @@ import {
   type Placement,
   type ShotDocument,
 } from '../document/index.ts';
-import { dropUnshown } from './sweep.ts';
+import { deleteEntities } from './remove.ts';
 
 /** Closes an element into a cycle, ends it as a one-shot, or opens it again; names it; sets how its time is seen. */
 export function setElement(
@@ -49,26 +48,9 @@ export function addElement(
   };
 }
 
-const belongingTo = (doc: ShotDocument, elementId: Id) =>
-  Object.values(doc.entities).filter((e) => 'elementId' in e && e.elementId === elementId);
-
 /** Deletes an element with its layers, drawings and placements, and what is planned for it. */
-export function deleteElement(doc: ShotDocument, elementId: Id): ShotDocument {
-  const shot = shotOf(doc);
-  const own = belongingTo(doc, elementId);
-  const gone = new Set([elementId, ...own.map((e) => e.id)]);
-  const planes = findAll(doc, 'plane', shot.planes).map((plane) => ({
-    ...plane,
-    placements: plane.placements.filter((id) => !gone.has(id)),
-  }));
-  const kept = putEntities(doc, ...planes, {
-    ...shot,
-    elements: shot.elements.filter((id) => id !== elementId),
-    guides: shot.guides.filter((id) => !gone.has(id)),
-  });
-  const drawings = own.flatMap((e) => (e.kind === 'layer' ? Object.values(e.slots) : []));
-  return dropUnshown(dropEntities(kept, [...gone]), drawings);
-}
+export const deleteElement = (doc: ShotDocument, elementId: Id): ShotDocument =>
+  find(doc, 'element', elementId) ? deleteEntities(doc, [elementId]) : doc;
 
 /** Moves an element one place to the front (-1) or to the back (1) on its plane. */
 export function moveElement(doc: ShotDocument, elementId: Id, by: -1 | 1): ShotDocument {

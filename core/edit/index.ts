@@ -27,3 +27,4 @@ export * from './finishes.ts';
 export * from './betweens.ts';
 export * from './poses.ts';
 export * from './traces.ts';
+export * from './remove.ts';

@@ -16,7 +16,7 @@ import {
   withNumber,
 } from '../document/index.ts';
 import { timedLayers } from '../timing/index.ts';
-import { dropUnshown } from './sweep.ts';
+import { deleteEntities } from './remove.ts';
 
 /** The element or folder that lists a layer or folder. */
 export function listOf(doc: ShotDocument, id: Id): Element | Folder | undefined {
@@ -65,26 +65,8 @@ function unlisted(doc: ShotDocument, id: Id): ShotDocument {
 }
 
 /** Deletes a layer with its drawings and, when no other layer points at it, its run list. */
-export function deleteLayer(doc: ShotDocument, layerId: Id): ShotDocument {
-  const layer = find(doc, 'layer', layerId);
-  if (!layer) return doc;
-  const listUsed = Object.values(doc.entities).some(
-    (e) => e.kind === 'layer' && e.id !== layerId && e.runListId === layer.runListId,
-  );
-  const computed = Object.values(doc.entities).flatMap((e) =>
-    (e.kind === 'between' || e.kind === 'fill') && e.layerId === layerId
-      ? e.id
-      : e.kind === 'tone' && e.bodyId === layerId
-        ? e.id
-        : [],
-  );
-  const without = dropEntities(unlisted(doc, layerId), [layerId, ...computed, ...(listUsed ? [] : [layer.runListId])]);
-  const element = find(without, 'element', layer.elementId);
-  const traces = element?.traces.filter((trace) => trace.layerId !== layerId);
-  const untraced =
-    element && traces && traces.length < element.traces.length ? putEntities(without, { ...element, traces }) : without;
-  return dropUnshown(untraced, Object.values(layer.slots));
-}
+export const deleteLayer = (doc: ShotDocument, layerId: Id): ShotDocument =>
+  find(doc, 'layer', layerId) ? deleteEntities(doc, [layerId]) : doc;
 
 /** Moves a layer or folder before the entry at an index of an element's or folder's list, 0 being the topmost. */
 export function moveLayer(doc: ShotDocument, id: Id, intoId: Id, index: number): ShotDocument {

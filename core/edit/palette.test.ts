@@ -25,7 +25,7 @@ test('where a swatch is used is told, and what is used nowhere can go', () => {
   expect(usesOf(drawn, swatch).layers).toEqual([{ layerId, drawings: 1 }]);
   expect(unusedSwatches(drawn)).toEqual(others);
   const tinted = setLayer(drawn, layerId, { tint: others[0]! });
-  expect(usesOf(tinted, others[0]!).tints).toBe(1);
+  expect(usesOf(tinted, others[0]!).others).toEqual({ tint: 1 });
   const ends = { run: 'axis', form: 'linear', from: { x: 0, y: 0 }, to: { x: 0, y: 1 } } as const;
   const gradient = {
     ...ends,

@@ -1,20 +1,20 @@
 /** Edits of the palette: where a swatch is used, one in place of another, what is used no more; elements in other swatches. */
 import {
-  dropEntities,
   find,
   findAll,
+  mapIds,
+  pointersTo,
   putEntities,
   same,
   shotOf,
-  type Entity,
-  type Finish,
   type Id,
-  type Mark,
+  type IdMap,
   type NewId,
   type Recolour,
   type ShotDocument,
   type Swatch,
 } from '../document/index.ts';
+import { deleteEntities } from './remove.ts';
 import { reprinted } from './reprint.ts';
 import { addSwatch, setSwatch } from './shot.ts';
 
@@ -22,98 +22,31 @@ import { addSwatch, setSwatch } from './shot.ts';
 export interface SwatchUse {
   /** Layers with drawings that have marks in it, and how many drawings. */
   readonly layers: readonly { readonly layerId: Id; readonly drawings: number }[];
-  /** Layers that are seen in it, finishes and tones that have it, gradients it is an end of, recolourings it is part of. */
-  readonly tints: number;
-  readonly finishes: number;
-  readonly gradients: number;
-  readonly recolours: number;
-  readonly starters: number;
+  /** How many entities use it for something else, by what for: a tint, a finish, a gradient that it is an end of. */
+  readonly others: Readonly<Record<string, number>>;
 }
-
-const marksWith = (entity: Entity, swatch: Id): boolean =>
-  entity.kind === 'drawing' && Object.values(entity.marks).some((m) => m.kind !== 'rub' && m.swatch === swatch);
 
 /** Where a swatch is used; drawings that are not loaded are not looked at. */
 export function usesOf(doc: ShotDocument, swatch: Id): SwatchUse {
-  const all = Object.values(doc.entities);
-  const drawings = new Set(all.flatMap((e) => (marksWith(e, swatch) ? e.id : [])));
-  const layers = all.flatMap((e) => {
-    if (e.kind !== 'layer') return [];
-    const count = new Set(Object.values(e.slots).filter((id) => drawings.has(id))).size;
-    return count > 0 ? [{ layerId: e.id, drawings: count }] : [];
+  const drawings = new Set<Id>();
+  const others: Record<string, number> = {};
+  for (const entity of Object.values(doc.entities)) {
+    const uses = pointersTo(entity, 'swatch').filter(({ id }) => id === swatch);
+    if (uses.length > 0 && entity.kind === 'drawing') drawings.add(entity.id);
+    for (const use of new Set(uses.flatMap(({ pointer }) => pointer.use ?? []))) others[use] = (others[use] ?? 0) + 1;
+  }
+  const layers = Object.values(doc.entities).flatMap((entity) => {
+    if (entity.kind !== 'layer') return [];
+    const count = new Set(Object.values(entity.slots).filter((id) => drawings.has(id))).size;
+    return count > 0 ? [{ layerId: entity.id, drawings: count }] : [];
   });
-  const count = (is: (entity: Entity) => boolean) => all.filter(is).length;
-  return {
-    layers,
-    tints: count((e) => e.kind === 'layer' && e.tint === swatch),
-    finishes: count(
-      (e) =>
-        ((e.kind === 'layer' || e.kind === 'element') && e.finishes.some((each) => each.swatch === swatch)) ||
-        (e.kind === 'tone' && Object.values(e.swatches).includes(swatch)),
-    ),
-    gradients: count((e) => e.kind === 'swatch' && (e.gradient?.stops.some((stop) => stop.swatch === swatch) ?? false)),
-    recolours: count(
-      (e) =>
-        e.kind === 'element' &&
-        e.recolours.some(({ map }) => Object.entries(map).some(([from, to]) => from === swatch || to === swatch)),
-    ),
-    starters: count((e) => e.kind === 'starter' && Object.values(e.paints).includes(swatch)),
-  };
+  return { layers, others };
 }
 
 /** Whether anything is painted with a swatch, or would be. */
 export function isUsed(doc: ShotDocument, swatch: Id): boolean {
-  const { layers, ...others } = usesOf(doc, swatch);
-  return layers.length > 0 || Object.values(others).some((count) => count > 0);
-}
-
-function repainted<T extends Entity>(entity: T, of: (swatch: Id) => Id): T {
-  const finishes = (all: readonly Finish[]) => all.map((e) => (e.swatch ? { ...e, swatch: of(e.swatch) } : e));
-  const record = <K extends string>(all: Readonly<Partial<Record<K, Id>>>) =>
-    Object.fromEntries(Object.entries(all).map(([key, id]) => [key, of(id as Id)])) as Record<K, Id>;
-  switch (entity.kind) {
-    case 'drawing': {
-      const mark = (m: Mark): Mark =>
-        m.kind === 'rub' || of(m.swatch) === m.swatch ? m : { ...m, swatch: of(m.swatch) };
-      const marks = Object.fromEntries(Object.entries(entity.marks).map(([id, m]) => [id, mark(m)]));
-      return Object.entries(marks).some(([id, m]) => m !== entity.marks[id]) ? { ...entity, marks } : entity;
-    }
-    case 'layer':
-      return { ...entity, tint: entity.tint && of(entity.tint), finishes: finishes(entity.finishes) };
-    case 'element':
-      return {
-        ...entity,
-        finishes: finishes(entity.finishes),
-        recolours: entity.recolours.map((each) => ({
-          ...each,
-          map: Object.fromEntries(Object.entries(each.map).map(([from, to]) => [of(from), of(to)])),
-        })),
-      };
-    case 'swatch': {
-      const { gradient } = entity;
-      if (!gradient) return entity;
-      return {
-        ...entity,
-        gradient: { ...gradient, stops: gradient.stops.map((s) => ({ ...s, swatch: of(s.swatch) })) },
-      };
-    }
-    case 'starter':
-      return { ...entity, paints: record(entity.paints) };
-    case 'tone':
-      return { ...entity, swatches: record(entity.swatches) };
-    case 'fill':
-      return {
-        ...entity,
-        slots: Object.fromEntries(
-          Object.entries(entity.slots).map(([slot, filled]) => [
-            slot,
-            { ...filled, regions: filled.regions.map((region) => ({ ...region, swatch: of(region.swatch) })) },
-          ]),
-        ),
-      };
-    default:
-      return entity;
-  }
+  const { layers, others } = usesOf(doc, swatch);
+  return layers.length > 0 || Object.keys(others).length > 0;
 }
 
 /**
@@ -121,10 +54,11 @@ function repainted<T extends Entity>(entity: T, of: (swatch: Id) => Id): T {
  * such. Needs all drawings loaded.
  */
 export function replaceSwatch(doc: ShotDocument, swatch: Id, by: Id): ShotDocument {
-  const of = (id: Id) => (id === swatch ? by : id);
+  // The palette itself goes on listing both.
+  const of: IdMap = (id, { to, bond }) => (to === 'swatch' && bond !== 'lists' && id === swatch ? by : id);
   const changed = Object.values(doc.entities).flatMap((entity) => {
-    const next = repainted(
-      reprinted(doc, entity, (drawing) => repainted(drawing, of)),
+    const next = mapIds(
+      reprinted(doc, entity, (drawing) => mapIds(drawing, of)),
       of,
     );
     return same(entity, next) ? [] : [next];
@@ -133,11 +67,7 @@ export function replaceSwatch(doc: ShotDocument, swatch: Id, by: Id): ShotDocume
 }
 
 /** Takes swatches out of the palette. Marks painted with one of them would show grey: replace it first. */
-export function removeSwatches(doc: ShotDocument, ids: readonly Id[]): ShotDocument {
-  const shot = shotOf(doc);
-  const swatches = shot.swatches.filter((id) => !ids.includes(id));
-  return dropEntities(putEntities(doc, { ...shot, swatches }), ids);
-}
+export const removeSwatches = (doc: ShotDocument, ids: readonly Id[]): ShotDocument => deleteEntities(doc, ids);
 
 /** Joins a swatch into another: all that was painted with it is painted with the other, and it is gone. */
 export const mergeSwatch = (doc: ShotDocument, swatch: Id, into: Id): ShotDocument =>

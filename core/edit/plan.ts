@@ -2,7 +2,6 @@
 import { drawingOf } from '../starters/index.ts';
 import {
   constant,
-  dropEntities,
   find,
   newGuide,
   newLayer,
@@ -20,6 +19,7 @@ import {
   type Run,
   type ShotDocument,
 } from '../document/index.ts';
+import { deleteEntities } from './remove.ts';
 import {
   cutWay,
   joinWays,
@@ -55,12 +55,8 @@ export function setPath(doc: ShotDocument, pathId: Id, settings: PathSettings): 
 }
 
 /** Deletes a path. What was stamped along it stays. */
-export function deletePath(doc: ShotDocument, pathId: Id): ShotDocument {
-  const path = find(doc, 'path', pathId);
-  const element = find(doc, 'element', path?.elementId);
-  if (!path || !element) return doc;
-  return dropEntities(putEntities(doc, { ...element, paths: element.paths.filter((id) => id !== pathId) }), [pathId]);
-}
+export const deletePath = (doc: ShotDocument, pathId: Id): ShotDocument =>
+  find(doc, 'path', pathId) ? deleteEntities(doc, [pathId]) : doc;
 
 /** Joins another open path of the element to the end that is nearest; the other is gone. */
 export function joinPaths(doc: ShotDocument, pathId: Id, otherId: Id): ShotDocument {
@@ -103,11 +99,8 @@ export function setGuide(doc: ShotDocument, guideId: Id, settings: GuideSettings
   return guide ? putEntities(doc, { ...guide, ...settings }) : doc;
 }
 
-export function deleteGuide(doc: ShotDocument, guideId: Id): ShotDocument {
-  const shot = shotOf(doc);
-  const without = putEntities(doc, { ...shot, guides: shot.guides.filter((id) => id !== guideId) });
-  return dropEntities(without, [guideId]);
-}
+export const deleteGuide = (doc: ShotDocument, guideId: Id): ShotDocument =>
+  find(doc, 'guide', guideId) ? deleteEntities(doc, [guideId]) : doc;
 
 /** Sets an element's anchor, bases, phases or mood. */
 export function setPlan(

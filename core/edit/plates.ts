@@ -1,14 +1,6 @@
 /** Edits of plates. */
-import {
-  dropEntities,
-  find,
-  putEntities,
-  shotOf,
-  type Id,
-  type NewId,
-  type Plate,
-  type ShotDocument,
-} from '../document/index.ts';
+import { find, putEntities, shotOf, type Id, type NewId, type Plate, type ShotDocument } from '../document/index.ts';
+import { deleteEntities } from './remove.ts';
 
 /** Puts a plate into the middle of the shot, as large as fits it whole, behind the others. The edit says which id it got. */
 export function addPlate(
@@ -47,8 +39,5 @@ export function setPlate(doc: ShotDocument, plateId: Id, settings: PlateSettings
   return plate ? putEntities(doc, { ...plate, ...settings }) : doc;
 }
 
-export function deletePlate(doc: ShotDocument, plateId: Id): ShotDocument {
-  const shot = shotOf(doc);
-  const without = putEntities(doc, { ...shot, plates: shot.plates.filter((id) => id !== plateId) });
-  return dropEntities(without, [plateId]);
-}
+export const deletePlate = (doc: ShotDocument, plateId: Id): ShotDocument =>
+  find(doc, 'plate', plateId) ? deleteEntities(doc, [plateId]) : doc;

@@ -1,7 +1,6 @@
 /** Laying what a starter computed as layers of drawings, again and again, without losing what was drawn by hand. */
 import {
   constant,
-  dropEntities,
   find,
   newLayer,
   putEntities,
@@ -21,7 +20,7 @@ import {
 } from '../document/index.ts';
 import { drawingOf, marksFrom, starterHolds, starterOf, type LaidFrame } from '../starters/index.ts';
 import { exposures, timedLayers, totalLength } from '../timing/index.ts';
-import { dropUnshown } from './sweep.ts';
+import { deleteEntities, dropUnkept } from './remove.ts';
 import { printOf } from './print.ts';
 
 /** What becomes of laid drawings that were changed by hand since. */
@@ -176,7 +175,7 @@ function relayOutput(
   ];
   const slots = Object.fromEntries(laid.map(({ slot, drawingId }) => [slot, drawingId]));
   const timed = putEntities(kept, { ...list, runs, period: null, offset: 0 }, { ...layer, slots });
-  return { doc: dropUnshown(timed, Object.values(layer.slots)), laid };
+  return { doc: dropUnkept(timed, Object.values(layer.slots)), laid };
 }
 
 /**
@@ -291,25 +290,13 @@ export function deleteStarter(doc: ShotDocument, starterId: Id): ShotDocument {
   const starter = find(doc, 'starter', starterId);
   if (!starter) return doc;
   const layers = Object.values(doc.entities).filter((e): e is Layer => e.kind === 'layer' && e.starterId === starterId);
-  const gone = new Set([starterId, ...layers.flatMap((l) => [l.id, l.runListId])]);
-  const lists = Object.values(doc.entities).flatMap((e): (Element | Folder)[] =>
-    (e.kind === 'element' || e.kind === 'folder') && e.layers.some((id) => gone.has(id))
-      ? [{ ...e, layers: e.layers.filter((id) => !gone.has(id)) }]
-      : [],
+  const without = deleteEntities(doc, [starterId, ...layers.map(({ id }) => id)]);
+  // Folders that held nothing else go as well.
+  const emptied = Object.values(without.entities).flatMap((e) =>
+    e.kind === 'folder' && e.layers.length === 0 && find(doc, 'folder', e.id)!.layers.length > 0 ? [e.id] : [],
   );
-  const emptied = lists.flatMap((e) => (e.kind === 'folder' && e.layers.length === 0 ? [e] : []));
-  for (const folder of emptied) gone.add(folder.id);
-  const listed = putEntities(doc, ...lists);
-  const element = find(listed, 'element', starter.elementId)!;
-  const unfoldered = putEntities(listed, { ...element, layers: element.layers.filter((id) => !gone.has(id)) });
-  return dropUnshown(
-    dropEntities(unfoldered, [...gone]),
-    layers.flatMap((l) => Object.values(l.slots)),
-  );
+  return deleteEntities(without, emptied);
 }
 
 /** Lets go of a starter: its layers stay as ordinary ones, and are not laid again. */
-export function releaseStarter(doc: ShotDocument, starterId: Id): ShotDocument {
-  const layers = Object.values(doc.entities).filter((e): e is Layer => e.kind === 'layer' && e.starterId === starterId);
-  return dropEntities(putEntities(doc, ...layers.map((l) => ({ ...l, starterId: null }))), [starterId]);
-}
+export const releaseStarter = (doc: ShotDocument, starterId: Id): ShotDocument => deleteEntities(doc, [starterId]);

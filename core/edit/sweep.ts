@@ -1,29 +1,10 @@
 /** What edits leave behind: drawings nothing shows any more, slots no run has. */
-import { dropEntities, find, putEntities, type Id, type Layer, type ShotDocument } from '../document/index.ts';
+import { find, putEntities, type Id, type Layer, type ShotDocument } from '../document/index.ts';
+import { dropUnkept } from './remove.ts';
 
 /** Layers that share a run list. */
 export const tiedTo = (doc: ShotDocument, runListId: Id): Layer[] =>
   Object.values(doc.entities).filter((e): e is Layer => e.kind === 'layer' && e.runListId === runListId);
-
-/** Drawings that layers show or that kept variants hold. */
-function shownDrawings(doc: ShotDocument): Set<Id> {
-  const shown = new Set<Id>();
-  for (const entity of Object.values(doc.entities)) {
-    if (entity.kind === 'layer') for (const id of Object.values(entity.slots)) shown.add(id);
-    if (entity.kind === 'variant')
-      for (const { slots } of entity.held?.layers ?? []) for (const id of Object.values(slots)) shown.add(id);
-  }
-  return shown;
-}
-
-/** Drops those of some drawings that no layer shows and no variant keeps any more. */
-export function dropUnshown(doc: ShotDocument, drawingIds: readonly Id[]): ShotDocument {
-  const shown = shownDrawings(doc);
-  return dropEntities(
-    doc,
-    drawingIds.filter((id) => !shown.has(id)),
-  );
-}
 
 const only = <T>(record: Readonly<Record<Id, T>>, kept: ReadonlySet<Id>): Readonly<Record<Id, T>> => {
   const entries = Object.entries(record);
@@ -48,5 +29,5 @@ export function swept(doc: ShotDocument, listIds: readonly Id[]): ShotDocument {
       next = putEntities(next, { ...layer, slots });
     }
   }
-  return gone.length > 0 ? dropUnshown(next, gone) : next;
+  return gone.length > 0 ? dropUnkept(next, gone) : next;
 }

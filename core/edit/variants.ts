@@ -12,7 +12,8 @@ import {
 } from '../document/index.ts';
 import { timedLayers } from '../timing/index.ts';
 import { elementOf } from './place.ts';
-import { dropUnshown, tiedTo } from './sweep.ts';
+import { deleteEntities } from './remove.ts';
+import { tiedTo } from './sweep.ts';
 
 /** All variants of an element, in the order of their names. */
 export const variantsOf = (doc: ShotDocument, elementId: Id): Variant[] =>
@@ -118,8 +119,7 @@ export function showVariant(doc: ShotDocument, variantId: Id): ShotDocument {
 export function dropVariant(doc: ShotDocument, variantId: Id): ShotDocument {
   const variant = find(doc, 'variant', variantId);
   if (!variant?.held) return doc;
-  const drawings = variant.held.layers.flatMap(({ slots }) => Object.values(slots));
-  const without = dropUnshown(dropEntities(doc, [variantId]), drawings);
+  const without = deleteEntities(doc, [variantId]);
   const rest = variantsAbout(without, variant.elementId, variant.scope);
   // The one shown now needs no name when there is nothing to tell it from.
   return rest.length === 1 ? dropEntities(without, [rest[0]!.id]) : without;

@@ -12,11 +12,10 @@ import {
   ValidateIf,
   ValidateNested,
   IsBoolean,
-  IsIn,
   IsInstance,
 } from 'class-validator';
-import { ENTITY_KINDS } from '@tallow/core/document';
-import { IsId, IsName, SHOT_LIMITS } from './rules.ts';
+import { entityKinds } from '@tallow/core/document';
+import { IsEntityKind, IsId, IsName, SHOT_LIMITS } from './rules.ts';
 
 export class NewProductionRequest {
   @ApiProperty({ format: 'uuid' }) @IsId() id: string;
@@ -68,7 +67,7 @@ export class NewShotRequest {
 
 export class PutRequest {
   @ApiProperty({ format: 'uuid' }) @IsId() id: string;
-  @ApiProperty({ enum: ENTITY_KINDS }) @IsIn(ENTITY_KINDS) kind: string;
+  @ApiProperty({ enum: entityKinds() }) @IsEntityKind() kind: string;
   @ApiProperty({ required: false, type: Object, description: 'The whole body of the entity' })
   @IsOptional()
   @IsObject()

@@ -1,4 +1,4 @@
-import { SHOT_LIMITS, isId, textProblem } from '@tallow/core/document';
+import { SHOT_LIMITS, entityKinds, isId, textProblem } from '@tallow/core/document';
 import { registerDecorator, type ValidationOptions } from 'class-validator';
 
 /** A name that can be kept: the same rule as in bodies. */
@@ -29,6 +29,22 @@ export function IsId(options?: ValidationOptions) {
       propertyName,
       options,
       validator: { validate: isId, defaultMessage: () => `${propertyName} must be a UUID in lower case` },
+    });
+  };
+}
+
+/** The name of a kind of entity. */
+export function IsEntityKind(options?: ValidationOptions) {
+  return (target: object, propertyName: string): void => {
+    registerDecorator({
+      name: 'isEntityKind',
+      target: target.constructor,
+      propertyName,
+      options,
+      validator: {
+        validate: (value) => entityKinds().some((kind) => kind === value),
+        defaultMessage: () => `${propertyName} must be one of ${entityKinds().join(', ')}`,
+      },
     });
   };
 }

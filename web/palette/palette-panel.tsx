@@ -141,13 +141,7 @@ function Used({ doc, swatch, others }: { doc: ShotDocument; swatch: Swatch; othe
   const uses = useMemo(() => usesOf(doc, swatch.id), [doc, swatch.id]);
   const [by, setBy] = useState('');
   const target = others.find(({ id }) => id === by) ?? others[0];
-  const rest = [
-    ...(uses.tints > 0 ? [many(uses.tints, 'tint')] : []),
-    ...(uses.finishes > 0 ? [many(uses.finishes, 'look')] : []),
-    ...(uses.gradients > 0 ? [many(uses.gradients, 'gradient')] : []),
-    ...(uses.recolours > 0 ? [many(uses.recolours, 'recolouring')] : []),
-    ...(uses.starters > 0 ? [many(uses.starters, 'starter')] : []),
-  ];
+  const rest = Object.entries(uses.others).map(([use, count]) => many(count, use));
   const used = uses.layers.length > 0 || rest.length > 0;
   const whyNot = target ? null : 'There is no other swatch.';
   return (

@@ -2,7 +2,7 @@
 import type { Id } from '@tallow/core/document';
 import type { Pending } from '@tallow/core/edit';
 import { request } from '../api/client.ts';
-import { forgetOrphan, takeOrphans, type Orphan } from './orphans.ts';
+import { forgetOrphan, keepOrphan, takeOrphans, type Orphan } from './orphans.ts';
 import { sendBatch } from './sending.ts';
 
 export class Adoption {
@@ -30,6 +30,15 @@ export class Adoption {
     this.waiting.push(...found);
     if (this.over) this.release();
     return !this.over && found.length > 0;
+  }
+
+  /** The store has been opened anew: what was in it of those that wait may be gone, and is held here alone. */
+  async keepAgain(): Promise<void> {
+    try {
+      for (const orphan of this.waiting) await keepOrphan(this.shotId, orphan);
+    } catch {
+      // It is lost again, and will be opened again.
+    }
   }
 
   /** What of an orphan the server does not have. @throws Unreachable */

@@ -5,6 +5,7 @@
 import type { Id } from '@tallow/core/document';
 import type { Pending } from '@tallow/core/edit';
 import { deleteDB, openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { noteLost, rinseIfLost } from './rinse.ts';
 import { Waits } from './waits.ts';
 
 /** An edit as it is kept. Records of earlier versions have no seq. */
@@ -90,6 +91,7 @@ class BrowserStore {
 
   private async tryOpening(): Promise<void> {
     try {
+      await rinseIfLost();
       const database = await openDB<Schema>(NAME, 1, {
         upgrade(db) {
           for (const name of STORES) db.createObjectStore(name);
@@ -115,6 +117,7 @@ class BrowserStore {
   private lose(error: unknown): void {
     const { database } = this;
     this.database = null;
+    noteLost();
     this.trouble = (error instanceof Error ? error.message : String(error)).replace(/\.$/, '');
     try {
       database?.close();

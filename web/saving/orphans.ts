@@ -86,6 +86,18 @@ export async function takeOrphans(shotId: Id, not: ReadonlySet<Id>): Promise<Orp
   return orphans;
 }
 
+/** Puts the records of a closed tab back, where the store was lost and has them no more. */
+export async function keepOrphan(shotId: Id, { tab, pending, batch }: Orphan): Promise<void> {
+  await browserStore.run(async (database) => {
+    const tx = database.transaction(['pending', 'batches'], 'readwrite', { durability: 'strict' });
+    const [kept, batches] = [tx.objectStore('pending'), tx.objectStore('batches')];
+    for (const each of pending)
+      if (!(await kept.getKey([shotId, tab, each.id]))) void kept.put(each, [shotId, tab, each.id]);
+    if (batch && !(await batches.getKey([shotId, tab]))) void batches.put(batch, [shotId, tab]);
+    await tx.done;
+  });
+}
+
 /**
  * Takes out the records of a closed tab that were adopted: the server has acknowledged what came of them. Newer ones
  * stay: the tab may be alive after all, for clearing a site's data takes the locks of its open tabs with it.

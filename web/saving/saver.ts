@@ -101,7 +101,7 @@ export class Saver {
         if (!browserStore.isOpen) return;
         // With what was in it the lock may have gone.
         void holdTab(this.tab);
-        void this.findOrphans();
+        void this.adoption.keepAgain().then(() => this.findOrphans());
       }),
       () => {
         removeEventListener('online', onOnline);
@@ -217,7 +217,7 @@ export class Saver {
 
   /** Keeps what changed: in the outbox and, beside that, on the server. */
   private keep(ids: readonly Id[]): void {
-    this.unsaved.changed(ids, useDocument.getState().doc?.entities ?? {});
+    this.unsaved.changed(ids, useDocument.getState().doc?.entities ?? {}, this.batch);
     this.outbox.touch(ids);
     this.tell();
     this.wake();

@@ -166,3 +166,21 @@ describe('what is not on the server', () => {
     expect([...unsaved.dirty()]).toEqual([ids[0]]);
   });
 });
+
+test('what is undone while it is on its way is sent again as it was', () => {
+  const unsaved = new Unsaved();
+  const id = newId();
+  const before = emptyDrawing(id);
+  unsaved.begin(1, [before]);
+  const drawn: Drawing = { ...large(), id };
+  unsaved.changed([id], { [id]: drawn });
+  const sent = unsaved.nextBatch('e')!;
+  unsaved.changed([id], { [id]: before }, sent);
+  expect(unsaved.waiting).toBe(1);
+  unsaved.accepted(sent);
+  expect(unsaved.nextBatch('e')!.bodies).toEqual([{ id, entity: before }]);
+  // Put back before the answer, nothing is left to do.
+  unsaved.changed([id], { [id]: drawn });
+  expect(unsaved.waiting).toBe(0);
+  expect(unsaved.savedSeq).toBe(unsaved.seq);
+});

@@ -78,12 +78,16 @@ export class Unsaved {
     this.gone.add(id);
   }
 
-  /** One more edit, or merging, has changed these: works out which of them are not as the server has them. */
-  changed(ids: readonly Id[], entities: Entities): void {
+  /**
+   * One more edit, or merging, has changed these: works out which of them are not as the server has them.
+   * @param sent the save that is on its way: what it holds counts as open until it is answered.
+   */
+  changed(ids: readonly Id[], entities: Entities, sent: KeptBatch | null = null): void {
     this.seq += 1;
+    const under = new Set(sent?.bodies.map(({ id }) => id));
     for (const id of ids) {
       const entity = entities[id] ?? null;
-      if (entity === (this.bodies.get(id) ?? null)) {
+      if (entity === (this.bodies.get(id) ?? null) && !under.has(id)) {
         this.latest.delete(id);
       } else if (this.latest.get(id)?.entity !== entity) {
         this.latest.set(id, { entity, seq: this.seq });

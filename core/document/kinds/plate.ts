@@ -1,5 +1,8 @@
-/** Plates: pictures from outside that a shot is drawn over. */
-import type { Id } from './types.ts';
+/** A plate: pictures from outside that a shot is drawn over. */
+import { z } from 'zod';
+import { asset, FAR, frames, id, name, share } from '../fields.ts';
+import { type Id } from '../id.ts';
+import { kindOf } from './kind.ts';
 
 /** A picture's content, by the SHA-256 of its bytes in lower-case hex. The server keeps each once. */
 export type AssetId = string;
@@ -35,3 +38,29 @@ export interface Plate {
   /** Frames of the shot on which it is seen; null is throughout. A sequence begins with the first of them. */
   readonly span: { readonly from: number; readonly length: number } | null;
 }
+
+export const plate = kindOf<Plate>({
+  kind: 'plate',
+  version: 1,
+  schema: z.strictObject({
+    kind: z.literal('plate'),
+    id,
+    name,
+    assets: z.array(asset).min(1).max(PLATE_FRAMES),
+    width: z.int().min(1).max(100_000),
+    height: z.int().min(1).max(100_000),
+    x: z.number().min(-FAR).max(FAR),
+    y: z.number().min(-FAR).max(FAR),
+    scale: z.number().min(0.0001).max(1000),
+    angle: z.number().min(-1000).max(1000),
+    opacity: share,
+    guide: z.boolean(),
+    beside: z.boolean(),
+    visible: z.boolean(),
+    locked: z.boolean(),
+    span: z.strictObject({ from: frames(0), length: frames(1) }).nullable(),
+  }),
+  merge: { assets: 'value', span: 'value' },
+  points: [],
+  mapIds: (plate) => plate,
+});

@@ -1,0 +1,43 @@
+/** Layers put together: shown, locked and faded as one. */
+import { z } from 'zod';
+import { id, name, share, uniqueIds } from '../fields.ts';
+import { type Id } from '../id.ts';
+import { value } from '../value-check.ts';
+import { type Value } from '../value.ts';
+import { kindOf, OF_ELEMENT, one, list, withFields, type Pointer } from './kind.ts';
+
+/** Folders hold layers only. */
+export interface Folder {
+  readonly kind: 'folder';
+  readonly id: Id;
+  readonly elementId: Id;
+  readonly name: string;
+  readonly visible: boolean;
+  readonly locked: boolean;
+  /** Below 1 its layers are laid on one another first and faded as one picture. */
+  readonly opacity: Value;
+  /** Layer ids, topmost first. */
+  readonly layers: readonly Id[];
+}
+
+const LAYERS: Pointer = { field: 'layers', to: 'layer', bond: 'lists' };
+
+export const folder = kindOf<Folder>({
+  kind: 'folder',
+  version: 1,
+  schema: z.strictObject({
+    kind: z.literal('folder'),
+    id,
+    elementId: id,
+    name,
+    visible: z.boolean(),
+    locked: z.boolean(),
+    opacity: value(share),
+    layers: uniqueIds,
+  }),
+  merge: { opacity: 'value', layers: 'order' },
+  points: ['element', 'layer'],
+  mapIds: (folder, of) =>
+    withFields(folder, { elementId: one(folder.elementId, of, OF_ELEMENT), layers: list(folder.layers, of, LAYERS) }),
+  mapValues: (folder, change) => ({ ...folder, opacity: change(folder.opacity) }),
+});
