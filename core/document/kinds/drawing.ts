@@ -4,7 +4,8 @@ import { id, uniqueIds } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { mark, SAMPLE_LIMIT, encodeMark } from '../mark-check.ts';
 import { type Mark } from '../mark-types.ts';
-import { mergeDrawing } from '../merge-drawing.ts';
+import { derivedId } from '../derived-id.ts';
+import { mergeOrder, mergeRecord, type Merged } from '../merge-fields.ts';
 import { kindOf, one, entries, withFields, type Pointer } from './kind.ts';
 
 export interface Drawing {
@@ -16,6 +17,23 @@ export interface Drawing {
 }
 
 const swatchOf = (markId: Id): Pointer => ({ field: `marks.${markId}.swatch`, to: 'swatch', bond: 'needs' });
+
+/**
+ * Marks are kept by both: where both changed one, the second stays beside it as a mark of its own. Its id hangs on
+ * the mark and what it became, so that the same merge made again adds nothing.
+ */
+function mergeDrawing(base: Drawing, ours: Drawing, theirs: Drawing): Merged<Drawing> {
+  const { record, clashes } = mergeRecord<Mark>(base.marks, ours.marks, theirs.marks);
+  let order = mergeOrder(base.order, ours.order, theirs.order).filter((id) => record[id]);
+  order = [...order, ...Object.keys(record).filter((id) => !order.includes(id))];
+  for (const clash of clashes) {
+    const id = derivedId(clash.id, clash.ours);
+    if (record[id]) continue;
+    record[id] = { ...clash.ours, id };
+    order.splice(order.indexOf(clash.id) + 1, 0, id);
+  }
+  return { merged: { ...theirs, marks: record, order }, clashes: [] };
+}
 
 export const drawing = kindOf<Drawing>({
   kind: 'drawing',
