@@ -1,5 +1,5 @@
 /** Rows of ink and paint: a fill against a plain flood, fills through drawings, looks on the first pass, blurs at reduced size. */
-import { blurred } from '@tallow/core/compose';
+import { blurred } from '@tallow/core/canvas';
 import { shotOf, type Layer, type ShotDocument } from '@tallow/core/document';
 import { addFinish, newFinish } from '@tallow/core/edit';
 import { carriedOn, paintableOf, paintedBy, regionAt, ringsOf, type Barrier } from '@tallow/core/paint';

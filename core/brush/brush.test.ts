@@ -13,8 +13,8 @@ import {
   outlineRing,
   SteadyStroke,
   steadyReach,
-  type PathSink,
 } from './index.ts';
+import type { PathSink } from '../canvas/index.ts';
 
 const brush: BrushSettings = { kind: 'ink', width: 10, opacity: 1, pressure: true };
 const points = fc.array(

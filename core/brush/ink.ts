@@ -1,6 +1,7 @@
 /** Ink: a solid line as wide as the pen is pressed, each chunk one filled path. */
 import type { BrushSettings, Samples } from '../document/index.ts';
-import { walkChunk, type PathSink } from './walk.ts';
+import type { PathSink } from '../canvas/index.ts';
+import { walkChunk } from './walk.ts';
 
 /** A bend of more than about 20 degrees gets a round joint of its own. */
 const SMOOTH = 0.94;

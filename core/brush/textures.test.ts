@@ -13,9 +13,9 @@ import {
   STRAIGHT,
   SteadyStroke,
   toothChunk,
-  type PathSink,
   type Response,
 } from './index.ts';
+import type { PathSink } from '../canvas/index.ts';
 
 const line = (count: number, step = 3, pressure = 0.6): Samples => ({
   x: Float32Array.from({ length: count }, (_, i) => i * step),

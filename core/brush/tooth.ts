@@ -6,7 +6,8 @@
 import type { BrushSettings, Samples } from '../document/index.ts';
 import { hashShare } from '../geometry/index.ts';
 import { breadths, leanOf } from './breadth.ts';
-import { along, chunkEnds, pieceAt, type PathSink } from './walk.ts';
+import type { PathSink } from '../canvas/index.ts';
+import { along, chunkEnds, pieceAt } from './walk.ts';
 
 interface Tooth {
   /** Flecks on a stretch as long as the brush is wide, at full pressure. */

@@ -12,14 +12,6 @@ import { breadths, firstTapering } from './breadth.ts';
  */
 export const CHUNK: Readonly<Record<BrushKind, number>> = { ink: 32, pencil: 6, grain: 6, haze: 16 };
 
-/** What a path can be built on: a canvas context or a Path2D. */
-export interface PathSink {
-  moveTo(x: number, y: number): void;
-  lineTo(x: number, y: number): void;
-  arc(x: number, y: number, radius: number, from: number, to: number): void;
-  closePath(): void;
-}
-
 /** How many chunks a stroke of so many samples has; at least one. */
 export const chunkCount = (samples: number, { kind }: Pick<BrushSettings, 'kind'>): number =>
   Math.max(1, Math.ceil((samples - 1) / CHUNK[kind]));

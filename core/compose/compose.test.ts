@@ -1,9 +1,10 @@
 import fc from 'fast-check';
-import { constant, FINISHES, FINISH_KINDS, newShotDocument, readEntity, type Finish } from '../document/index.ts';
+import { constant, newShotDocument, readEntity, type Finish } from '../document/index.ts';
 import { addFinish, keyFinishNumber, moveFinish, newFinish, setFinishNumber } from '../edit/index.ts';
 import { doubleArea, polygonRing, ringPoints, seededIds } from '../geometry/index.ts';
 import { fixture, layerOf } from '../fixture.ts';
-import { cutRing, resolved, waverOf } from './index.ts';
+import { LOOKS, lookKinds, waverOf } from '../looks/index.ts';
+import { cutRing, resolved } from './index.ts';
 
 const newId = seededIds(3);
 const doc = newShotDocument(
@@ -76,9 +77,9 @@ test('looks resolve on a frame: off ones and those without effect are left out, 
 
 test('every kind of look is what the rules of bodies allow, and out of range it is refused', () => {
   const layer = Object.values(doc.entities).find((e) => e.kind === 'layer')!;
-  for (const kind of FINISH_KINDS) {
+  for (const kind of lookKinds()) {
     expect(readEntity({ ...layer, finishes: [finish(kind)] })).toHaveProperty('ok');
-    const [field] = FINISHES[kind].fields;
+    const [field] = LOOKS[kind].fields;
     const wrong = finish(kind, { [field!.key]: field!.most + 1 });
     expect(readEntity({ ...layer, finishes: [wrong] })).toHaveProperty('problems');
   }

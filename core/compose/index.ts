@@ -1,4 +1,3 @@
 export * from './resolve.ts';
 export * from './waver.ts';
-export * from './blur.ts';
 export * from './finish.ts';

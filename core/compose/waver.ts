@@ -1,55 +1,11 @@
-/**
- * Noise that moves outlines: a sum of plane waves in random directions, each going through whole turns in one turn
- * of the cycle, so that the last frame leads to the first by construction.
- */
+/** Outlines and lines of a drawing moved as its looks say, before it is drawn. */
 import { mapped } from '../marks/index.ts';
 import type { Drawing, Mark, Ring } from '../document/index.ts';
-import { seededRandom, sineTurn, type Point } from '../geometry/index.ts';
+import type { Point } from '../geometry/index.ts';
+import { LOOKS } from '../looks/index.ts';
 import type { Resolved } from './resolve.ts';
 
-interface Wave {
-  /** Turns per px. */
-  readonly kx: number;
-  readonly ky: number;
-  /** Turns of the wave in one turn of the cycle, whole. */
-  readonly turns: number;
-  readonly phase: number;
-}
-
-const WAVES = 5;
-/** Pieces of a ring are cut so that one is at most this share of the noise's scale. */
-const PIECE = 0.25;
 const MOST_CUTS = 12;
-
-function wavesOf(random: () => number, scale: number, churn: number): Wave[] {
-  return Array.from({ length: WAVES }, (_, i) => {
-    const direction = random();
-    const length = scale * (0.55 + 0.9 * random());
-    const way = i % 2 === 0 ? 1 : -1;
-    return {
-      kx: sineTurn(direction + 0.25) / length,
-      ky: sineTurn(direction) / length,
-      turns: way * Math.round(churn) * (1 + (i % 2)),
-      phase: random(),
-    };
-  });
-}
-
-const sumOf = (waves: readonly Wave[], { x, y }: Point, at: number): number =>
-  waves.reduce((sum, { kx, ky, turns, phase }) => sum + sineTurn(kx * x + ky * y + turns * at + phase), 0) /
-  Math.sqrt(waves.length);
-
-/** How a place is moved by a waver. @param place element space, px. */
-export function waverOf({ numbers, seed, at }: Pick<Resolved, 'numbers' | 'seed' | 'at'>): (place: Point) => Point {
-  const random = seededRandom(seed);
-  const [scale, churn, amount] = [numbers['scale']!, numbers['churn']!, numbers['amount']!];
-  const across = wavesOf(random, scale, churn);
-  const down = wavesOf(random, scale, churn);
-  return (place) => ({
-    x: place.x + amount * sumOf(across, place, at),
-    y: place.y + amount * sumOf(down, place, at),
-  });
-}
 
 type Piece = readonly [Point, Point, Point, Point];
 
@@ -93,25 +49,27 @@ export function cutRing(ring: Ring, longest: number): Ring {
   );
 }
 
-/** Waverings of a drawing kept; playing round asks for the same ones again and again. */
+/** Movings of a drawing kept; playing round asks for the same ones again and again. */
 const KEPT = 64;
+
 const known = new WeakMap<Drawing, Map<string, Drawing>>();
 
-/** A drawing whose outlines and lines have been moved by a waver. Its id tells which waver that was, after a `~`. */
-export function wavered(drawing: Drawing, waver: Pick<Resolved, 'numbers' | 'seed' | 'at'>): Drawing {
-  const key = [waver.seed, waver.at, ...Object.values(waver.numbers)].join();
+/** A drawing whose outlines and lines have been moved by a look. Its id tells which look that was, after a `~`. */
+export function wavered(drawing: Drawing, look: Resolved): Drawing {
+  const key = [look.kind, look.seed, look.at, ...Object.values(look.numbers)].join();
   let kept = known.get(drawing);
   if (!kept || kept.size > KEPT) known.set(drawing, (kept = new Map()));
-  const made = kept.get(key) ?? movedBy(drawing, waver, key);
+  const made = kept.get(key) ?? movedBy(drawing, look, key);
   kept.set(key, made);
   return made;
 }
 
-function movedBy(drawing: Drawing, waver: Pick<Resolved, 'numbers' | 'seed' | 'at'>, key: string): Drawing {
-  const move = waverOf(waver);
-  const longest = Math.max(2, waver.numbers['scale']! * PIECE);
+function movedBy(drawing: Drawing, look: Resolved, key: string): Drawing {
+  const moving = LOOKS[look.kind].moves?.(look);
+  if (!moving) return drawing;
+  const { move, piece } = moving;
   const moved = (mark: Mark): Mark =>
-    mapped(mark.kind === 'shape' ? { ...mark, rings: mark.rings.map((ring) => cutRing(ring, longest)) } : mark, move);
+    mapped(mark.kind === 'shape' ? { ...mark, rings: mark.rings.map((ring) => cutRing(ring, piece)) } : mark, move);
   return {
     ...drawing,
     id: `${drawing.id}~${key}`,

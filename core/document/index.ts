@@ -1,6 +1,7 @@
 export * from './id.ts';
 export * from './kinds/index.ts';
 export type { Bond, IdMap, Kind, MergeRule, Pointer } from './kinds/kind.ts';
+export { BLENDS, type Blend } from '../canvas/index.ts';
 export * from './types.ts';
 export * from './mark-types.ts';
 export * from './plan-types.ts';

@@ -2,7 +2,8 @@
 import { z } from 'zod';
 import { id, name, share } from './fields.ts';
 import { each, type IdMap, type Pointer } from './kinds/kind.ts';
-import { FINISH_KINDS, FINISHES, GRADIENT_FORMS, GRADIENT_RUNS, type Finish, type FinishKind } from './look-types.ts';
+import { LOOKS, lookKinds, type LookKind } from '../looks/index.ts';
+import { GRADIENT_FORMS, GRADIENT_RUNS, type Finish } from './look-types.ts';
 import { seed } from './mark-check.ts';
 import { value } from './value-check.ts';
 import type { Value } from './value.ts';
@@ -23,28 +24,46 @@ export const gradient = z.strictObject({
 
 export const recolour = z.strictObject({ id, name, map: z.record(id, id) });
 
-const numbersOf = (kind: FinishKind) =>
+const numbersOf = (kind: LookKind) =>
   z.strictObject(
     Object.fromEntries(
-      FINISHES[kind].fields.map((field) => [field.key, value(z.number().min(field.least).max(field.most))]),
+      LOOKS[kind].fields.map((field) => [field.key, value(z.number().min(field.least).max(field.most))]),
     ),
   );
 
-const choicesOf = (kind: FinishKind) =>
-  z.strictObject(Object.fromEntries(FINISHES[kind].choices.map((choice) => [choice.key, z.enum(choice.options)])));
+const choicesOf = (kind: LookKind) =>
+  z.strictObject(Object.fromEntries(LOOKS[kind].choices.map((choice) => [choice.key, z.enum(choice.options)])));
 
-const finishOf = (kind: FinishKind) =>
+const finishOf = (kind: LookKind) =>
   z.strictObject({
     id,
     kind: z.literal(kind),
     on: z.boolean(),
     numbers: numbersOf(kind),
     choices: choicesOf(kind),
-    swatch: FINISHES[kind].colour === 'own' ? id : id.nullable(),
+    swatch: LOOKS[kind].colour === 'own' ? id : id.nullable(),
     seed,
   });
-const [first, ...others] = FINISH_KINDS.map(finishOf);
-export const finishes = z.array(z.discriminatedUnion('kind', [first!, ...others])).max(40);
+/** Worked out when the first of its kind is read. */
+const known = new Map<LookKind, z.ZodType<Finish>>();
+function schemaFor(kind: LookKind): z.ZodType<Finish> {
+  const schema = known.get(kind) ?? finishOf(kind);
+  known.set(kind, schema);
+  return schema;
+}
+
+const finish = z.looseObject({ kind: z.string() }).transform((body, context): Finish => {
+  const kind = lookKinds().find((each) => each === body.kind);
+  if (!kind) {
+    context.addIssue({ code: 'custom', path: ['kind'], message: `must be one of ${lookKinds().join(', ')}` });
+    return z.NEVER;
+  }
+  const result = schemaFor(kind).safeParse(body);
+  if (result.success) return result.data;
+  for (const { path, message } of result.error.issues) context.addIssue({ code: 'custom', path, message });
+  return z.NEVER;
+});
+export const finishes = z.array(finish).max(40);
 
 const SWATCH: Pointer = { field: 'finishes', to: 'swatch', bond: 'needs', use: 'look' };
 

@@ -2,7 +2,6 @@
 import {
   constant,
   find,
-  FINISHES,
   keysIn,
   putEntities,
   shotOf,
@@ -19,14 +18,8 @@ import {
   type ShotDocument,
   type Value,
 } from '../document/index.ts';
+import { LOOKS } from '../looks/index.ts';
 import { LAYER_VALUES, valueOf } from './values.ts';
-
-/** Swatch roles that a finish's own colour is taken from first. */
-const COLOUR_FROM: Readonly<Partial<Record<FinishKind, string>>> = {
-  tint: 'body',
-  'inner glow': 'light',
-  texture: 'shade',
-};
 
 const ownerOf = (doc: ShotDocument, ownerId: Id): Layer | Element | undefined =>
   find(doc, 'layer', ownerId) ?? find(doc, 'element', ownerId);
@@ -44,9 +37,9 @@ function withFinishes(
 
 /** A finish with its usual settings; where it has a colour of its own, the palette's first that suits. */
 export function newFinish(doc: ShotDocument, kind: FinishKind, newId: NewId, seed = 1): Finish {
-  const { fields, choices, colour } = FINISHES[kind];
+  const { fields, choices, colour, role: from } = LOOKS[kind];
   const swatches = shotOf(doc).swatches.flatMap((id) => find(doc, 'swatch', id) ?? []);
-  const own = swatches.find(({ role }) => role === COLOUR_FROM[kind]) ?? swatches[0];
+  const own = swatches.find(({ role }) => role === from) ?? swatches[0];
   return {
     id: newId(),
     kind,
@@ -105,7 +98,7 @@ export function setFinishNumber(
   number: number,
 ): ShotDocument {
   const kind = ownerOf(doc, ownerId)?.finishes.find(({ id }) => id === finishId)?.kind;
-  const field = kind && FINISHES[kind].fields.find((each) => each.key === key);
+  const field = kind && LOOKS[kind].fields.find((each) => each.key === key);
   if (!field) return doc;
   const kept = Math.min(field.most, Math.max(field.least, number));
   return withFinishValue(doc, ownerId, finishId, key, (value) => withNumber(value, frame, kept));

@@ -5,7 +5,7 @@ import type { Barrier, Lattice } from '../paint/index.ts';
 import { drawDrawing, markBox } from './marks.ts';
 import type { PaintOf } from './paint.ts';
 import { layPicture } from './frame.ts';
-import type { MakeSurface } from './surface.ts';
+import type { MakeSurface } from '../canvas/index.ts';
 
 /** A drawing whose lines bound, and where it lies. */
 export interface Bounding {

@@ -1,5 +1,6 @@
 /** Frames of a shot drawn onto a surface: background, plates, and sheets with their looks. */
-import { finished, reachOf, type Part } from '../compose/index.ts';
+import { finished, reachOf, takesBelow } from '../compose/index.ts';
+import type { Part } from '../looks/index.ts';
 import { shotOf, type Blend, type ShotDocument } from '../document/index.ts';
 import {
   EMPTY_BOX,
@@ -17,7 +18,7 @@ import {
 import { drawingBox } from './marks.ts';
 import { drawPlates, type AssetPicture } from './plates.ts';
 import { DIMMED, sheetsOf, type Look, type Sheet, type SheetOptions } from './sheets.ts';
-import { wipe, type MakeSurface, type Picture, type Surface } from './surface.ts';
+import { wipe, type MakeSurface, type Picture, type Surface } from '../canvas/index.ts';
 
 /** Gives the plain picture of a sheet's drawing at a view, on a surface of the given size. A cache may stand behind it. */
 export type PictureOf = (sheet: Sheet, matrix: Matrix, width: number, height: number) => Picture;
@@ -131,7 +132,7 @@ function partsOf(sheet: Sheet, view: Matrix, size: Size, means: Means, under: re
     const picture = pictureOf(sheet, matrix, size.width, size.height);
     return [{ picture, left: 0, top: 0, blend: 'normal', opacity: 1 }];
   }
-  const takesBelow = look.finishes.some(({ kind }) => kind === 'line colour');
+  const onFills = look.finishes.some(takesBelow);
   const fills = under.filter((each) => each.elementId === sheet.elementId);
   const work = (): PlacedPart[] =>
     looked(
@@ -152,7 +153,7 @@ function partsOf(sheet: Sheet, view: Matrix, size: Size, means: Means, under: re
       },
     );
   const key = JSON.stringify([look.finishes, look.axis, look.motion, matrix, size.width, size.height, means.rough]);
-  const parts = takesBelow ? work() : (means.kept?.(sheet, key, work) ?? work());
+  const parts = onFills ? work() : (means.kept?.(sheet, key, work) ?? work());
   return parts.map(({ picture, ...rest }) => ({ ...rest, picture: picture.picture }));
 }
 

@@ -2,7 +2,7 @@
  * Ghosts of neighbouring drawings for the onion skin: the outline of what is drawn, in the colour of
  * its side, with a thin dark edge so that it reads on light and on dark.
  */
-import { wipe, type Picture, type Surface } from './surface.ts';
+import { wipe, type Picture, type Surface } from '../canvas/index.ts';
 
 export interface GhostLook {
   /** The side's colour. */

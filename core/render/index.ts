@@ -1,4 +1,4 @@
-export * from './surface.ts';
+export * from '../canvas/index.ts';
 export * from './paint.ts';
 export * from './marks.ts';
 export * from './sheets.ts';

@@ -15,7 +15,7 @@ import {
   type Matrix,
 } from '../geometry/index.ts';
 import { colourAt, fillOf, linePaint, type Paint, type PaintOf } from './paint.ts';
-import { wipe, type Context2D, type Surface } from './surface.ts';
+import { wipe, type Context2D, type Surface } from '../canvas/index.ts';
 
 /** What of a stroke its raster is made from, besides its colour. */
 export type Line = Pick<Stroke, 'samples' | 'brush' | 'seed'>;

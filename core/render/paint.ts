@@ -1,7 +1,7 @@
 /** What a swatch looks like where it is used: one colour, or colours of other swatches running into each other. */
 import { find, type Element, type Gradient, type Id, type ShotDocument, type Swatch } from '../document/index.ts';
 import { apply, invert, type Box, type Matrix, type Point } from '../geometry/index.ts';
-import type { Context2D } from './surface.ts';
+import type { Context2D } from '../canvas/index.ts';
 
 /** Colours along a way in element space, or in the bounds of each shape by itself. */
 export interface GradientPaint {

@@ -1,7 +1,7 @@
 /** Plates of a frame: which pictures lie behind everything, and their drawing. */
 import { findAll, shotOf, type AssetId, type Plate, type ShotDocument } from '../document/index.ts';
 import { multiply, type Matrix } from '../geometry/index.ts';
-import type { Picture, Surface } from './surface.ts';
+import type { Picture, Surface } from '../canvas/index.ts';
 
 /** The picture of an asset, or null while it is not there. */
 export type AssetPicture = (asset: AssetId) => Picture | null;

@@ -11,7 +11,7 @@ import {
   type Placement,
   type ShotDocument,
 } from '../document/index.ts';
-import { resolved, wavered, type Resolved } from '../compose/index.ts';
+import { movesOutlines, resolved, wavered, type Resolved } from '../compose/index.ts';
 import { showVariant } from '../edit/index.ts';
 import { IDENTITY, multiply, translation, type Matrix, type Point } from '../geometry/index.ts';
 import {
@@ -169,8 +169,6 @@ function motionOf(doc: ShotDocument, timed: TimedLayer, frame: number, turn: num
 const moved = (drawing: Drawing, wavers: readonly Resolved[]): Drawing =>
   wavers.reduce((each, waver) => wavered(each, waver), drawing);
 
-const isWaver = ({ kind }: Resolved): boolean => kind === 'waver';
-
 /** The drawings of a frame, lowest first. Hidden layers and drawings not yet loaded are left out. */
 export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOptions): Sheet[] {
   const doc = options.variant ? withVariant(now, options.variant) : now;
@@ -185,7 +183,7 @@ export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOpt
     const round = roundOf(element, turn);
     const axis = axisOf(element, height);
     const lookOf = (all: readonly Resolved[], matrix: Matrix, motion: Point, paintOf: PaintOf): Look | null => {
-      const finishes = all.filter((each) => !isWaver(each));
+      const finishes = all.filter((each) => !movesOutlines(each));
       return finishes.length > 0 ? { finishes, axis, motion, matrix, colourOf: (id) => plainOf(paintOf(id)) } : null;
     };
     const own = looks === 'none' || options.alone ? [] : resolved(element.finishes, frame, round);
@@ -200,7 +198,7 @@ export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOpt
       const found = isIn(timed, options) ? find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId) : undefined;
       const matrix = placedLayer(placement, layer, element, frame, turn);
       const finishes = looks === 'none' ? [] : resolved(layer.finishes, frame, round);
-      const wavers = looks === 'all' ? [...finishes, ...own].filter(isWaver) : [];
+      const wavers = looks === 'all' ? [...finishes, ...own].filter(movesOutlines) : [];
       const drawing = found && wavers.length > 0 ? moved(found, wavers) : found;
       if (drawing && layer.role === 'matte' && options.matte !== layer.id && !options.alone) {
         const cut: Cut = { layerId: layer.id, drawing, matrix, inverted: layer.matte.inverted };

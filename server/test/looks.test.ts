@@ -14,7 +14,7 @@ import {
   type ShotDocument,
   type Stroke,
 } from '@tallow/core/document';
-import { blurred } from '@tallow/core/compose';
+import { blurred } from '@tallow/core/canvas';
 import {
   addFinish,
   addLayer,

@@ -1,14 +1,6 @@
 /** One finish of a list: switched, ordered, copied, and set, on this frame or throughout. */
-import {
-  findAll,
-  FINISHES,
-  jumpsAtSeam,
-  keysIn,
-  shotOf,
-  valueAt,
-  type Finish,
-  type FinishField,
-} from '@tallow/core/document';
+import { findAll, jumpsAtSeam, keysIn, shotOf, valueAt, type Finish } from '@tallow/core/document';
+import { LOOKS, type LookField } from '@tallow/core/looks';
 import { dropFinish, keyFinishNumber, moveFinish, setFinish, setFinishNumber } from '@tallow/core/edit';
 import { roundOf } from '@tallow/core/timing';
 import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Copy, Eye, EyeOff, Shuffle, Trash2 } from 'lucide-react';
@@ -57,18 +49,13 @@ interface CardProps {
 }
 
 /** A number with its dot: filled where it is set on this frame, a ring where it is set on others. */
-function Field({
-  now,
-  ownerId,
-  finish,
-  field,
-}: Pick<CardProps, 'now' | 'ownerId' | 'finish'> & { field: FinishField }) {
+function Field({ now, ownerId, finish, field }: Pick<CardProps, 'now' | 'ownerId' | 'finish'> & { field: LookField }) {
   const frame = useDesk((s) => Math.min(s.frame, now.length - 1));
   const round = roundOf(now.element, now.length);
   const value = finish.numbers[field.key]!;
   const keys = keysIn(value);
   const here = keys.some((key) => key.frame === frame);
-  const name = `${FINISHES[finish.kind].name.toLowerCase()}: ${field.label.toLowerCase()}`;
+  const name = `${LOOKS[finish.kind].name.toLowerCase()}: ${field.label.toLowerCase()}`;
   const jumps = round !== null && jumpsAtSeam(value, round);
   return (
     <>
@@ -121,7 +108,7 @@ function Field({
 
 function Colour({ now, ownerId, finish }: Pick<CardProps, 'now' | 'ownerId' | 'finish'>) {
   const swatches = findAll(now.doc, 'swatch', shotOf(now.doc).swatches);
-  const may = FINISHES[finish.kind].colour === 'may';
+  const may = LOOKS[finish.kind].colour === 'may';
   return (
     <label className="flex h-8 items-center gap-2 text-[13px] text-wax-300">
       <span className="w-[106px] shrink-0">Colour</span>
@@ -149,18 +136,9 @@ function Colour({ now, ownerId, finish }: Pick<CardProps, 'now' | 'ownerId' | 'f
 }
 
 export function FinishCard({ now, ownerId, finish, index, count, open }: CardProps) {
-  const words = FINISHES[finish.kind];
-  const moves = finish.kind === 'waver' || finish.kind === 'texture';
-  const where = finish.choices['where'];
-  const along = finish.choices['along'];
+  const words = LOOKS[finish.kind];
   // Settings that do nothing with the choices made are not shown.
-  const fields = words.fields.filter(
-    ({ key }) =>
-      !(finish.kind === 'inner glow' && key === (where === 'base' ? 'radius' : 'reach')) &&
-      !(finish.kind === 'blur' && key === 'angle' && along !== 'angle') &&
-      !(finish.kind === 'texture' && key === 'every' && finish.choices['moves'] !== 'boils') &&
-      !(finish.kind === 'texture' && key === 'angle' && finish.choices['form'] !== 'hatching'),
-  );
+  const fields = words.fields.filter(({ key }) => words.uses?.(key, finish.choices) ?? true);
   return (
     <div className={`mb-1 rounded-[10px] ${open ? 'bg-soot-800' : ''}`} data-testid="finish" data-kind={finish.kind}>
       <div className="group flex h-9 items-center pl-1 pr-1">
@@ -250,7 +228,7 @@ export function FinishCard({ now, ownerId, finish, index, count, open }: CardPro
           {fields.map((field) => (
             <Field key={field.key} now={now} ownerId={ownerId} finish={finish} field={field} />
           ))}
-          {moves ? (
+          {words.seeded ? (
             <button
               type="button"
               title="Another of the same kind"

@@ -1,6 +1,7 @@
 /** Looks of the layer in hand, or of its element as a whole: a list that is worked out in its order and never touches what is drawn. */
-import { FINISH_KINDS, FINISHES, randomId, type FinishKind } from '@tallow/core/document';
+import { randomId, type FinishKind } from '@tallow/core/document';
 import { addFinish, copyFinishes, newFinish } from '@tallow/core/edit';
+import { LOOKS, lookKinds } from '@tallow/core/looks';
 import { ClipboardPaste, Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { ITEM, Menu } from '../parts/menu.tsx';
@@ -20,10 +21,10 @@ export function FinishesPanel() {
   const owner = of === 'layer' ? now?.active?.layer : now?.element;
   if (!now || !owner) return null;
   // Lines take their colour from fills, which an element as a whole does not lie on.
-  const kinds = FINISH_KINDS.filter((kind) => of === 'layer' || kind !== 'line colour');
+  const kinds = lookKinds().filter((kind) => of === 'layer' || !LOOKS[kind].forLayers);
   const add = (kind: FinishKind): void => {
     const finish = newFinish(now.doc, kind, randomId, 1 + owner.finishes.length);
-    edit(`add ${FINISHES[kind].name.toLowerCase()}`, (doc) => addFinish(doc, owner.id, finish));
+    edit(`add ${LOOKS[kind].name.toLowerCase()}`, (doc) => addFinish(doc, owner.id, finish));
     setFinishes({ open: finish.id });
   };
   const paste = (): void => {
@@ -68,8 +69,8 @@ export function FinishesPanel() {
                 add(kind);
               }}
             >
-              {FINISHES[kind].name}
-              <span className="ml-auto pl-4 text-xs text-wax-500">{FINISHES[kind].does}</span>
+              {LOOKS[kind].name}
+              <span className="ml-auto pl-4 text-xs text-wax-500">{LOOKS[kind].does}</span>
             </DropdownMenu.Item>
           ))}
         </Menu>

@@ -2,6 +2,7 @@
 import { find, shotOf } from '@tallow/core/document';
 import { setElement } from '@tallow/core/edit';
 import { apply, invert } from '@tallow/core/geometry';
+import { LOOKS } from '@tallow/core/looks';
 import { axisOf } from '@tallow/core/render';
 import { useRef } from 'react';
 import { useSight } from '../pick/pick-overlay.tsx';
@@ -23,7 +24,7 @@ export function AxisHandle() {
       ? swatch?.gradient?.run === 'axis'
       : panel === 'finishes'
         ? [...(now?.active?.layer.finishes ?? []), ...(now?.element.finishes ?? [])].some(
-            ({ kind, choices }) => kind === 'fade' || (kind === 'inner glow' && choices['where'] === 'base'),
+            ({ kind, choices }) => LOOKS[kind].runsAlongAxis?.(choices) ?? false,
           )
         : false;
   if (!now || !sight || !runs) return <svg ref={svg} className="hidden" />;

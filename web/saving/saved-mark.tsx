@@ -62,7 +62,7 @@ export function SavedMark() {
           align="end"
           sideOffset={8}
           aria-label="What is saved where"
-          className="z-40 w-[392px] space-y-3 rounded-[10px] border border-soot-700 bg-soot-900 p-4 shadow-2xl"
+          className="z-40 grid w-[392px] gap-3 rounded-[10px] border border-soot-700 bg-soot-900 p-4 shadow-2xl"
         >
           <Row icon={<Server size={15} />} trouble={server !== null}>
             {waiting === 0
@@ -74,7 +74,7 @@ export function SavedMark() {
               ? `This browser keeps nothing: ${browser}. It is tried again by itself.`
               : waiting === 0
                 ? 'This browser keeps whatever the server does not have yet.'
-                : 'This browser keeps them until then.'}
+                : 'This browser keeps all of it until then.'}
           </Row>
           {refused.length > 0 ? (
             <ul className="max-h-40 space-y-1 overflow-y-auto text-[13px] text-warn">

@@ -1,5 +1,6 @@
 /** A sheet of an element: what its slots show, and how it is seen. */
 import { z } from 'zod';
+import { BLENDS, type Blend } from '../../canvas/index.ts';
 import { id, name, place, share } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { finishes, finishIds, finishValues } from '../look-check.ts';
@@ -11,29 +12,6 @@ import { kindOf, OF_ELEMENT, one, maybe, record, withFields, type Pointer } from
 export const LAYER_ROLES = ['guide', 'rough', 'line', 'body', 'tone', 'texture', 'glow', 'matte'] as const;
 
 export type LayerRole = (typeof LAYER_ROLES)[number];
-
-/** How a layer meets what lies under it; names of the W3C compositing standard, `lighter` being add. */
-export const BLENDS = [
-  'normal',
-  'multiply',
-  'screen',
-  'overlay',
-  'darken',
-  'lighten',
-  'color-dodge',
-  'color-burn',
-  'hard-light',
-  'soft-light',
-  'difference',
-  'exclusion',
-  'hue',
-  'saturation',
-  'color',
-  'luminosity',
-  'lighter',
-] as const;
-
-export type Blend = (typeof BLENDS)[number];
 
 /** Colour marks that tell layers apart in the list; 0 is none. */
 export const LAYER_TAGS = 6;

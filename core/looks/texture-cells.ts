@@ -2,9 +2,9 @@
  * Textures laid inside what is drawn: grain, smoke, spatter and hatching. They lie in the element's space in cells,
  * each with its own chance, so that they neither swim nor depend on the size they are seen at.
  */
+import type { Context2D } from '../canvas/index.ts';
 import { hashShare, type Box, type Point } from '../geometry/index.ts';
-import type { Context2D } from '../render/surface.ts';
-import type { Resolved } from './resolve.ts';
+import type { LookNow } from './look.ts';
 
 /** Cells drawn at most; beyond that the texture is laid coarser. */
 const MOST_CELLS = 40_000;
@@ -47,7 +47,7 @@ function eachCell(
     }
 }
 
-function cellsFor(box: Box, texture: Resolved, axis: Point, wanted: number): Cells {
+function cellsFor(box: Box, texture: LookNow, axis: Point, wanted: number): Cells {
   const area = (box.right - box.left) * (box.bottom - box.top);
   const size = Math.max(wanted, Math.sqrt(area / MOST_CELLS));
   const drifts = texture.choices['moves'] === 'drifts';
@@ -66,7 +66,7 @@ function cellsFor(box: Box, texture: Resolved, axis: Point, wanted: number): Cel
  */
 export function drawTexture(
   context: Context2D,
-  texture: Resolved,
+  texture: LookNow,
   box: Box,
   axis: Point,
   soft: (place: Point, radius: number, opacity: number) => void,
@@ -112,7 +112,7 @@ export function drawTexture(
 }
 
 /** Lines at an angle, each a little uneven, in pieces that let go and begin anew. */
-function hatch(context: Context2D, texture: Resolved, box: Box, axis: Point, seed: number, scale: number): void {
+function hatch(context: Context2D, texture: LookNow, box: Box, axis: Point, seed: number, scale: number): void {
   const angle = (texture.numbers['angle']! * Math.PI) / 180;
   const along = { x: Math.cos(angle), y: Math.sin(angle) };
   const drifts = texture.choices['moves'] === 'drifts' ? texture.at * ROUND * scale : 0;

@@ -2,7 +2,14 @@
  * What rendering needs of a canvas: the part of the standard 2D interface that browsers and the
  * server's canvas share.
  */
-import type { PathSink } from '../brush/index.ts';
+
+/** What outlines are drawn with. */
+export interface PathSink {
+  moveTo(x: number, y: number): void;
+  lineTo(x: number, y: number): void;
+  arc(x: number, y: number, radius: number, from: number, to: number): void;
+  closePath(): void;
+}
 
 /** Anything `drawImage` takes; made by the same platform as the context. */
 export type Picture = object;

@@ -1,5 +1,6 @@
 /** Blurs: even ones at reduced size where the eye can't tell, and along a direction. */
-import { wipe, type MakeSurface, type Picture, type Surface } from '../render/surface.ts';
+import { plain } from './flood.ts';
+import { wipe, type MakeSurface, type Picture, type Surface } from './surface.ts';
 
 /** Device px of standard deviation from which a picture is blurred at half, a quarter and an eighth of its size. */
 const REDUCED = [9, 22, 48] as const;
@@ -65,13 +66,6 @@ export function blurredAlong(source: Surface, dx: number, dy: number, make: Make
     out.context.setTransform(1, 0, 0, 1, t * dx, t * dy);
     out.context.drawImage(source.picture, 0, 0);
   }
-  wipeState(out);
+  plain(out);
   return out;
-}
-
-/** A context as it is when nothing is asked of it. */
-function wipeState({ context }: Surface): void {
-  context.setTransform(1, 0, 0, 1, 0, 0);
-  context.globalAlpha = 1;
-  context.globalCompositeOperation = 'source-over';
 }

@@ -1,0 +1,4 @@
+export * from './blends.ts';
+export * from './surface.ts';
+export * from './blur.ts';
+export * from './flood.ts';
