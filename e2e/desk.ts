@@ -238,3 +238,30 @@ export async function runsOf(shotId: string): Promise<string[]> {
   const lists = entities.filter((e) => e.kind === 'runlist' && (e.runs?.length ?? 0) > 0);
   return lists.flatMap((list) => list.runs!.map((run) => `${run.slot?.slice(0, 8) ?? 'none'} ${run.length}`));
 }
+
+/** How many unsaved things this browser's store holds, of any tab; -1 when it cannot be read. */
+export const leftInStore = (page: Page): Promise<number> =>
+  page.evaluate(
+    () =>
+      new Promise<number>((done) => {
+        const opening = indexedDB.open('tallow');
+        // There is none: it is not for us to make it.
+        opening.onupgradeneeded = () => {
+          opening.transaction!.abort();
+        };
+        opening.onerror = () => {
+          done(opening.error?.name === 'AbortError' ? 0 : -1);
+        };
+        opening.onsuccess = () => {
+          const database = opening.result;
+          const counting = database.transaction('pending').objectStore('pending').count();
+          counting.onsuccess = () => {
+            done(counting.result);
+            database.close();
+          };
+          counting.onerror = () => {
+            done(-1);
+          };
+        };
+      }),
+  );

@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import pg from 'pg';
 import { Application } from './application.ts';
-import { makeShot, openDesk, painted, Pen, pixels, saved, storedMarks } from './desk.ts';
+import { leftInStore, makeShot, openDesk, painted, Pen, pixels, saved, storedMarks } from './desk.ts';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -159,6 +159,29 @@ test('two closed tabs’ work, adopted by a tab that is closed before it has loa
   await openDesk(last, application.address, shot);
   await expect.poll(() => storedMarks(application.address, shot)).toEqual([7]);
   await saved(last);
+});
+
+test('work of a closed tab that has arrived after all is cleared away, without anything being drawn', async ({
+  context,
+}) => {
+  const shot = await makeShot(application.address);
+  const first = await context.newPage();
+  await openDesk(first, application.address, shot);
+  // The save arrives; its answer never does.
+  await context.route('**/saves', async (route) => {
+    await route.fetch();
+    await route.abort();
+  });
+  await (await Pen.on(first)).stroke(...line(0));
+  await expect.poll(() => storedMarks(application.address, shot)).toEqual([1]);
+  expect(await leftInStore(first)).toBeGreaterThan(0);
+  await first.close();
+  await context.unroute('**/saves');
+  const second = await context.newPage();
+  await openDesk(second, application.address, shot);
+  await expect.poll(() => leftInStore(second)).toBe(0);
+  await saved(second);
+  expect(await storedMarks(application.address, shot)).toEqual([1]);
 });
 
 test('something the server refuses never holds up the rest, and can be saved as a file', async ({ page }) => {

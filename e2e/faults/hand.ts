@@ -1,6 +1,6 @@
 /** One tab and the hand that draws in it. Whatever befalls it, it opens the shot again and goes on. */
 import type { BrowserContext, Page } from '@playwright/test';
-import { Pen } from '../desk.ts';
+import { leftInStore, Pen } from '../desk.ts';
 import { pause, within, type Chance } from './chance.ts';
 import { placeOf, type Stroke } from './tally.ts';
 
@@ -126,31 +126,7 @@ export class Hand {
   async leftInStore(): Promise<number> {
     try {
       const { page } = await within(ASK_MS, this.ready());
-      const counted = page.evaluate(
-        () =>
-          new Promise<number>((done) => {
-            const opening = indexedDB.open('tallow');
-            // There is none: it is not for us to make it.
-            opening.onupgradeneeded = () => {
-              opening.transaction!.abort();
-            };
-            opening.onerror = () => {
-              done(opening.error?.name === 'AbortError' ? 0 : -1);
-            };
-            opening.onsuccess = () => {
-              const database = opening.result;
-              const counting = database.transaction('pending').objectStore('pending').count();
-              counting.onsuccess = () => {
-                done(counting.result);
-                database.close();
-              };
-              counting.onerror = () => {
-                done(-1);
-              };
-            };
-          }),
-      );
-      return await within(ASK_MS, counted);
+      return await within(ASK_MS, leftInStore(page));
     } catch {
       return -1;
     }

@@ -33,13 +33,17 @@ export class Adoption {
   }
 
   /** The store has been opened anew: what was in it of those that wait may be gone, and is held here alone. */
-  async keepAgain(): Promise<void> {
-    try {
-      for (const orphan of this.waiting) await keepOrphan(this.shotId, orphan);
-    } catch {
-      // It is lost again, and will be opened again.
-    }
+  keepAgain(): Promise<void> {
+    this.keeping = this.keeping.then(async () => {
+      try {
+        for (const orphan of [...this.waiting]) await keepOrphan(this.shotId, orphan);
+      } catch {
+        // It is lost again, and will be opened again.
+      }
+    });
+    return this.keeping;
   }
+  private keeping: Promise<void> = Promise.resolve();
 
   /** What of an orphan the server does not have. @throws Unreachable */
   async openOf({ tab, batch, pending }: Orphan): Promise<Pending[]> {
@@ -64,9 +68,12 @@ export class Adoption {
       const { orphan, seq } = this.following[i]!;
       if (seq > savedSeq) continue;
       this.following.splice(i, 1);
-      forgetOrphan(this.shotId, orphan).catch(() => {
-        orphan.release();
-      });
+      // Not while it is being put back.
+      this.keeping
+        .then(() => forgetOrphan(this.shotId, orphan))
+        .catch(() => {
+          orphan.release();
+        });
     }
   }
 

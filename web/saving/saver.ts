@@ -202,6 +202,8 @@ export class Saver {
     await this.pull();
     await this.take(open);
     this.adoption.merged(this.unsaved.seq);
+    // When all of it has arrived already, nothing is to be sent for it.
+    this.adoption.settle(this.unsaved.savedSeq);
   }
 
   /** Takes work from elsewhere into the document. */
