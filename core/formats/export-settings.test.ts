@@ -31,11 +31,16 @@ test('stems are never empty and hold nothing a file system could refuse', () => 
 test('layers and elements each get a sequence with a name of its own; hidden and guide layers none', () => {
   const body = addLayer(base, element.id, 'Line', 'body', null, newId);
   const guide = addLayer(body.doc, element.id, 'Guide', 'guide', null, newId);
-  expect(sequencesOf(guide.doc, 'picture').map((s) => s.name)).toEqual(['vent-smoke']);
-  expect(sequencesOf(guide.doc, 'layers').map((s) => s.name)).toEqual(['line', 'line-2']);
+  expect(sequencesOf(guide.doc, { format: 'png', parts: 'picture' }).map((s) => s.name)).toEqual(['vent-smoke']);
+  expect(sequencesOf(guide.doc, { format: 'png', parts: 'layers' }).map((s) => s.name)).toEqual(['line', 'line-2']);
+  // One file holds the whole picture.
+  expect(sequencesOf(guide.doc, { format: 'gif', parts: 'layers' })).toHaveLength(1);
   const hidden = setLayer(guide.doc, body.layerId, { visible: false });
-  expect(sequencesOf(hidden, 'layers').map((s) => s.name)).toEqual(['line']);
+  expect(sequencesOf(hidden, { format: 'png', parts: 'layers' }).map((s) => s.name)).toEqual(['line']);
   const two = addElement(hidden, 'Element 1', 0, newId).doc;
-  expect(sequencesOf(two, 'elements').map((s) => s.name)).toEqual(['element-1', 'element-1-2']);
+  expect(sequencesOf(two, { format: 'png', parts: 'elements' }).map((s) => s.name)).toEqual([
+    'element-1',
+    'element-1-2',
+  ]);
   expect(brighteningLayers(setLayer(two, element.layers[0]!, { blend: 'screen' }))).toEqual(['Line']);
 });

@@ -3,14 +3,14 @@ import { shotOf, type ShotDocument } from '../document/index.ts';
 
 import { placedElements, isVisible, timedLayers } from '../timing/index.ts';
 import type { SheetOptions } from '../render/index.ts';
+import { EXPORT_FORMATS, type ExportFormatName } from './exports/index.ts';
 
-export const EXPORT_FORMATS = ['png', 'gif'] as const;
 /** One sequence of the whole picture, or one for each layer, or one for each element. */
 export const EXPORT_PARTS = ['picture', 'layers', 'elements'] as const;
 export const EXPORT_SCALE = { least: 0.1, most: 4 } as const;
 
 export interface ExportSettings {
-  readonly format: (typeof EXPORT_FORMATS)[number];
+  readonly format: ExportFormatName;
   readonly parts: (typeof EXPORT_PARTS)[number];
   /** Whether the shot's background colour is in it. */
   readonly background: boolean;
@@ -61,8 +61,13 @@ export interface Sequence {
   readonly options: SheetOptions;
 }
 
+/** What it is parted into: one file holds the whole picture, whatever was chosen for frames. */
+export const partsOf = ({ format, parts }: Pick<ExportSettings, 'format' | 'parts'>): ExportSettings['parts'] =>
+  EXPORT_FORMATS[format].frames === null ? 'picture' : parts;
+
 /** The sequences of an export, frontmost first. Guides and hidden layers have none. */
-export function sequencesOf(doc: ShotDocument, parts: ExportSettings['parts']): Sequence[] {
+export function sequencesOf(doc: ShotDocument, settings: Pick<ExportSettings, 'format' | 'parts'>): Sequence[] {
+  const parts = partsOf(settings);
   const stem = fileStem(shotOf(doc).name);
   if (parts === 'picture') return [{ name: stem, options: { guides: false } }];
   const taken = new Set<string>();

@@ -1,4 +1,5 @@
 export * from './exposure-sheet.ts';
+export * from './exports/index.ts';
 export * from './export-settings.ts';
 export * from './palette.ts';
 export * from './unsaved-work.ts';

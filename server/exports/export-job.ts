@@ -1,25 +1,17 @@
 /** One export, from its row to its file. */
-import { exposureSheet, fileStem, frameName, sequencesOf } from '@tallow/core/formats';
+import { sequencesOf } from '@tallow/core/formats';
 import type { Id } from '@tallow/core/document';
-import { shotOf, type ShotDocument } from '@tallow/core/document';
-import { stringify } from 'csv-stringify/sync';
-import type { AssetPicture } from '@tallow/core/render';
+import { shotOf } from '@tallow/core/document';
 import type { Knex } from 'knex';
-import { once } from 'node:events';
-import { createWriteStream } from 'node:fs';
-import { mkdir, rename, stat, unlink, writeFile } from 'node:fs/promises';
-import { ZipFile } from 'yazl';
+import { mkdir, rename, stat, unlink } from 'node:fs/promises';
 import { whyLater } from '../db/database.ts';
 import type { ShotsService } from '../shots/shots.service.ts';
 import { exportPath, exportsFolder, type ExportRow } from './exports.service.ts';
 import { assetPictures } from '../assets/assets.service.ts';
-import { pngFrames } from './frames.ts';
-import { makeGif } from './gif.ts';
+import { WRITERS } from './formats/index.ts';
+import type { Tell } from './formats/writer.ts';
 
 const TELL_MS = 150;
-
-/** Tells the row how far the work is; answers whether the row still asks for it. */
-type Tell = (done: number, isLast?: boolean) => Promise<boolean>;
 
 function teller(database: Knex, id: Id): Tell {
   let told = 0;
@@ -31,64 +23,6 @@ function teller(database: Knex, id: Id): Tell {
       .update({ done, heard_at: database.fn.now() });
     return still > 0;
   };
-}
-
-/** Writes frames, and the exposure sheet if wanted, into one zip. Answers whether it was finished. */
-async function writeZip(
-  doc: ShotDocument,
-  row: ExportRow,
-  path: string,
-  tell: Tell,
-  assets: AssetPicture,
-): Promise<boolean> {
-  const { settings } = row;
-  const zip = new ZipFile();
-  const file = createWriteStream(path);
-  const written = once(file, 'close');
-  // A full disk ends the waiting below; until then it is nobody's business but this job's.
-  written.catch(() => undefined);
-  zip.outputStream.pipe(file);
-  const stem = fileStem(shotOf(doc).name);
-  const { from, to, scale, background, pattern } = settings;
-  const sequences = sequencesOf(doc, settings.parts);
-  if (settings.sheet) {
-    const { head, rows } = exposureSheet(doc, from, to);
-    const csv = stringify([[...head], ...rows.map((each) => [...each])], { escape_formulas: true });
-    zip.addBuffer(Buffer.from(csv), `${stem}/${stem}-exposure-sheet.csv`);
-  }
-  let done = 0;
-  for (const { name, options } of sequences) {
-    let frame = from;
-    const folder = settings.parts === 'picture' ? stem : `${stem}/${name}`;
-    const onBackground = background && settings.parts === 'picture';
-    for await (const png of pngFrames(doc, { from, to, scale, background: onBackground, options, assets })) {
-      zip.addBuffer(png, `${folder}/${frameName(pattern, stem, name, frame)}.png`, { compress: false });
-      frame += 1;
-      done += 1;
-      if (await tell(done, done === row.frames)) continue;
-      zip.outputStream.unpipe(file);
-      file.destroy();
-      return false;
-    }
-  }
-  zip.end();
-  await written;
-  return true;
-}
-
-/** Writes a looping GIF. Answers whether it was finished. */
-async function writeGif(
-  doc: ShotDocument,
-  row: ExportRow,
-  path: string,
-  tell: Tell,
-  assets: AssetPicture,
-): Promise<boolean> {
-  const { from, to, scale, background } = row.settings;
-  const range = { from, to, scale, background, options: { guides: false }, assets };
-  const bytes = await makeGif(doc, range, (done, of) => tell(Math.round((done * row.frames) / of)));
-  if (bytes) await writeFile(path, bytes);
-  return bytes !== null;
 }
 
 /**
@@ -110,14 +44,14 @@ export async function runExport(database: Knex, shots: ShotsService, id: Id): Pr
     const { length } = shotOf(doc);
     if (row.settings.to > length)
       throw new Error(`the shot is ${length} frames long by now, and frame ${row.settings.to} was asked for`);
-    const sequences = row.settings.format === 'gif' ? 1 : sequencesOf(doc, row.settings.parts).length;
+    const sequences = sequencesOf(doc, row.settings).length;
     if (sequences === 0) throw new Error('there is no visible layer to take away');
     const frames = (row.settings.to - row.settings.from) * sequences;
     await database('exports').where({ id }).update({ frames, heard_at: database.fn.now() });
     await mkdir(exportsFolder(), { recursive: true });
-    const write = row.settings.format === 'gif' ? writeGif : writeZip;
     const assets = await assetPictures(database, doc, row.settings.from, row.settings.to);
-    if (!(await write(doc, { ...row, frames }, partial, tell, assets))) {
+    const write = WRITERS[row.settings.format];
+    if (!(await write({ doc, settings: row.settings, frames, path: partial, tell, assets }))) {
       await unlink(partial).catch(() => undefined);
       return;
     }

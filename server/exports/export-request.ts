@@ -1,8 +1,9 @@
 import { ApiProperty } from '@nestjs/swagger';
 import {
-  EXPORT_FORMATS,
   EXPORT_PARTS,
   EXPORT_SCALE,
+  exportFormats,
+  partsOf,
   patternProblem,
   USUAL_PATTERN,
   type ExportSettings,
@@ -10,16 +11,16 @@ import {
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Max, Min } from 'class-validator';
 import { Problem } from '../http/problem.ts';
 import type { ShotSummary } from '../shots/shots.service.ts';
-import { SHOT_LIMITS } from '../shots/rules.ts';
+import { IsOneOf, SHOT_LIMITS } from '../shots/rules.ts';
 
 const FRAMES = SHOT_LIMITS.length.most;
 
 export class ExportRequest {
   @ApiProperty({ description: 'Whether the background colour is in it' }) @IsBoolean() background: boolean;
 
-  @ApiProperty({ enum: EXPORT_FORMATS, required: false })
+  @ApiProperty({ enum: exportFormats(), required: false })
   @IsOptional()
-  @IsIn(EXPORT_FORMATS)
+  @IsOneOf(exportFormats)
   format?: ExportSettings['format'];
 
   @ApiProperty({ enum: EXPORT_PARTS, required: false })
@@ -61,9 +62,10 @@ export class ExportRequest {
 
 /** The settings asked for, whole. @throws Problem naming the field that the shot does not allow. */
 export function settingsFor(shot: ShotSummary, request: ExportRequest): ExportSettings {
+  const format = request.format ?? 'png';
   const settings: ExportSettings = {
-    format: request.format ?? 'png',
-    parts: request.parts ?? 'picture',
+    format,
+    parts: partsOf({ format, parts: request.parts ?? 'picture' }),
     background: request.background,
     from: request.from ?? 0,
     to: request.to ?? shot.length,

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { DATABASE } from '../db/database.ts';
 import { Problem } from '../http/problem.ts';
 import { ShotsService } from '../shots/shots.service.ts';
-import { fileStem, type ExportSettings } from '@tallow/core/formats';
+import { EXPORT_FORMATS, fileStem, type ExportSettings } from '@tallow/core/formats';
 import { settingsFor, type ExportRequest } from './export-request.ts';
 import { EXPORT_QUEUE, SILENCE_SECONDS } from './queue.ts';
 import { QueueService } from './queue.service.ts';
@@ -74,9 +74,9 @@ export class ExportsService {
     const shot = await this.shots.one(shotId);
     const settings = settingsFor(shot, request);
     const id = randomId();
-    const parts = settings.parts === 'picture' || settings.format === 'gif' ? '' : `-${settings.parts}`;
+    const parts = settings.parts === 'picture' ? '' : `-${settings.parts}`;
     const alpha = settings.background && parts === '' ? '' : '-alpha';
-    const fileName = `${fileStem(shot.name)}${parts}${alpha}.${settings.format === 'gif' ? 'gif' : 'zip'}`;
+    const fileName = `${fileStem(shot.name)}${parts}${alpha}.${EXPORT_FORMATS[settings.format].ending}`;
     await this.database('exports').insert({
       id,
       shot_id: shotId,

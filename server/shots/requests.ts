@@ -15,7 +15,7 @@ import {
   IsInstance,
 } from 'class-validator';
 import { entityKinds } from '@tallow/core/document';
-import { IsEntityKind, IsId, IsName, SHOT_LIMITS } from './rules.ts';
+import { IsId, IsName, IsOneOf, SHOT_LIMITS } from './rules.ts';
 
 export class NewProductionRequest {
   @ApiProperty({ format: 'uuid' }) @IsId() id: string;
@@ -67,7 +67,7 @@ export class NewShotRequest {
 
 export class PutRequest {
   @ApiProperty({ format: 'uuid' }) @IsId() id: string;
-  @ApiProperty({ enum: entityKinds() }) @IsEntityKind() kind: string;
+  @ApiProperty({ enum: entityKinds() }) @IsOneOf(entityKinds) kind: string;
   @ApiProperty({ required: false, type: Object, description: 'The whole body of the entity' })
   @IsOptional()
   @IsObject()

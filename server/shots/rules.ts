@@ -1,4 +1,4 @@
-import { SHOT_LIMITS, entityKinds, isId, textProblem } from '@tallow/core/document';
+import { SHOT_LIMITS, isId, textProblem } from '@tallow/core/document';
 import { registerDecorator, type ValidationOptions } from 'class-validator';
 
 /** A name that can be kept: the same rule as in bodies. */
@@ -33,17 +33,17 @@ export function IsId(options?: ValidationOptions) {
   };
 }
 
-/** The name of a kind of entity. */
-export function IsEntityKind(options?: ValidationOptions) {
+/** One of a list, as the list is when it is asked. */
+export function IsOneOf(list: () => readonly string[], options?: ValidationOptions) {
   return (target: object, propertyName: string): void => {
     registerDecorator({
-      name: 'isEntityKind',
+      name: 'isOneOf',
       target: target.constructor,
       propertyName,
       options,
       validator: {
-        validate: (value) => entityKinds().some((kind) => kind === value),
-        defaultMessage: () => `${propertyName} must be one of ${entityKinds().join(', ')}`,
+        validate: (value) => list().some((each) => each === value),
+        defaultMessage: () => `${propertyName} must be one of ${list().join(', ')}`,
       },
     });
   };

@@ -2,12 +2,15 @@ import { discRing } from '@tallow/core/brush';
 import { newShotDocument, randomId, shotOf } from '@tallow/core/document';
 import { addMark, holdFor, insertBlank, setElement, setSwatch } from '@tallow/core/edit';
 import { furnaceMouth, FURNACE_MOUTH_ID } from '@tallow/demo';
+import { EXPORT_FORMATS, exportFormats, type ExportFormat, type ExportFormatName } from '@tallow/core/formats';
 import { createCanvas, loadImage, type Canvas } from '@napi-rs/canvas';
 import { strFromU8, unzipSync } from 'fflate';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, symlinkSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import { ensureDemo } from '../demo.ts';
 import { runExport } from '../exports/export-job.ts';
 import { exportPath, exportsFolder } from '../exports/exports.service.ts';
+import { WRITERS } from '../exports/formats/index.ts';
+import type { Writer } from '../exports/formats/writer.ts';
 import { frameDrawer, wholeShot } from '../exports/frames.ts';
 import { runLoop, loopPath } from '../loops/loop-job.ts';
 import { shotServices } from '../shots/services.ts';
@@ -278,4 +281,57 @@ test('a loop that flashes is told as such, and an empty shot has none', async ()
   for (const { shotId } of [doc, empty]) await runLoop(server.database, shots, shotId);
   expect((await shots.one(doc.shotId)).loop).toEqual({ revision: 1, flashes: true });
   expect((await shots.one(empty.shotId)).loop).toBeNull();
+});
+
+describe('every format', () => {
+  /** How many px wide the pictures are that a file holds, told by reading it back. */
+  const READS: Readonly<Record<ExportFormatName, (file: Buffer) => Promise<number[]>>> = {
+    png: async (file) => {
+      const files = Object.entries(unzipSync(file)).filter(([name]) => name.endsWith('.png'));
+      return Promise.all(files.map(async ([, bytes]) => (await loadImage(Buffer.from(bytes))).width));
+    },
+    gif: async (file) => [(await loadImage(file)).width],
+  };
+  const take = async (format: string): Promise<{ done: Answer & { fileName: string }; file: Buffer }> => {
+    const asked = await server.send('POST', `/shots/${FURNACE_MOUTH_ID}/exports`, { background: true, format });
+    const { id } = asked.json as Answer;
+    await runExport(server.database, shots, id);
+    return { done: (await one(id)) as Answer & { fileName: string }, file: readFileSync(exportPath(id)) };
+  };
+
+  test('is described, written and reads back', async () => {
+    expect(Object.keys(WRITERS)).toEqual(exportFormats());
+    for (const format of exportFormats()) {
+      const { label, ending, frames, doing, tells } = EXPORT_FORMATS[format];
+      expect(label.length).toBeLessThan(30);
+      expect(doing(4, 1)).toContain('4');
+      expect(tells?.(4, 24).comes ?? '').not.toMatch(/undefined|NaN/);
+      const { done, file } = await take(format);
+      expect(done).toMatchObject({ state: 'done', done: 4, fileName: `furnace-mouth.${ending}` });
+      expect(await READS[format](file)).toEqual(frames === null ? [192] : [192, 192, 192, 192]);
+    }
+  });
+
+  test('that is put into the lists at run time is asked for, written and fetched; an unknown one is refused', async () => {
+    const [formats, writers] = [EXPORT_FORMATS as Record<string, ExportFormat>, WRITERS as Record<string, Writer>];
+    formats['words'] = { label: 'Words', ending: 'txt', frames: null, doing: (frames) => `Write ${frames} words` };
+    writers['words'] = async ({ frames, path, tell }) => {
+      writeFileSync(path, 'ember '.repeat(frames));
+      return tell(frames, true);
+    };
+    try {
+      const { done, file } = await take('words');
+      expect(done).toMatchObject({ state: 'done', fileName: 'furnace-mouth.txt' });
+      expect(file.toString()).toBe('ember ember ember ember ');
+    } finally {
+      Reflect.deleteProperty(formats, 'words');
+      Reflect.deleteProperty(writers, 'words');
+    }
+    const refused = await server.send('POST', `/shots/${FURNACE_MOUTH_ID}/exports`, {
+      background: true,
+      format: 'words',
+    });
+    expect(refused.status).toBe(422);
+    expect(JSON.stringify(refused.json)).toContain('format must be one of png, gif');
+  });
 });

@@ -2,14 +2,16 @@
 import { shotOf } from '@tallow/core/document';
 import {
   brighteningLayers,
+  EXPORT_FORMATS,
+  exportFormats,
   fileStem,
   frameName,
+  partsOf,
   patternProblem,
   sequencesOf,
   USUAL_PATTERN,
   type ExportSettings,
 } from '@tallow/core/formats';
-import { gifTimes, secondsText } from '@tallow/core/timing';
 import { useState, type ReactNode } from 'react';
 import { request } from '../api/client.ts';
 import type { ExportInfo } from '../api/types.ts';
@@ -53,22 +55,23 @@ export function ExportStep() {
   const set = (more: Partial<ExportSettings>): void => {
     setChosen({ ...chosen, ...more });
   };
-  const { format, parts, from, to, scale, pattern } = settings;
-  const gif = format === 'gif';
+  const { format, from, to, scale, pattern } = settings;
+  const parts = partsOf(settings);
+  const { frames, doing, tells } = EXPORT_FORMATS[format];
   const count = to - from;
-  const sequences = gif ? 1 : sequencesOf(doc, parts).length;
-  const onBackground = settings.background && shot.background !== null && (gif || parts === 'picture');
-  const badPattern = gif ? null : patternProblem(pattern);
+  const sequences = sequencesOf(doc, settings);
+  const onBackground = settings.background && shot.background !== null && parts === 'picture';
+  const badPattern = frames === null ? null : patternProblem(pattern);
   const bright = brighteningLayers(doc);
-  const times = gifTimes(Math.max(1, count), shot.rate);
+  const told = tells?.(count, shot.rate);
   const stem = fileStem(shot.name);
-  const part = gif ? '' : (sequencesOf(doc, parts)[0]?.name ?? '');
+  const part = sequences[0]?.name ?? '';
   const whyNot =
     saving.state !== 'saved'
       ? 'Wait until everything is saved: the server renders what it has.'
       : badPattern
         ? 'The name pattern cannot be used yet.'
-        : sequences === 0
+        : sequences.length === 0
           ? 'There is no visible layer to take away.'
           : null;
   const start = (): void => {
@@ -80,11 +83,6 @@ export function ExportStep() {
     request('DELETE', `/shots/${shot.id}/exports`).then(reload).catch(tellTrouble);
   };
   const finished = list?.filter(({ state }) => state !== 'waiting' && state !== 'running') ?? [];
-  const what = gif
-    ? `Export GIF of ${count} frames`
-    : sequences === 1
-      ? `Export ${count} frames`
-      : `Export ${sequences} × ${count} frames`;
 
   return (
     <div className="flex min-h-0 flex-1 gap-8 overflow-y-auto bg-soot-950 p-8 max-[1100px]:gap-6 max-[1100px]:p-6">
@@ -99,15 +97,12 @@ export function ExportStep() {
         <Choice
           label="Format"
           value={format}
-          choices={[
-            { value: 'png', label: 'PNG frames in a zip' },
-            { value: 'gif', label: 'Looping GIF' },
-          ]}
+          choices={exportFormats().map((value) => ({ value, label: EXPORT_FORMATS[value].label }))}
           onChoose={(next) => {
             set({ format: next });
           }}
         />
-        {gif ? null : (
+        {frames === null ? null : (
           <Choice
             label="Sequences"
             value={parts}
@@ -132,7 +127,7 @@ export function ExportStep() {
               whyNot:
                 shot.background === null
                   ? 'This shot has no background colour.'
-                  : !gif && parts !== 'picture'
+                  : parts !== 'picture'
                     ? 'Single layers and elements are always transparent.'
                     : null,
             },
@@ -186,11 +181,8 @@ export function ExportStep() {
             set(range);
           }}
         />
-        {gif ? (
-          <p className="text-[13px] text-wax-500">
-            {secondsText(count, shot.rate)} a turn, {times.kept.length} frames at {shot.rate} fps.
-          </p>
-        ) : (
+        {told ? <p className="text-[13px] text-wax-500">{told.comes}</p> : null}
+        {frames === null ? null : (
           <>
             <Field label="Names">
               <input
@@ -205,7 +197,7 @@ export function ExportStep() {
               <div className={`mt-1 truncate font-mono text-xs ${badPattern ? 'text-harm' : 'text-wax-500'}`}>
                 {badPattern
                   ? `The pattern ${badPattern}`
-                  : `${frameName(pattern, stem, part, from)}.png to ${frameName(pattern, stem, part, to - 1)}.png`}
+                  : `${frameName(pattern, stem, part, from)}.${frames} to ${frameName(pattern, stem, part, to - 1)}.${frames}`}
               </div>
             </Field>
             <label className="flex h-8 items-center gap-2 text-[13px]">
@@ -221,11 +213,7 @@ export function ExportStep() {
             </label>
           </>
         )}
-        {gif && times.kept.length < count ? (
-          <Note>
-            A GIF shows 50 frames a second at most: {count - times.kept.length} of {count} frames are left out.
-          </Note>
-        ) : null}
+        {told?.lost ? <Note>{told.lost}</Note> : null}
         {!onBackground && bright.length > 0 ? (
           <Note>
             {bright.map((name) => `“${name}”`).join(', ')} {bright.length === 1 ? 'brightens' : 'brighten'} what lies
@@ -233,7 +221,7 @@ export function ExportStep() {
           </Note>
         ) : null}
         <Button look="primary" whyNot={whyNot} onClick={start} className="w-full">
-          {what}
+          {doing(count, sequences.length)}
         </Button>
         <p className="text-[13px] text-wax-500">Guide layers, the onion skin and the backdrop are never in it.</p>
       </section>

@@ -4,7 +4,9 @@ import { gifTimes } from '@tallow/core/timing';
 import type { Canvas } from '@napi-rs/canvas';
 // The package is CommonJS, so it comes as one object.
 import gifenc from 'gifenc';
-import { frameDrawer, type FrameRange } from './frames.ts';
+import { writeFile } from 'node:fs/promises';
+import { frameDrawer, type FrameRange } from '../frames.ts';
+import type { Writing } from './writer.ts';
 
 const { applyPalette, GIFEncoder, quantize } = gifenc;
 
@@ -93,4 +95,12 @@ export async function makeGif(
   }
   encoder.finish();
   return encoder.bytes();
+}
+
+export async function writeGif({ doc, settings, frames, path, tell, assets }: Writing): Promise<boolean> {
+  const { from, to, scale, background } = settings;
+  const range = { from, to, scale, background, options: { guides: false }, assets };
+  const bytes = await makeGif(doc, range, (done, of) => tell(Math.round((done * frames) / of)));
+  if (bytes) await writeFile(path, bytes);
+  return bytes !== null;
 }

@@ -1,0 +1,20 @@
+import { gifTimes, secondsText } from '../../timing/index.ts';
+import type { ExportFormat } from './export-format.ts';
+
+/** One GIF that goes round and round. */
+export const gif: ExportFormat = {
+  label: 'Looping GIF',
+  ending: 'gif',
+  frames: null,
+  doing: (frames) => `Export GIF of ${frames} frames`,
+  tells: (frames, rate) => {
+    const left = gifTimes(Math.max(1, frames), rate).kept.length;
+    return {
+      comes: `${secondsText(frames, rate)} a turn, ${left} frames at ${rate} fps.`,
+      lost:
+        left < frames
+          ? `A GIF shows 50 frames a second at most: ${frames - left} of ${frames} frames are left out.`
+          : null,
+    };
+  },
+};

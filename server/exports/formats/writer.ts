@@ -1,0 +1,21 @@
+/** How a format is written: what is given, and what is answered. */
+import type { ShotDocument } from '@tallow/core/document';
+import type { ExportSettings } from '@tallow/core/formats';
+import type { AssetPicture } from '@tallow/core/render';
+
+/** Tells how far the work is; answers whether it is still asked for. */
+export type Tell = (done: number, isLast?: boolean) => Promise<boolean>;
+
+export interface Writing {
+  readonly doc: ShotDocument;
+  readonly settings: ExportSettings;
+  /** Frames to be rendered, over all sequences. */
+  readonly frames: number;
+  /** Where the file goes. */
+  readonly path: string;
+  readonly tell: Tell;
+  readonly assets: AssetPicture;
+}
+
+/** Answers whether the file was finished. */
+export type Writer = (writing: Writing) => Promise<boolean>;
