@@ -265,3 +265,26 @@ export const leftInStore = (page: Page): Promise<number> =>
         };
       }),
   );
+
+/** Whether each tab that has something in this browser's store is alive, or its work is held by one that is. */
+export const tabsInStoreAreHeld = (page: Page): Promise<boolean> =>
+  page.evaluate(async () => {
+    const keys = await new Promise<IDBValidKey[]>((done, failed) => {
+      const opening = indexedDB.open('tallow');
+      // There is none: it is not for us to make it.
+      opening.onupgradeneeded = () => {
+        opening.transaction!.abort();
+      };
+      opening.onerror = failed;
+      opening.onsuccess = () => {
+        const reading = opening.result.transaction('pending').objectStore('pending').getAllKeys();
+        reading.onerror = failed;
+        reading.onsuccess = () => {
+          opening.result.close();
+          done(reading.result);
+        };
+      };
+    });
+    const held = new Set((await navigator.locks.query()).held!.map(({ name }) => name));
+    return keys.every((key) => held.has(`tallow-tab-${(key as string[])[1]!}`));
+  });

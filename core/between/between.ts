@@ -1,6 +1,6 @@
 /** In-betweens: ordinary drawings on the way from one to another. */
 import type { Drawing, Id, Mark, NewId, Ring, Shape, Way } from '../document/index.ts';
-import { apply, mix, translation, type Matrix, type Point } from '../geometry/index.ts';
+import { apply, mix, translation, type Matrix, type Point, isInside } from '../geometry/index.ts';
 import { transformed } from '../marks/index.ts';
 import { betweenLines, type Going, type Line } from './lines.ts';
 import { islandsOf } from './islands.ts';
@@ -138,15 +138,8 @@ function betweenIslands(from: readonly Shape[], to: readonly Shape[], share: num
 /** Whether areas lie within others, so that their outlines need not come near. */
 const insideOf = (whole: readonly Ring[], rings: readonly Ring[]): boolean => {
   const p = ringWalk(rings[0]!).points[0]!;
-  let inside = false;
-  for (const ring of whole) {
-    const { points } = ringWalk(ring);
-    for (let i = 1; i < points.length; i++) {
-      const [a, b] = [points[i - 1]!, points[i]!];
-      if (a.y > p.y !== b.y > p.y && p.x < a.x + ((p.y - a.y) / (b.y - a.y)) * (b.x - a.x)) inside = !inside;
-    }
-  }
-  return inside;
+  // Even-odd over all of them: what lies in a hole of theirs does not lie in them.
+  return whole.filter((ring) => isInside(ringWalk(ring).points, p)).length % 2 === 1;
 };
 
 /** The marks of one pairing at a share of the way. */

@@ -1,7 +1,7 @@
 /** The separate pieces of one shape: each outer ring with the holes that lie in it. */
 import type { Ring, Shape } from '../document/index.ts';
 import type { Point } from '../geometry/index.ts';
-import { isInside } from '../marks/index.ts';
+import { isInside } from '../geometry/index.ts';
 import { doubleAreaOf, ringWalk } from './outline.ts';
 
 interface Known {

@@ -1,8 +1,7 @@
 import fc from 'fast-check';
-import { seededIds } from '../geometry/index.ts';
 import { newShotDocument, shotOf, type Element, type Shape, type ShotDocument } from '../document/index.ts';
 import { addMark, copyDrawing, newDrawing } from '../edit/index.ts';
-import { polygonRing } from '../geometry/index.ts';
+import { seededIds, polygonRing } from '../geometry/index.ts';
 import { elementLength, timedLayers } from '../timing/index.ts';
 import { findingsOf, seamRatio, stepSizes, bestJoins, seamReport } from './index.ts';
 

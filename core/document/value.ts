@@ -1,3 +1,4 @@
+import { gently } from '../geometry/index.ts';
 /** Anything that may change over time: opacity, position, a radius. */
 
 /** How a value goes on to its next key: at an even rate, soft at both ends, or not until it is there. */
@@ -20,11 +21,9 @@ export const constant = (number: number): Value => ({ constant: number });
 /** The keys of a value; none when it stays the same throughout. */
 export const keysIn = (value: Value): readonly Key[] => ('keys' in value ? value.keys : []);
 
-const softened = (share: number): number => share * share * (3 - 2 * share);
-
 function between(from: Key, to: Key, share: number): number {
   if (from.ease === 'hold') return from.value;
-  return from.value + (to.value - from.value) * (from.ease === 'soft' ? softened(share) : share);
+  return from.value + (to.value - from.value) * (from.ease === 'soft' ? gently(share) : share);
 }
 
 /**

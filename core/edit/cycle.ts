@@ -1,4 +1,5 @@
 /** Edits of a whole element's time: where its cycle begins, which way it runs, how long it is. */
+import { modulo } from '../geometry/index.ts';
 import { putEntities, withValues, type Id, type NewId, type RunList, type ShotDocument } from '../document/index.ts';
 import { rearrangedPhases } from '../plan/index.ts';
 import {
@@ -16,8 +17,6 @@ import {
 import { rekeyed } from './keep-times.ts';
 import { elementOf } from './place.ts';
 import { swept } from './sweep.ts';
-
-const modulo = (value: number, by: number): number => ((value % by) + by) % by;
 
 /** Where frames of an element's turn go: each frame before to one after or none, and each after from which before. */
 interface Retold {

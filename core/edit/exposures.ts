@@ -1,4 +1,5 @@
 /** Edits of the time drawings are shown: holds, order, phase. */
+import { modulo } from '../geometry/index.ts';
 import { putEntities, type Id, type NewId, type RunList, type ShotDocument } from '../document/index.ts';
 import {
   exposureAt,
@@ -108,7 +109,7 @@ export function rollStart(doc: ShotDocument, layerId: Id, index: number, by: num
 
 const turned = (list: RunList, by: number, length: number): RunList => ({
   ...list,
-  offset: (((list.offset + by) % length) + length) % length,
+  offset: modulo(list.offset + by, length),
 });
 
 /**

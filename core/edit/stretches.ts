@@ -1,4 +1,5 @@
 /** Edits of a stretch of time, on one layer or on several together. */
+import { modulo } from '../geometry/index.ts';
 import {
   find,
   putEntities,
@@ -110,7 +111,7 @@ export function rollEnd(doc: ShotDocument, layerId: Id, index: number, by: numbe
   let next = setHold(setHold(list, index, run.length + moved), after, other.length - moved);
   if (after === 0) {
     const round = list.period ?? place.turn;
-    next = { ...next, offset: (((list.offset + moved) % round) + round) % round };
+    next = { ...next, offset: modulo(list.offset + moved, round) };
   }
   return atRun(withList(doc, place, next), place, index);
 }

@@ -6,3 +6,5 @@ export * from './simplify.ts';
 export * from './waves.ts';
 export * from './solid.ts';
 export * from './levels.ts';
+export * from './numbers.ts';
+export * from './polygons.ts';

@@ -1,4 +1,5 @@
 /** Closed curves of cubic pieces: built from fitted pieces, walked as points, bounded. */
+import { modulo } from './numbers.ts';
 import type { Box } from './box.ts';
 import { fitSection, type Cubic, type Pair } from './fit.ts';
 import type { Point } from './matrix.ts';
@@ -10,7 +11,7 @@ function turnCosine(points: readonly Pair[], index: number, reach: number): numb
     let here = at;
     let left = reach;
     for (let i = 1; i < points.length && left > 0; i++) {
-      const next = points[(((index + i * step) % points.length) + points.length) % points.length]!;
+      const next = points[modulo(index + i * step, points.length)]!;
       left -= Math.sqrt((next[0] - here[0]) ** 2 + (next[1] - here[1]) ** 2);
       here = next;
     }

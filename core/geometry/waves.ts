@@ -1,3 +1,4 @@
+import { gently } from './numbers.ts';
 /**
  * Sines made of + - * and floor alone. Engines differ in the last bit of their own sine; where a count of
  * points may hang on it, that is a difference between the page and the server.
@@ -25,8 +26,7 @@ export const cosineTurn = (turn: number): number => sineTurn(turn + 0.25);
 
 /** From 0 at `from` to 1 at `to`, gently at both ends; constant beyond them. */
 export function smoothStep(from: number, to: number, value: number): number {
-  const t = min(1, max(0, (value - from) / (to - from)));
-  return t * t * (3 - 2 * t);
+  return gently(min(1, max(0, (value - from) / (to - from))));
 }
 
 export const mix = (from: number, to: number, share: number): number => from + (to - from) * share;

@@ -3,7 +3,7 @@
  * each with its own chance, so that they neither swim nor depend on the size they are seen at.
  */
 import type { Context2D } from '../canvas/index.ts';
-import { hashShare, type Box, type Point } from '../geometry/index.ts';
+import { hashShare, type Box, type Point, modulo } from '../geometry/index.ts';
 import type { LookNow } from './look.ts';
 
 /** Cells drawn at most; beyond that the texture is laid coarser. */
@@ -18,8 +18,6 @@ interface Cells {
   readonly round: number;
   readonly along: Point;
 }
-
-const mod = (value: number, by: number): number => ((value % by) + by) % by;
 
 /** Calls with each cell that lies over a box: its middle, and its chance by a number. */
 function eachCell(
@@ -40,7 +38,7 @@ function eachCell(
   const [v0, v1] = [Math.floor(Math.min(...vs) / size) - 1, Math.ceil(Math.max(...vs) / size) + 1];
   for (let v = v0; v <= v1; v++)
     for (let u = u0; u <= u1; u++) {
-      const own = round > 0 ? mod(u, round) : u;
+      const own = round > 0 ? modulo(u, round) : u;
       const chance = (which: number) => hashShare(seed + which * 7919, own * 4099 + v, which);
       const [a, b] = [(u + 0.15 + 0.7 * chance(0)) * size + shift, (v + 0.15 + 0.7 * chance(1)) * size];
       draw({ x: a * along.x - b * along.y, y: a * along.y + b * along.x }, chance);
@@ -127,7 +125,7 @@ function hatch(context: Context2D, texture: LookNow, box: Box, axis: Point, seed
   const to = Math.ceil((across + reach - shift) / size);
   context.beginPath();
   for (let line = from; line <= to; line++) {
-    const own = drifts > 0 ? mod(line, ROUND) : line;
+    const own = drifts > 0 ? modulo(line, ROUND) : line;
     const chance = (which: number) => hashShare(seed + which * 7919, own, which);
     const v = (line + 0.3 * chance(0)) * size + shift;
     const thick = size * (0.12 + 0.12 * chance(1));

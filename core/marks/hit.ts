@@ -1,20 +1,10 @@
 /** Which marks lie where. */
 import { breadthAt } from '../brush/index.ts';
 import type { Drawing, Id, Mark } from '../document/index.ts';
-import { ringPoints, type Point } from '../geometry/index.ts';
+import { ringPoints, type Point, isInside } from '../geometry/index.ts';
 
 /** Points per piece by which the outline of a shape is walked. */
 const STEPS = 6;
-
-/** Whether a place lies in a closed polyline, by the even-odd rule. */
-export function isInside(polygon: readonly Point[], { x, y }: Point): boolean {
-  let inside = false;
-  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
-    const [a, b] = [polygon[i]!, polygon[j]!];
-    if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
-  }
-  return inside;
-}
 
 /** Places along a mark: a stroke's samples, or points round a shape's outlines. */
 export const placesOf = (mark: Mark): Point[] =>

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { BrushSettings, Drawing, Samples, Shape, Stroke } from '../document/index.ts';
 import { discRing } from '../brush/index.ts';
-import { invert, seededIds } from '../geometry/index.ts';
+import { isInside, invert, seededIds } from '../geometry/index.ts';
 import {
   allOf,
   bent,
@@ -10,7 +10,6 @@ import {
   flatGrid,
   gripsOf,
   isClosed,
-  isInside,
   joined,
   markAt,
   marksInside,

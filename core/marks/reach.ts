@@ -1,6 +1,6 @@
 /** Pulling at points of marks: what is near follows, softly or to a spike. */
 import type { Id, Mark, Samples } from '../document/index.ts';
-import { keptPoints, type Point } from '../geometry/index.ts';
+import { keptPoints, type Point, gently } from '../geometry/index.ts';
 import { withColumns } from './change.ts';
 
 /** A point of a mark: a sample of a stroke, or a node of one of a shape's rings. */
@@ -26,7 +26,7 @@ export function fallOff(distance: number, radius: number, fall: Fall): number {
   if (radius <= 0) return distance === 0 ? 1 : 0;
   const left = Math.max(0, 1 - distance / radius);
   if (fall === 'spike') return left * left * left;
-  return left * left * (3 - 2 * left);
+  return gently(left);
 }
 
 /** Every sample or node of a mark. */

@@ -3,7 +3,7 @@ import { along, arcPoints, pieceAt } from '../brush/index.ts';
 import type { RubOut, Samples, Stroke } from '../document/index.ts';
 import type { Point } from '../geometry/index.ts';
 import { picked, reversedSamples, strung } from './change.ts';
-import { isInside } from './hit.ts';
+import { isInside } from '../geometry/index.ts';
 
 type Line = Stroke | RubOut;
 

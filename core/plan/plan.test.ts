@@ -1,6 +1,5 @@
 import fc from 'fast-check';
-import { sineTurn, ringBox } from '../geometry/index.ts';
-import { seededIds } from '../geometry/index.ts';
+import { sineTurn, ringBox, seededIds } from '../geometry/index.ts';
 import { newPath, type Stroke } from '../document/index.ts';
 import {
   asStandIn,

@@ -3,7 +3,7 @@
  * (gently at the start, gently at the end), and what slows it on the way (slow places, distance).
  */
 import type { Path } from '../document/index.ts';
-import { clamp } from '../geometry/index.ts';
+import { clamp, gently } from '../geometry/index.ts';
 
 type Eased = Pick<Path, 'softStart' | 'softEnd'>;
 type Slowed = Pick<Path, 'slows' | 'perspective'> & { standIn: Pick<Path['standIn'], 'sizeStart' | 'sizeEnd'> };
@@ -33,7 +33,7 @@ export function easeOf({ softStart, softEnd }: Eased, time: number): number {
     else high = middle;
   }
   const t = (low + high) / 2;
-  return t * t * (3 - 2 * t);
+  return gently(t);
 }
 
 /** The share of full speed on a place of the way, above 0. @param share of the way, 0 to 1. */

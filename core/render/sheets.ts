@@ -13,7 +13,7 @@ import {
 } from '../document/index.ts';
 import { movesOutlines, resolved, wavered, type Resolved } from '../compose/index.ts';
 import { showVariant } from '../edit/index.ts';
-import { IDENTITY, multiply, translation, type Matrix, type Point } from '../geometry/index.ts';
+import { IDENTITY, multiply, translation, type Matrix, type Point, modulo } from '../geometry/index.ts';
 import {
   elementLength,
   isVisible,
@@ -149,7 +149,7 @@ function motionOf(doc: ShotDocument, timed: TimedLayer, frame: number, turn: num
   if (!here) return NO_MOTION;
   const { run } = here.exposure;
   const own = runStart(timed.list, here.exposure.index, turn);
-  const wrapped = (f: number) => (round === null ? f : ((f % turn) + turn) % turn);
+  const wrapped = (f: number) => (round === null ? f : modulo(f, turn));
   const at = (f: number) => {
     const shown = round === null && f < 0 ? null : shownOn(timed, wrapped(f), turn);
     const drawing = find(doc, 'drawing', shown?.drawingId);

@@ -1,6 +1,6 @@
 /** Turns a ring into the samples of a line drawn along it, fullest at the foot and finest at the tips. */
 import type { Ring, Samples } from '../document/index.ts';
-import { ringPoints } from '../geometry/index.ts';
+import { ringPoints, distanceToSegment } from '../geometry/index.ts';
 import type { Line } from './starter.ts';
 
 /** Samples a line may have at most. */
@@ -11,21 +11,12 @@ interface Dot {
   readonly y: number;
 }
 
-/** Distance of a point from a segment, px. */
-function offSegment(p: Dot, a: Dot, b: Dot): number {
-  const dx = b.x - a.x;
-  const dy = b.y - a.y;
-  const squared = dx * dx + dy * dy;
-  const t = squared === 0 ? 0 : Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / squared));
-  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
-}
-
 /** The indices a closed polyline can be thinned to, worst-fitting first, until it is within tolerance or `limit` are used. */
 function thin(points: readonly Dot[], tolerance: number, limit: number): number[] {
   const worst = (from: number, to: number) => {
     let [index, distance] = [-1, 0];
     for (let i = from + 1; i < to; i++) {
-      const d = offSegment(points[i]!, points[from]!, points[to]!);
+      const d = distanceToSegment(points[i]!, points[from]!, points[to]!);
       if (d > distance) [index, distance] = [i, d];
     }
     return { from, to, index, distance };

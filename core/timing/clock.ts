@@ -1,3 +1,4 @@
+import { modulo } from '../geometry/index.ts';
 /** Playing against the clock: which frame is due, and the rate really reached. */
 
 /** The frame due after a time of playing, wrapping round a loop. */
@@ -10,7 +11,7 @@ export function dueFrame(elapsedMilliseconds: number, rate: number, from: number
 export function bounced(place: number, length: number): number {
   if (length < 2) return 0;
   const way = 2 * (length - 1);
-  const at = ((place % way) + way) % way;
+  const at = modulo(place, way);
   return at < length ? at : way - at;
 }
 

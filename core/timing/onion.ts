@@ -1,4 +1,5 @@
 /** Which neighbours the onion skin shows: counted in drawings, not frames, and round the seam of a cycle. */
+import { modulo } from '../geometry/index.ts';
 import type { Id } from '../document/index.ts';
 import { exposures, listFrame } from './runs.ts';
 import type { TimedLayer } from './element.ts';
@@ -37,7 +38,7 @@ export function neighbours(
   const look = (side: Neighbour['side'], distance: number, position: number) => {
     const inside = position >= 0 && position < drawn.length;
     if (drawn.length === 0 || (!inside && !wraps)) return;
-    const wrapped = ((position % drawn.length) + drawn.length) % drawn.length;
+    const wrapped = modulo(position, drawn.length);
     const drawingId = drawingAt(wrapped);
     if (seen.has(drawingId)) return;
     seen.add(drawingId);

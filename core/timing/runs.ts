@@ -2,6 +2,7 @@
  * Run lists: which slot shows on which frame. Runs follow each other without overlap; what lies
  * past the last run is empty. All functions are pure; indices count runs from 0.
  */
+import { modulo } from '../geometry/index.ts';
 import type { Id, Run, RunList } from '../document/index.ts';
 
 /** Frames from the first run to the end of the last. */
@@ -32,15 +33,13 @@ export function exposures(list: RunList): readonly Exposure[] {
   return made;
 }
 
-const wrap = (frame: number, length: number): number => ((frame % length) + length) % length;
-
 /**
  * The list's own frame at a frame of its element.
  * @param turn the element's length in frames; a list without a period of its own wraps round it.
  */
 export function listFrame(list: RunList, frame: number, turn: number): number {
-  if (list.period !== null) return wrap(frame - list.offset, list.period);
-  return list.offset === 0 ? frame : wrap(frame - list.offset, turn);
+  if (list.period !== null) return modulo(frame - list.offset, list.period);
+  return list.offset === 0 ? frame : modulo(frame - list.offset, turn);
 }
 
 /** The exposure at a frame of the element, or null past the last run. */
@@ -60,7 +59,7 @@ export function exposureAt(list: RunList, frame: number, turn: number): Exposure
 /** The element frame on which a run first shows. */
 export function runStart(list: RunList, index: number, turn: number): number {
   const start = exposures(list)[index]?.start ?? totalLength(list);
-  return list.offset === 0 ? start : wrap(start + list.offset, list.period ?? turn);
+  return list.offset === 0 ? start : modulo(start + list.offset, list.period ?? turn);
 }
 
 const withRuns = (list: RunList, runs: readonly Run[]): RunList => ({ ...list, runs });
@@ -111,7 +110,7 @@ export function moveRuns(list: RunList, first: number, count: number, to: number
 export function toldFrom(list: RunList, index: number, length: number): RunList {
   const passed = exposures(list)[index]?.start ?? 0;
   const runs = [...list.runs.slice(index), ...list.runs.slice(0, index)];
-  return { ...list, runs, offset: wrap(list.offset + passed, length) };
+  return { ...list, runs, offset: modulo(list.offset + passed, length) };
 }
 
 /**

@@ -1,6 +1,6 @@
 /** One tab and the hand that draws in it. Whatever befalls it, it opens the shot again and goes on. */
 import type { BrowserContext, Page } from '@playwright/test';
-import { leftInStore, Pen } from '../desk.ts';
+import { leftInStore, Pen, tabsInStoreAreHeld } from '../desk.ts';
 import { pause, within, type Chance } from './chance.ts';
 import { placeOf, type Stroke } from './tally.ts';
 
@@ -129,6 +129,16 @@ export class Hand {
       return await within(ASK_MS, leftInStore(page));
     } catch {
       return -1;
+    }
+  }
+
+  /** Whether all that this browser's store holds is held by a living tab too, which would write it anew. */
+  async isHeldByTabs(): Promise<boolean> {
+    try {
+      const { page } = await within(ASK_MS, this.ready());
+      return await within(ASK_MS, tabsInStoreAreHeld(page));
+    } catch {
+      return false;
     }
   }
 

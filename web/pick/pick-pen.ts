@@ -1,8 +1,8 @@
 /** The pen picks up: a tap takes a mark, a line round marks takes what it encloses, and what is picked up moves. */
 import { randomId, type RubOut, type Stroke } from '@tallow/core/document';
 import { replaceMarks } from '@tallow/core/edit';
-import { apply, invert, multiply, scaleOf, type Matrix, type Point } from '@tallow/core/geometry';
-import { isInside, markAt, marksInside, splitByPolygon } from '@tallow/core/marks';
+import { apply, invert, multiply, scaleOf, type Matrix, type Point, isInside } from '@tallow/core/geometry';
+import { markAt, marksInside, splitByPolygon } from '@tallow/core/marks';
 import type { PenDoing, PenSample } from '../desk/pen-hand.ts';
 import { edit, endGesture, takeBack } from '../state/document.ts';
 import { openEngine } from '../state/session.ts';

@@ -1,8 +1,8 @@
 /** The pen reshapes: it takes points and pulls them, rings some, or draws a part of a stroke anew. */
 import { SteadyStroke, steadyReach } from '@tallow/core/brush';
 import { changeMarks } from '@tallow/core/edit';
-import { apply, scaleOf, type Matrix, type Point } from '@tallow/core/geometry';
-import { distanceTo, everyGrip, isInside, redrawn, type Grip } from '@tallow/core/marks';
+import { apply, scaleOf, type Matrix, type Point, isInside } from '@tallow/core/geometry';
+import { distanceTo, everyGrip, redrawn, type Grip } from '@tallow/core/marks';
 import type { PenDoing, PenSample } from '../desk/pen-hand.ts';
 import { edit, endGesture, say, takeBack } from '../state/document.ts';
 import { gestureName, isChangeable } from '../state/pick.ts';

@@ -17,8 +17,11 @@ import { Unsaved, type Bad } from './unsaved.ts';
 import { Waits } from './waits.ts';
 
 const POLL_MS = 2500;
-/** How often a tab that is gone is looked for, ms: its lock may be let go of a moment after it. */
-const ORPHANS_MS = 10_000;
+/**
+ * How often a tab that is gone is looked for, ms: its lock may be let go of a moment after it. Until somebody has taken
+ * hold of what it left, this browser's store alone has it.
+ */
+const ORPHANS_MS = 2000;
 const LOAD_AT_ONCE = 16;
 /** Longest wait of a save for this browser's store, and of leaving a shot for it, ms. */
 const STORE_MS = 250;

@@ -1,10 +1,9 @@
 /** Moving the playhead: on the active element's own time, turn after turn. */
+import { modulo } from '@tallow/core/geometry';
 import { exposureAt, exposures, runStart } from '@tallow/core/timing';
 import { current, type Current } from './current.ts';
 import { desk, setDesk } from './desk.ts';
 import { openEngine } from './session.ts';
-
-const modulo = (value: number, by: number): number => ((value % by) + by) % by;
 
 /** Goes to a frame of the active element; past the ends of a cycle into the turn before or after, round and round. */
 export function goTo(frame: number, inTurn: number = desk().turn): void {

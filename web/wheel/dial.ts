@@ -1,3 +1,4 @@
+import { modulo } from '@tallow/core/geometry';
 /** The disc's geometry: frames as angles, layers as rings. Angles are radians clockwise from the top. */
 
 /** Radii in px of the wheel's own box, whose middle is the origin. */
@@ -39,7 +40,7 @@ export function angleOf(dial: Dial, frame: number): number {
 /** The place on the element's time under a point, in frames; in the opening, the nearer end. @param x px right of the middle @param y px below it */
 export function timeAt(dial: Dial, x: number, y: number): number {
   const turned = dial.closed ? dial.turned : 0;
-  const angle = (((Math.atan2(x, -y) - turned) % FULL) + FULL) % FULL;
+  const angle = modulo(Math.atan2(x, -y) - turned, FULL);
   const opening = openingOf(dial);
   const share = (angle - opening / 2) / (FULL - opening);
   return dial.from + Math.min(dial.length - 1e-9, Math.max(0, share * dial.length));

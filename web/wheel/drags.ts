@@ -2,6 +2,7 @@
  * What the pen drags on the wheel: the playhead, what is picked, its ends, a ring's phase, the onion skin's
  * reach, the disc. Every drag is one undo step, worked out anew from where it began.
  */
+import { modulo } from '@tallow/core/geometry';
 import { randomId } from '@tallow/core/document';
 import { isPicked, movePicked, rollStart, shiftPhase, spanOf, stretchPicked } from '@tallow/core/edit';
 import { exposures, exposureAt, listFrame, neighbours, runStart, totalLength } from '@tallow/core/timing';
@@ -24,7 +25,6 @@ export interface Drag {
   readonly back: () => void;
 }
 
-const modulo = (value: number, by: number): number => ((value % by) + by) % by;
 const framesText = (first: number, count: number): string =>
   count === 1 ? `frame ${first + 1}` : `frames ${first + 1}–${first + count}`;
 

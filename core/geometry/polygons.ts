@@ -1,0 +1,21 @@
+/** Places and straight-sided outlines. */
+import type { Point } from './matrix.ts';
+
+/** Whether a place lies in a closed polyline, by the even-odd rule. */
+export function isInside(polygon: readonly Point[], { x, y }: Point): boolean {
+  let inside = false;
+  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
+    const [a, b] = [polygon[i]!, polygon[j]!];
+    if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+  }
+  return inside;
+}
+
+/** Distance of a point from a segment, px. */
+export function distanceToSegment(p: Point, a: Point, b: Point): number {
+  const dx = b.x - a.x;
+  const dy = b.y - a.y;
+  const squared = dx * dx + dy * dy;
+  const t = squared === 0 ? 0 : Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / squared));
+  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
+}
