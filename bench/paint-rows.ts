@@ -4,7 +4,7 @@ import { shotOf, type Layer, type ShotDocument } from '@tallow/core/document';
 import { addFinish, newFinish } from '@tallow/core/edit';
 import { carriedOn, paintableOf, paintedBy, regionAt, ringsOf, type Barrier } from '@tallow/core/paint';
 import { drawFrame } from '@tallow/core/render';
-import { directMeans, makeSurface } from '../server/exports/canvas.ts';
+import { directMeans, makeSurface } from '../server/render/canvas.ts';
 import { newId, shotWith } from './documents.ts';
 import { against, sideBySide, timed, timeRow, type Row } from './measure.ts';
 

@@ -2,15 +2,16 @@ import { Global, Module, type DynamicModule } from '@nestjs/common';
 import type { Knex } from 'knex';
 import { AssetsController } from './assets/assets.controller.ts';
 import { AssetsService } from './assets/assets.service.ts';
+import { CardsController } from './cards/cards.controller.ts';
 import { DATABASE } from './db/database.ts';
 import { ExportsController } from './exports/exports.controller.ts';
 import { ExportsService } from './exports/exports.service.ts';
-import { QueueService } from './exports/queue.service.ts';
+import { QueueService } from './queue/queue.service.ts';
 import { HealthController } from './health/health.controller.ts';
-import { LoopsService } from './loops/loops.service.ts';
+import { LoopsService } from './cards/loops.service.ts';
 import { ChangesService } from './shots/changes.service.ts';
 import { PartsService } from './shots/parts.service.ts';
-import { PicturesService } from './shots/pictures.service.ts';
+import { PicturesService } from './cards/pictures.service.ts';
 import { ProductionsService } from './shots/productions.service.ts';
 import { SavesService } from './shots/saves.service.ts';
 import { ProductionsController, ShotsController } from './shots/shots.controller.ts';
@@ -21,7 +22,7 @@ class HealthModule {}
 
 @Module({
   controllers: [ShotsController, ProductionsController],
-  providers: [ShotsService, SavesService, PartsService, ChangesService, ProductionsService, PicturesService],
+  providers: [ShotsService, SavesService, PartsService, ChangesService, ProductionsService],
   exports: [ShotsService, SavesService, ProductionsService],
 })
 class ShotsModule {}
@@ -29,11 +30,17 @@ class ShotsModule {}
 @Module({ controllers: [AssetsController], providers: [AssetsService] })
 class AssetsModule {}
 
+@Module({ providers: [QueueService], exports: [QueueService] })
+class QueueModule {}
+
 @Module({
-  imports: [ShotsModule],
-  controllers: [ExportsController],
-  providers: [ExportsService, QueueService, LoopsService],
+  imports: [ShotsModule, QueueModule],
+  controllers: [CardsController],
+  providers: [PicturesService, LoopsService],
 })
+class CardsModule {}
+
+@Module({ imports: [ShotsModule, QueueModule], controllers: [ExportsController], providers: [ExportsService] })
 class ExportsModule {}
 
 @Global()
@@ -42,7 +49,7 @@ export class AppModule {
   static with(database: Knex): DynamicModule {
     return {
       module: AppModule,
-      imports: [HealthModule, ShotsModule, AssetsModule, ExportsModule],
+      imports: [HealthModule, ShotsModule, AssetsModule, CardsModule, ExportsModule],
       providers: [{ provide: DATABASE, useValue: database }],
       exports: [DATABASE],
     };

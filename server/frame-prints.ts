@@ -7,7 +7,7 @@ import { createHash } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { assetPictures } from './assets/assets.service.ts';
 import { migrate, openDatabase } from './db/database.ts';
-import { frameDrawer, wholeShot } from './exports/frames.ts';
+import { frameDrawer, wholeShot } from './render/frames.ts';
 import { shotServices } from './shots/services.ts';
 
 const url = process.env['DATABASE_URL'];

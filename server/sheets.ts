@@ -5,7 +5,7 @@ import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas';
 import { fitInto, seededIds } from '@tallow/core/geometry';
 import { drawDrawing } from '@tallow/core/render';
 import { drawingOf, laidBox, layAll, marksFrom, sceneFor, STARTERS, type StarterKind } from '@tallow/core/starters';
-import { makeSurface } from './exports/canvas.ts';
+import { makeSurface } from './render/canvas.ts';
 
 const CELL = { width: 112, height: 112 };
 const COLUMNS = 10;

@@ -1,8 +1,8 @@
 /** A worker program: takes exports and loops for cards from the queue, one of each at a time. Any number may run. */
 import { openDatabase } from './db/database.ts';
 import { runExport } from './exports/export-job.ts';
-import { EXPORT_QUEUE, LOOP_QUEUE, openQueue, type ExportJob, type LoopJob } from './exports/queue.ts';
-import { runLoop } from './loops/loop-job.ts';
+import { EXPORT_QUEUE, LOOP_QUEUE, openQueue, type ExportJob, type LoopJob } from './queue/queue.ts';
+import { runLoop } from './cards/loop-job.ts';
 import { shotServices } from './shots/services.ts';
 
 const url = process.env['DATABASE_URL'];

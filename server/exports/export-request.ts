@@ -11,7 +11,7 @@ import {
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Max, Min } from 'class-validator';
 import { Problem } from '../http/problem.ts';
 import type { ShotSummary } from '../shots/shots.service.ts';
-import { IsOneOf, SHOT_LIMITS } from '../shots/rules.ts';
+import { IsOneOf, SHOT_LIMITS } from '../http/rules.ts';
 
 const FRAMES = SHOT_LIMITS.length.most;
 

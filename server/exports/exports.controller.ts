@@ -6,7 +6,7 @@ import { resolve } from 'node:path';
 import { concatMap, distinctUntilChanged, map, takeWhile, timer, type Observable } from 'rxjs';
 import { Problem } from '../http/problem.ts';
 import { ExportRequest } from './export-request.ts';
-import { IdPipe } from '../shots/id.pipe.ts';
+import { IdPipe } from '../http/id.pipe.ts';
 import { exportPath, ExportsService } from './exports.service.ts';
 
 @ApiTags('exports')

@@ -8,8 +8,8 @@ import { Problem } from '../http/problem.ts';
 import { ShotsService } from '../shots/shots.service.ts';
 import { EXPORT_FORMATS, fileStem, type ExportSettings } from '@tallow/core/formats';
 import { settingsFor, type ExportRequest } from './export-request.ts';
-import { EXPORT_QUEUE, SILENCE_SECONDS } from './queue.ts';
-import { QueueService } from './queue.service.ts';
+import { EXPORT_QUEUE, SILENCE_SECONDS } from '../queue/queue.ts';
+import { QueueService } from '../queue/queue.service.ts';
 
 export type ExportState = 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
 

@@ -15,7 +15,7 @@ import {
   IsInstance,
 } from 'class-validator';
 import { entityKinds } from '@tallow/core/document';
-import { IsId, IsName, IsOneOf, SHOT_LIMITS } from './rules.ts';
+import { IsId, IsName, IsOneOf, SHOT_LIMITS } from '../http/rules.ts';
 
 export class NewProductionRequest {
   @ApiProperty({ format: 'uuid' }) @IsId() id: string;

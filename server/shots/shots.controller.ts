@@ -4,7 +4,6 @@ import {
   Controller,
   Delete,
   Get,
-  Header,
   HttpCode,
   Param,
   ParseIntPipe,
@@ -13,17 +12,13 @@ import {
   Put,
   Query,
   Req,
-  Res,
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import type { Request, Response } from 'express';
+import type { Request } from 'express';
 import { Problem } from '../http/problem.ts';
-import { resolve } from 'node:path';
-import { loopPath } from '../loops/loop-job.ts';
 import { ChangesService } from './changes.service.ts';
-import { IdPipe } from './id.pipe.ts';
+import { IdPipe } from '../http/id.pipe.ts';
 import { PartsService } from './parts.service.ts';
-import { PicturesService } from './pictures.service.ts';
 import { ProductionsService } from './productions.service.ts';
 import {
   DuplicateRequest,
@@ -77,7 +72,6 @@ export class ShotsController {
     private readonly saves: SavesService,
     private readonly changes: ChangesService,
     private readonly parts: PartsService,
-    private readonly pictures: PicturesService,
   ) {}
 
   @Get() list() {
@@ -145,24 +139,5 @@ export class ShotsController {
 
   @Get(':id/tabs/:tab') async tab(@Param('id', IdPipe) id: Id, @Param('tab', IdPipe) tab: Id) {
     return { seq: await this.saves.seqOf(id, tab) };
-  }
-
-  @Get(':id/loop.webp') async loop(@Param('id', IdPipe) id: Id, @Res() response: Response) {
-    const { loop } = await this.shots.one(id);
-    if (!loop) throw Problem.missing('The loop of this shot');
-    await new Promise<void>((done, failed) => {
-      const headers = { 'Content-Type': 'image/webp', 'Cache-Control': 'private, max-age=31536000, immutable' };
-      response.sendFile(resolve(loopPath(id)), { dotfiles: 'allow', headers }, (error) => {
-        if (!error || response.headersSent) done();
-        else failed(Problem.missing('The loop of this shot'));
-      });
-    });
-  }
-
-  @Get(':id/picture.png')
-  @Header('Content-Type', 'image/png')
-  @Header('Cache-Control', 'private, max-age=31536000, immutable')
-  async picture(@Param('id', IdPipe) id: Id, @Res() response: Response) {
-    response.send(await this.pictures.card(id));
   }
 }

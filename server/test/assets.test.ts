@@ -3,7 +3,7 @@ import { addPlate, setPlate } from '@tallow/core/edit';
 import { createCanvas, type Canvas } from '@napi-rs/canvas';
 import { zipSync } from 'fflate';
 import { assetPictures } from '../assets/assets.service.ts';
-import { frameDrawer, wholeShot } from '../exports/frames.ts';
+import { frameDrawer, wholeShot } from '../render/frames.ts';
 import { startServer, type Harness } from './harness.ts';
 
 let server: Harness;

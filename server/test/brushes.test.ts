@@ -4,7 +4,7 @@ import { drawDrawing } from '@tallow/core/render';
 import { loadImage, type Canvas } from '@napi-rs/canvas';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { makeSurface } from '../exports/canvas.ts';
+import { makeSurface } from '../render/canvas.ts';
 
 const SIZE = { width: 240, height: 150 };
 /** Levels of 255 by which a pixel may differ, and the share of pixels that may differ by more. */

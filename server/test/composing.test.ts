@@ -21,7 +21,7 @@ import {
   setStart,
 } from '@tallow/core/edit';
 import { DIMMED, type SheetOptions } from '@tallow/core/render';
-import { frameDrawer, wholeShot } from '../exports/frames.ts';
+import { frameDrawer, wholeShot } from '../render/frames.ts';
 
 const newId = seededIds(90);
 const base = newShotDocument(

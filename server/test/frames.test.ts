@@ -13,9 +13,9 @@ import { addLayer, addMark, setLayer } from '@tallow/core/edit';
 import { drawFrame } from '@tallow/core/render';
 import { furnaceMouth } from '@tallow/demo';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
-import { directMeans, makeSurface } from '../exports/canvas.ts';
+import { directMeans, makeSurface } from '../render/canvas.ts';
 import { fileStem, frameNumber } from '@tallow/core/formats';
-import { pngFrames, wholeShot } from '../exports/frames.ts';
+import { pngFrames, wholeShot } from '../render/frames.ts';
 
 const flat = (values: number[]) => Float32Array.from(values);
 const stroke = (swatch: string, x: number[], y: number[], more: Partial<Stroke['brush']> = {}): Stroke => ({

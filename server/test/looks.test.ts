@@ -34,7 +34,7 @@ import {
 import { polygonRing } from '@tallow/core/geometry';
 import { enclosed, latticeOver, paintableOf, regionAt, ringsOf, wellInside } from '@tallow/core/paint';
 import { drawBarrier, drawFrame, linesBox, paintsOnLayer } from '@tallow/core/render';
-import { directMeans, makeSurface } from '../exports/canvas.ts';
+import { directMeans, makeSurface } from '../render/canvas.ts';
 
 const SIZE = 200;
 const base = (): ShotDocument =>

@@ -5,7 +5,7 @@ import type { Canvas } from '@napi-rs/canvas';
 // The package is CommonJS, so it comes as one object.
 import gifenc from 'gifenc';
 import { writeFile } from 'node:fs/promises';
-import { frameDrawer, type FrameRange } from '../frames.ts';
+import { frameDrawer, type FrameRange } from '../../render/frames.ts';
 import type { Writing } from './writer.ts';
 
 const { applyPalette, GIFEncoder, quantize } = gifenc;

@@ -5,7 +5,7 @@ import { stringify } from 'csv-stringify/sync';
 import { once } from 'node:events';
 import { createWriteStream } from 'node:fs';
 import { ZipFile } from 'yazl';
-import { pngFrames } from '../frames.ts';
+import { pngFrames } from '../../render/frames.ts';
 import type { Writing } from './writer.ts';
 
 export async function writePng({ doc, settings, frames: all, path, tell, assets }: Writing): Promise<boolean> {

@@ -2,8 +2,8 @@ import type { Id } from '@tallow/core/document';
 import { Inject, Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { Knex } from 'knex';
 import { DATABASE } from '../db/database.ts';
-import { LOOP_QUEUE } from '../exports/queue.ts';
-import { QueueService } from '../exports/queue.service.ts';
+import { LOOP_QUEUE } from '../queue/queue.ts';
+import { QueueService } from '../queue/queue.service.ts';
 
 /** How often shots that changed are looked for, and how long one must have rested. */
 const LOOK_MS = 2000;

@@ -5,8 +5,8 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import { assetPictures } from '../assets/assets.service.ts';
 import { DATABASE } from '../db/database.ts';
-import { directMeans, makeSurface, pngOf } from '../exports/canvas.ts';
-import { ShotsService } from './shots.service.ts';
+import { directMeans, makeSurface, pngOf } from '../render/canvas.ts';
+import { ShotsService } from '../shots/shots.service.ts';
 
 const CARD = { width: 480, height: 270 };
 const KEPT_BYTES = 32 * 1024 * 1024;

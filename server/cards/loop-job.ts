@@ -10,7 +10,7 @@ import { once } from 'node:events';
 import { mkdir, rename, unlink } from 'node:fs/promises';
 import { join } from 'node:path';
 import { assetPictures } from '../assets/assets.service.ts';
-import { frameDrawer, wholeShot } from '../exports/frames.ts';
+import { frameDrawer, wholeShot } from '../render/frames.ts';
 import type { ShotsService } from '../shots/shots.service.ts';
 
 const SIZE = { width: 480, height: 270 } as const;

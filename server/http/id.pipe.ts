@@ -1,6 +1,6 @@
 import { isId, type Id } from '@tallow/core/document';
 import { Injectable, type ArgumentMetadata, type PipeTransform } from '@nestjs/common';
-import { Problem } from '../http/problem.ts';
+import { Problem } from './problem.ts';
 
 /** An id in an address: anything but a UUID in lower case names nothing. */
 @Injectable()
