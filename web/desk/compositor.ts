@@ -19,7 +19,8 @@ import { makeSurface } from '../workers/surfaces.ts';
 import { isPlain } from '@tallow/core/brush';
 import { LiveFigure } from './live-figure.ts';
 import { LiveShape } from './live-shape.ts';
-import { LiveStroke, type StrokeSetup } from './live-stroke.ts';
+import { LiveStroke } from './live-stroke.ts';
+import type { StrokeSetup } from './stroke-setup.ts';
 
 /** What grows under the pen. */
 export type Live = LiveStroke | LiveFigure | LiveShape;

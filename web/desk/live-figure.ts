@@ -3,7 +3,7 @@ import { chunkCount } from '@tallow/core/brush';
 import type { Samples } from '@tallow/core/document';
 import { EMPTY_BOX, intersection, isEmpty, union, type Box, type Matrix } from '@tallow/core/geometry';
 import { chunksBox, drawChunk, lay, wipe, type Context2D, type Surface } from '@tallow/core/render';
-import type { StrokeSetup } from './live-stroke.ts';
+import type { StrokeSetup } from './stroke-setup.ts';
 import { PenPath } from './pen-path.ts';
 
 export class LiveFigure {

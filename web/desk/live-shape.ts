@@ -3,7 +3,7 @@
  * is a disc as wide as the brush.
  */
 import { chunkCount, closedSamples, discRing, hasCorners, outlineRing } from '@tallow/core/brush';
-import type { BrushSettings, Ring, Samples } from '@tallow/core/document';
+import type { Ring, Samples } from '@tallow/core/document';
 import {
   EMPTY_BOX,
   grown,
@@ -25,18 +25,10 @@ import {
   operationOfLays,
   wipe,
   type Context2D,
-  type Paint,
   type Surface,
 } from '@tallow/core/render';
-import type { StrokeSetup } from './live-stroke.ts';
+import type { ShapeSetup, StrokeSetup } from './stroke-setup.ts';
 import { PenPath } from './pen-path.ts';
-
-export interface ShapeSetup {
-  /** The line round the shape, or null for none. */
-  readonly line: { readonly brush: BrushSettings; readonly paint: Paint } | null;
-  /** How far the pen must go before a tap becomes a shape, px of element space. */
-  readonly least: number;
-}
 
 /** What the pen has made so far. */
 export interface Outlined {

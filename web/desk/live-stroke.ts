@@ -2,42 +2,11 @@
  * The stroke under the pen: kept as chunks on surfaces of the picture's size, so that an event
  * draws only what can still move, however long the stroke and whatever lies under it.
  */
-import {
-  chunkCount,
-  firstOpenChunk,
-  steadyReach,
-  SteadyStroke,
-  type Making,
-  type SteadyStroke as Steady,
-} from '@tallow/core/brush';
-import type { BrushSettings, Lays, Samples } from '@tallow/core/document';
-import type { ShapeSetup } from './live-shape.ts';
+import { chunkCount, firstOpenChunk, steadyReach, SteadyStroke, type SteadyStroke as Steady } from '@tallow/core/brush';
+import type { Samples } from '@tallow/core/document';
+import type { StrokeSetup } from './stroke-setup.ts';
 import { EMPTY_BOX, intersection, isEmpty, union, type Box, type Matrix } from '@tallow/core/geometry';
-import {
-  chunksBox,
-  drawChunk,
-  lay,
-  wipe,
-  type Context2D,
-  type Laying,
-  type Paint,
-  type Surface,
-} from '@tallow/core/render';
-
-export interface StrokeSetup {
-  readonly brush: BrushSettings;
-  readonly paint: Paint;
-  readonly laying: Laying;
-  /** Element space to device pixels. */
-  readonly matrix: Matrix;
-  readonly seed: number;
-  /** 0 to 1. */
-  readonly steadying: number;
-  readonly making: Making;
-  readonly lays?: Lays;
-  /** Closes and fills what the pen draws. */
-  readonly shape?: ShapeSetup;
-}
+import { chunksBox, drawChunk, lay, wipe, type Context2D, type Surface } from '@tallow/core/render';
 
 export class LiveStroke {
   readonly setup: StrokeSetup;

@@ -7,7 +7,7 @@ import { layerMatrix, type Current } from '../state/current.ts';
 import { desk, type BrushInHand, type Tool } from '../state/desk.ts';
 import type { Live } from './compositor.ts';
 import { LiveShape } from './live-shape.ts';
-import type { StrokeSetup } from './live-stroke.ts';
+import type { StrokeSetup } from './stroke-setup.ts';
 
 /** How far the pen goes before a tap becomes a shape, CSS px. */
 const TAP = 4;

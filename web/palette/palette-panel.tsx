@@ -25,19 +25,15 @@ import { useMemo, useState } from 'react';
 import { Line, Panel, Small } from '../parts/panel.tsx';
 import { swatchOf, useCurrent } from '../state/current.ts';
 import { setDesk, useDesk } from '../state/desk.ts';
-import { edit, endGesture, useDocument } from '../state/document.ts';
+import { edit, endGesture } from '../state/document.ts';
 import { showPanel } from '../state/panels.ts';
 import { noteColour, takeSwatch } from '../state/palette.ts';
-import { withDrawings } from '../state/time-edits.ts';
+
 import { GradientSettings, gradientCss } from './gradient-settings.tsx';
+import { withAllDrawings } from './all-drawings.ts';
 import { PaletteTools } from './palette-tools.tsx';
 import { Picker } from './picker.tsx';
 import { RecolourSettings } from './recolour-settings.tsx';
-
-/** Runs something that needs all drawings here. */
-export const withAllDrawings = (then: () => void): void => {
-  withDrawings([...useDocument.getState().missing], then);
-};
 
 /** The swatches to choose from, as chips of what they look like. */
 function Chips({ doc, swatches, inHand }: { doc: ShotDocument; swatches: readonly Swatch[]; inHand: Swatch }) {

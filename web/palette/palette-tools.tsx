@@ -11,7 +11,7 @@ import { Small } from '../parts/panel.tsx';
 import { edit, say } from '../state/document.ts';
 import { handOver } from '../parts/hand-over.ts';
 import { bringFromFile, bringFromShot } from '../state/palette.ts';
-import { withAllDrawings } from './palette-panel.tsx';
+import { withAllDrawings } from './all-drawings.ts';
 
 const PLAIN =
   'flex h-8 items-center gap-1.5 rounded-lg bg-soot-800 px-2.5 text-[13px] text-wax-300 hover:bg-soot-700 hover:text-wax-100';

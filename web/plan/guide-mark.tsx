@@ -5,7 +5,7 @@ import { apply, translation, type Matrix, type Point } from '@tallow/core/geomet
 import type { Current } from '../state/current.ts';
 import { take, usePlan } from '../state/plan.ts';
 import { drag } from './drag.ts';
-import type { Sight } from './overlay.tsx';
+import type { Sight } from './sight.ts';
 
 const GUIDE = '#9db0a0';
 /** Far enough to leave any picture, px of the shot. */

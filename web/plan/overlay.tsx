@@ -1,7 +1,7 @@
 /** Everything planned, over the picture: never part of it. With handles in the Plan step, faint while drawing. */
 import { find, findAll, shotOf, type ShotDocument } from '@tallow/core/document';
 import { setPlan } from '@tallow/core/edit';
-import { apply, invert, multiply, translation, type Matrix, type Point } from '@tallow/core/geometry';
+import { apply, invert, multiply, translation } from '@tallow/core/geometry';
 import { useEffect, useRef } from 'react';
 import { useCurrent, shotFrameOf, type Current } from '../state/current.ts';
 import { useDesk } from '../state/desk.ts';
@@ -11,28 +11,10 @@ import { drag } from './drag.ts';
 import { attachPlanKeys } from './plan-keys.ts';
 import { GuideMark } from './guide-mark.tsx';
 import { PathMark } from './path-mark.tsx';
+import { pointsText, ROSE, type Sight } from './sight.ts';
 import { StarterMark, StarterPreview } from './starter-mark.tsx';
 
 /** The rose of what is planned: neither the accent nor the onion skin's pair. */
-export const ROSE = '#e79bb8';
-
-/** The map that marks are drawn with, and the way back. */
-export interface Sight {
-  /** Element space to CSS px of the picture's area. */
-  readonly matrix: Matrix;
-  /** Shot px to the same. */
-  readonly shot: Matrix;
-  readonly placeOf: (event: { clientX: number; clientY: number }) => Point;
-  /** Whether marks can be taken. */
-  readonly live: boolean;
-}
-
-export const pointsText = (points: readonly Point[], matrix: Matrix): string =>
-  points
-    .map((p) => apply(matrix, p))
-    .map((p) => `${p.x.toFixed(1)},${p.y.toFixed(1)}`)
-    .join(' ');
-
 function AnchorMark({ now, sight }: { now: Current; sight: Sight }) {
   const { anchor, id } = now.element;
   const at = apply(sight.matrix, anchor);

@@ -20,7 +20,7 @@ import { useDesk } from '../state/desk.ts';
 import { layFollowers } from '../state/laying.ts';
 import { setPlanning, take, usePlan } from '../state/plan.ts';
 import { drag } from './drag.ts';
-import { pointsText, ROSE, type Sight } from './overlay.tsx';
+import { pointsText, ROSE, type Sight } from './sight.ts';
 
 const SLOW = '#8fb8e8';
 

@@ -8,7 +8,7 @@ import { layNow, preview, workOf } from '../state/laying.ts';
 import { plan, take, usePlan } from '../state/plan.ts';
 import { startersOf } from '@tallow/core/edit';
 import { compute } from '../workers/compute-client.ts';
-import { ROSE, type Sight } from './overlay.tsx';
+import { ROSE, type Sight } from './sight.ts';
 
 /** Previews are drawn at half the picture's size, or less where it has more pixels. */
 const SHARE = 0.5;

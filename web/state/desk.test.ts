@@ -1,6 +1,7 @@
 import { apply, invert } from '@tallow/core/geometry';
 import fc from 'fast-check';
-import { setBrush, setDesk, useDesk, type View } from './desk.ts';
+import { setBrush, setDesk, useDesk } from './desk.ts';
+import type { View } from './view.ts';
 import { fittedView, viewAbout, viewMatrix } from './view.ts';
 
 const area = { width: 900, height: 560 };

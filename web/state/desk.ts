@@ -5,7 +5,7 @@ import type { BrushKind, Id } from '@tallow/core/document';
 import type { ClipPart, Picked } from '@tallow/core/edit';
 import type { Matrix } from '@tallow/core/geometry';
 import { create } from 'zustand';
-import { FIRST_VIEW } from './view.ts';
+import { FIRST_VIEW, type Area, type View } from './view.ts';
 
 export const TOOLS = ['ink', 'pencil', 'grain', 'haze', 'shape', 'rub'] as const;
 export type Tool = (typeof TOOLS)[number];
@@ -28,16 +28,6 @@ export const PANELS = [
   'tone',
 ] as const;
 export type PanelName = (typeof PANELS)[number];
-
-/** How the picture is seen: the shot's middle, moved by `panX panY` CSS px, scaled, turned and perhaps mirrored. */
-export interface View {
-  readonly scale: number;
-  /** Radians, clockwise. */
-  readonly angle: number;
-  readonly mirrored: boolean;
-  readonly panX: number;
-  readonly panY: number;
-}
 
 export interface BrushInHand {
   readonly width: number;
@@ -187,7 +177,7 @@ export interface DeskState {
   /** Whether the view follows the size of the window. */
   readonly fitted: boolean;
   /** Size of the picture's area, CSS px. */
-  readonly area: { readonly width: number; readonly height: number };
+  readonly area: Area;
   /** A key held down for as long as something is moved: pan, turn or width. */
   readonly holding: 'pan' | 'turn' | 'width' | null;
   readonly keysShown: boolean;
