@@ -212,8 +212,9 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
     const report = process.env['TALLOW_FAULTS_REPORT'];
     if (report) appendFileSync(report, `${JSON.stringify({ ...summary, ...verdict })}\n`);
     expect(verdict).toMatchObject({ about: [], lost: [], doubled: [], elsewhere: [], strange: 0 });
-    expect(verdict.finished).toBeGreaterThan(8 * MINUTES);
-    expect(kills()).toBeGreaterThan(3 * MINUTES);
+    // How many there are is the machine's; without any the run would say nothing.
+    expect(verdict.finished).toBeGreaterThan(MINUTES);
+    expect(kills()).toBeGreaterThan(MINUTES);
   } finally {
     await browser.close();
     await world.stop();

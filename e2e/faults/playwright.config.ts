@@ -5,5 +5,6 @@ export default defineConfig({
   testDir: '.',
   outputDir: '../../test-results/faults',
   workers: 1,
+  expect: { timeout: 25_000 },
   reporter: [['list']],
 });

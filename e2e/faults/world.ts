@@ -124,9 +124,10 @@ export class World {
     return true;
   }
 
+  /** Fills what is left of it; called again, what has become free since. */
   fillDisk(): void {
     const zeros = Buffer.alloc(FILL_BYTES);
-    const file = openSync(join(this.home, 'filler'), 'w');
+    const file = openSync(join(this.home, 'filler'), 'a');
     try {
       for (;;) if (writeSync(file, zeros) < zeros.length) break;
     } catch {
