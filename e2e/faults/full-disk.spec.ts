@@ -35,9 +35,9 @@ const marksInStore = (page: Page): Promise<number> =>
 test('strokes drawn after the disk was full outlive the browser', async () => {
   test.setTimeout(180_000);
   const world = await World.start();
-  test.skip(!world.ownDisk, 'Only root can make a small disk.');
   const browser = new Browser(world.profile, () => world.killBrowser());
   try {
+    test.skip(!world.ownDisk, 'Only root can make a small disk.');
     const shot = await makeShot(world.address);
     const context = await browser.open();
     const page = await context.newPage();
