@@ -2,11 +2,11 @@
 import { computeBetweens, sharesFor } from '@tallow/core/between';
 import { discRing } from '@tallow/core/brush';
 import { find, type Mark, type ShotDocument } from '@tallow/core/document';
+import { endsOf } from '@tallow/core/derived';
 import {
   addLayer,
   addMarks,
   addPath,
-  endsOf,
   gapAt,
   holdFor,
   layBetweens,
@@ -115,7 +115,7 @@ export function theSwing(): ShotDocument {
     const plan = { layerId, from: gap.from, to: gap.to, shares, way: 'arc' as const, pathId: null, ties: [] };
     const [from, to] = endsOf(doc, plan)!;
     const drawings = computeBetweens({ from, to, before: null, path: null, settings: plan }, newId);
-    doc = layBetweens(doc, gap, plan, drawings, [from, to], 'insert', newId).doc;
+    doc = layBetweens(doc, gap, plan, drawings, { from, to, path: null }, 'insert', newId).doc;
   });
 
   const traceId = newId();

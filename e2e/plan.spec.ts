@@ -157,6 +157,40 @@ test('a fire is laid, drawn over, and laid again with another height: what was d
   await expect(page.getByTestId('by-hand')).toBeVisible();
 });
 
+test('what follows a path is laid again with the step that changed the path, and undone with it', async ({ page }) => {
+  const shot = await makeShot(address(), { width: 960, height: 540, length: 48 });
+  await openPlan(page, shot);
+  await drawPath(page);
+  const pen = await Pen.on(page);
+  await pen.tap(start(page, 'Liquid'));
+  await expect(page.getByRole('button', { name: /^Undo lay liquid/ })).toBeVisible();
+  await saved(page);
+  const laidOn = async () => {
+    const [starter] = await kindOf(shot, 'starter');
+    const drawings = (await storedDrawings(address(), shot)) as unknown as { id: string; order: string[] }[];
+    const ids = new Set(Object.values(starter!.laid).flatMap((all) => all.map(({ drawingId }) => drawingId)));
+    return {
+      along: starter!.along,
+      marks: drawings.flatMap(({ id, order }) => (ids.has(id) ? [order.join()] : [])).sort(),
+    };
+  };
+  const first = await laidOn();
+  expect(first.along).not.toBeNull();
+  // The path itself is dragged, on one of its ticks.
+  const tick = (await page.locator('[data-tick="5"] line').last().boundingBox())!;
+  const from = { x: tick.x + tick.width / 2, y: tick.y + tick.height / 2 };
+  await pen.drag([from, { x: from.x + 30, y: from.y - 20 }, { x: from.x + 60, y: from.y - 40 }]);
+  await expect.poll(async () => (await laidOn()).along).not.toBe(first.along);
+  await saved(page);
+  const second = await laidOn();
+  expect(second.marks).not.toEqual(first.marks);
+  // One step: nothing of the liquid is left to undo by itself.
+  await page.getByRole('button', { name: /^Undo move path/ }).click();
+  await expect(page.getByRole('button', { name: /^Undo lay liquid/ })).toBeVisible();
+  await saved(page);
+  expect(await laidOn()).toEqual(first);
+});
+
 test('the same seed gives the same drawings in the browser and outside it', async ({ page }) => {
   const shot = await makeShot(address(), { width: 960, height: 540, length: 48 });
   await openPlan(page, shot);

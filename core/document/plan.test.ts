@@ -42,6 +42,7 @@ const starter: Starter = {
   layers: { body: element.layers[0]! },
   paints: {},
   laid: { body: [{ drawingId: newId(), slot: newId(), print: 'abcdef' }] },
+  along: null,
 };
 
 describe('what is planned', () => {

@@ -1,5 +1,6 @@
 import { cycleOf, fixture, layerOf, listOf, runsOf } from '../fixture.ts';
 import { computeBetweens } from '../between/index.ts';
+import { endsOf, staleOf } from '../derived/index.ts';
 import { find, putEntities, type Between, type Drawing, type ShotDocument, type Variant } from '../document/index.ts';
 import {
   addMark,
@@ -15,7 +16,6 @@ import {
   wholeScope,
   drawingBefore,
   dropTrace,
-  endsOf,
   fitsWithin,
   freeBetween,
   gapAt,
@@ -30,7 +30,6 @@ import {
   setRepeat,
   shiftPhase,
   slotsOf,
-  staleBetweens,
   takeBetween,
   tieLayer,
   touchedSlots,
@@ -46,6 +45,7 @@ import { elementLength, meetingOf, repeatedRuns, timedLayers } from '../timing/i
 const made = fixture(31);
 const { newId, layerId, elementId, stroke } = made;
 const four = cycleOf(made, 4, (i) => stroke(i * 30, 0, i * 30 + 20, 10));
+const stale = (doc: ShotDocument) => staleOf(doc, elementId, 'by itself');
 const plan = { shares: [0.25, 0.5, 0.75], way: 'straight' as const, pathId: null, ties: [] };
 
 function lay(doc: ShotDocument, frame: number, frames: BetweenFrames, shares = plan.shares) {
@@ -53,7 +53,7 @@ function lay(doc: ShotDocument, frame: number, frames: BetweenFrames, shares = p
   const own = { ...plan, shares, layerId, from: gap.from, to: gap.to };
   const [from, to] = endsOf(doc, own)!;
   const drawings = computeBetweens({ from, to, before: null, path: null, settings: own }, newId);
-  return layBetweens(doc, gap, own, drawings, [from, to], frames, newId);
+  return layBetweens(doc, gap, own, drawings, { from, to, path: null }, frames, newId);
 }
 /** Left end of the mark of each drawing in order. */
 const places = (doc: ShotDocument): (number | null)[] =>
@@ -118,7 +118,7 @@ describe('in-betweens', () => {
 
   it('are computed again when a drawing they hang on changes, but not what was drawn on by hand', () => {
     const { doc, betweenId } = lay(four, 0, 'insert');
-    expect(staleBetweens(doc, elementId)).toEqual([]);
+    expect(stale(doc)).toEqual([]);
     const touched = addMark(doc, layerId, 2, stroke(5, 5, 6, 6), newId);
     const between = find(touched, 'between', betweenId)!;
     expect([...touchedSlots(touched, [between])]).toEqual([between.slots[0]]);
@@ -128,15 +128,15 @@ describe('in-betweens', () => {
       marks: { [first.order[0]!]: { ...stroke(-40, 0, -20, 10), id: first.order[0]! } },
     };
     const changed = putEntities(touched, moved);
-    expect(staleBetweens(changed, elementId).map(({ id }) => id)).toEqual([betweenId]);
+    expect(stale(changed).map(({ entity }) => entity.id)).toEqual([betweenId]);
     const [from, to] = endsOf(changed, between)!;
     const drawings = computeBetweens({ from, to, before: null, path: null, settings: between }, newId);
-    const again = relayBetween(changed, betweenId, {}, drawings, [from, to]);
+    const again = relayBetween(changed, betweenId, {}, drawings, { from, to, path: null });
     expect(places(again)).toEqual([-40, 7.5, -5, 12.5, 30, 60, 90]);
-    expect(staleBetweens(again, elementId)).toEqual([]);
+    expect(stale(again)).toEqual([]);
     // Computed from what is not there any more, they count as out of date.
-    const late = relayBetween(again, betweenId, {}, drawings, [to, to]);
-    expect(staleBetweens(late, elementId)).toHaveLength(1);
+    const late = relayBetween(again, betweenId, {}, drawings, { from: to, to, path: null });
+    expect(stale(late)).toHaveLength(1);
     const taken = takeBetween(again, betweenId);
     expect(places(taken)).toEqual([-40, 7.5, 30, 60, 90]);
     expect(betweensOf(taken, elementId)).toEqual([]);
@@ -151,7 +151,7 @@ it('are in a copy of the shot what they were: computed, and up to date; variants
   const betweens = Object.values(copy.entities).filter((e): e is Between => e.kind === 'between');
   expect(betweens).toHaveLength(1);
   expect(touchedSlots(copy, betweens).size).toBe(0);
-  expect(staleBetweens(copy, betweens[0]!.elementId)).toEqual([]);
+  expect(staleOf(copy, betweens[0]!.elementId, 'by itself')).toEqual([]);
   const variant = Object.values(copy.entities).find((e): e is Variant => e.kind === 'variant' && e.held !== null)!;
   const shown = showVariant(copy, variant.id);
   const layer = layerOf(shown, variant.scope[0]!);

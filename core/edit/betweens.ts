@@ -12,12 +12,21 @@ import {
   type Run,
   type ShotDocument,
 } from '../document/index.ts';
-import { exposureAt, setHold, totalLength } from '../timing/index.ts';
-import { keptFull, placeOf, type Timed } from './place.ts';
-import { printOf } from './print.ts';
+import { endsOf, printOf, touchedOf, wayPrint } from '../derived/index.ts';
+import type { BetweenWork } from '../between/index.ts';
+import { exposureAt, setHold, totalLength, placeOf } from '../timing/index.ts';
+import { keptFull, type Timed } from './place.ts';
 import { swept } from './sweep.ts';
 
 type Marks = Pick<Drawing, 'marks' | 'order'>;
+
+/** What in-betweens were computed from. */
+type LaidFrom = Pick<BetweenWork, 'from' | 'to' | 'path'>;
+
+const printsOf = ({ from, to, path }: LaidFrom): Pick<Between, 'hangsOn' | 'along'> => ({
+  hangsOn: [printOf(from), printOf(to)],
+  along: path && wayPrint(path),
+});
 
 /** What is asked of in-betweens, apart from where they lie. */
 export type BetweenPlan = Pick<Between, 'layerId' | 'from' | 'to' | 'shares' | 'way' | 'pathId' | 'ties'>;
@@ -82,22 +91,33 @@ export function gapAt(doc: ShotDocument, layerId: Id, frame: number): Gap | null
   return null;
 }
 
-/** The two drawings in-betweens hang on, or null while one is not there or not loaded. */
-export function endsOf(
-  doc: ShotDocument,
-  { layerId, from, to }: Pick<Between, 'layerId' | 'from' | 'to'>,
-): [Drawing, Drawing] | null {
-  const slots = find(doc, 'layer', layerId)?.slots ?? {};
-  const [a, b] = [find(doc, 'drawing', slots[from]), find(doc, 'drawing', slots[to])];
-  return a && b ? [a, b] : null;
-}
-
 /** The drawing before the one in-betweens begin from, which tells where its pieces are going. */
 export function drawingBefore(doc: ShotDocument, { layerId, from }: Pick<Between, 'layerId' | 'from'>): Drawing | null {
   const { timed } = placeOf(doc, layerId);
   const at = timed.list.runs.findIndex(({ slot }) => slot === from);
   const before = timed.list.runs.slice(0, Math.max(0, at)).findLast(({ slot }) => slot && timed.layer.slots[slot]);
   return find(doc, 'drawing', before?.slot ? timed.layer.slots[before.slot] : null) ?? null;
+}
+
+/** What in-betweens would be computed from, or null while a drawing is not loaded. */
+export function betweenWork(doc: ShotDocument, plan: BetweenPlan, seam: boolean): BetweenWork | null {
+  const ends = endsOf(doc, plan);
+  if (!ends) return null;
+  const [from, to] = ends;
+  // Across the seam a piece may become the one that goes round before it: it goes on as it came.
+  const before = seam ? drawingBefore(doc, plan) : null;
+  const path = find(doc, 'path', plan.pathId) ?? null;
+  return { from, to, before, path, settings: plan };
+}
+
+/** Whether in-betweens lead across the seam: their first drawing comes after their second. */
+export function crossesSeam(
+  doc: ShotDocument,
+  { layerId, from, to }: Pick<Between, 'layerId' | 'from' | 'to'>,
+): boolean {
+  const list = find(doc, 'runlist', find(doc, 'layer', layerId)?.runListId);
+  const at = (slot: Id) => list?.runs.findIndex((run) => run.slot === slot) ?? 0;
+  return at(to) < at(from);
 }
 
 /** How in-betweens find their frames: in slots that are there, by taking them from the first drawing's hold, or by moving what follows. */
@@ -108,15 +128,15 @@ export const fitsWithin = ({ hold }: Gap, count: number): boolean => hold > coun
 
 /**
  * Lays in-betweens.
- * @param drawings their marks, one for each share of the plan. @param ends the two drawings they were
- * computed from: should they be others by now, the in-betweens are laid again.
+ * @param drawings their marks, one for each share of the plan. @param work what they were
+ * computed from: should that be other by now, the in-betweens are laid again.
  */
 export function layBetweens(
   doc: ShotDocument,
   gap: Gap,
   plan: BetweenPlan,
   drawings: readonly Marks[],
-  ends: readonly [Marks, Marks],
+  work: LaidFrom,
   frames: BetweenFrames,
   newId: NewId,
 ): Timed & { betweenId: Id } {
@@ -144,7 +164,7 @@ export function layBetweens(
     shares: plan.shares.slice(0, slots.length),
     slots,
     laid: Object.fromEntries(slots.map((slot, i) => [slot, printOf(made[i]!)])),
-    hangsOn: [printOf(ends[0]), printOf(ends[1])],
+    ...printsOf(work),
   };
   const next = keptFull(doc, putEntities(doc, list, layer, ...made, between), place.element);
   const start = list.runs.slice(0, at + 1).reduce((sum, run) => sum + run.length, 0);
@@ -152,37 +172,20 @@ export function layBetweens(
 }
 
 /** Slots of in-betweens that were drawn on since they were computed. Those not loaded count as untouched. */
-export function touchedSlots(doc: ShotDocument, betweens: readonly Between[]): Set<Id> {
-  const touched = new Set<Id>();
-  for (const { layerId, laid } of betweens) {
-    const slots = find(doc, 'layer', layerId)?.slots ?? {};
-    for (const [slot, print] of Object.entries(laid)) {
-      const drawing = find(doc, 'drawing', slots[slot]);
-      if (drawing && printOf(drawing) !== print) touched.add(slot);
-    }
-  }
-  return touched;
-}
-
-/** In-betweens whose two drawings have changed since, and are there to be computed from. */
-export function staleBetweens(doc: ShotDocument, elementId: Id): Between[] {
-  return betweensOf(doc, elementId).filter((between) => {
-    const ends = endsOf(doc, between);
-    return ends && (printOf(ends[0]) !== between.hangsOn[0] || printOf(ends[1]) !== between.hangsOn[1]);
-  });
-}
+export const touchedSlots = (doc: ShotDocument, betweens: readonly Between[]): Set<Id> =>
+  new Set(betweens.flatMap((between) => touchedOf(doc, between).map(({ slot }) => slot)));
 
 /**
  * Lays in-betweens again in the slots they have. What was drawn on by hand stays.
- * @param changes other settings, if any. @param drawings one for each slot. @param ends the two drawings
- * they were computed from.
+ * @param changes other settings, if any. @param drawings one for each slot. @param work what they
+ * were computed from.
  */
 export function relayBetween(
   doc: ShotDocument,
   betweenId: Id,
   changes: Partial<Pick<Between, 'shares' | 'way' | 'pathId' | 'ties'>>,
   drawings: readonly Marks[],
-  ends: readonly [Marks, Marks],
+  work: LaidFrom,
 ): ShotDocument {
   const between = find(doc, 'between', betweenId);
   const layer = find(doc, 'layer', between?.layerId);
@@ -198,7 +201,7 @@ export function relayBetween(
     made.push(drawing);
     laid[slot] = printOf(drawing);
   });
-  return putEntities(doc, ...made, { ...between, ...changes, laid, hangsOn: [printOf(ends[0]), printOf(ends[1])] });
+  return putEntities(doc, ...made, { ...between, ...changes, laid, ...printsOf(work) });
 }
 
 /** Takes in-betweens away with their frames; those drawn on by hand stay as drawings of their own. */

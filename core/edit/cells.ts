@@ -10,8 +10,9 @@ import {
   slotOfNumber,
   totalLength,
   withNumbersKept,
+  placeOf,
 } from '../timing/index.ts';
-import { keptFull, placeOf, type Timed } from './place.ts';
+import { keptFull, type Timed } from './place.ts';
 import { swept } from './sweep.ts';
 
 /** What was typed: drawings by number one after another, each held for some frames; nothing; or the one before held on. */

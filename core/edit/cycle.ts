@@ -13,9 +13,9 @@ import {
   toldFrom,
   totalLength,
   withNumbersKept,
+  elementOf,
 } from '../timing/index.ts';
 import { rekeyed } from './keep-times.ts';
-import { elementOf } from './place.ts';
 import { swept } from './sweep.ts';
 
 /** Where frames of an element's turn go: each frame before to one after or none, and each after from which before. */

@@ -25,11 +25,13 @@ import {
   splitRun,
   timedLayers,
   type TimedLayer,
+  placeOf,
+  type Place,
 } from '../timing/index.ts';
 import { phaseAt } from '../plan/index.ts';
 import { rescueDrawing } from './keep-both.ts';
 import { swept } from './sweep.ts';
-import { atRun, placeOf, settled, withList, type Place, type Timed } from './place.ts';
+import { atRun, settled, withList, type Timed } from './place.ts';
 
 /** What a layer shows of a clip: a drawing's marks or, with null, nothing, held for so many frames. */
 export interface ClipPart {

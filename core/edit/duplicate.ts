@@ -9,7 +9,7 @@ import {
   type NewId,
   type ShotDocument,
 } from '../document/index.ts';
-import { reprinted } from './reprint.ts';
+import { reprinted } from '../derived/index.ts';
 
 /** The longest name a copy is made from; what is longer is cut so that the copy's name still fits. */
 const ROOM = 190;

@@ -10,9 +10,11 @@ import {
   stretchedTo,
   toldFrom,
   totalLength,
+  placeOf,
+  type Place,
 } from '../timing/index.ts';
 import { keptLayerTimes } from './keep-times.ts';
-import { atRun, placeOf, withList, type Place, type Timed } from './place.ts';
+import { atRun, withList, type Timed } from './place.ts';
 
 /** Runs of a list from one index on, as a user picks them; on a cycle they may go on across the seam. */
 export interface Picked {

@@ -20,9 +20,9 @@ import {
   shownOn,
   timedLayers,
   type TimedLayer,
+  placeOf,
 } from '../timing/index.ts';
 import { addLayer, listOf } from './layers.ts';
-import { placeOf } from './place.ts';
 
 /** Which lines bound a fill. */
 export const FILL_BOUNDS = ['this', 'above', 'visible'] as const;
@@ -113,13 +113,6 @@ export function boundsAt(
       const matrix = multiply(back, shiftAt(timed.layer, element.anchor, frame, round));
       return [{ layerId: timed.layer.id, drawing, matrix }];
     });
-}
-
-/** The element frame a slot of a layer first shows on, or null when it shows nowhere. */
-export function frameOfSlot(doc: ShotDocument, layerId: Id, slot: Id): number | null {
-  const { timed, turn } = placeOf(doc, layerId);
-  const index = timed.list.runs.findIndex((run) => run.slot === slot);
-  return index < 0 ? null : runStart(timed.list, index, turn);
 }
 
 /** Slots of a layer from a frame on, each with the frame it first shows on, as far as `count` of them, round a cycle's seam. */

@@ -12,13 +12,11 @@ import {
   type ShotDocument,
 } from '../document/index.ts';
 import { withoutArea, type Point } from '../geometry/index.ts';
+import { isAsLaid, outlineOf, staleOf } from '../derived/index.ts';
 import { markAt } from '../marks/index.ts';
 import type { FilledShape } from '../paint/index.ts';
-import { shownOn, timedLayers } from '../timing/index.ts';
+import { shownOn, frameOfSlot, placeOf } from '../timing/index.ts';
 import { addMarks } from './drawings.ts';
-import { frameOfSlot } from './fill-place.ts';
-import { placeOf } from './place.ts';
-import { outlineOf, outlinesOf } from './print.ts';
 
 /** What is filled, and by which rules. */
 export type FillPlan = Pick<Fill, 'layerId' | 'bounds' | 'gap' | 'under'>;
@@ -149,21 +147,7 @@ export function repaint(doc: ShotDocument, layerId: Id, frame: number, at: Point
   );
 }
 
-/** The print of the lines that bound a layer's fills on a frame, or null while one of them is not loaded. */
-export function boundsPrint(doc: ShotDocument, fill: FillPlan, frame: number): string | null {
-  const layer = find(doc, 'layer', fill.layerId);
-  const element = find(doc, 'element', layer?.elementId);
-  if (!layer || !element) return null;
-  const { turn } = placeOf(doc, layer.id);
-  const timed = timedLayers(doc, element).filter((each) => fill.bounds.includes(each.layer.id));
-  const drawings = timed.flatMap((each) => {
-    const id = shownOn(each, frame, turn)?.drawingId;
-    return id ? [find(doc, 'drawing', id)] : [];
-  });
-  return drawings.every((drawing) => drawing !== undefined) ? outlinesOf(drawings as Drawing[]) : null;
-}
-
-/** A filled slot whose lines have changed since. */
+/** A filled slot whose lines have changed since, with the frame it first shows on. */
 export interface StaleFill {
   readonly fill: Fill;
   readonly slot: Id;
@@ -171,24 +155,19 @@ export interface StaleFill {
 }
 
 /** Slots of an element's fills whose lines have changed since they were filled. */
-export function staleFills(doc: ShotDocument, elementId: Id): StaleFill[] {
-  return Object.values(doc.entities).flatMap((fill) => {
-    if (fill.kind !== 'fill' || fill.elementId !== elementId || !find(doc, 'layer', fill.layerId)) return [];
-    return Object.entries(fill.slots).flatMap(([slot, { hangsOn, regions }]): StaleFill[] => {
-      const frame = regions.length > 0 ? frameOfSlot(doc, fill.layerId, slot) : null;
-      const print = frame === null ? null : boundsPrint(doc, fill, frame);
-      return frame !== null && print !== null && print !== hangsOn ? [{ fill, slot, frame }] : [];
-    });
-  });
-}
+export const staleFills = (doc: ShotDocument, elementId: Id): StaleFill[] =>
+  staleOf(doc, elementId, 'when asked').flatMap(({ entity, sources }) =>
+    entity.kind === 'fill'
+      ? sources.map(({ part }) => ({ fill: entity, slot: part, frame: frameOfSlot(doc, entity.layerId, part)! }))
+      : [],
+  );
 
 /** What of a slot is filled again from new lines: regions as they were laid. Those changed by hand are kept. */
 export function refillable(doc: ShotDocument, { fill, slot }: StaleFill): FilledRegion[] {
-  const drawing = find(doc, 'drawing', find(doc, 'layer', fill.layerId)?.slots[slot]);
-  return regionsStill(drawing, fill.slots[slot]).filter(({ markId, print }) => {
-    const mark = drawing!.marks[markId];
-    return mark?.kind === 'shape' && outlineOf(mark) === print;
-  });
+  const drawingId = find(doc, 'layer', fill.layerId)?.slots[slot];
+  return drawingId
+    ? (fill.slots[slot]?.regions ?? []).filter(({ markId, print }) => isAsLaid(doc, { drawingId, markId, print }))
+    : [];
 }
 
 /** Fills a slot again. @param shapes one for each region, null for one that is not there any more: it stays as it was. */

@@ -14,8 +14,8 @@ import {
   type ShotDocument,
   type Swatch,
 } from '../document/index.ts';
+import { reprinted } from '../derived/index.ts';
 import { deleteEntities } from './remove.ts';
-import { reprinted } from './reprint.ts';
 import { addSwatch, setSwatch } from './shot.ts';
 
 /** Where a swatch is used. */

@@ -1,4 +1,4 @@
-/** Where an edit of time takes place, and what every such edit ends with. */
+/** What every edit of time ends with. */
 import {
   find,
   putEntities,
@@ -8,36 +8,13 @@ import {
   type RunList,
   type ShotDocument,
 } from '../document/index.ts';
+import { elementLength, runStart, setHold, timedLayers, totalLength, type Place } from '../timing/index.ts';
 import { keptTimes } from './keep-times.ts';
-import { elementLength, runStart, setHold, timedLayers, totalLength, type TimedLayer } from '../timing/index.ts';
 
 /** A document after an edit, and the element frame the playhead belongs on. */
 export interface Timed {
   readonly doc: ShotDocument;
   readonly frame: number;
-}
-
-export interface Place {
-  readonly element: Element;
-  readonly timed: TimedLayer;
-  /** The element's length, frames. */
-  readonly turn: number;
-}
-
-/** An element and its length. @throws if the shot has no such element. */
-export function elementOf(doc: ShotDocument, elementId: Id): { element: Element; turn: number } {
-  const element = find(doc, 'element', elementId);
-  if (!element) throw new Error(`Element ${elementId} is not in this shot`);
-  return { element, turn: elementLength(doc, element) };
-}
-
-/** The layer with its run list and element. @throws if the shot has no such layer. */
-export function placeOf(doc: ShotDocument, layerId: Id): Place {
-  const layer = find(doc, 'layer', layerId);
-  const element = find(doc, 'element', layer?.elementId);
-  const timed = element && timedLayers(doc, element).find((each) => each.layer.id === layerId);
-  if (!element || !timed) throw new Error(`Layer ${layerId} is not in this shot`);
-  return { element, timed, turn: elementLength(doc, element) };
 }
 
 /**

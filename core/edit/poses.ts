@@ -10,8 +10,8 @@ import {
   type Run,
   type ShotDocument,
 } from '../document/index.ts';
-import { exposureAt, totalLength } from '../timing/index.ts';
-import { keptFull, placeOf, type Timed } from './place.ts';
+import { exposureAt, totalLength, placeOf } from '../timing/index.ts';
+import { keptFull, type Timed } from './place.ts';
 import { swept } from './sweep.ts';
 
 /** Says what some runs of a layer are for; null makes them in-betweens. @param indices of its run list. */

@@ -13,7 +13,7 @@ import {
   type Tone,
 } from '../document/index.ts';
 import { cycleOf, fixture, layerOf } from '../fixture.ts';
-import { printOf } from './print.ts';
+import { printOf } from '../derived/index.ts';
 import {
   addMarks,
   boilRoom,
@@ -96,6 +96,7 @@ describe('what was computed and not touched by hand', () => {
     ties: [],
     laid: { [b]: print(b) },
     hangsOn: [print(a), print(c)],
+    along: null,
   };
   const tone: Tone = {
     ...newTone(layerOf(doc, layerId), newId),

@@ -13,8 +13,8 @@ import { layAll, newStarter, sceneOf, starterOf } from '../starters/index.ts';
 import { timedLayers, totalLength } from '../timing/index.ts';
 import { deleteRuns, newDrawing } from './drawings.ts';
 import { deleteLayer } from './layers.ts';
-import { printOf } from './print.ts';
-import { deleteStarter, isUntouched, layStarter, releaseStarter, startersOf, touchedCount } from './starters.ts';
+import { isAsLaid, printOf, touchedOf } from '../derived/index.ts';
+import { deleteStarter, layStarter, releaseStarter, startersOf } from './starters.ts';
 
 const newId = seededIds(9);
 const blank = newShotDocument(
@@ -78,8 +78,8 @@ test('laid again with other settings it changes its drawings in place', () => {
 
 test('drawings changed by hand are counted and kept, unless told otherwise', () => {
   const touched = touch(laid, drawingAt(laid, 'line', 1));
-  expect(touchedCount(touched, starterIn(touched))).toBe(1);
-  expect(isUntouched(touched, starterIn(touched).laid['line']![0]!)).toBe(true);
+  expect(touchedOf(touched, starterIn(touched)).length).toBe(1);
+  expect(isAsLaid(touched, { ...starterIn(touched).laid['line']![0]!, markId: null })).toBe(true);
   const again = { ...starterIn(touched), settings: { ...first.settings, height: 200 } };
   expect(drawingAt(lay(touched, again), 'line', 1).order).toEqual([]);
   expect(drawingAt(lay(touched, again, 'lay over'), 'line', 1).order.length).toBeGreaterThan(0);

@@ -20,23 +20,11 @@ import {
 } from '../document/index.ts';
 import { drawingOf, marksFrom, starterHolds, starterOf, type LaidFrame } from '../starters/index.ts';
 import { exposures, timedLayers, totalLength } from '../timing/index.ts';
+import { isAsLaid, printOf } from '../derived/index.ts';
 import { deleteEntities, dropUnkept } from './remove.ts';
-import { printOf } from './print.ts';
 
 /** What becomes of laid drawings that were changed by hand since. */
 export type ByHand = 'keep' | 'lay over';
-
-/** Whether a laid drawing is still as it was laid. One that is gone is not. */
-export function isUntouched(doc: ShotDocument, laid: LaidDrawing): boolean {
-  const drawing = find(doc, 'drawing', laid.drawingId);
-  return drawing !== undefined && printOf(drawing) === laid.print;
-}
-
-/** How many drawings of a starter have been changed by hand since they were laid. */
-export const touchedCount = (doc: ShotDocument, starter: Starter): number =>
-  Object.values(starter.laid)
-    .flat()
-    .filter((laid) => find(doc, 'drawing', laid.drawingId) && !isUntouched(doc, laid)).length;
 
 /** Swatches for the paints that are used: the ones it had, else those of the palette by that name, else new ones. */
 function paintsFor(
@@ -144,7 +132,9 @@ function relayOutput(
   const { starter, key, marks, holds, retimed, byHand } = laying;
   const before = starter.laid[key] ?? [];
   const isKept = (each: LaidDrawing) =>
-    byHand === 'keep' && find(doc, 'drawing', each.drawingId) !== undefined && !isUntouched(doc, each);
+    byHand === 'keep' &&
+    find(doc, 'drawing', each.drawingId) !== undefined &&
+    !isAsLaid(doc, { ...each, markId: null });
   const laid: LaidDrawing[] = [];
   const made: Drawing[] = [];
   marks.forEach((own, i) => {

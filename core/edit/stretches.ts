@@ -20,8 +20,10 @@ import {
   toldFrom,
   totalLength,
   withNumbersKept,
+  elementOf,
+  placeOf,
 } from '../timing/index.ts';
-import { atRun, elementOf, keptFull, placeOf, withList, type Timed } from './place.ts';
+import { atRun, keptFull, withList, type Timed } from './place.ts';
 import { swept, tiedTo } from './sweep.ts';
 
 /** Frames of an element on some of its layers. */

@@ -54,6 +54,7 @@ const starter = (): Starter => ({
   layers: { body: newId() },
   paints: { body: swatch },
   laid: { body: [] },
+  along: null,
 });
 
 describe('merging any kind', () => {

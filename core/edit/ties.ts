@@ -10,9 +10,9 @@ import {
   type Run,
   type ShotDocument,
 } from '../document/index.ts';
-import { exposures, runStart, shownOn, totalLength, type TimedLayer } from '../timing/index.ts';
+import { exposures, runStart, shownOn, totalLength, type TimedLayer, placeOf } from '../timing/index.ts';
 import { addLayer } from './layers.ts';
-import { keptFull, placeOf } from './place.ts';
+import { keptFull } from './place.ts';
 import { swept, tiedTo } from './sweep.ts';
 
 /** Slots of a layer that are still to be drawn: another tied to it has them, or they were prepared. */

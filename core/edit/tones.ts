@@ -6,7 +6,6 @@ import {
   putEntities,
   shotOf,
   TONE_KEYS,
-  valueAt,
   type Drawing,
   type Element,
   type Folder,
@@ -23,10 +22,8 @@ import {
 import { distance, shifted } from '../colour/index.ts';
 import { joinedAreas, type Point } from '../geometry/index.ts';
 import type { ToneSettings, ToneWork } from '../paint/index.ts';
-import { roundOf, runStart, shownOn } from '../timing/index.ts';
+import { litSlots, printOf } from '../derived/index.ts';
 import { listOf } from './layers.ts';
-import { placeOf } from './place.ts';
-import { outlinesOf, printOf } from './print.ts';
 import { addSwatch } from './shot.ts';
 
 /** What tone begins with. */
@@ -83,53 +80,17 @@ export function toneSlots(
   tone: Pick<Tone, 'bodyId' | 'details'> & ToneSettings,
   wanted: ReadonlySet<Id> | null = null,
 ): ToneSlot[] {
-  const { timed, turn, element } = placeOf(doc, tone.bodyId);
   const { depth, shade, light, steps, rim } = tone;
-  const seen = new Set<Id>();
-  return timed.list.runs.flatMap((run, index): ToneSlot[] => {
-    const { slot } = run;
-    const drawing = slot ? find(doc, 'drawing', timed.layer.slots[slot]) : undefined;
-    if (!slot || !drawing || seen.has(slot) || (wanted && !wanted.has(slot))) return [];
-    seen.add(slot);
-    const frame = runStart(timed.list, index, turn);
-    const details = tone.details.flatMap((id) => {
-      if (!find(doc, 'layer', id)) return [];
-      const place = placeOf(doc, id);
-      return find(doc, 'drawing', shownOn(place.timed, frame, turn)?.drawingId) ?? [];
-    });
-    const angle = valueAt(element.light, frame, roundOf(element, turn));
-    return [
-      {
-        slot,
-        work: {
-          rings: bodyOf(drawing),
-          details: details.flatMap(linesOf),
-          settings: { depth, shade, light, steps, rim },
-          light: angle,
-        },
-        print: `${outlinesOf([drawing, ...details])}@${angle.toFixed(1)}`,
-      },
-    ];
-  });
-}
-
-/** Slots whose body, details or light have changed since their tone was laid. */
-export const staleTone = (doc: ShotDocument, tone: Tone): ToneSlot[] => {
-  if (!find(doc, 'layer', tone.bodyId)) return [];
-  const laid = new Set(Object.keys(tone.hangsOn));
-  return toneSlots(doc, tone, laid).filter(({ slot, print }) => tone.hangsOn[slot] !== print);
-};
-
-/** What the tone of some slots hangs on: body, details, their drawings there, and the element with its light. */
-export function toneHangsOn(doc: ShotDocument, tone: Tone, slots: readonly Pick<ToneSlot, 'slot'>[]): Set<Id> {
-  const body = find(doc, 'layer', tone.bodyId);
-  const details = tone.details.flatMap((id) => find(doc, 'layer', id) ?? []);
-  return new Set([
-    tone.elementId,
-    tone.bodyId,
-    ...slots.flatMap(({ slot }) => body?.slots[slot] ?? []),
-    ...details.flatMap(({ id, slots: shown }) => [id, ...Object.values(shown)]),
-  ]);
+  return litSlots(doc, tone, wanted).map((lit) => ({
+    slot: lit.slot,
+    work: {
+      rings: bodyOf(lit.body),
+      details: lit.details.flatMap(linesOf),
+      settings: { depth, shade, light, steps, rim },
+      light: lit.light,
+    },
+    print: lit.print,
+  }));
 }
 
 /** A layer for a tone, tied to its body: shade right over it, light right under the line. */
@@ -189,20 +150,6 @@ export interface CutTone {
   readonly slot: Id;
   readonly print: string;
   readonly shapes: Partial<Record<ToneKey, Float32Array[]>>;
-}
-
-/** How many drawings of a tone were changed by hand since they were laid. */
-export function touchedTones(doc: ShotDocument, tone: Tone): number {
-  return Object.entries(tone.laid).reduce((sum, [layerId, prints]) => {
-    const slots = find(doc, 'layer', layerId)?.slots ?? {};
-    return (
-      sum +
-      Object.entries(prints).filter(([slot, print]) => {
-        const drawing = find(doc, 'drawing', slots[slot]);
-        return drawing && printOf(drawing) !== print;
-      }).length
-    );
-  }, 0);
 }
 
 /**

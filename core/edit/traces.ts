@@ -1,7 +1,6 @@
 /** Points followed from drawing to drawing: clicked on each, dragged to where they should be. */
 import { find, putEntities, type Id, type ShotDocument, type Trace } from '../document/index.ts';
-import { exposures, runStart } from '../timing/index.ts';
-import { placeOf } from './place.ts';
+import { exposures, runStart, placeOf } from '../timing/index.ts';
 
 /** Sets a traced point on a slot; a trace that is not there yet begins with it. @param aim where it should be, not where it is. */
 export function putTracePoint(

@@ -10,8 +10,7 @@ import {
   type ShotDocument,
   type Variant,
 } from '../document/index.ts';
-import { timedLayers } from '../timing/index.ts';
-import { elementOf } from './place.ts';
+import { timedLayers, elementOf } from '../timing/index.ts';
 import { deleteEntities } from './remove.ts';
 import { tiedTo } from './sweep.ts';
 

@@ -95,5 +95,6 @@ export function newStarter(
     layers: {},
     paints: {},
     laid: {},
+    along: null,
   };
 }

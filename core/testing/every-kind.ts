@@ -147,6 +147,7 @@ export function everyKind(newId: NewId): ShotDocument {
       layers: { body: line.layer.id },
       paints: { body: first },
       laid: { body: [{ drawingId: drawings[0].id, slot: slotA, print }] },
+      along: print,
     },
     {
       kind: 'variant',
@@ -173,6 +174,7 @@ export function everyKind(newId: NewId): ShotDocument {
       ties: [{ from: drawings[0].order[0]!, to: null }],
       laid: { [slotA]: print },
       hangsOn: [print, print],
+      along: print,
     },
     {
       kind: 'fill',

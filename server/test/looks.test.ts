@@ -15,12 +15,12 @@ import {
   type Stroke,
 } from '@tallow/core/document';
 import { blurred } from '@tallow/core/canvas';
+import { boundsPrint } from '@tallow/core/derived';
 import {
   addFinish,
   addLayer,
   addMark,
   addMarks,
-  boundsPrint,
   fillPlace,
   layFills,
   newFinish,

@@ -1,6 +1,7 @@
 /** Tone: shade and light cut from a body by the element's light, on layers of their own. */
 import { find, keysIn, withoutKey, type Tone } from '@tallow/core/document';
-import { setElement, touchedTones } from '@tallow/core/edit';
+import { touchedOf } from '@tallow/core/derived';
+import { setElement } from '@tallow/core/edit';
 import { useState } from 'react';
 import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
@@ -176,7 +177,7 @@ export function TonePanel() {
   const { tone, isNew } = found;
   const whyNot = whyNotTone(now);
   const body = find(now.doc, 'layer', tone.bodyId);
-  const touched = isNew ? 0 : touchedTones(now.doc, tone);
+  const touched = isNew ? 0 : touchedOf(now.doc, tone).length;
   return (
     <Panel
       label="Tone"

@@ -17,7 +17,6 @@ import {
 } from '@tallow/core/plan';
 import { useMemo } from 'react';
 import { useDesk } from '../state/desk.ts';
-import { layFollowers } from '../state/laying.ts';
 import { setPlanning, take, usePlan } from '../state/plan.ts';
 import { drag } from './drag.ts';
 import { pointsText, ROSE, type Sight } from './sight.ts';
@@ -85,9 +84,6 @@ export function PathMark({ path, sight, faint }: { path: Path; sight: Sight; fai
         setPath(doc, path.id, {
           nodes: moveNode(path.nodes, index, { x: from.x + p.x - start.x, y: from.y + p.y - start.y }),
         }),
-      done: () => {
-        layFollowers(path.id);
-      },
     });
   };
   const stampPath = (stamp: Stamp): string => ringText(stampRing(path.standIn, stamp), matrix);
@@ -121,9 +117,6 @@ export function PathMark({ path, sight, faint }: { path: Path; sight: Sight; fai
               name: 'move path',
               change: (doc, p, from) =>
                 setPath(doc, path.id, { nodes: moveWay(path.nodes, p.x - from.x, p.y - from.y) }),
-              done: () => {
-                layFollowers(path.id);
-              },
             });
           }}
         />
@@ -198,9 +191,6 @@ export function PathMark({ path, sight, faint }: { path: Path; sight: Sight; fai
                     name: 'move tick',
                     change: (doc, point) =>
                       setPath(doc, path.id, { placed: placeTick(path, index, way.nearest(point)) }),
-                    done: () => {
-                      layFollowers(path.id);
-                    },
                   });
                 }}
               />

@@ -11,7 +11,6 @@ import { Slider } from '../parts/slider.tsx';
 import { swatchOf, type Current } from '../state/current.ts';
 import { desk, setDesk } from '../state/desk.ts';
 import { edit, endGesture, say } from '../state/document.ts';
-import { layFollowers } from '../state/laying.ts';
 import { setPlanning, take, usePlan } from '../state/plan.ts';
 import { Heading, Line, Select, Small, Words } from '../parts/panel.tsx';
 import { usePathFacts } from './path-mark.tsx';
@@ -56,7 +55,6 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
     },
     onDone: () => {
       endGesture();
-      layFollowers(path.id);
     },
   });
   const others = findAll(now.doc, 'path', now.element.paths).filter((p) => p.id !== path.id && !p.closed);
@@ -138,7 +136,6 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
           }}
           onDone={() => {
             endGesture();
-            layFollowers(path.id);
           }}
         />
       ))}
@@ -153,7 +150,6 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
         }))}
         onChoose={(value) => {
           set('path holds', { hold: Number(value) });
-          layFollowers(path.id);
         }}
       />
       <div className="flex flex-wrap gap-1.5 py-1">

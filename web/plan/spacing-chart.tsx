@@ -7,7 +7,6 @@ import { line, curveMonotoneX } from 'd3-shape';
 import { useRef } from 'react';
 import { useDesk } from '../state/desk.ts';
 import { edit, endGesture } from '../state/document.ts';
-import { layFollowers } from '../state/laying.ts';
 import { usePlan } from '../state/plan.ts';
 import { drag } from './drag.ts';
 import { tickAt, usePathFacts } from './path-mark.tsx';
@@ -35,9 +34,6 @@ export function SpacingChart({ path }: { path: Path }) {
   const placeOf = (event: { clientX: number; clientY: number }) => {
     const box = svg.current!.getBoundingClientRect();
     return { x: x.invert(event.clientX - box.left), y: Math.min(1, Math.max(0, y.invert(event.clientY - box.top))) };
-  };
-  const relay = () => {
-    layFollowers(path.id);
   };
   const marks = [...new Set([0, Math.round(last / 3), Math.round((2 * last) / 3), last])];
   return (
@@ -134,14 +130,12 @@ export function SpacingChart({ path }: { path: Path }) {
               onKeyUp={(event) => {
                 if (!event.key.startsWith('Arrow')) return;
                 endGesture();
-                relay();
               }}
               onPointerDown={(event) => {
                 drag(event, {
                   placeOf,
                   name: 'move tick',
                   change: (doc, p) => setPath(doc, path.id, { placed: placeTick(path, index, p.y) }),
-                  done: relay,
                 });
               }}
             />
@@ -181,7 +175,6 @@ export function SpacingChart({ path }: { path: Path }) {
                         setPath(doc, path.id, {
                           slows: path.slows.map((s) => (s.id === slow.id ? { ...s, at: p.y } : s)),
                         }),
-                      done: relay,
                     });
                   }}
                 >

@@ -3,7 +3,6 @@ import type { Path } from '@tallow/core/document';
 import type { PathSettings } from '@tallow/core/edit';
 import { Slider } from '../parts/slider.tsx';
 import { endGesture, say } from '../state/document.ts';
-import { layFollowers } from '../state/laying.ts';
 import { takeTool } from '../state/plan.ts';
 import { Check, Heading, Words } from '../parts/panel.tsx';
 
@@ -28,7 +27,6 @@ export function StandInSettings({
     },
     onDone: () => {
       endGesture();
-      layFollowers(path.id);
     },
   });
   return (
@@ -62,7 +60,6 @@ export function StandInSettings({
         checked={path.perspective}
         onChange={(perspective) => {
           set('spacing by size', { perspective });
-          layFollowers(path.id);
         }}
       />
       <Slider label="Stretch by speed" unit="%" least={0} most={100} {...slide('stretch', 100)} />

@@ -1,6 +1,7 @@
 /** The settings of the starter in hand: previewed while they move, laid when they are let go. */
 import { find, findAll, type Phase, type Starter } from '@tallow/core/document';
-import { deleteStarter, releaseStarter, setLayer, touchedCount } from '@tallow/core/edit';
+import { touchedOf } from '@tallow/core/derived';
+import { deleteStarter, releaseStarter, setLayer } from '@tallow/core/edit';
 import { starterOf, settingsOf, type Control } from '@tallow/core/starters';
 import { Dices, Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -113,7 +114,7 @@ export function StarterPanel({ now, starter: laid }: { now: Current; starter: St
   const [more, setMore] = useState(false);
   const starter = moving?.id === laid.id ? moving : laid;
   const kind = starterOf(starter.effect);
-  const touched = touchedCount(now.doc, laid);
+  const touched = touchedOf(now.doc, laid).length;
   const { mood } = now.element;
   const fitting = mood ? kind.moods?.[mood] : undefined;
   const paths = findAll(now.doc, 'path', now.element.paths);

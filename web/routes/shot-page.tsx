@@ -6,6 +6,8 @@ import { Column } from '../desk/column.tsx';
 import { KeysDialog } from '../desk/keys-dialog.tsx';
 import { Picture } from '../desk/picture.tsx';
 import { TopBar } from '../desk/top-bar.tsx';
+import { FOLLOWERS } from '../derived/followers.ts';
+import { followEdits } from '../derived/follow.ts';
 import { ExportStep } from '../export/export-step.tsx';
 import { Targets } from '../references/target.tsx';
 import { PlanColumn } from '../plan/plan-column.tsx';
@@ -103,6 +105,7 @@ function DeskStep({ planning }: { planning: boolean }) {
 export function ShotPage() {
   const { shotId = '', step = 'draw' } = useParams();
   const trouble = useShot(shotId);
+  useEffect(() => followEdits(FOLLOWERS), []);
   const full = useDesk((s) => s.full);
   const isOpen = useDocument((s) => s.doc?.shotId === shotId);
   if (step !== 'plan' && step !== 'draw' && step !== 'export') return <Navigate to={`/shots/${shotId}/draw`} replace />;

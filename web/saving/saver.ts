@@ -98,7 +98,7 @@ export class Saver {
     addEventListener('online', onOnline);
     this.unlisten = [
       onChange((ids, by) => {
-        if (by === 'user') this.keep(ids);
+        if (by !== 'server') this.keep(ids);
       }),
       browserStore.onChange(() => {
         if (!browserStore.isOpen) return;

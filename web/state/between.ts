@@ -11,29 +11,25 @@ import {
 import { find, randomId, type Between, type Id, type ShotDocument, type Tie, type Way } from '@tallow/core/document';
 import {
   betweenAtFrame,
-  betweensOf,
-  drawingBefore,
-  endsOf,
+  betweenWork,
+  crossesSeam,
   fitsWithin,
   freeBetween,
   gapAt,
   layBetweens,
   relayBetween,
-  staleBetweens,
   takeBetween,
-  touchedSlots,
   type BetweenFrames,
   type Gap,
 } from '@tallow/core/edit';
+import { endsOf } from '@tallow/core/derived';
 import { create } from 'zustand';
 import { compute } from '../workers/compute-client.ts';
 import { current } from './current.ts';
 import { desk, setDesk } from './desk.ts';
-import { edit, editAlong, endGesture, onChange, say, useDocument } from './document.ts';
+import { edit, endGesture, say, useDocument } from './document.ts';
 import { goTo } from './playhead.ts';
 import { whyNotTime, withDrawings } from './time-edits.ts';
-
-export { betweensOf, touchedSlots };
 
 interface BetweenDesk {
   readonly count: number;
@@ -99,31 +95,6 @@ export function sharesNow({ laid, gap }: BetweenNow): readonly number[] {
   return shares?.length === count ? shares : sharesFor(count, spread);
 }
 
-/** What in-betweens would be computed from, or null while a drawing is not loaded. */
-export function workFor(
-  doc: ShotDocument,
-  plan: Pick<Between, 'layerId' | 'from' | 'to' | 'shares' | 'way' | 'pathId' | 'ties'>,
-  seam: boolean,
-): BetweenWork | null {
-  const ends = endsOf(doc, plan);
-  if (!ends) return null;
-  const [from, to] = ends;
-  // Across the seam a piece may become the one that goes round before it: it goes on as it came.
-  const before = seam ? drawingBefore(doc, plan) : null;
-  const path = find(doc, 'path', plan.pathId) ?? null;
-  return { from, to, before, path, settings: plan };
-}
-
-/** Whether in-betweens lead across the seam: their first drawing comes after their second. */
-export function crossesSeam(
-  doc: ShotDocument,
-  { layerId, from, to }: Pick<Between, 'layerId' | 'from' | 'to'>,
-): boolean {
-  const list = find(doc, 'runlist', find(doc, 'layer', layerId)?.runListId);
-  const at = (slot: Id) => list?.runs.findIndex((run) => run.slot === slot) ?? 0;
-  return at(to) < at(from);
-}
-
 export function whyNotBetween(): string | null {
   const { gap, laid } = betweenNow();
   const trouble = whyNotTime();
@@ -161,7 +132,7 @@ export function lay(gap: Gap, shares: readonly number[]): void {
   if (!layer) return;
   withDrawings([layer.slots[gap.from]!, layer.slots[gap.to]!], () => {
     const { doc: loaded } = useDocument.getState();
-    const work = loaded && workFor(loaded, plan, gap.seam);
+    const work = loaded && betweenWork(loaded, plan, gap.seam);
     if (!work) return;
     setBetween({ working: true });
     void compute()
@@ -172,7 +143,7 @@ export function lay(gap: Gap, shares: readonly number[]): void {
         edit(drawings.length === 1 ? 'in-between' : `${drawings.length} in-betweens`, (now) => {
           // Another step may have taken the drawings away meanwhile.
           if (!endsOf(now, plan)) return now;
-          const laid = layBetweens(now, gap, plan, drawings, [work.from, work.to], frames, randomId);
+          const laid = layBetweens(now, gap, plan, drawings, work, frames, randomId);
           frame = laid.frame;
           return laid.doc;
         });
@@ -221,10 +192,10 @@ const notComputed = (error: unknown): void => {
 async function relayNow(betweenId: Id, changes: Changes, name: string, gesture?: string): Promise<void> {
   const { doc } = useDocument.getState();
   const between = doc && find(doc, 'between', betweenId);
-  const work = between && workFor(doc, { ...between, ...changes }, crossesSeam(doc, between));
+  const work = between && betweenWork(doc, { ...between, ...changes }, crossesSeam(doc, between));
   if (!work) return;
   const drawings = await compute().between(work);
-  edit(name, (now) => relayBetween(now, betweenId, changes, drawings, [work.from, work.to]), gesture);
+  edit(name, (now) => relayBetween(now, betweenId, changes, drawings, work), gesture);
   if (!gesture) endGesture();
 }
 
@@ -285,34 +256,10 @@ export const setFree = (laid: Between): void => {
   edit('let in-betweens be', (doc) => freeBetween(doc, laid.id));
 };
 
-let checking = false;
-/** Lays again what hangs on drawings that have changed, as part of the step that changed them. */
-async function follow(): Promise<void> {
-  if (checking) return;
-  checking = true;
-  try {
-    for (let i = 0; i < 50; i++) {
-      const { doc } = useDocument.getState();
-      const now = current();
-      const stale = doc && now ? staleBetweens(doc, now.element.id)[0] : undefined;
-      const work = doc && stale ? workFor(doc, stale, crossesSeam(doc, stale)) : null;
-      if (!stale || !work) return;
-      const drawings = await compute().between(work);
-      const ends = endsOf(doc!, stale)?.map(({ id }) => id) ?? [];
-      const hangsOn = new Set([...ends, ...(stale.pathId ? [stale.pathId] : [])]);
-      editAlong(hangsOn, (latest) => relayBetween(latest, stale.id, {}, drawings, [work.from, work.to]));
-    }
-  } catch (error) {
-    notComputed(error);
-  } finally {
-    checking = false;
-  }
+/** How in-betweens are laid again when what they hang on has changed. */
+export async function betweensAgain(doc: ShotDocument, stale: Between) {
+  const work = betweenWork(doc, stale, crossesSeam(doc, stale));
+  if (!work) return null;
+  const drawings = await compute().between(work);
+  return (latest: ShotDocument) => relayBetween(latest, stale.id, {}, drawings, work);
 }
-
-const WAIT_MS = 120;
-let timer: ReturnType<typeof setTimeout> | undefined;
-onChange((_, by) => {
-  if (by !== 'user') return;
-  clearTimeout(timer);
-  timer = setTimeout(() => void follow(), WAIT_MS);
-});

@@ -80,7 +80,7 @@ test('what came from elsewhere is no step, and undo leaves it', () => {
   undo();
   stop();
   expect(find(doc(), 'layer', layer.id)).toMatchObject({ name: 'Line', locked: true });
-  expect(heard).toEqual(['user 1', 'server 1', 'user 1']);
+  expect(heard).toEqual(['edit 1', 'server 1', 'undo 1']);
 });
 
 test('a step that would take somebody else’s change away is left out and said', () => {

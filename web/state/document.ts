@@ -64,7 +64,9 @@ export const useDocument = create<DocumentState>(() => ({
   notice: null,
 }));
 
-type Listener = (changed: readonly Id[], by: 'user' | 'server') => void;
+/** An edit, undo or redo of the user's, or what came from the server. */
+export type ChangedBy = 'edit' | 'undo' | 'server';
+type Listener = (changed: readonly Id[], by: ChangedBy) => void;
 const listeners = new Set<Listener>();
 
 /**
@@ -91,13 +93,13 @@ interface MadeStep extends Step {
   readonly where?: unknown;
 }
 
-/** Tells of every change of the document: which ids, and whether the user or the server made it. */
+/** Tells of every change of the document: which ids, and what made it. */
 export function onChange(listener: Listener): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);
 }
 
-function change(doc: ShotDocument, ids: readonly Id[], by: 'user' | 'server', more: Partial<DocumentState> = {}): void {
+function change(doc: ShotDocument, ids: readonly Id[], by: ChangedBy, more: Partial<DocumentState> = {}): void {
   useDocument.setState((state) => ({ ...more, doc, serial: state.serial + 1 }));
   for (const listener of listeners) listener(ids, by);
 }
@@ -139,7 +141,7 @@ export function edit(name: string, change_: (doc: ShotDocument) => ShotDocument,
   const joins = gesture !== undefined && gesture === joining && last !== undefined;
   joining = gesture ?? null;
   const steps = joins ? [...done.slice(0, -1), joined(last, step)] : [...done.slice(1 - HISTORY), step];
-  change(next, ids, 'user', { done: steps, undone: [] });
+  change(next, ids, 'edit', { done: steps, undone: [] });
 }
 
 const joined = (first: MadeStep, second: Step): MadeStep => ({ ...joinSteps(first, second), where: first.where });
@@ -153,7 +155,7 @@ export function editAround(change_: (doc: ShotDocument) => ShotDocument): void {
   if (!doc) return;
   const next = change_(doc);
   const ids = Object.keys(touchedBetween(doc, next));
-  if (ids.length > 0) changeAround(next, ids, 'user');
+  if (ids.length > 0) changeAround(next, ids, 'edit');
 }
 
 /**
@@ -173,7 +175,7 @@ export function reEdit(name: string, change_: (doc: ShotDocument) => ShotDocumen
   joining = gesture;
   const steps = under ? done.slice(0, -1) : done.slice(1 - HISTORY);
   const where = under ? under.where : place?.take();
-  change(next, ids, 'user', { done: [...steps, { name, touched, where }], undone: [] });
+  change(next, ids, 'edit', { done: [...steps, { name, touched, where }], undone: [] });
 }
 
 /**
@@ -190,7 +192,7 @@ export function editAlong(hangsOn: ReadonlySet<Id>, change_: (doc: ShotDocument)
   const at = done.findLastIndex((step) => Object.keys(step.touched).some((id) => hangsOn.has(id)));
   const cause = done[at];
   const steps = cause ? done.with(at, joined(cause, { name: cause.name, touched })) : done;
-  change(next, ids, 'user', { done: steps });
+  change(next, ids, 'edit', { done: steps });
 }
 
 function travel(from: 'done' | 'undone'): void {
@@ -220,7 +222,7 @@ function travel(from: 'done' | 'undone'): void {
   change(
     next,
     Object.keys(step.touched),
-    'user',
+    'undo',
     from === 'done' ? { done: rest, undone: [...other, back] } : { undone: rest, done: [...other, back] },
   );
   if (step.where !== undefined) place?.bring(step.where);
@@ -233,7 +235,7 @@ export function takeBack(gesture: string): void {
   if (joining !== gesture || !doc || !step) return;
   joining = null;
   const before = applyStep(doc, reversed(step));
-  if (before) change(before, Object.keys(step.touched), 'user', { done: done.slice(0, -1) });
+  if (before) change(before, Object.keys(step.touched), 'undo', { done: done.slice(0, -1) });
 }
 
 export const undo = (): void => {

@@ -1,7 +1,7 @@
 /** Fills carried through drawings, and laid again where lines have changed since. */
 import { find, randomId, type Id } from '@tallow/core/document';
+import { boundsPrint } from '@tallow/core/derived';
 import {
-  boundsPrint,
   fillOfLayer,
   layFills,
   refillable,

@@ -1,9 +1,9 @@
 /** Filling on the desk: what bounds, by which rules, what lies under the pen, and the fills as they are laid. */
 import { find, findAll, randomId, shotOf, type Id, type Stroke } from '@tallow/core/document';
+import { boundsPrint } from '@tallow/core/derived';
 import {
   landMarks,
   boundsAt,
-  boundsPrint,
   fillPlace,
   layFills,
   repaint,

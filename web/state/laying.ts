@@ -1,5 +1,6 @@
 /** Starters on their way: previewed while their settings move, laid when they are let go. */
-import { find, randomId, type Effect, type Id, type Starter } from '@tallow/core/document';
+import { find, randomId, type Effect, type Id, type ShotDocument, type Starter } from '@tallow/core/document';
+import { pathPrint } from '@tallow/core/derived';
 import { layStarter, startersOf, type ByHand } from '@tallow/core/edit';
 import { newStarter, starterHolds, starterOf, type LaidFrame, type Preset } from '@tallow/core/starters';
 import { proxy } from 'comlink';
@@ -10,14 +11,15 @@ import { desk, setDesk } from './desk.ts';
 import { edit, say, useDocument } from './document.ts';
 import { plan, setPlanning, take } from './plan.ts';
 import { openEngine } from './session.ts';
-import { withDrawings } from './time-edits.ts';
+import { loaded, withDrawings } from './time-edits.ts';
 
 /** A starter with what the compute worker needs of the document, or null when its element is gone. */
 export function workOf(starter: Starter): StarterWork | null {
   const { doc } = useDocument.getState();
   const element = doc && find(doc, 'element', starter.elementId);
   if (!doc || !element) return null;
-  return { starter, element, path: find(doc, 'path', starter.pathId) ?? null };
+  const path = find(doc, 'path', starter.pathId) ?? null;
+  return { starter: { ...starter, along: path && pathPrint(path) }, element, path };
 }
 
 const layersOf = (starter: Starter): Id[] => Object.values(starter.layers);
@@ -92,7 +94,7 @@ export async function layNow(starter: Starter, name: string, byHand: ByHand = 'k
         const before = find(now, 'starter', starter.id);
         return layStarter(
           now,
-          before ? { ...starter, laid: before.laid, layers: before.layers } : starter,
+          before ? { ...work.starter, laid: before.laid, layers: before.layers } : work.starter,
           laid,
           randomId,
           byHand,
@@ -135,9 +137,33 @@ export function layNew(effect: Effect, preset?: Preset): void {
   void layNow({ ...fresh, ...onPath }, `lay ${kind.name.toLowerCase()}`);
 }
 
-/** Lays again what follows a path that has been changed. */
-export function layFollowers(pathId: Id): void {
-  const now = current();
-  const follower = now && startersOf(now.doc, now.element.id).find((starter) => starter.pathId === pathId);
-  if (follower) void layNow(follower, 'lay along the changed path');
+/** How a starter is laid again when the path it follows has changed; drawings changed by hand stay. */
+export async function starterAgain(_: ShotDocument, stale: Starter) {
+  const work = workOf(stale);
+  const own = ++layings;
+  if (!work) return null;
+  const { name } = starterOf(stale.effect);
+  try {
+    const frames = await compute().lay(
+      work,
+      proxy((done: number, of: number) => {
+        if (own === layings) setPlanning({ laying: { name, done, of } });
+        return Promise.resolve();
+      }),
+    );
+    if (!frames || own !== layings) return null;
+    await loaded(
+      Object.values(stale.laid)
+        .flat()
+        .map(({ drawingId }) => drawingId),
+    );
+    return (latest: ShotDocument) => {
+      const starter = find(latest, 'starter', stale.id);
+      return starter && starterHolds(latest, starter).length === frames.length
+        ? layStarter(latest, { ...starter, along: work.starter.along }, frames, randomId)
+        : latest;
+    };
+  } finally {
+    if (own === layings) setPlanning({ laying: null });
+  }
 }

@@ -86,19 +86,27 @@ export function editTime(
   goTo(frame);
 }
 
+/** Drawings that are still being fetched. */
+const stillMissing = (ids: readonly Id[]): Id[] => {
+  const { missing } = useDocument.getState();
+  return ids.filter((id) => missing.has(id));
+};
+
+/** Comes when drawings are here. @throws if the server can not be reached. */
+export async function loaded(ids: readonly Id[]): Promise<void> {
+  const wanted = stillMissing(ids);
+  if (wanted.length > 0) await openSaver()?.load(wanted);
+}
+
 /** Waits for drawings that are still being fetched, then does something with them. */
 export function withDrawings(ids: readonly Id[], then: () => void): void {
-  const { missing } = useDocument.getState();
-  const wanted = ids.filter((id) => missing.has(id));
-  if (wanted.length === 0) {
+  if (stillMissing(ids).length === 0) {
     then();
     return;
   }
-  void openSaver()
-    ?.load(wanted)
-    .then(then, () => {
-      say('A drawing is not loaded yet and the server cannot be reached. Try again when it can.');
-    });
+  void loaded(ids).then(then, () => {
+    say('A drawing is not loaded yet and the server cannot be reached. Try again when it can.');
+  });
 }
 
 function drawingsOf(now: Current, runs: Picked): Id[] {

@@ -1,23 +1,23 @@
 /** Tone on the desk: cut from a body in the compute worker, laid, and laid again by itself when what it hangs on changes. */
-import { find, randomId, TONE_KEYS, valueAt, withKey, withNumber, type Id, type Tone } from '@tallow/core/document';
 import {
-  indicesOf,
-  layTone,
-  newTone,
-  setElement,
-  staleTone,
-  toneAbout,
-  toneHangsOn,
-  toneSlots,
-  type ToneSlot,
-} from '@tallow/core/edit';
+  find,
+  randomId,
+  TONE_KEYS,
+  valueAt,
+  withKey,
+  withNumber,
+  type Id,
+  type ShotDocument,
+  type Tone,
+} from '@tallow/core/document';
+import { indicesOf, layTone, newTone, setElement, toneAbout, toneSlots, type ToneSlot } from '@tallow/core/edit';
 import { roundOf, shownOn } from '@tallow/core/timing';
 import { proxy } from 'comlink';
 import { create } from 'zustand';
 import { compute } from '../workers/compute-client.ts';
 import { current, type Current } from './current.ts';
 import { desk } from './desk.ts';
-import { edit, editAlong, endGesture, onChange, say, useDocument } from './document.ts';
+import { edit, endGesture, say } from './document.ts';
 import { runsInHand, withDrawings } from './time-edits.ts';
 
 export const useTone = create<{ working: { readonly done: number; readonly of: number } | null }>(() => ({
@@ -148,45 +148,17 @@ export function setLight(angle: number, keyed: boolean): void {
 export const lightNow = (now: Current): number =>
   valueAt(now.element.light, desk().frame, roundOf(now.element, now.length));
 
-let following = false;
-/** Cuts again what hangs on bodies, lines or light that have changed, as part of the step that changed them. */
-async function follow(): Promise<void> {
-  if (following) return;
-  following = true;
-  try {
-    for (let i = 0; i < 20; i++) {
-      const now = current();
-      const tones = now
-        ? Object.values(now.doc.entities).filter((e): e is Tone => e.kind === 'tone' && e.elementId === now.element.id)
-        : [];
-      const stale = tones
-        .map((tone) => ({ tone, slots: now ? staleTone(now.doc, tone) : [] }))
-        .find(({ slots }) => slots.length > 0);
-      if (!stale) return;
-      const cuts = await cut(stale.slots, true);
-      if (!cuts) return;
-      if (!now) return;
-      editAlong(toneHangsOn(now.doc, stale.tone, stale.slots), (doc) => {
-        const tone = find(doc, 'tone', stale.tone.id);
-        return tone ? layTone(doc, tone, cuts, randomId) : doc;
-      });
-    }
-  } catch (error) {
-    notCut(error);
-  } finally {
-    following = false;
-  }
+/** How tone is cut again when body, details or light have changed. */
+export async function toneAgain(doc: ShotDocument, stale: Tone, parts: readonly Id[]) {
+  const cuts = await cut(toneSlots(doc, stale, new Set(parts)), true);
+  return (
+    cuts &&
+    ((latest: ShotDocument) => {
+      const tone = find(latest, 'tone', stale.id);
+      return tone ? layTone(latest, tone, cuts, randomId) : latest;
+    })
+  );
 }
-
-const WAIT_MS = 200;
-let timer: ReturnType<typeof setTimeout> | undefined;
-onChange((_, by) => {
-  if (by !== 'user') return;
-  const { doc } = useDocument.getState();
-  if (!doc || !Object.values(doc.entities).some(({ kind }) => kind === 'tone')) return;
-  clearTimeout(timer);
-  timer = setTimeout(() => void follow(), WAIT_MS);
-});
 
 /** Layers of a tone that are there, in its order. */
 export const toneLayers = (now: Current, tone: Tone) =>

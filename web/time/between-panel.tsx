@@ -1,7 +1,7 @@
 /** In-betweens: how many, where on the way, which way, and which mark becomes which. */
 import { sharesFor } from '@tallow/core/between';
 import { findAll, WAYS, type Way } from '@tallow/core/document';
-import { fitsWithin } from '@tallow/core/edit';
+import { betweenWork, crossesSeam, fitsWithin, touchedSlots } from '@tallow/core/edit';
 import { Link2 } from 'lucide-react';
 import { Check, Line, Panel, Select, Small, Words } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
@@ -11,7 +11,6 @@ import { endGesture } from '../state/document.ts';
 import {
   betweenNow,
   countFor,
-  crossesSeam,
   framesFor,
   goBy,
   layHere,
@@ -22,11 +21,9 @@ import {
   spreadAs,
   takeAway,
   tiesNow,
-  touchedSlots,
   untieAll,
   useBetween,
   whyNotBetween,
-  workFor,
   type BetweenNow,
 } from '../state/between.ts';
 import { showPanel } from '../state/panels.ts';
@@ -39,7 +36,7 @@ function Pairs({ now, what }: { now: Current; what: BetweenNow }) {
   const plan = what.laid ?? (what.gap && { ...what.gap, shares: [0.5], way: 'straight' as const, pathId: null });
   const ties = tiesNow(what);
   const work =
-    plan && workFor(now.doc, { ...plan, ties }, what.laid ? crossesSeam(now.doc, what.laid) : what.gap!.seam);
+    plan && betweenWork(now.doc, { ...plan, ties }, what.laid ? crossesSeam(now.doc, what.laid) : what.gap!.seam);
   if (!work) return null;
   const pairings = pairsOf(work);
   const whole = pairings.filter(({ from, to }) => from.length > 0 && to.length > 0);

@@ -3,7 +3,8 @@ import { bodyOf } from '@tallow/core/between';
 import type { Id, Mark } from '@tallow/core/document';
 import { apply, type Matrix } from '@tallow/core/geometry';
 import { tracedPath } from '../pick/pick-overlay.tsx';
-import { betweenNow, crossesSeam, pairsOf, setBetween, tie, tiesNow, useBetween, workFor } from '../state/between.ts';
+import { betweenWork, crossesSeam } from '@tallow/core/edit';
+import { betweenNow, pairsOf, setBetween, tie, tiesNow, useBetween } from '../state/between.ts';
 import type { Current } from '../state/current.ts';
 import { useDesk } from '../state/desk.ts';
 
@@ -25,7 +26,7 @@ export function PairDots({
   const ties = laid ? tiesNow(what) : own;
   const work =
     plan &&
-    workFor(
+    betweenWork(
       now.doc,
       { layerId: plan.layerId, from: plan.from, to: plan.to, shares: [], way: 'straight', pathId: null, ties },
       laid ? crossesSeam(now.doc, laid) : (gap?.seam ?? false),

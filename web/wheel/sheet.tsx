@@ -3,7 +3,7 @@ import { keyedFrames } from '@tallow/core/edit';
 import { isVisible } from '@tallow/core/timing';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { touchedSlots, betweensOf } from '../state/between.ts';
+import { betweensOf, touchedSlots } from '@tallow/core/edit';
 import type { Current } from '../state/current.ts';
 import { setDesk, useDesk } from '../state/desk.ts';
 import { goTo } from '../state/playhead.ts';

@@ -35,6 +35,8 @@ export interface Between {
   readonly laid: Readonly<Record<Id, string>>;
   /** Prints of the two drawings it was laid from. */
   readonly hangsOn: readonly [string, string];
+  /** Print of the path they were laid along, or null where there was none, or none was kept. */
+  readonly along: string | null;
 }
 
 const tie = z
@@ -45,7 +47,8 @@ const PATH: Pointer = { field: 'pathId', to: 'path', bond: 'seeks' };
 
 export const between = kindOf<Between>({
   kind: 'between',
-  version: 1,
+  version: 2,
+  upgrades: [(body) => ({ ...body, along: null })],
   schema: z
     .strictObject({
       kind: z.literal('between'),
@@ -64,6 +67,7 @@ export const between = kindOf<Between>({
       ties: z.array(tie).max(5000),
       laid: z.record(id, print),
       hangsOn: z.tuple([print, print]),
+      along: print.nullable(),
     })
     .refine((b) => b.shares.length === b.slots.length, { path: ['shares'], message: 'must be as many as slots' }),
   // The slots, where they lie and what they were laid from belong together.

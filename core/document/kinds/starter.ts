@@ -58,6 +58,8 @@ export interface Starter {
   readonly paints: Readonly<Record<string, Id>>;
   /** What was laid, by output, in order. */
   readonly laid: Readonly<Record<string, readonly LaidDrawing[]>>;
+  /** Print of the path it was laid along, or null where there was none, or none was kept. */
+  readonly along: string | null;
 }
 
 const plain = z.string().regex(/^[a-z][a-zA-Z0-9]{0,31}$/, 'must be a short plain name');
@@ -70,7 +72,8 @@ const LAID: Pointer = { field: 'laid', to: 'drawing', bond: 'seeks' };
 
 export const starter = kindOf<Starter>({
   kind: 'starter',
-  version: 1,
+  version: 2,
+  upgrades: [(body) => ({ ...body, along: null })],
   schema: z.strictObject({
     kind: z.literal('starter'),
     id,
@@ -91,6 +94,7 @@ export const starter = kindOf<Starter>({
     layers: z.record(plain, id),
     paints: z.record(plain, id),
     laid: z.record(plain, z.array(laid).max(2000)),
+    along: print.nullable(),
   }),
   merge: { settings: 'fields', layers: 'record', paints: 'record', laid: 'record' },
   points: ['element', 'path', 'layer', 'swatch', 'drawing'],

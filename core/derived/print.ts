@@ -1,5 +1,5 @@
-/** Fingerprints of what is drawn: of a drawing's marks with their paint, or of their outlines alone. */
-import type { Drawing, Mark } from '../document/index.ts';
+/** Fingerprints: of a drawing's marks with their paint, of their outlines alone, and of a path. */
+import type { Drawing, Mark, Path } from '../document/index.ts';
 
 type Marks = Pick<Drawing, 'marks' | 'order'>;
 
@@ -60,3 +60,18 @@ export function outlinesOf(drawings: readonly Marks[]): string {
 
 /** The same for one mark. */
 export const outlineOf = (mark: Mark): string => printMarks([mark], false);
+
+const textOf = (hash: number): string => (hash >>> 0).toString(16).padStart(8, '0');
+
+/** A short text that changes whenever the way a path goes does. */
+export const wayPrint = ({ nodes, closed }: Pick<Path, 'nodes' | 'closed'>): string =>
+  textOf(printText(printColumn(0x811c9dc5, nodes), String(closed)));
+
+/** A short text that changes whenever the way a path goes does, or its ticks, or what is seen on them. */
+export function pathPrint(path: Path): string {
+  const { from, ticks, hold, softStart, softEnd, slows, perspective, placed, standIn } = path;
+  const { shape, ...form } = standIn;
+  const slow = slows.map(({ at, width, amount }) => [at, width, amount]);
+  const told = [wayPrint(path), from, ticks, hold, softStart, softEnd, slow, perspective, placed, form];
+  return textOf(printColumn(printText(0x811c9dc5, JSON.stringify(told)), shape ?? new Float32Array()));
+}

@@ -1,0 +1,81 @@
+/** Every kind of derived content, and what is asked of all of them alike. */
+import { find, type Drawing, type Entity, type Id, type ShotDocument } from '../document/index.ts';
+import { between } from './between.ts';
+import type { Derived, LaidThing, Source } from './derived.ts';
+import { fill } from './fill.ts';
+import { outlineOf, printOf } from './print.ts';
+import { starter } from './starter.ts';
+import { tone } from './tone.ts';
+
+export type { Derived, LaidThing, Source } from './derived.ts';
+export { endsOf } from './between.ts';
+export { boundsPrint } from './fill.ts';
+export { litSlots, type Lit } from './tone.ts';
+export { outlineOf, pathPrint, printOf, wayPrint } from './print.ts';
+
+/** All of them, each by its kind of entity. */
+export const DERIVED = { starter, between, fill, tone } as const;
+
+export type DerivedKind = keyof typeof DERIVED;
+export type DerivedEntity = Extract<Entity, { kind: DerivedKind }>;
+
+const isDerived = (entity: Entity): entity is DerivedEntity => entity.kind in DERIVED;
+
+/** Its descriptor; the compiler can not know that each list entry takes the kind it stands under. */
+const derivedOf = (entity: DerivedEntity): Derived<DerivedEntity> =>
+  DERIVED[entity.kind] as unknown as Derived<DerivedEntity>;
+
+/** Whether a laid thing is still as it was laid. One that is gone, or not loaded, is not. */
+export function isAsLaid(doc: ShotDocument, { drawingId, markId, print }: Omit<LaidThing, 'slot'>): boolean {
+  const drawing = find(doc, 'drawing', drawingId);
+  if (!drawing) return false;
+  if (markId === null) return printOf(drawing) === print;
+  const mark = drawing.marks[markId];
+  return mark !== undefined && outlineOf(mark) === print;
+}
+
+/** What an entity laid and a hand has changed since. Drawings that are not loaded count as untouched. */
+export const touchedOf = (doc: ShotDocument, entity: DerivedEntity): LaidThing[] =>
+  derivedOf(entity)
+    .laid(doc, entity)
+    .filter((thing) => find(doc, 'drawing', thing.drawingId) && !isAsLaid(doc, thing));
+
+/** Derived content of which parts have to be laid again. */
+export interface Stale<E extends DerivedEntity = DerivedEntity> {
+  readonly entity: E;
+  /** The sources that have changed, one for each part. */
+  readonly sources: readonly Source[];
+}
+
+/**
+ * The derived content of an element that has to be laid again.
+ * @param again of the kinds that are laid again so.
+ * @param changed what was changed since it was last asked: tells of sources that no print is kept of.
+ */
+export function staleOf(
+  doc: ShotDocument,
+  elementId: Id,
+  again: Derived<DerivedEntity>['again'],
+  changed: ReadonlySet<Id> = new Set(),
+): Stale[] {
+  return Object.values(doc.entities).flatMap((entity): Stale[] => {
+    if (!isDerived(entity) || entity.elementId !== elementId || derivedOf(entity).again !== again) return [];
+    const sources = derivedOf(entity)
+      .sources(doc, entity)
+      .filter(({ was, now, hangsOn }) => (was === null ? hangsOn.some((id) => changed.has(id)) : was !== now));
+    return sources.length > 0 ? [{ entity, sources }] : [];
+  });
+}
+
+/**
+ * An entity whose prints are those of what its drawings have become, for changes that no hand made: other paint, other
+ * ids. A print that was not that of its drawing before stays as it is: that drawing still counts as touched.
+ * @param doc before the change. @param become what a drawing has become.
+ */
+export function reprinted(doc: ShotDocument, entity: Entity, become: (drawing: Drawing) => Drawing): Entity {
+  if (!isDerived(entity)) return entity;
+  return derivedOf(entity).withPrints(doc, entity, (print, drawingId) => {
+    const drawing = find(doc, 'drawing', drawingId);
+    return drawing && printOf(drawing) === print ? printOf(become(drawing)) : print;
+  });
+}

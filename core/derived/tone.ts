@@ -1,0 +1,77 @@
+/** Tone: shade and light cut from a body, creased by the lines on it, turned to the element's light. */
+import { find, valueAt, type Drawing, type Id, type ShotDocument, type Tone } from '../document/index.ts';
+import { placeOf, roundOf, runStart, shownOn } from '../timing/index.ts';
+import type { Derived } from './derived.ts';
+import { outlinesOf } from './print.ts';
+
+/** A slot of a body with all that its tone hangs on. */
+export interface Lit {
+  readonly slot: Id;
+  readonly body: Drawing;
+  /** Drawings whose lines crease the body. */
+  readonly details: readonly Drawing[];
+  /** Direction the light comes from, degrees. */
+  readonly light: number;
+  readonly print: string;
+}
+
+/** The slots of a body with what their tone hangs on; those whose drawings are not loaded are left out. */
+export function litSlots(
+  doc: ShotDocument,
+  { bodyId, details }: Pick<Tone, 'bodyId' | 'details'>,
+  wanted: ReadonlySet<Id> | null = null,
+): Lit[] {
+  const { timed, turn, element } = placeOf(doc, bodyId);
+  const seen = new Set<Id>();
+  return timed.list.runs.flatMap((run, index): Lit[] => {
+    const { slot } = run;
+    const body = slot ? find(doc, 'drawing', timed.layer.slots[slot]) : undefined;
+    if (!slot || !body || seen.has(slot) || (wanted && !wanted.has(slot))) return [];
+    seen.add(slot);
+    const frame = runStart(timed.list, index, turn);
+    const over = details.flatMap((id) => {
+      if (!find(doc, 'layer', id)) return [];
+      const place = placeOf(doc, id);
+      return find(doc, 'drawing', shownOn(place.timed, frame, turn)?.drawingId) ?? [];
+    });
+    const light = valueAt(element.light, frame, roundOf(element, turn));
+    return [{ slot, body, details: over, light, print: `${outlinesOf([body, ...over])}@${light.toFixed(1)}` }];
+  });
+}
+
+export const tone: Derived<Tone> = {
+  kind: 'tone',
+  again: 'by itself',
+  laid: (doc, { laid }) =>
+    Object.entries(laid).flatMap(([layerId, prints]) => {
+      const slots = find(doc, 'layer', layerId)?.slots ?? {};
+      return Object.entries(prints).flatMap(([slot, print]) =>
+        slots[slot] ? [{ slot, drawingId: slots[slot], markId: null, print }] : [],
+      );
+    }),
+  sources: (doc, entity) => {
+    const body = find(doc, 'layer', entity.bodyId);
+    if (!body) return [];
+    const details = entity.details.flatMap((id) => find(doc, 'layer', id) ?? []);
+    // Other drawings may come to lie over a body: by a change of its layers' time, or of what they show.
+    const around = [entity.elementId, body.id, ...details.flatMap(({ id, slots }) => [id, ...Object.values(slots)])];
+    return litSlots(doc, entity, new Set(Object.keys(entity.hangsOn))).map(({ slot, body: drawing, print }) => ({
+      part: slot,
+      was: entity.hangsOn[slot]!,
+      now: print,
+      hangsOn: [...around, drawing.id],
+    }));
+  },
+  withPrints: (doc, entity, renewed) => ({
+    ...entity,
+    laid: Object.fromEntries(
+      Object.entries(entity.laid).map(([layerId, prints]) => {
+        const slots = find(doc, 'layer', layerId)?.slots ?? {};
+        return [
+          layerId,
+          Object.fromEntries(Object.entries(prints).map(([slot, print]) => [slot, renewed(print, slots[slot])])),
+        ];
+      }),
+    ),
+  }),
+};

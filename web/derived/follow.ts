@@ -1,0 +1,76 @@
+/** Lays derived content again when what it hangs on has changed, as part of the step that changed it. */
+import { staleOf, type DerivedEntity, type DerivedKind, type Stale } from '@tallow/core/derived';
+import type { Id, ShotDocument } from '@tallow/core/document';
+import { current } from '../state/current.ts';
+import { editAlong, onChange, say } from '../state/document.ts';
+
+/** How a kind of derived content is laid again: what is computed from the document, and the edit that lays it. */
+export interface LaidAgain<E extends DerivedEntity> {
+  /** As it is called in messages. */
+  readonly name: string;
+  /** @returns null when it can not be computed now, or was stopped. */
+  readonly lay: (
+    doc: ShotDocument,
+    entity: E,
+    parts: readonly string[],
+  ) => Promise<((latest: ShotDocument) => ShotDocument) | null>;
+}
+
+/** For each kind that is laid again by itself. */
+export type Followers = { readonly [K in DerivedKind]?: LaidAgain<Extract<DerivedEntity, { kind: K }>> };
+
+/** ms without a change after which it is looked. */
+const WAIT_MS = 150;
+
+/** Tells one state of what something hangs on from another: each is tried once. */
+const stateOf = ({ entity, sources }: Stale): string =>
+  [entity.id, ...sources.map(({ part, now }) => `${part}=${now}`)].join(' ');
+
+/** Follows the user's edits until it is told to stop. Undo and redo bring what was laid themselves. */
+export function followEdits(followers: Followers): () => void {
+  const changed = new Set<Id>();
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let following = false;
+  let stopped = false;
+
+  const layAgain = async (doc: ShotDocument, { entity, sources }: Stale): Promise<void> => {
+    const follower = followers[entity.kind] as LaidAgain<DerivedEntity> | undefined;
+    if (!follower) return;
+    try {
+      const laid = await follower.lay(
+        doc,
+        entity,
+        sources.map(({ part }) => part),
+      );
+      if (laid && !stopped) editAlong(new Set(sources.flatMap(({ hangsOn }) => hangsOn)), laid);
+    } catch (error) {
+      say(`The ${follower.name} could not be laid again: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  };
+
+  const follow = async (): Promise<void> => {
+    if (following) return;
+    following = true;
+    const tried = new Set<string>();
+    for (let now = current(); now && !stopped; now = current()) {
+      const next = staleOf(now.doc, now.element.id, 'by itself', changed).find((each) => !tried.has(stateOf(each)));
+      if (!next) break;
+      tried.add(stateOf(next));
+      await layAgain(now.doc, next);
+    }
+    changed.clear();
+    following = false;
+  };
+
+  const stopListening = onChange((ids, by) => {
+    if (by !== 'edit') return;
+    for (const id of ids) changed.add(id);
+    clearTimeout(timer);
+    timer = setTimeout(() => void follow(), WAIT_MS);
+  });
+  return () => {
+    stopped = true;
+    clearTimeout(timer);
+    stopListening();
+  };
+}
