@@ -5,8 +5,8 @@ import {
   reversed,
   shotOf,
   touchedBetween,
-  type Layer,
   type ShotDocument,
+  entitiesOf,
 } from '@tallow/core/document';
 import { addMarks } from '@tallow/core/edit';
 import { ByteCache } from '@tallow/core/render';
@@ -14,7 +14,7 @@ import { newId, shotWith, wandering } from './documents.ts';
 import { sideBySide, timeRow, type Row } from './measure.ts';
 
 function drawOne(doc: ShotDocument): { after: ShotDocument; step: ReturnType<typeof touchedBetween> } {
-  const layer = Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer')!;
+  const layer = entitiesOf(doc, 'layer')[0]!;
   const after = addMarks(doc, layer.id, 0, [wandering(shotOf(doc).swatches[0]!, 200)], newId);
   return { after, step: touchedBetween(doc, after) };
 }
@@ -48,7 +48,7 @@ function saveRow(): Row {
     body: encodeEntity(after.entities[id]!),
   }));
   const sent = JSON.stringify({ saveId: newId(), baseRevision: 1, puts, deletes: [] }).length;
-  const drawing = Object.values(after.entities).find((e) => e.kind === 'drawing' && e.id in step)!;
+  const drawing = entitiesOf(after, 'drawing').find((e) => e.id in step)!;
   const own = JSON.stringify(encodeEntity(drawing)).length;
   return {
     what: 'save after one stroke in 500 drawings',

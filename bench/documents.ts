@@ -4,10 +4,10 @@ import {
   putEntities,
   shotOf,
   type Drawing,
-  type Layer,
   type RunList,
   type ShotDocument,
   type Stroke,
+  entitiesOf,
 } from '@tallow/core/document';
 import { addLayer } from '@tallow/core/edit';
 import { seededIds, seededRandom } from '@tallow/core/geometry';
@@ -38,10 +38,10 @@ export function shotWith(drawings: number, layers = 1, strokes = 4, length = dra
     { name: 'Bench', width: 1920, height: 1080, rate: 24, length, background: '#101010' },
     newId,
   );
-  const element = Object.values(doc.entities).find((e) => e.kind === 'element')!;
+  const element = entitiesOf(doc, 'element')[0]!;
   for (let i = 1; i < layers; i++) doc = addLayer(doc, element.id, `L${i}`, 'body', null, newId).doc;
   const swatch = shotOf(doc).swatches[0]!;
-  for (const layer of Object.values(doc.entities).filter((e): e is Layer => e.kind === 'layer')) {
+  for (const layer of entitiesOf(doc, 'layer')) {
     const made = Array.from({ length: drawings }, (): Drawing => {
       const marks = Array.from({ length: strokes }, () => wandering(swatch, 120));
       return {

@@ -1,6 +1,6 @@
 /** Rows of ink and paint: a fill against a plain flood, fills through drawings, looks on the first pass, blurs at reduced size. */
 import { blurred } from '@tallow/core/canvas';
-import { shotOf, type Layer, type ShotDocument } from '@tallow/core/document';
+import { shotOf, type ShotDocument, entitiesOf } from '@tallow/core/document';
 import { addFinish, newFinish } from '@tallow/core/edit';
 import { carriedOn, paintableOf, paintedBy, regionAt, ringsOf, type Barrier } from '@tallow/core/paint';
 import { drawFrame } from '@tallow/core/render';
@@ -117,7 +117,7 @@ const FIRST_MS = 1000 / 6;
 
 function glowing(): ShotDocument {
   let doc = shotWith(1, 10);
-  const layers = Object.values(doc.entities).filter((e): e is Layer => e.kind === 'layer');
+  const layers = entitiesOf(doc, 'layer');
   for (const layer of layers.slice(0, 2)) doc = addFinish(doc, layer.id, newFinish(doc, 'glow', newId));
   return doc;
 }

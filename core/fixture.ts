@@ -3,7 +3,6 @@ import {
   find,
   newShotDocument,
   shotOf,
-  type Element,
   type Id,
   type Layer,
   type Mark,
@@ -12,6 +11,7 @@ import {
   type RunList,
   type ShotDocument,
   type Stroke,
+  entitiesOf,
 } from './document/index.ts';
 import { addMark, newDrawing, setElement } from './edit/index.ts';
 import { seededIds } from './geometry/index.ts';
@@ -31,7 +31,7 @@ export function fixture(seed = 1): Fixture {
   const newId = seededIds(seed);
   const format = { name: 'Test', width: 640, height: 360, rate: 24, length: 72, background: null };
   const base = newShotDocument(newId(), format, newId);
-  const element = Object.values(base.entities).find((e): e is Element => e.kind === 'element')!;
+  const element = entitiesOf(base, 'element')[0]!;
   const swatch = shotOf(base).swatches[0]!;
   const stroke = (...points: number[]): Stroke => {
     const at = (offset: number) => Float32Array.from({ length: points.length / 2 }, (_, i) => points[i * 2 + offset]!);

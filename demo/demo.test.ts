@@ -1,4 +1,4 @@
-import { find, referencesOf, type Between, type Layer } from '@tallow/core/document';
+import { find, referencesOf, entitiesOf } from '@tallow/core/document';
 import { bareRuns, touchedSlots } from '@tallow/core/edit';
 import { timedLayers } from '@tallow/core/timing';
 import { burstFlask, DEMO_SHOTS, skylightStrike, theGather, theSwing } from './index.ts';
@@ -17,16 +17,14 @@ test.each(DEMO_SHOTS.slice(2).map((build) => [build.name, build] as const))(
 
 test('the gather follows its path, on the holds of its phases', () => {
   const doc = theGather();
-  const starter = Object.values(doc.entities).find((e) => e.kind === 'starter')!;
+  const starter = entitiesOf(doc, 'starter')[0]!;
   expect(starter).toMatchObject({ effect: 'liquid', hold: null });
   expect(starter.kind === 'starter' && find(doc, 'path', starter.pathId)).toMatchObject({ name: 'Gather', ticks: 16 });
 });
 
 test('what stands behind the effects shows on every frame', () => {
   for (const doc of [skylightStrike(), burstFlask()]) {
-    const still = Object.values(doc.entities).filter(
-      (e): e is Layer => e.kind === 'layer' && find(doc, 'runlist', e.runListId)!.period === 1,
-    );
+    const still = entitiesOf(doc, 'layer').filter((e) => find(doc, 'runlist', e.runListId)!.period === 1);
     expect(still.length).toBeGreaterThan(0);
     for (const layer of still) {
       const element = find(doc, 'element', layer.elementId)!;
@@ -38,11 +36,11 @@ test('what stands behind the effects shows on every frame', () => {
 
 test('the swing stands in keys and breakdowns, with in-betweens laid and its smears to draw', () => {
   const doc = theSwing();
-  const pipe = Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer' && e.name === 'Pipe')!;
+  const pipe = entitiesOf(doc, 'layer').find((e) => e.name === 'Pipe')!;
   const list = find(doc, 'runlist', pipe.runListId)!;
   expect(Object.values(list.poses).filter((pose) => pose === 'key')).toHaveLength(3);
   expect(bareRuns({ layer: pipe, list })).toHaveLength(3);
-  const betweens = Object.values(doc.entities).filter((e): e is Between => e.kind === 'between');
+  const betweens = entitiesOf(doc, 'between');
   expect(betweens.map(({ slots }) => slots.length).sort()).toEqual([1, 2]);
   expect(touchedSlots(doc, betweens).size).toBe(0);
 });

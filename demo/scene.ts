@@ -7,7 +7,6 @@ import {
   find,
   type Effect,
   type FinishKind,
-  type Layer,
   type Id,
   type Mark,
   type NewId,
@@ -17,6 +16,7 @@ import {
   type Starter,
   type Swatch,
   type SwatchRole,
+  entitiesOf,
 } from '@tallow/core/document';
 import { addFinish, layStarter, newFinish, setFinish, setFinishNumber } from '@tallow/core/edit';
 import { drawingOf, layAll, newStarter, sceneOf, settingsOf, starterOf } from '@tallow/core/starters';
@@ -95,7 +95,7 @@ export function stillElement(
   const added = addElementTo(doc, name, { x: 0, y: 0 }, newId);
   const still = stillLayer(added.doc, added.elementId, name, marks, { x: 0, y: 0 }, newId);
   const element = find(still, 'element', added.elementId)!;
-  const plane = Object.values(still.entities).find((e): e is Plane => e.kind === 'plane')!;
+  const plane = entitiesOf(still, 'plane')[0]!;
   const shot = find(still, 'shot', doc.shotId)!;
   const [first, ...rest] = plane.placements;
   const behind = where === 'behind';
@@ -169,7 +169,7 @@ export function finishedWith(
 ): ShotDocument {
   let next = doc;
   for (const [name, list] of Object.entries(looks)) {
-    const layer = Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer' && e.name === name);
+    const layer = entitiesOf(doc, 'layer').find((e) => e.name === name);
     if (!layer) throw new Error(`There is no layer “${name}” in this shot`);
     for (const { kind, numbers = {}, choices = {}, swatch } of list) {
       const finish = newFinish(next, kind, newId, 7);

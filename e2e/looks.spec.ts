@@ -10,17 +10,17 @@ import {
   readEntity,
   shotOf,
   touchedBetween,
-  type Element,
   type Entity,
   type FinishKind,
   type Layer,
   type Shape,
   type ShotDocument,
+  entitiesOf,
 } from '../core/document/index.ts';
 import { addFinish, addLayer, addMark, newFinish, setElement } from '../core/edit/index.ts';
 import { polygonRing } from '../core/geometry/index.ts';
 import { drawDrawing, drawFrame, paintsOf, type Means, type Surface } from '../core/render/index.ts';
-import { fittedView, viewMatrix } from '../web/state/view.ts';
+import { fittedView, viewMatrix } from '../web/view/view.ts';
 import { address, countOf, makeShot, openDesk, painted, Pen, saved, stored } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
@@ -73,7 +73,7 @@ const star = (swatch: string, radius: number, turn = 0): Shape => ({
 test('every look is the same in the browser and on the server, within the stated tolerance', async ({ page }) => {
   const shot = await makeShot(address());
   const doc = await changed(shot, (base) => {
-    const element = Object.values(base.entities).find((e): e is Element => e.kind === 'element')!;
+    const element = entitiesOf(base, 'element')[0]!;
     const swatches = findAll(base, 'swatch', shotOf(base).swatches);
     let next = setElement(base, element.id, { time: 'cycle' });
     const put = (name: string, shape: Shape, looks: readonly FinishKind[], choices: Record<string, string> = {}) => {

@@ -24,7 +24,7 @@ function sheetOf(kind: StarterKind, rows: readonly { preset: number; seed: numbe
   const height = laid.reduce((sum, { frames }) => sum + Math.ceil(frames.length / COLUMNS) * CELL.height, 0);
   const canvas = createCanvas(COLUMNS * CELL.width, height);
   const context: SKRSContext2D = canvas.getContext('2d');
-  context.fillStyle = kind.effect === 'smoke' || kind.effect === 'burst' ? '#20262d' : '#17130f';
+  context.fillStyle = kind.ground ?? '#17130f';
   context.fillRect(0, 0, canvas.width, canvas.height);
   let top = 0;
   const colourOf = (paint: string) => kind.paints.find((p) => p.key === paint)!.colour;

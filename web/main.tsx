@@ -4,7 +4,7 @@ import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import './app.css';
 import { ShotPage } from './routes/shot-page.tsx';
 import { ShotsPage } from './routes/shots-page.tsx';
-import { rememberDesk } from './state/preferences.ts';
+import { rememberDesk } from './page/preferences.ts';
 
 rememberDesk();
 

@@ -12,7 +12,7 @@ import {
 } from '@tallow/core/render';
 import type { BrushSettings } from '@tallow/core/document';
 import type { Matrix } from '@tallow/core/geometry';
-import { Compositor } from '../../web/desk/compositor.ts';
+import { Compositor } from '../../web/picture/compositor.ts';
 import { makeSurface } from '../../web/workers/surfaces.ts';
 import { shotWith } from '../documents.ts';
 import { median } from '../measure.ts';

@@ -5,4 +5,5 @@ export * from './between.ts';
 export * from './spread.ts';
 export * from './boil.ts';
 export * from './ahead.ts';
+export * from './pieces.ts';
 export * from './lay.ts';

@@ -1,8 +1,7 @@
 /** How wide a brush draws at each sample: its width, by pressure, by the pen's lean, tapered at the ends. */
-import type { BrushKind, BrushSettings, Samples } from '../document/index.ts';
+import type { BrushSettings, Samples } from '../document/index.ts';
+import { TIPS } from './tips.ts';
 
-/** What the lightest touch leaves of each brush's width. */
-const LIGHTEST: Readonly<Record<BrushKind, number>> = { ink: 0.1, pencil: 0.6, grain: 0.8, haze: 1 };
 /** How many times as broad a pen lying flat draws, at a full answer to tilt. */
 const FLAT = 4;
 /** Lean that is no lean yet: hands hold a pen this far off upright, as a share of a right angle. */
@@ -14,7 +13,7 @@ export const leanOf = (altitude: number): number =>
 
 /** Half the width at a pressure of 0 to 1 and an altitude in radians, px of element space, tapers left out. */
 export function breadthAt(brush: BrushSettings, pressure: number, altitude: number = Math.PI / 2): number {
-  const least = LIGHTEST[brush.kind];
+  const least = TIPS[brush.kind].lightest;
   const pressed = brush.pressure ? least + (1 - least) * pressure : 1;
   return (brush.width / 2) * pressed * (1 + (FLAT - 1) * (brush.tilt ?? 0) * leanOf(altitude));
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { ringPoints } from '../geometry/index.ts';
 import type { BrushSettings } from '../document/index.ts';
 import {
-  CHUNK,
+  TIPS,
   breadthAt,
   chunkBox,
   chunkCount,
@@ -119,7 +119,7 @@ describe('chunks', () => {
         const samples = fed(list, 0).finish();
         for (let c = 0; c < chunkCount(samples.x.length, brush); c++) {
           const box = chunkBox(samples, brush, c);
-          for (let i = c * CHUNK.ink; i < Math.min(samples.x.length, (c + 1) * CHUNK.ink + 1); i++) {
+          for (let i = c * TIPS.ink.chunk; i < Math.min(samples.x.length, (c + 1) * TIPS.ink.chunk + 1); i++) {
             const r = breadthAt(brush, samples.pressure[i]!);
             expect(samples.x[i]! - r).toBeGreaterThanOrEqual(box.left - 1e-3);
             expect(samples.y[i]! + r).toBeLessThanOrEqual(box.bottom + 1e-3);

@@ -1,4 +1,5 @@
 export * from './steady.ts';
+export { TIPS } from './tips.ts';
 export * from './breadth.ts';
 export * from './walk.ts';
 export * from './ink.ts';

@@ -4,7 +4,7 @@ import {
   answered,
   breadthAt,
   breadths,
-  CHUNK,
+  TIPS,
   chunkBox,
   chunkCount,
   firstOpenChunk,
@@ -97,7 +97,7 @@ describe('the texture of a stroke', () => {
 describe('haze', () => {
   const haze: BrushSettings = { kind: 'haze', width: 28, opacity: 1, pressure: false, flow: 0.5 };
   test('lays as much along every length of a stroke, across the seams of chunks', () => {
-    const samples = line(CHUNK.haze * 3 + 1, 10);
+    const samples = line(TIPS.haze.chunk * 3 + 1, 10);
     const laid = [0, 1, 2].map((c) => stamps(samples, haze, c).reduce((sum, [, , , opacity]) => sum + opacity, 0));
     const [a, b, c] = laid as [number, number, number];
     expect(Math.abs(a - b) / b).toBeLessThan(0.06);
@@ -138,8 +138,8 @@ describe('width', () => {
           const [early, late] = [fed(first), fed([...first, ...more])];
           const open = firstOpenChunk(early.view(), brush, early.settledCount);
           for (let c = 0; c < open; c++)
-            expect(breadths(late.view(), brush, c * CHUNK.ink, (c + 1) * CHUNK.ink)).toEqual(
-              breadths(early.view(), brush, c * CHUNK.ink, (c + 1) * CHUNK.ink),
+            expect(breadths(late.view(), brush, c * TIPS.ink.chunk, (c + 1) * TIPS.ink.chunk)).toEqual(
+              breadths(early.view(), brush, c * TIPS.ink.chunk, (c + 1) * TIPS.ink.chunk),
             );
         },
       ),

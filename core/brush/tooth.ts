@@ -7,22 +7,8 @@ import type { BrushSettings, Samples } from '../document/index.ts';
 import { hashShare } from '../geometry/index.ts';
 import { breadths, leanOf } from './breadth.ts';
 import type { PathSink } from '../canvas/index.ts';
+import { TIPS } from './tips.ts';
 import { along, chunkEnds, pieceAt } from './walk.ts';
-
-interface Tooth {
-  /** Flecks on a stretch as long as the brush is wide, at full pressure. */
-  readonly density: number;
-  /** Smallest and largest fleck, as shares of the width. */
-  readonly sizes: readonly [number, number];
-  readonly corners: number;
-  /** What the lightest touch leaves of the flecks. */
-  readonly lightest: number;
-}
-
-const TEETH = {
-  pencil: { density: 120, sizes: [0.05, 0.13], corners: 4, lightest: 0.16 },
-  grain: { density: 420, sizes: [0.008, 0.05], corners: 6, lightest: 0.05 },
-} as const satisfies Record<string, Tooth>;
 
 /** A full turn in twelve: flecks are turned by whole steps, so that no engine rounds them its own way. */
 const TURN = Array.from({ length: 12 }, (_, i): [number, number] => [
@@ -43,15 +29,11 @@ function fleck(path: PathSink, x: number, y: number, size: number, corners: numb
   path.closePath();
 }
 
-/** Adds one chunk of a pencil's or grain's stroke to a path, element space, to be filled by the non-zero rule. */
-export function toothChunk(
-  path: PathSink,
-  samples: Samples,
-  brush: BrushSettings & { readonly kind: 'pencil' | 'grain' },
-  seed: number,
-  chunk: number,
-): void {
-  const { density, sizes, corners, lightest } = TEETH[brush.kind];
+/** Adds the flecks of one chunk of a stroke to a path, element space, to be filled by the non-zero rule; none where its tip has no tooth. */
+export function toothChunk(path: PathSink, samples: Samples, brush: BrushSettings, seed: number, chunk: number): void {
+  const { tooth } = TIPS[brush.kind];
+  if (!tooth) return;
+  const { density, sizes, corners, lightest } = tooth;
   const [first, last] = chunkEnds(samples, brush, chunk);
   const half = breadths(samples, brush, first, last);
   const strewn = (i: number, amount: number, place: (t: number) => [number, number, number, number, number]) => {

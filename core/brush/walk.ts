@@ -2,35 +2,30 @@
  * The curve of a stroke, in fixed chunks of samples. Every brush draws a stroke chunk by chunk in order;
  * live, settled and exported strokes are drawn by the same function, which is what makes them equal to the pixel.
  */
-import type { BrushKind, BrushSettings, Samples } from '../document/index.ts';
+import type { BrushSettings, Samples } from '../document/index.ts';
 import type { Box } from '../geometry/index.ts';
 import { breadths, firstTapering } from './breadth.ts';
-
-/**
- * Samples per chunk; neighbouring chunks share the sample between them. Chunks of flecks are short: until a
- * chunk is finished it is drawn anew at every event of the pen, and flecks take long.
- */
-export const CHUNK: Readonly<Record<BrushKind, number>> = { ink: 32, pencil: 6, grain: 6, haze: 16 };
+import { TIPS } from './tips.ts';
 
 /** How many chunks a stroke of so many samples has; at least one. */
 export const chunkCount = (samples: number, { kind }: Pick<BrushSettings, 'kind'>): number =>
-  Math.max(1, Math.ceil((samples - 1) / CHUNK[kind]));
+  Math.max(1, Math.ceil((samples - 1) / TIPS[kind].chunk));
 
 /**
  * The first chunk that later samples can still change. A chunk reaches one sample past its end for its curve.
  * @param settled samples that no later one will move.
  */
 export function firstOpenChunk(samples: Samples, brush: BrushSettings, settled: number): number {
-  const byCurve = Math.max(0, Math.floor((settled - 2) / CHUNK[brush.kind]));
+  const byCurve = Math.max(0, Math.floor((settled - 2) / TIPS[brush.kind].chunk));
   return brush.taper?.[1]
-    ? Math.min(byCurve, Math.floor(firstTapering(samples, brush, settled) / CHUNK[brush.kind]))
+    ? Math.min(byCurve, Math.floor(firstTapering(samples, brush, settled) / TIPS[brush.kind].chunk))
     : byCurve;
 }
 
 /** The samples of a chunk, first and last. */
 export const chunkEnds = (samples: Samples, { kind }: BrushSettings, chunk: number): [number, number] => [
-  chunk * CHUNK[kind],
-  Math.min(samples.x.length - 1, (chunk + 1) * CHUNK[kind]),
+  chunk * TIPS[kind].chunk,
+  Math.min(samples.x.length - 1, (chunk + 1) * TIPS[kind].chunk),
 ];
 
 /** The curve from one sample to the next: a cubic piece, px of element space. */
@@ -84,13 +79,10 @@ export function walkChunk(samples: Samples, brush: BrushSettings, chunk: number,
   }
 }
 
-/** How far each brush's marks may lie outside its width, in half widths. */
-const STRAY: Readonly<Record<BrushKind, number>> = { ink: 1, pencil: 1.35, grain: 1.35, haze: 1.4 };
-
 /** The box one chunk covers, element space. */
 export function chunkBox(samples: Samples, brush: BrushSettings, chunk: number): Box {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  const stray = STRAY[brush.kind];
+  const stray = TIPS[brush.kind].stray;
   walkChunk(samples, brush, chunk, (x, y, radius) => {
     const r = radius * stray;
     left = Math.min(left, x - r);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { newShotDocument, shotOf, type Element, type Shape, type ShotDocument } from '../document/index.ts';
+import { newShotDocument, shotOf, type Shape, type ShotDocument, entitiesOf } from '../document/index.ts';
 import { addMark, copyDrawing, newDrawing } from '../edit/index.ts';
 import { seededIds, polygonRing } from '../geometry/index.ts';
 import { elementLength, timedLayers } from '../timing/index.ts';
@@ -52,7 +52,7 @@ describe('findings', () => {
     { name: 'T', width: 100, height: 100, rate: 24, length: 24, background: null },
     newId,
   );
-  const element = Object.values(base.entities).find((e): e is Element => e.kind === 'element')!;
+  const element = entitiesOf(base, 'element')[0]!;
   const layer = element.layers[0]!;
   const square = (x: number): Shape => ({
     kind: 'shape',

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { constant, newShotDocument, readEntity, type Finish } from '../document/index.ts';
+import { constant, newShotDocument, readEntity, type Finish, entitiesOf } from '../document/index.ts';
 import { addFinish, keyFinishNumber, moveFinish, newFinish, setFinishNumber } from '../edit/index.ts';
 import { doubleArea, polygonRing, ringPoints, seededIds } from '../geometry/index.ts';
 import { fixture, layerOf } from '../fixture.ts';
@@ -76,7 +76,7 @@ test('looks resolve on a frame: off ones and those without effect are left out, 
 });
 
 test('every kind of look is what the rules of bodies allow, and out of range it is refused', () => {
-  const layer = Object.values(doc.entities).find((e) => e.kind === 'layer')!;
+  const layer = entitiesOf(doc, 'layer')[0]!;
   for (const kind of lookKinds()) {
     expect(readEntity({ ...layer, finishes: [finish(kind)] })).toHaveProperty('ok');
     const [field] = LOOKS[kind].fields;

@@ -2,6 +2,7 @@ import { seededIds } from '../geometry/index.ts';
 import {
   documentOf,
   encodeEntity,
+  entitiesOf,
   newGuide,
   newPath,
   newShotDocument,
@@ -20,7 +21,7 @@ const doc = newShotDocument(
   { name: 'Test', width: 640, height: 360, rate: 24, length: 24, background: null },
   newId,
 );
-const element = Object.values(doc.entities).find((e): e is Element => e.kind === 'element')!;
+const element = entitiesOf(doc, 'element')[0]!;
 const nodes = Float32Array.of(0, 0, 0, 0, 10, 0, 90, 50, 80, 50, 90, 50);
 const drawn = newPath(element.id, 'Path 1', nodes, false, newId);
 const path = { ...drawn, standIn: { ...drawn.standIn, form: 'shape' as const, shape: nodes.slice() } };
@@ -57,7 +58,7 @@ describe('what is planned', () => {
   test('bodies from before planning are read as having nothing planned', () => {
     const { anchor, bases, phases, mood, paths, ...old } = element;
     expect(readEntity(old)).toEqual({ ok: { ...old, anchor, bases, phases, mood, paths } });
-    const layer = Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer')!;
+    const layer = entitiesOf(doc, 'layer')[0]!;
     const { starterId, ...oldLayer } = layer;
     expect(starterId).toBeNull();
     expect(readEntity(oldLayer)).toEqual({ ok: layer });
@@ -88,13 +89,13 @@ describe('what is planned', () => {
 
   test('points at what it needs: an element at its paths, a layer at its starter', () => {
     expect(referencesOf({ ...element, paths: [path.id] })).toContainEqual({ field: 'paths', id: path.id });
-    const layer = Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer')!;
+    const layer = entitiesOf(doc, 'layer')[0]!;
     expect(referencesOf({ ...layer, starterId: starter.id })).toContainEqual({ field: 'starterId', id: starter.id });
     expect(referencesOf(guide)).toEqual([]);
   });
 
   test('a copy of a shot has paths, guides and starters of its own', () => {
-    const layer = Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer')!;
+    const layer = entitiesOf(doc, 'layer')[0]!;
     const planned = documentOf(doc.shotId, [
       ...Object.values(doc.entities),
       { ...element, paths: [path.id] },

@@ -36,6 +36,27 @@ export function findAll<K extends EntityKind>(doc: ShotDocument, kind: K, ids: r
   return ids.flatMap((id) => find(doc, kind, id) ?? []);
 }
 
+type Grouped = ReadonlyMap<string, readonly Entity[]>;
+/** The entities of a document by kind. Documents never change, so it is worked out once for each, when first asked for. */
+const grouped = new WeakMap<ShotDocument['entities'], Grouped>();
+
+function groupsOf({ entities }: ShotDocument): Grouped {
+  const known = grouped.get(entities);
+  if (known) return known;
+  const groups = new Map<string, Entity[]>();
+  for (const entity of Object.values(entities)) {
+    const group = groups.get(entity.kind);
+    if (group) group.push(entity);
+    else groups.set(entity.kind, [entity]);
+  }
+  grouped.set(entities, groups);
+  return groups;
+}
+
+/** All entities of a kind, in the order of the document. */
+export const entitiesOf = <K extends EntityKind>(doc: ShotDocument, kind: K): readonly EntityOf<K>[] =>
+  (groupsOf(doc).get(kind) ?? []) as unknown as readonly EntityOf<K>[];
+
 /** The document with some entities put in, new or in place of older ones. */
 export function putEntities(doc: ShotDocument, ...entities: readonly Entity[]): ShotDocument {
   return {

@@ -1,7 +1,7 @@
 import { cycleOf, fixture, layerOf, listOf, runsOf } from '../fixture.ts';
 import { computeBetweens } from '../between/index.ts';
 import { endsOf, staleOf } from '../derived/index.ts';
-import { find, putEntities, type Between, type Drawing, type ShotDocument, type Variant } from '../document/index.ts';
+import { find, putEntities, type Drawing, type ShotDocument, entitiesOf } from '../document/index.ts';
 import {
   addMark,
   bareRuns,
@@ -148,11 +148,11 @@ it('are in a copy of the shot what they were: computed, and up to date; variants
   const { doc } = lay(four, 0, 'insert');
   const kept = keepVariant(doc, elementId, wholeScope(doc, elementId), newId);
   const copy = duplicateShot(kept, newId(), newId);
-  const betweens = Object.values(copy.entities).filter((e): e is Between => e.kind === 'between');
+  const betweens = entitiesOf(copy, 'between');
   expect(betweens).toHaveLength(1);
   expect(touchedSlots(copy, betweens).size).toBe(0);
   expect(staleOf(copy, betweens[0]!.elementId, 'by itself')).toEqual([]);
-  const variant = Object.values(copy.entities).find((e): e is Variant => e.kind === 'variant' && e.held !== null)!;
+  const variant = entitiesOf(copy, 'variant').find((e) => e.held !== null)!;
   const shown = showVariant(copy, variant.id);
   const layer = layerOf(shown, variant.scope[0]!);
   expect(Object.values(layer.slots).every((id) => find(shown, 'drawing', id))).toBe(true);

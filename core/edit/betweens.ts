@@ -11,6 +11,7 @@ import {
   type NewId,
   type Run,
   type ShotDocument,
+  entitiesOf,
 } from '../document/index.ts';
 import { endsOf, printOf, touchedOf, wayPrint } from '../derived/index.ts';
 import type { BetweenWork } from '../between/index.ts';
@@ -46,7 +47,7 @@ export interface Gap {
 }
 
 export const betweensOf = (doc: ShotDocument, elementId: Id): Between[] =>
-  Object.values(doc.entities).filter((e): e is Between => e.kind === 'between' && e.elementId === elementId);
+  entitiesOf(doc, 'between').filter((e) => e.elementId === elementId);
 
 /** The in-betweens a frame of a layer belongs to: one of theirs shows, or the drawing they begin from. */
 export function betweenAtFrame(doc: ShotDocument, layerId: Id, frame: number): Between | undefined {

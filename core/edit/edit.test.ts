@@ -7,11 +7,10 @@ import {
   referencesOf,
   shotOf,
   type Drawing,
-  type Element,
-  type Layer,
   type RunList,
   type ShotDocument,
   type Stroke,
+  entitiesOf,
 } from '../document/index.ts';
 import { elementLength, shownOn, timedLayers } from '../timing/index.ts';
 import {
@@ -39,7 +38,7 @@ const base = newShotDocument(
   { name: 'Test', width: 640, height: 360, rate: 24, length: 24, background: null },
   newId,
 );
-const element = Object.values(base.entities).find((e): e is Element => e.kind === 'element')!;
+const element = entitiesOf(base, 'element')[0]!;
 const layerId = element.layers[0]!;
 const one = Float32Array.of(1);
 const stroke = (): Stroke => ({
@@ -55,8 +54,7 @@ const holds = (doc: ShotDocument, layer = layerId): string =>
     .runs.map((r) => (r.slot ? r.length : -r.length))
     .join(' ');
 const length = (doc: ShotDocument): number => elementLength(doc, find(doc, 'element', element.id)!);
-const drawings = (doc: ShotDocument): Drawing[] =>
-  Object.values(doc.entities).filter((e): e is Drawing => e.kind === 'drawing');
+const drawings = (doc: ShotDocument): readonly Drawing[] => entitiesOf(doc, 'drawing');
 
 /** Three drawings on 2s. */
 const three = [0, 0, 2].reduce(
@@ -127,7 +125,7 @@ describe('layers', () => {
     expect(find(moveLayer(doc, made, element.id, 1), 'element', element.id)!.layers).toEqual([layerId, made]);
     const gone = deleteLayer(doc, layerId);
     expect(drawings(gone)).toHaveLength(0);
-    expect(Object.values(gone.entities).filter((e) => e.kind === 'runlist')).toHaveLength(1);
+    expect(entitiesOf(gone, 'runlist')).toHaveLength(1);
   });
   test('say why they cannot be drawn on', () => {
     const timed = timedLayers(base, element)[0]!;
@@ -173,9 +171,7 @@ describe('when two people changed the same thing', () => {
   test('a drawing deleted under the pen gets a layer of its own', () => {
     const lost: Drawing = { kind: 'drawing', id: newId(), marks: {}, order: [] };
     const kept = rescueDrawing({ ...base, entities: { ...base.entities, [lost.id]: lost } }, lost);
-    const layer = Object.values(kept.entities).find(
-      (e): e is Layer => e.kind === 'layer' && e.name === 'Kept drawing',
-    )!;
+    const layer = entitiesOf(kept, 'layer').find((e) => e.name === 'Kept drawing')!;
     expect(Object.values(layer.slots)).toEqual([lost.id]);
     expect(rescueDrawing(kept, lost)).toBe(kept);
   });

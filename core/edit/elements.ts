@@ -8,8 +8,8 @@ import {
   type Element,
   type Id,
   type NewId,
-  type Placement,
   type ShotDocument,
+  entitiesOf,
 } from '../document/index.ts';
 import { deleteEntities } from './remove.ts';
 
@@ -54,9 +54,7 @@ export const deleteElement = (doc: ShotDocument, elementId: Id): ShotDocument =>
 
 /** Moves an element one place to the front (-1) or to the back (1) on its plane. */
 export function moveElement(doc: ShotDocument, elementId: Id, by: -1 | 1): ShotDocument {
-  const placement = Object.values(doc.entities).find(
-    (e): e is Placement => e.kind === 'placement' && e.elementId === elementId,
-  );
+  const placement = entitiesOf(doc, 'placement').find((e) => e.elementId === elementId);
   const plane = findAll(doc, 'plane', shotOf(doc).planes).find((p) => placement && p.placements.includes(placement.id));
   if (!placement || !plane) return doc;
   const at = plane.placements.indexOf(placement.id);

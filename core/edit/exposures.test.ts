@@ -5,12 +5,11 @@ import {
   find,
   newShotDocument,
   shotOf,
-  type Drawing,
-  type Element,
   type Run,
   type RunList,
   type ShotDocument,
   type Stroke,
+  entitiesOf,
 } from '../document/index.ts';
 import {
   placedElements,
@@ -59,7 +58,7 @@ const base = newShotDocument(
   { name: 'Test', width: 640, height: 360, rate: 24, length: 72, background: null },
   newId,
 );
-const element = Object.values(base.entities).find((e): e is Element => e.kind === 'element')!;
+const element = entitiesOf(base, 'element')[0]!;
 const layerId = element.layers[0]!;
 const one = Float32Array.of(1);
 const stroke = (): Stroke => ({
@@ -166,7 +165,7 @@ describe('picked drawings', () => {
   test('copied drawings are drawings of their own after this one', () => {
     const { doc } = pasteClip(five, layerId, 0, clipOf(five, layerId, [3, 4]), newId);
     expect(marksOn(doc)).toEqual([1, 4, 5, 2, 3, 4, 5]);
-    expect(Object.values(doc.entities).filter((e): e is Drawing => e.kind === 'drawing')).toHaveLength(7);
+    expect(entitiesOf(doc, 'drawing')).toHaveLength(7);
   });
   test('deleting closes up, or holds the drawing before', () => {
     expect(holds(deleteRuns(five, layerId, [1, 2], 'close up').doc)).toBe('2 2 2');

@@ -1,4 +1,4 @@
-import { find, newShotDocument, type Element } from '../document/index.ts';
+import { find, newShotDocument, entitiesOf } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import { addLayer, fillPlace, setLayer, withFillLayer } from './index.ts';
 
@@ -8,7 +8,7 @@ const doc = newShotDocument(
   { name: 'T', width: 100, height: 50, rate: 24, length: 12, background: null },
   newId,
 );
-const element = Object.values(doc.entities).find((e): e is Element => e.kind === 'element')!;
+const element = entitiesOf(doc, 'element')[0]!;
 const line = element.layers[0]!;
 const made = withFillLayer(doc, line, newId);
 const layerIds = (d: typeof doc) => find(d, 'element', element.id)!.layers;
@@ -16,8 +16,8 @@ const layerIds = (d: typeof doc) => find(d, 'element', element.id)!.layers;
 test('a fill layer is made right under its lines, on their exposures, and leaves no run list of its own behind', () => {
   expect(layerIds(made.doc)).toEqual([line, made.layerId]);
   expect(find(made.doc, 'layer', made.layerId)!.runListId).toBe(find(doc, 'layer', line)!.runListId);
-  const lists = Object.values(made.doc.entities).filter((e) => e.kind === 'runlist');
-  expect(lists).toHaveLength(Object.values(doc.entities).filter((e) => e.kind === 'runlist').length);
+  const lists = entitiesOf(made.doc, 'runlist');
+  expect(lists).toHaveLength(entitiesOf(doc, 'runlist').length);
 });
 
 test('where there is a fill layer it is taken, from the lines and from itself, and the lines bound both times', () => {

@@ -10,6 +10,7 @@ import {
   type NewId,
   type Shape,
   type ShotDocument,
+  entitiesOf,
 } from '../document/index.ts';
 import { withoutArea, type Point } from '../geometry/index.ts';
 import { isAsLaid, outlineOf, staleOf } from '../derived/index.ts';
@@ -22,7 +23,7 @@ import { addMarks } from './drawings.ts';
 export type FillPlan = Pick<Fill, 'layerId' | 'bounds' | 'gap' | 'under'>;
 
 export const fillOfLayer = (doc: ShotDocument, layerId: Id): Fill | undefined =>
-  Object.values(doc.entities).find((e): e is Fill => e.kind === 'fill' && e.layerId === layerId);
+  entitiesOf(doc, 'fill').find((e) => e.layerId === layerId);
 
 const shapeFrom = ({ rings, swatch }: FilledShape, id: Id): Shape => ({
   kind: 'shape',

@@ -20,6 +20,7 @@ export * from './sweep.ts';
 export * from './stretches.ts';
 export * from './ties.ts';
 export * from './cells.ts';
+export * from './sheet-cells.ts';
 export * from './variants.ts';
 export * from './cycle.ts';
 export * from './values.ts';

@@ -1,4 +1,4 @@
-import { find, newShotDocument, shotOf, type Drawing, type Element, type Mark, type Shape } from '../document/index.ts';
+import { find, newShotDocument, shotOf, type Drawing, type Mark, type Shape, entitiesOf } from '../document/index.ts';
 import { polygonRing, seededIds } from '../geometry/index.ts';
 import { sheetsOf } from '../render/index.ts';
 import {
@@ -36,7 +36,7 @@ const square = (): Shape => ({
     ]),
   ],
 });
-const element = Object.values(empty.entities).find((e): e is Element => e.kind === 'element')!;
+const element = entitiesOf(empty, 'element')[0]!;
 const lower = element.layers[0]!;
 const top = addLayer(empty, element.id, 'Top', 'body', lower, newId);
 /** The lower layer has drawings on frames 1 and 3, the upper one on frame 1, held throughout. */

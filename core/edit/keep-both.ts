@@ -6,11 +6,11 @@ import {
   newLayer,
   putEntities,
   type Drawing,
-  type Element,
   type Entity,
   type Id,
   type Layer,
   type ShotDocument,
+  entitiesOf,
 } from '../document/index.ts';
 import { listOf } from './layers.ts';
 import { addSwatch } from './shot.ts';
@@ -61,7 +61,7 @@ export function keepBoth(doc: ShotDocument, mine: Entity, fields: readonly strin
       };
     }
     case 'runlist': {
-      const layer = Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer' && e.runListId === mine.id);
+      const layer = entitiesOf(doc, 'layer').find((e) => e.runListId === mine.id);
       return {
         doc: layer ? copyLayer(doc, layer, {}, mine, copyId) : doc,
         notice: `The timing of “${layer?.name ?? 'a layer'}” was changed in two places. Yours is kept as a copy of the layer.`,
@@ -77,10 +77,8 @@ export function keepBoth(doc: ShotDocument, mine: Entity, fields: readonly strin
 
 /** Gives a drawing that somebody else deleted while it was being drawn on a layer of its own again. */
 export function rescueDrawing(doc: ShotDocument, drawing: Drawing): ShotDocument {
-  const isShown = Object.values(doc.entities).some(
-    (e) => e.kind === 'layer' && Object.values(e.slots).includes(drawing.id),
-  );
-  const element = Object.values(doc.entities).find((e): e is Element => e.kind === 'element');
+  const isShown = entitiesOf(doc, 'layer').some((e) => Object.values(e.slots).includes(drawing.id));
+  const element = entitiesOf(doc, 'element')[0];
   if (isShown || !element) return doc;
   let made = 0;
   const nextId = () => derivedId(drawing.id, `kept ${(made += 1)}`);

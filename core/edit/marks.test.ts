@@ -1,4 +1,4 @@
-import { find, newShotDocument, shotOf, type Drawing, type Shape } from '../document/index.ts';
+import { find, newShotDocument, shotOf, type Shape, entitiesOf } from '../document/index.ts';
 import { polygonRing, seededIds } from '../geometry/index.ts';
 import { addMark, changeMarks, deleteMarks, duplicateMarks, orderMarks, replaceMarks, namedPiece } from './index.ts';
 import { fixture } from '../fixture.ts';
@@ -9,7 +9,7 @@ const empty = newShotDocument(
   { name: 'T', width: 100, height: 50, rate: 24, length: 12, background: null },
   newId,
 );
-const layerId = Object.values(empty.entities).find((e) => e.kind === 'layer')!.id;
+const layerId = entitiesOf(empty, 'layer')[0]!.id;
 const square = (): Shape => ({
   kind: 'shape',
   id: newId(),
@@ -26,7 +26,7 @@ const square = (): Shape => ({
 });
 const [a, b, c, d] = [square(), square(), square(), square()];
 const doc = [a, b, c, d].reduce((all, mark) => addMark(all, layerId, 0, mark, newId), empty);
-const drawing = Object.values(doc.entities).find((e): e is Drawing => e.kind === 'drawing')!;
+const drawing = entitiesOf(doc, 'drawing')[0]!;
 const sets = (...ids: string[]) => ({ [drawing.id]: ids });
 const orderIn = (next: typeof doc) => find(next, 'drawing', drawing.id)!.order;
 

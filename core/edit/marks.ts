@@ -1,4 +1,5 @@
 /** Edits of marks that are there already. */
+import { closedUp, type Joining, joined } from '../marks/index.ts';
 import {
   find,
   putEntities,
@@ -7,6 +8,7 @@ import {
   type Mark,
   type NewId,
   type ShotDocument,
+  type Stroke,
 } from '../document/index.ts';
 
 /** Some marks of some drawings, by drawing. */
@@ -103,4 +105,21 @@ export function duplicateMarks(doc: ShotDocument, sets: MarkSets, newId: NewId):
     };
   });
   return { doc: putEntities(doc, ...changed), sets: made };
+}
+
+/** Leads the open ends of some strokes of each drawing together: a single one closes, several become the first of them. */
+export function joinMarks(doc: ShotDocument, sets: MarkSets, how: Joining): ShotDocument {
+  return Object.entries(sets).reduce((next, [drawingId, ids]) => {
+    const drawing = find(next, 'drawing', drawingId);
+    const lines = (drawing?.order ?? []).flatMap((id): Stroke[] => {
+      const mark = drawing!.marks[id]!;
+      return ids.includes(id) && mark.kind === 'stroke' ? [mark] : [];
+    });
+    const [first, ...rest] = lines;
+    if (!first) return next;
+    const whole = rest.length === 0 ? closedUp(first, how) : rest.reduce((all, line) => joined(all, line, how), first);
+    return replaceMarks(next, { [drawingId]: lines.map(({ id }) => id) }, (mark) =>
+      mark.id === first.id ? [whole] : [],
+    );
+  }, doc);
 }

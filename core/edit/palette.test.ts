@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { hexOf, oklchOf, shifted } from '../colour/index.ts';
-import { find, FIRST_SWATCHES, shotOf, type Drawing } from '../document/index.ts';
+import { find, FIRST_SWATCHES, shotOf, entitiesOf } from '../document/index.ts';
 import { paletteCss, paletteText, readPalette } from '../formats/index.ts';
 import { fixture } from '../fixture.ts';
 import { paintsOnLayer, plainOf } from '../render/index.ts';
@@ -41,7 +41,7 @@ test('where a swatch is used is told, and what is used nowhere can go', () => {
 
 test('merging takes every mark along, and gradients and tints with them', () => {
   const merged = mergeSwatch(drawn, swatch, others[1]!);
-  const drawing = Object.values(merged.entities).find((e): e is Drawing => e.kind === 'drawing')!;
+  const drawing = entitiesOf(merged, 'drawing')[0]!;
   expect(Object.values(drawing.marks).map((m) => m.kind === 'stroke' && m.swatch)).toEqual([others[1]]);
   expect(find(merged, 'swatch', swatch)).toBeUndefined();
   expect(mergeSwatch(drawn, swatch, swatch)).toBe(drawn);
@@ -96,7 +96,7 @@ test('palettes go out as text and CSS and come back as they were', () => {
     ],
     newId,
   );
-  const named = (name: string) => Object.values(brought.entities).find((e) => e.kind === 'swatch' && e.name === name)!;
+  const named = (name: string) => entitiesOf(brought, 'swatch').find((e) => e.name === name)!;
   expect(named('fade')).toMatchObject({
     gradient: { stops: [{ swatch: named('foot').id }, { swatch: named('head').id }] },
   });

@@ -3,11 +3,10 @@ import {
   find,
   newShotDocument,
   shotOf,
-  type Drawing,
-  type Element,
   type Layer,
   type ShotDocument,
   type Stroke,
+  entitiesOf,
 } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import { nodePoints, wayOf, wayThrough } from '../plan/index.ts';
@@ -33,7 +32,7 @@ const doc = newShotDocument(
   { name: 'Shot', width: 640, height: 360, rate: 24, length: 24, background: null },
   newId,
 );
-const element = Object.values(doc.entities).find((e): e is Element => e.kind === 'element')!;
+const element = entitiesOf(doc, 'element')[0]!;
 const swatch = shotOf(doc).swatches[0]!;
 const nodes = wayThrough(
   [
@@ -115,7 +114,7 @@ test('strokes of a drawing are revealed and taken away on a new layer; a drawing
     samples,
   };
   const drawn = addMarks(doc, element.layers[0]!, 0, [stroke], newId);
-  const drawing = Object.values(drawn.entities).find((e): e is Drawing => e.kind === 'drawing')!;
+  const drawing = entitiesOf(drawn, 'drawing')[0]!;
   const laid = revealDrawing(drawn, element.id, drawing.id, { comes: 4, goes: 4, overlap: 1 }, 2, 1, newId);
   const layer = find(laid.doc, 'layer', laid.layerId) as Layer;
   const own = Object.values(layer.slots).map((id) => Object.values(find(laid.doc, 'drawing', id)!.marks)[0]);

@@ -1,4 +1,4 @@
-import { newShotDocument, shotOf, find, type Element } from '../document/index.ts';
+import { newShotDocument, shotOf, find, entitiesOf } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import { newDrawing } from './drawings.ts';
 import { addElement, deleteElement } from './elements.ts';
@@ -10,7 +10,7 @@ const doc = newShotDocument(
   { name: 'Shot', width: 640, height: 360, rate: 24, length: 24, background: null },
   newId,
 );
-const element = Object.values(doc.entities).find((e): e is Element => e.kind === 'element')!;
+const element = entitiesOf(doc, 'element')[0]!;
 
 test('an element takes its paths and its own guides with it; the shot’s guides stay', () => {
   const other = addElement(doc, 'Other', 0, newId);

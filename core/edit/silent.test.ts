@@ -11,6 +11,7 @@ import {
   type Plate,
   type ShotDocument,
   type Tone,
+  entitiesOf,
 } from '../document/index.ts';
 import { cycleOf, fixture, layerOf } from '../fixture.ts';
 import { printOf } from '../derived/index.ts';
@@ -65,7 +66,7 @@ test('a shot made larger about its middle takes plates and its own guides along;
 describe('boil', () => {
   const doc = addMarks(base, layerId, 0, [stroke(0, 0, 9, 9)], newId);
   const breath = { marks: {}, order: [] };
-  const drawings = (d: ShotDocument) => Object.values(d.entities).filter(({ kind }) => kind === 'drawing').length;
+  const drawings = (d: ShotDocument) => entitiesOf(d, 'drawing').length;
   test('makes only variants that there is time to see', () => {
     const held = holdFor(doc, layerId, 0, 6).doc;
     expect(boilRoom(held, layerId, 0, 2)).toBe(2);
@@ -115,7 +116,7 @@ describe('what was computed and not touched by hand', () => {
   test('still counts as such in a duplicate of the shot', () => {
     const copy = duplicateShot(laid, newId(), newId);
     const of = <T>(kind: string) => Object.values(copy.entities).find((e) => e.kind === kind) as T;
-    const layer = Object.values(copy.entities).find((e) => e.kind === 'layer')!;
+    const layer = entitiesOf(copy, 'layer')[0]!;
     const copied = (slot: Id) => printOf(find(copy, 'drawing', layer.slots[slot])!);
     expect(of<Between>('between').laid).toEqual({ [b]: copied(b) });
     expect(of<Tone>('tone').laid).toEqual({ [layer.id]: { [a]: copied(a), [b]: 'touched by hand' } });
@@ -127,8 +128,7 @@ describe('where a stroke lands', () => {
   const { slots } = layerOf(doc, layerId);
   const [first] = Object.values(slots) as [Id];
   const mark = stroke(5, 5, 6, 6);
-  const holder = (d: ShotDocument): Drawing =>
-    Object.values(d.entities).find((e): e is Drawing => e.kind === 'drawing' && mark.id in e.marks)!;
+  const holder = (d: ShotDocument): Drawing => entitiesOf(d, 'drawing').find((e) => mark.id in e.marks)!;
 
   test('on the drawing that was under the pen, whatever was put in before it', () => {
     const moved = newDrawing(doc, layerId, 0, newId).doc;
@@ -145,7 +145,7 @@ describe('where a stroke lands', () => {
   });
   test('on a layer of its own where the layer is gone', () => {
     const landed = landMarks(dropEntities(doc, [layerId]), { layerId, drawingId: newId(), frame: 0 }, [mark], newId);
-    const layers = Object.values(landed.entities).filter((e) => e.kind === 'layer');
+    const layers = entitiesOf(landed, 'layer');
     expect(layers.some((layer) => Object.values(layer.slots).includes(holder(landed).id))).toBe(true);
   });
 });

@@ -3,10 +3,10 @@ import {
   newShotDocument,
   shotOf,
   type Drawing,
-  type Element,
   type Layer,
   type ShotDocument,
   type Starter,
+  entitiesOf,
 } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import { layAll, newStarter, sceneOf, starterOf } from '../starters/index.ts';
@@ -22,7 +22,7 @@ const blank = newShotDocument(
   { name: 'Shot', width: 1920, height: 1080, rate: 24, length: 48, background: null },
   newId,
 );
-const element = Object.values(blank.entities).find((e): e is Element => e.kind === 'element')!;
+const element = entitiesOf(blank, 'element')[0]!;
 const kind = starterOf('fire');
 // Small, so that laying it is quick.
 const small = { ...kind.presets[0]!, settings: { width: 60, height: 140, tongues: 2 } };
@@ -91,9 +91,7 @@ test('laid on other holds, what was drawn by hand keeps its number or goes onto 
   expect(totalLength(find(longer, 'runlist', layerOf(longer, 'line').runListId)!)).toBe(12);
   expect(Object.keys(layerOf(longer, 'line').slots)).toHaveLength(3);
   expect(drawingAt(longer, 'line', 1).order).toEqual([]);
-  const kept = Object.values(longer.entities).find(
-    (e): e is Layer => e.kind === 'layer' && e.name === 'Fire body, kept',
-  )!;
+  const kept = entitiesOf(longer, 'layer').find((e) => e.name === 'Fire body, kept')!;
   expect(Object.values(kept.slots)).toEqual([drawingAt(laid, 'body', 5).id]);
   // It shows where it showed before.
   expect(find(longer, 'runlist', kept.runListId)!.runs.map((r) => [r.slot !== null, r.length])).toEqual([
@@ -138,5 +136,5 @@ test('it can be deleted with all it laid, or let go so that its layers are ordin
   expect(find(gone, 'element', element.id)!.layers).toEqual(element.layers);
   const free = releaseStarter(laid, first.id);
   expect(startersOf(free, element.id)).toEqual([]);
-  expect(Object.values(free.entities).filter((e) => e.kind === 'layer')).toHaveLength(5);
+  expect(entitiesOf(free, 'layer')).toHaveLength(5);
 });

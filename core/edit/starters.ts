@@ -17,6 +17,7 @@ import {
   type ShotDocument,
   type Starter,
   type Swatch,
+  entitiesOf,
 } from '../document/index.ts';
 import { drawingOf, marksFrom, starterHolds, starterOf, type LaidFrame } from '../starters/index.ts';
 import { exposures, timedLayers, totalLength } from '../timing/index.ts';
@@ -54,8 +55,8 @@ function paintsFor(
 /** The folder of a starter's layers, made on top of its element if it has none. */
 function folderOf(doc: ShotDocument, starter: Starter, newId: NewId): { doc: ShotDocument; folder: Folder } {
   const own = new Set(Object.values(starter.layers));
-  const found = Object.values(doc.entities).find(
-    (e): e is Folder => e.kind === 'folder' && e.elementId === starter.elementId && e.layers.some((id) => own.has(id)),
+  const found = entitiesOf(doc, 'folder').find(
+    (e) => e.elementId === starter.elementId && e.layers.some((id) => own.has(id)),
   );
   if (found) return { doc, folder: found };
   const element = find(doc, 'element', starter.elementId)!;
@@ -279,7 +280,7 @@ export function startersOf(doc: ShotDocument, elementId: Id): Starter[] {
 export function deleteStarter(doc: ShotDocument, starterId: Id): ShotDocument {
   const starter = find(doc, 'starter', starterId);
   if (!starter) return doc;
-  const layers = Object.values(doc.entities).filter((e): e is Layer => e.kind === 'layer' && e.starterId === starterId);
+  const layers = entitiesOf(doc, 'layer').filter((e) => e.starterId === starterId);
   const without = deleteEntities(doc, [starterId, ...layers.map(({ id }) => id)]);
   // Folders that held nothing else go as well.
   const emptied = Object.values(without.entities).flatMap((e) =>

@@ -5,9 +5,9 @@ import {
   find,
   reversed,
   touchedBetween,
-  type Drawing,
   type Id,
   type ShotDocument,
+  entitiesOf,
 } from '../document/index.ts';
 import {
   elementLength,
@@ -97,7 +97,7 @@ it.each<[string, number, number, RunsChange, string]>([
 
 it('takes drawings that nothing shows any more with it, and undo brings them back exactly', () => {
   const next = change(eight, 4, 4, () => []);
-  const drawings = (doc: ShotDocument) => Object.values(doc.entities).filter((e) => e.kind === 'drawing').length;
+  const drawings = (doc: ShotDocument) => entitiesOf(doc, 'drawing').length;
   expect([drawings(eight), drawings(next)]).toEqual([8, 6]);
   const step = { name: 'delete', touched: touchedBetween(eight, next) };
   expect(applyStep(next, reversed(step))!.entities).toEqual(eight.entities);
@@ -302,7 +302,7 @@ it('holds together through any 200 edits, and undo restores every one exactly', 
         const shown = new Set(list.runs.flatMap((run) => run.slot ?? []));
         expect(Object.keys(layer.slots).every((slot) => shown.has(slot))).toBe(true);
         const kept = new Set(Object.values(layer.slots));
-        const all = Object.values(next.entities).filter((e): e is Drawing => e.kind === 'drawing');
+        const all = entitiesOf(next, 'drawing');
         expect(all.map(({ id }) => id).every((id) => kept.has(id))).toBe(true);
         expect(all).toHaveLength(kept.size);
         // Numbers tell drawings apart.

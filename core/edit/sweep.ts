@@ -1,10 +1,10 @@
 /** What edits leave behind: drawings nothing shows any more, slots no run has. */
-import { find, putEntities, type Id, type Layer, type ShotDocument } from '../document/index.ts';
+import { find, putEntities, type Id, type Layer, type ShotDocument, entitiesOf } from '../document/index.ts';
 import { dropUnkept } from './remove.ts';
 
 /** Layers that share a run list. */
 export const tiedTo = (doc: ShotDocument, runListId: Id): Layer[] =>
-  Object.values(doc.entities).filter((e): e is Layer => e.kind === 'layer' && e.runListId === runListId);
+  entitiesOf(doc, 'layer').filter((e) => e.runListId === runListId);
 
 const only = <T>(record: Readonly<Record<Id, T>>, kept: ReadonlySet<Id>): Readonly<Record<Id, T>> => {
   const entries = Object.entries(record);

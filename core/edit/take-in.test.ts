@@ -11,10 +11,10 @@ import {
   type Drawing,
   type Entity,
   type Id,
-  type Layer,
   type Starter,
   type Stroke,
   type Tone,
+  entitiesOf,
 } from '../document/index.ts';
 import { fixture } from '../fixture.ts';
 import { addMark, addMarks, addSwatch, newTone, setLayer, setSwatch } from './index.ts';
@@ -22,7 +22,7 @@ import { adoptPending, takeIn, type Acknowledged, type Pending, type Theirs } fr
 
 const { base, layerId, elementId, newId, swatch, stroke } = fixture();
 const start = addMark(base, layerId, 0, stroke(0, 0, 9, 9), newId);
-const drawing = Object.values(start.entities).find((e): e is Drawing => e.kind === 'drawing')!;
+const drawing = entitiesOf(start, 'drawing')[0]!;
 const known = (doc = start): Acknowledged => ({
   revision: 1,
   bodies: new Map(Object.entries(doc.entities)),
@@ -145,9 +145,7 @@ describe('taking in what others changed', () => {
     const kept = result.keep!(result.doc);
     const again = takeIn({ ...kept, entities: { ...kept.entities, [id]: mine.entities[id]! } }, known(from), theirs, 2);
     expect(again.keep).toBeNull();
-    expect(Object.values(kept.entities).filter((e) => e.kind === 'swatch' && e.name.startsWith('glow'))).toHaveLength(
-      2,
-    );
+    expect(entitiesOf(kept, 'swatch').filter((e) => e.name.startsWith('glow'))).toHaveLength(2);
   });
   test('a drawing deleted there and drawn on here gets a layer of its own, once', () => {
     const mine = addMarks(start, layerId, 0, [stroke(1, 1, 2, 2)], newId);
@@ -158,7 +156,7 @@ describe('taking in what others changed', () => {
     ];
     const result = takeIn(mine, known(), theirs, 2);
     const kept = result.keep!(result.doc);
-    const layers = Object.values(kept.entities).filter((e): e is Layer => e.kind === 'layer');
+    const layers = entitiesOf(kept, 'layer');
     expect(layers.filter(({ slots }) => Object.values(slots).includes(drawing.id))).toHaveLength(1);
     expect(takeIn(kept, result.acknowledged, [{ id: drawing.id, entity: null }], 3).keep).toBeNull();
   });

@@ -11,6 +11,7 @@ import {
   type Layer,
   type ShotDocument,
   type Stroke,
+  entitiesOf,
 } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import { elementLength, shownOn, timedLayers } from '../timing/index.ts';
@@ -79,7 +80,7 @@ class Person {
 
   /** One of the things people do, chosen by number. */
   act(what: number, at: number): void {
-    const element = Object.values(this.doc.entities).find((e): e is Element => e.kind === 'element')!;
+    const element = entitiesOf(this.doc, 'element')[0]!;
     const layers = timedLayers(this.doc, element);
     const { layer } = layers[at % layers.length]!;
     const length = elementLength(this.doc, element);

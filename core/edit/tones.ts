@@ -18,6 +18,7 @@ import {
   type SwatchRole,
   type Tone,
   type ToneKey,
+  entitiesOf,
 } from '../document/index.ts';
 import { distance, shifted } from '../colour/index.ts';
 import { joinedAreas, type Point } from '../geometry/index.ts';
@@ -43,9 +44,7 @@ const NEAR = 0.1;
 
 /** The tone a layer belongs to: as its body, or as one of its layers. */
 export const toneAbout = (doc: ShotDocument, layerId: Id): Tone | undefined =>
-  Object.values(doc.entities).find(
-    (e): e is Tone => e.kind === 'tone' && (e.bodyId === layerId || Object.values(e.layers).includes(layerId)),
-  );
+  entitiesOf(doc, 'tone').find((e) => e.bodyId === layerId || Object.values(e.layers).includes(layerId));
 
 /** One area of all shapes of a drawing. */
 function bodyOf(drawing: Drawing): Float32Array[] {

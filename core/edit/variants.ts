@@ -9,6 +9,7 @@ import {
   type NewId,
   type ShotDocument,
   type Variant,
+  entitiesOf,
 } from '../document/index.ts';
 import { timedLayers, elementOf } from '../timing/index.ts';
 import { deleteEntities } from './remove.ts';
@@ -16,8 +17,8 @@ import { tiedTo } from './sweep.ts';
 
 /** All variants of an element, in the order of their names. */
 export const variantsOf = (doc: ShotDocument, elementId: Id): Variant[] =>
-  Object.values(doc.entities)
-    .filter((e): e is Variant => e.kind === 'variant' && e.elementId === elementId)
+  entitiesOf(doc, 'variant')
+    .filter((e) => e.elementId === elementId)
     .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
 
 const sameScope = (a: readonly Id[], b: readonly Id[]): boolean => [...a].sort().join() === [...b].sort().join();

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { addElement, addLayer, setLayer } from '../edit/index.ts';
-import { newShotDocument, type Element } from '../document/index.ts';
+import { newShotDocument, entitiesOf } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import { brighteningLayers, fileStem, frameName, patternProblem, sequencesOf, USUAL_PATTERN } from './index.ts';
 
@@ -10,7 +10,7 @@ const base = newShotDocument(
   { name: 'Vent smoke', width: 9, height: 9, rate: 24, length: 8, background: null },
   newId,
 );
-const element = Object.values(base.entities).find((e): e is Element => e.kind === 'element')!;
+const element = entitiesOf(base, 'element')[0]!;
 
 test('a pattern must number the frames and hold nothing unknown', () => {
   expect(patternProblem(USUAL_PATTERN)).toBeNull();

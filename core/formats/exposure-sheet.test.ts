@@ -1,5 +1,5 @@
 import { addElement, addMark, newDrawing, setElement } from '../edit/index.ts';
-import { find, newShotDocument, shotOf, type Element } from '../document/index.ts';
+import { find, newShotDocument, shotOf, entitiesOf } from '../document/index.ts';
 import { discRing } from '../brush/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import { exposureSheet } from './index.ts';
@@ -11,7 +11,7 @@ test('names every layer and numbers its drawings on the frames they show, turn a
     { name: 'T', width: 9, height: 9, rate: 24, length: 8, background: null },
     newId,
   );
-  const element = Object.values(base.entities).find((e): e is Element => e.kind === 'element')!;
+  const element = entitiesOf(base, 'element')[0]!;
   const layer = element.layers[0]!;
   const dot = () => ({
     kind: 'shape' as const,

@@ -1,7 +1,7 @@
 import { discRing } from '../brush/index.ts';
 import { fixture } from '../fixture.ts';
 import { addMark } from '../edit/index.ts';
-import { find, type Drawing } from '../document/index.ts';
+import { find, entitiesOf } from '../document/index.ts';
 import { readUnsaved, unsavedText, type UnsavedWork } from './unsaved-work.ts';
 
 const { base, layerId, newId, swatch } = fixture();
@@ -14,7 +14,7 @@ const disc = {
   opacity: 1,
 };
 const drawn = addMark(base, layerId, 0, disc, newId);
-const drawing = Object.values(drawn.entities).find((e): e is Drawing => e.kind === 'drawing')!;
+const drawing = entitiesOf(drawn, 'drawing')[0]!;
 const work: UnsavedWork = {
   shotId: base.shotId,
   shotName: 'Test',

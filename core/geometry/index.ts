@@ -8,3 +8,4 @@ export * from './solid.ts';
 export * from './levels.ts';
 export * from './numbers.ts';
 export * from './polygons.ts';
+export * from './ruler.ts';

@@ -1,5 +1,5 @@
 /** What every look promises. A look that is new in the list is held to all of it. */
-import { constant, newShotDocument, readEntity, type Finish } from '../document/index.ts';
+import { constant, newShotDocument, readEntity, type Finish, entitiesOf } from '../document/index.ts';
 import { resolved } from '../compose/index.ts';
 import { newFinish } from '../edit/index.ts';
 import { seededIds } from '../geometry/index.ts';
@@ -11,7 +11,7 @@ const doc = newShotDocument(
   { name: 'T', width: 640, height: 360, rate: 24, length: 24, background: null },
   newId,
 );
-const layer = Object.values(doc.entities).find((e) => e.kind === 'layer')!;
+const layer = entitiesOf(doc, 'layer')[0]!;
 const TURN = 24;
 
 /** A look's choices in every combination. */

@@ -8,3 +8,4 @@ export * from './reach.ts';
 export * from './redraw.ts';
 export * from './nodes.ts';
 export * from './outlined.ts';
+export * from './largest-outline.ts';

@@ -7,3 +7,5 @@ export * from './barrier.ts';
 export * from './plates.ts';
 export * from './cache.ts';
 export * from './ghost.ts';
+export * from './apart.ts';
+export * from './fill-work.ts';

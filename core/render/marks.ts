@@ -1,5 +1,5 @@
 /** Draws marks onto the surface of their drawing. */
-import { chunkBox, chunkCount, HAZE_FADE, hazeChunk, inkChunk, toothChunk } from '../brush/index.ts';
+import { chunkBox, chunkCount, HAZE_FADE, hazeChunk, inkChunk, TIPS, toothChunk } from '../brush/index.ts';
 import type { Drawing, Lays, Mark, RubOut, Shape, Stroke } from '../document/index.ts';
 import {
   EMPTY_BOX,
@@ -25,15 +25,16 @@ export function drawChunk(context: Context2D, line: Line, chunk: number, paint: 
   const { samples, brush, seed } = line;
   context.globalAlpha = 1;
   context.globalCompositeOperation = 'source-over';
-  if (brush.kind === 'haze') {
+  const { lays } = TIPS[brush.kind];
+  if (lays === 'stamps') {
     drawHaze(context, line, chunk, linePaint(paint), matrix);
     return;
   }
   context.setTransform(...matrix);
   context.fillStyle = fillOf(context, linePaint(paint), null);
   context.beginPath();
-  if (brush.kind === 'ink') inkChunk(context, samples, brush, chunk);
-  else toothChunk(context, samples, { ...brush, kind: brush.kind }, seed, chunk);
+  if (lays === 'outline') inkChunk(context, samples, brush, chunk);
+  else toothChunk(context, samples, brush, seed, chunk);
   context.fill('nonzero');
 }
 

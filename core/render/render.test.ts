@@ -4,11 +4,10 @@ import {
   putEntities,
   shotOf,
   type Drawing,
-  type Element,
   type Layer,
-  type Placement,
   type Shape,
   type ShotDocument,
+  entitiesOf,
 } from '../document/index.ts';
 import { addLayer, addMark, setElement, setLayer } from '../edit/index.ts';
 import { polygonRing, seededIds } from '../geometry/index.ts';
@@ -71,7 +70,7 @@ describe('sheets of a frame', () => {
     { name: 'T', width: 100, height: 50, rate: 24, length: 12, background: null },
     newId,
   );
-  const element = Object.values(base.entities).find((e): e is Element => e.kind === 'element')!;
+  const element = entitiesOf(base, 'element')[0]!;
   const line = element.layers[0]!;
   const top = addLayer(base, element.id, 'Top', 'body', line, newId);
   const doc: ShotDocument = setElement(
@@ -96,7 +95,7 @@ describe('sheets of a frame', () => {
     const drawing = Object.values((doc.entities[line] as Layer).slots)[0]!;
     const entities = Object.fromEntries(Object.entries(doc.entities).filter(([id]) => id !== drawing));
     expect(layers({ ...doc, entities }, true)).toEqual([top.layerId]);
-    const placement = Object.values(doc.entities).find((e): e is Placement => e.kind === 'placement')!;
+    const placement = entitiesOf(doc, 'placement')[0]!;
     expect(layers(putEntities(doc, { ...placement, start: 5 }), true)).toEqual([]);
   });
   test('take their colours from the palette; a swatch that is gone shows grey', () => {

@@ -291,6 +291,7 @@ export const BURST: StarterKind = {
       settings: { form: RINGED, burns: 5, sparks: 0, fragments: 0, billows: 14, flash: 0, rise: 40 },
     },
   ],
+  ground: '#20262d',
   moods: {
     calm: { roll: 30, fragments: 4, sparks: 8, flash: 1, burns: 20 },
     crackling: { sparks: 90, fragments: 24, flash: 2 },

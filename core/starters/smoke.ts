@@ -154,6 +154,7 @@ export const SMOKE: StarterKind = {
     },
     { name: 'Vents', settings: { width: 150, height: 520, puffs: 6, plumes: 2, drift: -60 } },
   ],
+  ground: '#20262d',
   moods: {
     calm: { curl: 30, sway: 40, scallops: 60, thin: 60 },
     crackling: { curl: 70, uneven: 90, scallops: 90, thin: 50 },

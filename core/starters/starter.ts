@@ -110,6 +110,8 @@ export interface StarterKind {
   readonly outputs: readonly Output[];
   readonly paints: readonly Paint[];
   readonly presets: readonly Preset[];
+  /** Colour its sample sheet lies on, where it is not seen well on the usual one. */
+  readonly ground?: string;
   /** What a mood sets, where it sets anything. */
   readonly moods?: Readonly<Partial<Record<Mood, Settings>>>;
   /** The drawing with that index. */

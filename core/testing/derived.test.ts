@@ -20,6 +20,7 @@ import {
   type Mark,
   type Shape,
   type ShotDocument,
+  entitiesOf,
 } from '../document/index.ts';
 import {
   addLayer,
@@ -233,7 +234,7 @@ describe.each(KINDS)('%s', (kind) => {
 
 test('what no print is kept of is stale when it was just changed, and not before', () => {
   const { laid } = CASES.starter();
-  const starter = Object.values(laid.entities).find((e) => e.kind === 'starter')!;
+  const starter = entitiesOf(laid, 'starter')[0]!;
   const old = putEntities(laid, { ...starter, along: null });
   expect(staleOf(old, elementId, 'by itself')).toEqual([]);
   expect(staleOf(old, elementId, 'by itself', new Set([path.id]))).toHaveLength(1);

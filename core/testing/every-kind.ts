@@ -9,13 +9,13 @@ import {
   newShotDocument,
   shotOf,
   type Drawing,
-  type Element,
   type Entity,
   type Finish,
   type Id,
   type NewId,
   type ShotDocument,
   type Value,
+  entitiesOf,
 } from '../document/index.ts';
 
 const column = (...values: number[]): Float32Array => Float32Array.from(values);
@@ -70,7 +70,7 @@ export function everyKind(newId: NewId): ShotDocument {
   );
   const shot = shotOf(start);
   const [first, second, third] = shot.swatches as [Id, Id, Id, ...Id[]];
-  const bare = Object.values(start.entities).find((e): e is Element => e.kind === 'element')!;
+  const bare = entitiesOf(start, 'element')[0]!;
   const elementId = bare.id;
   const line = newLayer(elementId, 'Line', 'line', newId);
   const body = newLayer(elementId, 'Body', 'body', newId);

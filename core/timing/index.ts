@@ -3,6 +3,8 @@ export * from './spans.ts';
 export * from './numbers.ts';
 export * from './element.ts';
 export * from './place.ts';
+export * from './arcs.ts';
+export * from './in-order.ts';
 export * from './cut-off.ts';
 export * from './follow.ts';
 export * from './meeting.ts';

@@ -1,7 +1,7 @@
 /** The small loop of a shot for its card, made by a worker whenever the shot has changed. */
 import { flashesPerSecond, luminance, SAFE_FLASHES } from '@tallow/core/colour';
 import type { Id, ShotDocument } from '@tallow/core/document';
-import { shotOf } from '@tallow/core/document';
+import { shotOf, entitiesOf } from '@tallow/core/document';
 import type { Canvas } from '@napi-rs/canvas';
 import type { AssetPicture } from '@tallow/core/render';
 import type { Knex } from 'knex';
@@ -99,7 +99,7 @@ export async function runLoop(database: Knex, shots: ShotsService, shotId: Id): 
   const { doc, revision } = await shots.document(shotId);
   const kept = await database<{ shot_id: Id; revision: number }>('loops').where({ shot_id: shotId }).first();
   if (kept?.revision === revision) return;
-  const isEmpty = !Object.values(doc.entities).some((e) => e.kind === 'drawing' && e.order.length > 0);
+  const isEmpty = !entitiesOf(doc, 'drawing').some((e) => e.order.length > 0);
   const partial = `${loopPath(shotId)}.${revision}.partial`;
   let flashes = false;
   if (!isEmpty) {

@@ -1,14 +1,7 @@
 /** How layers, folders and elements lie on one another, looked at in pixels: known answers within 2 of 255. */
 import type { Canvas } from '@napi-rs/canvas';
 import { polygonRing, seededIds } from '@tallow/core/geometry';
-import {
-  newShotDocument,
-  shotOf,
-  type Blend,
-  type Element,
-  type Shape,
-  type ShotDocument,
-} from '@tallow/core/document';
+import { newShotDocument, shotOf, type Blend, type Shape, type ShotDocument, entitiesOf } from '@tallow/core/document';
 import {
   addElement,
   addFolder,
@@ -29,7 +22,7 @@ const base = newShotDocument(
   { name: 'T', width: 40, height: 40, rate: 24, length: 4, background: '#000000' },
   newId,
 );
-const element = Object.values(base.entities).find((e): e is Element => e.kind === 'element')!;
+const element = entitiesOf(base, 'element')[0]!;
 const lowest = element.layers[0]!;
 
 type Corner = readonly [number, number];
@@ -130,9 +123,7 @@ describe('shapes', () => {
 
 describe('elements', () => {
   const second = addElement(both, 'Front', 0, newId);
-  const layer = Object.values(second.doc.entities).find(
-    (e) => e.kind === 'layer' && e.elementId === second.elementId,
-  )!.id;
+  const layer = entitiesOf(second.doc, 'layer').find((e) => e.elementId === second.elementId)!.id;
   const two = painted(second.doc, layer, '#00c800');
   test('are drawn in the order they are placed, and alone when one is asked for', () => {
     expectColour(middle(two), [0, 200, 0]);
@@ -140,9 +131,7 @@ describe('elements', () => {
     expectColour(middle(two, { guides: false, element: element.id }), [0, 0, 200]);
   });
   test('do not show before they begin', () => {
-    const placement = Object.values(two.entities).find(
-      (e) => e.kind === 'placement' && e.elementId === second.elementId,
-    )!;
+    const placement = entitiesOf(two, 'placement').find((e) => e.elementId === second.elementId)!;
     const later = setStart(two, placement.id, 1);
     expectColour(middle(later, undefined, 0), [0, 0, 200]);
     expectColour(middle(later, undefined, 1), [0, 200, 0]);

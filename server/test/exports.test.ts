@@ -1,5 +1,5 @@
 import { discRing } from '@tallow/core/brush';
-import { newShotDocument, randomId, shotOf } from '@tallow/core/document';
+import { newShotDocument, randomId, shotOf, entitiesOf } from '@tallow/core/document';
 import { addMark, holdFor, insertBlank, setElement, setSwatch } from '@tallow/core/edit';
 import { furnaceMouth, FURNACE_MOUTH_ID } from '@tallow/demo';
 import { EXPORT_FORMATS, exportFormats, type ExportFormat, type ExportFormatName } from '@tallow/core/formats';
@@ -269,9 +269,9 @@ test('a loop that flashes is told as such, and an empty shot has none', async ()
   const format = { name: 'Strobe', width: 64, height: 36, rate: 24, length: 24, background: '#000000' };
   const strobe = newShotDocument(randomId(), format, randomId);
   const empty = newShotDocument(randomId(), { ...format, name: 'Empty' }, randomId);
-  const layer = Object.values(strobe.entities).find((e) => e.kind === 'layer')!;
-  const [element] = Object.values(strobe.entities).filter((e) => e.kind === 'element');
-  const swatch = Object.values(strobe.entities).find((e) => e.kind === 'swatch')!;
+  const layer = entitiesOf(strobe, 'layer')[0]!;
+  const [element] = entitiesOf(strobe, 'element');
+  const swatch = entitiesOf(strobe, 'swatch')[0]!;
   const rings = [discRing(0, 0, 80)];
   const white = { kind: 'shape', id: randomId(), swatch: swatch.id, rings, rule: 'nonzero', opacity: 1 } as const;
   let doc = setSwatch(addMark(strobe, layer.id, 0, white, randomId), swatch.id, { colour: '#ffffff' });

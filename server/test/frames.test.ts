@@ -4,10 +4,10 @@ import {
   newShotDocument,
   randomId,
   shotOf,
-  type Drawing,
   type Layer,
   type ShotDocument,
   type Stroke,
+  entitiesOf,
 } from '@tallow/core/document';
 import { addLayer, addMark, setLayer } from '@tallow/core/edit';
 import { drawFrame } from '@tallow/core/render';
@@ -34,7 +34,7 @@ const stroke = (swatch: string, x: number[], y: number[], more: Partial<Stroke['
 });
 const base = (background: string | null): ShotDocument =>
   newShotDocument(randomId(), { name: 'T', width: 100, height: 100, rate: 24, length: 2, background }, randomId);
-const layerOf = (doc: ShotDocument): Layer => Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer')!;
+const layerOf = (doc: ShotDocument): Layer => entitiesOf(doc, 'layer')[0]!;
 
 function render(doc: ShotDocument, background = true): (x: number, y: number) => number[] {
   const surface = makeSurface(100, 100);
@@ -106,10 +106,9 @@ test('numbers and names of files', () => {
 });
 test('every drawing of the demo is reachable and the cycle is 24 frames on 2s', () => {
   const doc = furnaceMouth();
-  const layers = Object.values(doc.entities).filter((e): e is Layer => e.kind === 'layer');
+  const layers = entitiesOf(doc, 'layer');
   const shown = new Set(layers.flatMap((layer) => Object.values(layer.slots)));
-  for (const drawing of Object.values(doc.entities).filter((e): e is Drawing => e.kind === 'drawing'))
-    expect(shown.has(drawing.id)).toBe(true);
+  for (const drawing of entitiesOf(doc, 'drawing')) expect(shown.has(drawing.id)).toBe(true);
   for (const layer of layers.filter((l) => l.name !== 'Arch'))
     expect(find(doc, 'runlist', layer.runListId)!.runs.reduce((n, r) => n + r.length, 0)).toBe(24);
 });

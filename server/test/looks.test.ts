@@ -13,6 +13,7 @@ import {
   type Shape,
   type ShotDocument,
   type Stroke,
+  entitiesOf,
 } from '@tallow/core/document';
 import { blurred } from '@tallow/core/canvas';
 import { boundsPrint } from '@tallow/core/derived';
@@ -43,9 +44,8 @@ const base = (): ShotDocument =>
     { name: 'T', width: SIZE, height: SIZE, rate: 24, length: 4, background: null },
     randomId,
   );
-const layerOf = (doc: ShotDocument): Layer => Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer')!;
-const elementOf = (doc: ShotDocument): Element =>
-  Object.values(doc.entities).find((e): e is Element => e.kind === 'element')!;
+const layerOf = (doc: ShotDocument): Layer => entitiesOf(doc, 'layer')[0]!;
+const elementOf = (doc: ShotDocument): Element => entitiesOf(doc, 'element')[0]!;
 const swatchOf = (doc: ShotDocument, name: string): Id =>
   findAll(doc, 'swatch', shotOf(doc).swatches).find((s) => s.name === name)!.id;
 

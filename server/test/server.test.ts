@@ -1,4 +1,4 @@
-import { encodeColumn, newLayer, randomId, type Entity } from '@tallow/core/document';
+import { encodeColumn, newLayer, randomId, type Entity, entitiesOf } from '@tallow/core/document';
 import { furnaceMouth, FURNACE_MOUTH_ID } from '@tallow/demo';
 import { ensureDemo } from '../demo.ts';
 import { startServer, type Harness } from './harness.ts';
@@ -251,7 +251,7 @@ describe('the demo', () => {
     const mine = await makeShot();
     await ensureDemo(server.database, false, [furnaceMouth]);
     const { revision, drawings } = await open(FURNACE_MOUTH_ID);
-    expect(drawings).toHaveLength(Object.values(furnaceMouth().entities).filter((e) => e.kind === 'drawing').length);
+    expect(drawings).toHaveLength(entitiesOf(furnaceMouth(), 'drawing').length);
     await ensureDemo(server.database, false, [furnaceMouth]);
     expect((await open(FURNACE_MOUTH_ID)).revision).toBe(revision);
     await save(FURNACE_MOUTH_ID, revision, [], [drawings[0]!]);

@@ -1,26 +1,19 @@
 /** Settings of the brush in hand, in the column: how it answers the pen, how its strokes begin and end, own variants. */
-import type { Finish } from '@tallow/core/brush';
+import { TIPS, type Finish } from '@tallow/core/brush';
 import { BRUSH_KINDS, type BrushKind } from '@tallow/core/document';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { practise, RECORDED } from '../desk/practice.ts';
+import { practise, RECORDED } from '../pen/practice.ts';
 import { NameField } from '../parts/name-field.tsx';
 import { Line, Select, Small, Words, Panel } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
-import { desk, setBrush, setDesk, useDesk, type Tool } from '../state/desk.ts';
-import { forgetBrush, keepBrush, takeVariant, useOwnBrushes } from '../state/own-brushes.ts';
-import { openPen } from '../state/session.ts';
+import { viewed } from '../view/viewed.ts';
+import { setBrush, setHeld, useHeld } from '../hand/held.ts';
+import { BRUSHES, tipOf, type BrushName } from '../hand/brushes.ts';
+import { forgetBrush, keepBrush, takeVariant, useOwnBrushes } from './own-brushes.ts';
 import { ResponseChart } from './response-chart.tsx';
 import { TryPad } from './try-pad.tsx';
-
-export const BRUSH_WORDS: Readonly<Record<Tool, string>> = {
-  ink: 'Ink',
-  pencil: 'Pencil',
-  grain: 'Grain',
-  haze: 'Haze',
-  shape: 'Shape',
-  rub: 'Rub out',
-};
+import { openPen } from '../hand/open-pen.ts';
 
 const FINISH_WORDS: readonly { value: Finish; label: string; title: string }[] = [
   { value: 'drawn', label: 'As drawn', title: 'The stroke stays as the pen drew it' },
@@ -30,14 +23,14 @@ const FINISH_WORDS: readonly { value: Finish; label: string; title: string }[] =
 
 /** The practice pen on the picture itself: in the middle, a third of its height. */
 function drawOnPicture(): void {
-  const { area } = desk();
+  const { area } = viewed();
   const height = area.height / 3;
   const box = { x: area.width / 2 - height * 0.6, y: area.height / 2 - height / 2, width: height * 1.2, height };
   const pen = openPen();
   if (pen) practise(RECORDED[0]!, box, pen);
 }
 
-function Variants({ tool }: { tool: Tool }) {
+function Variants({ tool }: { tool: BrushName }) {
   const own = useOwnBrushes((s) => s.own).filter((each) => each.tool === tool);
   const [naming, setNaming] = useState(false);
   return (
@@ -70,7 +63,7 @@ function Variants({ tool }: { tool: Tool }) {
       {naming ? (
         <NameField
           label="Name of the variant"
-          value={`My ${BRUSH_WORDS[tool].toLowerCase()}`}
+          value={`My ${BRUSHES[tool].label.toLowerCase()}`}
           onDone={(name) => {
             setNaming(false);
             if (name) keepBrush(name);
@@ -91,9 +84,9 @@ function Variants({ tool }: { tool: Tool }) {
 }
 
 export function BrushPanel() {
-  const tool = useDesk((s) => s.tool);
-  const brush = useDesk((s) => s.brushes[s.tool]);
-  const soft = tool === 'haze' || (tool === 'rub' && brush.tip === 'haze');
+  const tool = useHeld((s) => s.brushName);
+  const brush = useHeld((s) => s.brushes[s.brushName]);
+  const soft = TIPS[tipOf(tool, brush)].lays === 'stamps';
   const percent = (label: string, value: number, title: string, set: (share: number) => void) => (
     <Slider
       label={label}
@@ -114,9 +107,9 @@ export function BrushPanel() {
     <Panel
       label="Brush"
       testId="brush-panel"
-      heading={<>{BRUSH_WORDS[tool]}</>}
+      heading={<>{BRUSHES[tool].label}</>}
       onBack={() => {
-        setDesk({ brushShown: false });
+        setHeld({ brushShown: false });
       }}
     >
       <div className="flex gap-2">
@@ -129,11 +122,11 @@ export function BrushPanel() {
         <TryPad key={tool} />
       </div>
       <Line />
-      {tool === 'rub' ? (
+      {BRUSHES[tool].tip === null ? (
         <Select
           label="Tip"
           value={brush.tip}
-          options={BRUSH_KINDS.map((kind) => ({ value: kind, label: BRUSH_WORDS[kind].toLowerCase() }))}
+          options={BRUSH_KINDS.map((kind) => ({ value: kind, label: BRUSHES[kind].label.toLowerCase() }))}
           onChoose={(tip) => {
             setBrush({ tip: tip as BrushKind });
           }}

@@ -4,13 +4,14 @@ import { IDENTITY } from '@tallow/core/geometry';
 import { operationOfLays, wipe, type Surface } from '@tallow/core/render';
 import { Play } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type PointerEvent } from 'react';
-import { LiveStroke } from '../desk/live-stroke.ts';
-import { brushOf, makingOf } from '../desk/pen-marks.ts';
-import type { PenDoing, PenSample } from '../desk/pen-hand.ts';
-import { practise, RECORDED } from '../desk/practice.ts';
-import { swatchOf, useCurrent } from '../state/current.ts';
-import { desk, useDesk } from '../state/desk.ts';
+import { LiveStroke } from '../picture/live-stroke.ts';
+import { brushOf, makingOf } from '../pen/pen-marks.ts';
+import type { PenDoing, PenSample } from '../hand/pen-doing.ts';
+import { practise, RECORDED } from '../pen/practice.ts';
+import { swatchOf, useCurrent } from '../selection/current.ts';
+import { held, useHeld } from '../hand/held.ts';
 import { makeSurface } from '../workers/surfaces.ts';
+import { madeBy } from '../hand/brushes.ts';
 
 const SIZE = { width: 178, height: 112 };
 
@@ -21,8 +22,8 @@ export function TryPad() {
   const stop = useRef<() => void>(() => undefined);
   const [which, setWhich] = useState(0);
   const now = useCurrent();
-  const tool = useDesk((s) => s.tool);
-  const swatchId = useDesk((s) => s.swatchId);
+  const tool = useHeld((s) => s.brushName);
+  const swatchId = useHeld((s) => s.swatchId);
   const colour = (now && swatchOf(now.doc, swatchId)?.colour) ?? '#f4ecdf';
   const pixel = devicePixelRatio;
 
@@ -48,8 +49,8 @@ export function TryPad() {
         Surface,
       ];
       const [kept, whole, fixed] = surfaces.current;
-      const inHand = desk().brushes[tool];
-      const rubs = tool === 'rub';
+      const inHand = held().brushes[tool];
+      const rubs = madeBy(tool) === 'rub';
       const brush = brushOf(tool, inHand);
       const live = new LiveStroke(
         {

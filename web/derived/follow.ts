@@ -1,8 +1,8 @@
 /** Lays derived content again when what it hangs on has changed, as part of the step that changed it. */
 import { staleOf, type DerivedEntity, type DerivedKind, type Stale } from '@tallow/core/derived';
 import type { Id, ShotDocument } from '@tallow/core/document';
-import { current } from '../state/current.ts';
-import { editAlong, onChange, say } from '../state/document.ts';
+import { current } from '../selection/current.ts';
+import { editAlong, onChange, say } from '../shot/document.ts';
 
 /** How a kind of derived content is laid again: what is computed from the document, and the edit that lays it. */
 export interface LaidAgain<E extends DerivedEntity> {

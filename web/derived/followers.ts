@@ -1,7 +1,7 @@
 /** What is laid again by itself, and how. */
-import { betweensAgain } from '../state/between.ts';
-import { starterAgain } from '../state/laying.ts';
-import { toneAgain } from '../state/tone.ts';
+import { betweensAgain } from '../time/between.ts';
+import { starterAgain } from '../plan/laying.ts';
+import { toneAgain } from '../tone/tone.ts';
 import type { Followers } from './follow.ts';
 
 export const FOLLOWERS: Followers = {

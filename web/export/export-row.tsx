@@ -3,7 +3,7 @@ import { Download, Trash2, X } from 'lucide-react';
 import { Refused, request, Unreachable } from '../api/client.ts';
 import type { ExportInfo } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
-import { say } from '../state/document.ts';
+import { say } from '../shot/document.ts';
 
 export const isRunning = ({ state }: ExportInfo): boolean => state === 'waiting' || state === 'running';
 const sizeText = (bytes: number): string =>

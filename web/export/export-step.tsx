@@ -18,7 +18,7 @@ import type { ExportInfo } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
 import { Choice } from '../parts/choice.tsx';
 import { NumberField } from '../parts/number-field.tsx';
-import { useDocument } from '../state/document.ts';
+import { useDocument } from '../shot/document.ts';
 import { ExportRow, tellTrouble } from './export-row.tsx';
 import { Turns } from './turns.tsx';
 import { useExports } from './use-exports.ts';

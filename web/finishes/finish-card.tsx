@@ -7,10 +7,11 @@ import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Copy, Eye, EyeOff, Shuff
 import type { ReactNode } from 'react';
 import { Words } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
-import type { Current } from '../state/current.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
-import { edit, endGesture, say } from '../state/document.ts';
-import { setFinishes } from '../state/finishes.ts';
+import type { Current } from '../selection/current.ts';
+import { useSelection } from '../selection/selection.ts';
+import { setShowing } from '../picture/showing.ts';
+import { edit, endGesture, say } from '../shot/document.ts';
+import { setFinishes } from './finishes.ts';
 
 function Icon({
   label,
@@ -50,7 +51,7 @@ interface CardProps {
 
 /** A number with its dot: filled where it is set on this frame, a ring where it is set on others. */
 function Field({ now, ownerId, finish, field }: Pick<CardProps, 'now' | 'ownerId' | 'finish'> & { field: LookField }) {
-  const frame = useDesk((s) => Math.min(s.frame, now.length - 1));
+  const frame = useSelection((s) => Math.min(s.frame, now.length - 1));
   const round = roundOf(now.element, now.length);
   const value = finish.numbers[field.key]!;
   const keys = keysIn(value);
@@ -82,7 +83,7 @@ function Field({ now, ownerId, finish, field }: Pick<CardProps, 'now' | 'ownerId
             most={field.most}
             unit={field.unit}
             onMove={(v) => {
-              setDesk({ rough: true });
+              setShowing({ rough: true });
               edit(
                 name,
                 (doc) => setFinishNumber(doc, ownerId, finish.id, field.key, frame, v),
@@ -90,7 +91,7 @@ function Field({ now, ownerId, finish, field }: Pick<CardProps, 'now' | 'ownerId
               );
             }}
             onDone={() => {
-              setDesk({ rough: false });
+              setShowing({ rough: false });
               endGesture();
             }}
           />

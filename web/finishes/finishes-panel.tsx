@@ -6,17 +6,17 @@ import { ClipboardPaste, Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { ITEM, Menu } from '../parts/menu.tsx';
 import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
-import { useCurrent } from '../state/current.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
-import { edit } from '../state/document.ts';
-import { setFinishes, useFinishes } from '../state/finishes.ts';
-import { showPanel } from '../state/panels.ts';
+import { useCurrent } from '../selection/current.ts';
+import { setShowing, useShowing } from '../picture/showing.ts';
+import { edit } from '../shot/document.ts';
+import { setFinishes, useFinishes } from './finishes.ts';
+import { showPanel } from '../screen/panels.ts';
 import { FinishCard } from './finish-card.tsx';
 
 export function FinishesPanel() {
   const now = useCurrent();
-  const looks = useDesk((s) => s.looks);
-  const finished = useDesk((s) => s.finished);
+  const looks = useShowing((s) => s.looks);
+  const finished = useShowing((s) => s.finished);
   const { of, open, copied } = useFinishes();
   const owner = of === 'layer' ? now?.active?.layer : now?.element;
   if (!now || !owner) return null;
@@ -123,7 +123,7 @@ export function FinishesPanel() {
         title="What moves outlines, and looks of the whole element other than while playing, wait for the finished look"
         checked={looks}
         onChange={(on) => {
-          setDesk({ looks: on });
+          setShowing({ looks: on });
         }}
       />
       <Check
@@ -131,7 +131,7 @@ export function FinishesPanel() {
         title="What will be taken away: all looks, no guides, nothing that is for work"
         checked={finished}
         onChange={(on) => {
-          setDesk({ finished: on });
+          setShowing({ finished: on });
         }}
       />
     </Panel>

@@ -5,19 +5,20 @@ import { apply, invert } from '@tallow/core/geometry';
 import { LOOKS } from '@tallow/core/looks';
 import { axisOf } from '@tallow/core/render';
 import { useRef } from 'react';
-import { useSight } from '../pick/pick-overlay.tsx';
-import { drag } from '../plan/drag.ts';
-import { useCurrent } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
+import { useLayerSpace } from '../picture/layer-space.ts';
+import { drag } from '../shot/drag.ts';
+import { useCurrent } from '../selection/current.ts';
+import { useScreen } from '../screen/screen.ts';
+import { useHeld } from '../hand/held.ts';
 
 const LINE = '#e3a8c0';
 
 export function AxisHandle() {
   const svg = useRef<SVGSVGElement>(null);
-  const sight = useSight(svg);
+  const sight = useLayerSpace(svg);
   const now = useCurrent();
-  const panel = useDesk((s) => s.panel);
-  const swatchId = useDesk((s) => s.swatchId);
+  const panel = useScreen((s) => s.panel);
+  const swatchId = useHeld((s) => s.swatchId);
   const swatch = now && find(now.doc, 'swatch', swatchId);
   const runs =
     panel === 'palette'

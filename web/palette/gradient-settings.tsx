@@ -11,7 +11,7 @@ import {
 import { setSwatch } from '@tallow/core/edit';
 import { Plus, X } from 'lucide-react';
 import { Small, Words } from '../parts/panel.tsx';
-import { edit, endGesture, say } from '../state/document.ts';
+import { edit, endGesture, say } from '../shot/document.ts';
 
 const RUNS: Readonly<Record<Gradient['run'], { label: string; title: string }>> = {
   shape: { label: 'its shape', title: 'In the bounds of each shape. Lines have its plain colour' },

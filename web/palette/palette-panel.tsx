@@ -23,11 +23,12 @@ import {
 import { ArrowLeft, ArrowRight, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Line, Panel, Small } from '../parts/panel.tsx';
-import { swatchOf, useCurrent } from '../state/current.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
-import { edit, endGesture } from '../state/document.ts';
-import { showPanel } from '../state/panels.ts';
-import { noteColour, takeSwatch } from '../state/palette.ts';
+import { swatchOf, useCurrent } from '../selection/current.ts';
+import { setSelection } from '../selection/selection.ts';
+import { useHeld } from '../hand/held.ts';
+import { edit, endGesture } from '../shot/document.ts';
+import { showPanel } from '../screen/panels.ts';
+import { noteColour, takeSwatch } from '../swatches/swatches.ts';
 
 import { GradientSettings, gradientCss } from './gradient-settings.tsx';
 import { withAllDrawings } from './all-drawings.ts';
@@ -162,7 +163,7 @@ function Used({ doc, swatch, others }: { doc: ShotDocument; swatch: Swatch; othe
               title="Go to this layer"
               className="moves h-7 rounded-md bg-soot-800 px-2 text-xs text-wax-300 hover:text-wax-100"
               onClick={() => {
-                setDesk({ elementId: layer.elementId, layerId, picked: null });
+                setSelection({ elementId: layer.elementId, layerId, picked: null });
               }}
             >
               {layer.name} <span className="font-mono text-wax-500">{drawings}</span>
@@ -226,7 +227,7 @@ function Used({ doc, swatch, others }: { doc: ShotDocument; swatch: Swatch; othe
 
 export function PalettePanel() {
   const now = useCurrent();
-  const swatchId = useDesk((s) => s.swatchId);
+  const swatchId = useHeld((s) => s.swatchId);
   const swatch = now && swatchOf(now.doc, swatchId);
   if (!now || !swatch) return null;
   const swatches = findAll(now.doc, 'swatch', shotOf(now.doc).swatches);

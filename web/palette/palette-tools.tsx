@@ -8,9 +8,9 @@ import { request } from '../api/client.ts';
 import type { ShotSummary } from '../api/types.ts';
 import { ITEM, Menu } from '../parts/menu.tsx';
 import { Small } from '../parts/panel.tsx';
-import { edit, say } from '../state/document.ts';
+import { edit, say } from '../shot/document.ts';
 import { handOver } from '../parts/hand-over.ts';
-import { bringFromFile, bringFromShot } from '../state/palette.ts';
+import { bringFromFile, bringFromShot } from '../swatches/swatches.ts';
 import { withAllDrawings } from './all-drawings.ts';
 
 const PLAIN =

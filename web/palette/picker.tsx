@@ -2,8 +2,9 @@
 import { hexOf, MOST_CHROMA, oklchOf, type Oklch } from '@tallow/core/colour';
 import { Pipette } from 'lucide-react';
 import { useState } from 'react';
-import { setDesk, useDesk } from '../state/desk.ts';
-import { useColours, noteColour } from '../state/palette.ts';
+import { useIsHeld, takeTool } from '../hand/held.ts';
+import { useColours, noteColour } from '../swatches/swatches.ts';
+import { DROPPER } from '../tools/dropper/tool.ts';
 
 /** Colours shown along a band. */
 const STOPS = 13;
@@ -40,7 +41,7 @@ export function Picker({
 }) {
   const recent = useColours((s) => s.recent);
   const under = useColours((s) => s.under);
-  const dropping = useDesk((s) => s.hand === 'dropper');
+  const dropping = useIsHeld(DROPPER);
   // Greys have no hue and black no chroma: what was set of those stays while the others move.
   const [set, setSet] = useState<{ of: string; oklch: Oklch }>({ of: colour, oklch: oklchOf(colour) });
   const oklch = set.of === colour ? set.oklch : oklchOf(colour);
@@ -134,7 +135,7 @@ export function Picker({
           title="Take a colour from the picture, plates too; with Shift the swatch of the mark under the pen"
           className={`moves grid size-8 shrink-0 place-items-center rounded-lg ${dropping ? 'bg-flame-deep text-flame' : 'text-wax-300 hover:bg-[#333]'}`}
           onClick={() => {
-            setDesk({ hand: dropping ? 'draw' : 'dropper' });
+            takeTool(dropping ? null : DROPPER);
           }}
         >
           <Pipette size={16} />

@@ -7,8 +7,8 @@ import { useMemo, useState } from 'react';
 import { NameField } from '../parts/name-field.tsx';
 import { Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
-import type { Current } from '../state/current.ts';
-import { edit } from '../state/document.ts';
+import type { Current } from '../selection/current.ts';
+import { edit } from '../shot/document.ts';
 
 const CHIP = 'moves h-8 rounded-lg px-2.5 text-[13px]';
 

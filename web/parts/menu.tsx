@@ -1,33 +1,10 @@
-/** Menus: one look for all of them, and items that do an action of the desk. */
+/** Menus: one look for all of them. */
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
-import type { Action } from '../state/action.ts';
-import { act, ACTIONS, type ActionName } from '../state/actions.ts';
-import { keysOf } from '../state/bindings.ts';
-import { keyText } from '../state/keys.ts';
 
 export const MENU = 'z-40 min-w-44 rounded-[10px] border border-soot-700 bg-soot-800 p-1.5 shadow-2xl';
 export const ITEM =
   'flex h-9 cursor-pointer items-center gap-2.5 rounded-md px-2.5 outline-none data-[highlighted]:bg-soot-700';
-
-/** An item for an action, with its key; where it cannot be done now it says why. */
-export function ActionItem({ name, label }: { name: ActionName; label?: string }) {
-  const action: Action = ACTIONS[name];
-  const whyNot = action.whyNot?.() ?? null;
-  const key = keysOf(name)[0];
-  return (
-    <DropdownMenu.Item
-      className={`flex h-8 cursor-pointer items-center justify-between gap-6 rounded-md px-2 outline-none data-[highlighted]:bg-soot-700 ${whyNot ? 'text-wax-500' : ''}`}
-      title={whyNot ?? undefined}
-      onSelect={() => {
-        act(name);
-      }}
-    >
-      {label ?? action.label}
-      <span className="font-mono text-xs text-wax-500">{key ? keyText(key) : ''}</span>
-    </DropdownMenu.Item>
-  );
-}
 
 /** Something that is on or off; choosing it leaves the menu open. */
 export function CheckItem({

@@ -2,10 +2,10 @@
 import { MOVES, randomId, type Base, type Move } from '@tallow/core/document';
 import { setPlan } from '@tallow/core/edit';
 import { Plus, Trash2, X } from 'lucide-react';
-import type { Current } from '../state/current.ts';
-import { desk } from '../state/desk.ts';
-import { edit } from '../state/document.ts';
-import { take } from '../state/plan.ts';
+import type { Current } from '../selection/current.ts';
+import { selection } from '../selection/selection.ts';
+import { edit } from '../shot/document.ts';
+import { take } from './plan.ts';
 import { Heading, Small } from '../parts/panel.tsx';
 
 const FIELD = 'field !h-8 w-14 font-mono';
@@ -104,7 +104,7 @@ export function BasePanel({ now, base }: { now: Current; base: Base }) {
       ))}
       <Small
         onClick={() => {
-          set('note', { notes: [...base.notes, { id: randomId(), move: 'sway', from: desk().frame, length: 6 }] });
+          set('note', { notes: [...base.notes, { id: randomId(), move: 'sway', from: selection().frame, length: 6 }] });
         }}
       >
         <Plus size={14} /> Note

@@ -2,9 +2,9 @@
 import type { Guide } from '@tallow/core/document';
 import { setGuide } from '@tallow/core/edit';
 import { apply, translation, type Matrix, type Point } from '@tallow/core/geometry';
-import type { Current } from '../state/current.ts';
-import { take, usePlan } from '../state/plan.ts';
-import { drag } from './drag.ts';
+import type { Current } from '../selection/current.ts';
+import { take, usePlan } from './plan.ts';
+import { drag } from '../shot/drag.ts';
 import type { Sight } from './sight.ts';
 
 const GUIDE = '#9db0a0';

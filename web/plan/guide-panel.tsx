@@ -3,10 +3,10 @@ import { shotOf, type Guide } from '@tallow/core/document';
 import { deleteGuide, setGuide, type GuideSettings } from '@tallow/core/edit';
 import { Lock, Trash2, Unlock } from 'lucide-react';
 import { Slider } from '../parts/slider.tsx';
-import { shotFrameOf, type Current } from '../state/current.ts';
-import { desk } from '../state/desk.ts';
-import { edit, endGesture } from '../state/document.ts';
-import { take } from '../state/plan.ts';
+import { shotFrameOf, type Current } from '../selection/current.ts';
+import { selection } from '../selection/selection.ts';
+import { edit, endGesture } from '../shot/document.ts';
+import { take } from './plan.ts';
 import { Check, Heading, Small, Words } from '../parts/panel.tsx';
 
 export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
@@ -16,7 +16,7 @@ export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
   const shot = shotOf(now.doc);
   const longest = guide.elementId ? Math.max(now.length, 48) : shot.length;
   const { span } = guide;
-  const frame = guide.elementId ? desk().frame : shotFrameOf(now, desk().frame, desk().turn);
+  const frame = guide.elementId ? selection().frame : shotFrameOf(now, selection().frame, selection().turn);
   return (
     <>
       <Heading

@@ -3,11 +3,14 @@ import { find, findAll, shotOf, type ShotDocument } from '@tallow/core/document'
 import { setPlan } from '@tallow/core/edit';
 import { apply, invert, multiply, translation } from '@tallow/core/geometry';
 import { useEffect, useRef } from 'react';
-import { useCurrent, shotFrameOf, type Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { viewMatrix } from '../state/view.ts';
-import { take, usePlan } from '../state/plan.ts';
-import { drag } from './drag.ts';
+import { useCurrent, shotFrameOf, type Current } from '../selection/current.ts';
+import { useSelection } from '../selection/selection.ts';
+import { useViewed } from '../view/viewed.ts';
+import { useShowing } from '../picture/showing.ts';
+import { usePlayback } from '../playback/playback.ts';
+import { viewMatrix } from '../view/view.ts';
+import { take, usePlan } from './plan.ts';
+import { drag } from '../shot/drag.ts';
 import { attachPlanKeys } from './plan-keys.ts';
 import { GuideMark } from './guide-mark.tsx';
 import { PathMark } from './path-mark.tsx';
@@ -43,7 +46,7 @@ function AnchorMark({ now, sight }: { now: Current; sight: Sight }) {
 
 function BaseMarks({ now, sight }: { now: Current; sight: Sight }) {
   const hand = usePlan((s) => s.hand);
-  const frame = useDesk((s) => s.frame);
+  const frame = useSelection((s) => s.frame);
   const { bases, id } = now.element;
   return bases.map((base) => {
     const at = apply(sight.matrix, base);
@@ -101,12 +104,12 @@ const guideSeen = (now: Current, frame: number, turn: number, doc: ShotDocument,
 
 export function PlanOverlay({ live }: { live: boolean }) {
   const now = useCurrent();
-  const view = useDesk((s) => s.view);
-  const area = useDesk((s) => s.area);
-  const frame = useDesk((s) => s.frame);
-  const turn = useDesk((s) => s.turn);
-  const held = useDesk((s) => s.planHeld);
-  const playing = useDesk((s) => s.playing);
+  const view = useViewed((s) => s.view);
+  const area = useViewed((s) => s.area);
+  const frame = useSelection((s) => s.frame);
+  const turn = useSelection((s) => s.turn);
+  const held = useShowing((s) => s.planHeld);
+  const playing = usePlayback((s) => s.playing);
   const shown = usePlan((s) => s.shown);
   const draft = usePlan((s) => s.draft);
   const tool = usePlan((s) => s.tool);

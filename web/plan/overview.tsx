@@ -4,9 +4,9 @@ import { setGuide, setPath, setPlan, startersOf } from '@tallow/core/edit';
 import { starterOf } from '@tallow/core/starters';
 import { Eye, EyeOff, Flame, Ruler, Spline, Triangle } from 'lucide-react';
 import type { ReactNode } from 'react';
-import type { Current } from '../state/current.ts';
-import { edit } from '../state/document.ts';
-import { setPlanning, take, usePlan, type InHand } from '../state/plan.ts';
+import type { Current } from '../selection/current.ts';
+import { edit } from '../shot/document.ts';
+import { setPlanning, take, usePlan, type InHand } from './plan.ts';
 import { Check, Heading, Words } from '../parts/panel.tsx';
 
 interface Entry {

@@ -16,9 +16,9 @@ import {
   type Stamp,
 } from '@tallow/core/plan';
 import { useMemo } from 'react';
-import { useDesk } from '../state/desk.ts';
-import { setPlanning, take, usePlan } from '../state/plan.ts';
-import { drag } from './drag.ts';
+import { useSelection } from '../selection/selection.ts';
+import { setPlanning, take, usePlan } from './plan.ts';
+import { drag } from '../shot/drag.ts';
 import { pointsText, ROSE, type Sight } from './sight.ts';
 
 const SLOW = '#8fb8e8';
@@ -65,7 +65,7 @@ export function PathMark({ path, sight, faint }: { path: Path; sight: Sight; fai
   const spacing = usePlan((s) => s.spacing);
   const rowTick = usePlan((s) => s.rowTick);
   const node = usePlan((s) => s.node);
-  const frame = useDesk((s) => s.frame);
+  const frame = useSelection((s) => s.frame);
   const { matrix, live } = sight;
   const at = (chosen ? rowTick : null) ?? tickAt(path, frame);
   const scale = scaleOf(matrix);

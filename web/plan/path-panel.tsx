@@ -8,10 +8,11 @@ import { Button } from '../parts/button.tsx';
 import { ITEM, Menu } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { Slider } from '../parts/slider.tsx';
-import { swatchOf, type Current } from '../state/current.ts';
-import { desk, setDesk } from '../state/desk.ts';
-import { edit, endGesture, say } from '../state/document.ts';
-import { setPlanning, take, usePlan } from '../state/plan.ts';
+import { swatchOf, type Current } from '../selection/current.ts';
+import { held } from '../hand/held.ts';
+import { setSelection } from '../selection/selection.ts';
+import { edit, endGesture, say } from '../shot/document.ts';
+import { setPlanning, take, usePlan } from './plan.ts';
 import { Heading, Line, Select, Small, Words } from '../parts/panel.tsx';
 import { usePathFacts } from './path-mark.tsx';
 import { playRow } from './row-player.ts';
@@ -59,7 +60,7 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
   });
   const others = findAll(now.doc, 'path', now.element.paths).filter((p) => p.id !== path.id && !p.closed);
   const stamp = (every: number): void => {
-    const swatch = swatchOf(now.doc, desk().swatchId);
+    const swatch = swatchOf(now.doc, held().swatchId);
     if (!swatch) {
       say('The palette is empty. Add a swatch to stamp with.');
       return;
@@ -70,7 +71,7 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
       made = stamped.layerId;
       return stamped.doc;
     });
-    setDesk({ layerId: made, frame: path.from, picked: null });
+    setSelection({ layerId: made, frame: path.from, picked: null });
     say(
       `${Math.ceil(path.ticks / Math.max(1, Math.round(every / path.hold)))} drawings are stamped on a new layer, “${path.name}”.`,
     );

@@ -6,19 +6,19 @@ import { Maximize2, Minimize2, Plus, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
 import { ITEM, Menu } from '../parts/menu.tsx';
-import type { Current } from '../state/current.ts';
-import { desk, setDesk, useDesk } from '../state/desk.ts';
-import { edit } from '../state/document.ts';
-import { phaseColour } from '../state/phases.ts';
-import { goTo } from '../state/playhead.ts';
-import { drag } from './drag.ts';
+import type { Current } from '../selection/current.ts';
+import { selection, setSelection, useSelection } from '../selection/selection.ts';
+import { edit } from '../shot/document.ts';
+import { phaseColour } from '../time/phases.ts';
+import { goTo } from '../playback/playhead.ts';
+import { drag } from '../shot/drag.ts';
 import { Heading, Small, Words } from '../parts/panel.tsx';
 
 export function Phases({ now }: { now: Current }) {
   const { element } = now;
   const { phases } = element;
   const [chosen, setChosen] = useState<string | null>(null);
-  const opened = useDesk((s) => s.phaseId);
+  const opened = useSelection((s) => s.phaseId);
   const bar = useRef<HTMLDivElement>(null);
   const timed = timedPhases(phases);
   const whole = phases.reduce((sum, p) => sum + p.length, 0);
@@ -173,7 +173,7 @@ export function Phases({ now }: { now: Current }) {
                   'take phase away',
                   phases.filter((p) => p.id !== own.id),
                 );
-                if (desk().phaseId === own.id) setDesk({ phaseId: null });
+                if (selection().phaseId === own.id) setSelection({ phaseId: null });
                 setChosen(null);
               }}
             >
@@ -192,7 +192,7 @@ export function Phases({ now }: { now: Current }) {
             <Small
               title="This phase alone fills the wheel in Draw"
               onClick={() => {
-                setDesk({ phaseId: opened === own.id ? null : own.id });
+                setSelection({ phaseId: opened === own.id ? null : own.id });
               }}
             >
               {opened === own.id ? <Minimize2 size={13} /> : <Maximize2 size={13} />}{' '}

@@ -1,10 +1,10 @@
 /** The column of the Plan step: the element and its playing, then the settings of what is in hand, then the phases. */
 import { find } from '@tallow/core/document';
 import { ChevronLeft, ChevronRight, LayoutList, Pause, Play } from 'lucide-react';
-import { ActionButton } from '../parts/button.tsx';
-import { useCurrent, type Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { take, usePlan } from '../state/plan.ts';
+import { useCurrent, type Current } from '../selection/current.ts';
+import { useSelection } from '../selection/selection.ts';
+import { usePlayback } from '../playback/playback.ts';
+import { take, usePlan } from './plan.ts';
 import { BasePanel } from './base-panel.tsx';
 import { GuidePanel } from './guide-panel.tsx';
 import { Overview } from './overview.tsx';
@@ -13,22 +13,24 @@ import { PathPanel } from './path-panel.tsx';
 import { Phases } from './phases.tsx';
 import { RevealPanel } from './reveal-panel.tsx';
 import { StarterPanel } from './starter-panel.tsx';
+import { ActionButton } from '../actions/action-button.tsx';
+import { TIME_ACTIONS } from '../time/actions.ts';
 
 function Playing({ now }: { now: Current }) {
-  const frame = useDesk((s) => s.frame);
-  const playing = useDesk((s) => s.playing);
+  const frame = useSelection((s) => s.frame);
+  const playing = usePlayback((s) => s.playing);
   return (
     <div className="flex h-8 items-center gap-1">
       <span className="mr-1 font-mono text-xs text-wax-300" data-testid="plan-frame">
         {Math.min(frame, now.length - 1) + 1} / {now.length}
       </span>
-      <ActionButton name="previousFrame">
+      <ActionButton action={TIME_ACTIONS.previousFrame}>
         <ChevronLeft size={16} />
       </ActionButton>
-      <ActionButton name="play" pressed={playing}>
+      <ActionButton action={TIME_ACTIONS.play} pressed={playing}>
         {playing ? <Pause size={15} /> : <Play size={15} />}
       </ActionButton>
-      <ActionButton name="nextFrame">
+      <ActionButton action={TIME_ACTIONS.nextFrame}>
         <ChevronRight size={16} />
       </ActionButton>
     </div>

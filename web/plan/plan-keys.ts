@@ -2,10 +2,10 @@
 import { find } from '@tallow/core/document';
 import { deleteGuide, deletePath, setGuide, setPath, setPlan } from '@tallow/core/edit';
 import { moveNode, nodePoints } from '@tallow/core/plan';
-import { current } from '../state/current.ts';
-import { edit } from '../state/document.ts';
-import { dropPreview } from '../state/laying.ts';
-import { plan, setPlanning, take } from '../state/plan.ts';
+import { current } from '../selection/current.ts';
+import { edit } from '../shot/document.ts';
+import { dropPreview } from './laying.ts';
+import { plan, setPlanning, take } from './plan.ts';
 import { finishPoints } from './plan-pen.ts';
 
 const isElsewhere = (target: EventTarget | null): boolean =>

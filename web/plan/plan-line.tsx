@@ -1,8 +1,8 @@
 /** Above the picture in the Plan step: what is in hand, and the numbers that help. */
 import { find } from '@tallow/core/document';
 import { starterOf } from '@tallow/core/starters';
-import { useCurrent } from '../state/current.ts';
-import { usePlan } from '../state/plan.ts';
+import { useCurrent } from '../selection/current.ts';
+import { usePlan } from './plan.ts';
 import { PathFacts } from './path-panel.tsx';
 
 export function PlanLine() {

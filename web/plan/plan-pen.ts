@@ -3,11 +3,11 @@ import { find, randomId, type Guide, type GuideForm } from '@tallow/core/documen
 import { addGuide, addPath, setGuide, setPath, setPlan } from '@tallow/core/edit';
 import { fitRing, type Point } from '@tallow/core/geometry';
 import { asStandIn, smoothedWay, wayThrough } from '@tallow/core/plan';
-import { current } from '../state/current.ts';
-import { desk } from '../state/desk.ts';
-import { edit, endGesture, reEdit, say, takeBack } from '../state/document.ts';
-import { layNow } from '../state/laying.ts';
-import { plan, setPlanning, take, takeTool } from '../state/plan.ts';
+import { current } from '../selection/current.ts';
+import { playback } from '../playback/playback.ts';
+import { edit, endGesture, reEdit, say, takeBack } from '../shot/document.ts';
+import { layNow } from './laying.ts';
+import { plan, setPlanning, take, takePlanTool } from './plan.ts';
 
 /** A press of the pen that goes on until it lifts. */
 export interface PlanStroke {
@@ -51,7 +51,7 @@ function makePath(way: ReturnType<typeof smoothedWay>): void {
   });
   take({ kind: 'path', id: made });
   // Its points and ticks can be taken at once.
-  takeTool(null);
+  takePlanTool(null);
 }
 
 /** Ends a path set point by point. */
@@ -168,7 +168,7 @@ function drawForm(points: readonly Point[]): void {
     ),
   );
   edit('drawn stand-in', (doc) => setPath(doc, path.id, { standIn: { ...path.standIn, form: 'shape', shape } }));
-  takeTool(null);
+  takePlanTool(null);
 }
 
 /** Points of a base line that is drawn for a starter. */
@@ -186,7 +186,7 @@ function drawFoot(points: readonly Point[]): void {
   const step = Math.max(1, points.length / FOOT_POINTS);
   const chosen = Array.from({ length: Math.ceil(points.length / step) }, (_, i) => points[Math.floor(i * step)]!);
   const line = Float32Array.from([...chosen, points.at(-1)!].flatMap((p) => [p.x - starter.x, p.y - starter.y]));
-  takeTool(null);
+  takePlanTool(null);
   void layNow({ ...starter, line }, 'base line');
 }
 
@@ -196,7 +196,7 @@ function drawFoot(points: readonly Point[]): void {
  */
 export function beginPlanStroke(at: Point, reach: number): PlanStroke {
   const { tool } = plan();
-  if (desk().playing) return NOTHING;
+  if (playback().playing) return NOTHING;
   switch (tool) {
     case 'path':
       return drawn(at, (points) => {

@@ -7,11 +7,11 @@ import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { ITEM, Menu } from '../parts/menu.tsx';
-import { current } from '../state/current.ts';
-import { setDesk } from '../state/desk.ts';
-import { edit } from '../state/document.ts';
-import { layNew } from '../state/laying.ts';
-import { setPlanning, take, takeTool, usePlan, type PlanTool } from '../state/plan.ts';
+import { current } from '../selection/current.ts';
+import { setSelection } from '../selection/selection.ts';
+import { edit } from '../shot/document.ts';
+import { layNew } from './laying.ts';
+import { setPlanning, take, takePlanTool, usePlan, type PlanTool } from './plan.ts';
 import { Check } from '../parts/panel.tsx';
 import { StarterPicture } from './starter-picture.tsx';
 
@@ -37,7 +37,7 @@ function ToolButton({
       title={title}
       className={`${TOOL} ${inHand ? 'bg-flame-deep text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
       onClick={() => {
-        takeTool(tool);
+        takePlanTool(tool);
       }}
     >
       <span className={inHand ? 'text-flame' : 'text-wax-300'}>{children}</span>
@@ -96,7 +96,7 @@ export function PlanTray() {
         id = added.layerId;
         return added.doc;
       });
-    setDesk({ layerId: id, picked: null });
+    setSelection({ layerId: id, picked: null });
     // One sketches with the pen: that is Draw's.
     void go('../draw', { relative: 'path', replace: true });
   };
@@ -135,7 +135,7 @@ export function PlanTray() {
             key={tool}
             className={ITEM}
             onSelect={() => {
-              takeTool(tool);
+              takePlanTool(tool);
             }}
           >
             {icon}

@@ -5,15 +5,15 @@ import { revealCount } from '@tallow/core/plan';
 import { useState } from 'react';
 import { Button } from '../parts/button.tsx';
 import { Slider } from '../parts/slider.tsx';
-import { shownNow, type Current } from '../state/current.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
-import { edit } from '../state/document.ts';
-import { take } from '../state/plan.ts';
-import { withDrawings } from '../state/time-edits.ts';
+import { shownNow, type Current } from '../selection/current.ts';
+import { setSelection, useSelection } from '../selection/selection.ts';
+import { edit } from '../shot/document.ts';
+import { take } from './plan.ts';
 import { Heading, Words } from '../parts/panel.tsx';
+import { withDrawings } from '../saving/drawings.ts';
 
 export function RevealPanel({ now }: { now: Current }) {
-  const frame = useDesk((s) => s.frame);
+  const frame = useSelection((s) => s.frame);
   const [comes, setComes] = useState(6);
   const [goes, setGoes] = useState(6);
   const [overlap, setOverlap] = useState(2);
@@ -34,7 +34,7 @@ export function RevealPanel({ now }: { now: Current }) {
         made = laid.layerId;
         return laid.doc;
       });
-      setDesk({ layerId: made, picked: null });
+      setSelection({ layerId: made, picked: null });
       take(null);
     });
   };

@@ -1,7 +1,7 @@
 /** Plays the ticks of a path as a row, at the shot's rate, before anything is stamped. */
 import { find, shotOf, type Id } from '@tallow/core/document';
-import { useDocument } from '../state/document.ts';
-import { plan, setPlanning } from '../state/plan.ts';
+import { useDocument } from '../shot/document.ts';
+import { plan, setPlanning } from './plan.ts';
 
 let running = 0;
 

@@ -5,10 +5,10 @@ import { flatTicks, placeTick } from '@tallow/core/plan';
 import { scaleLinear } from 'd3-scale';
 import { line, curveMonotoneX } from 'd3-shape';
 import { useRef } from 'react';
-import { useDesk } from '../state/desk.ts';
-import { edit, endGesture } from '../state/document.ts';
-import { usePlan } from '../state/plan.ts';
-import { drag } from './drag.ts';
+import { useSelection } from '../selection/selection.ts';
+import { edit, endGesture } from '../shot/document.ts';
+import { usePlan } from './plan.ts';
+import { drag } from '../shot/drag.ts';
 import { tickAt, usePathFacts } from './path-mark.tsx';
 
 const SIZE = { width: 336, height: 214 };
@@ -19,7 +19,7 @@ export function SpacingChart({ path }: { path: Path }) {
   const { ticks } = usePathFacts(path);
   const spacing = usePlan((s) => s.spacing);
   const rowTick = usePlan((s) => s.rowTick);
-  const frame = useDesk((s) => s.frame);
+  const frame = useSelection((s) => s.frame);
   const svg = useRef<SVGSVGElement>(null);
   const at = rowTick ?? tickAt(path, frame);
   const frameOf = (index: number) => path.from + index * path.hold;
@@ -191,7 +191,7 @@ export function SpacingChart({ path }: { path: Path }) {
 export function Rows({ path }: { path: Path }) {
   const { ticks } = usePathFacts(path);
   const rowTick = usePlan((s) => s.rowTick);
-  const frame = useDesk((s) => s.frame);
+  const frame = useSelection((s) => s.frame);
   const at = rowTick ?? tickAt(path, frame);
   const x = scaleLinear([0, 1], [52, 322]);
   const rows = [

@@ -2,8 +2,8 @@
 import type { Path } from '@tallow/core/document';
 import type { PathSettings } from '@tallow/core/edit';
 import { Slider } from '../parts/slider.tsx';
-import { endGesture, say } from '../state/document.ts';
-import { takeTool } from '../state/plan.ts';
+import { endGesture, say } from '../shot/document.ts';
+import { takePlanTool } from './plan.ts';
 import { Check, Heading, Words } from '../parts/panel.tsx';
 
 export function StandInSettings({
@@ -43,7 +43,7 @@ export function StandInSettings({
             ]}
             onChoose={(form) => {
               if (form === 'shape') {
-                takeTool('form');
+                takePlanTool('form');
                 say('Draw the outline of the stand-in in the picture.');
               }
               if (form !== 'shape' || standIn.shape) change({ form });

@@ -2,10 +2,11 @@
 import { findAll, find, shotOf, type Starter } from '@tallow/core/document';
 import { apply, multiply, type Matrix } from '@tallow/core/geometry';
 import { useEffect, useRef } from 'react';
-import type { Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { layNow, preview, workOf } from '../state/laying.ts';
-import { plan, take, usePlan } from '../state/plan.ts';
+import type { Current } from '../selection/current.ts';
+import { useSelection } from '../selection/selection.ts';
+import { useViewed } from '../view/viewed.ts';
+import { layNow, preview, workOf } from './laying.ts';
+import { plan, take, usePlan } from './plan.ts';
 import { startersOf } from '@tallow/core/edit';
 import { compute } from '../workers/compute-client.ts';
 import { ROSE, type Sight } from './sight.ts';
@@ -28,8 +29,8 @@ function coloursOf(now: Current, starter: Starter): Record<string, string> {
 export function StarterPreview({ now, matrix }: { now: Current; matrix: Matrix }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const moving = usePlan((s) => s.moving);
-  const frame = useDesk((s) => s.frame);
-  const area = useDesk((s) => s.area);
+  const frame = useSelection((s) => s.frame);
+  const area = useViewed((s) => s.area);
   const latest = useRef<(() => Promise<void>) | null>(null);
   const busy = useRef(false);
   useEffect(() => {

@@ -7,13 +7,13 @@ import { Dices, Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../parts/button.tsx';
 import { Slider } from '../parts/slider.tsx';
-import type { Current } from '../state/current.ts';
-import { edit } from '../state/document.ts';
-import { dropPreview, layNow, preview } from '../state/laying.ts';
-import { take, takeTool, usePlan } from '../state/plan.ts';
-import { withDrawings } from '../state/time-edits.ts';
+import type { Current } from '../selection/current.ts';
+import { edit } from '../shot/document.ts';
+import { dropPreview, layNow, preview } from './laying.ts';
+import { take, takePlanTool, usePlan } from './plan.ts';
 import { Heading, Line, Select, Small, Words } from '../parts/panel.tsx';
 import { Presets } from './starter-presets.tsx';
+import { withDrawings } from '../saving/drawings.ts';
 
 function Setting({ starter, control }: { starter: Starter; control: Control }) {
   const { key, label, unit, least, most, step, choices } = control;
@@ -185,7 +185,7 @@ export function StarterPanel({ now, starter: laid }: { now: Current; starter: St
           <Small
             title="Draw the line it stands on"
             onClick={() => {
-              takeTool('foot');
+              takePlanTool('foot');
             }}
           >
             {tool === 'foot' ? 'Draw it in the picture …' : 'Draw its base'}

@@ -4,8 +4,8 @@ import { settingsOf, starterOf, type Preset } from '@tallow/core/starters';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { NameField } from '../parts/name-field.tsx';
-import { layNow } from '../state/laying.ts';
-import { forgetPreset, keepPreset, useOwnPresets } from '../state/own-presets.ts';
+import { layNow } from './laying.ts';
+import { forgetPreset, keepPreset, useOwnPresets } from './own-presets.ts';
 import { Small } from '../parts/panel.tsx';
 import { StarterPicture } from './starter-picture.tsx';
 

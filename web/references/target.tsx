@@ -1,13 +1,13 @@
 /** Target pictures beside the picture: the wanted look, in view while drawing. */
 import { findAll, shotOf } from '@tallow/core/document';
 import { assetAt } from '@tallow/core/render';
-import { shotFrameOf, useCurrent } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
+import { shotFrameOf, useCurrent } from '../selection/current.ts';
+import { useSelection } from '../selection/selection.ts';
 
 export function Targets() {
   const now = useCurrent();
-  const frame = useDesk((s) => s.frame);
-  const turn = useDesk((s) => s.turn);
+  const frame = useSelection((s) => s.frame);
+  const turn = useSelection((s) => s.turn);
   if (!now) return null;
   const shown = findAll(now.doc, 'plate', shotOf(now.doc).plates).flatMap((plate) => {
     const asset = assetAt(plate, shotFrameOf(now, frame, turn));

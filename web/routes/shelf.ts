@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import { request } from '../api/client.ts';
 import type { Production, ShotSummary } from '../api/types.ts';
-import { say } from '../state/document.ts';
+import { say } from '../shot/document.ts';
 
 const LOOK_MS = 4000;
 

@@ -2,10 +2,11 @@
 import { useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
-import { Column } from '../desk/column.tsx';
-import { KeysDialog } from '../desk/keys-dialog.tsx';
-import { Picture } from '../desk/picture.tsx';
-import { TopBar } from '../desk/top-bar.tsx';
+import { Column } from '../column/column.tsx';
+import '../playback/place.ts';
+import { KeysDialog } from '../page/keys-dialog.tsx';
+import { Picture } from '../stage/stage.tsx';
+import { TopBar } from '../page/top-bar.tsx';
 import { FOLLOWERS } from '../derived/followers.ts';
 import { followEdits } from '../derived/follow.ts';
 import { ExportStep } from '../export/export-step.tsx';
@@ -13,17 +14,21 @@ import { Targets } from '../references/target.tsx';
 import { PlanColumn } from '../plan/plan-column.tsx';
 import { PlanTray } from '../plan/plan-tray.tsx';
 import { stopRow } from '../plan/row-player.ts';
-import { NoticeBar } from '../parts/notice.tsx';
+import { NoticeBar } from '../shot/notice.tsx';
 import { LeaveGuard } from '../saving/leave-guard.tsx';
-import { act } from '../state/actions.ts';
-import { useBindings } from '../state/bindings.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
-import { setPlanning } from '../state/plan.ts';
-import { useDocument } from '../state/document.ts';
-import { attachKeys, titleOf } from '../state/keys.ts';
-import { openShot } from '../state/session.ts';
+import { useBindings } from '../actions/bindings.ts';
+import { setShowing } from '../picture/showing.ts';
+import { useScreen } from '../screen/screen.ts';
+import { setPlanning } from '../plan/plan.ts';
+import { useDocument } from '../shot/document.ts';
+import { ACTIONS } from '../page/all-actions.ts';
+import { attachKeys } from '../page/keys.ts';
+import { openShot } from '../saving/open-shot.ts';
 import { Strip } from '../strip/strip.tsx';
 import { Tray } from '../tray/tray.tsx';
+import { titleOf } from '../actions/key-text.ts';
+import { act } from '../actions/action.ts';
+import { SCREEN_ACTIONS } from '../screen/actions.ts';
 
 const RETRY_MS = 1500;
 
@@ -61,17 +66,17 @@ function useShot(shotId: string): string | null {
 }
 
 function DeskStep({ planning }: { planning: boolean }) {
-  useEffect(attachKeys, []);
+  useEffect(() => attachKeys(ACTIONS), []);
   useEffect(() => {
-    setDesk({ planning });
+    setShowing({ planning });
     return () => {
-      setDesk({ planning: false });
+      setShowing({ planning: false });
       setPlanning({ tool: null, draft: [] });
       stopRow();
     };
   }, [planning]);
-  const panels = useDesk((s) => s.panels);
-  const full = useDesk((s) => s.full);
+  const panels = useScreen((s) => s.panels);
+  const full = useScreen((s) => s.full);
   const leftHanded = useBindings((s) => s.leftHanded);
   const bare = full || !panels;
   return (
@@ -86,10 +91,10 @@ function DeskStep({ planning }: { planning: boolean }) {
         {!panels && !full ? (
           <button
             type="button"
-            title={titleOf('panels', 'Show column, strip and tray')}
+            title={titleOf(SCREEN_ACTIONS.panels, 'Show column, strip and tray')}
             className="moves absolute bottom-2 right-2 z-10 h-8 rounded-lg bg-soot-900/80 px-3 text-[13px] text-wax-300 hover:text-wax-100"
             onClick={() => {
-              act('panels');
+              act(SCREEN_ACTIONS.panels);
             }}
           >
             Show column, strip and tray
@@ -106,7 +111,7 @@ export function ShotPage() {
   const { shotId = '', step = 'draw' } = useParams();
   const trouble = useShot(shotId);
   useEffect(() => followEdits(FOLLOWERS), []);
-  const full = useDesk((s) => s.full);
+  const full = useScreen((s) => s.full);
   const isOpen = useDocument((s) => s.doc?.shotId === shotId);
   if (step !== 'plan' && step !== 'draw' && step !== 'export') return <Navigate to={`/shots/${shotId}/draw`} replace />;
   if (!isOpen) {

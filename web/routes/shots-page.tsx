@@ -9,7 +9,7 @@ import type { Production, ShotSummary } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
 import { ITEM } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
-import { NoticeBar } from '../parts/notice.tsx';
+import { NoticeBar } from '../shot/notice.tsx';
 import { MoreMenu } from './more-menu.tsx';
 import { NewShot } from './new-shot.tsx';
 import { removeWithUndo, useShelf, type Change } from './shelf.ts';

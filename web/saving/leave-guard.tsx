@@ -3,8 +3,8 @@ import { useEffect } from 'react';
 import { useBlocker } from 'react-router';
 import { Button } from '../parts/button.tsx';
 import { Dialog } from '../parts/dialog.tsx';
-import { say, useDocument } from '../state/document.ts';
-import { openSaver } from '../state/session.ts';
+import { say, useDocument } from '../shot/document.ts';
+import { openSaver } from './open-shot.ts';
 import { saveWorkToFile } from './work-file.ts';
 
 /** The browser asks in its own words; who stays is offered the file. */

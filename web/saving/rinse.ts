@@ -5,7 +5,7 @@
  * buffers hold, twice over, a new log has begun and the torn one is no longer read.
  */
 import { deleteDB, openDB } from 'idb';
-import { recall, remember } from '../state/memory.ts';
+import { recall, remember } from '../memory/memory.ts';
 
 /** Another database of the same origin shares the log. */
 const NAME = 'tallow-rinse';

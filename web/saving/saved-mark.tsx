@@ -3,8 +3,8 @@ import { Popover } from 'radix-ui';
 import { HardDrive, Server } from 'lucide-react';
 import { useRef, type ReactNode } from 'react';
 import { Button } from '../parts/button.tsx';
-import { useDocument, type Saving } from '../state/document.ts';
-import { openSaver } from '../state/session.ts';
+import { useDocument, type Saving } from '../shot/document.ts';
+import { openSaver } from './open-shot.ts';
 import { readWorkFromFile, saveWorkToFile } from './work-file.ts';
 
 const WORDS = {

@@ -7,7 +7,7 @@ import { randomId, readEntity, same, shotOf, type Entity, type Id, type ShotDocu
 import { adoptPending, takeIn, type Pending, type TakenIn, type Theirs } from '@tallow/core/edit';
 import { request, Unreachable } from '../api/client.ts';
 import type { ChangesPage, ShotStructure } from '../api/types.ts';
-import { editAround, onChange, openDocument, receive, say, useDocument, type Saving } from '../state/document.ts';
+import { editAround, onChange, openDocument, receive, say, useDocument, type Saving } from '../shot/document.ts';
 import { Adoption } from './adoption.ts';
 import { browserStore, type Kept, type KeptBatch } from './browser-store.ts';
 import { holdTab, type Orphan } from './orphans.ts';

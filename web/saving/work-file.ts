@@ -2,8 +2,8 @@
 import { find } from '@tallow/core/document';
 import { fileStem, readUnsaved, unsavedText } from '@tallow/core/formats';
 import { handOver } from '../parts/hand-over.ts';
-import { say, useDocument } from '../state/document.ts';
-import { openSaver } from '../state/session.ts';
+import { say, useDocument } from '../shot/document.ts';
+import { openSaver } from './open-shot.ts';
 
 const LARGEST = 512 * 1024 * 1024;
 

@@ -5,14 +5,18 @@ import { cutOff, cutOffText } from '@tallow/core/timing';
 import { Scissors } from 'lucide-react';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { NameField } from '../parts/name-field.tsx';
-import { act } from '../state/actions.ts';
-import { current, shotFrameOf, type Current } from '../state/current.ts';
-import { desk, FRESH, setDesk } from '../state/desk.ts';
-import { edit, endGesture, reEdit } from '../state/document.ts';
-import { useArrivals } from '../state/miniatures.ts';
-import { goTo } from '../state/playhead.ts';
+import { current, shotFrameOf, type Current } from '../selection/current.ts';
+import { selection, setSelection } from '../selection/selection.ts';
+import { setScreen } from '../screen/screen.ts';
+import { setPlayback } from '../playback/playback.ts';
+import { setShowing } from '../picture/showing.ts';
+import { edit, endGesture, reEdit } from '../shot/document.ts';
+import { useArrivals } from '../picture/miniatures.ts';
+import { goTo } from '../playback/playhead.ts';
 import { RowMenu } from './row-menu.tsx';
 import { drawRow, ROW_HEIGHT } from './row.ts';
+import { act } from '../actions/action.ts';
+import { TIME_ACTIONS } from '../time/actions.ts';
 
 export const NAME_WIDTH = 132;
 
@@ -25,9 +29,13 @@ function shotFrameAt(event: PointerEvent<HTMLElement>, length: number): number {
 /** Makes an element the active one; the playhead stays where it is in the shot, as far as the element is there. */
 function openElement(elementId: string, shotFrame?: number): void {
   const before = current();
-  const at = shotFrame ?? (before ? shotFrameOf(before, desk().frame, desk().turn) : 0);
-  if (before?.element.id !== elementId)
-    setDesk({ elementId, layerId: null, picked: null, wheelTurn: 0, playsPicked: false, alone: FRESH.alone });
+  const at = shotFrame ?? (before ? shotFrameOf(before, selection().frame, selection().turn) : 0);
+  if (before?.element.id !== elementId) {
+    setSelection({ elementId, layerId: null, picked: null });
+    setScreen({ wheelTurn: 0 });
+    setPlayback({ playsPicked: false });
+    setShowing({ alone: null });
+  }
   const now = current();
   if (!now?.placement) return;
   const since = Math.max(0, at - now.placement.start);
@@ -132,7 +140,7 @@ export function Row(props: RowProps) {
           if (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return;
           event.preventDefault();
           if (!active) openElement(element.id);
-          else act(event.key === 'ArrowLeft' ? 'previousFrame' : 'nextFrame');
+          else act(event.key === 'ArrowLeft' ? TIME_ACTIONS.previousFrame : TIME_ACTIONS.nextFrame);
         }}
       >
         <canvas

@@ -5,10 +5,10 @@ import { ArrowDown, ArrowUp, Ellipsis, Pencil, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { ITEM, Menu, MenuLine } from '../parts/menu.tsx';
 import { NumberField } from '../parts/number-field.tsx';
-import type { Current } from '../state/current.ts';
-import { desk, setDesk } from '../state/desk.ts';
-import { edit, say } from '../state/document.ts';
-import { withDrawings } from '../state/time-edits.ts';
+import type { Current } from '../selection/current.ts';
+import { selection, setSelection } from '../selection/selection.ts';
+import { edit, say } from '../shot/document.ts';
+import { withDrawings } from '../saving/drawings.ts';
 
 interface RowMenuProps {
   row: Current;
@@ -29,8 +29,8 @@ export function RowMenu({ row, first, last, only, onName }: RowMenuProps) {
       row.layers.flatMap(({ layer }) => Object.values(layer.slots)),
       () => {
         edit('delete element', (doc) => deleteElement(doc, element.id));
-        if (desk().elementId === element.id)
-          setDesk({ elementId: null, layerId: null, frame: 0, turn: 0, picked: null });
+        if (selection().elementId === element.id)
+          setSelection({ elementId: null, layerId: null, frame: 0, turn: 0, picked: null });
       },
     );
   };

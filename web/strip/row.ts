@@ -2,9 +2,9 @@
 import { shotOf } from '@tallow/core/document';
 import { timedPhases } from '@tallow/core/plan';
 import { isVisible, placementFrame } from '@tallow/core/timing';
-import type { Current } from '../state/current.ts';
-import { boxAround, miniature, sheetsAt } from '../state/miniatures.ts';
-import { phaseColour } from '../state/phases.ts';
+import type { Current } from '../selection/current.ts';
+import { boxAround, miniature, sheetsAt } from '../picture/miniatures.ts';
+import { phaseColour } from '../time/phases.ts';
 
 export const ROW_HEIGHT = 28;
 const PICTURE = ROW_HEIGHT - 4;

@@ -4,9 +4,9 @@ import { randomId, shotOf } from '@tallow/core/document';
 import { addElement } from '@tallow/core/edit';
 import { Plus } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { currentOf, shotFrameOf, useCurrent, type Current } from '../state/current.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
-import { edit, useDocument } from '../state/document.ts';
+import { currentOf, shotFrameOf, useCurrent, type Current } from '../selection/current.ts';
+import { setSelection, useSelection } from '../selection/selection.ts';
+import { edit, useDocument } from '../shot/document.ts';
 import { NAME_WIDTH, Row } from './element-row.tsx';
 import { drawRuler, ROW_HEIGHT } from './row.ts';
 
@@ -16,8 +16,8 @@ const MOST_ROWS = 4;
 
 /** The playhead over all rows, without re-rendering them. */
 function Playhead({ now, width }: { now: Current; width: number }) {
-  const frame = useDesk((s) => s.frame);
-  const turn = useDesk((s) => s.turn);
+  const frame = useSelection((s) => s.frame);
+  const turn = useSelection((s) => s.turn);
   const { length } = shotOf(now.doc);
   const at = shotFrameOf(now, Math.min(frame, now.length - 1), turn);
   if (at >= length) return null;
@@ -63,7 +63,7 @@ export function Strip() {
       made = added.elementId;
       return added.doc;
     });
-    setDesk({ elementId: made, layerId: null, frame: 0, turn: 0, picked: null });
+    setSelection({ elementId: made, layerId: null, frame: 0, turn: 0, picked: null });
   };
   return (
     <div className="relative shrink-0 border-t border-soot-700 bg-soot-950 pb-1.5 pr-4 pt-1" data-testid="strip">

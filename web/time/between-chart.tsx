@@ -2,8 +2,8 @@
 import { randomId } from '@tallow/core/document';
 import { scaleLinear } from 'd3-scale';
 import { useRef, type PointerEvent } from 'react';
-import { putTick } from '../state/between.ts';
-import { endGesture } from '../state/document.ts';
+import { putTick } from './between.ts';
+import { endGesture } from '../shot/document.ts';
 
 const SIZE = { width: 332, height: 62 };
 

@@ -5,9 +5,9 @@ import { betweenWork, crossesSeam, fitsWithin, touchedSlots } from '@tallow/core
 import { Link2 } from 'lucide-react';
 import { Check, Line, Panel, Select, Small, Words } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
-import { useCurrent, type Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { endGesture } from '../state/document.ts';
+import { useCurrent, type Current } from '../selection/current.ts';
+import { useSelection } from '../selection/selection.ts';
+import { endGesture } from '../shot/document.ts';
 import {
   betweenNow,
   countFor,
@@ -25,8 +25,8 @@ import {
   useBetween,
   whyNotBetween,
   type BetweenNow,
-} from '../state/between.ts';
-import { showPanel } from '../state/panels.ts';
+} from './between.ts';
+import { showPanel } from '../screen/panels.ts';
 import { BetweenChart } from './between-chart.tsx';
 
 const WAY_WORDS: Readonly<Record<Way, string>> = { straight: 'straight', arc: 'on arcs', path: 'along a path' };
@@ -65,7 +65,7 @@ export function BetweenPanel() {
   const now = useCurrent();
   const { count, spread, way, pathId, within, working, tying } = useBetween();
   useBetween((s) => s.shares);
-  useDesk((s) => s.frame);
+  useSelection((s) => s.frame);
   const what = betweenNow();
   const { laid, gap } = what;
   const paths = now ? findAll(now.doc, 'path', now.element.paths) : [];

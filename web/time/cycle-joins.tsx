@@ -3,12 +3,12 @@ import { randomId } from '@tallow/core/document';
 import type { Join } from '@tallow/core/checks';
 import { cutCycle } from '@tallow/core/edit';
 import { Small } from '../parts/panel.tsx';
-import type { Current } from '../state/current.ts';
-import { setDesk } from '../state/desk.ts';
-import { edit } from '../state/document.ts';
-import { goTo } from '../state/playhead.ts';
-import type { SeamNow } from '../state/seam.ts';
-import { withDrawings } from '../state/time-edits.ts';
+import type { Current } from '../selection/current.ts';
+import { setSelection } from '../selection/selection.ts';
+import { edit } from '../shot/document.ts';
+import { goTo } from '../playback/playhead.ts';
+import type { SeamNow } from './seam.ts';
+import { withDrawings } from '../saving/drawings.ts';
 
 export function Joins({ now, seam }: { now: Current; seam: SeamNow }) {
   const good = seam.joins.filter(({ first, last }) => first > 0 || last < seam.drawings.length - 1);
@@ -19,7 +19,7 @@ export function Joins({ now, seam }: { now: Current; seam: SeamNow }) {
     withDrawings(
       now.layers.flatMap(({ layer }) => Object.values(layer.slots)),
       () => {
-        setDesk({ picked: null });
+        setSelection({ picked: null });
         edit('cut the cycle', (doc) => cutCycle(doc, now.element.id, from, end(last) - from, randomId));
         goTo(0);
       },

@@ -4,14 +4,15 @@ import { gapAt, resizeTime, setElement, shortestLength, startAt, turnRound } fro
 import { sharesFor } from '@tallow/core/between';
 import { useState } from 'react';
 import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
-import { lay, useBetween } from '../state/between.ts';
-import { useCurrent } from '../state/current.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
-import { edit, say } from '../state/document.ts';
-import { showPanel } from '../state/panels.ts';
-import { goTo } from '../state/playhead.ts';
-import { useSeam, type SeamNow } from '../state/seam.ts';
-import { whyNotTime } from '../state/time-edits.ts';
+import { lay, useBetween } from './between.ts';
+import { useCurrent } from '../selection/current.ts';
+import { setShowing, useShowing } from '../picture/showing.ts';
+import { useSelection } from '../selection/selection.ts';
+import { edit, say } from '../shot/document.ts';
+import { showPanel } from '../screen/panels.ts';
+import { goTo } from '../playback/playhead.ts';
+import { useSeam, type SeamNow } from './seam.ts';
+import { whyNotTime } from './time-edits.ts';
 import { Joins } from './cycle-joins.tsx';
 import { NumberRow } from './number-row.tsx';
 import { Repeats } from './repeats.tsx';
@@ -71,8 +72,8 @@ function wordsOf({ report: { seam, usual, ratio } }: SeamNow): string {
 export function CyclePanel() {
   const now = useCurrent();
   const seam = useSeam(now);
-  const leadsBack = useDesk((s) => s.leadsBack);
-  const frame = useDesk((s) => s.frame);
+  const leadsBack = useShowing((s) => s.leadsBack);
+  const frame = useSelection((s) => s.frame);
   const count = useBetween((s) => s.count);
   const [more, setMore] = useState(false);
   if (!now) return null;
@@ -158,7 +159,7 @@ export function CyclePanel() {
         label="Lead back: the first drawing as target in the last part"
         checked={leadsBack}
         onChange={(on) => {
-          setDesk({ leadsBack: on });
+          setShowing({ leadsBack: on });
         }}
       />
       <Line />

@@ -3,9 +3,9 @@ import { goingOn, waysBack } from '@tallow/core/between';
 import type { Drawing, Mark } from '@tallow/core/document';
 import { apply, type Matrix } from '@tallow/core/geometry';
 import { useMemo } from 'react';
-import { tracedPath } from '../pick/pick-overlay.tsx';
-import type { Current } from '../state/current.ts';
-import { drawingsInOrder } from '../state/seam.ts';
+import { tracedPath } from '../picture/layer-space.ts';
+import type { Current } from '../selection/current.ts';
+import { drawingsInOrder } from '@tallow/core/timing';
 
 /** Marks of a drawing that are traced at most; more would only be a tangle. */
 const MOST = 160;
@@ -92,7 +92,7 @@ export function Seam({
   matrix: Matrix;
   colours: { before: string; after: string };
 }) {
-  const all = drawingsInOrder(now).map(({ drawing }) => drawing);
+  const all = drawingsInOrder(now.doc, now.active, now.length).map(({ drawing }) => drawing);
   if (all.length < 3) return null;
   const [last, first] = [all.at(-1)!, all[0]!];
   return (
@@ -121,7 +121,7 @@ export function LeadBack({
   frame: number;
   colour: string;
 }) {
-  const all = drawingsInOrder(now);
+  const all = drawingsInOrder(now.doc, now.active, now.length);
   const first = all[0]?.drawing;
   const here = all.findLast((each) => each.frame <= frame)?.drawing;
   if (!first || !here || here === first || now.element.time !== 'cycle' || frame < LAST_PART * now.length) return null;
@@ -135,7 +135,7 @@ export function LeadBack({
 
 /** Where pieces would be on this drawing, going on as they did in the two before. */
 export function Ahead({ now, matrix, frame }: { now: Current; matrix: Matrix; frame: number }) {
-  const all = drawingsInOrder(now);
+  const all = drawingsInOrder(now.doc, now.active, now.length);
   const at = all.findLastIndex((each) => each.frame <= frame);
   const wraps = now.element.time === 'cycle' && all.length > 3;
   const back = (by: number) => all[wraps ? (at - by + all.length) % all.length : at - by]?.drawing;

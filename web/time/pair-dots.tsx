@@ -2,11 +2,11 @@
 import { bodyOf } from '@tallow/core/between';
 import type { Id, Mark } from '@tallow/core/document';
 import { apply, type Matrix } from '@tallow/core/geometry';
-import { tracedPath } from '../pick/pick-overlay.tsx';
+import { tracedPath } from '../picture/layer-space.ts';
 import { betweenWork, crossesSeam } from '@tallow/core/edit';
-import { betweenNow, pairsOf, setBetween, tie, tiesNow, useBetween } from '../state/between.ts';
-import type { Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
+import { betweenNow, pairsOf, setBetween, tie, tiesNow, useBetween } from './between.ts';
+import type { Current } from '../selection/current.ts';
+import { useSelection } from '../selection/selection.ts';
 
 export function PairDots({
   now,
@@ -19,7 +19,7 @@ export function PairDots({
 }) {
   const tying = useBetween((s) => s.tying);
   const own = useBetween((s) => s.ties);
-  useDesk((s) => s.frame);
+  useSelection((s) => s.frame);
   const what = betweenNow();
   const { laid, gap } = what;
   const plan = laid ?? gap;

@@ -2,9 +2,9 @@
 import { setRepeat } from '@tallow/core/edit';
 import { meetingOf } from '@tallow/core/timing';
 import { Small } from '../parts/panel.tsx';
-import type { Current } from '../state/current.ts';
-import { edit } from '../state/document.ts';
-import { whyNotTime } from '../state/time-edits.ts';
+import type { Current } from '../selection/current.ts';
+import { edit } from '../shot/document.ts';
+import { whyNotTime } from './time-edits.ts';
 import { NumberRow } from './number-row.tsx';
 
 export function Repeats({ now }: { now: Current }) {

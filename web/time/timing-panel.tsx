@@ -3,13 +3,14 @@ import { randomId, type Pose } from '@tallow/core/document';
 import { indicesOf, numberAnew, prepareSlots, setPose } from '@tallow/core/edit';
 import { emptied, joinedEqual, repeatedRuns, stretchedTo, thinned } from '@tallow/core/timing';
 import { useState } from 'react';
-import { ActionWords } from '../parts/button.tsx';
 import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
-import { useCurrent } from '../state/current.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
-import { edit } from '../state/document.ts';
-import { formOf } from '../state/forms.ts';
-import { showPanel } from '../state/panels.ts';
+import { useCurrent } from '../selection/current.ts';
+import { setSelection, useSelection } from '../selection/selection.ts';
+import { setHeld, useHeld } from '../hand/held.ts';
+import { setScreen, useScreen } from '../screen/screen.ts';
+import { edit } from '../shot/document.ts';
+import { formOf } from './forms.ts';
+import { showPanel } from '../screen/panels.ts';
 import {
   change,
   holdAlong,
@@ -18,9 +19,12 @@ import {
   shownHere,
   stretchInHand,
   whyNotStretch,
-} from '../state/stretch-edits.ts';
-import { runsInHand, whyNotRuns, whyNotTime } from '../state/time-edits.ts';
+} from './stretch-edits.ts';
+import { whyNotRuns, whyNotTime } from './time-edits.ts';
 import { NumberRow } from './number-row.tsx';
+import { ActionWords } from '../actions/action-button.tsx';
+import { TIME_ACTIONS } from './actions.ts';
+import { runsInHand } from '../selection/in-hand.ts';
 
 function Holds({ whole }: { whole: boolean }) {
   const [text, setText] = useState('1, 1, 1, 2, 2, 3');
@@ -80,11 +84,11 @@ const POSES: readonly { value: Pose | 'none'; label: string }[] = [
 
 export function TimingPanel() {
   const now = useCurrent();
-  const together = useDesk((s) => s.together);
-  const goesOn = useDesk((s) => s.goesOn);
-  const pictures = useDesk((s) => s.sheetPictures);
-  useDesk((s) => s.picked);
-  useDesk((s) => s.frame);
+  const together = useSelection((s) => s.together);
+  const goesOn = useHeld((s) => s.goesOn);
+  const pictures = useScreen((s) => s.sheetPictures);
+  useSelection((s) => s.picked);
+  useSelection((s) => s.frame);
   const [all, setAll] = useState(false);
   const stretch = stretchInHand(all);
   const runs = runsInHand();
@@ -128,7 +132,7 @@ export function TimingPanel() {
           title="The same on every unlocked layer of the element"
           checked={together}
           onChange={(on) => {
-            setDesk({ together: on });
+            setSelection({ together: on });
           }}
         />
       </div>
@@ -180,32 +184,32 @@ export function TimingPanel() {
             {label}
           </Small>
         ))}
-        <ActionWords name="reverse" label="Turn round" />
-        <ActionWords name="swap" label="Swap" />
-        <ActionWords name="split" label="Split here" />
-        <ActionWords name="insertBefore" label="New before" />
-        <ActionWords name="newDrawing" label="New after" />
-        <ActionWords name="duplicate" label="Copies" />
+        <ActionWords action={TIME_ACTIONS.reverse} label="Turn round" />
+        <ActionWords action={TIME_ACTIONS.swap} label="Swap" />
+        <ActionWords action={TIME_ACTIONS.split} label="Split here" />
+        <ActionWords action={TIME_ACTIONS.insertBefore} label="New before" />
+        <ActionWords action={TIME_ACTIONS.newDrawing} label="New after" />
+        <ActionWords action={TIME_ACTIONS.duplicate} label="Copies" />
       </div>
       <div className="flex h-9 items-center gap-1.5 text-[13px] text-wax-300">
         <span className="mr-auto">Hold longer</span>
-        <ActionWords name="shorter" label="−1" />
-        <ActionWords name="longer" label="+1" />
+        <ActionWords action={TIME_ACTIONS.shorter} label="−1" />
+        <ActionWords action={TIME_ACTIONS.longer} label="+1" />
         <span className="ml-1 text-wax-500">nothing moves</span>
-        <ActionWords name="rollBack" label="−1" />
-        <ActionWords name="rollOn" label="+1" />
+        <ActionWords action={TIME_ACTIONS.rollBack} label="−1" />
+        <ActionWords action={TIME_ACTIONS.rollOn} label="+1" />
       </div>
       <div className="flex h-9 items-center gap-1.5 text-[13px] text-wax-300">
         <span className="mr-auto" title="Alt and drag its ring on the wheel does the same">
           Whole layer
         </span>
-        <ActionWords name="phaseBack" label="Earlier" />
-        <ActionWords name="phaseOn" label="Later" />
+        <ActionWords action={TIME_ACTIONS.phaseBack} label="Earlier" />
+        <ActionWords action={TIME_ACTIONS.phaseOn} label="Later" />
       </div>
       {times > 1 ? (
         <div className="flex h-9 items-center justify-between text-[13px] text-wax-300">
           <span>{times} exposures show this drawing</span>
-          <ActionWords name="own" label="Make this one its own" />
+          <ActionWords action={TIME_ACTIONS.own} label="Make this one its own" />
         </div>
       ) : null}
       <Line />
@@ -226,7 +230,7 @@ export function TimingPanel() {
       </div>
       <Prepare />
       <div className="flex flex-wrap items-center gap-1.5 py-1">
-        <ActionWords name="nextBare" label="Next slot to draw" />
+        <ActionWords action={TIME_ACTIONS.nextBare} label="Next slot to draw" />
         <Small
           title="Number the drawings in the order in which they show"
           whyNot={whyNotTime()}
@@ -242,7 +246,7 @@ export function TimingPanel() {
         label="Go on to the next drawing after each stroke"
         checked={goesOn}
         onChange={(on) => {
-          setDesk({ goesOn: on });
+          setHeld({ goesOn: on });
         }}
       />
       {now && formOf(now) === 'sheet' ? (
@@ -250,7 +254,7 @@ export function TimingPanel() {
           label="Pictures on the sheet"
           checked={pictures}
           onChange={(on) => {
-            setDesk({ sheetPictures: on });
+            setScreen({ sheetPictures: on });
           }}
         />
       ) : null}

@@ -2,15 +2,23 @@
 import type { Trace } from '@tallow/core/document';
 import { putTracePoint, traceTicks } from '@tallow/core/edit';
 import { apply } from '@tallow/core/geometry';
-import { drag } from '../plan/drag.ts';
-import type { Current } from '../state/current.ts';
-import { goTo } from '../state/playhead.ts';
-import type { useSight } from '../pick/pick-overlay.tsx';
+import { drag } from '../shot/drag.ts';
+import type { Current } from '../selection/current.ts';
+import { goTo } from '../playback/playhead.ts';
+import type { LayerSpace } from '../picture/layer-space.ts';
 import { TickedArc } from './ticked-arc.tsx';
 
-type Sight = NonNullable<ReturnType<typeof useSight>>;
-
-export function TraceArc({ now, trace, sight, frame }: { now: Current; trace: Trace; sight: Sight; frame: number }) {
+export function TraceArc({
+  now,
+  trace,
+  sight,
+  frame,
+}: {
+  now: Current;
+  trace: Trace;
+  sight: LayerSpace;
+  frame: number;
+}) {
   const ticks = traceTicks(now.doc, trace);
   const here = ticks.findLast((tick) => tick.frame <= frame)?.frame ?? -1;
   return (

@@ -5,11 +5,11 @@ import { roundOf } from '@tallow/core/timing';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import { Panel, Words } from '../parts/panel.tsx';
-import { useCurrent, type Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { edit } from '../state/document.ts';
-import { showPanel } from '../state/panels.ts';
-import { goTo } from '../state/playhead.ts';
+import { useCurrent, type Current } from '../selection/current.ts';
+import { useSelection } from '../selection/selection.ts';
+import { edit } from '../shot/document.ts';
+import { showPanel } from '../screen/panels.ts';
+import { goTo } from '../playback/playhead.ts';
 
 /** How each value is named and counted on screen. */
 const SEEN: Readonly<Record<LayerValue, { label: string; unit: string; per: number; step: number }>> = {
@@ -65,7 +65,7 @@ const stepTo = (keys: readonly Key[], frame: number, by: 1 | -1): number | undef
     : (keys.findLast((key) => key.frame < frame) ?? keys.at(-1))?.frame;
 
 function Row({ now, layer, which }: { now: Current; layer: Layer; which: LayerValue }) {
-  const frame = useDesk((s) => Math.min(s.frame, now.length - 1));
+  const frame = useSelection((s) => Math.min(s.frame, now.length - 1));
   const [text, setText] = useState<string | null>(null);
   const { label, unit, per, step } = SEEN[which];
   const value = valueOf(layer, which);

@@ -7,13 +7,15 @@ import { Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { NameField } from '../parts/name-field.tsx';
 import { Check, Panel, Small, Words } from '../parts/panel.tsx';
-import { useCurrent, type Current } from '../state/current.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
-import { edit } from '../state/document.ts';
-import { titleOf } from '../state/keys.ts';
-import { boxAround, miniature, sheetsAt } from '../state/miniatures.ts';
-import { showPanel } from '../state/panels.ts';
-import { keep, letGo, scopeOf, show } from '../state/variants.ts';
+import { useCurrent, type Current } from '../selection/current.ts';
+import { selection } from '../selection/selection.ts';
+import { playback, setPlayback, usePlayback } from '../playback/playback.ts';
+import { edit } from '../shot/document.ts';
+import { boxAround, miniature, sheetsAt } from '../picture/miniatures.ts';
+import { showPanel } from '../screen/panels.ts';
+import { keep, letGo, scopeOf, show } from './variants.ts';
+import { titleOf } from '../actions/key-text.ts';
+import { TIME_ACTIONS } from './actions.ts';
 
 const SIDE = 96;
 
@@ -41,7 +43,8 @@ function Running({ now, variant }: { now: Current; variant: Variant }) {
     let last = -1;
     const tick = (time: number): void => {
       running = requestAnimationFrame(tick);
-      const { frame: own, speed } = useDesk.getState();
+      const { frame: own } = selection();
+      const { speed } = playback();
       const frame = calm ? own % length : Math.floor((time * rate * speed) / 1000) % length;
       if (frame === last) return;
       const bitmap = miniature(doc, sheetsAt(layers, element, frame, length), box, side, side);
@@ -124,7 +127,7 @@ function Card({ now, variant }: { now: Current; variant: Variant }) {
 
 export function VariantsPanel() {
   const now = useCurrent();
-  const inTurn = useDesk((s) => s.inTurn);
+  const inTurn = usePlayback((s) => s.inTurn);
   const [whole, setWhole] = useState(true);
   if (!now) return null;
   const all = variantsOf(now.doc, now.element.id);
@@ -145,7 +148,7 @@ export function VariantsPanel() {
       <p className="pb-1 text-[13px] text-wax-500">
         {all.length === 0
           ? 'Keep the timing and drawings as they are, then try something else: neither is lost.'
-          : `${titleOf('nextVariant', 'Next variant')}, while it plays too.`}
+          : `${titleOf(TIME_ACTIONS.nextVariant, 'Next variant')}, while it plays too.`}
       </p>
       {[...groups].map(([key, variants]) => (
         <div key={key} className="pb-2">
@@ -188,7 +191,7 @@ export function VariantsPanel() {
         title="Each for one turn of its own"
         checked={inTurn}
         onChange={(on) => {
-          setDesk({ inTurn: on && all.length > 1 });
+          setPlayback({ inTurn: on && all.length > 1 });
         }}
       />
     </Panel>

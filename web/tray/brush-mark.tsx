@@ -1,6 +1,6 @@
 /** A small canvas with the mark a brush really makes, drawn by the brush engine itself. */
 import type { BrushSettings, Samples } from '@tallow/core/document';
-import { chunkCount } from '@tallow/core/brush';
+import { chunkCount, TIPS } from '@tallow/core/brush';
 import { channels, contrast, luminance } from '@tallow/core/colour';
 import { IDENTITY } from '@tallow/core/geometry';
 import { drawChunk, type Context2D } from '@tallow/core/render';
@@ -53,7 +53,7 @@ export function BrushMark({ brush, colour, running, width, height, lean = 0.5, r
     if (!context) return;
     const pixel = devicePixelRatio;
     const brush = JSON.parse(settings) as BrushSettings;
-    const stroke = { samples: sampleStroke(width, height, lean, brush.kind !== 'ink'), brush, seed: SEED };
+    const stroke = { samples: sampleStroke(width, height, lean, TIPS[brush.kind].leans), brush, seed: SEED };
     const layer = new OffscreenCanvas(width * pixel, height * pixel);
     const on = layer.getContext('2d')!;
     for (let c = 0; c < chunkCount(stroke.samples.x.length, brush); c++) {

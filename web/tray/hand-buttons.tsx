@@ -4,21 +4,20 @@ import {
   Circle,
   CircleDotDashed,
   ChevronDown,
-  Lasso,
-  PaintBucket,
   Pencil,
   RectangleHorizontal,
   Slash,
   Spline,
-  VectorSquare,
   Waypoints,
   type LucideIcon,
 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { ActionButton } from '../parts/button.tsx';
 import { CheckItem, ITEM, Menu, MenuLine } from '../parts/menu.tsx';
-import { act, type ActionName } from '../state/actions.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
+import { setHeld, useHeld, takeTool } from '../hand/held.ts';
+import { ActionButton } from '../actions/action-button.tsx';
+import { act, type Action } from '../actions/action.ts';
+import { PEN_ACTIONS } from '../pen/actions.ts';
+import { TOOLS } from '../tools/index.ts';
 
 const FORM_WORDS: Readonly<Record<Form, { label: string; does: string; icon: LucideIcon }>> = {
   free: { label: 'Freehand', does: 'The stroke follows the pen', icon: Pencil },
@@ -34,30 +33,28 @@ const FORM_WORDS: Readonly<Record<Form, { label: string; does: string; icon: Luc
   arc: { label: 'Arc', does: 'First its ends, then a place it passes', icon: Spline },
 };
 
-const toggle = (name: ActionName) => () => {
-  act(name);
+const toggle = (action: Action) => () => {
+  act(action);
 };
 
 export function HandButtons() {
-  const hand = useDesk((s) => s.hand);
-  const form = useDesk((s) => s.form);
-  const exact = useDesk((s) => s.exact);
-  const closes = useDesk((s) => s.closes);
-  const behind = useDesk((s) => s.behind);
-  const ruler = useDesk((s) => s.ruler !== null);
+  const inHand = useHeld((s) => s.tool);
+  const form = useHeld((s) => s.form);
+  const exact = useHeld((s) => s.exact);
+  const closes = useHeld((s) => s.closes);
+  const behind = useHeld((s) => s.behind);
+  const ruler = useHeld((s) => s.ruler !== null);
   const { label, icon: Icon } = FORM_WORDS[form];
   const marked = form !== 'free' || exact || closes || behind || ruler;
   return (
     <div className="grid shrink-0 grid-cols-2 gap-0.5 [&_button[aria-pressed=false]]:!bg-transparent">
-      <ActionButton name="pickUp" pressed={hand === 'pick'}>
-        <Lasso size={17} />
-      </ActionButton>
-      <ActionButton name="reshape" pressed={hand === 'reshape'}>
-        <VectorSquare size={17} />
-      </ActionButton>
-      <ActionButton name="fill" pressed={hand === 'fill'}>
-        <PaintBucket size={17} />
-      </ActionButton>
+      {TOOLS.map(({ tool }) =>
+        tool.Icon && tool.taking ? (
+          <ActionButton key={tool.name} action={tool.taking} pressed={inHand === tool}>
+            <tool.Icon size={17} />
+          </ActionButton>
+        ) : null,
+      )}
       <Menu
         label={`How the pen draws: ${label.toLowerCase()}`}
         testId="forms"
@@ -71,7 +68,8 @@ export function HandButtons() {
         <DropdownMenu.RadioGroup
           value={form}
           onValueChange={(value) => {
-            setDesk({ form: value as Form, hand: 'draw' });
+            setHeld({ form: value as Form });
+            takeTool(null);
           }}
         >
           {FORMS.map((each) => {
@@ -89,16 +87,16 @@ export function HandButtons() {
           })}
         </DropdownMenu.RadioGroup>
         <MenuLine />
-        <CheckItem checked={exact} onChange={toggle('exact')}>
+        <CheckItem checked={exact} onChange={toggle(PEN_ACTIONS.exact)}>
           Level, plumb, every 15°
         </CheckItem>
-        <CheckItem checked={closes} onChange={toggle('closes')}>
+        <CheckItem checked={closes} onChange={toggle(PEN_ACTIONS.closes)}>
           Close what nearly closes
         </CheckItem>
-        <CheckItem checked={behind} onChange={toggle('behind')}>
+        <CheckItem checked={behind} onChange={toggle(PEN_ACTIONS.behind)}>
           Behind what is there
         </CheckItem>
-        <CheckItem checked={ruler} onChange={toggle('ruler')}>
+        <CheckItem checked={ruler} onChange={toggle(PEN_ACTIONS.ruler)}>
           Ruler
         </CheckItem>
       </Menu>

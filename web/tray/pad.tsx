@@ -1,7 +1,8 @@
 /** One pad on which width and opacity are set together and seen: across for width, up for opacity. */
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { useCurrent, swatchOf } from '../state/current.ts';
-import { setBrush, useDesk } from '../state/desk.ts';
+import { useCurrent, swatchOf } from '../selection/current.ts';
+import { setBrush, useHeld } from '../hand/held.ts';
+import { madeBy } from '../hand/brushes.ts';
 
 const LEAST = 1;
 const MOST = 200;
@@ -14,11 +15,11 @@ const toWidth = (share: number): number => Math.round(LEAST * (MOST / LEAST) ** 
 
 export function Pad() {
   const pad = useRef<HTMLDivElement>(null);
-  const { width, opacity } = useDesk((s) => s.brushes[s.tool]);
-  const swatchId = useDesk((s) => s.swatchId);
-  const tool = useDesk((s) => s.tool);
+  const { width, opacity } = useHeld((s) => s.brushes[s.brushName]);
+  const swatchId = useHeld((s) => s.swatchId);
+  const tool = useHeld((s) => s.brushName);
   const now = useCurrent();
-  const colour = tool === 'rub' ? '#5a4c40' : (now && swatchOf(now.doc, swatchId)?.colour) || '#a89987';
+  const colour = madeBy(tool) === 'rub' ? '#5a4c40' : (now && swatchOf(now.doc, swatchId)?.colour) || '#a89987';
   const set = (event: PointerEvent): void => {
     const box = pad.current!.getBoundingClientRect();
     const up = 1 - (event.clientY - box.top - EDGE) / (box.height - 2 * EDGE);

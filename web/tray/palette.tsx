@@ -2,13 +2,14 @@
 import { find, findAll, randomId, shotOf, type ShotDocument, type Swatch } from '@tallow/core/document';
 import { addSwatch } from '@tallow/core/edit';
 import { Palette as PaletteIcon, Plus } from 'lucide-react';
-import { swatchOf, useCurrent } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { edit } from '../state/document.ts';
-import { takeSwatch } from '../state/palette.ts';
-import { titleOf } from '../state/keys.ts';
-import { togglePanel } from '../state/panels.ts';
+import { swatchOf, useCurrent } from '../selection/current.ts';
+import { useHeld } from '../hand/held.ts';
+import { edit } from '../shot/document.ts';
+import { takeSwatch } from '../swatches/swatches.ts';
+import { togglePanel } from '../screen/panels.ts';
 import { BrushMark } from './brush-mark.tsx';
+import { titleOf } from '../actions/key-text.ts';
+import { SCREEN_ACTIONS } from '../screen/actions.ts';
 
 const SMEAR = { kind: 'ink', width: 11, opacity: 1, pressure: true } as const;
 
@@ -35,7 +36,7 @@ function SwatchButton({ doc, swatch, picked }: { doc: ShotDocument; swatch: Swat
 
 export function Palette() {
   const now = useCurrent();
-  const swatchId = useDesk((s) => s.swatchId);
+  const swatchId = useHeld((s) => s.swatchId);
   if (!now) return null;
   const swatches = findAll(now.doc, 'swatch', shotOf(now.doc).swatches);
   const inHand = swatchOf(now.doc, swatchId);
@@ -76,7 +77,7 @@ export function Palette() {
         <button
           type="button"
           aria-label="Settings of the palette"
-          title={titleOf('palette')}
+          title={titleOf(SCREEN_ACTIONS.palette)}
           onClick={() => {
             togglePanel('palette');
           }}

@@ -1,49 +1,48 @@
 /** The tray near the drawing hand: brushes as the marks they make, the pad, and the palette. */
-import { lineSwatchOf, swatchOf, useCurrent } from '../state/current.ts';
-import { BRUSH_WORDS } from '../brush/brush-panel.tsx';
-import { brushOf } from '../desk/pen-marks.ts';
-import { setBrush, setDesk, takeBrush, TOOLS, useDesk, type Tool } from '../state/desk.ts';
-import { titleOf } from '../state/keys.ts';
+import { lineSwatchOf, swatchOf, useCurrent } from '../selection/current.ts';
+import { brushOf } from '../pen/pen-marks.ts';
+import { setBrush, setHeld, takeBrush, useHeld } from '../hand/held.ts';
+import { BRUSH_NAMES, type BrushName, madeBy, BRUSHES } from '../hand/brushes.ts';
 import { BrushMark, ShapeMark } from './brush-mark.tsx';
 import { Pad } from './pad.tsx';
 import { Palette } from './palette.tsx';
 import { HandButtons } from './hand-buttons.tsx';
+import { titleOf } from '../actions/key-text.ts';
+import { BRUSH_ACTIONS } from '../pen/actions.ts';
 
-/** How wide the mark of each brush is shown. */
-const SHOWN: Readonly<Record<Tool, number>> = { ink: 8, pencil: 7, grain: 20, haze: 24, shape: 8, rub: 12 };
-
-function ToolButton({ tool }: { tool: Tool }) {
-  const inHand = useDesk((s) => s.tool === tool && s.hand === 'draw');
-  const brush = useDesk((s) => s.brushes[tool]);
-  const brushShown = useDesk((s) => s.brushShown);
-  const swatchId = useDesk((s) => s.swatchId);
+function ToolButton({ tool }: { tool: BrushName }) {
+  const makes = madeBy(tool);
+  const inHand = useHeld((s) => s.brushName === tool && s.tool === null);
+  const brush = useHeld((s) => s.brushes[tool]);
+  const brushShown = useHeld((s) => s.brushShown);
+  const swatchId = useHeld((s) => s.swatchId);
   const now = useCurrent();
-  const shapeLine = useDesk((s) => s.shapeLine);
+  const shapeLine = useHeld((s) => s.shapeLine);
   const colour = (now && swatchOf(now.doc, swatchId)?.colour) ?? '#f4ecdf';
   const lineColour = (now && lineSwatchOf(now.doc, swatchId)?.colour) ?? colour;
   return (
     <button
       type="button"
       aria-pressed={inHand}
-      title={`${titleOf(tool)}${inHand ? ' · press again for its settings' : ''}`}
+      title={`${titleOf(BRUSH_ACTIONS[tool])}${inHand ? ' · press again for its settings' : ''}`}
       onClick={() => {
-        if (inHand) setDesk({ brushShown: !brushShown });
+        if (inHand) setHeld({ brushShown: !brushShown });
         else takeBrush(tool);
       }}
       className={`moves flex h-[68px] w-[53px] shrink-0 flex-col items-center justify-between rounded-[10px] pb-1 pt-1.5 ${inHand ? 'bg-flame-deep text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
     >
-      {tool === 'shape' ? (
+      {makes === 'shape' ? (
         <ShapeMark colour={colour} opacity={brush.opacity} line={shapeLine === null ? null : lineColour} />
       ) : (
         <BrushMark
-          brush={{ ...brushOf(tool, brush), width: SHOWN[tool], taper: [0, 0] }}
-          colour={tool === 'rub' ? '#000000' : colour}
+          brush={{ ...brushOf(tool, brush), width: BRUSHES[tool].sample, taper: [0, 0] }}
+          colour={makes === 'rub' ? '#000000' : colour}
           width={48}
           height={38}
-          rub={tool === 'rub'}
+          rub={makes === 'rub'}
         />
       )}
-      <span className="text-xs">{BRUSH_WORDS[tool]}</span>
+      <span className="text-xs">{BRUSHES[tool].label}</span>
     </button>
   );
 }
@@ -52,17 +51,17 @@ function ToolButton({ tool }: { tool: Tool }) {
 const SHAPE_LINE = 8;
 
 function Numbers() {
-  const { width, opacity, pressure } = useDesk((s) => s.brushes[s.tool]);
-  const tool = useDesk((s) => s.tool);
-  const shapeLine = useDesk((s) => s.shapeLine);
+  const makes = useHeld((s) => madeBy(s.brushName));
+  const { width, opacity, pressure } = useHeld((s) => s.brushes[s.brushName]);
+  const shapeLine = useHeld((s) => s.shapeLine);
   return (
     <div className="flex w-[140px] shrink-0 flex-col justify-between py-0.5 text-xs text-wax-500">
       <div className="flex items-center gap-2">
         <label className="flex items-center gap-1.5">
-          {tool === 'shape' ? 'disc' : 'width'}
+          {makes === 'shape' ? 'disc' : 'width'}
           <input
             aria-label="Width in px"
-            title={tool === 'shape' ? 'How wide a disc is that is made by a tap' : undefined}
+            title={makes === 'shape' ? 'How wide a disc is that is made by a tap' : undefined}
             type="number"
             min={1}
             max={400}
@@ -91,7 +90,7 @@ function Numbers() {
         </label>
       </div>
       <div className="flex items-center gap-2">
-        {tool === 'shape' ? (
+        {makes === 'shape' ? (
           <label
             className="flex h-8 shrink-0 items-center gap-1.5"
             title="A line of its own round each shape, in the palette’s outline swatch"
@@ -100,7 +99,7 @@ function Numbers() {
               type="checkbox"
               checked={shapeLine !== null}
               onChange={(e) => {
-                setDesk({ shapeLine: e.target.checked ? SHAPE_LINE : null });
+                setHeld({ shapeLine: e.target.checked ? SHAPE_LINE : null });
               }}
               className="accent-flame"
             />
@@ -114,7 +113,7 @@ function Numbers() {
                 value={shapeLine}
                 onChange={(e) => {
                   const next = Number(e.target.value);
-                  if (next >= 1 && next <= 200) setDesk({ shapeLine: next });
+                  if (next >= 1 && next <= 200) setHeld({ shapeLine: next });
                 }}
                 className="h-7 w-[34px] rounded-md bg-soot-800 px-1 font-mono text-wax-100"
               />
@@ -145,7 +144,7 @@ export function Tray() {
       data-testid="tray"
     >
       <div className="flex gap-1" role="group" aria-label="Brushes">
-        {TOOLS.map((tool) => (
+        {BRUSH_NAMES.map((tool) => (
           <ToolButton key={tool} tool={tool} />
         ))}
       </div>

@@ -1,10 +1,10 @@
 /** What belongs to time on the disc beside drawings: slots still to be drawn, computed in-betweens, values set, the range played, own repeats. */
 import { betweensOf, keyedFrames as framesKeyed, touchedSlots } from '@tallow/core/edit';
 import { arc } from 'd3-shape';
-import type { Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { arcsOf, within } from './arcs.ts';
-import { computedSlots } from './cells.ts';
+import type { Current } from '../selection/current.ts';
+import { usePlayback } from '../playback/playback.ts';
+import { arcsOf, arcsWithin } from '@tallow/core/timing';
+import { computedSlots } from '@tallow/core/edit';
 import { angleOf, pointAt, ringsFor, WHEEL, type Dial } from './dial.ts';
 
 /** Runs of the active layer whose in-betweens are as they were computed. */
@@ -34,7 +34,7 @@ export function DiscMarks({
   groups: number[][];
   active: number;
 }) {
-  const range = useDesk((s) => s.range);
+  const range = usePlayback((s) => s.range);
   const ring = ringsFor(groups.length, active)[active];
   const index = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
   if (!ring || index < 0) return null;
@@ -46,7 +46,7 @@ export function DiscMarks({
     '';
   return (
     <g pointerEvents="none">
-      {within(arcsOf(now, index), dial)
+      {arcsWithin(arcsOf(now, index), dial)
         .filter(({ bare }) => bare)
         .map(({ from, to, run }) => (
           <path
@@ -59,7 +59,7 @@ export function DiscMarks({
             data-bare
           />
         ))}
-      {within(arcsOf(now, index), dial)
+      {arcsWithin(arcsOf(now, index), dial)
         .filter(({ run }) => computed.has(run))
         .map(({ from, to, run }) => (
           <path

@@ -5,13 +5,15 @@ import { timedPhases } from '@tallow/core/plan';
 import { isVisible } from '@tallow/core/timing';
 import { arc, curveCatmullRom, curveCatmullRomClosed, lineRadial } from 'd3-shape';
 import { useEffect, useMemo, useRef } from 'react';
-import type { Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { useFindings } from '../state/findings.ts';
-import { boxAround, miniature, useArrivals } from '../state/miniatures.ts';
-import { coloursOf, onionReach } from '../state/onion.ts';
-import { phaseColour } from '../state/phases.ts';
-import { arcsOf, within, type Arc } from './arcs.ts';
+import type { Current } from '../selection/current.ts';
+import { useSelection } from '../selection/selection.ts';
+import { useShowing } from '../picture/showing.ts';
+import { usePlayback } from '../playback/playback.ts';
+import { useFindings } from '../time/findings.ts';
+import { boxAround, miniature, useArrivals } from '../picture/miniatures.ts';
+import { coloursOf, onionReach } from '../picture/onion.ts';
+import { phaseColour } from '../time/phases.ts';
+import { arcsOf, arcsWithin, type Arc } from '@tallow/core/timing';
 import { angleOf, pointAt, ringsFor, WHEEL, type Dial } from './dial.ts';
 import type { Steps } from './steps.ts';
 
@@ -32,8 +34,8 @@ function arcPath(dial: Dial, from: number, to: number, inner: number, outer: num
 }
 
 export function Rings({ now, dial, groups, active }: { now: Current; dial: Dial; groups: number[][]; active: number }) {
-  const frame = useDesk((s) => s.frame);
-  const picked = useDesk((s) => s.picked);
+  const frame = useSelection((s) => s.frame);
+  const picked = useSelection((s) => s.picked);
   const rings = ringsFor(groups.length, active);
   return groups.map((group, g) => {
     const ring = rings[g]!;
@@ -48,7 +50,7 @@ export function Rings({ now, dial, groups, active }: { now: Current; dial: Dial;
           <path d={arcPath(dial, dial.from, dial.from + dial.length, ring.inner, ring.outer, 0)} fill="#231c17" />
         ) : null}
         {group.flatMap((i) =>
-          within(arcsOf(now, i), dial)
+          arcsWithin(arcsOf(now, i), dial)
             .filter((a) => a.drawn)
             .map((a) => {
               const here = isActive && frame >= a.from && frame < a.to;
@@ -72,11 +74,11 @@ export function Rings({ now, dial, groups, active }: { now: Current; dial: Dial;
 }
 
 export function Rim({ now, dial }: { now: Current; dial: Dial }) {
-  const frame = useDesk((s) => s.frame);
+  const frame = useSelection((s) => s.frame);
   const findings = useFindings(now);
   const activeIndex = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
   if (activeIndex < 0) return null;
-  return within(arcsOf(now, activeIndex), dial).map((a) => {
+  return arcsWithin(arcsOf(now, activeIndex), dial).map((a) => {
     const here = frame >= a.from && frame < a.to;
     const odd = findings.find((f) => f.index === a.run && f.layerId === now.active?.layer.id);
     const spot = pointAt(angleOf(dial, a.from) + 5 / WHEEL.rimOuter + 0.02, WHEEL.rimOuter - 7);
@@ -101,9 +103,9 @@ export function Rim({ now, dial }: { now: Current; dial: Dial }) {
 
 /** The ends of the onion skin's reach, in frames: where its wedges stop. */
 export function useReach(now: Current): { before: number; after: number; here: Arc | null } | null {
-  const frame = useDesk((s) => s.frame);
-  const onion = useDesk((s) => s.onion);
-  const playing = useDesk((s) => s.playing);
+  const frame = useSelection((s) => s.frame);
+  const onion = useShowing((s) => s.onion);
+  const playing = usePlayback((s) => s.playing);
   const activeIndex = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
   return useMemo(() => {
     if (playing || !onion.on || activeIndex < 0 || now.active?.list.period === 1 || !now.active?.layer.onion)
@@ -127,8 +129,8 @@ export function useReach(now: Current): { before: number; after: number; here: A
 }
 
 export function Reach({ now, dial }: { now: Current; dial: Dial }) {
-  const onion = useDesk((s) => s.onion);
-  const frame = useDesk((s) => s.frame);
+  const onion = useShowing((s) => s.onion);
+  const frame = useSelection((s) => s.frame);
   const reach = useReach(now);
   if (!reach) return null;
   const colours = coloursOf(now, onion);
@@ -213,7 +215,7 @@ export function Seam({ dial, seam }: { dial: Dial; seam: number | null }) {
 }
 
 export function Playhead({ dial }: { dial: Dial }) {
-  const frame = useDesk((s) => Math.min(s.frame, dial.from + dial.length - 1));
+  const frame = useSelection((s) => Math.min(s.frame, dial.from + dial.length - 1));
   if (frame < dial.from) return null;
   const d =
     arc()({
@@ -252,7 +254,7 @@ export function Pictures({ now, dial }: { now: Current; dial: Dial }) {
     const box = boxAround(now.doc, Object.values(now.active.layer.slots));
     if (!box) return;
     const middle = (WHEEL.rimInner + WHEEL.rimOuter) / 2;
-    for (const { from, to, drawingId } of within(arcsOf(now, activeIndex), dial)) {
+    for (const { from, to, drawingId } of arcsWithin(arcsOf(now, activeIndex), dial)) {
       if (!drawingId) continue;
       const span = angleOf(dial, to) - angleOf(dial, from);
       const side = Math.max(9, Math.min(36, 2 * middle * Math.sin(Math.min(Math.PI, span) / 2) * 0.86));

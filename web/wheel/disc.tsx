@@ -2,8 +2,9 @@
 import { LARGE_STEP } from '@tallow/core/checks';
 import { timedPhases } from '@tallow/core/plan';
 import { useMemo, useRef } from 'react';
-import type { Current } from '../state/current.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
+import type { Current } from '../selection/current.ts';
+import { useScreen } from '../screen/screen.ts';
+import { setSelection, useSelection } from '../selection/selection.ts';
 import { BesidePen } from './beside-pen.tsx';
 import { APART, bundled } from './bundles.ts';
 import { angleOf, ringsFor, timeAt, WHEEL, type Dial } from './dial.ts';
@@ -20,8 +21,8 @@ const HALF = WHEEL.size / 2;
 export function Disc({ now }: { now: Current }) {
   const box = useRef<HTMLDivElement>(null);
   const scale = useWheelScale();
-  const turned = useDesk((s) => s.wheelTurn);
-  const phaseId = useDesk((s) => s.phaseId);
+  const turned = useScreen((s) => s.wheelTurn);
+  const phaseId = useSelection((s) => s.phaseId);
   const opened = timedPhases(now.element.phases).find((phase) => phase.id === phaseId);
   const closed = now.element.time === 'cycle' && !opened;
   const [from, length] = [opened?.from ?? 0, opened?.length ?? now.length];
@@ -101,7 +102,7 @@ export function Disc({ now }: { now: Current }) {
             title="The whole element on the wheel again"
             className="moves absolute left-0 top-0 h-7 rounded-md bg-soot-800 px-2 text-xs text-wax-300 hover:text-wax-100"
             onClick={() => {
-              setDesk({ phaseId: null });
+              setSelection({ phaseId: null });
             }}
           >
             {opened.name} · close

@@ -6,13 +6,17 @@ import { modulo } from '@tallow/core/geometry';
 import { randomId } from '@tallow/core/document';
 import { isPicked, movePicked, rollStart, shiftPhase, spanOf, stretchPicked } from '@tallow/core/edit';
 import { exposures, exposureAt, listFrame, neighbours, runStart, totalLength } from '@tallow/core/timing';
-import { current, type Current } from '../state/current.ts';
-import { desk, setDesk, type Onion, type PickedRuns } from '../state/desk.ts';
-import { endGesture, reEdit, say, takeBack } from '../state/document.ts';
-import { goTo } from '../state/playhead.ts';
-import { copyTo } from '../state/stretch-edits.ts';
-import { pickedNow, whyNotTime } from '../state/time-edits.ts';
+import { current, type Current } from '../selection/current.ts';
+import { type PickedRuns, selection, setSelection } from '../selection/selection.ts';
+import { type Onion, setShowing, showing } from '../picture/showing.ts';
+import { onScreen, setScreen } from '../screen/screen.ts';
+import { playback } from '../playback/playback.ts';
+import { endGesture, reEdit, say, takeBack } from '../shot/document.ts';
+import { goTo } from '../playback/playhead.ts';
+import { copyTo } from '../time/stretch-edits.ts';
+import { whyNotTime } from '../time/time-edits.ts';
 import type { Spot, Zone } from './form.ts';
+import { pickedNow } from '../selection/in-hand.ts';
 
 /** How near an end of what is picked the pen takes hold of it, CSS px. */
 const GRIP = 9;
@@ -36,7 +40,7 @@ function wayOf(now: Current, from: number, to: number): number {
 }
 
 function scrub(now: Current, from: Spot): Drag {
-  const { frame, turn } = desk();
+  const { frame, turn } = selection();
   let last = Math.floor(from.time);
   goTo(last);
   return {
@@ -44,13 +48,13 @@ function scrub(now: Current, from: Spot): Drag {
       const next = Math.floor(spot.time);
       // Over the seam the pen goes on into the next turn.
       const way = Math.round(wayOf(now, last, next));
-      if (way !== 0) goTo(desk().frame + way);
+      if (way !== 0) goTo(selection().frame + way);
       last = next;
       return null;
     },
     up: () => undefined,
     back: () => {
-      setDesk({ frame, turn });
+      setSelection({ frame, turn });
     },
   };
 }
@@ -80,7 +84,7 @@ const runAt = (now: Current, time: number): number | null =>
   now.active ? (exposureAt(now.active.list, Math.floor(time), now.length)?.index ?? null) : null;
 
 function pick(now: Current, layerId: string, from: Spot): Drag {
-  const before = desk().picked;
+  const before = selection().picked;
   const first = runAt(now, from.time);
   const runs = now.active!.list.runs.length;
   const closed = goesRound(now);
@@ -98,17 +102,17 @@ function pick(now: Current, layerId: string, from: Spot): Drag {
       span = Math.max(1 - runs, Math.min(runs - 1, span + Math.round(way)));
       last = run;
       const picked = range();
-      setDesk({ picked });
+      setSelection({ picked });
       return `${picked.count} picked`;
     },
     up: (moved) => {
       if (moved || first === null) return;
       const isAgain = before?.layerId === layerId && before.first === first && before.count === 1;
-      setDesk({ picked: isAgain ? null : range() });
+      setSelection({ picked: isAgain ? null : range() });
       goTo(runStart(now.active!.list, first, now.length));
     },
     back: () => {
-      setDesk({ picked: before });
+      setSelection({ picked: before });
     },
   };
 }
@@ -125,7 +129,7 @@ function movePick(now: Current, picked: PickedRuns, from: Spot): Drag {
   const gesture = `move-${randomId()}`;
   const { list } = now.active!;
   const starts = exposures(list);
-  const { frame, turn } = desk();
+  const { frame, turn } = selection();
   return {
     move: (spot) => {
       // Where the pen is, on the list's own time as it was: before the first run whose middle lies beyond it.
@@ -147,19 +151,19 @@ function movePick(now: Current, picked: PickedRuns, from: Spot): Drag {
       const start = isOwn ? runStart(list, picked.first, now.length) : at;
       const moved = current();
       const first = moved?.active && exposureAt(moved.active.list, start, moved.length)?.index;
-      setDesk({ picked: { ...picked, first: first ?? picked.first } });
+      setSelection({ picked: { ...picked, first: first ?? picked.first } });
       goTo(isOwn ? frame : at);
       return framesText(start, lengthOf(now, picked));
     },
     up: (moved) => {
       endGesture();
       // A tap on what is picked goes there, and lets go of it when it was all there was.
-      if (!moved) setDesk({ picked: null });
+      if (!moved) setSelection({ picked: null });
       if (!moved) goTo(Math.floor(from.time));
     },
     back: () => {
       takeBack(gesture);
-      setDesk({ picked, frame, turn });
+      setSelection({ picked, frame, turn });
     },
   };
 }
@@ -184,7 +188,7 @@ function copyPick(now: Current, picked: PickedRuns): Drag {
 function stretch(now: Current, picked: PickedRuns, end: 'start' | 'end', from: Spot): Drag {
   const gesture = `stretch-${randomId()}`;
   const { list } = now.active!;
-  const { frame, turn } = desk();
+  const { frame, turn } = selection();
   const length = lengthOf(now, picked);
   const start = runStart(list, picked.first, now.length);
   let [last, passed] = [from.time, 0];
@@ -202,24 +206,25 @@ function stretch(now: Current, picked: PickedRuns, end: 'start' | 'end', from: S
       const wanted = Math.max(picked.count, length + by);
       reEdit('stretch drawings', (doc) => stretchPicked(doc, picked.layerId, picked, wanted).doc, gesture);
       // Across the seam the list is told anew from the first of them.
-      if (picked.first + picked.count > list.runs.length) setDesk({ picked: { ...picked, first: 0 } });
+      if (picked.first + picked.count > list.runs.length) setSelection({ picked: { ...picked, first: 0 } });
       return `${framesText(start, wanted)}, ${wanted} f`;
     },
     up: () => {
       endGesture();
-      goTo(desk().frame);
+      goTo(selection().frame);
     },
     back: () => {
       takeBack(gesture);
-      setDesk({ frame, turn });
+      setSelection({ frame, turn });
     },
   };
 }
 
 function reach(now: Current, side: 'before' | 'after'): Drag {
-  const { onion, frame } = desk();
+  const { onion } = showing();
+  const { frame } = selection();
   const set = (settings: Partial<Onion>) => {
-    setDesk({ onion: { ...desk().onion, ...settings } });
+    setShowing({ onion: { ...showing().onion, ...settings } });
   };
   return {
     move: (spot) => {
@@ -237,7 +242,7 @@ function reach(now: Current, side: 'before' | 'after'): Drag {
       const found = all.find((n) => n.index === under);
       const count = under === own ? 0 : found?.distance;
       if (count !== undefined) set({ [side]: count });
-      return `${desk().onion[side]} ${side}`;
+      return `${showing().onion[side]} ${side}`;
     },
     up: () => undefined,
     back: () => {
@@ -247,18 +252,18 @@ function reach(now: Current, side: 'before' | 'after'): Drag {
 }
 
 function turnDisc(from: Spot): Drag {
-  const { wheelTurn } = desk();
+  const { wheelTurn } = onScreen();
   return {
     move: (spot) => {
-      setDesk({ wheelTurn: wheelTurn + spot.angle - from.angle });
+      setScreen({ wheelTurn: wheelTurn + spot.angle - from.angle });
       return null;
     },
     up: (moved) => {
       // A tap turns it back, the seam on top.
-      if (!moved) setDesk({ wheelTurn: 0 });
+      if (!moved) setScreen({ wheelTurn: 0 });
     },
     back: () => {
-      setDesk({ wheelTurn });
+      setScreen({ wheelTurn });
     },
   };
 }
@@ -275,13 +280,13 @@ export function beginDrag(now: Current, zone: Zone, spot: Spot, keys: Keys): Dra
   if (zone.kind === 'turn') return now.element.time === 'cycle' ? turnDisc(spot) : null;
   if (zone.kind === 'reach') return now.active ? reach(now, zone.side) : null;
   const { layerId } = zone;
-  if (desk().playing || keys.alt) {
+  if (playback().playing || keys.alt) {
     const trouble = whyNotTime(layerId);
     if (trouble) say(trouble);
     return trouble ? null : phase(now, layerId, spot);
   }
   if (layerId !== now.active?.layer.id) {
-    setDesk({ layerId, picked: null });
+    setSelection({ layerId, picked: null });
     return null;
   }
   const picked = pickedNow();

@@ -1,6 +1,6 @@
 /** Pointer and Escape on the wheel: begins, follows, ends and takes back what the pen drags. */
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
-import { current } from '../state/current.ts';
+import { current } from '../selection/current.ts';
 import { beginDrag, type Drag } from './drags.ts';
 import type { Beside, Form, Spot } from './form.ts';
 

@@ -4,11 +4,12 @@ import { fitInto, type Box } from '@tallow/core/geometry';
 import type { Context2D } from '@tallow/core/render';
 import { isVisible, secondsText } from '@tallow/core/timing';
 import { useEffect, useRef } from 'react';
-import { shotFrameOf, shownNow, type Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { boxAround, miniature, sheetsAt, useArrivals } from '../state/miniatures.ts';
-import { openEngine } from '../state/session.ts';
-import { heldFor } from '../state/time-edits.ts';
+import { shotFrameOf, shownNow, type Current } from '../selection/current.ts';
+import { playback, usePlayback } from '../playback/playback.ts';
+import { selection, useSelection } from '../selection/selection.ts';
+import { boxAround, miniature, sheetsAt, useArrivals } from '../picture/miniatures.ts';
+import { heldFor } from '../time/time-edits.ts';
+import { openEngine } from '../picture/open-engine.ts';
 
 interface Small {
   /** The part of element space that is shown. */
@@ -53,7 +54,8 @@ export function Loop({ now, size }: { now: Current; size: number }) {
     let picture: ImageBitmap | undefined;
     let running = 0;
     const tick = (time: number): void => {
-      const { playing, frame, hubRuns, speed } = useDesk.getState();
+      const { playing, hubRuns, speed } = playback();
+      const { frame } = selection();
       const own = playing || calm || !hubRuns;
       const at = (own ? frame : Math.floor((time * rate * speed) / 1000)) % now.length;
       if (at !== shownFrame) {
@@ -86,11 +88,11 @@ export function Loop({ now, size }: { now: Current; size: number }) {
 /** Which frame of the element, where that is in the shot and in which turn, and how long the drawing is held. */
 /** @param brief frame and length alone, large enough to be read on a small wheel. */
 export function WhereText({ now, brief = false }: { now: Current; brief?: boolean }) {
-  const frame = useDesk((s) => Math.min(s.frame, now.length - 1));
-  const turn = useDesk((s) => s.turn);
-  const playing = useDesk((s) => s.playing);
-  const reached = useDesk((s) => s.reached);
-  const speed = useDesk((s) => s.speed);
+  const frame = useSelection((s) => Math.min(s.frame, now.length - 1));
+  const turn = useSelection((s) => s.turn);
+  const playing = usePlayback((s) => s.playing);
+  const reached = usePlayback((s) => s.reached);
+  const speed = usePlayback((s) => s.speed);
   const { rate } = shotOf(now.doc);
   const held = heldFor(now, frame);
   const target = rate * speed;

@@ -1,7 +1,9 @@
 /** How much room the wheel has: it shrinks where settings stand under it and the window is low. */
 import { useSyncExternalStore } from 'react';
-import { useDesk } from '../state/desk.ts';
-import { useReferences } from '../state/references.ts';
+
+import { useReferences } from '../references/references.ts';
+import { useScreen } from '../screen/screen.ts';
+import { useHeld } from '../hand/held.ts';
 
 /** Heights of the window under which the wheel makes room, CSS px. */
 const LOW = '(max-height: 940px)';
@@ -18,7 +20,9 @@ const watch = (told: () => void): (() => void) => {
 /** The wheel's size against its usual one. */
 export function useWheelScale(): number {
   const low = useSyncExternalStore(watch, () => matchMedia(LOW).matches);
-  const settings = useDesk((s) => s.panel !== null || s.brushShown || !['draw', 'trace', 'dropper'].includes(s.hand));
+  const inHand = useHeld((s) => s.brushShown || (s.tool?.hasPanel ?? false));
+  const panel = useScreen((s) => s.panel !== null);
+  const settings = inHand || panel;
   const references = useReferences((s) => s.shown);
   return low && (settings || references) ? SMALL : 1;
 }

@@ -1,8 +1,8 @@
 /** A cell of the sheet: number, hold line, nothing, or a slot still to be drawn. */
 import { useEffect, useRef } from 'react';
-import type { Current } from '../state/current.ts';
-import { boxAround, miniature, useArrivals } from '../state/miniatures.ts';
-import type { Cell } from './cells.ts';
+import type { Current } from '../selection/current.ts';
+import { boxAround, miniature, useArrivals } from '../picture/miniatures.ts';
+import type { Cell } from '@tallow/core/edit';
 
 /** Height of a row, CSS px. */
 export const ROW = 24;

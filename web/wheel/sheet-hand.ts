@@ -4,11 +4,12 @@ import { readEntry, spanOf, typeInto } from '@tallow/core/edit';
 import { exposureAt, isLocked } from '@tallow/core/timing';
 import type { KeyboardEvent } from 'react';
 import { create } from 'zustand';
-import { act } from '../state/actions.ts';
-import type { Current } from '../state/current.ts';
-import { desk, setDesk } from '../state/desk.ts';
-import { edit } from '../state/document.ts';
-import { goTo } from '../state/playhead.ts';
+import type { Current } from '../selection/current.ts';
+import { selection, setSelection } from '../selection/selection.ts';
+import { edit } from '../shot/document.ts';
+import { goTo } from '../playback/playhead.ts';
+import { act } from '../actions/action.ts';
+import { TIME_ACTIONS } from '../time/actions.ts';
 
 /** Frames of a layer, and of others beside it. */
 export interface SheetSpan {
@@ -32,7 +33,7 @@ const setSheet = useSheet.setState;
 
 /** The frames of what is picked, as the wheel may have picked it. */
 export function sheetSpan(now: Current, own: SheetSpan | null): SheetSpan | null {
-  const { picked } = desk();
+  const { picked } = selection();
   if (!picked || !now.active) return null;
   const { from, length } = spanOf(now.active.list, picked, now.length);
   const wide = { layerId: picked.layerId, from, length, ...(picked.also ? { also: picked.also } : {}) };
@@ -70,7 +71,7 @@ export function pickFrames(
   }
   const first = exposureAt(timed.list, from, now.length)?.index;
   const isRange = length > 1 || also.length > 0;
-  setDesk({
+  setSelection({
     layerId: anchor.layerId,
     picked:
       isRange && first !== undefined
@@ -97,7 +98,7 @@ function step(now: Current, down: number, across: number, extends_: boolean): vo
   const { span, anchor } = useSheet.getState();
   const layerId = now.active?.layer.id ?? columns[0];
   if (!layerId) return;
-  const here = anchor && anchor.layerId === layerId ? anchor : { layerId, frame: desk().frame };
+  const here = anchor && anchor.layerId === layerId ? anchor : { layerId, frame: selection().frame };
   const end = span && extends_ ? (here.frame === span.from ? span.from + span.length - 1 : span.from) : here.frame;
   const column = Math.min(columns.length - 1, Math.max(0, columns.indexOf(here.layerId) + across));
   const to = { layerId: columns[column]!, frame: Math.max(0, Math.min(now.length + 23, end + down)) };
@@ -121,7 +122,7 @@ function write(now: Current, text: string): void {
     setSheet({ entry: null, trouble: locked ?? still });
     return;
   }
-  const from = span?.from ?? desk().frame;
+  const from = span?.from ?? selection().frame;
   const length = span && span.length > 1 ? span.length : null;
   let next = from;
   edit('type into the sheet', (doc) => {
@@ -130,7 +131,7 @@ function write(now: Current, text: string): void {
     return timedEdit.doc;
   });
   moveSheet({ layerId, from: next, length: 1 });
-  setDesk({ picked: null });
+  setSelection({ picked: null });
   goTo(next);
 }
 
@@ -170,7 +171,7 @@ export function typed(now: Current, event: KeyboardEvent): boolean {
     return true;
   }
   if (event.key === 'Delete') {
-    act(event.shiftKey ? 'removeHold' : 'remove');
+    act(event.shiftKey ? TIME_ACTIONS.removeHold : TIME_ACTIONS.remove);
     return true;
   }
   return false;

@@ -4,12 +4,14 @@ import { isVisible } from '@tallow/core/timing';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { betweensOf, touchedSlots } from '@tallow/core/edit';
-import type { Current } from '../state/current.ts';
-import { setDesk, useDesk } from '../state/desk.ts';
-import { goTo } from '../state/playhead.ts';
-import { cellAt, computedSlots, type Cell } from './cells.ts';
+import type { Current } from '../selection/current.ts';
+import { setSelection, useSelection } from '../selection/selection.ts';
+import { useScreen } from '../screen/screen.ts';
+import { goTo } from '../playback/playhead.ts';
+import { cellAt, computedSlots, type Cell } from '@tallow/core/edit';
 import { ROW, SheetCell } from './sheet-cell.tsx';
 import { followPlayhead, moveSheet, pickFrames, sheetSpan, typed, useSheet } from './sheet-hand.ts';
+import { useHeld } from '../hand/held.ts';
 
 /** Frames past the end that can be typed into. */
 const BEYOND = 24;
@@ -17,11 +19,13 @@ const FRAME_WIDTH = 38;
 
 export function Sheet({ now }: { now: Current }) {
   const scroller = useRef<HTMLDivElement>(null);
-  const frame = useDesk((s) => Math.min(s.frame, now.length - 1));
-  const pictures = useDesk((s) => s.sheetPictures);
-  const panel = useDesk((s) => s.panel !== null || s.hand !== 'draw' || s.brushShown);
+  const frame = useSelection((s) => Math.min(s.frame, now.length - 1));
+  const pictures = useScreen((s) => s.sheetPictures);
+  const inHand = useHeld((s) => s.brushShown || s.tool !== null);
+  const hasPanel = useScreen((s) => s.panel !== null);
+  const panel = inHand || hasPanel;
   const { entry, trouble } = useSheet();
-  const picked = useDesk((s) => s.picked);
+  const picked = useSelection((s) => s.picked);
   const span = useSheet((s) => s.span);
   useEffect(() => {
     followPlayhead(frame, now.length);
@@ -102,7 +106,7 @@ export function Sheet({ now }: { now: Current }) {
                 title={`${layer.name} · click to draw on it`}
                 className={`moves h-8 min-w-[58px] flex-1 truncate px-1 text-left text-xs ${active ? 'font-semibold text-flame' : 'text-wax-300 hover:text-wax-100'} ${isVisible(timed) ? '' : 'opacity-50'}`}
                 onClick={() => {
-                  setDesk({ layerId: layer.id, picked: null });
+                  setSelection({ layerId: layer.id, picked: null });
                   moveSheet({ layerId: layer.id, from: frame, length: 1 });
                 }}
               >

@@ -1,9 +1,9 @@
 /** How far the active layer goes from drawing to drawing, measured by the painter a moment after the last change. */
 import { seamRatio, stepSizes } from '@tallow/core/checks';
 import { useEffect, useMemo, useState } from 'react';
-import type { Current } from '../state/current.ts';
-import { coverageOf } from '../state/coverage.ts';
-import { arcsOf } from './arcs.ts';
+import type { Current } from '../selection/current.ts';
+import { coverageOf } from '../picture/coverage.ts';
+import { arcsOf } from '@tallow/core/timing';
 
 const WAIT_MS = 200;
 export interface Step {

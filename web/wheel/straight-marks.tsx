@@ -1,7 +1,7 @@
 /** The same on the unrolled wheel: slots still to be drawn, values set, the range played, own repeats. */
-import type { Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { arcsOf } from './arcs.ts';
+import type { Current } from '../selection/current.ts';
+import { usePlayback } from '../playback/playback.ts';
+import { arcsOf } from '@tallow/core/timing';
 import { BAND, xOf, type Band } from './band.ts';
 import { COMPUTED, computedRuns, keyedFrames } from './disc-marks.tsx';
 
@@ -16,7 +16,7 @@ export function StraightMarks({
   index: number;
   row: { top: number; height: number } | undefined;
 }) {
-  const range = useDesk((s) => s.range);
+  const range = usePlayback((s) => s.range);
   if (!row || index < 0) return null;
   const computed = computedRuns(now);
   const period = now.active?.list.period ?? null;

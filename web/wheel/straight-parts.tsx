@@ -2,12 +2,14 @@
 import { LARGE_STEP } from '@tallow/core/checks';
 import { timedPhases } from '@tallow/core/plan';
 import { useEffect, useRef, type PointerEvent } from 'react';
-import type { Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { boxAround, miniature, useArrivals } from '../state/miniatures.ts';
-import { coloursOf, onionReach } from '../state/onion.ts';
-import { phaseColour } from '../state/phases.ts';
-import { arcsOf } from './arcs.ts';
+import type { Current } from '../selection/current.ts';
+import { useSelection } from '../selection/selection.ts';
+import { useShowing } from '../picture/showing.ts';
+import { usePlayback } from '../playback/playback.ts';
+import { boxAround, miniature, useArrivals } from '../picture/miniatures.ts';
+import { coloursOf, onionReach } from '../picture/onion.ts';
+import { phaseColour } from '../time/phases.ts';
+import { arcsOf } from '@tallow/core/timing';
 import { BAND, framesSeen, xOf, type Band } from './band.ts';
 import type { Steps } from './steps.ts';
 
@@ -52,9 +54,9 @@ export function PhaseBands({ now, band }: { now: Current; band: Band }) {
 }
 
 export function Reach({ now, band, height }: { now: Current; band: Band; height: number }) {
-  const frame = useDesk((s) => s.frame);
-  const onion = useDesk((s) => s.onion);
-  const playing = useDesk((s) => s.playing);
+  const frame = useSelection((s) => s.frame);
+  const onion = useShowing((s) => s.onion);
+  const playing = usePlayback((s) => s.playing);
   const index = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
   if (playing || !onion.on || index < 0) return null;
   const colours = coloursOf(now, onion);

@@ -2,11 +2,12 @@
 import { isPicked } from '@tallow/core/edit';
 import { isVisible } from '@tallow/core/timing';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Current } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { useFindings } from '../state/findings.ts';
-import { onionReach } from '../state/onion.ts';
-import { arcsOf } from './arcs.ts';
+import type { Current } from '../selection/current.ts';
+import { useSelection } from '../selection/selection.ts';
+import { useShowing } from '../picture/showing.ts';
+import { useFindings } from '../time/findings.ts';
+import { onionReach } from '../picture/onion.ts';
+import { arcsOf } from '@tallow/core/timing';
 import { BAND, bandShowing, framesSeen, frameWidth, rowsFor, timeAtX, xOf } from './band.ts';
 import { BesidePen } from './beside-pen.tsx';
 import { APART, bundled } from './bundles.ts';
@@ -19,9 +20,9 @@ import { StraightMarks } from './straight-marks.tsx';
 
 export function Straight({ now }: { now: Current }) {
   const box = useRef<HTMLDivElement>(null);
-  const frame = useDesk((s) => Math.min(s.frame, now.length - 1));
-  const picked = useDesk((s) => s.picked);
-  const onion = useDesk((s) => s.onion);
+  const frame = useSelection((s) => Math.min(s.frame, now.length - 1));
+  const picked = useSelection((s) => s.picked);
+  const onion = useShowing((s) => s.onion);
   const findings = useFindings(now);
   const steps = useSteps(now);
   const [scrolled, setScrolled] = useState({ from: 0, frame: -1 });

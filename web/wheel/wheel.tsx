@@ -1,32 +1,35 @@
 /** The wheel: the active element's time, as a disc or unrolled, for pen, mouse and keys. */
 import type { KeyboardEvent } from 'react';
-import { act } from '../state/actions.ts';
-import { useCurrent } from '../state/current.ts';
-import { useDesk } from '../state/desk.ts';
-import { formOf } from '../state/forms.ts';
+import { useCurrent } from '../selection/current.ts';
+import { useSelection } from '../selection/selection.ts';
+import { formOf } from '../time/forms.ts';
 import { Disc } from './disc.tsx';
 import { Sheet } from './sheet.tsx';
 import { Straight } from './straight.tsx';
+import { act } from '../actions/action.ts';
+import { TIME_ACTIONS } from '../time/actions.ts';
+
+/** What arrows do on the wheel. */
+const ARROWS = new Map([
+  ['ArrowLeft', TIME_ACTIONS.nudgeBack],
+  ['ArrowRight', TIME_ACTIONS.nudgeOn],
+  ['ArrowUp', TIME_ACTIONS.previous],
+  ['ArrowDown', TIME_ACTIONS.next],
+]);
 
 export function Wheel() {
   const now = useCurrent();
-  const frame = useDesk((s) => s.frame);
-  useDesk((s) => s.phaseId);
+  const frame = useSelection((s) => s.frame);
+  useSelection((s) => s.phaseId);
   if (!now) return null;
   const form = formOf(now);
   if (form === 'sheet') return <Sheet now={now} />;
   const onKey = (event: KeyboardEvent): void => {
-    const step = {
-      ArrowLeft: 'nudgeBack',
-      ArrowRight: 'nudgeOn',
-      ArrowUp: 'previous',
-      ArrowDown: 'next',
-    } as const;
-    const name = step[event.key as keyof typeof step] as (typeof step)[keyof typeof step] | undefined;
-    if (!name) return;
+    const action = ARROWS.get(event.key);
+    if (!action) return;
     event.preventDefault();
     event.stopPropagation();
-    act(name);
+    act(action);
   };
   return (
     <div

@@ -12,7 +12,7 @@ import {
   type ToneKey,
 } from '@tallow/core/document';
 import { fitInto, seededIds, type Matrix, type Point } from '@tallow/core/geometry';
-import { drawDrawing } from '@tallow/core/render';
+import { drawDrawing, FillWorker, type FillThere, type FillWork } from '@tallow/core/render';
 import {
   drawingOf,
   laidBox,
@@ -28,7 +28,6 @@ import {
 } from '@tallow/core/starters';
 import { toneShapes, type FilledShape, type FillReport, type ToneWork } from '@tallow/core/paint';
 import { expose, transfer } from 'comlink';
-import { FillWorker, type FillThere, type FillWork } from './fill-work.ts';
 import { makeSurface } from './surfaces.ts';
 
 /** A starter with what it works from. */
@@ -75,7 +74,7 @@ const LEAST = 4;
 let laying = 0;
 let filling = 0;
 let toning = 0;
-const fills = new FillWorker();
+const fills = new FillWorker(makeSurface);
 
 const compute = {
   /**

@@ -1,7 +1,7 @@
 /** The page's one painter, kept in step with the open document. */
 import type { Drawing, Entity, Id } from '@tallow/core/document';
 import { wrap, type Remote } from 'comlink';
-import { onChange, useDocument } from '../state/document.ts';
+import { onChange, useDocument } from '../shot/document.ts';
 import type { Updated } from './paint.ts';
 import type { Painter } from './painter.ts';
 

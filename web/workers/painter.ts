@@ -10,6 +10,7 @@ import {
   type Id,
   type Layer,
   type ShotDocument,
+  entitiesOf,
 } from '@tallow/core/document';
 import { fitInto, multiply, type Box, type Matrix, type Point } from '@tallow/core/geometry';
 import {
@@ -34,14 +35,18 @@ import {
   type Sheet,
   type SheetOptions,
   type Surface,
+  laidApart,
+  maskOf,
+  type LaidSurface,
 } from '@tallow/core/render';
 import { elementLength, placedElements, placementFrame, roundOf } from '@tallow/core/timing';
 import { expose, transfer } from 'comlink';
-import type { MiniatureRequest, Painted, PaintRequest, Updated } from './paint.ts';
-import { bitmapOf, laidApart, maskOf } from './apart.ts';
+import type { Laid, MiniatureRequest, Painted, PaintRequest, Updated } from './paint.ts';
 import { Assets } from './assets.ts';
 import { Rasters } from './rasters.ts';
-import { makeSurface } from './surfaces.ts';
+import { bitmapOf, makeSurface } from './surfaces.ts';
+
+const handedOver = ({ surface, blend, opacity }: LaidSurface): Laid => ({ bitmap: bitmapOf(surface), blend, opacity });
 
 let doc: ShotDocument = { shotId: '', entities: {} };
 const rasters = new Rasters();
@@ -72,7 +77,7 @@ const roughly: Means = { ...means, rough: true };
 
 /** The layer that shows a drawing, for its place in the picture. */
 const layerShowing = (drawingId: Id): Layer | undefined =>
-  Object.values(doc.entities).find((e): e is Layer => e.kind === 'layer' && Object.values(e.slots).includes(drawingId));
+  entitiesOf(doc, 'layer').find((e) => Object.values(e.slots).includes(drawingId));
 
 /** How strongly a folder shows on a frame of the shot. */
 function folderOpacityAt(folder: Folder, shotFrame: number): number {
@@ -150,6 +155,7 @@ const painter = {
     const active = makeSurface(...size);
     const own = sheets.find((s) => s.layerId === activeLayerId);
     const mask = maskOf(doc, means, shotFrame, activeLayerId, options, own, size, view);
+    const maskPicture = mask && bitmapOf(mask);
     // Its own looks lie in its picture and on top of it; what cuts it cuts the stroke too.
     const [main, ...lights] = own
       ? shownParts({ ...own, within: null, cuts: [] }, view, { width, height }, by, under)
@@ -161,7 +167,7 @@ const painter = {
       laySheets(bottom, under.filter(inside).map(ungrouped), view, by);
       folder = {
         below: bitmapOf(bottom),
-        above: laidApart(over.filter(inside).map(ungrouped), size, view, by, under, lights),
+        above: laidApart(over.filter(inside).map(ungrouped), size, view, by, under, lights).map(handedOver),
         opacity: folderOpacity,
       };
     }
@@ -182,13 +188,13 @@ const painter = {
     }
     const outside = over.filter((s) => !inside(s));
     const seen = own ? [...under, own] : under;
-    const above = laidApart(outside, size, view, by, seen, faded ? [] : lights, onTop);
+    const above = laidApart(outside, size, view, by, seen, faded ? [] : lights, onTop).map(handedOver);
     const painted: Painted = {
       below: bitmapOf(below),
       active: bitmapOf(active),
       above,
       folder,
-      mask,
+      mask: maskPicture,
     };
     return transfer(painted, bitmapsOf(painted));
   },
@@ -318,7 +324,7 @@ function pairOf(width: number, height: number): [Surface, Surface] {
 }
 
 const folderIdOf = (layerId: Id | null): Id | undefined =>
-  Object.values(doc.entities).find((e) => e.kind === 'folder' && layerId !== null && e.layers.includes(layerId))?.id;
+  entitiesOf(doc, 'folder').find((e) => layerId !== null && e.layers.includes(layerId))?.id;
 
 function fillUnder({ context, width, height }: Surface, colour: string): void {
   context.setTransform(1, 0, 0, 1, 0, 0);

@@ -11,3 +11,6 @@ export const makeSurface: MakeSurface = (width, height): BrowserSurface => {
   if (!context) throw new Error('This browser gives no 2D canvas');
   return { width, height, picture, context: context as unknown as Surface['context'] };
 };
+
+/** A surface's picture for handing over; the surface is empty after it. */
+export const bitmapOf = ({ picture }: Surface): ImageBitmap => (picture as OffscreenCanvas).transferToImageBitmap();

@@ -1,0 +1,110 @@
+/** Sheets of the picture kept apart for the stroke under the pen: what lies above it, and where it is seen at all. */
+import { find, type Blend, type Id, type Layer, type ShotDocument } from '../document/index.ts';
+import type { Picture, Surface } from '../canvas/index.ts';
+import { multiply, type Matrix } from '../geometry/index.ts';
+import { timedLayers } from '../timing/index.ts';
+import { inGroups, layPart, layPicture, laySheets, shownParts, type Means, type ShownPart } from './frame.ts';
+import { layerOrder, sheetsOf, type Sheet, type SheetOptions } from './sheets.ts';
+
+/** A surface that is laid over others with a blend. */
+export interface LaidSurface {
+  readonly surface: Surface;
+  readonly blend: Blend;
+  readonly opacity: number;
+}
+
+/** Sheets as few surfaces as their blends allow, lowest first. @param onTop pictures laid over all of them. */
+export function laidApart(
+  sheets: readonly Sheet[],
+  size: readonly [number, number],
+  view: Matrix,
+  by: Means,
+  under: readonly Sheet[],
+  lights: readonly ShownPart[] = [],
+  onTop: readonly Picture[] = [],
+): LaidSurface[] {
+  const laid: LaidSurface[] = [];
+  let open: Surface | null = null;
+  const close = () => {
+    if (open) laid.push({ surface: open, blend: 'normal', opacity: 1 });
+    open = null;
+  };
+  const put = (part: ShownPart): void => {
+    if (part.blend === 'normal') {
+      open ??= by.make(...size);
+      layPart(open, part);
+      return;
+    }
+    close();
+    const apart = by.make(...size);
+    layPart(apart, { ...part, opacity: 1, blend: 'normal' });
+    laid.push({ surface: apart, blend: part.blend, opacity: part.opacity });
+  };
+  lights.forEach(put);
+  let below = [...under];
+  const [width, height] = size;
+  for (const run of inGroups(sheets)) {
+    if (run[0]!.group) {
+      open ??= by.make(...size);
+      laySheets(open, run, view, by);
+    } else {
+      for (const sheet of run) {
+        shownParts(sheet, view, { width, height }, by, below).forEach(put);
+        below = [...below, sheet];
+      }
+    }
+  }
+  if (onTop.length > 0) open ??= by.make(...size);
+  for (const picture of onTop) layPicture(open!, picture, 1, 'normal');
+  close();
+  return laid;
+}
+
+/** Where what is drawn on the active layer is seen: within what it clips to, and where no matte hides it. Null is everywhere. */
+export function maskOf(
+  doc: ShotDocument,
+  means: Means,
+  shotFrame: number,
+  layerId: Id | null,
+  options: SheetOptions,
+  own: Sheet | undefined,
+  [width, height]: readonly [number, number],
+  view: Matrix,
+): Surface | null {
+  const layer = find(doc, 'layer', layerId);
+  const clips = layer?.clip === true && !options.alone;
+  // A layer that shows nothing yet is cut as the lowest sheet of its element is, by the mattes that lie over it.
+  const beside = own ?? sheetsOf(doc, shotFrame, options).find((sheet) => sheet.elementId === layer?.elementId);
+  const order = layerOrder(doc);
+  const rank = order.indexOf(layerId ?? '');
+  const cuts = beside?.cuts.filter((cut) => order.indexOf(cut.layerId) > rank) ?? [];
+  if (!layer || (!clips && cuts.length === 0)) return null;
+  const mask = means.make(width, height);
+  const within = clips ? clipBase(doc, shotFrame, layer, options) : null;
+  if (within) layPicture(mask, means.pictureOf(within, multiply(view, within.matrix), width, height), 1, 'normal');
+  else if (!clips) {
+    mask.context.fillStyle = '#000000';
+    mask.context.fillRect(0, 0, width, height);
+  }
+  for (const cut of cuts) {
+    const sheet: Sheet = { ...beside!, ...cut, within: null, cuts: [], look: null, tint: null };
+    layPicture(
+      mask,
+      means.pictureOf(sheet, multiply(view, cut.matrix), width, height),
+      1,
+      'normal',
+      cut.inverted ? 'destination-in' : 'destination-out',
+    );
+  }
+  return mask;
+}
+
+/** The sheet of the layer that another clips to, or null where it shows nothing. */
+function clipBase(doc: ShotDocument, shotFrame: number, layer: Layer, options: SheetOptions): Sheet | null {
+  const element = find(doc, 'element', layer.elementId);
+  const timed = element ? timedLayers(doc, element) : [];
+  const at = timed.findIndex((each) => each.layer.id === layer.id);
+  const base = timed.slice(at + 1).find((each) => !each.layer.clip || each.folder?.id !== timed[at]!.folder?.id);
+  if (!base || base.folder?.id !== timed[at]!.folder?.id) return null;
+  return sheetsOf(doc, shotFrame, options).find((s) => s.layerId === base.layer.id) ?? null;
+}

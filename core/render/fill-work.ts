@@ -1,0 +1,184 @@
+/** Filling: the regions of a drawing are worked out once and kept for the pen that looks among them. */
+import type { Drawing, FilledRegion, Id } from '../document/index.ts';
+import { EMPTY_BOX, mapBox, union, type Box, type Matrix, type Point } from '../geometry/index.ts';
+import {
+  carriedOn,
+  enclosed,
+  latticeOver,
+  leaksOf,
+  OUTSIDE,
+  paintableOf,
+  paintedBy,
+  regionAt,
+  regionsWithin,
+  ringsOf,
+  silhouetteOf,
+  wellInside,
+  type FilledShape,
+  type FillReport,
+  type FillRules,
+  type Leaks,
+  type Paintable,
+} from '../paint/index.ts';
+import type { MakeSurface } from '../canvas/index.ts';
+import { drawBarrier, linesBox } from './barrier.ts';
+
+/** A drawing to be filled: what bounds it, and the rules. */
+export interface FillWork {
+  readonly bounding: readonly { readonly drawing: Drawing; readonly matrix: Matrix }[];
+  readonly colours: Readonly<Record<Id, string>>;
+  /** The picture, in the space of the layer that is filled. */
+  readonly picture: Box;
+  readonly rules: FillRules;
+}
+
+/** What lies under the pen. */
+export interface FillThere {
+  /** The shape it would get; null where it runs out, or nothing bounds. */
+  readonly shape: FilledShape | null;
+  readonly leaks: Leaks | null;
+  /** Whether the picture's edge bounds it too. */
+  readonly framed: boolean;
+  /** Tells regions of one drawing apart; 0 is none. */
+  readonly region: number;
+}
+
+/** Paintables kept. */
+const KEPT = 3;
+const NOTHING: FillThere = { shape: null, leaks: null, framed: false, region: 0 };
+
+interface Ready {
+  readonly work: FillWork;
+  readonly plain: Paintable;
+  framed: Paintable | null;
+}
+
+/** px by which fills go beyond the edge of the picture. */
+const BEYOND = 12;
+
+const boxOf = ({ bounding }: FillWork): Box =>
+  bounding.map(({ drawing, matrix }) => mapBox(matrix, linesBox(drawing))).reduce(union, EMPTY_BOX);
+
+const beyond = ({ left, top, right, bottom }: Box): Box => ({
+  left: left - BEYOND,
+  top: top - BEYOND,
+  right: right + BEYOND,
+  bottom: bottom + BEYOND,
+});
+
+function paintableFor(work: FillWork, box: Box, frame: Box | null, make: MakeSurface): Paintable {
+  const lattice = latticeOver(box, work.rules.gap / 2 + 2);
+  const bounding = work.bounding.map((each) => ({ ...each, paintOf: (id: Id) => work.colours[id] ?? '#808080' }));
+  return paintableOf(drawBarrier(lattice, bounding, make, frame), work.rules);
+}
+
+const isDrawn = (box: Box): boolean => box.left < box.right;
+
+const shapeOf = (paintable: Paintable, label: number, swatch = ''): FilledShape => ({
+  rings: ringsOf(paintable, [label]),
+  seed: wellInside(paintable, label),
+  swatch,
+});
+
+export class FillWorker {
+  /** @param make surfaces to draw the lines on. */
+  constructor(private readonly make: MakeSurface) {}
+
+  private readonly kept = new Map<string, Ready>();
+
+  /** Makes ready what is asked about under a key, unless it is. @returns whether there is anything that bounds. */
+  ready(key: string, work: FillWork): boolean {
+    const known = this.kept.get(key);
+    if (known) {
+      this.kept.delete(key);
+      this.kept.set(key, known);
+      return true;
+    }
+    const box = boxOf(work);
+    if (!isDrawn(box)) return false;
+    this.kept.set(key, { work, plain: paintableFor(work, box, null, this.make), framed: null });
+    if (this.kept.size > KEPT) this.kept.delete(this.kept.keys().next().value!);
+    return true;
+  }
+
+  private framed(ready: Ready): Paintable {
+    const frame = beyond(ready.work.picture);
+    ready.framed ??= paintableFor(ready.work, union(boxOf(ready.work), frame), frame, this.make);
+    return ready.framed;
+  }
+
+  /** What a press at a place would fill. */
+  at(key: string, at: Point): FillThere {
+    const ready = this.kept.get(key);
+    if (!ready) return NOTHING;
+    const label = regionAt(ready.plain, at);
+    if (label > OUTSIDE) return { shape: shapeOf(ready.plain, label), leaks: null, framed: false, region: label };
+    // Lines that go beyond the picture on both sides bound with its edge; all of the picture is no region.
+    const framed = this.framed(ready);
+    const own = regionAt(framed, at);
+    const leaks = label === OUTSIDE ? leaksOf(ready.plain.barrier, at, ready.work.rules.gap) : null;
+    const { left, top, right, bottom } = ready.work.picture;
+    const all = (right - left) * (bottom - top) * framed.barrier.scale ** 2;
+    const bounded = own > OUTSIDE && framed.areas[own]! < 0.9 * all && (leaks === null || leaks.leastGap === null);
+    if (bounded) return { shape: shapeOf(framed, own), leaks: null, framed: true, region: -own };
+    return { ...NOTHING, leaks };
+  }
+
+  /** Several regions at once. @param lasso a closed way round those that are meant. */
+  many(key: string, which: 'all' | 'silhouette' | 'lasso', lasso: readonly Point[]): FilledShape[] {
+    const ready = this.kept.get(key);
+    if (!ready) return [];
+    const { plain } = ready;
+    if (which === 'silhouette') {
+      const rings = silhouetteOf(plain);
+      const [largest] = enclosed(plain);
+      return rings.length > 0 && largest ? [{ rings, seed: wellInside(plain, largest), swatch: '' }] : [];
+    }
+    const labels = which === 'all' ? enclosed(plain) : regionsWithin(plain, lasso);
+    return labels.map((label) => shapeOf(plain, label));
+  }
+
+  /** Regions that are enclosed now and were outside before. */
+  closed(before: string, now: string): FilledShape[] {
+    const [a, b] = [this.kept.get(before), this.kept.get(now)];
+    if (!b) return [];
+    return enclosed(b.plain)
+      .filter((label) => !a || regionAt(a.plain, wellInside(b.plain, label)) <= OUTSIDE)
+      .map((label) => shapeOf(b.plain, label));
+  }
+
+  /** Fills some regions of changed lines again: null for one that runs out or is gone. */
+  again(work: FillWork, regions: readonly FilledRegion[]): (FilledShape | null)[] {
+    const box = boxOf(work);
+    if (!isDrawn(box)) return regions.map(() => null);
+    const paintable = paintableFor(work, box, null, this.make);
+    return regions.map(({ x, y, swatch }) => {
+      const label = regionAt(paintable, { x, y });
+      return label > OUTSIDE ? shapeOf(paintable, label, swatch) : null;
+    });
+  }
+
+  /**
+   * Carries the fills of a first drawing through others. @param onStep told how many are done; says whether to go on.
+   * @returns shapes and reports of each but the first, or null when stopped.
+   */
+  async through(
+    works: readonly FillWork[],
+    fills: readonly { seed: Point; swatch: Id }[],
+    onStep: (done: number, of: number) => Promise<boolean>,
+  ): Promise<{ shapes: FilledShape[]; reports: FillReport[] }[] | null> {
+    const box = works.map(boxOf).reduce(union, EMPTY_BOX);
+    if (!isDrawn(box)) return [];
+    const results: { shapes: FilledShape[]; reports: FillReport[] }[] = [];
+    let from = paintableFor(works[0]!, box, null, this.make);
+    let painted = paintedBy(from, fills);
+    for (let i = 1; i < works.length; i++) {
+      const to = paintableFor(works[i]!, box, null, this.make);
+      const carried = carriedOn(from, painted, to);
+      results.push({ shapes: [...carried.shapes], reports: [...carried.reports] });
+      [from, painted] = [to, carried.painted];
+      if (!(await onStep(i, works.length - 1))) return null;
+    }
+    return results;
+  }
+}

@@ -1,0 +1,103 @@
+/** What is in hand: the brush and how it draws, the swatch, and what the pen does. Never saved with the shot. */
+import type { Form } from '@tallow/core/brush';
+import type { Id } from '@tallow/core/document';
+import type { Ruler } from '@tallow/core/geometry';
+import { create } from 'zustand';
+import type { Action } from '../actions/action.ts';
+import { atOpening } from '../shot/opening.ts';
+import { BRUSH_NAMES, BRUSHES, type BrushInHand, type BrushName } from './brushes.ts';
+import type { Tool } from './tool.ts';
+
+export interface Held {
+  readonly brushName: BrushName;
+  readonly brushes: Readonly<Record<BrushName, BrushInHand>>;
+  readonly form: Form;
+  /** Lines level, plumb or every 15 degrees; squares for rectangles, circles for ellipses. */
+  readonly exact: boolean;
+  /** Strokes that nearly close, close. */
+  readonly closes: boolean;
+  /** Whether the pen draws behind what is there. */
+  readonly behind: boolean;
+  /** A straight edge in shot px that strokes snap to: its middle, and the direction it runs in, radians. */
+  readonly ruler: Ruler | null;
+  /** A line of its own round shapes: its width in px, or null for none. */
+  readonly shapeLine: number | null;
+  /** Whether the pen on a later frame of a hold begins a new drawing there. */
+  readonly newOnHeld: boolean;
+  /** Whether each stroke leads on to the next drawing. */
+  readonly goesOn: boolean;
+  readonly swatchId: Id | null;
+  /** The tool in place of the drawing pen, or null where the pen draws. */
+  readonly tool: Tool | null;
+  /** Whether the column shows the settings of the brush in hand. */
+  readonly brushShown: boolean;
+}
+
+/** As it is when a shot opens. */
+const FRESH = {
+  ruler: null,
+  goesOn: false,
+  swatchId: null,
+  tool: null,
+} as const satisfies Partial<Held>;
+
+const FIRST_BRUSHES = Object.fromEntries(BRUSH_NAMES.map((name) => [name, BRUSHES[name].usual])) as Readonly<
+  Record<BrushName, BrushInHand>
+>;
+
+export const useHeld = create<Held>(() => ({
+  ...FRESH,
+  brushName: 'ink',
+  brushes: FIRST_BRUSHES,
+  form: 'free',
+  exact: false,
+  closes: false,
+  behind: false,
+  shapeLine: null,
+  newOnHeld: false,
+  brushShown: false,
+}));
+export const held = useHeld.getState;
+export const setHeld = useHeld.setState;
+
+atOpening(() => {
+  setHeld(FRESH);
+});
+
+/** Takes a tool in hand, or null for the drawing pen; where it has settings, those of the brush give way. */
+export function takeTool(tool: Tool | null): void {
+  const before = held().tool;
+  if (before !== tool) before?.putDown?.();
+  setHeld(tool?.hasPanel ? { tool, brushShown: false } : { tool });
+}
+
+/** Takes a brush in hand. */
+export function takeBrush(brushName: BrushName): void {
+  takeTool(null);
+  setHeld({ brushName });
+}
+
+/** Changes the brush in hand. */
+export function setBrush(settings: Partial<BrushInHand>): void {
+  const { brushes, brushName } = held();
+  setHeld({ brushes: { ...brushes, [brushName]: { ...brushes[brushName], ...settings } } });
+}
+
+/** Makes a tool; its action takes it in hand, and puts it down again. */
+export function makeTool({ taking, ...rest }: Omit<Tool, 'taking'> & { taking?: Omit<Action, 'run'> }): Tool {
+  const tool: Tool = {
+    ...rest,
+    taking: taking
+      ? {
+          ...taking,
+          run: () => {
+            takeTool(held().tool === tool ? null : tool);
+          },
+        }
+      : null,
+  };
+  return tool;
+}
+
+/** Whether a tool is in hand. */
+export const useIsHeld = (tool: Tool): boolean => useHeld((s) => s.tool === tool);

@@ -1,0 +1,202 @@
+/** What else a layer does: where the pen draws on it, what it clips to, its tint, and joining. */
+import { findAll, randomId, shotOf, type Layer } from '@tallow/core/document';
+import { joinDrawing, joinLayers, joinSeen, setLayer, whyNotJoined } from '@tallow/core/edit';
+import { Ellipsis } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useState } from 'react';
+import { CheckItem, ITEM, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
+import { current } from '../selection/current.ts';
+import { selection, setSelection } from '../selection/selection.ts';
+import { edit, say, useDocument } from '../shot/document.ts';
+import { togglePanel } from '../screen/panels.ts';
+import { LayerTime } from './layer-time.tsx';
+import { withDrawings } from '../saving/drawings.ts';
+
+/** The layer below one in its element, if there is any. */
+function belowOf(layerId: string) {
+  const now = current();
+  const at = now?.layers.findIndex(({ layer }) => layer.id === layerId) ?? -1;
+  return { upper: now?.layers[at], lower: at < 0 ? undefined : now?.layers[at + 1] };
+}
+
+const NOTHING_BELOW = 'There is no layer below to join with.';
+
+/** Joins a layer with the one below it. */
+function joinDown(layerId: string, keeps: boolean): void {
+  const { upper, lower } = belowOf(layerId);
+  const { doc } = useDocument.getState();
+  const trouble = doc && upper && lower ? whyNotJoined(doc, upper, lower) : NOTHING_BELOW;
+  if (trouble || !upper || !lower) {
+    say(trouble ?? NOTHING_BELOW);
+    return;
+  }
+  let made = '';
+  edit('join layers', (each) => {
+    const joined = joinLayers(each, upper.layer.id, lower.layer.id, { upper: keeps, lower: keeps }, randomId);
+    made = joined.layerId;
+    return joined.doc;
+  });
+  setSelection({ layerId: made, picked: null });
+}
+
+function joinHere(layerId: string): void {
+  const { upper, lower } = belowOf(layerId);
+  const { doc } = useDocument.getState();
+  if (!doc || !upper || !lower) {
+    say(NOTHING_BELOW);
+    return;
+  }
+  const joined = joinDrawing(doc, upper.layer.id, lower.layer.id, selection().frame, randomId);
+  if (typeof joined === 'string') say(joined);
+  else edit('join drawings', () => joined);
+}
+
+/** Joins all layers that are seen, as far as marks can be kept, and says how far that was. */
+function joinAll(keeps: boolean): void {
+  const now = current();
+  if (!now) return;
+  const { doc, layerId, joined, trouble } = joinSeen(now.doc, now.element.id, keeps, randomId);
+  if (joined > 0) {
+    edit('join all layers', () => doc);
+    setSelection({ layerId, picked: null });
+  }
+  if (trouble) say(joined > 0 ? `${joined} layers were joined. ${trouble}` : trouble);
+  else if (joined === 0) say('There are no two layers here that are seen.');
+}
+
+export function LayerMenu({ layer }: { layer: Layer }) {
+  const doc = useDocument((s) => s.doc);
+  const [keeps, setKeeps] = useState(false);
+  const set = (name: string, settings: Parameters<typeof setLayer>[2]): void => {
+    edit(name, (each) => setLayer(each, layer.id, settings));
+  };
+  const all = current()?.layers.flatMap((timed) => Object.values(timed.layer.slots)) ?? [];
+  const joins = (run: () => void) => () => {
+    withDrawings(all, run);
+  };
+  const marked = layer.inside || layer.clip || layer.tint !== null || layer.forWork;
+  return (
+    <Menu
+      label={`More for ${layer.name}`}
+      testId="layer-more"
+      className={`moves grid size-8 shrink-0 place-items-center rounded-md hover:bg-soot-800 ${marked ? 'text-flame' : ''}`}
+      trigger={<Ellipsis size={15} />}
+    >
+      <CheckItem
+        checked={layer.inside}
+        onChange={(inside) => {
+          set(inside ? 'draw inside only' : 'draw anywhere', { inside });
+        }}
+      >
+        Draw only inside what is there
+      </CheckItem>
+      <CheckItem
+        checked={layer.clip}
+        onChange={(clip) => {
+          set(clip ? 'clip to the layer below' : 'clip no more', { clip });
+        }}
+      >
+        Clip to the layer below
+      </CheckItem>
+      <CheckItem
+        checked={layer.forWork}
+        onChange={(forWork) => {
+          set(forWork ? 'layer for work only' : 'layer in the finished look', { forWork });
+        }}
+      >
+        For work only: not in the finished look
+      </CheckItem>
+      {layer.role === 'matte' ? (
+        <>
+          <CheckItem
+            checked={layer.matte.shot}
+            onChange={(shot) => {
+              set(shot ? 'matte for the whole shot' : 'matte for its element', { matte: { ...layer.matte, shot } });
+            }}
+          >
+            Hides what lies behind its element too
+          </CheckItem>
+          <CheckItem
+            checked={layer.matte.inverted}
+            onChange={(inverted) => {
+              set(inverted ? 'matte turned about' : 'matte as drawn', { matte: { ...layer.matte, inverted } });
+            }}
+          >
+            Hides all but what it covers
+          </CheckItem>
+        </>
+      ) : null}
+      <DropdownMenu.Item
+        className={ITEM}
+        onSelect={() => {
+          togglePanel('finishes');
+        }}
+      >
+        Looks: glow, blur, texture …
+      </DropdownMenu.Item>
+      <DropdownMenu.Item
+        className={ITEM}
+        onSelect={() => {
+          togglePanel('tone');
+        }}
+      >
+        Tone: shade and light …
+      </DropdownMenu.Item>
+      <SubMenu label="Tint">
+        <DropdownMenu.RadioGroup
+          value={layer.tint ?? ''}
+          onValueChange={(id) => {
+            const tint = id || null;
+            if (tint !== layer.tint) set(tint ? 'tint layer' : 'no tint', { tint });
+          }}
+        >
+          <DropdownMenu.RadioItem value="" className={`${ITEM} data-[state=checked]:text-flame`}>
+            each mark’s own
+          </DropdownMenu.RadioItem>
+          {doc
+            ? findAll(doc, 'swatch', shotOf(doc).swatches).map((swatch) => (
+                <DropdownMenu.RadioItem
+                  key={swatch.id}
+                  value={swatch.id}
+                  className={`${ITEM} data-[state=checked]:text-flame`}
+                >
+                  <span className="size-4 rounded" style={{ background: swatch.colour }} />
+                  {swatch.name}
+                </DropdownMenu.RadioItem>
+              ))
+            : null}
+        </DropdownMenu.RadioGroup>
+      </SubMenu>
+      <MenuLine />
+      <LayerTime layer={layer} />
+      <MenuLine />
+      <DropdownMenu.Item
+        className={ITEM}
+        onSelect={joins(() => {
+          joinHere(layer.id);
+        })}
+      >
+        Join this drawing with the layer below
+      </DropdownMenu.Item>
+      <DropdownMenu.Item
+        className={ITEM}
+        onSelect={joins(() => {
+          joinDown(layer.id, keeps);
+        })}
+      >
+        Join with the layer below
+      </DropdownMenu.Item>
+      <DropdownMenu.Item
+        className={ITEM}
+        onSelect={joins(() => {
+          joinAll(keeps);
+        })}
+      >
+        Join all layers that are seen
+      </DropdownMenu.Item>
+      <CheckItem checked={keeps} onChange={setKeeps}>
+        Keep unjoined copies, hidden
+      </CheckItem>
+    </Menu>
+  );
+}

@@ -1,0 +1,266 @@
+/** Rows of the list of layers: a layer with a dab of what it shows, a folder with its opacity. */
+import type { Folder, Layer } from '@tallow/core/document';
+import { bareRuns, setFolder, setLayer } from '@tallow/core/edit';
+import { describeHolds, isLocked, isVisible, shownOn, type TimedLayer } from '@tallow/core/timing';
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { Eye, EyeOff, Folder as FolderIcon, GripVertical, Link2, Lock, LockOpen } from 'lucide-react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import type { Current } from '../selection/current.ts';
+import { setSelection, useSelection } from '../selection/selection.ts';
+import { edit } from '../shot/document.ts';
+import { boxAround, miniature, useArrivals } from '../picture/miniatures.ts';
+import { NameField } from '../parts/name-field.tsx';
+import { FolderSettingsRow, TAGS } from './layer-settings.tsx';
+
+const DAB = { width: 30, height: 24 };
+
+/** A dab of what the layer really shows. */
+function Dab({ now, timed }: { now: Current; timed: TimedLayer }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const frame = useSelection((s) => s.frame);
+  const arrivals = useArrivals((s) => s.count);
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context) return;
+    const pixel = devicePixelRatio;
+    context.clearRect(0, 0, DAB.width * pixel, DAB.height * pixel);
+    const drawingId = shownOn(timed, frame, now.length)?.drawingId ?? Object.values(timed.layer.slots)[0];
+    const box = drawingId ? boxAround(now.doc, [drawingId]) : null;
+    const bitmap =
+      drawingId && box
+        ? miniature(
+            now.doc,
+            [{ drawingId, opacity: 1 }],
+            box,
+            Math.round(DAB.width * pixel),
+            Math.round(DAB.height * pixel),
+          )
+        : undefined;
+    if (bitmap) context.drawImage(bitmap, 0, 0);
+  }, [now, timed, frame, arrivals]);
+  return (
+    <canvas
+      ref={canvas}
+      width={DAB.width * devicePixelRatio}
+      height={DAB.height * devicePixelRatio}
+      style={DAB}
+      className="shrink-0"
+    />
+  );
+}
+
+const changeLayer = (name: string, layer: Layer, settings: Parameters<typeof setLayer>[2]): void => {
+  edit(name, (doc) => setLayer(doc, layer.id, settings));
+};
+const changeFolder = (name: string, folder: Folder, settings: Parameters<typeof setFolder>[2]): void => {
+  edit(name, (doc) => setFolder(doc, folder.id, settings));
+};
+
+interface SwitchProps {
+  on: boolean;
+  /** What it is off by from outside, said instead of its own state. */
+  by?: string | undefined;
+  label: string;
+  title: string;
+  quiet?: boolean;
+  warn?: boolean;
+  icon: ReactNode;
+  onClick: () => void;
+}
+
+function Switch({ on, by, label, title, quiet = false, warn = false, icon, onClick }: SwitchProps) {
+  const look = by ? 'text-warn/70' : warn && on ? 'text-warn' : 'text-wax-500 hover:text-wax-100';
+  const seen = quiet && !on && !by ? 'opacity-0 focus-visible:opacity-100 group-hover:opacity-100' : '';
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={by ?? title}
+      onClick={onClick}
+      className={`grid h-8 w-7 shrink-0 place-items-center rounded-md ${look} ${seen}`}
+    >
+      {icon}
+    </button>
+  );
+}
+
+interface RowFrameProps {
+  id: string;
+  name: string;
+  active: boolean;
+  inside?: boolean;
+  kind: 'layer' | 'folder';
+  children: ReactNode;
+}
+
+/** A row that can be dragged by its grip. */
+function RowFrame({ id, name, active, inside = false, kind, children }: RowFrameProps) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id,
+  });
+  return (
+    <div
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      data-testid={kind}
+      data-name={name}
+      className={`group relative flex h-[34px] items-center gap-2 rounded-lg pr-1 ${inside ? 'ml-5 border-l border-soot-700 pl-0.5' : 'pl-1'} ${active ? 'bg-flame-deep' : 'hover:bg-soot-800'} ${isDragging ? 'z-10 shadow-xl' : ''}`}
+    >
+      <button
+        ref={setActivatorNodeRef}
+        type="button"
+        aria-label={`Move ${name}`}
+        title="Drag to reorder, or into a folder"
+        className="grid h-8 w-4 shrink-0 cursor-grab touch-none place-items-center text-wax-500 opacity-0 focus-visible:opacity-100 group-hover:opacity-100"
+        {...attributes}
+        {...listeners}
+        data-arrows
+      >
+        <GripVertical size={14} />
+      </button>
+      {children}
+    </div>
+  );
+}
+
+export function LayerRow({ now, timed, active }: { now: Current; timed: TimedLayer; active: boolean }) {
+  const { layer, list, folder } = timed;
+  const [naming, setNaming] = useState(false);
+  const bare = bareRuns(timed).length;
+  const tied = now.layers.filter((other) => other.layer.runListId === layer.runListId && other !== timed);
+  const holds = bare > 0 ? `${bare} to draw` : describeHolds(list, now.length);
+  const byFolder = (off: boolean, word: string) =>
+    off && folder ? `${word} by its folder “${folder.name}”` : undefined;
+  return (
+    <RowFrame id={layer.id} name={layer.name} active={active} inside={folder !== undefined} kind="layer">
+      {naming ? (
+        <>
+          <Dab now={now} timed={timed} />
+          <NameField
+            label="Layer name"
+            value={layer.name}
+            onDone={(name) => {
+              setNaming(false);
+              if (name && name !== layer.name) changeLayer('layer name', layer, { name });
+            }}
+          />
+        </>
+      ) : (
+        <button
+          type="button"
+          aria-pressed={active}
+          className={`flex h-9 min-w-0 flex-1 items-center gap-2.5 text-left ${isVisible(timed) ? '' : 'opacity-50'}`}
+          onClick={() => {
+            setSelection({ layerId: layer.id, picked: null });
+          }}
+          onDoubleClick={() => {
+            setNaming(true);
+          }}
+          title={`${layer.name} · double-click to rename`}
+        >
+          {layer.tag > 0 ? (
+            <span className="absolute inset-y-1.5 left-0 w-[3px] rounded" style={{ background: TAGS[layer.tag] }} />
+          ) : null}
+          <Dab now={now} timed={timed} />
+          <span className={`truncate font-medium ${active ? 'text-wax-100' : 'text-wax-300'}`}>{layer.name}</span>
+          <span className="shrink-0 text-[13px] text-wax-500">{layer.role}</span>
+          <span
+            className={`ml-auto flex shrink-0 items-center gap-1 text-[13px] ${bare > 0 ? 'text-warn' : 'text-wax-500'}`}
+          >
+            {tied.length > 0 ? (
+              <span title={`Tied in time to ${tied.map((other) => other.layer.name).join(', ')}`}>
+                <Link2 size={13} />
+              </span>
+            ) : null}
+            {holds}
+          </span>
+        </button>
+      )}
+      <Switch
+        on={layer.locked}
+        by={byFolder(!layer.locked && isLocked(timed), 'Locked')}
+        label={layer.locked ? `Unlock ${layer.name}` : `Lock ${layer.name}`}
+        title={layer.locked ? 'Unlock' : 'Lock'}
+        quiet
+        warn
+        icon={isLocked(timed) ? <Lock size={14} /> : <LockOpen size={14} />}
+        onClick={() => {
+          changeLayer(layer.locked ? 'unlock layer' : 'lock layer', layer, { locked: !layer.locked });
+        }}
+      />
+      <Switch
+        on={layer.visible}
+        by={byFolder(layer.visible && !isVisible(timed), 'Hidden')}
+        label={layer.visible ? `Hide ${layer.name}` : `Show ${layer.name}`}
+        title={layer.visible ? 'Hide' : 'Show'}
+        icon={isVisible(timed) ? <Eye size={15} /> : <EyeOff size={15} />}
+        onClick={() => {
+          changeLayer(layer.visible ? 'hide layer' : 'show layer', layer, { visible: !layer.visible });
+        }}
+      />
+    </RowFrame>
+  );
+}
+
+export function FolderRow({ folder, open, onOpen }: { folder: Folder; open: boolean; onOpen: () => void }) {
+  const [naming, setNaming] = useState(false);
+  return (
+    <>
+      <RowFrame id={folder.id} name={folder.name} active={false} kind="folder">
+        {naming ? (
+          <NameField
+            label="Folder name"
+            value={folder.name}
+            onDone={(name) => {
+              setNaming(false);
+              if (name && name !== folder.name) changeFolder('folder name', folder, { name });
+            }}
+          />
+        ) : (
+          <button
+            type="button"
+            aria-expanded={open}
+            className={`flex h-9 min-w-0 flex-1 items-center gap-2.5 text-left ${folder.visible ? '' : 'opacity-50'}`}
+            title={`${folder.name} · click for its opacity, double-click to rename`}
+            onClick={onOpen}
+            onDoubleClick={() => {
+              setNaming(true);
+            }}
+          >
+            <FolderIcon size={16} className="mx-[7px] shrink-0 text-wax-500" />
+            <span className="truncate font-medium text-wax-300">{folder.name}</span>
+            <span className="ml-auto shrink-0 text-[13px] text-wax-500">
+              {'keys' in folder.opacity
+                ? 'fades'
+                : folder.opacity.constant < 1
+                  ? `${Math.round(folder.opacity.constant * 100)} %`
+                  : folder.layers.length}
+            </span>
+          </button>
+        )}
+        <Switch
+          on={folder.locked}
+          label={folder.locked ? `Unlock ${folder.name}` : `Lock ${folder.name}`}
+          title={folder.locked ? 'Unlock' : 'Lock'}
+          quiet
+          warn
+          icon={folder.locked ? <Lock size={14} /> : <LockOpen size={14} />}
+          onClick={() => {
+            changeFolder(folder.locked ? 'unlock folder' : 'lock folder', folder, { locked: !folder.locked });
+          }}
+        />
+        <Switch
+          on={folder.visible}
+          label={folder.visible ? `Hide ${folder.name}` : `Show ${folder.name}`}
+          title={folder.visible ? 'Hide' : 'Show'}
+          icon={folder.visible ? <Eye size={15} /> : <EyeOff size={15} />}
+          onClick={() => {
+            changeFolder(folder.visible ? 'hide folder' : 'show folder', folder, { visible: !folder.visible });
+          }}
+        />
+      </RowFrame>
+      {open ? <FolderSettingsRow folder={folder} /> : null}
+    </>
+  );
+}

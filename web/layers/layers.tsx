@@ -1,0 +1,167 @@
+/** The layers of the active element and their folders: order, adding, finding. */
+import { find, randomId, type Folder } from '@tallow/core/document';
+import { addFolder, addLayer, moveLayer } from '@tallow/core/edit';
+import type { TimedLayer } from '@tallow/core/timing';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { Contrast, FolderPlus, Lock, Plus, Spotlight } from 'lucide-react';
+import { useState } from 'react';
+import { useCurrent, type Current } from '../selection/current.ts';
+import { useShowing } from '../picture/showing.ts';
+import { setSelection } from '../selection/selection.ts';
+import { edit } from '../shot/document.ts';
+import { FolderRow, LayerRow } from './layer-rows.tsx';
+import { LayerSettingsRows } from './layer-settings.tsx';
+import { ActionButton } from '../actions/action-button.tsx';
+import { LAYER_ACTIONS } from './actions.ts';
+
+/** From so many layers on they can be found by name. */
+const FIND_FROM = 9;
+
+/** One list of rows: folders, and layers after the folder they lie in. */
+type Entry = { readonly folder: Folder } | { readonly timed: TimedLayer };
+const idOf = (entry: Entry): string => ('folder' in entry ? entry.folder.id : entry.timed.layer.id);
+
+function entriesOf(now: Current): Entry[] {
+  return now.element.layers.flatMap((id): Entry[] => {
+    const folder = find(now.doc, 'folder', id);
+    if (!folder) return now.layers.filter(({ layer, folder: f }) => layer.id === id && !f).map((timed) => ({ timed }));
+    return [{ folder }, ...now.layers.filter((timed) => timed.folder?.id === id).map((timed) => ({ timed }))];
+  });
+}
+
+/** Where a dragged row goes when it is let go over another: into that one's list, at its place. */
+function dropped(now: Current, entries: readonly Entry[], { active, over }: DragEndEvent): void {
+  const target = entries.find((entry) => idOf(entry) === over?.id);
+  const dragged = String(active.id);
+  if (!target || dragged === over?.id) return;
+  const isFolder = find(now.doc, 'folder', dragged) !== undefined;
+  const into =
+    'folder' in target
+      ? isFolder
+        ? now.element
+        : target.folder
+      : !isFolder && target.timed.folder
+        ? target.timed.folder
+        : now.element;
+  const beside = 'timed' in target && isFolder && target.timed.folder ? target.timed.folder.id : idOf(target);
+  const index = 'folder' in target && !isFolder ? 0 : Math.max(0, into.layers.indexOf(beside));
+  edit('layer order', (doc) => moveLayer(doc, dragged, into.id, index));
+}
+
+function Head({ onAdd, onFolder }: { onAdd: () => void; onFolder: () => void }) {
+  const alone = useShowing((s) => s.alone);
+  const dimOthers = useShowing((s) => s.dimOthers);
+  const lockedOthers = useShowing((s) => s.lockedOthers);
+  const plain =
+    'moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[13px] text-wax-300 hover:bg-soot-800 hover:text-wax-100';
+  return (
+    <div className="flex h-9 shrink-0 items-center text-[13px] text-wax-500">
+      <button type="button" onClick={onAdd} className={plain}>
+        <Plus size={15} /> Add layer
+      </button>
+      <button type="button" onClick={onFolder} title="A folder round this layer; drag others in" className={plain}>
+        <FolderPlus size={15} /> Add folder
+      </button>
+      <span className="ml-auto" />
+      <span className="flex gap-0.5 [&_button[aria-pressed=false]]:!bg-transparent [&_button:hover]:!bg-soot-800">
+        <ActionButton action={LAYER_ACTIONS.alone} pressed={alone !== null}>
+          <Spotlight size={15} />
+        </ActionButton>
+        <ActionButton action={LAYER_ACTIONS.dim} pressed={dimOthers}>
+          <Contrast size={15} />
+        </ActionButton>
+        <ActionButton action={LAYER_ACTIONS.lockOthers} pressed={lockedOthers.length > 0}>
+          <Lock size={14} />
+        </ActionButton>
+      </span>
+    </div>
+  );
+}
+
+export function Layers() {
+  const now = useCurrent();
+  const [wanted, setWanted] = useState('');
+  const [openFolder, setOpenFolder] = useState<string | null>(null);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  if (!now) return null;
+  const all = entriesOf(now);
+  const entries = all.filter(
+    (entry) =>
+      wanted === '' || ('timed' in entry && entry.timed.layer.name.toLowerCase().includes(wanted.toLowerCase())),
+  );
+  const add = (): void => {
+    let made = '';
+    edit('add layer', (doc) => {
+      const name = `Layer ${now.layers.length + 1}`;
+      const added = addLayer(doc, now.element.id, name, 'line', now.active?.layer.id ?? null, randomId);
+      made = added.layerId;
+      return added.doc;
+    });
+    setSelection({ layerId: made, picked: null });
+  };
+  const folders = all.filter((entry) => 'folder' in entry).length;
+  const group = (): void => {
+    const inside = now.active && !now.active.folder ? [now.active.layer.id] : [];
+    edit('add folder', (doc) => addFolder(doc, now.element.id, `Folder ${folders + 1}`, inside, randomId).doc);
+  };
+  return (
+    <section aria-label="Layers" className="flex min-h-0 flex-1 flex-col px-2">
+      <Head onAdd={add} onFolder={group} />
+      {now.layers.length >= FIND_FROM ? (
+        <input
+          className="field mb-1 !h-8 shrink-0 text-[13px]"
+          placeholder="Find a layer"
+          aria-label="Find a layer"
+          value={wanted}
+          onChange={(event) => {
+            setWanted(event.target.value);
+          }}
+        />
+      ) : null}
+      <div className="min-h-0 flex-1 overflow-y-auto [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]">
+        <DndContext
+          sensors={sensors}
+          collisionDetection={closestCenter}
+          onDragEnd={(event) => {
+            dropped(now, all, event);
+          }}
+        >
+          <SortableContext items={entries.map(idOf)} strategy={verticalListSortingStrategy}>
+            {entries.map((entry) =>
+              'folder' in entry ? (
+                <FolderRow
+                  key={entry.folder.id}
+                  folder={entry.folder}
+                  open={openFolder === entry.folder.id}
+                  onOpen={() => {
+                    setOpenFolder(openFolder === entry.folder.id ? null : entry.folder.id);
+                  }}
+                />
+              ) : (
+                <LayerRow
+                  key={entry.timed.layer.id}
+                  now={now}
+                  timed={entry.timed}
+                  active={entry.timed.layer.id === now.active?.layer.id}
+                />
+              ),
+            )}
+          </SortableContext>
+        </DndContext>
+      </div>
+      {now.active ? <LayerSettingsRows timed={now.active} only={now.layers.length === 1} /> : null}
+    </section>
+  );
+}

@@ -1,0 +1,24 @@
+/** Everything that can be done by a key: what the keyboard and the page of keys are made from. A room's list is entered here. */
+import type { Action } from '../actions/action.ts';
+import { LAYER_ACTIONS } from '../layers/actions.ts';
+import { BRUSH_ACTIONS, PEN_ACTIONS } from '../pen/actions.ts';
+import { PICTURE_ACTIONS } from '../picture/actions.ts';
+import { SCREEN_ACTIONS } from '../screen/actions.ts';
+import { TIME_ACTIONS } from '../time/actions.ts';
+import { TOOLS } from '../tools/index.ts';
+import { PICK_ACTIONS } from '../tools/pick/actions.ts';
+import { TRACE_ACTIONS } from '../tools/trace/actions.ts';
+import { VIEW_ACTIONS } from '../view/actions.ts';
+
+export const ACTIONS: readonly Action[] = [
+  ...Object.values(TIME_ACTIONS),
+  ...Object.values(PICTURE_ACTIONS),
+  ...Object.values(LAYER_ACTIONS),
+  ...Object.values(VIEW_ACTIONS),
+  ...Object.values(BRUSH_ACTIONS),
+  ...Object.values(PEN_ACTIONS),
+  ...TOOLS.flatMap(({ tool }) => tool.taking ?? []),
+  ...Object.values(TRACE_ACTIONS),
+  ...Object.values(PICK_ACTIONS),
+  ...Object.values(SCREEN_ACTIONS),
+];

@@ -1,0 +1,254 @@
+/**
+ * The picture's engine: asks the painter for the picture whenever something it shows has changed,
+ * one request at a time and always for the latest state, and hands what comes to the compositor.
+ */
+import { shotOf, valueAt, type Id } from '@tallow/core/document';
+import { invert, multiply, type Matrix } from '@tallow/core/geometry';
+import { roundOf } from '@tallow/core/timing';
+import { current, layerMatrix, shotFrameOf, shownNow, type Current } from '../selection/current.ts';
+import { viewed, useViewed, setViewed } from '../view/viewed.ts';
+import { playback, usePlayback } from '../playback/playback.ts';
+import { held, useHeld } from '../hand/held.ts';
+import { selection, useSelection } from '../selection/selection.ts';
+import { showing, useShowing } from './showing.ts';
+import { onScreen, useScreen } from '../screen/screen.ts';
+import { fittedView, viewMatrix } from '../view/view.ts';
+import { useDocument } from '../shot/document.ts';
+import { ghostsOf, onionReach } from './onion.ts';
+import { painter } from '../workers/painter-client.ts';
+import { closePainted, Compositor } from './compositor.ts';
+import { Player, sightOptions } from './player.ts';
+import { drawingsInHand } from '../selection/in-hand.ts';
+
+/** What of each store the picture shows: a change of it asks for a new picture. */
+const SHOWN = {
+  selection: ['frame', 'turn', 'layerId', 'elementId', 'piece', 'picked'],
+  showing: [
+    'onion',
+    'pinned',
+    'ghostShift',
+    'alone',
+    'dimOthers',
+    'without',
+    'planning',
+    'backdrop',
+    'silhouette',
+    'looks',
+    'finished',
+    'rough',
+  ],
+  held: ['tool'],
+  screen: ['panel'],
+} as const;
+
+const differ = <T>(now: T, before: T, keys: readonly (keyof T)[]): boolean =>
+  keys.some((key) => now[key] !== before[key]);
+
+export class Engine {
+  readonly compositor: Compositor;
+  readonly player: Player;
+  private asked = 0;
+  private busy = false;
+  private lifting: { readonly on: boolean; readonly matrix: Matrix | null } = { on: false, matrix: null };
+  private readonly stops: (() => void)[] = [];
+  /** Strokes settled here whose document the painter has not drawn yet. */
+  private settledSerial = 0;
+
+  constructor(canvas: HTMLCanvasElement) {
+    this.compositor = new Compositor(canvas);
+    this.player = new Player(
+      (bitmap, opaque) => {
+        this.compositor.showFrame(bitmap, opaque);
+      },
+      () => this.place(),
+    );
+    this.stops.push(
+      useDocument.subscribe((now, before) => {
+        if (now.serial !== before.serial) this.refresh();
+      }),
+      useViewed.subscribe((now, before) => {
+        if (now.view !== before.view || now.area !== before.area) this.moved();
+      }),
+      usePlayback.subscribe((now, before) => {
+        if (!now.playing && (before.playing || now.flipping !== before.flipping)) this.refresh();
+      }),
+      useSelection.subscribe((now, before) => {
+        this.shows(differ(now, before, SHOWN.selection));
+      }),
+      useShowing.subscribe((now, before) => {
+        this.shows(differ(now, before, SHOWN.showing));
+      }),
+      useHeld.subscribe((now, before) => {
+        this.shows(differ(now, before, SHOWN.held));
+      }),
+      useScreen.subscribe((now, before) => {
+        this.shows(differ(now, before, SHOWN.screen));
+      }),
+    );
+  }
+
+  close(): void {
+    this.player.stop();
+    for (const stop of this.stops) stop();
+  }
+
+  /** Asks for a new picture if what it shows has changed; while it plays, the player shows what there is. */
+  private shows(changed: boolean): void {
+    if (changed && !playback().playing) this.refresh();
+  }
+
+  /** Size in device pixels and the map from shot px to them. */
+  place(): { width: number; height: number; view: Matrix } {
+    const { area, view } = viewed();
+    const pixel = devicePixelRatio;
+    const doc = useDocument.getState().doc;
+    const size = doc ? shotOf(doc) : { width: 1, height: 1 };
+    const matrix = multiply([pixel, 0, 0, pixel, 0, 0], viewMatrix(view, size, area));
+    return {
+      width: Math.max(1, Math.round(area.width * pixel)),
+      height: Math.max(1, Math.round(area.height * pixel)),
+      view: matrix,
+    };
+  }
+
+  /** Follows the size of the picture's area; a fitted view stays fitted. */
+  resized(width: number, height: number): void {
+    const doc = useDocument.getState().doc;
+    const area = { width, height };
+    setViewed(viewed().fitted && doc ? { area, view: fittedView(shotOf(doc), area) } : { area });
+    const place = this.place();
+    this.compositor.resize(place.width, place.height);
+    this.refresh();
+  }
+
+  private moved(): void {
+    if (!playback().playing) this.compositor.showAs(this.place().view);
+    this.refresh();
+  }
+
+  /** Notes that the compositor shows work the painter has not been asked for yet. */
+  settled(): void {
+    this.settledSerial = useDocument.getState().serial;
+  }
+
+  /** Drawings worked on together are seen together. */
+  private together(now: Current): Id[] {
+    const ids = held().tool?.ghosts === 'together' ? drawingsInHand(now) : [];
+    const shown = shownNow(now, selection().frame)?.drawingId;
+    return ids.length > 1 ? ids.filter((id) => id !== shown) : [];
+  }
+
+  /** Shows some marks of the active layer apart from the rest, so that they can be moved at once. */
+  lift(markIds: readonly Id[]): void {
+    const now = current();
+    const layer = now?.active?.layer;
+    if (!now || !layer) return;
+    const { width, height, view } = this.place();
+    const { frame, turn } = selection();
+    this.lifting = { ...this.lifting, on: true, matrix: null };
+    const asked = this.lifting;
+    const shotFrame = shotFrameOf(now, frame, turn);
+    void painter()
+      .lifted(width, height, view, shotFrame, layer.id, [...markIds])
+      .then(({ rest, apart }) => {
+        if (this.lifting !== asked && !this.lifting.on) {
+          rest.close();
+          apart.close();
+          return;
+        }
+        this.compositor.lift(rest, apart);
+        if (this.lifting.matrix) this.moveLifted(this.lifting.matrix);
+      });
+  }
+
+  /** Shows what is lifted moved by a matrix of element space. */
+  moveLifted(matrix: Matrix): void {
+    this.lifting = { on: true, matrix };
+    const now = current();
+    const { view } = this.place();
+    const placed = now ? multiply(view, layerMatrix(now, selection().frame)) : view;
+    this.compositor.moveLifted(multiply(multiply(placed, matrix), invert(placed)));
+  }
+
+  /** The document has what was lifted where it is shown: it stays until the picture comes. */
+  settleLifted(): void {
+    this.lifting = { on: false, matrix: null };
+    this.settled();
+    this.refresh();
+  }
+
+  /** Puts what was lifted back. */
+  dropLifted(): void {
+    this.lifting = { on: false, matrix: null };
+    this.compositor.dropLifted();
+    this.refresh();
+  }
+
+  /** Asks for the picture as it is now. Requests while one is under way become one. */
+  refresh(): void {
+    this.asked += 1;
+    this.compositor.canvas.dataset['wanted'] = String(this.asked);
+    if (this.busy) return;
+    this.busy = true;
+    // Not at once: the painter is told of the change by another listener of the same change.
+    queueMicrotask(() => void this.work());
+  }
+
+  private async work(): Promise<void> {
+    let answered = 0;
+    while (answered !== this.asked) {
+      answered = this.asked;
+      const now = current();
+      if (!now || playback().playing || viewed().area.width === 0) break;
+      const { serial } = useDocument.getState();
+      const { frame, turn } = selection();
+      const { onion, silhouette, backdrop } = showing();
+      const { width, height, view } = this.place();
+      const layer = now.active?.layer;
+      // These show the drawings around as lines of their own.
+      const tracing = onScreen().panel === 'cycle' || onScreen().panel === 'between';
+      const shotFrame = shotFrameOf(now, frame, turn);
+      if (silhouette) {
+        const dark = await painter().silhouette(width, height, view, shotFrame, now.element.id);
+        if (showing().silhouette) this.compositor.showFrame(dark, true);
+        dark.close();
+        this.compositor.canvas.dataset['shown'] = String(answered);
+        continue;
+      }
+      if (showing().finished) {
+        const options = { ...sightOptions(now), guides: false, looks: 'all', backdrop } as const;
+        const seen = await painter().frame(width, height, view, shotFrame, null, options);
+        if (showing().finished) this.compositor.showFrame(seen, false);
+        seen.close();
+        this.compositor.canvas.dataset['shown'] = String(answered);
+        continue;
+      }
+      const painted = await painter().paint({
+        width,
+        height,
+        view,
+        shotFrame,
+        activeLayerId: layer?.id ?? null,
+        ghosts:
+          playback().flipping || showing().planning || tracing || held().tool?.ghosts === 'none'
+            ? []
+            : ghostsOf(now, onionReach(now, frame, onion), this.together(now)),
+        pixel: devicePixelRatio,
+        options: sightOptions(now),
+        backdrop,
+        rough: showing().rough,
+      });
+      // A picture from before the last settled stroke would take that stroke away for a moment.
+      const stale = serial < this.settledSerial || playback().playing || showing().silhouette || showing().finished;
+      if (stale) closePainted(painted);
+      else {
+        this.compositor.take(painted, view, {
+          opacity: layer ? valueAt(layer.opacity, frame, roundOf(now.element, now.length)) : 1,
+          blend: layer?.blend ?? 'normal',
+        });
+        this.compositor.canvas.dataset['shown'] = String(answered);
+      }
+    }
+    this.busy = false;
+  }
+}

@@ -1,0 +1,86 @@
+/** What the picture shows beside the drawing itself: ghosts, layers left out, looks. Never saved with the shot. */
+import { COLOUR_PAIRS, type ColourPair } from '@tallow/core/colour';
+import type { Id } from '@tallow/core/document';
+import type { Matrix } from '@tallow/core/geometry';
+import { create } from 'zustand';
+import { atOpening } from '../shot/opening.ts';
+
+export interface Onion {
+  readonly on: boolean;
+  /** Drawings shown before and after, 0 to 5. */
+  readonly before: number;
+  readonly after: number;
+  /** Filled drawings as their outline only, or tinted whole. */
+  readonly look: 'outline' | 'full';
+  /** 0 to 1. */
+  readonly strength: number;
+  /** What each drawing farther away keeps of the strength of the one before, 0 to 1. */
+  readonly fallOff: number;
+  /** The pair of colours picked, or null for the one farthest from the element's swatches. */
+  readonly colours: ColourPair | null;
+}
+
+export interface Showing {
+  readonly onion: Onion;
+  /** Drawings shown as ghosts wherever the playhead is. */
+  readonly pinned: readonly Id[];
+  /** Where ghosts of drawings are seen in place of where their drawings are, element space to element space. */
+  readonly ghostShift: Readonly<Record<Id, Matrix>>;
+  /** What a drag does to a ghost. */
+  readonly shifting: 'move' | 'turn' | 'scale';
+  /** The one layer that is shown. */
+  readonly alone: Id | null;
+  readonly dimOthers: boolean;
+  /** Layers left out of the picture while what would replace them is previewed. */
+  readonly without: readonly Id[];
+  readonly silhouette: boolean;
+  /** Whether finishes are seen on the desk. */
+  readonly looks: boolean;
+  /** Whether the picture shows what will be taken away: no guides, nothing for work, all looks. */
+  readonly finished: boolean;
+  /** While a look's setting is being dragged. */
+  readonly rough: boolean;
+  /** Colour in place of the background, for judging only. */
+  readonly backdrop: string | null;
+  /** Whether the pen plans rather than draws. */
+  readonly planning: boolean;
+  /** Whether Plan's marks are seen strongly while drawing, for as long as a key is held. */
+  readonly planHeld: boolean;
+  /** Shows the first drawing as the target in the last part of a cycle. */
+  readonly leadsBack: boolean;
+  /** Shows where pieces would be next. */
+  readonly ahead: boolean;
+  /** Layers that locking all others locked, to be unlocked by it again. */
+  readonly lockedOthers: readonly Id[];
+}
+
+/** As it is when a shot opens. */
+const FRESH = {
+  pinned: [],
+  ghostShift: {},
+  alone: null,
+  dimOthers: false,
+  without: [],
+  silhouette: false,
+  finished: false,
+  backdrop: null,
+  planHeld: false,
+  leadsBack: false,
+  ahead: false,
+  lockedOthers: [],
+} as const satisfies Partial<Showing>;
+
+export const useShowing = create<Showing>(() => ({
+  ...FRESH,
+  onion: { on: true, before: 1, after: 1, look: 'outline', strength: 1, fallOff: 0.6, colours: COLOUR_PAIRS[0]! },
+  shifting: 'move',
+  looks: true,
+  rough: false,
+  planning: false,
+}));
+export const showing = useShowing.getState;
+export const setShowing = useShowing.setState;
+
+atOpening(() => {
+  setShowing(FRESH);
+});

@@ -1,0 +1,77 @@
+/** What is planned with: the tool of the Plan step, what is in hand there, and a starter on its way. Never saved. */
+import type { Id, Starter } from '@tallow/core/document';
+import type { Point } from '@tallow/core/geometry';
+import { create } from 'zustand';
+import { atOpening } from '../shot/opening.ts';
+
+export const PLAN_TOOLS = [
+  'path',
+  'points',
+  'anchor',
+  'base',
+  'level',
+  'plumb',
+  'line',
+  'grid',
+  'form',
+  'foot',
+] as const;
+export type PlanTool = (typeof PLAN_TOOLS)[number];
+
+/** What the column shows the settings of. */
+export type InHand = { readonly kind: 'path' | 'starter' | 'guide' | 'base' | 'reveal'; readonly id: Id } | null;
+
+interface PlanState {
+  readonly tool: PlanTool | null;
+  readonly hand: InHand;
+  /** A node of the path in hand, by index. */
+  readonly node: number | null;
+  /** What is being drawn, in element space. */
+  readonly draft: readonly Point[];
+  /** A starter whose settings are being moved, not yet laid. */
+  readonly moving: Starter | null;
+  /** What is being laid. */
+  readonly laying: { readonly name: string; readonly done: number; readonly of: number } | null;
+  /** The tick that shows while the row is played. */
+  readonly rowTick: number | null;
+  /** Which spacing is seen. */
+  readonly spacing: 'eased' | 'flat' | 'both';
+  /** Whether guides, paths and marks are seen. */
+  readonly shown: boolean;
+  /** Whether new guides are the whole shot's. */
+  readonly forShot: boolean;
+}
+
+export const NOTHING_PLANNED = {
+  tool: null,
+  hand: null,
+  node: null,
+  draft: [],
+  moving: null,
+  laying: null,
+  rowTick: null,
+} as const satisfies Partial<PlanState>;
+
+export const usePlan = create<PlanState>(() => ({
+  ...NOTHING_PLANNED,
+  spacing: 'eased',
+  shown: true,
+  forShot: true,
+}));
+
+export const plan = usePlan.getState;
+export const setPlanning = usePlan.setState;
+
+atOpening(() => {
+  setPlanning(NOTHING_PLANNED);
+});
+
+/** Takes something in hand, or nothing. */
+export function take(hand: InHand): void {
+  setPlanning({ hand, node: null, draft: [] });
+}
+
+/** Takes a tool, or puts it down when it is the one in hand. */
+export function takePlanTool(tool: PlanTool | null): void {
+  setPlanning({ tool: plan().tool === tool ? null : tool, draft: [] });
+}

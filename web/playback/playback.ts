@@ -1,0 +1,59 @@
+/** What is played and how. Never saved with the shot. */
+import { create } from 'zustand';
+import { atOpening } from '../shot/opening.ts';
+
+export const SPEEDS = [0.25, 0.5, 1, 2] as const;
+export type Speed = (typeof SPEEDS)[number];
+
+export interface Playback {
+  readonly playing: boolean;
+  /** Frames per second really reached while playing. */
+  readonly reached: number | null;
+  readonly speed: Speed;
+  /** To and fro in place of round and round. */
+  readonly pingPong: boolean;
+  /** Frames of the active element that are played, or null for all. */
+  readonly range: { readonly from: number; readonly length: number } | null;
+  /** Plays only the picked layers. */
+  readonly playsLayers: boolean;
+  /** Plays the element's variants one after another. */
+  readonly inTurn: boolean;
+  /** Whether playing begins again at the end. */
+  readonly loops: boolean;
+  /** Plays only what is picked. */
+  readonly playsPicked: boolean;
+  /** Whether the picture shows a neighbour for as long as a key is held: as it is, without ghosts. */
+  readonly flipping: boolean;
+  /** Whether the loop in the hub runs while nothing is played. */
+  readonly hubRuns: boolean;
+}
+
+/** As it is when a shot opens. */
+const FRESH = {
+  playing: false,
+  range: null,
+  playsLayers: false,
+  inTurn: false,
+  playsPicked: false,
+  flipping: false,
+} as const satisfies Partial<Playback>;
+
+export const usePlayback = create<Playback>(() => ({
+  ...FRESH,
+  reached: null,
+  speed: 1,
+  pingPong: false,
+  loops: true,
+  hubRuns: true,
+}));
+export const playback = usePlayback.getState;
+export const setPlayback = usePlayback.setState;
+
+/** Stops playing; whoever plays sees it. */
+export function stopPlaying(): void {
+  setPlayback({ playing: false });
+}
+
+atOpening(() => {
+  setPlayback(FRESH);
+});

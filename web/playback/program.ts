@@ -1,0 +1,67 @@
+/** What is played: frames of the shot one after another, each as it is or with a kept variant shown. */
+import { find, type Id } from '@tallow/core/document';
+import { spanOf, variantsOf } from '@tallow/core/edit';
+import { withVariant } from '@tallow/core/render';
+import { bounced, elementLength } from '@tallow/core/timing';
+import { shotFrameOf, type Current } from '../selection/current.ts';
+import type { PickedRuns, Selection } from '../selection/selection.ts';
+import type { Playback } from './playback.ts';
+
+export interface Beat {
+  readonly shotFrame: number;
+  /** Frame of the element and turn, for the playhead. */
+  readonly frame: number;
+  readonly turn: number;
+  readonly variant: Id | null;
+}
+
+export type Playing = Pick<Selection, 'turn'> & Pick<Playback, 'range' | 'playsPicked' | 'pingPong' | 'inTurn'>;
+
+/** The stretch of a turn that is played, or null for all turns of the element. */
+function stretchOf(now: Current, playing: Playing, picked: PickedRuns | null): { from: number; length: number } | null {
+  if (playing.playsPicked && picked && now.active) {
+    const { from, length } = spanOf(now.active.list, picked, now.length);
+    return { from, length: Math.min(length, now.length) };
+  }
+  const { range } = playing;
+  return range && { from: Math.min(range.from, now.length - 1), length: Math.min(range.length, now.length) };
+}
+
+/** Frames from a place of the element's time on, through its turns. */
+function beatsFrom(now: Current, from: number, length: number, turn: number, variant: Id | null): Beat[] {
+  const whole = now.length * now.turns;
+  return Array.from({ length }, (_, i) => {
+    const at = (turn * now.length + from + i) % whole;
+    const [frame, own] = [at % now.length, Math.floor(at / now.length)];
+    return { shotFrame: shotFrameOf(now, frame, own), frame, turn: own, variant };
+  });
+}
+
+/** One turn of each variant after another: the one shown now in its place among them. */
+function variantsInTurn(now: Current): Beat[] {
+  return variantsOf(now.doc, now.element.id).flatMap(({ id, held }) => {
+    if (!held) return beatsFrom(now, 0, now.length, 0, null);
+    const doc = withVariant(now.doc, id);
+    const length = elementLength(doc, find(doc, 'element', now.element.id)!);
+    return Array.from({ length }, (_, frame) => ({
+      shotFrame: (now.placement?.start ?? 0) + frame,
+      frame: Math.min(frame, now.length - 1),
+      turn: 0,
+      variant: id,
+    }));
+  });
+}
+
+/** All that is played before it begins again, at least one frame. */
+export function programOf(now: Current, playing: Playing, picked: PickedRuns | null): Beat[] {
+  const turns = playing.inTurn ? variantsInTurn(now) : [];
+  const stretch = stretchOf(now, playing, picked);
+  const beats =
+    turns.length > 0
+      ? turns
+      : stretch
+        ? beatsFrom(now, stretch.from, stretch.length, playing.turn, null)
+        : beatsFrom(now, 0, now.length * now.turns, 0, null);
+  if (!playing.pingPong || beats.length < 2) return beats;
+  return Array.from({ length: 2 * (beats.length - 1) }, (_, i) => beats[bounced(i, beats.length)]!);
+}

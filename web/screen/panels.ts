@@ -1,0 +1,22 @@
+/** Which settings stand in the column in place of the layers. */
+import { setHeld, takeTool } from '../hand/held.ts';
+import { selection, setSelection } from '../selection/selection.ts';
+import { onScreen, setScreen, type PanelName } from './screen.ts';
+import { setReferences } from '../references/references.ts';
+
+/** Opens settings; what else stood there goes, and the pen draws again. */
+export function showPanel(panel: PanelName | null): void {
+  setReferences({ shown: false });
+  // A piece is only drawn right round while that is seen to be so.
+  if (panel !== 'piece' && selection().piece !== null) {
+    setSelection({ piece: null });
+    setHeld({ goesOn: false });
+  }
+  takeTool(null);
+  setHeld({ brushShown: false });
+  setScreen({ panel });
+}
+
+export const togglePanel = (panel: PanelName): void => {
+  showPanel(onScreen().panel === panel ? null : panel);
+};

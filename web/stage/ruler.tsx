@@ -1,0 +1,122 @@
+/** The ruler on the picture: moved by its edge, turned by its ends. Strokes that begin near it follow it. */
+import { shotOf } from '@tallow/core/document';
+import { apply, invert, type Point } from '@tallow/core/geometry';
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useCurrent } from '../selection/current.ts';
+import { setHeld, useHeld, held } from '../hand/held.ts';
+import { useViewed } from '../view/viewed.ts';
+import { viewMatrix } from '../view/view.ts';
+
+/** How far its handles stand from its middle, CSS px. */
+const ARM = 150;
+const LEVEL = Math.PI / 12;
+/** Within this of a multiple of 15 degrees the ruler snaps to it, radians. */
+const SNAP = 0.03;
+
+export function Ruler() {
+  const now = useCurrent();
+  const ruler = useHeld((s) => s.ruler);
+  const view = useViewed((s) => s.view);
+  const area = useViewed((s) => s.area);
+  const from = useRef<{ at: Point; x: number; y: number } | null>(null);
+  const svg = useRef<SVGSVGElement>(null);
+  if (!now || !ruler || area.width === 0) return null;
+  const matrix = viewMatrix(view, shotOf(now.doc), area);
+  const middle = apply(matrix, ruler);
+  const ahead = apply(matrix, { x: ruler.x + Math.cos(ruler.angle), y: ruler.y + Math.sin(ruler.angle) });
+  const length = Math.hypot(ahead.x - middle.x, ahead.y - middle.y);
+  const [ux, uy] = [(ahead.x - middle.x) / length, (ahead.y - middle.y) / length];
+  const far = area.width + area.height;
+  const inShot = (event: PointerEvent): Point => {
+    const box = svg.current!.getBoundingClientRect();
+    return apply(invert(matrix), { x: event.clientX - box.left, y: event.clientY - box.top });
+  };
+  const grab = (event: PointerEvent<SVGElement>): void => {
+    event.stopPropagation();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    from.current = { at: inShot(event), x: ruler.x, y: ruler.y };
+  };
+  const move = (event: PointerEvent): void => {
+    if (!from.current) return;
+    const at = inShot(event);
+    setHeld({
+      ruler: { ...ruler, x: from.current.x + at.x - from.current.at.x, y: from.current.y + at.y - from.current.at.y },
+    });
+  };
+  const turn = (side: 1 | -1) => (event: PointerEvent) => {
+    if (!from.current) return;
+    const at = inShot(event);
+    const angle = Math.atan2(side * (at.y - ruler.y), side * (at.x - ruler.x));
+    const nearest = Math.round(angle / LEVEL) * LEVEL;
+    setHeld({ ruler: { ...ruler, angle: Math.abs(angle - nearest) < SNAP ? nearest : angle } });
+  };
+  const end = (): void => {
+    from.current = null;
+  };
+  const keyed = (event: KeyboardEvent): void => {
+    const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+    const up = { ArrowUp: -10, ArrowDown: 10 }[event.key];
+    const { ruler: laid } = held();
+    if (!laid || (by === undefined && up === undefined)) return;
+    event.preventDefault();
+    event.stopPropagation();
+    setHeld({ ruler: { ...laid, angle: laid.angle + (by ?? 0) * LEVEL, y: laid.y + (up ?? 0) } });
+  };
+  const handle = (side: 1 | -1) => (
+    <circle
+      cx={middle.x + side * ux * ARM}
+      cy={middle.y + side * uy * ARM}
+      r={9}
+      className="pointer-events-auto cursor-grab"
+      fill="#231c17"
+      stroke="#f4ecdf"
+      strokeWidth={1.5}
+      onPointerDown={grab}
+      onPointerMove={turn(side)}
+      onPointerUp={end}
+      onPointerCancel={end}
+    >
+      <title>Turn the ruler</title>
+    </circle>
+  );
+  return (
+    <svg ref={svg} className="pointer-events-none absolute inset-0 size-full" data-testid="ruler">
+      <path
+        d={`M${middle.x - ux * far} ${middle.y - uy * far}L${middle.x + ux * far} ${middle.y + uy * far}`}
+        stroke="#000"
+        strokeOpacity={0.5}
+        strokeWidth={3}
+      />
+      <path
+        d={`M${middle.x - ux * far} ${middle.y - uy * far}L${middle.x + ux * far} ${middle.y + uy * far}`}
+        stroke="#f4ecdf"
+        strokeOpacity={0.8}
+        strokeWidth={1}
+      />
+      <rect
+        x={-26}
+        y={-9}
+        width={52}
+        height={18}
+        rx={9}
+        transform={`translate(${middle.x} ${middle.y}) rotate(${(Math.atan2(uy, ux) * 180) / Math.PI})`}
+        className="pointer-events-auto cursor-move"
+        fill="#231c17"
+        stroke="#f4ecdf"
+        strokeWidth={1.5}
+        tabIndex={0}
+        role="slider"
+        aria-label="Ruler"
+        aria-valuenow={Math.round((ruler.angle * 180) / Math.PI)}
+        aria-valuetext={`${Math.round((ruler.angle * 180) / Math.PI)} degrees`}
+        onKeyDown={keyed}
+        onPointerDown={grab}
+        onPointerMove={move}
+        onPointerUp={end}
+        onPointerCancel={end}
+      />
+      {handle(1)}
+      {handle(-1)}
+    </svg>
+  );
+}

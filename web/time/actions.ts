@@ -1,0 +1,299 @@
+/** Actions of time: playing, stepping, drawings and their holds. */
+import { movePicked } from '@tallow/core/edit';
+import { alt, ctrl, key, of, shift, named } from '../actions/action.ts';
+import { current } from '../selection/current.ts';
+import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
+import { selection, setSelection } from '../selection/selection.ts';
+import { held, setHeld } from '../hand/held.ts';
+import { onScreen, setScreen } from '../screen/screen.ts';
+import { say } from '../shot/document.ts';
+import { flip, goTo, roll, stepDrawing, unflip } from '../playback/playhead.ts';
+import {
+  addBlank,
+  addDrawing,
+  addDrawingHere,
+  copyInHand,
+  cutInHand,
+  deleteInHand,
+  duplicateDrawing,
+  editTime,
+  lift,
+  longestInHand,
+  paste,
+  pickAll,
+  shiftActive,
+  whyNotDrawing,
+  whyNotPaste,
+  whyNotRuns,
+  whyNotTime,
+} from './time-edits.ts';
+import { togglePanel } from '../screen/panels.ts';
+import { goOn } from './going-on.ts';
+import {
+  duplicatePicked,
+  goToBare,
+  insertBefore,
+  own,
+  pushBy,
+  reverse,
+  rollBy,
+  split,
+  stretchInHand,
+  swap,
+  whyNotBare,
+  whyNotOwn,
+  whyNotRoll,
+  whyNotStretch,
+} from './stretch-edits.ts';
+import { showNextVariant, whyNotNextVariant } from './variants.ts';
+import { nextForm } from './forms.ts';
+import { toggleFull } from '../view/viewing.ts';
+import { openEngine } from '../picture/open-engine.ts';
+import { pickedNow } from '../selection/in-hand.ts';
+
+const time = of('Time');
+const drawings = of('Drawings');
+
+function togglePlay(): void {
+  if (playback().playing) stopPlaying();
+  else void openEngine()?.player.play();
+}
+
+/** Plays from the playhead to the end of what is played, and no further. */
+function playOnce(): void {
+  if (playback().playing) stopPlaying();
+  else void openEngine()?.player.play(false);
+}
+
+/** Moves what is picked one drawing along, else steps a frame. */
+const nudge = (by: 1 | -1) => () => {
+  const picked = pickedNow();
+  const runs = current()?.active?.list.runs.length ?? 0;
+  if (!picked) {
+    goTo(selection().frame + by);
+    return;
+  }
+  const first = picked.first + by;
+  if (first < 0 || first + picked.count > runs) {
+    say('What is picked lies at the end of the layer already. Drag it across the seam on the wheel.');
+    return;
+  }
+  editTime('move drawings', (doc, layer) => movePicked(doc, layer, picked, by < 0 ? first : first + picked.count));
+  setSelection({ picked: { ...picked, first } });
+};
+
+export const TIME_ACTIONS = named({
+  play: time('Play or stop', [key('Space')], togglePlay),
+  full: time('Full screen without controls', [shift('Space')], toggleFull),
+  halfSpeed: time('Half speed', [key('KeyH')], () => {
+    setPlayback({ speed: playback().speed === 0.5 ? 1 : 0.5 });
+  }),
+  doubleSpeed: time('Double speed', [alt('KeyP')], () => {
+    setPlayback({ speed: playback().speed === 2 ? 1 : 2 });
+  }),
+  pingPong: time('Play to and fro', [alt('KeyH')], () => {
+    setPlayback({ pingPong: !playback().pingPong });
+  }),
+  playOnce: time('Play once from here', [shift('KeyP')], playOnce),
+  range: time(
+    'Play this range only, or all again',
+    [shift('KeyO')],
+    () => {
+      const stretch = stretchInHand();
+      setPlayback({ range: playback().range ? null : stretch && { from: stretch.from, length: stretch.length } });
+    },
+    { whyNot: () => (playback().range || pickedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.') },
+  ),
+  playLayers: time('Play only the picked layers', [shift('KeyI')], () => {
+    setPlayback({ playsLayers: !playback().playsLayers });
+  }),
+  nextVariant: time('Show the next variant (A, B …)', [alt('KeyV')], showNextVariant, { whyNot: whyNotNextVariant }),
+  onward: time('On to the next drawing, a new one past the last', [alt('KeyD')], goOn, { whyNot: whyNotTime }),
+  goesOn: time('Go on by itself after each stroke', [shift('KeyJ')], () => {
+    setHeld({ goesOn: !held().goesOn });
+  }),
+  nextBare: time('Next slot still to be drawn', [shift('KeyN')], goToBare, { whyNot: whyNotBare }),
+  form: time('Wheel, straight or sheet', [shift('KeyM')], nextForm),
+  timing: time('Timing of what is picked', [alt('KeyT')], () => {
+    togglePanel('timing');
+  }),
+  between: time('In-betweens', [alt('KeyB')], () => {
+    togglePanel('between');
+  }),
+  cycle: time('Close the cycle', [alt('KeyC')], () => {
+    togglePanel('cycle');
+  }),
+  variants: time('Variants of the timing', [alt('KeyO')], () => {
+    togglePanel('variants');
+  }),
+  values: time('Opacity and place over time', [alt('KeyI')], () => {
+    togglePanel('values');
+  }),
+  pieces: time('Follow one piece or one point', [alt('KeyF')], () => {
+    togglePanel('piece');
+  }),
+  loop: time('Play round and round, or once', [shift('KeyH')], () => {
+    setPlayback({ loops: !playback().loops });
+  }),
+  playPicked: time(
+    'Play only what is picked',
+    [key('KeyP')],
+    () => {
+      setPlayback({ playsPicked: !playback().playsPicked });
+    },
+    {
+      whyNot: () =>
+        playback().playsPicked || pickedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.',
+    },
+  ),
+  previous: time('Previous drawing', [key('KeyA')], () => {
+    stepDrawing(-1);
+  }),
+  next: time('Next drawing', [key('KeyD')], () => {
+    stepDrawing(1);
+  }),
+  previousFrame: time('Previous frame', [shift('KeyA')], () => {
+    goTo(selection().frame - 1);
+  }),
+  nextFrame: time('Next frame', [shift('KeyD')], () => {
+    goTo(selection().frame + 1);
+  }),
+  nudgeBack: time('Nudge what is picked back, else a frame back', [key('ArrowLeft')], nudge(-1)),
+  nudgeOn: time('Nudge what is picked on, else a frame on', [key('ArrowRight')], nudge(1)),
+  flipBefore: time(
+    'Hold to see the drawing before',
+    [key('KeyQ')],
+    () => {
+      flip(-1);
+    },
+    { release: unflip },
+  ),
+  flipAfter: time(
+    'Hold to see the drawing after',
+    [key('KeyE')],
+    () => {
+      flip(1);
+    },
+    { release: unflip },
+  ),
+  roll: time('Hold to roll through the neighbours', [shift('KeyE')], roll, { release: unflip }),
+  wheelHere: time('Turn the wheel: this frame on top', [shift('KeyT')], () => {
+    const now = current();
+    if (now) setScreen({ wheelTurn: (-2 * Math.PI * (selection().frame + 0.5)) / now.length });
+  }),
+  phaseBack: time(
+    'Shift this ring a frame earlier',
+    [key('Comma')],
+    () => {
+      shiftActive(-1);
+    },
+    { whyNot: whyNotTime },
+  ),
+  phaseOn: time(
+    'Shift this ring a frame later',
+    [key('Period')],
+    () => {
+      shiftActive(1);
+    },
+    { whyNot: whyNotTime },
+  ),
+
+  newDrawing: drawings('New drawing after this', [key('KeyS')], addDrawing, { whyNot: whyNotTime }),
+  copy: drawings('Copy of this drawing', [shift('KeyS')], duplicateDrawing, { whyNot: () => whyNotDrawing('copy') }),
+  blank: drawings('Blank after this', [alt('KeyS')], addBlank, { whyNot: whyNotTime }),
+  newHere: drawings('New drawing from this frame of the hold', [key('KeyN')], addDrawingHere, { whyNot: whyNotRuns }),
+  lift: drawings(
+    'Lift the last stroke into a new drawing',
+    [key('KeyL')],
+    () => {
+      lift(1);
+    },
+    { whyNot: () => whyNotDrawing('lift strokes from') },
+  ),
+  longer: drawings(
+    'Hold longer',
+    [key('KeyG')],
+    () => {
+      pushBy(1);
+    },
+    { whyNot: whyNotRuns },
+  ),
+  shorter: drawings(
+    'Hold shorter',
+    [shift('KeyG')],
+    () => {
+      pushBy(-1);
+    },
+    {
+      whyNot: () => whyNotRuns() ?? (longestInHand() === 1 ? 'It is held for one frame already.' : null),
+    },
+  ),
+  rollOn: drawings(
+    'Longer, nothing else moves',
+    [alt('KeyG')],
+    () => {
+      rollBy(1);
+    },
+    { whyNot: whyNotRoll },
+  ),
+  rollBack: drawings(
+    'Shorter, nothing else moves',
+    [{ code: 'KeyG', alt: true, shift: true }],
+    () => {
+      rollBy(-1);
+    },
+    { whyNot: whyNotRoll },
+  ),
+  split: drawings('Split the hold here', [alt('KeyN')], split, { whyNot: whyNotRuns }),
+  reverse: drawings('Turn what is picked round', [alt('KeyR')], reverse, { whyNot: whyNotStretch }),
+  swap: drawings('Swap with the next, or first with last', [alt('KeyX')], swap, { whyNot: whyNotRoll }),
+  own: drawings('Make this one its own', [alt('KeyJ')], own, { whyNot: whyNotOwn }),
+  insertBefore: drawings('New drawing before this', [{ code: 'KeyS', alt: true, shift: true }], insertBefore, {
+    whyNot: whyNotRuns,
+  }),
+  duplicate: drawings('Copies of what is picked', [alt('KeyL')], duplicatePicked, { whyNot: whyNotRuns }),
+  together: drawings('Change all layers together', [alt('KeyU')], () => {
+    setSelection({ together: !selection().together });
+  }),
+  remove: drawings(
+    'Delete, later ones close up',
+    [key('Delete')],
+    () => {
+      deleteInHand('close up');
+    },
+    { whyNot: whyNotRuns },
+  ),
+  removeHold: drawings(
+    'Delete, the one before is held on',
+    [shift('Delete')],
+    () => {
+      deleteInHand('hold before');
+    },
+    { whyNot: whyNotRuns },
+  ),
+  copyDrawings: drawings(
+    'Copy drawings',
+    [ctrl('KeyC')],
+    () => {
+      copyInHand();
+    },
+    { whyNot: whyNotRuns },
+  ),
+  cutDrawings: drawings('Cut drawings', [ctrl('KeyX')], cutInHand, { whyNot: whyNotRuns }),
+  paste: drawings('Paste after this', [ctrl('KeyV')], paste, {
+    whyNot: whyNotPaste,
+    // With nothing copied here, what the clipboard holds may be a picture: the browser is left to paste it.
+    leavesKey: () => !selection().clip,
+  }),
+  pickAll: drawings('Pick all of this layer', [ctrl('KeyA')], pickAll, { whyNot: whyNotTime }),
+  pickNone: drawings('Pick nothing', [key('Escape')], () => {
+    if (onScreen().full) toggleFull();
+    else {
+      setSelection({ picked: null });
+      setPlayback({ playsPicked: false });
+    }
+  }),
+  newOnHeld: drawings('New drawing on held frames', [key('KeyJ')], () => {
+    setHeld({ newOnHeld: !held().newOnHeld });
+  }),
+});

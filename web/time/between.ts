@@ -1,0 +1,266 @@
+/** In-betweens on the desk: what is asked of them, laying them, and laying them again when what they hang on changes. */
+import {
+  EVEN,
+  pairingsOf,
+  putShare,
+  sharesFor,
+  type BetweenWork,
+  type Pairing,
+  type Spread,
+} from '@tallow/core/between';
+import { find, randomId, type Between, type Id, type ShotDocument, type Tie, type Way } from '@tallow/core/document';
+import {
+  betweenAtFrame,
+  betweenWork,
+  crossesSeam,
+  fitsWithin,
+  freeBetween,
+  gapAt,
+  layBetweens,
+  relayBetween,
+  takeBetween,
+  type BetweenFrames,
+  type Gap,
+} from '@tallow/core/edit';
+import { endsOf } from '@tallow/core/derived';
+import { create } from 'zustand';
+import { compute } from '../workers/compute-client.ts';
+import { current } from '../selection/current.ts';
+import { selection, setSelection } from '../selection/selection.ts';
+import { edit, endGesture, say, useDocument } from '../shot/document.ts';
+import { goTo } from '../playback/playhead.ts';
+import { whyNotTime } from './time-edits.ts';
+import { withDrawings } from '../saving/drawings.ts';
+
+interface BetweenDesk {
+  readonly count: number;
+  readonly spread: Spread;
+  /** Shares put by hand, or null for those of the spread. */
+  readonly shares: readonly number[] | null;
+  readonly way: Way;
+  readonly pathId: Id | null;
+  readonly ties: readonly Tie[];
+  /** The mark that was clicked first and waits for its partner: its side and id. */
+  readonly tying: { readonly side: 'from' | 'to'; readonly id: Id } | null;
+  /** Takes frames from the first drawing's hold in place of moving what follows. */
+  readonly within: boolean;
+  readonly working: boolean;
+}
+
+export const useBetween = create<BetweenDesk>(() => ({
+  count: 1,
+  spread: EVEN,
+  shares: null,
+  way: 'arc',
+  pathId: null,
+  ties: [],
+  tying: null,
+  within: false,
+  working: false,
+}));
+export const setBetween = useBetween.setState;
+
+/** What is between now: in-betweens that are laid, or a gap where some may be. */
+export interface BetweenNow {
+  readonly laid: Between | null;
+  readonly gap: Gap | null;
+}
+
+/** What the playhead stands at, for the active layer. */
+export function betweenNow(): BetweenNow {
+  const now = current();
+  if (!now?.active) return { laid: null, gap: null };
+  const { id } = now.active.layer;
+  const laid = betweenAtFrame(now.doc, id, selection().frame) ?? null;
+  return { laid, gap: laid ? null : gapAt(now.doc, id, selection().frame) };
+}
+
+let lastPairs: { key: readonly unknown[]; pairings: Pairing[] } | null = null;
+/** Which marks become which; worked out once for the same drawings and ties. */
+export function pairsOf(work: BetweenWork): Pairing[] {
+  const key = [work.from, work.to, work.before, work.settings.ties];
+  if (lastPairs && key.every((each, i) => each === lastPairs!.key[i])) return lastPairs.pairings;
+  lastPairs = { key, pairings: pairingsOf(work) };
+  return lastPairs.pairings;
+}
+
+/** How many in-betweens are asked for: as many as there are slots waiting, else as set. */
+export const countFor = (gap: Gap | null): number =>
+  gap && gap.bare.length > 0 ? gap.bare.length : useBetween.getState().count;
+
+/** The shares in-betweens have, or would have. */
+export function sharesNow({ laid, gap }: BetweenNow): readonly number[] {
+  if (laid) return laid.shares;
+  const { shares, spread } = useBetween.getState();
+  const count = countFor(gap);
+  return shares?.length === count ? shares : sharesFor(count, spread);
+}
+
+export function whyNotBetween(): string | null {
+  const { gap, laid } = betweenNow();
+  const trouble = whyNotTime();
+  if (trouble) return trouble;
+  if (laid) return 'There are in-betweens here already: change them below, or take them away.';
+  if (!gap) return 'In-betweens go from one drawing to the next: stand on a drawing that another one follows.';
+  return null;
+}
+
+/** How in-betweens of a gap find their frames. */
+export function framesFor(gap: Gap): BetweenFrames {
+  if (gap.bare.length > 0) return 'slots';
+  return useBetween.getState().within && fitsWithin(gap, countFor(gap)) ? 'within' : 'insert';
+}
+
+/** Lays in-betweens after what shows, with the settings on the desk. */
+export function layHere(): void {
+  const trouble = whyNotBetween();
+  const { gap } = betweenNow();
+  const now = current();
+  if (trouble || !gap || !now) {
+    if (trouble) say(trouble);
+    return;
+  }
+  lay(gap, sharesNow({ laid: null, gap }));
+}
+
+/** Lays in-betweens in a gap. */
+export function lay(gap: Gap, shares: readonly number[]): void {
+  const { way, pathId, ties } = useBetween.getState();
+  const plan = { layerId: gap.layerId, from: gap.from, to: gap.to, shares, way, pathId, ties };
+  const frames = framesFor(gap);
+  const { doc } = useDocument.getState();
+  const layer = doc && find(doc, 'layer', gap.layerId);
+  if (!layer) return;
+  withDrawings([layer.slots[gap.from]!, layer.slots[gap.to]!], () => {
+    const { doc: loaded } = useDocument.getState();
+    const work = loaded && betweenWork(loaded, plan, gap.seam);
+    if (!work) return;
+    setBetween({ working: true });
+    void compute()
+      .between(work)
+      .then((drawings) => {
+        let { frame } = selection();
+        setSelection({ picked: null });
+        edit(drawings.length === 1 ? 'in-between' : `${drawings.length} in-betweens`, (now) => {
+          // Another step may have taken the drawings away meanwhile.
+          if (!endsOf(now, plan)) return now;
+          const laid = layBetweens(now, gap, plan, drawings, work, frames, randomId);
+          frame = laid.frame;
+          return laid.doc;
+        });
+        setBetween({ ties: [], tying: null, shares: null });
+        goTo(frame);
+      })
+      .catch(notComputed)
+      .finally(() => {
+        setBetween({ working: false });
+      });
+  });
+}
+
+type Changes = Partial<Pick<Between, 'shares' | 'way' | 'pathId' | 'ties'>>;
+
+let relaying = false;
+let waiting: (() => Promise<void>) | null = null;
+
+/**
+ * Lays in-betweens again with other settings; what is asked for while some are being computed waits, the
+ * latest only. @param gesture changes of one drag are one step.
+ */
+function relay(betweenId: Id, changes: Changes, name: string, gesture?: string): void {
+  waiting = () => relayNow(betweenId, changes, name, gesture);
+  if (!relaying) void relayAll();
+}
+
+async function relayAll(): Promise<void> {
+  relaying = true;
+  try {
+    for (let next = waiting; next; next = waiting) {
+      waiting = null;
+      await next();
+    }
+  } catch (error) {
+    notComputed(error);
+  } finally {
+    relaying = false;
+  }
+}
+
+const notComputed = (error: unknown): void => {
+  say(`The in-betweens could not be computed: ${error instanceof Error ? error.message : String(error)}`);
+};
+
+async function relayNow(betweenId: Id, changes: Changes, name: string, gesture?: string): Promise<void> {
+  const { doc } = useDocument.getState();
+  const between = doc && find(doc, 'between', betweenId);
+  const work = between && betweenWork(doc, { ...between, ...changes }, crossesSeam(doc, between));
+  if (!work) return;
+  const drawings = await compute().between(work);
+  edit(name, (now) => relayBetween(now, betweenId, changes, drawings, work), gesture);
+  if (!gesture) endGesture();
+}
+
+/** Sets where one in-between lies on the way. */
+export function putTick(index: number, share: number, gesture: string): void {
+  const what = betweenNow();
+  const shares = putShare(sharesNow(what), index, share);
+  if (what.laid) relay(what.laid.id, { shares }, 'spacing of in-betweens', gesture);
+  else setBetween({ shares });
+}
+
+/** Spreads all anew. */
+export function spreadAs(spread: Spread): void {
+  const what = betweenNow();
+  setBetween({ spread, shares: null });
+  if (what.laid)
+    relay(what.laid.id, { shares: sharesFor(what.laid.slots.length, spread) }, 'spacing of in-betweens', 'spread');
+}
+
+/** Sets how marks go from one to the other. */
+export function goBy(way: Way, pathId: Id | null): void {
+  const { laid } = betweenNow();
+  setBetween({ way, pathId });
+  if (laid) relay(laid.id, { way, pathId }, 'way of in-betweens');
+}
+
+/** Ties of what is between now. */
+export const tiesNow = ({ laid }: BetweenNow): readonly Tie[] => laid?.ties ?? useBetween.getState().ties;
+
+/** Says which mark becomes which, or that one appears or vanishes; what was said of either before is forgotten. */
+export function tie(from: Id | null, to: Id | null): void {
+  const what = betweenNow();
+  const rest = tiesNow(what).filter((each) => (from === null || each.from !== from) && (to === null || each.to !== to));
+  const ties = [...rest, { from, to }];
+  setBetween({ tying: null, ...(what.laid ? {} : { ties }) });
+  if (what.laid) relay(what.laid.id, { ties }, 'tie marks');
+}
+
+export function untieAll(): void {
+  const { laid } = betweenNow();
+  setBetween({ ties: [], tying: null });
+  if (laid && laid.ties.length > 0) relay(laid.id, { ties: [] }, 'untie marks');
+}
+
+export function takeAway(laid: Between): void {
+  const layer = current()?.layers.find((timed) => timed.layer.id === laid.layerId)?.layer;
+  withDrawings(
+    laid.slots.flatMap((slot) => layer?.slots[slot] ?? []),
+    () => {
+      setSelection({ picked: null });
+      edit('take in-betweens away', (doc) => takeBetween(doc, laid.id));
+      goTo(selection().frame);
+    },
+  );
+}
+
+export const setFree = (laid: Between): void => {
+  edit('let in-betweens be', (doc) => freeBetween(doc, laid.id));
+};
+
+/** How in-betweens are laid again when what they hang on has changed. */
+export async function betweensAgain(doc: ShotDocument, stale: Between) {
+  const work = betweenWork(doc, stale, crossesSeam(doc, stale));
+  if (!work) return null;
+  const drawings = await compute().between(work);
+  return (latest: ShotDocument) => relayBetween(latest, stale.id, {}, drawings, work);
+}

@@ -1,0 +1,255 @@
+/** Filling: what the pen does, what bounds, gaps, how far under the line, through the drawings, and what needs a look. */
+import { FILL_BOUNDS, type FillBounds } from '@tallow/core/edit';
+import { PaintBucket } from 'lucide-react';
+import { Check, Line, Panel, Select, Small, Words } from '../../parts/panel.tsx';
+import { Slider } from '../../parts/slider.tsx';
+import { useCurrent, type Current } from '../../selection/current.ts';
+import { useSelection } from '../../selection/selection.ts';
+import { useHeld, takeTool } from '../../hand/held.ts';
+import { fillingNow, fillMany, setFill, useFill, whyNotFill, type FillMode, type FillReportAt } from './fill.ts';
+import { fillAgain, fillThrough, stopFilling, useStale, whyNotThrough } from './fill-through.ts';
+import { goTo } from '../../playback/playhead.ts';
+
+const MODES: readonly { value: FillMode; label: string; title: string }[] = [
+  { value: 'region', label: 'fill', title: 'Fills the region under the pen, and those it is drawn across' },
+  { value: 'lasso', label: 'lasso', title: 'Fills the regions that lie in a way drawn round them' },
+  { value: 'closing', label: 'close', title: 'Draws a line that bounds and is never part of the picture' },
+  { value: 'unfill', label: 'unfill', title: 'Takes the fill away, or cuts a hole for this region' },
+  { value: 'repaint', label: 'replace', title: 'Gives a fill the swatch in hand' },
+];
+
+const BOUND_WORDS: Readonly<Record<FillBounds, string>> = {
+  this: 'the lines of this layer',
+  above: 'the lines of layers above the fill',
+  visible: 'all visible lines',
+};
+
+const TROUBLE = { lost: 'lost here', leaked: 'runs out', bare: 'new, bare' } as const;
+
+function Reports({ reports }: { reports: readonly FillReportAt[] }) {
+  const frames = [...new Set(reports.map(({ frame }) => frame))].sort((a, b) => a - b);
+  return (
+    <div data-testid="fill-reports">
+      {frames.map((frame) => {
+        const own = reports.filter((report) => report.frame === frame);
+        const leaked = own.find(({ gap }) => gap !== null);
+        const words = (['leaked', 'bare', 'lost'] as const).flatMap((trouble) => {
+          const count = own.filter((report) => report.trouble === trouble).length;
+          return count > 0 ? [`${count} ${TROUBLE[trouble]}`] : [];
+        });
+        return (
+          <div key={frame} className="flex h-8 items-center gap-1.5 text-[13px]">
+            <button
+              type="button"
+              className="moves flex h-8 min-w-0 flex-1 items-center gap-2 rounded-md px-1.5 text-left text-warn hover:bg-soot-800"
+              title="Go there"
+              onClick={() => {
+                goTo(frame);
+              }}
+            >
+              <span className="font-mono text-xs">frame {frame + 1}</span>
+              <span className="truncate text-wax-300">{words.join(', ')}</span>
+            </button>
+            {leaked ? (
+              <Small
+                title="The least gap that holds there"
+                onClick={() => {
+                  setFill({ gap: leaked.gap! });
+                }}
+              >
+                Gap {leaked.gap}
+              </Small>
+            ) : null}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function Through({ now }: { now: Current }) {
+  const { working, reports, through } = useFill();
+  useSelection((s) => s.frame);
+  const whyNot = whyNotThrough(now);
+  if (working)
+    return (
+      <div className="flex h-9 items-center gap-2 text-[13px] text-wax-300">
+        <span
+          className="h-1.5 min-w-0 flex-1 overflow-hidden rounded bg-soot-700"
+          role="progressbar"
+          aria-valuemin={0}
+          aria-valuemax={working.of}
+          aria-valuenow={working.done}
+        >
+          <span
+            className="block h-full bg-flame"
+            style={{ width: `${(100 * working.done) / Math.max(1, working.of)}%` }}
+          />
+        </span>
+        <span className="font-mono text-xs">
+          {working.done} of {working.of}
+        </span>
+        <Small onClick={stopFilling}>Stop</Small>
+      </div>
+    );
+  return (
+    <>
+      <div className="flex h-9 items-center gap-2 text-[13px] text-wax-300">
+        <Words
+          label="Through how many drawings"
+          value={through >= 500 ? 'all' : 'some'}
+          words={[
+            { value: 'all', label: 'to the end', title: 'On a cycle all the way round' },
+            { value: 'some', label: 'for so many' },
+          ]}
+          onChoose={(value) => {
+            setFill({ through: value === 'all' ? 500 : 6 });
+          }}
+        />
+        {through >= 500 ? null : (
+          <input
+            aria-label="Drawings"
+            className="field !h-8 w-12 px-1 text-right font-mono text-xs"
+            inputMode="numeric"
+            value={through}
+            onChange={(event) => {
+              const n = Number(event.target.value);
+              if (Number.isInteger(n) && n >= 1 && n < 500) setFill({ through: n });
+            }}
+            onKeyDown={(event) => {
+              event.stopPropagation();
+            }}
+          />
+        )}
+        <span className="ml-auto" />
+        <Small
+          title="The fills of this drawing, carried on from drawing to drawing"
+          whyNot={whyNot}
+          onClick={fillThrough}
+        >
+          Through the drawings
+        </Small>
+      </div>
+      {reports.length > 0 ? <Reports reports={reports} /> : null}
+    </>
+  );
+}
+
+export function FillPanel() {
+  const now = useCurrent();
+  const { mode, bounds, gap, toMiddle, under, fillsClosed } = useFill();
+  const stale = useStale((s) => s.stale);
+  useSelection((s) => s.frame);
+  useHeld((s) => s.swatchId);
+  if (!now) return null;
+  const whyNot = whyNotFill(now);
+  const place = fillingNow(now);
+  const target = now.layers.find(({ layer }) => layer.id === place?.layerId)?.layer;
+  return (
+    <Panel
+      label="Fill"
+      testId="fill-panel"
+      heading="Fill"
+      onBack={() => {
+        takeTool(null);
+      }}
+    >
+      <p className={`pb-1 text-[13px] ${whyNot ? 'text-warn' : 'text-wax-500'}`} data-testid="fill-where">
+        {whyNot ?? (target ? `Onto “${target.name}”.` : 'Onto a fill layer, made under these lines.')}
+      </p>
+      <div className="-mx-1 flex">
+        <Words
+          label="The pen"
+          value={mode}
+          words={MODES}
+          onChoose={(value) => {
+            setFill({ mode: value });
+          }}
+        />
+      </div>
+      {mode === 'closing' ? (
+        <Check
+          label="Fill what it closes"
+          checked={fillsClosed}
+          onChange={(on) => {
+            setFill({ fillsClosed: on });
+          }}
+        />
+      ) : null}
+      <Slider
+        label="Gap"
+        title="Gaps in the line up to this wide are closed"
+        value={gap}
+        least={0}
+        most={64}
+        unit="px"
+        onMove={(v) => {
+          setFill({ gap: Math.round(v) });
+        }}
+      />
+      <Select
+        label="Bounded by"
+        value={bounds}
+        options={FILL_BOUNDS.map((each) => ({ value: each, label: BOUND_WORDS[each] }))}
+        onChoose={(value) => {
+          setFill({ bounds: value as FillBounds });
+        }}
+      />
+      <div className="flex items-center justify-between text-[13px] text-wax-300">
+        Under the line
+        <span className="flex items-center">
+          <Words
+            label="Under the line"
+            value={toMiddle ? 'middle' : 'px'}
+            words={[
+              { value: 'middle', label: 'to its middle' },
+              { value: 'px', label: 'px' },
+            ]}
+            onChoose={(value) => {
+              setFill({ toMiddle: value === 'middle' });
+            }}
+          />
+          {toMiddle ? null : (
+            <input
+              aria-label="px under the line"
+              className="field !h-8 w-12 px-1 text-right font-mono text-xs"
+              inputMode="numeric"
+              value={under}
+              onChange={(event) => {
+                const n = Number(event.target.value);
+                if (n >= 0 && n <= 200) setFill({ under: n });
+              }}
+              onKeyDown={(event) => {
+                event.stopPropagation();
+              }}
+            />
+          )}
+        </span>
+      </div>
+      <div className="flex flex-wrap gap-1.5 py-1">
+        <Small title="Every region that lines enclose" whyNot={whyNot} onClick={() => void fillMany('all')}>
+          <PaintBucket size={14} /> All regions
+        </Small>
+        <Small
+          title="Lines and all they enclose, as one shape"
+          whyNot={whyNot}
+          onClick={() => void fillMany('silhouette')}
+        >
+          All but the outside
+        </Small>
+      </div>
+      <Line />
+      {stale.length > 0 ? (
+        <div className="flex h-9 items-center justify-between text-[13px] text-warn" data-testid="fill-stale">
+          <span>
+            {stale.length === 1 ? 'One drawing’s' : `${stale.length} drawings’`} lines changed since it was filled
+          </span>
+          <Small title="What was changed by hand stays" onClick={() => void fillAgain()}>
+            Fill again
+          </Small>
+        </div>
+      ) : null}
+      <Through now={now} />
+    </Panel>
+  );
+}

@@ -1,0 +1,165 @@
+/** Fills carried through drawings, and laid again where lines have changed since. */
+import { find, randomId, type Id } from '@tallow/core/document';
+import { boundsPrint } from '@tallow/core/derived';
+import {
+  fillOfLayer,
+  layFills,
+  refillable,
+  relayFills,
+  slotsFrom,
+  staleFills,
+  type FillPlan,
+  type StaleFill,
+} from '@tallow/core/edit';
+import { shownOn } from '@tallow/core/timing';
+import { proxy } from 'comlink';
+import { create } from 'zustand';
+import { compute } from '../../workers/compute-client.ts';
+import { current, type Current } from '../../selection/current.ts';
+import { selection } from '../../selection/selection.ts';
+import { edit, onChange, say } from '../../shot/document.ts';
+import { fillingNow, setFill, useFill, whyNotFill, workAt, type FillReportAt } from './fill.ts';
+import { frameFrom } from '../../playback/place.ts';
+import { withDrawings } from '../../saving/drawings.ts';
+
+/** Why fills cannot be carried on from the drawing shown, or null. */
+export function whyNotThrough(now: Current | null): string | null {
+  if (useFill.getState().working) return 'Fills are being carried through already.';
+  const layerId = now && fillingNow(now)?.layerId;
+  const trouble = whyNotFill(now);
+  if (!now || trouble) return trouble;
+  const slot = layerId && slotShown(now, layerId);
+  const fill = layerId ? fillOfLayer(now.doc, layerId) : undefined;
+  if (!slot || !fill?.slots[slot]?.regions.length) return 'Fill this drawing first: its regions are then followed.';
+  return null;
+}
+
+const slotShown = (now: Current, layerId: Id): Id | undefined => {
+  const timed = now.layers.find(({ layer }) => layer.id === layerId);
+  const place = timed && shownOn(timed, selection().frame, now.length);
+  return place?.slot;
+};
+
+/** Carries the fills of the drawing shown through those that follow. */
+export function fillThrough(): void {
+  const now = current();
+  const trouble = whyNotThrough(now);
+  const layerId = now && fillingNow(now)?.layerId;
+  if (!now || trouble || !layerId) {
+    say(trouble ?? 'There is nothing to carry through.');
+    return;
+  }
+  const fill = fillOfLayer(now.doc, layerId)!;
+  const slots = slotsFrom(now.doc, layerId, selection().frame, Math.max(2, useFill.getState().through));
+  const plan: FillPlan = { layerId, bounds: fill.bounds, gap: fill.gap, under: fill.under };
+  const ids = now.layers
+    .filter(({ layer }) => fill.bounds.includes(layer.id) || layer.id === layerId)
+    .flatMap(({ layer }) => Object.values(layer.slots));
+  withDrawings(ids, () => void carry(plan, slots));
+}
+
+async function carry(plan: FillPlan, slots: readonly { slot: Id; frame: number }[]): Promise<void> {
+  const now = current();
+  if (!now) return;
+  const made = slots.map(({ frame }) => workAt(now, plan, frame));
+  const usable = slots.flatMap((slot, i) => (made[i] ? [{ ...slot, work: made[i].work }] : []));
+  if (usable.length < 2) {
+    say('There is no other drawing with lines to carry the fills to.');
+    return;
+  }
+  const first = fillOfLayer(now.doc, plan.layerId)!.slots[slots[0]!.slot]!;
+  const fills = first.regions.map(({ x, y, swatch }) => ({ seed: { x, y }, swatch }));
+  setFill({ working: { done: 0, of: usable.length - 1 }, reports: [] });
+  try {
+    const results = await compute().fillThrough(
+      usable.map(({ work }) => work),
+      fills,
+      proxy((done: number, of: number) => {
+        setFill({ working: { done, of } });
+        return Promise.resolve();
+      }),
+    );
+    if (!results) return;
+    const reports: FillReportAt[] = [];
+    edit(`fill through ${results.length} drawings`, (doc) => {
+      let next = doc;
+      results.forEach(({ shapes, reports: own }, i) => {
+        const frame = frameFrom(now, usable[i + 1]!.frame);
+        next = layFills(next, plan, frame, shapes, boundsPrint(next, plan, frame) ?? '', randomId);
+        reports.push(...own.map((report) => ({ ...report, frame })));
+      });
+      return next;
+    });
+    setFill({ reports });
+    const count = results.length === 1 ? 'one drawing' : `${results.length} drawings`;
+    say(
+      reports.length === 0
+        ? `Filled through ${count}. Every region was followed.`
+        : `Filled through ${count}; ${reports.length === 1 ? 'one place needs' : `${reports.length} places need`} a look.`,
+    );
+  } catch (error) {
+    say(`The fills could not be carried through: ${error instanceof Error ? error.message : String(error)}`);
+  } finally {
+    setFill({ working: null });
+  }
+}
+
+export const stopFilling = (): void => {
+  void compute().stop();
+};
+
+/** Fills of the active element whose lines have changed since. */
+export const useStale = create<{ stale: readonly StaleFill[] }>(() => ({ stale: [] }));
+
+const WAIT_MS = 250;
+let timer: ReturnType<typeof setTimeout> | undefined;
+function lookForStale(): void {
+  clearTimeout(timer);
+  timer = setTimeout(() => {
+    const now = current();
+    const stale = now ? staleFills(now.doc, now.element.id) : [];
+    if (stale.length > 0 || useStale.getState().stale.length > 0) useStale.setState({ stale });
+  }, WAIT_MS);
+}
+onChange(lookForStale);
+
+/** Fills again what hangs on lines that have changed. */
+export async function fillAgain(): Promise<void> {
+  const now = current();
+  if (!now || useFill.getState().working) return;
+  const stale = staleFills(now.doc, now.element.id);
+  const gesture = `refill-${randomId()}`;
+  const reports: FillReportAt[] = [];
+  setFill({ working: { done: 0, of: stale.length } });
+  try {
+    for (const [i, each] of stale.entries()) {
+      const here = current();
+      const frame = frameFrom(now, each.frame);
+      const made = here && workAt(here, each.fill, frame);
+      if (!here || !made) continue;
+      const regions = refillable(here.doc, each);
+      const shapes = await compute().fillAgain(made.work, regions);
+      edit(
+        stale.length === 1 ? 'fill again' : `fill ${stale.length} drawings again`,
+        (doc) => {
+          const fill = find(doc, 'fill', each.fill.id);
+          const print = boundsPrint(doc, each.fill, frame);
+          return fill && print ? relayFills(doc, { ...each, fill, frame }, regions, shapes, print) : doc;
+        },
+        gesture,
+      );
+      regions.forEach(({ x, y }, k) => {
+        if (!shapes[k]) reports.push({ x, y, trouble: 'lost', gap: null, frame: each.frame });
+      });
+      setFill({ working: { done: i + 1, of: stale.length } });
+    }
+    setFill({ reports });
+    if (reports.length > 0)
+      say(
+        `${reports.length === 1 ? 'One region was' : `${reports.length} regions were`} not found in the new lines and kept.`,
+      );
+  } finally {
+    setFill({ working: null });
+    lookForStale();
+  }
+}

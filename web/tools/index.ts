@@ -1,0 +1,43 @@
+/** Every tool, with what is seen of it. A new one is a folder of its own and an entry here. */
+import type { ComponentType } from 'react';
+import type { Tool } from '../hand/tool.ts';
+import { DROPPER } from './dropper/tool.ts';
+import { FillOverlay } from './fill/fill-overlay.tsx';
+import { FillPanel } from './fill/fill-panel.tsx';
+import { FILL } from './fill/tool.ts';
+import { PickOverlay } from './pick/pick-overlay.tsx';
+import { PickPanel } from './pick/pick-panel.tsx';
+import { PICK } from './pick/tool.ts';
+import { ReferencesPanel } from './plate/references-panel.tsx';
+import { PLATE } from './plate/tool.ts';
+import { POINT } from './point/tool.ts';
+import { ReshapeOverlay } from './reshape/reshape-overlay.tsx';
+import { ReshapePanel } from './reshape/reshape-panel.tsx';
+import { RESHAPE } from './reshape/tool.ts';
+import { TRACE } from './trace/tool.ts';
+import { TraceLine } from './trace/trace-line.tsx';
+
+/** What is seen of a tool while it is in hand. */
+export interface ToolSeen {
+  readonly tool: Tool;
+  /** Its settings, in the column. */
+  readonly Panel?: ComponentType;
+  /** What it shows over the picture. */
+  readonly Overlay?: ComponentType;
+  /** What stands above the picture in place of what the pen will touch. */
+  readonly Above?: ComponentType;
+}
+
+/** In the order of their buttons and keys. */
+export const TOOLS: readonly ToolSeen[] = [
+  { tool: PICK, Panel: PickPanel, Overlay: PickOverlay },
+  { tool: RESHAPE, Panel: ReshapePanel, Overlay: ReshapeOverlay },
+  { tool: FILL, Panel: FillPanel, Overlay: FillOverlay },
+  { tool: TRACE, Above: TraceLine },
+  { tool: DROPPER },
+  { tool: PLATE, Panel: ReferencesPanel },
+  { tool: POINT },
+];
+
+/** What is seen of the tool in hand: nothing where the pen draws. */
+export const seenOf = (tool: Tool | null): Partial<ToolSeen> => TOOLS.find((each) => each.tool === tool) ?? {};

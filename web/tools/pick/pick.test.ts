@@ -1,0 +1,192 @@
+import { discRing } from '@tallow/core/brush';
+import { find, newShotDocument, randomId, shotOf, type Drawing, type Shape, entitiesOf } from '@tallow/core/document';
+import { addMark, deleteMarks, newDrawing, setLayer } from '@tallow/core/edit';
+import { ringBox, seededIds } from '@tallow/core/geometry';
+import { markAt, STILL } from '@tallow/core/marks';
+import { poseAt, RECORDED, recordedSamples } from '../../pen/practice.ts';
+import { drawingsInHand, loadedInHand } from '../../selection/in-hand.ts';
+import { setSelection } from '../../selection/selection.ts';
+import { setViewed, viewed } from '../../view/viewed.ts';
+import { held, setBrush, takeBrush } from '../../hand/held.ts';
+import { edit, endGesture, openDocument, undo, useDocument } from '../../shot/document.ts';
+import { beginAnew } from '../../shot/opening.ts';
+import { forgetBrush, keepBrush, takeVariant, useOwnBrushes } from '../../brush/own-brushes.ts';
+import {
+  changePicked,
+  followDesk,
+  followDocument,
+  letGo,
+  nudgePicked,
+  pick,
+  pickBy,
+  pickedCount,
+  pickedMarks,
+  setPick,
+  transformPicked,
+} from './pick.ts';
+import { gripsNow, gripsShown, pullBy, removeGrips, setReshape, takeGrip } from '../reshape/reshape.ts';
+
+const newId = seededIds(90);
+
+/** Two drawings on 2s with a disc each, the second one farther right. */
+function open(): void {
+  let doc = newShotDocument(
+    newId(),
+    { name: 'T', width: 640, height: 360, rate: 24, length: 20, background: null },
+    newId,
+  );
+  const element = entitiesOf(doc, 'element')[0]!;
+  const layer = element.layers[0]!;
+  for (let i = 0; i < 2; i++) {
+    if (i > 0) doc = newDrawing(doc, layer, 1, newId).doc;
+    const swatch = shotOf(doc).swatches[1]!;
+    const rings = [discRing(i * 100, 0, 20)];
+    doc = addMark(doc, layer, i * 2, { kind: 'shape', id: newId(), swatch, rings, rule: 'nonzero', opacity: 1 }, newId);
+  }
+  beginAnew();
+  takeBrush('ink');
+  openDocument(doc, 'Test', []);
+  letGo();
+}
+beforeEach(open);
+
+const shown = (): Drawing => loadedInHand()[0]!;
+const box = (drawing: Drawing = shown()) => ringBox((drawing.marks[drawing.order[0]!] as Shape).rings[0]!);
+const pickShown = (): void => {
+  pickBy((drawing) => drawing.order, 'new');
+};
+
+describe('picking up', () => {
+  test('acts on the drawing shown, or on all picked on the wheel', () => {
+    expect(drawingsInHand()).toHaveLength(1);
+    const layerId = Object.values(useDocument.getState().doc!.entities).find((e) => e.kind === 'layer')!.id;
+    setSelection({ picked: { layerId, first: 0, count: 2 } });
+    expect(drawingsInHand()).toHaveLength(2);
+    pickShown();
+    expect(pickedCount()).toBe(2);
+    pickBy((drawing) => (markAt(drawing, { x: 0, y: 0 }, 1) ? drawing.order : []), 'take');
+    expect(pickedCount()).toBe(1);
+    pickBy((drawing) => drawing.order, 'add');
+    expect(pickedMarks()).toHaveLength(2);
+  });
+  test('scaled to next to nothing and back by several edits, it is exactly what it was', () => {
+    const before = shown().marks;
+    pickShown();
+    transformPicked('scale', { ...STILL, scaleX: 1e-3, scaleY: 1e-3 });
+    expect(box().right - box().left).toBeLessThan(0.1);
+    transformPicked('scale', { ...pick().transform, scaleX: 2, scaleY: 2 });
+    transformPicked('scale', STILL);
+    expect(shown().marks).toEqual(before);
+  });
+  test('nudges go by the screen, however the picture is turned or mirrored', () => {
+    const from = box();
+    pickShown();
+    setViewed({ view: { ...viewed().view, angle: Math.PI / 2 } });
+    nudgePicked(10, 0);
+    expect(box().top).toBeCloseTo(from.top - 10, 3);
+    setViewed({ view: { ...viewed().view, angle: 0, mirrored: true } });
+    nudgePicked(10, 0);
+    expect(box().left).toBeCloseTo(from.left - 10, 3);
+  });
+  test('what undo or others change is taken as it then is; what is gone is let go', () => {
+    pickShown();
+    transformPicked('move', { ...STILL, x: 50 });
+    undo();
+    followDocument();
+    expect(pick().transform).toEqual(STILL);
+    transformPicked('move', { ...STILL, x: 5 });
+    expect(box().left).toBeCloseTo(-15, 3);
+    const sets = pick().sets;
+    edit('delete', (doc) => deleteMarks(doc, sets));
+    followDocument();
+    expect(pickedCount()).toBe(0);
+  });
+  test('a change fades to both ends of several drawings if wanted', () => {
+    const layerId = Object.values(useDocument.getState().doc!.entities).find((e) => e.kind === 'layer')!.id;
+    setSelection({ picked: { layerId, first: 0, count: 2 } });
+    setPick({ fades: true });
+    pickShown();
+    transformPicked('move', { ...STILL, y: 100 });
+    // Of two drawings both are ends, and take as much.
+    const tops = loadedInHand().map((drawing) => box(drawing).top + 20);
+    expect(tops[0]).toBeCloseTo(tops[1]!, 3);
+    expect(tops[0]!).toBeLessThan(100);
+    setPick({ fades: false });
+  });
+  test('on a locked layer nothing is changed, and it says why', () => {
+    pickShown();
+    const layer = Object.values(useDocument.getState().doc!.entities).find((e) => e.kind === 'layer')!.id;
+    edit('lock', (doc) => setLayer(doc, layer, { locked: true }));
+    const before = shown();
+    transformPicked('move', { ...STILL, x: 50 });
+    expect(shown()).toBe(before);
+    expect(pick().transform).toEqual(STILL);
+    expect(useDocument.getState().notice?.text).toContain('locked');
+  });
+  test('what lies in drawings that are gone by is let go', () => {
+    pickShown();
+    setSelection({ frame: 2 });
+    followDesk();
+    expect(pickedCount()).toBe(0);
+  });
+  test('a drag is one step, worked out anew from where it began', () => {
+    const steps = useDocument.getState().done.length;
+    pickShown();
+    const gesture = randomId();
+    for (const y of [10, 20, 30])
+      changePicked('bend', (mark) => ({ ...mark, rings: [discRing(0, y, 20)] }) as Shape, gesture);
+    endGesture();
+    expect(useDocument.getState().done).toHaveLength(steps + 1);
+    expect(box().top).toBeCloseTo(10, 3);
+  });
+});
+
+describe('reshaping', () => {
+  test('a taken point is pulled with its reach, and removed', () => {
+    const grips = gripsShown();
+    expect(grips).toHaveLength(4);
+    setReshape({ radius: 1, fall: 'soft', alongOnly: true });
+    takeGrip(grips[0]!, false);
+    pullBy(gripsNow(), { x: 30, y: 0 }, randomId());
+    endGesture();
+    expect(box().right).toBeGreaterThan(40);
+    expect(gripsNow()[0]!.x).toBeCloseTo(50, 3);
+    removeGrips();
+    expect(gripsShown()).toHaveLength(3);
+    expect(gripsNow()).toHaveLength(0);
+  });
+});
+
+describe('brushes in hand', () => {
+  test('variants are kept under their name, taken in hand again, and forgotten', () => {
+    takeBrush('pencil');
+    setBrush({ width: 21 });
+    keepBrush('Broad');
+    setBrush({ width: 3 });
+    const [variant] = useOwnBrushes.getState().own;
+    takeVariant(variant!);
+    expect(held().brushes.pencil.width).toBe(21);
+    forgetBrush(variant!);
+    expect(useOwnBrushes.getState().own).toHaveLength(0);
+  });
+  test('the practice pen plays its poses in time, within the box, pressed from 0 to 1', () => {
+    for (const recorded of RECORDED) {
+      recorded.poses.forEach((pose) => {
+        expect(poseAt(recorded, pose[0]).slice(1, 3)).toEqual([expect.closeTo(pose[1], 6), expect.closeTo(pose[2], 6)]);
+      });
+      const samples = recordedSamples(recorded, { x: 100, y: 0, width: 200, height: 100 });
+      samples.slice(1).forEach(({ ms }, i) => {
+        expect(ms).toBeGreaterThan(samples[i]!.ms);
+      });
+      for (const { sample } of samples) {
+        expect(sample.pressure).toBeGreaterThanOrEqual(0);
+        expect(sample.pressure).toBeLessThanOrEqual(1);
+        expect(sample.x).toBeGreaterThan(80);
+        expect(sample.x).toBeLessThan(320);
+      }
+    }
+  });
+});
+test('the drawing shown is found by its id', () => {
+  expect(find(useDocument.getState().doc!, 'drawing', drawingsInHand()[0])).toBe(shown());
+});

@@ -1,0 +1,48 @@
+/** The name of the piece that marks picked up belong to: the same on every drawing, for in-betweens and following. */
+import { textProblem } from '@tallow/core/document';
+import { changeMarks, namedPiece } from '@tallow/core/edit';
+import { useState } from 'react';
+import { edit, say } from '../../shot/document.ts';
+import { pick, pickedMarks, usePick, whyNotChange } from './pick.ts';
+
+export function PieceName() {
+  usePick((s) => s.base);
+  const [text, setText] = useState<string | null>(null);
+  const names = new Set(pickedMarks().map((mark) => (mark.kind === 'rub' ? '' : (mark.piece ?? ''))));
+  const common = names.size === 1 ? [...names][0]! : '';
+  const take = (typed: string): void => {
+    const name = typed.trim();
+    const trouble = whyNotChange() ?? (name === '' ? null : textProblem(name, 'The name'));
+    if (trouble) say(trouble);
+    else if (name !== common || names.size > 1)
+      edit(name === '' ? 'no piece' : `piece ${name}`, (doc) =>
+        changeMarks(doc, pick().sets, (mark) => namedPiece(mark, name === '' ? null : name)),
+      );
+    setText(null);
+  };
+  return (
+    <label
+      className="flex h-9 items-center gap-2 text-[13px] text-wax-300"
+      title="Marks of one piece become each other in in-betweens, and are followed together"
+    >
+      <span className="w-[66px] shrink-0">Piece</span>
+      <input
+        className="field !h-8 min-w-0 flex-1"
+        aria-label="Piece"
+        placeholder={names.size > 1 ? 'several' : 'none'}
+        value={text ?? common}
+        onChange={(event) => {
+          setText(event.target.value);
+        }}
+        onBlur={() => {
+          if (text !== null) take(text);
+        }}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === 'Enter') event.currentTarget.blur();
+          if (event.key === 'Escape') setText(null);
+        }}
+      />
+    </label>
+  );
+}

@@ -1,0 +1,49 @@
+/** Picking up: marks taken in hand by lasso or box, and moved. */
+import { Lasso } from 'lucide-react';
+import { key, type Action } from '../../actions/action.ts';
+import { makeTool } from '../../hand/held.ts';
+import { TIME_ACTIONS } from '../../time/actions.ts';
+import { hasMarkClip, PICK_ACTIONS } from './actions.ts';
+import { nudgePicked, pickedCount } from './pick.ts';
+import { beginPick } from './pick-pen.ts';
+
+/** Arrows in screen directions. */
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** What keys for drawings do to marks while marks are in hand. */
+const ON_MARKS = new Map<Action, Action>([
+  [TIME_ACTIONS.remove, PICK_ACTIONS.deleteMarks],
+  [TIME_ACTIONS.copyDrawings, PICK_ACTIONS.copyMarks],
+  [TIME_ACTIONS.cutDrawings, PICK_ACTIONS.cutMarks],
+  [TIME_ACTIONS.pickNone, PICK_ACTIONS.letGo],
+]);
+
+/** Arrows nudge what is picked up: 1 px, with Shift 10. */
+function nudged(event: KeyboardEvent): boolean {
+  const arrow = ARROWS[event.code];
+  if (!arrow || pickedCount() === 0 || event.ctrlKey || event.altKey) return false;
+  const far = event.shiftKey ? 10 : 1;
+  nudgePicked(arrow[0] * far, arrow[1] * far);
+  return true;
+}
+
+export const PICK = makeTool({
+  name: 'pick',
+  begin: beginPick,
+  space: 'layer',
+  ghosts: 'together',
+  hasPanel: true,
+  Icon: Lasso,
+  taking: { name: 'pickUp', label: 'Pick up', group: 'Marks', keys: [key('KeyC')] },
+  onKey: (event, usual) => {
+    if (nudged(event)) return 'done';
+    if (usual === TIME_ACTIONS.paste) return hasMarkClip() ? PICK_ACTIONS.pasteMarks : usual;
+    if (usual === TIME_ACTIONS.pickAll) return PICK_ACTIONS.allMarks;
+    return usual && pickedCount() > 0 ? ON_MARKS.get(usual) : undefined;
+  },
+});

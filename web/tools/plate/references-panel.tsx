@@ -1,0 +1,276 @@
+/** Pictures from outside, in the column: brought in, placed, faded, shown over a range, under or beside the picture. */
+import { findAll, shotOf, type Plate } from '@tallow/core/document';
+import { deletePlate, setPlate, type PlateSettings } from '@tallow/core/edit';
+import { Eye, EyeOff, Lock, LockOpen, Trash2 } from 'lucide-react';
+import { useRef } from 'react';
+import { NumberField } from '../../parts/number-field.tsx';
+import { Check, Line, Small, Panel } from '../../parts/panel.tsx';
+import { Slider } from '../../parts/slider.tsx';
+import { useIsHeld, takeTool } from '../../hand/held.ts';
+import { edit, endGesture, useDocument } from '../../shot/document.ts';
+import { bringIn, setReferences, stopBringing, useReferences, wholeSpan } from '../../references/references.ts';
+import { PLATE } from './tool.ts';
+
+const ACCEPTED = '.png,.jpg,.jpeg,.webp,.gif,.svg,.zip';
+const SQUARE =
+  'moves grid size-8 shrink-0 place-items-center rounded-md text-wax-500 hover:bg-soot-800 hover:text-wax-100';
+const DEGREES = 180 / Math.PI;
+
+function Row({ plate, chosen }: { plate: Plate; chosen: boolean }) {
+  const set = (name: string, settings: PlateSettings): void => {
+    edit(name, (doc) => setPlate(doc, plate.id, settings));
+  };
+  return (
+    <div
+      className={`flex h-11 items-center gap-2 rounded-lg px-1.5 ${chosen ? 'bg-flame-deep/60' : ''}`}
+      data-testid="plate"
+    >
+      <button
+        type="button"
+        aria-pressed={chosen}
+        className="flex min-w-0 flex-1 items-center gap-2 text-left text-[13px]"
+        onClick={() => {
+          setReferences({ plateId: chosen ? null : plate.id });
+        }}
+      >
+        <img
+          src={`/api/assets/${plate.assets[0]!}`}
+          alt=""
+          className="h-8 w-11 shrink-0 rounded bg-soot-950 object-contain"
+        />
+        <span className="min-w-0 truncate">{plate.name}</span>
+        <span className="shrink-0 text-xs text-wax-500">
+          {plate.assets.length > 1 ? `${plate.assets.length} f` : ''}{' '}
+          {plate.beside ? 'beside' : plate.guide ? 'guide' : 'still'}
+        </span>
+      </button>
+      <button
+        type="button"
+        aria-label={plate.visible ? `Hide ${plate.name}` : `Show ${plate.name}`}
+        className={SQUARE}
+        onClick={() => {
+          set(plate.visible ? 'hide picture' : 'show picture', { visible: !plate.visible });
+        }}
+      >
+        {plate.visible ? <Eye size={15} /> : <EyeOff size={15} />}
+      </button>
+      <button
+        type="button"
+        aria-label={plate.locked ? `Unlock ${plate.name}` : `Lock ${plate.name}`}
+        className={SQUARE}
+        onClick={() => {
+          set(plate.locked ? 'unlock picture' : 'lock picture', { locked: !plate.locked });
+        }}
+      >
+        {plate.locked ? <Lock size={14} /> : <LockOpen size={14} />}
+      </button>
+      <button
+        type="button"
+        aria-label={`Delete ${plate.name}`}
+        className={SQUARE}
+        onClick={() => {
+          edit('delete picture', (doc) => deletePlate(doc, plate.id));
+        }}
+      >
+        <Trash2 size={14} />
+      </button>
+    </div>
+  );
+}
+
+function Settings({ plate }: { plate: Plate }) {
+  const set = (name: string, settings: PlateSettings, gesture?: string): void => {
+    edit(name, (doc) => setPlate(doc, plate.id, settings), gesture);
+  };
+  const slide = (name: string, settings: PlateSettings): void => {
+    set(name, settings, `${name}-${plate.id}`);
+  };
+  const { span } = plate;
+  const places = useIsHeld(PLATE);
+  if (plate.locked)
+    return <p className="py-2 text-[13px] text-wax-500">This picture is locked. Unlock it to change it.</p>;
+  return (
+    <>
+      <Check
+        label="Place it with the pen"
+        title="A drag on the picture moves it, with Shift it turns, with Alt it scales"
+        checked={places}
+        onChange={(on) => {
+          takeTool(on ? PLATE : null);
+        }}
+      />
+      <Slider
+        label="Opacity"
+        unit="%"
+        least={0}
+        most={100}
+        value={Math.round(plate.opacity * 100)}
+        onMove={(v) => {
+          slide('fade picture', { opacity: v / 100 });
+        }}
+        onDone={endGesture}
+      />
+      <Slider
+        label="Size"
+        unit="%"
+        least={1}
+        most={400}
+        value={Math.round(plate.scale * 1000) / 10}
+        onMove={(v) => {
+          slide('scale picture', { scale: Math.max(0.01, v / 100) });
+        }}
+        onDone={endGesture}
+      />
+      <Slider
+        label="Turn"
+        unit="°"
+        least={-180}
+        most={180}
+        value={Math.round(plate.angle * DEGREES)}
+        onMove={(v) => {
+          slide('turn picture', { angle: v / DEGREES });
+        }}
+        onDone={endGesture}
+      />
+      <Slider
+        label="Across"
+        unit="px"
+        least={-2000}
+        most={6000}
+        value={Math.round(plate.x)}
+        onMove={(x) => {
+          slide('move picture', { x });
+        }}
+        onDone={endGesture}
+      />
+      <Slider
+        label="Down"
+        unit="px"
+        least={-2000}
+        most={6000}
+        value={Math.round(plate.y)}
+        onMove={(y) => {
+          slide('move picture', { y });
+        }}
+        onDone={endGesture}
+      />
+      <Check
+        label="Guide: never taken away"
+        title="Off, it is a still background, part of the picture and of the export"
+        checked={plate.guide}
+        onChange={(guide) => {
+          set(guide ? 'picture as guide' : 'picture as background', { guide, ...(guide ? {} : { beside: false }) });
+        }}
+      />
+      <Check
+        label="Target: beside the picture"
+        title="The wanted look, in view while drawing"
+        checked={plate.beside}
+        onChange={(beside) => {
+          set(beside ? 'picture beside' : 'picture under', { beside, ...(beside ? { guide: true } : {}) });
+        }}
+      />
+      <div className="flex h-9 items-center gap-2 text-[13px] text-wax-300">
+        <Check
+          label="Only on frames"
+          checked={span !== null}
+          onChange={(on) => {
+            set(on ? 'picture on frames' : 'picture throughout', { span: on ? wholeSpan() : null });
+          }}
+        />
+        {span ? (
+          <span className="font-mono text-xs">
+            {span.from + 1} to {span.from + span.length}
+          </span>
+        ) : null}
+      </div>
+      {span ? (
+        <div className="grid grid-cols-2 gap-2 pb-2" key={`${span.from}-${span.length}`}>
+          <NumberField
+            label="First frame"
+            value={span.from + 1}
+            least={1}
+            most={100_000}
+            onTake={(v) => {
+              set('picture on frames', { span: { ...span, from: v - 1 } });
+            }}
+          />
+          <NumberField
+            label="Last frame"
+            value={span.from + span.length}
+            least={span.from + 1}
+            most={100_000}
+            onTake={(v) => {
+              set('picture on frames', { span: { ...span, length: v - span.from } });
+            }}
+          />
+        </div>
+      ) : null}
+    </>
+  );
+}
+
+export function ReferencesPanel() {
+  const doc = useDocument((s) => s.doc);
+  const { plateId, coming } = useReferences();
+  const file = useRef<HTMLInputElement>(null);
+  if (!doc) return null;
+  const plates = findAll(doc, 'plate', shotOf(doc).plates);
+  const plate = plates.find(({ id }) => id === plateId);
+  return (
+    <Panel
+      label="References"
+      testId="references"
+      heading={<>References</>}
+      onBack={() => {
+        setReferences({ shown: false });
+        takeTool(null);
+      }}
+    >
+      <input
+        ref={file}
+        type="file"
+        multiple
+        accept={ACCEPTED}
+        className="hidden"
+        data-testid="reference-file"
+        onChange={(event) => {
+          void bringIn([...(event.target.files ?? [])]);
+          event.target.value = '';
+        }}
+      />
+      {coming ? (
+        <div className="flex h-9 items-center gap-2 text-[13px] text-wax-300" role="status">
+          <progress className="h-1.5 flex-1 accent-flame" max={coming.of} value={coming.done} />
+          {coming.done} of {coming.of}
+          <Small onClick={stopBringing}>Stop</Small>
+        </div>
+      ) : (
+        <Small
+          title="A still picture, numbered pictures or a zip of them; or drop or paste them on the picture"
+          onClick={() => {
+            file.current?.click();
+          }}
+        >
+          Bring in pictures…
+        </Small>
+      )}
+      <div className="py-1">
+        {plates.map((each) => (
+          <Row key={each.id} plate={each} chosen={each.id === plateId} />
+        ))}
+      </div>
+      {plates.length === 0 && !coming ? (
+        <p className="text-[13px] text-wax-500">
+          A look to aim for, a background, or a character’s frames to draw to. PNG, JPEG, WebP, SVG or GIF.
+        </p>
+      ) : null}
+      {plate ? (
+        <>
+          <Line />
+          <Settings plate={plate} />
+        </>
+      ) : null}
+    </Panel>
+  );
+}

@@ -1,0 +1,131 @@
+/** The points of strokes and shapes over the picture, those taken with their reach. */
+import { apply, type Point } from '@tallow/core/geometry';
+import type { Grip } from '@tallow/core/marks';
+import { useMemo, useRef, type PointerEvent as ReactPointerEvent } from 'react';
+import { followHandle } from '../../parts/follow-handle.ts';
+import { tracedPath, useLayerSpace } from '../../picture/layer-space.ts';
+import { useSelection } from '../../selection/selection.ts';
+import { useViewed } from '../../view/viewed.ts';
+import { useDocument } from '../../shot/document.ts';
+import { usePick } from '../pick/pick.ts';
+import { gripsNow, gripsShown, reshape, setReshape, shapedMarks, useReshape } from './reshape.ts';
+
+const FLAME = '#ffc25c';
+const middleOf = (grips: readonly Grip[]): Point => ({
+  x: grips.reduce((sum, g) => sum + g.x, 0) / grips.length,
+  y: grips.reduce((sum, g) => sum + g.y, 0) / grips.length,
+});
+
+export function ReshapeOverlay() {
+  const svg = useRef<SVGSVGElement>(null);
+  const sight = useLayerSpace(svg);
+  const { radius, draft, redraws } = useReshape();
+  useReshape((s) => s.grips);
+  const doc = useDocument((s) => s.doc);
+  const frame = useSelection((s) => s.frame);
+  const sets = usePick((s) => s.sets);
+  const layerId = useSelection((s) => s.layerId);
+  const scale = useViewed((s) => s.view.scale);
+  const [marks, grips] = useMemo(
+    () => [shapedMarks(), gripsShown()],
+    // What is shown hangs on these, read through the stores.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [doc, frame, sets, layerId, scale],
+  );
+  if (!sight) return null;
+  const { matrix, placeOf, perPixel } = sight;
+  const taken = gripsNow();
+  const middle = taken.length > 0 ? apply(matrix, middleOf(taken)) : null;
+  const size = radius / perPixel;
+  const widen = (event: ReactPointerEvent<Element>): void => {
+    const centre = middleOf(taken);
+    const before = reshape().radius;
+    followHandle(event, () => ({
+      move: (e) => {
+        const at = placeOf(e);
+        setReshape({ radius: Math.min(2000, Math.max(1, Math.hypot(at.x - centre.x, at.y - centre.y))) });
+      },
+      up: () => undefined,
+      drop: () => {
+        setReshape({ radius: before });
+      },
+    }));
+  };
+  return (
+    <svg
+      ref={svg}
+      className="pointer-events-none absolute inset-0 size-full"
+      data-testid="reshape-overlay"
+      data-points={grips.length}
+      data-taken={taken.length}
+    >
+      {marks.map((mark) => (
+        <path key={mark.id} d={tracedPath(mark, matrix)} fill="none" stroke={FLAME} strokeOpacity={0.45} />
+      ))}
+      {redraws
+        ? null
+        : grips.map((grip) => {
+            const at = apply(matrix, grip);
+            return (
+              <rect
+                key={`${grip.markId}-${grip.ring}-${grip.index}`}
+                x={at.x - 2.5}
+                y={at.y - 2.5}
+                width={5}
+                height={5}
+                transform={`rotate(45 ${at.x} ${at.y})`}
+                fill="#14110f"
+                stroke={FLAME}
+              />
+            );
+          })}
+      {redraws
+        ? null
+        : taken.map((grip) => {
+            const at = apply(matrix, grip);
+            return (
+              <g key={`t-${grip.markId}-${grip.ring}-${grip.index}`}>
+                <circle
+                  cx={at.x}
+                  cy={at.y}
+                  r={size}
+                  fill={FLAME}
+                  fillOpacity={0.06}
+                  stroke={FLAME}
+                  strokeOpacity={0.35}
+                  strokeDasharray="2 4"
+                />
+                <circle cx={at.x} cy={at.y} r={5} fill={FLAME} />
+              </g>
+            );
+          })}
+      {middle && !redraws ? (
+        <g className="pointer-events-auto cursor-ew-resize" onPointerDown={widen}>
+          <title>Reach: drag to set how far the pull is felt</title>
+          <circle cx={middle.x + size} cy={middle.y} r={14} fill="transparent" />
+          <circle
+            cx={middle.x + size}
+            cy={middle.y}
+            r={5}
+            fill="#14110f"
+            stroke={FLAME}
+            strokeWidth={1.5}
+            data-testid="reach"
+          />
+        </g>
+      ) : null}
+      {draft.length > 1 ? (
+        <path
+          d={`M${draft
+            .map((p) => apply(matrix, p))
+            .map((p) => `${p.x} ${p.y}`)
+            .join('L')}${redraws ? '' : 'Z'}`}
+          fill={redraws ? 'none' : FLAME}
+          fillOpacity={0.08}
+          stroke={FLAME}
+          strokeWidth={redraws ? 2 : 1}
+        />
+      ) : null}
+    </svg>
+  );
+}

@@ -1,0 +1,163 @@
+/** Reshaping, in the column: how far a pull reaches, and what is done at the taken points. */
+import type { Fall } from '@tallow/core/marks';
+import { gripsOf } from '@tallow/core/marks';
+import { Check, Line, Small, Words, Panel } from '../../parts/panel.tsx';
+import { Slider } from '../../parts/slider.tsx';
+import { useSelection } from '../../selection/selection.ts';
+import { useDocument } from '../../shot/document.ts';
+import { setPick, usePick } from '../pick/pick.ts';
+import {
+  addGrips,
+  cutAtGrips,
+  gripsNow,
+  removeGrips,
+  setReshape,
+  shapedMarks,
+  smooth,
+  thinning,
+  useReshape,
+  whyNotReshape,
+  widen,
+} from './reshape.ts';
+import { ActionWords } from '../../actions/action-button.tsx';
+import { PICK_ACTIONS } from '../pick/actions.ts';
+import { drawingsInHand } from '../../selection/in-hand.ts';
+import { takeTool } from '../../hand/held.ts';
+
+/** Takes all points of the lines that have one taken. */
+function takeWhole(): void {
+  const ids = new Set(gripsNow().map(({ markId }) => markId));
+  setReshape({
+    grips: shapedMarks()
+      .filter((m) => ids.has(m.id))
+      .flatMap((mark) => gripsOf(mark, thinning())),
+  });
+}
+
+export function ReshapePanel() {
+  const { radius, fall, alongOnly, redraws } = useReshape();
+  useReshape((s) => s.grips);
+  useDocument((s) => s.serial);
+  useSelection((s) => s.frame);
+  useSelection((s) => s.picked);
+  const fades = usePick((s) => s.fades);
+  const taken = gripsNow().length;
+  const drawings = drawingsInHand().length;
+  const why = whyNotReshape();
+  const deeds: readonly { label: string; title: string; run: () => void }[] = [
+    { label: 'Whole line', title: 'All points of the lines that have one taken', run: takeWhole },
+    { label: 'Smooth', title: 'Evens out what the points reach', run: smooth },
+    {
+      label: 'Widen',
+      title: 'Presses harder where the points reach',
+      run: () => {
+        widen(1.25);
+      },
+    },
+    {
+      label: 'Thin',
+      title: 'Presses lighter where the points reach',
+      run: () => {
+        widen(0.8);
+      },
+    },
+    { label: 'Add points', title: 'A node after each taken one of a shape', run: addGrips },
+    { label: 'Remove', title: 'The line goes straight past the taken points', run: removeGrips },
+    { label: 'Cut here', title: 'Parts the strokes at the taken points', run: cutAtGrips },
+  ];
+  return (
+    <Panel
+      label="Reshape"
+      testId="reshape-panel"
+      heading={
+        <span data-testid="taken-count">
+          {taken === 0 ? 'Reshape' : `${taken} ${taken === 1 ? 'point' : 'points'}`}
+          {drawings > 1 ? ` in ${drawings} drawings` : ''}
+        </span>
+      }
+      onBack={() => {
+        takeTool(null);
+      }}
+    >
+      <Words
+        label="What the pen does"
+        value={redraws ? 'redraw' : 'pull'}
+        words={[
+          { value: 'pull', label: 'Pull', title: 'Takes points and pulls them' },
+          { value: 'redraw', label: 'Redraw', title: 'A line drawn over a stroke replaces the stretch it follows' },
+        ]}
+        onChoose={(what) => {
+          setReshape({ redraws: what === 'redraw' });
+        }}
+      />
+      {redraws ? (
+        <p className="py-2 text-[13px] text-wax-500">Draw over a stroke, beginning and ending on it.</p>
+      ) : (
+        <>
+          <Slider
+            label="Reach"
+            unit="px"
+            least={1}
+            most={400}
+            value={Math.round(radius)}
+            title="How far a pull is felt; its edge can be dragged on the picture"
+            onMove={(px) => {
+              setReshape({ radius: px });
+            }}
+          />
+          <div className="flex items-center">
+            <Words<Fall>
+              label="Fall-off"
+              value={fall}
+              words={[
+                { value: 'soft', label: 'Soft', title: 'Round and even' },
+                { value: 'spike', label: 'Spike', title: 'Comes to a point' },
+              ]}
+              onChoose={(next) => {
+                setReshape({ fall: next });
+              }}
+            />
+            <span className="mx-1 h-4 w-px bg-soot-700" />
+            <Check
+              label="This line only"
+              title="Off, other lines within reach come along"
+              checked={alongOnly}
+              onChange={(on) => {
+                setReshape({ alongOnly: on });
+              }}
+            />
+          </div>
+          {drawings > 1 ? (
+            <Check
+              label="Fade to both ends"
+              title="The first and last drawings of the range change least"
+              checked={fades}
+              onChange={(on) => {
+                setPick({ fades: on });
+              }}
+            />
+          ) : null}
+          <Line />
+          <div className="flex flex-wrap gap-1 py-1">
+            {deeds.map(({ label, title, run }) => (
+              <Small key={label} title={title} whyNot={why} onClick={run}>
+                {label}
+              </Small>
+            ))}
+            {(['joinStraight', 'joinArc', 'openLine'] as const).map((name) => (
+              <ActionWords
+                key={name}
+                action={PICK_ACTIONS[name]}
+                label={{ joinStraight: 'Join straight', joinArc: 'Join by an arc', openLine: 'Open' }[name]}
+              />
+            ))}
+          </div>
+          <p className="py-1 text-[13px] text-wax-500">
+            Points are those of what is picked up, or of all that is drawn. Press anywhere on a line for a point of its
+            own; draw round some to take them together.
+          </p>
+        </>
+      )}
+    </Panel>
+  );
+}

@@ -1,0 +1,240 @@
+/** Reshaping: which points are taken, and how far a pull reaches. */
+import { find, randomId, type Drawing, type Mark, type RubOut, type Stroke } from '@tallow/core/document';
+import { changeMarks, replaceMarks, type MarkSets } from '@tallow/core/edit';
+import type { Point } from '@tallow/core/geometry';
+import {
+  gripsOf,
+  picked as pickedSamples,
+  pulled,
+  smoothed,
+  splitSamples,
+  weightsOf,
+  widened,
+  withNodes,
+  withoutGrip,
+  withoutNodes,
+  type Fall,
+  type Grip,
+} from '@tallow/core/marks';
+import { create } from 'zustand';
+import { current, shownNow } from '../../selection/current.ts';
+import { selection } from '../../selection/selection.ts';
+import { viewed } from '../../view/viewed.ts';
+import { edit, reEdit, say } from '../../shot/document.ts';
+import { isChangeable, pick, sharesNow } from '../pick/pick.ts';
+import { loadedInHand } from '../../selection/in-hand.ts';
+
+interface ReshapeState {
+  /** Points taken in hand, in the drawing that is shown. */
+  readonly grips: readonly Grip[];
+  /** px of element space. */
+  readonly radius: number;
+  readonly fall: Fall;
+  readonly alongOnly: boolean;
+  /** The pen redraws a part of a stroke instead of pulling. */
+  readonly redraws: boolean;
+  /** What the pen draws over a stroke, element space. */
+  readonly draft: readonly Point[];
+}
+
+export const useReshape = create<ReshapeState>(() => ({
+  grips: [],
+  radius: 60,
+  fall: 'soft',
+  alongOnly: true,
+  redraws: false,
+  draft: [],
+}));
+export const reshape = useReshape.getState;
+export const setReshape = useReshape.setState;
+
+/** The drawing whose points are shown. */
+export function shapedDrawing(): Drawing | undefined {
+  const now = current();
+  return now ? find(now.doc, 'drawing', shownNow(now, selection().frame)?.drawingId) : undefined;
+}
+
+/** Marks whose points are shown: what is picked up, else all of the drawing. */
+export function shapedMarks(drawing: Drawing | undefined = shapedDrawing()): Mark[] {
+  if (!drawing) return [];
+  const own = pick().sets[drawing.id];
+  const ids = own?.length ? drawing.order.filter((id) => own.includes(id)) : drawing.order;
+  return ids.map((id) => drawing.marks[id]!);
+}
+
+/** How finely lines are thinned to points, CSS px: seen from nearer, there are more. */
+const THINNED = 1.5;
+export const thinning = (): number => THINNED / Math.max(0.05, viewed().view.scale);
+export const gripsShown = (): Grip[] => shapedMarks().flatMap((mark) => gripsOf(mark, thinning()));
+
+const sameGrip = (a: Grip, b: Grip): boolean => a.markId === b.markId && a.ring === b.ring && a.index === b.index;
+export const isTaken = (grip: Grip): boolean => reshape().grips.some((each) => sameGrip(each, grip));
+
+export function takeGrip(grip: Grip, more: boolean): void {
+  const { grips } = reshape();
+  if (!more) setReshape({ grips: [grip] });
+  else setReshape({ grips: isTaken(grip) ? grips.filter((g) => !sameGrip(g, grip)) : [...grips, grip] });
+}
+
+/** Points taken, where they are now; those whose mark is gone are let go. */
+export function gripsNow(): Grip[] {
+  const marks = new Map(shapedMarks().map((mark) => [mark.id, mark]));
+  return reshape().grips.flatMap((grip) => {
+    const mark = marks.get(grip.markId);
+    if (!mark) return [];
+    const line = mark.kind === 'shape' ? mark.rings[grip.ring] : undefined;
+    const [x, y] =
+      mark.kind === 'shape'
+        ? [line?.[grip.index * 6], line?.[grip.index * 6 + 1]]
+        : [mark.samples.x[grip.index], mark.samples.y[grip.index]];
+    return x === undefined || y === undefined ? [] : [{ ...grip, x, y }];
+  });
+}
+
+/** All marks of the drawings in hand; in those that are not shown a pull reaches whatever is near. */
+function reached(): MarkSets {
+  const shown = shapedDrawing()?.id;
+  return Object.fromEntries(
+    loadedInHand().map((drawing) => [
+      drawing.id,
+      drawing.id === shown ? shapedMarks(drawing).map(({ id }) => id) : (pick().sets[drawing.id] ?? drawing.order),
+    ]),
+  );
+}
+
+/** Does something to what the taken points reach, by weight; in every drawing in hand, by its share. */
+export function reshapeBy(
+  name: string,
+  grips: readonly Grip[],
+  change: (mark: Mark, weights: Float64Array[], share: number) => Mark,
+  gesture?: string,
+): void {
+  if (!isChangeable()) return;
+  const { radius, fall, alongOnly } = reshape();
+  const sets = reached();
+  const shown = shapedDrawing()?.id;
+  const share = sharesNow(sets);
+  const all = (doc: Parameters<typeof changeMarks>[0]) =>
+    changeMarks(doc, sets, (mark, drawingId) => {
+      // Another drawing has no such point: there, what lies near the place follows.
+      const along = alongOnly && drawingId === shown;
+      const weights = weightsOf(mark, grips, { radius: Math.max(radius, 0.01), fall, alongOnly: along });
+      return change(mark, weights, share[drawingId] ?? 1);
+    });
+  if (gesture) reEdit(name, all, gesture);
+  else edit(name, all);
+}
+
+/** Pulls the taken points. @param from where they were when the pen took them. */
+export function pullBy(from: readonly Grip[], by: Point, gesture: string): void {
+  reshapeBy(
+    reshape().fall === 'spike' ? 'spike' : 'reshape',
+    from,
+    (mark, weights, share) => pulled(mark, weights, { x: by.x * share, y: by.y * share }),
+    gesture,
+  );
+}
+
+export const whyNotReshape = (): string | null => (gripsNow().length > 0 ? null : 'Take a point first.');
+
+export const smooth = (): void => {
+  reshapeBy('smooth', gripsNow(), (mark, weights, share) => {
+    let next = mark;
+    for (let i = 0; i < 6; i++)
+      next = smoothed(
+        next,
+        weights.map((w) => w.map((v) => v * share)),
+      );
+    return next;
+  });
+};
+
+/** @param factor above 1 widens, below 1 thins. */
+export const widen = (factor: number): void => {
+  reshapeBy(factor > 1 ? 'widen' : 'thin', gripsNow(), (mark, weights, share) =>
+    widened(
+      mark,
+      weights.map((w) => w.map((v) => v * share)),
+      factor,
+    ),
+  );
+};
+
+type Line = Stroke | RubOut;
+
+/** Changes the strokes that have taken points. @param change gets each with its points, in order. */
+function changeLines(name: string, change: (line: Line, indices: readonly number[]) => readonly Line[]): void {
+  if (!isChangeable()) return;
+  const drawing = shapedDrawing();
+  if (!drawing) return;
+  const grips = gripsNow();
+  const lines = [...new Set(grips.map(({ markId }) => markId))].filter((id) => drawing.marks[id]?.kind !== 'shape');
+  edit(name, (doc) =>
+    replaceMarks(doc, { [drawing.id]: lines }, (mark) => {
+      if (mark.kind === 'shape') return [mark];
+      const indices = grips.flatMap((g) => (g.markId === mark.id ? [g.index] : [])).sort((a, b) => a - b);
+      return change(mark, indices);
+    }),
+  );
+  setReshape({ grips: [] });
+}
+
+/** Cuts strokes at the taken points. */
+export function cutAtGrips(): void {
+  changeLines('cut the stroke', (line, indices) =>
+    splitSamples(line.samples, indices).map((samples, i) => ({ ...line, id: i === 0 ? line.id : randomId(), samples })),
+  );
+}
+
+/** Takes the taken points away: lines go straight to their neighbours, shapes lose the node. */
+export function removeGrips(): void {
+  if (!isChangeable()) return;
+  const drawing = shapedDrawing();
+  const grips = gripsNow();
+  if (!drawing) return;
+  const touched = [...new Set(grips.map(({ markId }) => markId))];
+  edit('remove points', (doc) =>
+    changeMarks(doc, { [drawing.id]: touched }, (mark) => {
+      const own = grips.filter((g) => g.markId === mark.id);
+      if (mark.kind === 'shape') {
+        const rings = mark.rings.map((ring, r) =>
+          withoutNodes(
+            ring,
+            own.filter((g) => g.ring === r).map((g) => g.index),
+          ),
+        );
+        return { ...mark, rings };
+      }
+      let kept = Array.from(mark.samples.x.keys());
+      for (const { index } of own) {
+        const without = new Set(withoutGrip(mark.samples, index, thinning()));
+        kept = kept.filter((i) => without.has(i));
+      }
+      return kept.length < 2 ? mark : { ...mark, samples: pickedSamples(mark.samples, kept) };
+    }),
+  );
+  setReshape({ grips: [] });
+}
+
+/** Puts a point between each taken one and the next: on strokes a sample, on shapes a node, without changing the line. */
+export function addGrips(): void {
+  const drawing = shapedDrawing();
+  const grips = gripsNow();
+  if (!drawing || grips.length === 0 || !isChangeable()) return;
+  edit('add points', (doc) =>
+    changeMarks(doc, { [drawing.id]: [...new Set(grips.map(({ markId }) => markId))] }, (mark) => {
+      if (mark.kind !== 'shape') return mark;
+      return {
+        ...mark,
+        rings: mark.rings.map((ring, r) =>
+          withNodes(
+            ring,
+            grips.filter((g) => g.markId === mark.id && g.ring === r).map((g) => g.index),
+          ),
+        ),
+      };
+    }),
+  );
+  if (grips.some((g) => drawing.marks[g.markId]?.kind !== 'shape'))
+    say('Strokes have a point wherever they are pulled: press on the line between its points.');
+}
