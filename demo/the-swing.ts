@@ -1,6 +1,5 @@
 /** The swing: a blowpipe swung round, begun from its keys and breakdowns; its smears are still to be drawn. */
 import { computeBetweens, sharesFor } from '@tallow/core/between';
-import { discRing } from '@tallow/core/brush';
 import { find, type Mark, type ShotDocument } from '@tallow/core/document';
 import { endsOf } from '@tallow/core/derived';
 import {
@@ -18,7 +17,7 @@ import {
   setPlan,
   setPose,
 } from '@tallow/core/edit';
-import { polygonRing, seededIds, type Point } from '@tallow/core/geometry';
+import { polygonRing, seededIds, type Point, discRing } from '@tallow/core/geometry';
 import { PHASE_SETS, phasesFrom, wayThrough } from '@tallow/core/plan';
 import { exposures, timedLayers } from '@tallow/core/timing';
 import { gatherRoom, WORKSHOP } from './backdrop.ts';

@@ -10,6 +10,7 @@ const CHECKS = {
   build: ['scripts/build.mjs'],
   types: ['scripts/types.mjs'],
   circles: ['scripts/circles.mjs'],
+  names: ['scripts/names.mjs'],
   lint: [bin('eslint/bin/eslint.js'), '.'],
   format: [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
   unit: ['--experimental-vm-modules', '--no-warnings', bin('jest/bin/jest.js')],
@@ -42,7 +43,10 @@ const one = async (names) => {
   for (const name of names) results.push(await run(name));
   return results;
 };
-const [first, second] = await Promise.all([one(['build', 'types', 'circles', 'lint', 'format']), one(['unit'])]);
+const [first, second] = await Promise.all([
+  one(['build', 'types', 'circles', 'names', 'lint', 'format']),
+  one(['unit']),
+]);
 const built = first[0] ? await Promise.all([run('interface'), run('faults')]) : [false];
 const results = [...first, ...second, ...built];
 const passed = results.filter(Boolean).length;

@@ -1,10 +1,10 @@
 /** What comes next: where pieces go on to, and how far each still has to go to where the cycle began. */
 import type { Drawing, Id, Mark } from '../document/index.ts';
-import { apply, type Point } from '../geometry/index.ts';
+import { apply, type Point, evenPoints, walkOf } from '../geometry/index.ts';
 import { mapped } from '../marks/index.ts';
 import { islandsOf } from './islands.ts';
 import { matchMarks } from './match.ts';
-import { bodyOf, evenPoints, ringWalk, strokePoints, walkOf } from './outline.ts';
+import { bodyOf, ringWalk, strokePoints } from './outline.ts';
 import { powerOf, similarityBetween, type Similarity } from './similar.ts';
 
 type Marks = Pick<Drawing, 'marks' | 'order'>;

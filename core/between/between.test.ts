@@ -1,9 +1,17 @@
 import fc from 'fast-check';
 import { fixture } from '../fixture.ts';
 import type { Drawing, Mark, Ring, Shape } from '../document/index.ts';
-import { apply, ringPoints, seededIds, seededRandom, translation, type Matrix, type Point } from '../geometry/index.ts';
+import {
+  apply,
+  ringPoints,
+  seededIds,
+  seededRandom,
+  translation,
+  type Matrix,
+  type Point,
+  discRing,
+} from '../geometry/index.ts';
 import { transformed } from '../marks/index.ts';
-import { discRing } from '../brush/index.ts';
 import {
   betweenAt,
   boiled,

@@ -1,8 +1,8 @@
 /** The separate pieces of one shape: each outer ring with the holes that lie in it. */
 import type { Ring, Shape } from '../document/index.ts';
 import type { Point } from '../geometry/index.ts';
-import { isInside } from '../geometry/index.ts';
-import { doubleAreaOf, ringWalk } from './outline.ts';
+import { isInside, doubleAreaOf } from '../geometry/index.ts';
+import { ringWalk } from './outline.ts';
 
 interface Known {
   readonly ring: Ring;

@@ -1,8 +1,8 @@
 /** Strokes on the way from one to another: walked by arc length from matched starts. */
 import type { BrushSettings, RubOut, Samples, Stroke } from '../document/index.ts';
-import { mix, type Point } from '../geometry/index.ts';
+import { mix, type Point, evenPoints, type Walk, walkOf, seek } from '../geometry/index.ts';
 import { isClosed } from '../marks/index.ts';
-import { evenPoints, seek, strokePoints, walkOf, type Walk } from './outline.ts';
+import { strokePoints } from './outline.ts';
 
 export type Line = Stroke | RubOut;
 

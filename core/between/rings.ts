@@ -1,8 +1,8 @@
 /** Closed curves on the way from one to another: both get nodes at the same shares of their length. */
 import type { Ring } from '../document/index.ts';
-import { ringBox, type Point } from '../geometry/index.ts';
+import { ringBox, type Point, type Walk, doubleAreaOf, seek } from '../geometry/index.ts';
 import { matchingStart, type Going } from './lines.ts';
-import { doubleAreaOf, middleOf, ringWalk, seek, type Walk } from './outline.ts';
+import { middleOf, ringWalk } from './outline.ts';
 
 /** Straight pieces per curve piece of a walked ring, as `ringWalk` makes them. */
 const piecesOf = (ring: Ring, walk: Walk): number => (walk.points.length - 1) / (ring.length / 6);

@@ -1,12 +1,11 @@
 import fc from 'fast-check';
-import { ringPoints } from '../geometry/index.ts';
+import { ringPoints, discRing } from '../geometry/index.ts';
 import type { BrushSettings } from '../document/index.ts';
 import {
   TIPS,
   breadthAt,
   chunkBox,
   chunkCount,
-  discRing,
   firstOpenChunk,
   inkChunk,
   middleLine,

@@ -22,21 +22,6 @@ export function outlineRing({ x, y }: Pick<Samples, 'x' | 'y'>): Ring {
   return ring;
 }
 
-/** The length of a cubic handle that makes a quarter circle of radius 1. */
-const QUARTER = 0.5522847498;
-
-/** A disc as four nodes. @param radius px of element space. */
-export function discRing(x: number, y: number, radius: number): Ring {
-  const ring = new Float32Array(24);
-  for (let i = 0; i < 4; i++) {
-    const [cos, sin] = [[1, 0, -1, 0][i]!, [0, 1, 0, -1][i]!];
-    const [px, py] = [x + cos * radius, y + sin * radius];
-    const [tx, ty] = [-sin * radius * QUARTER, cos * radius * QUARTER];
-    ring.set([px, py, px - tx, py - ty, px + tx, py + ty], i * 6);
-  }
-  return ring;
-}
-
 /** A stroke's samples led back to its first one, for the line round an outline. */
 export function closedSamples(samples: Samples): Samples {
   const closed = (column: Float32Array) => {

@@ -1,7 +1,6 @@
 import { addElement, addMark, newDrawing, setElement } from '../edit/index.ts';
 import { find, newShotDocument, shotOf, entitiesOf } from '../document/index.ts';
-import { discRing } from '../brush/index.ts';
-import { seededIds } from '../geometry/index.ts';
+import { seededIds, discRing } from '../geometry/index.ts';
 import { exposureSheet } from './index.ts';
 
 test('names every layer and numbers its drawings on the frames they show, turn after turn', () => {

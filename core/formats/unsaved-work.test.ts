@@ -1,4 +1,4 @@
-import { discRing } from '../brush/index.ts';
+import { discRing } from '../geometry/index.ts';
 import { fixture } from '../fixture.ts';
 import { addMark } from '../edit/index.ts';
 import { find, entitiesOf } from '../document/index.ts';

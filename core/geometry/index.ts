@@ -9,3 +9,5 @@ export * from './levels.ts';
 export * from './numbers.ts';
 export * from './polygons.ts';
 export * from './ruler.ts';
+export * from './walk.ts';
+export * from './circle.ts';

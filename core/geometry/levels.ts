@@ -2,6 +2,7 @@
 import { contours } from 'd3-contour';
 import type { Box } from './box.ts';
 import type { Pair } from './fit.ts';
+import { doubleAreaOf } from './polygons.ts';
 import { fitRing } from './rings.ts';
 
 const { abs, ceil, max, sqrt } = Math;
@@ -53,16 +54,7 @@ export function levelLines(values: Float64Array, { left, top, columns, rows, cel
   );
 }
 
-/** Twice the signed area of a closed polyline, px². */
-export function doubleArea(line: readonly (readonly [number, number])[]): number {
-  let sum = 0;
-  for (let i = 0; i < line.length; i++) {
-    const [x, y] = line[i]!;
-    const [nx, ny] = line[(i + 1) % line.length]!;
-    sum += x * ny - nx * y;
-  }
-  return sum;
-}
+const areaOf = (line: readonly Pair[]): number => doubleAreaOf(line.map(([x, y]) => ({ x, y })));
 
 function perimeter(line: readonly Pair[]): number {
   let sum = 0;
@@ -76,7 +68,7 @@ function perimeter(line: readonly Pair[]): number {
 
 /** Whether an outline is worth drawing: large enough, and no sliver. */
 const isDrawn = (line: readonly Pair[], smallest: number): boolean => {
-  const area = abs(doubleArea(line)) / 2;
+  const area = abs(areaOf(line)) / 2;
   return area >= smallest && (2 * area) / perimeter(line) >= SLIVER;
 };
 

@@ -19,3 +19,13 @@ export function distanceToSegment(p: Point, a: Point, b: Point): number {
   const t = squared === 0 ? 0 : Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / squared));
   return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
 }
+
+/** Twice the signed area within points, px². */
+export function doubleAreaOf(points: readonly Point[]): number {
+  let sum = 0;
+  for (let i = 0; i < points.length; i++) {
+    const [p, q] = [points[i]!, points[(i + 1) % points.length]!];
+    sum += p.x * q.y - q.x * p.y;
+  }
+  return sum;
+}

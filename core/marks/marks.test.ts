@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import type { BrushSettings, Drawing, Samples, Shape, Stroke } from '../document/index.ts';
-import { discRing } from '../brush/index.ts';
-import { isInside, invert, seededIds } from '../geometry/index.ts';
+import { isInside, invert, seededIds, discRing } from '../geometry/index.ts';
 import {
   allOf,
   bent,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { doubleArea, ringPoints } from '../geometry/index.ts';
+import { doubleAreaOf, ringPoints } from '../geometry/index.ts';
 import {
   enclosed,
   followed,
@@ -35,9 +35,7 @@ const both =
     Math.max(...all.map((each) => each(x, y)));
 
 const areaOf = (rings: readonly Float32Array[]): number =>
-  Math.abs(
-    rings.reduce((sum, ring) => sum + doubleArea(ringPoints(ring, 8).map(({ x, y }) => [x, y] as const)) / 2, 0),
-  );
+  Math.abs(rings.reduce((sum, ring) => sum + doubleAreaOf(ringPoints(ring, 8)) / 2, 0));
 
 describe('a region', () => {
   test('is filled to the middle of its line', () => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { doubleArea, polygonRing, ringPoints } from '../geometry/index.ts';
+import { doubleAreaOf, polygonRing, ringPoints } from '../geometry/index.ts';
 import { toneShapes, type ToneSettings } from './index.ts';
 
 const SETTINGS: ToneSettings = { depth: 90, shade: 0.6, light: 0.5, steps: 2, rim: 4 };
@@ -15,7 +15,7 @@ const lobed = (cx: number, cy: number, radius: number, lobes: number, phase = 0)
   );
 
 const areaOf = (rings: readonly Float32Array[] = []): number =>
-  Math.abs(rings.reduce((sum, r) => sum + doubleArea(ringPoints(r, 6).map(({ x, y }) => [x, y] as const)) / 2, 0));
+  Math.abs(rings.reduce((sum, r) => sum + doubleAreaOf(ringPoints(r, 6)) / 2, 0));
 /** The centre of an area (even-odd, holes winding the other way). */
 const middleOf = (rings: readonly Float32Array[] = []) => {
   let [area, x, y] = [0, 0, 0];

@@ -1,5 +1,5 @@
 /** The outline of a region as clean rings. */
-import { doubleArea, fitRing } from '../geometry/index.ts';
+import { doubleAreaOf, fitRing } from '../geometry/index.ts';
 import type { Lattice } from './raster.ts';
 
 /** A part of a lattice: columns and rows from the first to one past the last. */
@@ -126,6 +126,8 @@ export function traced(
   const [ox, oy] = [left + (extent.left - 1) / scale, top + (extent.top - 1) / scale];
   return loopsOf(bits, columns, rows).flatMap((loop) => {
     const points = evened(loop).map(([x, y]): [number, number] => [ox + x / scale, oy + y / scale]);
-    return points.length >= 8 && Math.abs(doubleArea(points)) / 2 >= smallest ? [fitRing(points, TOLERANCE)] : [];
+    return points.length >= 8 && Math.abs(doubleAreaOf(points.map(([x, y]) => ({ x, y })))) / 2 >= smallest
+      ? [fitRing(points, TOLERANCE)]
+      : [];
   });
 }

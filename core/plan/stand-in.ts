@@ -1,6 +1,6 @@
 /** The stand-in on each tick of a path: where, how large, how turned, how stretched. */
 import type { Path, Ring, StandIn } from '../document/index.ts';
-import { clamp, mix, type Point } from '../geometry/index.ts';
+import { clamp, mix, type Point, discRing } from '../geometry/index.ts';
 import { ticksOf } from './spacing.ts';
 import { wayOf, type Way } from './way.ts';
 
@@ -45,18 +45,8 @@ export function stampsOf(path: Path, way: Way = wayOf(path), ticks: readonly num
   });
 }
 
-/** Handle length of a quarter of a unit circle as one cubic piece. */
-const KAPPA = 0.5522847498307936;
-
 /** A circle of radius 1 as a ring. */
-const UNIT_CIRCLE: Ring = Float32Array.from(
-  [
-    [1, 0, 1, -KAPPA, 1, KAPPA],
-    [0, 1, KAPPA, 1, -KAPPA, 1],
-    [-1, 0, -1, KAPPA, -1, -KAPPA],
-    [0, -1, -KAPPA, -1, KAPPA, -1],
-  ].flat(),
-);
+const UNIT_CIRCLE: Ring = discRing(0, 0, 1);
 
 /** The outline of a stamp in element space. */
 export function stampRing(standIn: Pick<StandIn, 'form' | 'shape' | 'aspect'>, stamp: Stamp): Ring {

@@ -1,6 +1,6 @@
 /** Paths as ways: walked by arc length, smoothed from what was drawn, joined and taken apart. */
 import type { Path } from '../document/index.ts';
-import { fitLine, ringPoints, type Point } from '../geometry/index.ts';
+import { fitLine, ringPoints, seek, walkOf, type Point } from '../geometry/index.ts';
 
 /** A place on a way, with the direction it goes there as a unit vector. */
 export interface Spot extends Point {
@@ -29,25 +29,14 @@ export function wayOf({ nodes, closed }: Pick<Path, 'nodes' | 'closed'>): Way {
   const count = nodes.length / 6;
   // A ring's last piece leads back to its start; an open way ends at its last node.
   const points = closed ? [...round, round[0]!] : round.slice(0, (count - 1) * PIECES + 1);
-  const passed = [0];
-  for (let i = 1; i < points.length; i++) {
-    const [dx, dy] = [points[i]!.x - points[i - 1]!.x, points[i]!.y - points[i - 1]!.y];
-    passed.push(passed[i - 1]! + Math.sqrt(dx * dx + dy * dy));
-  }
-  const length = passed.at(-1)!;
+  const walk = walkOf(points, false);
+  const { passed, length } = walk;
   const at = (share: number): Spot => {
     const inside = closed && (share < 0 || share > 1) ? share - Math.floor(share) : Math.min(1, Math.max(0, share));
-    const want = inside * length;
-    let [low, high] = [0, points.length - 1];
-    while (high - low > 1) {
-      const middle = (low + high) >> 1;
-      if (passed[middle]! <= want) low = middle;
-      else high = middle;
-    }
-    const [a, b] = [points[low]!, points[high]!];
-    const step = passed[high]! - passed[low]!;
-    const t = step === 0 ? 0 : (want - passed[low]!) / step;
-    const [dx, dy] = step === 0 ? [1, 0] : [(b.x - a.x) / step, (b.y - a.y) / step];
+    const { at: low, share: t } = seek(walk, inside * length);
+    const [a, b] = [points[low]!, points[low + 1] ?? points[low]!];
+    const step = (passed[low + 1] ?? 0) - passed[low]!;
+    const [dx, dy] = step > 0 ? [(b.x - a.x) / step, (b.y - a.y) / step] : [1, 0];
     return { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t, dx, dy };
   };
   const nearest = (point: Point): number => {

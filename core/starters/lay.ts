@@ -1,5 +1,5 @@
 /** Laying: every drawing of a starter, with pieces left out that live too short to be read. */
-import { ringBox, ringPoints, type Box, doubleArea } from '../geometry/index.ts';
+import { ringBox, ringPoints, type Box, doubleAreaOf } from '../geometry/index.ts';
 import type { Ring } from '../document/index.ts';
 import { isLine, type LaidFrame, type LaidMark, type Scene, type StarterKind } from './starter.ts';
 
@@ -17,7 +17,7 @@ interface Piece {
 const near = (a: Box, b: Box, air: number): boolean =>
   a.left - air < b.right && b.left - air < a.right && a.top - air < b.bottom && b.top - air < a.bottom;
 
-const areaOf = (ring: Ring): number => Math.abs(doubleArea(ringPoints(ring, 4).map((p) => [p.x, p.y] as const))) / 2;
+const areaOf = (ring: Ring): number => Math.abs(doubleAreaOf(ringPoints(ring, 4))) / 2;
 
 /**
  * Marks how long the pieces of successive drawings live: a piece goes on in a piece of the next drawing that

@@ -1,37 +1,17 @@
 /** Turns a ring into the samples of a line drawn along it, fullest at the foot and finest at the tips. */
 import type { Ring, Samples } from '../document/index.ts';
-import { ringPoints, distanceToSegment } from '../geometry/index.ts';
+import { keptPoints, ringPoints } from '../geometry/index.ts';
 import type { Line } from './starter.ts';
 
 /** Samples a line may have at most. */
 export const LINE_SAMPLES = 150;
 
+/** px an outline's line may leave it by. */
+const TOLERANCE = 0.12;
+
 interface Dot {
   readonly x: number;
   readonly y: number;
-}
-
-/** The indices a closed polyline can be thinned to, worst-fitting first, until it is within tolerance or `limit` are used. */
-function thin(points: readonly Dot[], tolerance: number, limit: number): number[] {
-  const worst = (from: number, to: number) => {
-    let [index, distance] = [-1, 0];
-    for (let i = from + 1; i < to; i++) {
-      const d = distanceToSegment(points[i]!, points[from]!, points[to]!);
-      if (d > distance) [index, distance] = [i, d];
-    }
-    return { from, to, index, distance };
-  };
-  const middle = Math.floor(points.length / 2);
-  const kept = new Set([0, middle, points.length - 1]);
-  const sections = [worst(0, middle), worst(middle, points.length - 1)];
-  while (kept.size < limit) {
-    sections.sort((a, b) => a.distance - b.distance);
-    const section = sections.pop();
-    if (!section || section.distance <= tolerance) break;
-    kept.add(section.index);
-    sections.push(worst(section.from, section.index), worst(section.index, section.to));
-  }
-  return [...kept].sort((a, b) => a - b);
 }
 
 /** The outline of an area as a line that stays with it. @param width px. */
@@ -47,7 +27,9 @@ export function lineAlong(ring: Float32Array): Samples {
   const walked = ringPoints(ring, 12);
   const foot = walked.reduce((lowest, p, i) => (p.y > walked[lowest]!.y ? i : lowest), 0);
   const points = [...walked.slice(foot), ...walked.slice(0, foot + 1)];
-  const chosen = thin(points, 0.12, LINE_SAMPLES);
+  const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
+  const always = [0, Math.floor(points.length / 2), points.length - 1];
+  const chosen = keptPoints(xs, ys, TOLERANCE, { always, limit: LINE_SAMPLES });
   const top = Math.min(...points.map((p) => p.y));
   const height = Math.max(1, points[0]!.y - top);
   const column = (value: (p: Dot, i: number) => number) => Float32Array.from(chosen, (i) => value(points[i]!, i));

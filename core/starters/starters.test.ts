@@ -6,7 +6,7 @@ import {
   ringPoints,
   seededIds,
   type Box,
-  doubleArea,
+  doubleAreaOf,
   gridOver,
   levelLines,
   ringsAt,
@@ -50,7 +50,7 @@ const settingsFor = (kind: StarterKind) =>
 const ringsIn = (marks: readonly LaidMark[] | undefined): Ring[] =>
   (marks ?? []).flatMap((mark) => (isLine(mark) ? [] : mark.rings));
 const areaOf = (rings: readonly Ring[]): number =>
-  Math.abs(rings.reduce((sum, ring) => sum + doubleArea(ringPoints(ring, 5).map((p) => [p.x, p.y])), 0)) / 2;
+  Math.abs(rings.reduce((sum, ring) => sum + doubleAreaOf(ringPoints(ring, 5)), 0)) / 2;
 
 /** The farthest that any of some points lies from a closed polyline, px. */
 function farthest(points: readonly { x: number; y: number }[], line: readonly { x: number; y: number }[]): number {

@@ -1,4 +1,4 @@
-import { discRing } from '@tallow/core/brush';
+import { discRing } from '@tallow/core/geometry';
 import { newShotDocument, randomId, shotOf, entitiesOf } from '@tallow/core/document';
 import { addMark, holdFor, insertBlank, setElement, setSwatch } from '@tallow/core/edit';
 import { furnaceMouth, FURNACE_MOUTH_ID } from '@tallow/demo';

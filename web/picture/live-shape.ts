@@ -2,7 +2,7 @@
  * The shape under the pen: closed and filled at every moment, with or without a line of its own. A tap
  * is a disc as wide as the brush.
  */
-import { chunkCount, closedSamples, discRing, hasCorners, outlineRing } from '@tallow/core/brush';
+import { chunkCount, closedSamples, hasCorners, outlineRing } from '@tallow/core/brush';
 import type { Ring, Samples } from '@tallow/core/document';
 import {
   EMPTY_BOX,
@@ -16,6 +16,7 @@ import {
   wholePixels,
   type Box,
   type Matrix,
+  discRing,
 } from '@tallow/core/geometry';
 import {
   chunksBox,

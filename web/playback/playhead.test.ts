@@ -1,7 +1,6 @@
 import { newShotDocument, randomId, shotOf, type Element, entitiesOf } from '@tallow/core/document';
-import { discRing } from '@tallow/core/brush';
 import { addMark, newDrawing, setElement, setStart } from '@tallow/core/edit';
-import { seededIds } from '@tallow/core/geometry';
+import { seededIds, discRing } from '@tallow/core/geometry';
 import { nextStep } from '../stage/next-step.ts';
 import { current, shotFrameOf } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';

@@ -1,7 +1,6 @@
-import { discRing } from '@tallow/core/brush';
 import { find, newShotDocument, randomId, shotOf, type Drawing, type Shape, entitiesOf } from '@tallow/core/document';
 import { addMark, deleteMarks, newDrawing, setLayer } from '@tallow/core/edit';
-import { ringBox, seededIds } from '@tallow/core/geometry';
+import { ringBox, seededIds, discRing } from '@tallow/core/geometry';
 import { markAt, STILL } from '@tallow/core/marks';
 import { poseAt, RECORDED, recordedSamples } from '../../pen/practice.ts';
 import { drawingsInHand, loadedInHand } from '../../selection/in-hand.ts';
