@@ -1,0 +1,414 @@
+/**
+ * What every edit promises: it is pure, undo brings back the very same, and what it leaves is valid and points at nothing
+ * that is gone. A function that is new in `edit/` has to be entered here, as an edit or as one that only asks.
+ */
+import {
+  applyStep,
+  encodeEntity,
+  entitiesOf,
+  findAll,
+  find,
+  newPath,
+  putEntities,
+  readEntity,
+  referencesOf,
+  reversed,
+  shotOf,
+  touchedBetween,
+  type Id,
+  type ShotDocument,
+} from '../document/index.ts';
+import * as edit from '../edit/index.ts';
+import { polygonRing, seededIds } from '../geometry/index.ts';
+import { newStarter, starterHolds, starterOf } from '../starters/index.ts';
+import { everyKind } from './every-kind.ts';
+
+const newId = seededIds(61);
+const world = everyKind(seededIds(60));
+const shot = shotOf(world);
+const element = entitiesOf(world, 'element')[0]!;
+const [line, body] = ['Line', 'Body'].map((name) => entitiesOf(world, 'layer').findLast((l) => l.name === name)!) as [
+  ReturnType<typeof entitiesOf<'layer'>>[0],
+  ReturnType<typeof entitiesOf<'layer'>>[0],
+];
+const folder = entitiesOf(world, 'folder')[0]!;
+const [first, second] = shot.swatches as [Id, Id];
+const drawing = find(world, 'drawing', Object.values(line.slots)[0])!;
+const sets = { [drawing.id]: drawing.order };
+const path = entitiesOf(world, 'path')[0]!;
+const guide = findAll(world, 'guide', shot.guides)[0]!;
+const plate = entitiesOf(world, 'plate')[0]!;
+const starter = entitiesOf(world, 'starter')[0]!;
+const between = entitiesOf(world, 'between')[0]!;
+const tone = entitiesOf(world, 'tone')[0]!;
+const fill = entitiesOf(world, 'fill')[0]!;
+const variant = entitiesOf(world, 'variant')[0]!;
+const look = line.finishes[0]!;
+const recolour = element.recolours[0]!;
+const picked = { first: 0, count: 1 };
+const ring = polygonRing([
+  [0, 0],
+  [40, 0],
+  [40, 40],
+  [0, 40],
+]);
+const mark = () => ({ kind: 'shape', id: newId(), swatch: first, rings: [ring], rule: 'evenodd', opacity: 1 }) as const;
+const own = { marks: drawing.marks, order: drawing.order };
+const blank = () => edit.addLayer(world, element.id, 'Blank', 'line', null, newId);
+
+const ENTRY = { kind: 'drawings', numbers: [1], hold: null } as const;
+
+/** An element of its own with two plain layers that are drawn on: looks, tints and mattes cannot be joined. */
+function plainPair() {
+  const { doc, elementId } = edit.addElement(world, 'Plain', 0, newId);
+  const upper = find(doc, 'element', elementId)!.layers[0]!;
+  const made = edit.addLayer(doc, elementId, 'Under', 'body', null, newId);
+  const drawn = [upper, made.layerId].reduce((now, id) => edit.addMark(now, id, 0, mark(), newId), made.doc);
+  return { doc: drawn, elementId, upper, lower: made.layerId };
+}
+
+/** An edit of the world; one that needs more than the world has brings its own document. */
+type Run = () => ShotDocument | readonly [before: ShotDocument, after: ShotDocument];
+const docOf = ({ doc }: { readonly doc: ShotDocument }): ShotDocument => doc;
+
+const EDITS: Readonly<Record<string, Run>> = {
+  // Time and drawings.
+  newDrawing: () => docOf(edit.newDrawing(world, line.id, 2, newId)),
+  newDrawingBefore: () => docOf(edit.newDrawingBefore(world, line.id, 1, newId)),
+  insertBlank: () => docOf(edit.insertBlank(world, line.id, 2, newId)),
+  copyDrawing: () => docOf(edit.copyDrawing(world, line.id, 2, newId)),
+  insertClip: () => docOf(edit.insertClip(world, line.id, 1, edit.clipOf(world, line.id, [0, 1]), newId)),
+  pasteClip: () => docOf(edit.pasteClip(world, line.id, 0, edit.clipOf(world, line.id, [0]), newId)),
+  breakHold: () => docOf(edit.breakHold(world, line.id, 2, newId)),
+  liftMarks: () => docOf(edit.liftMarks(world, line.id, 0, 1, newId)),
+  deleteRuns: () => docOf(edit.deleteRuns(world, line.id, [0], 'close up')),
+  deleteExposure: () => docOf(edit.deleteExposure(world, line.id, 4)),
+  holdFor: () => docOf(edit.holdFor(world, line.id, 0, 6)),
+  layerOn: () => docOf(edit.layerOn(world, line.id, 0, 2)),
+  movePicked: () => docOf(edit.movePicked(world, line.id, picked, 2)),
+  stretchPicked: () => docOf(edit.stretchPicked(world, line.id, picked, 6)),
+  rollStart: () => docOf(edit.rollStart(world, line.id, 1, 1)),
+  rollEnd: () => docOf(edit.rollEnd(world, line.id, 0, 1)),
+  shiftPhase: () => edit.shiftPhase(world, line.id, 1, newId),
+  setStill: () => edit.setStill(world, line.id, true, 0),
+  changeStretch: () =>
+    docOf(edit.changeStretch(world, { layerIds: [line.id], from: 0, length: 8 }, (runs) => [...runs].reverse(), newId)),
+  splitHere: () => docOf(edit.splitHere(world, line.id, 1, newId)),
+  swapRuns: () => docOf(edit.swapRuns(world, line.id, 0, 1)),
+  makeOwn: () => {
+    const list = find(world, 'runlist', line.runListId)!;
+    const again = { ...list.runs[0]!, id: newId() };
+    const twice = putEntities(world, { ...list, runs: [...list.runs, again] });
+    return [twice, docOf(edit.makeOwn(twice, line.id, 8, newId))];
+  },
+  typeInto: () => docOf(edit.typeInto(world, line.id, 4, null, ENTRY, newId)),
+  numberAnew: () => edit.numberAnew(world, line.id),
+  startAt: () => edit.startAt(world, element.id, 4),
+  turnRound: () => edit.turnRound(world, element.id),
+  resizeTime: () => edit.resizeTime(world, element.id, 12),
+  cutCycle: () => edit.cutCycle(world, element.id, 0, 4, newId),
+  setPose: () => edit.setPose(world, line.id, [1], 'breakdown'),
+  layBoil: () => docOf(edit.layBoil(world, line.id, 0, [own], 1, newId)),
+  setRepeat: () => edit.setRepeat(world, line.id, 4),
+  tieLayer: () => {
+    const { doc, layerId } = blank();
+    return [doc, edit.tieLayer(doc, layerId, line.id)];
+  },
+  untieLayer: () => {
+    const { doc, layerId } = edit.lineOver(world, line.id, 'Over', 'line', newId);
+    return [doc, edit.untieLayer(doc, layerId, newId)];
+  },
+  lineOver: () => docOf(edit.lineOver(world, line.id, 'Over', 'line', newId)),
+  prepareSlots: () => {
+    const { doc, layerId } = blank();
+    return [doc, edit.prepareSlots(doc, layerId, 8, 2, newId)];
+  },
+  slotsOf: () => {
+    const { doc, layerId } = blank();
+    return [doc, edit.slotsOf(doc, layerId, line.id, newId)];
+  },
+  putTracePoint: () => edit.putTracePoint(world, line.id, newId(), Object.keys(line.slots)[0]!, { x: 1, y: 2 }, false),
+  dropTrace: () => edit.dropTrace(world, element.id, element.traces[0]!.id),
+  setValue: () => edit.setValue(world, line.id, 'opacity', 3, 0.4),
+  setKey: () => edit.setKey(world, line.id, 'opacity', 3, null),
+  dropKey: () => edit.dropKey(world, line.id, 'opacity', 2),
+  keepVariant: () => edit.keepVariant(world, element.id, [line.id], newId),
+  showVariant: () => {
+    const kept = edit.keepVariant(world, element.id, [line.id], newId);
+    const made = entitiesOf(kept, 'variant').find(({ id }) => id !== variant.id)!;
+    const slower = docOf(edit.holdFor(kept, line.id, 0, 9));
+    return [slower, edit.showVariant(slower, made.id)];
+  },
+  dropVariant: () => edit.dropVariant(world, variant.id),
+  nameVariant: () => edit.nameVariant(world, variant.id, 'Faster'),
+  // Marks.
+  addMarks: () => edit.addMarks(world, line.id, 0, [mark()], newId),
+  addMark: () => edit.addMark(world, line.id, 0, mark(), newId),
+  landMarks: () => edit.landMarks(world, { layerId: line.id, drawingId: drawing.id, frame: 0 }, [mark()], newId),
+  changeMarks: () => edit.changeMarks(world, sets, (each) => (each.kind === 'rub' ? each : { ...each, piece: 'drop' })),
+  replaceMarks: () => edit.replaceMarks(world, sets, (each) => [each, { ...each, id: newId() }]),
+  deleteMarks: () => edit.deleteMarks(world, sets),
+  orderMarks: () => edit.orderMarks(world, { [drawing.id]: [drawing.order[0]!] }, 'top'),
+  duplicateMarks: () => docOf(edit.duplicateMarks(world, sets, newId)),
+  joinMarks: () => edit.joinMarks(world, sets, 'straight'),
+  // Layers and elements.
+  addLayer: () => docOf(blank()),
+  addStill: () => docOf(edit.addStill(world, element.id, 'Still', 'behind', newId)),
+  deleteLayer: () => edit.deleteLayer(world, body.id),
+  moveLayer: () => edit.moveLayer(world, body.id, folder.id, 0),
+  setLayer: () => edit.setLayer(world, line.id, { name: 'Other', opacity: 0.3 }),
+  addFolder: () => docOf(edit.addFolder(world, element.id, 'New', [body.id], newId)),
+  dissolveFolder: () => edit.dissolveFolder(world, folder.id),
+  setFolder: () => edit.setFolder(world, folder.id, { name: 'Other', opacity: 0.3 }),
+  lockOthers: () => docOf(edit.lockOthers(world, element.id, line.id)),
+  joinLayers: () => {
+    const { doc, upper, lower } = plainPair();
+    return [doc, docOf(edit.joinLayers(doc, upper, lower, { upper: true, lower: false }, newId))];
+  },
+  joinSeen: () => {
+    const { doc, elementId } = plainPair();
+    return [doc, docOf(edit.joinSeen(doc, elementId, true, newId))];
+  },
+  joinDrawing: () => {
+    const { doc, upper, lower } = plainPair();
+    const joined = edit.joinDrawing(doc, upper, lower, 0, newId);
+    return [doc, typeof joined === 'string' ? doc : joined];
+  },
+  setElement: () => edit.setElement(world, element.id, { name: 'Other', time: 'one-shot' }),
+  addElement: () => docOf(edit.addElement(world, 'Second', 4, newId)),
+  deleteElement: () => {
+    const { doc } = edit.addElement(world, 'Second', 4, newId);
+    return [doc, edit.deleteElement(doc, element.id)];
+  },
+  moveElement: () => {
+    const { doc, elementId } = edit.addElement(world, 'Second', 4, newId);
+    return [doc, edit.moveElement(doc, elementId, 1)];
+  },
+  setStart: () => edit.setStart(world, entitiesOf(world, 'placement')[0]!.id, 5),
+  addFinish: () => edit.addFinish(world, body.id, { ...look, id: newId() }),
+  setFinish: () => edit.setFinish(world, line.id, look.id, { on: false }),
+  setFinishNumber: () => edit.setFinishNumber(world, line.id, look.id, 'radius', 0, 33),
+  keyFinishNumber: () => edit.keyFinishNumber(world, line.id, look.id, 'radius', 4, null),
+  moveFinish: () => {
+    const two = edit.addFinish(world, line.id, { ...look, id: newId() });
+    return [two, edit.moveFinish(two, line.id, look.id, 1)];
+  },
+  dropFinish: () => edit.dropFinish(world, line.id, look.id),
+  copyFinishes: () => edit.copyFinishes(world, [look], body.id, newId),
+  // The shot, its palette, plates and plan.
+  setShot: () => edit.setShot(world, { name: 'Other', length: 30 }),
+  resizeShot: () => edit.resizeShot(world, { width: 800, height: 600 }),
+  addSwatch: () => docOf(edit.addSwatch(world, { name: 'New', role: 'light', colour: '#ff8800' }, newId)),
+  addSwatches: () =>
+    edit.addSwatches(world, [{ name: 'New', role: 'light', colour: '#ff8800', gradient: null }], newId),
+  setSwatch: () => edit.setSwatch(world, first, { colour: '#123456' }),
+  moveSwatch: () => edit.moveSwatch(world, first, 2),
+  replaceSwatch: () => edit.replaceSwatch(world, first, second),
+  mergeSwatch: () => edit.mergeSwatch(world, first, second),
+  removeSwatches: () => {
+    const { doc, swatchId } = edit.addSwatch(world, { name: 'New', role: 'light', colour: '#ff8800' }, newId);
+    return [doc, edit.removeSwatches(doc, [swatchId])];
+  },
+  addRecolour: () => docOf(edit.addRecolour(world, element.id, 'Hot', { [first]: second }, newId)),
+  setRecolour: () => edit.setRecolour(world, element.id, recolour.id, { name: 'Colder', from: second, to: first }),
+  seeRecolour: () => edit.seeRecolour(world, element.id, recolour.id),
+  dropRecolour: () => edit.dropRecolour(world, element.id, recolour.id),
+  addPlate: () => docOf(edit.addPlate(world, { name: 'Room', assets: ['b'.repeat(64)], width: 9, height: 9 }, newId)),
+  setPlate: () => edit.setPlate(world, plate.id, { opacity: 0.2 }),
+  deletePlate: () => edit.deletePlate(world, plate.id),
+  addPath: () => docOf(edit.addPath(world, element.id, { nodes: path.nodes, closed: false }, 2, newId)),
+  setPath: () => edit.setPath(world, path.id, { ticks: 9 }),
+  deletePath: () => edit.deletePath(world, path.id),
+  joinPaths: () => {
+    const { doc, pathId } = edit.addPath(world, element.id, { nodes: path.nodes, closed: false }, 2, newId);
+    return [doc, edit.joinPaths(doc, path.id, pathId)];
+  },
+  cutPath: () => {
+    const nodes = Float32Array.from([0, 20, 40].flatMap((x) => [x, x, x, x, x, x]));
+    const three = newPath(element.id, 'Three', nodes, false, newId);
+    const { doc, pathId } = edit.addPath(world, element.id, three, 0, newId);
+    return [doc, edit.cutPath(doc, pathId, 1, newId)];
+  },
+  addGuide: () => docOf(edit.addGuide(world, element.id, 'plumb', { x: 1, y: 2, toX: 3, toY: 4 }, newId)),
+  setGuide: () => edit.setGuide(world, guide.id, { name: 'Other' }),
+  deleteGuide: () => edit.deleteGuide(world, guide.id),
+  setPlan: () => edit.setPlan(world, element.id, { anchor: { x: 9, y: 9 }, phases: [] }),
+  stampPath: () => docOf(edit.stampPath(world, path.id, first, 1, newId)),
+  revealDrawing: () =>
+    docOf(edit.revealDrawing(world, element.id, drawing.id, { comes: 3, goes: 2, overlap: 1 }, 0, 2, newId)),
+  addSketch: () => docOf(edit.addSketch(world, element.id, newId)),
+  // What is computed.
+  layBetweens: () => {
+    const gap = edit.gapAt(world, line.id, 0)!;
+    const work = { from: drawing, to: drawing, path: null };
+    const plan = {
+      layerId: line.id,
+      from: gap.from,
+      to: gap.to,
+      shares: [0.5],
+      way: 'arc',
+      pathId: null,
+      ties: [],
+    } as const;
+    return docOf(edit.layBetweens(world, gap, plan, [own], work, 'insert', newId));
+  },
+  relayBetween: () =>
+    edit.relayBetween(world, between.id, { shares: [0.2] }, [own], { from: drawing, to: drawing, path: null }),
+  takeBetween: () => edit.takeBetween(world, between.id),
+  freeBetween: () => edit.freeBetween(world, between.id),
+  withFillLayer: () => {
+    const { doc } = edit.lineOver(world, line.id, 'Over', 'line', newId);
+    return [doc, docOf(edit.withFillLayer(doc, line.id, newId))];
+  },
+  layFills: () =>
+    edit.layFills(world, fill, 0, [{ rings: [ring], seed: { x: 9, y: 9 }, swatch: first }], '0123456789abcdef', newId),
+  unfill: () => {
+    const filled = edit.addMark(world, line.id, 0, mark(), newId);
+    return [filled, edit.unfill(filled, line.id, 0, { x: 20, y: 20 }, [])];
+  },
+  repaint: () => {
+    const filled = edit.addMark(world, line.id, 0, mark(), newId);
+    return [filled, edit.repaint(filled, line.id, 0, { x: 20, y: 20 }, second)];
+  },
+  relayFills: () => {
+    const shape = { rings: [ring], seed: { x: 9, y: 9 }, swatch: first };
+    const laid = edit.layFills(world, { ...fill, layerId: line.id }, 0, [shape], '0123456789abcdef', newId);
+    const now = entitiesOf(laid, 'fill').find(({ layerId }) => layerId === line.id)!;
+    const [slot, { regions }] = Object.entries(now.slots)[0]!;
+    const moved = { ...shape, rings: [ring.map((v) => v + 1)] };
+    return [laid, edit.relayFills(laid, { fill: now, slot, frame: 0 }, regions, [moved], 'fedcba9876543210')];
+  },
+  layTone: () => {
+    const cut = { slot: Object.keys(line.slots)[0]!, print: '0123456789abcdef', shapes: { light: [ring] } };
+    return edit.layTone(world, tone, [cut], newId);
+  },
+  layStarter: () => {
+    const kind = starterOf('fire');
+    const fresh = newStarter(element, 'fire', kind.presets[0]!, 3, newId);
+    const frames = starterHolds(world, fresh).map(() => ({ body: [{ paint: kind.paints[0]!.key, rings: [ring] }] }));
+    return edit.layStarter(world, fresh, frames, newId);
+  },
+  deleteStarter: () => edit.deleteStarter(world, starter.id),
+  releaseStarter: () => edit.releaseStarter(world, starter.id),
+  // What others are made of.
+  deleteEntities: () => edit.deleteEntities(world, [path.id, body.id]),
+  rescueDrawing: () => {
+    const lost = { ...drawing, id: newId() };
+    return [putEntities(world, lost), edit.rescueDrawing(putEntities(world, lost), lost)];
+  },
+};
+
+/** Functions that ask, or make something that is put in by others. */
+const ASKING = new Set([
+  'adoptPending',
+  'bareGroups',
+  'bareRuns',
+  'betweenAtFrame',
+  'betweenWork',
+  'betweensOf',
+  'boilRoom',
+  'boundsAt',
+  'cellAt',
+  'clipOf',
+  'computedSlots',
+  'copiesOf',
+  'crossesSeam',
+  'drawingBefore',
+  'drawingsOfScope',
+  'fillOfLayer',
+  'fillPlace',
+  'fitsWithin',
+  'framesLeft',
+  'gapAt',
+  'indicesOf',
+  'isPicked',
+  'isUsed',
+  'keyedFrames',
+  'layerScope',
+  'listOf',
+  'middleFrame',
+  'namedPiece',
+  'newFinish',
+  'newTone',
+  'nextBare',
+  'readEntry',
+  'refillable',
+  'shortestLength',
+  'shownTimes',
+  'slotsFrom',
+  'spanOf',
+  'staleFills',
+  'startersOf',
+  'swatchesOn',
+  'tiedTo',
+  'toneAbout',
+  'toneSlots',
+  'touchedSlots',
+  'traceTicks',
+  'unusedSwatches',
+  'usesOf',
+  'usualRepeat',
+  'valueOf',
+  'variantsAbout',
+  'variantsOf',
+  'wholeScope',
+  'whyNotDrawable',
+  'whyNotJoined',
+  'whyNotSlotsOf',
+  'whyNotTied',
+]);
+/** Held to the same by contracts of their own: a whole shot is made anew, two changes are merged, nobody's rows are kept. */
+const ELSEWHERE = new Set(['duplicateShot', 'takeIn', 'keepBoth', 'dropUnkept', 'swept']);
+
+const dangling = (doc: ShotDocument): Set<string> =>
+  new Set(
+    Object.values(doc.entities).flatMap((e) =>
+      referencesOf(e).flatMap(({ field, id }) => (doc.entities[id] ? [] : [`${e.kind}.${field} ${id}`])),
+    ),
+  );
+
+/** Whatever an edit writes into, it must be its own. */
+function frozen<T>(thing: T): T {
+  if (typeof thing !== 'object' || thing === null || ArrayBuffer.isView(thing) || Object.isFrozen(thing)) return thing;
+  Object.freeze(thing);
+  Object.values(thing).forEach(frozen);
+  return thing;
+}
+frozen(world);
+
+test('every function of edit/ is entered', () => {
+  const functions = Object.entries(edit).flatMap(([name, each]) => (typeof each === 'function' ? [name] : []));
+  const known = [...Object.keys(EDITS), ...ASKING, ...ELSEWHERE];
+  expect(functions.filter((name) => !known.includes(name))).toEqual([]);
+  expect(known.filter((name) => !functions.includes(name))).toEqual([]);
+});
+
+describe.each(Object.entries(EDITS))('%s', (_, run) => {
+  let [before, after] = [world, world];
+  let touched: ReturnType<typeof touchedBetween> = {};
+  beforeAll(() => {
+    const ran = run();
+    [before, after] = Array.isArray(ran) ? (ran as [ShotDocument, ShotDocument]) : [world, ran as ShotDocument];
+    touched = touchedBetween(before, after);
+  });
+
+  test('does something', () => {
+    expect(Object.keys(touched).length).toBeGreaterThan(0);
+  });
+
+  test('undo brings back the very same things, and redo the very others', () => {
+    const step = { name: 'it', touched };
+    const back = applyStep(after, reversed(step))!;
+    for (const id of new Set([...Object.keys(before.entities), ...Object.keys(back.entities)]))
+      expect(back.entities[id]).toBe(before.entities[id]);
+    const again = applyStep(back, step)!;
+    for (const id of Object.keys(touched)) expect(again.entities[id]).toBe(after.entities[id]);
+  });
+
+  test('leaves valid things that point at nothing that is gone', () => {
+    for (const { after: entity } of Object.values(touched))
+      if (entity) expect(readEntity(JSON.parse(JSON.stringify(encodeEntity(entity))))).toEqual({ ok: entity });
+    const was = dangling(before);
+    expect([...dangling(after)].filter((each) => !was.has(each))).toEqual([]);
+  });
+});
