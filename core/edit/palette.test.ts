@@ -10,7 +10,9 @@ import {
   addSwatches,
   mergeSwatch,
   removeSwatches,
+  dropRecolour,
   seeRecolour,
+  setRecolour,
   setLayer,
   setSwatch,
   unusedSwatches,
@@ -118,4 +120,33 @@ test('lightness, chroma and hue lead back to the colour they were taken from', (
   expect(shifted('#e6571b', { hue: 360, chroma: 1, lightness: 0 })).toBe('#e6571b');
   // What sRGB cannot show is taken back to what it can.
   expect(hexOf({ l: 0.9, c: 0.37, h: 260 })).toMatch(/^#[0-9a-f]{6}$/);
+});
+
+describe('an element in other swatches', () => {
+  const [a, b, c] = shotOf(drawn).swatches as [string, string, string];
+  const { doc, recolourId } = addRecolour(drawn, elementId, 'blue', { [a]: b }, newId);
+  const recolourIn = (now: typeof doc) =>
+    find(now, 'element', elementId)!.recolours.find(({ id }) => id === recolourId);
+
+  test('one more is set for another, one set for itself is itself again, and the name changes', () => {
+    expect(recolourIn(setRecolour(doc, elementId, recolourId, { from: b, to: c }))?.map).toEqual({ [a]: b, [b]: c });
+    expect(recolourIn(setRecolour(doc, elementId, recolourId, { from: a, to: a }))?.map).toEqual({});
+    expect(recolourIn(setRecolour(doc, elementId, recolourId, { name: 'Cold' }))).toEqual({
+      id: recolourId,
+      name: 'Cold',
+      map: { [a]: b },
+    });
+  });
+
+  test('other recolourings are left alone, and one that is gone is shown no more', () => {
+    const two = addRecolour(doc, elementId, 'red', { [b]: c }, newId);
+    const set = setRecolour(two.doc, elementId, recolourId, { from: c, to: a });
+    expect(find(set, 'element', elementId)!.recolours.find(({ id }) => id === two.recolourId)?.map).toEqual({ [b]: c });
+    const seen = seeRecolour(two.doc, elementId, recolourId);
+    expect(find(dropRecolour(seen, elementId, two.recolourId), 'element', elementId)).toMatchObject({
+      recolour: recolourId,
+    });
+    expect(find(dropRecolour(seen, elementId, recolourId), 'element', elementId)).toMatchObject({ recolour: null });
+    expect(recolourIn(dropRecolour(seen, elementId, recolourId))).toBeUndefined();
+  });
 });

@@ -56,12 +56,13 @@ export class Engine {
 
   constructor(canvas: HTMLCanvasElement) {
     this.compositor = new Compositor(canvas);
-    this.player = new Player(
-      (bitmap, opaque) => {
+    this.player = new Player({
+      show: (bitmap, opaque) => {
         this.compositor.showFrame(bitmap, opaque);
       },
-      () => this.place(),
-    );
+      place: () => this.place(),
+      draw: (...asked) => painter().frame(...asked),
+    });
     this.stops.push(
       useDocument.subscribe((now, before) => {
         if (now.serial !== before.serial) this.refresh();

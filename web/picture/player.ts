@@ -8,7 +8,7 @@ import { showing } from './showing.ts';
 import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { useDocument } from '../shot/document.ts';
-import { painter } from '../workers/painter-client.ts';
+import type { Painter } from '../workers/painter.ts';
 import { programOf, type Beat } from '../playback/program.ts';
 import { pickedNow } from '../selection/in-hand.ts';
 
@@ -33,6 +33,14 @@ export function sightOptions(now: Current): SheetOptions {
   };
 }
 
+/** Where frames are drawn and shown. */
+export interface PlayerScreen {
+  readonly show: (bitmap: ImageBitmap, opaque: boolean) => void;
+  /** Size in device pixels and the map from shot px to them. */
+  readonly place: () => { width: number; height: number; view: Matrix };
+  readonly draw: (...asked: Parameters<Painter['frame']>) => Promise<ImageBitmap>;
+}
+
 export class Player {
   private readonly frames = new ByteCache<ImageBitmap>(FRAME_BYTES, (bitmap) => {
     bitmap.close();
@@ -43,16 +51,13 @@ export class Player {
   private program: Beat[] = [];
   private run = 0;
 
-  constructor(
-    private readonly showFrame: (bitmap: ImageBitmap, opaque: boolean) => void,
-    private readonly place: () => { width: number; height: number; view: Matrix },
-  ) {}
+  constructor(private readonly screen: PlayerScreen) {}
 
   /** Forgets pictures of another document or view. */
   private prepare(): Current | null {
     const now = current();
     if (!now) return null;
-    const { width, height, view } = this.place();
+    const { width, height, view } = this.screen.place();
     const { backdrop } = showing();
     const seen = `${JSON.stringify(sightOptions(now))}|${backdrop}`;
     const stamp = `${useDocument.getState().serial}|${width}x${height}|${view.join()}|${seen}`;
@@ -94,9 +99,9 @@ export class Player {
     const key = this.keyAt(now, beat);
     const kept = this.frames.get(key);
     if (kept) return kept;
-    const { width, height, view } = this.place();
+    const { width, height, view } = this.screen.place();
     const options = { ...sightOptions(now), variant: beat.variant, backdrop: showing().backdrop };
-    const bitmap = await painter().frame(width, height, view, beat.shotFrame, this.under(), options);
+    const bitmap = await this.screen.draw(width, height, view, beat.shotFrame, this.under(), options);
     if (stamp !== this.stamp) {
       bitmap.close();
       return null;
@@ -144,7 +149,7 @@ export class Player {
       const beat = this.program[position]!;
       const bitmap = this.frames.get(this.keyAt(now, beat));
       if (position !== shown && bitmap) {
-        this.showFrame(bitmap, this.under() !== null);
+        this.screen.show(bitmap, this.under() !== null);
         shown = position;
         meter.note(time);
         this.tell(beat);

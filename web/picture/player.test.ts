@@ -1,0 +1,162 @@
+/** Playing against the clock: what is shown when, and when it ends. The clock and the painter are made up here. */
+import { cycleOf, fixture } from '../../core/fixture.ts';
+import { setElement } from '@tallow/core/edit';
+import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
+import { goTo } from '../playback/playhead.ts';
+import { selection, setSelection } from '../selection/selection.ts';
+import { openDocument } from '../shot/document.ts';
+import { beginAnew } from '../shot/opening.ts';
+import { Player } from './player.ts';
+
+const made = fixture(31);
+const { elementId, stroke } = made;
+/** ms of a frame at the shot's 24 a second. */
+const FRAME = 1000 / 24;
+
+let now = 0;
+let asked: FrameRequestCallback[] = [];
+/** Frames of the shot that were drawn, and those that were shown. */
+let drawn: number[] = [];
+let shown: number[] = [];
+/** Frames the painter has not finished. */
+let late = new Set<number>();
+let finish: (() => void)[] = [];
+
+Object.assign(globalThis, {
+  requestAnimationFrame: (tick: FrameRequestCallback) => asked.push(tick),
+});
+performance.now = () => now;
+
+const settle = async (): Promise<void> => {
+  for (let i = 0; i < 60; i++) await Promise.resolve();
+};
+/** The screen is drawn once, so many ms later. */
+async function pass(ms: number): Promise<void> {
+  now += ms;
+  const due = asked;
+  asked = [];
+  for (const tick of due) tick(now);
+  await settle();
+}
+
+const pictureOf = (frame: number) => ({ frame, close: () => undefined }) as unknown as ImageBitmap;
+const player = new Player({
+  show: (bitmap) => {
+    shown.push((bitmap as unknown as { frame: number }).frame);
+  },
+  place: () => ({ width: 4, height: 4, view: [1, 0, 0, 1, 0, 0] }),
+  draw: (_width, _height, _view, shotFrame) => {
+    drawn.push(shotFrame);
+    if (!late.has(shotFrame)) return Promise.resolve(pictureOf(shotFrame));
+    return new Promise((done) => {
+      finish.push(() => {
+        done(pictureOf(shotFrame));
+      });
+    });
+  },
+});
+
+beforeEach(() => {
+  beginAnew();
+  setPlayback({ loops: true, speed: 1, pingPong: false, reached: null });
+  [now, asked, drawn, shown, finish] = [1000, [], [], [], []];
+  late = new Set();
+  // Four drawings on 2s; an element that ends after eight frames.
+  openDocument(
+    setElement(
+      cycleOf(made, 4, (i) => stroke(i * 20, 0, i * 20, 9)),
+      elementId,
+      { time: 'one-shot' },
+    ),
+    'Test',
+    [],
+  );
+});
+afterEach(() => {
+  player.stop();
+});
+
+const play = async (loops?: boolean): Promise<void> => {
+  await Promise.race([player.play(loops), settle()]);
+};
+
+test('it keeps to the clock: each frame is shown when it is due, and the playhead goes with it', async () => {
+  await play();
+  expect(playback().playing).toBe(true);
+  for (let i = 0; i < 5; i++) await pass(i === 0 ? 0 : FRAME + 0.01);
+  expect(selection().frame).toBe(4);
+  // Drawings on 2s are drawn once each.
+  expect(drawn).toEqual([0, 2, 4, 6]);
+  expect(shown.at(-1)).toBe(4);
+});
+
+test('on a slow screen frames are left out, and the beat is kept', async () => {
+  await play();
+  await pass(0);
+  await pass(FRAME * 5 + 1);
+  expect(selection().frame).toBe(5);
+});
+
+test('round and round, the first follows the last', async () => {
+  await play();
+  await pass(0);
+  await pass(FRAME * 9 + 1);
+  expect(selection().frame).toBe(1);
+  expect(playback().playing).toBe(true);
+});
+
+test('once from here, it ends on the last frame, however late the screen', async () => {
+  setSelection({ frame: 6 });
+  await play(false);
+  await pass(0);
+  await pass(FRAME * 30);
+  expect(selection().frame).toBe(7);
+  expect(playback().playing).toBe(false);
+});
+
+test('once from the very end begins again', async () => {
+  setSelection({ frame: 7 });
+  await play(false);
+  await pass(0);
+  expect(selection().frame).toBe(0);
+});
+
+test('a frame that is not drawn yet is not shown; when it comes, it is', async () => {
+  late = new Set([2]);
+  await play();
+  await pass(0);
+  await pass(FRAME * 2 + 1);
+  expect(selection().frame).toBe(0);
+  finish.forEach((done) => {
+    done();
+  });
+  await settle();
+  await pass(1);
+  expect(selection().frame).toBe(2);
+});
+
+test('going to a frame stops it, and what was due is not shown any more', async () => {
+  await play();
+  await pass(0);
+  goTo(5);
+  expect(playback().playing).toBe(false);
+  const before = shown.length;
+  await pass(FRAME * 3);
+  expect([selection().frame, shown.length]).toEqual([5, before]);
+});
+
+test('half speed takes twice as long', async () => {
+  setPlayback({ speed: 0.5 });
+  await play();
+  await pass(0);
+  await pass(FRAME * 4 + 1);
+  expect(selection().frame).toBe(2);
+});
+
+test('begun anew it plays once, not twice over', async () => {
+  await play();
+  stopPlaying();
+  await play();
+  await pass(0);
+  expect(asked).toHaveLength(1);
+});
