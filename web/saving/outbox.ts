@@ -67,10 +67,13 @@ export class Outbox {
     while (this.held < seq || this.wantsWriting) {
       const left = end - performance.now();
       if (left <= 0) return;
-      await Promise.race([
-        new Promise<void>((done) => this.waiting.push(done)),
-        new Promise<void>((done) => setTimeout(done, left)),
-      ]);
+      await new Promise<void>((done) => {
+        const timer = setTimeout(done, left);
+        this.waiting.push(() => {
+          clearTimeout(timer);
+          done();
+        });
+      });
     }
   }
   private waiting: (() => void)[] = [];

@@ -3,17 +3,19 @@
  * saved. This browser's store and the server are two safeties that do not wait for each other: either alone keeps the
  * work. All exchange with the server is one thing after the other, in `exchange`.
  */
-import { randomId, readEntity, same, shotOf, type Entity, type Id, type ShotDocument } from '@tallow/core/document';
+import { randomId, same, shotOf, type Id, type ShotDocument } from '@tallow/core/document';
 import { adoptPending, takeIn, type Pending, type TakenIn, type Theirs } from '@tallow/core/edit';
-import { request, Unreachable } from '../api/client.ts';
+import { request } from '../api/client.ts';
 import type { ChangesPage, ShotStructure } from '../api/types.ts';
-import { editAround, onChange, openDocument, receive, say, useDocument, type Saving } from '../shot/document.ts';
+import { editAround, onChange, openDocument, receive, say, useDocument } from '../shot/document.ts';
 import { Adoption } from './adoption.ts';
 import { browserStore, type Kept, type KeptBatch } from './browser-store.ts';
 import { holdTab, type Orphan } from './orphans.ts';
+import { decode, Loading } from './loading.ts';
 import { Outbox } from './outbox.ts';
+import { savingOf } from './says.ts';
 import { sendBatch } from './sending.ts';
-import { Unsaved, type Bad } from './unsaved.ts';
+import { Unsaved } from './unsaved.ts';
 import { Waits } from './waits.ts';
 
 const POLL_MS = 2500;
@@ -22,7 +24,6 @@ const POLL_MS = 2500;
  * hold of what it left, this browser's store alone has it.
  */
 const ORPHANS_MS = 2000;
-const LOAD_AT_ONCE = 16;
 /** Longest wait of a save for this browser's store, and of leaving a shot for it, ms. */
 const STORE_MS = 250;
 const LEAVE_MS = 2000;
@@ -30,29 +31,16 @@ const LEAVE_MS = 2000;
 /** The server's database is another than the one this page has worked with. */
 class Restored extends Error {}
 
-function decode(body: unknown): Entity {
-  const read = readEntity(body);
-  if ('ok' in read) return read.ok;
-  throw new Error(
-    `The server sent a body that cannot be read: ${read.problems[0]?.field} ${read.problems[0]?.message}`,
-  );
-}
-
 const theirsOf = ({ id, body }: ChangesPage['changes'][number]): Theirs => ({
   id,
   entity: body === null ? null : decode(body),
 });
 
-/** What the server refuses, as it is told to the user. */
-function nameOf({ entity, why }: Bad): string {
-  const name = entity && 'name' in entity ? `“${entity.name}”` : `A ${entity?.kind ?? 'deletion'}`;
-  return `${name}: ${why}`;
-}
-
 export class Saver {
   private readonly unsaved = new Unsaved();
   private readonly outbox: Outbox;
   private readonly adoption: Adoption;
+  private readonly loading: Loading;
   private epoch = '';
   private batch: KeptBatch | null = null;
   private wantsPull = false;
@@ -75,6 +63,7 @@ export class Saver {
     private readonly releaseTab: () => void,
   ) {
     this.adoption = new Adoption(shotId, tab);
+    this.loading = new Loading(shotId, this.unsaved);
     this.outbox = new Outbox(
       shotId,
       tab,
@@ -127,7 +116,7 @@ export class Saver {
       await saver.close();
       throw error;
     }
-    void saver.loadAll();
+    void saver.loading.loadAll();
     void browserStore.tried().then(() => saver.findOrphans());
     return saver;
   }
@@ -149,6 +138,7 @@ export class Saver {
     for (const unlisten of this.unlisten) unlisten();
     if (this.unsaved.waiting > 0) await this.outbox.whenHeld(this.unsaved.seq, LEAVE_MS);
     this.closed = true;
+    this.loading.stop();
     clearTimeout(this.timer);
     clearInterval(this.polling);
     clearInterval(this.looking);
@@ -159,39 +149,8 @@ export class Saver {
   }
 
   /** Fetches drawings that are not here yet. */
-  async load(ids: readonly Id[]): Promise<void> {
-    for (let i = 0; i < ids.length; i += LOAD_AT_ONCE) {
-      const { missing } = useDocument.getState();
-      const wanted = ids.slice(i, i + LOAD_AT_ONCE).filter((id) => missing.has(id));
-      if (wanted.length === 0 || this.closed) continue;
-      const bodies = await request<unknown[]>('GET', `/shots/${this.shotId}/drawings?ids=${wanted.join(',')}`);
-      const arrived = new Map<Id, Entity | null>();
-      for (const entity of bodies.map(decode)) {
-        if (!useDocument.getState().missing.has(entity.id)) continue;
-        this.unsaved.acknowledge(entity.id, entity);
-        arrived.set(entity.id, entity);
-      }
-      receive(arrived);
-    }
-  }
-
-  private async loadAll(): Promise<void> {
-    const { doc, missing } = useDocument.getState();
-    if (!doc) return;
-    const firstShown = Object.values(doc.entities).flatMap((e) =>
-      e.kind === 'layer' ? Object.values(e.slots).slice(0, 1) : [],
-    );
-    const order = [...new Set([...firstShown, ...missing])];
-    const waits = new Waits();
-    while (!this.closed) {
-      try {
-        await this.load(order);
-        return;
-      } catch (error) {
-        if (!(error instanceof Unreachable)) throw error;
-        await new Promise((done) => setTimeout(done, waits.next()));
-      }
-    }
+  load(ids: readonly Id[]): Promise<void> {
+    return this.loading.load(ids);
   }
 
   /** Takes hold of what closed tabs left here; the exchange adopts it. */
@@ -357,7 +316,7 @@ export class Saver {
     this.batch = null;
     this.show(structure);
     this.outbox.touch(pending.map(({ id }) => id));
-    void this.loadAll();
+    void this.loading.loadAll();
     await this.take(pending);
     say('The server’s database was put back from a copy. What was not saved yet has been put in again.');
   }
@@ -381,13 +340,7 @@ export class Saver {
   /** Works out what the header says from what the page, this browser and the server have. */
   private tell(): void {
     if (this.closed) return;
-    const { waiting, bad } = this.unsaved;
-    const refused = [...bad.values()].map(nameOf);
-    const server = this.trouble ?? (waiting > 0 && refused.length === waiting ? 'The server does not take it' : null);
-    const browser = this.outbox.trouble;
-    const inMemory = browser !== null && this.onlyInMemory;
-    const state = waiting === 0 ? 'saved' : server === null ? 'saving' : inMemory ? 'memory' : 'unsaved';
-    const next: Saving = { state, waiting, server, browser, refused };
+    const next = savingOf(this.unsaved, this.trouble, this.outbox.trouble, this.onlyInMemory);
     if (!same(useDocument.getState().saving, next)) useDocument.setState({ saving: next });
   }
 }
