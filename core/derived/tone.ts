@@ -1,6 +1,6 @@
 /** Tone: shade and light cut from a body, creased by the lines on it, turned to the element's light. */
 import { find, valueAt, type Drawing, type Id, type ShotDocument, type Tone } from '../document/index.ts';
-import { placeOf, roundOf, runStart, shownOn } from '../timing/index.ts';
+import { placeOf, roundOf, runStart, shownOn, slotsInOrder } from '../timing/index.ts';
 import type { Derived } from './derived.ts';
 import { outlinesOf } from './print.ts';
 
@@ -22,12 +22,9 @@ export function litSlots(
   wanted: ReadonlySet<Id> | null = null,
 ): Lit[] {
   const { timed, turn, element } = placeOf(doc, bodyId);
-  const seen = new Set<Id>();
-  return timed.list.runs.flatMap((run, index): Lit[] => {
-    const { slot } = run;
-    const body = slot ? find(doc, 'drawing', timed.layer.slots[slot]) : undefined;
-    if (!slot || !body || seen.has(slot) || (wanted && !wanted.has(slot))) return [];
-    seen.add(slot);
+  return slotsInOrder(timed.list).flatMap(({ slot, index }): Lit[] => {
+    const body = find(doc, 'drawing', timed.layer.slots[slot]);
+    if (!body || (wanted && !wanted.has(slot))) return [];
     const frame = runStart(timed.list, index, turn);
     const over = details.flatMap((id) => {
       if (!find(doc, 'layer', id)) return [];

@@ -25,3 +25,6 @@ const MUST_BE: ReadonlySet<Bond> = new Set<Bond>(['owner', 'lists', 'needs']);
 /** Ids of other entities that must be there for a body to stand, with the field that says so. */
 export const referencesOf = (entity: Entity): { field: string; id: Id }[] =>
   pointersOf(entity).flatMap(({ id, pointer }) => (MUST_BE.has(pointer.bond) ? [{ field: pointer.field, id }] : []));
+
+/** Whether an entity points at swatches alone, as drawings do, which are many: it belongs to nothing and holds nothing. */
+export const holdsNothing = (entity: Entity): boolean => descriptorOf(entity).points.every((kind) => kind === 'swatch');

@@ -1,6 +1,7 @@
 /** Copies of whole shots. */
 import {
   documentOf,
+  holdsNothing,
   mapIds,
   pointersOf,
   type Drawing,
@@ -19,7 +20,7 @@ export function duplicateShot(doc: ShotDocument, shotId: Id, newId: NewId): Shot
   const ids = new Map(Object.keys(doc.entities).map((id) => [id, id === doc.shotId ? shotId : newId()]));
   // What lies inside a body, such as the run lists of a kept variant, need not have a row of its own.
   for (const entity of Object.values(doc.entities))
-    if (entity.kind !== 'drawing')
+    if (!holdsNothing(entity))
       for (const { id, pointer } of pointersOf(entity))
         if (pointer.bond === 'holds' && !ids.has(id)) ids.set(id, newId());
   const withIds = <E extends Entity>(entity: E): E => ({

@@ -21,6 +21,7 @@ import {
   timedLayers,
   type TimedLayer,
   placeOf,
+  slotsInOrder,
 } from '../timing/index.ts';
 import { addLayer, listOf } from './layers.ts';
 
@@ -118,17 +119,9 @@ export function boundsAt(
 /** Slots of a layer from a frame on, each with the frame it first shows on, as far as `count` of them, round a cycle's seam. */
 export function slotsFrom(doc: ShotDocument, layerId: Id, frame: number, count: number): { slot: Id; frame: number }[] {
   const { timed, turn, element } = placeOf(doc, layerId);
-  const { runs } = timed.list;
   const here = exposureAt(timed.list, frame, turn)?.index ?? 0;
-  const seen = new Set<Id>();
-  const found: { slot: Id; frame: number }[] = [];
-  for (let i = 0; i < runs.length && found.length < count; i++) {
-    const index = here + i;
-    if (index >= runs.length && element.time !== 'cycle') break;
-    const { slot } = runs[index % runs.length]!;
-    if (!slot || seen.has(slot)) continue;
-    seen.add(slot);
-    found.push({ slot, frame: runStart(timed.list, index % runs.length, turn) });
-  }
-  return found;
+  return slotsInOrder(timed.list, here)
+    .filter(({ index }) => index >= here || element.time === 'cycle')
+    .slice(0, count)
+    .map(({ slot, index }) => ({ slot, frame: runStart(timed.list, index, turn) }));
 }

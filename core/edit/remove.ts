@@ -2,6 +2,7 @@
 import {
   descriptorOf,
   dropEntities,
+  holdsNothing,
   mapIds,
   pointersOf,
   putEntities,
@@ -9,9 +10,6 @@ import {
   type Id,
   type ShotDocument,
 } from '../document/index.ts';
-
-/** Drawings point at swatches alone, are many, and hold nothing. */
-const isLeaf = (entity: Entity): boolean => entity.kind === 'drawing';
 
 /** Some ids and all entities that belong to them, directly or through others. */
 function withBelongings(entities: readonly Entity[], ids: readonly Id[]): Set<Id> {
@@ -31,7 +29,7 @@ function withBelongings(entities: readonly Entity[], ids: readonly Id[]): Set<Id
 
 /** Ids that an entity keeps from being deleted. */
 const keptBy = (entity: Entity): Id[] =>
-  isLeaf(entity) ? [] : pointersOf(entity).flatMap(({ id, pointer }) => (pointer.keeps ? [id] : []));
+  holdsNothing(entity) ? [] : pointersOf(entity).flatMap(({ id, pointer }) => (pointer.keeps ? [id] : []));
 
 /** Drops those of some entities that nothing keeps any more: drawings that no layer shows and no variant holds. */
 export function dropUnkept(doc: ShotDocument, ids: readonly Id[]): ShotDocument {
@@ -49,7 +47,7 @@ export function dropUnkept(doc: ShotDocument, ids: readonly Id[]): ShotDocument 
 export function deleteEntities(doc: ShotDocument, ids: readonly Id[]): ShotDocument {
   const there = ids.filter((id) => doc.entities[id]);
   if (there.length === 0) return doc;
-  const holders = Object.values(doc.entities).filter((entity) => !isLeaf(entity));
+  const holders = Object.values(doc.entities).filter((entity) => !holdsNothing(entity));
   const gone = withBelongings(holders, there);
   const kinds = new Set([...gone].flatMap((id) => doc.entities[id]?.kind ?? []));
   const changed = holders.flatMap((entity) => {

@@ -1,4 +1,5 @@
 /** What edits leave behind: drawings nothing shows any more, slots no run has. */
+import { slotsInOrder } from '../timing/index.ts';
 import { find, putEntities, type Id, type Layer, type ShotDocument, entitiesOf } from '../document/index.ts';
 import { dropUnkept } from './remove.ts';
 
@@ -19,7 +20,7 @@ export function swept(doc: ShotDocument, listIds: readonly Id[]): ShotDocument {
   for (const listId of listIds) {
     const list = find(next, 'runlist', listId);
     if (!list) continue;
-    const kept = new Set(list.runs.flatMap((run) => run.slot ?? []));
+    const kept = new Set(slotsInOrder(list).map(({ slot }) => slot));
     const [poses, numbers] = [only(list.poses, kept), only(list.numbers, kept)];
     if (poses !== list.poses || numbers !== list.numbers) next = putEntities(next, { ...list, poses, numbers });
     for (const layer of tiedTo(next, listId)) {

@@ -10,7 +10,7 @@ import {
   type Run,
   type ShotDocument,
 } from '../document/index.ts';
-import { exposures, runStart, shownOn, totalLength, type TimedLayer, placeOf } from '../timing/index.ts';
+import { exposures, runStart, shownOn, totalLength, type TimedLayer, placeOf, slotsInOrder } from '../timing/index.ts';
 import { addLayer } from './layers.ts';
 import { keptFull } from './place.ts';
 import { swept, tiedTo } from './sweep.ts';
@@ -145,15 +145,14 @@ export function prepareSlots(
 }
 
 /** Slots of a layer that have a drawing, in the order in which they first show. */
-const drawnSlots = ({ layer, list }: TimedLayer): Id[] => [
-  ...new Set(list.runs.flatMap((run) => (run.slot && layer.slots[run.slot] ? [run.slot] : []))),
-];
+const drawnSlots = ({ layer, list }: TimedLayer): Id[] =>
+  slotsInOrder(list).flatMap(({ slot }) => (layer.slots[slot] ? [slot] : []));
 
 /** Why the slots and holds of another layer cannot be taken over, said to the user, or null. */
 export function whyNotSlotsOf(doc: ShotDocument, layerId: Id, fromId: Id): string | null {
   const [own, other] = [placeOf(doc, layerId).timed, placeOf(doc, fromId).timed];
   const drawn = drawnSlots(own).length;
-  const slots = new Set(other.list.runs.flatMap((run) => run.slot ?? [])).size;
+  const slots = slotsInOrder(other.list).length;
   return drawn > slots
     ? `“${own.layer.name}” has ${drawn} drawings, “${other.layer.name}” only ${slots} slots to put them in.`
     : null;

@@ -1,6 +1,6 @@
 /** Points followed from drawing to drawing: clicked on each, dragged to where they should be. */
 import { find, putEntities, type Id, type ShotDocument, type Trace } from '../document/index.ts';
-import { exposures, runStart, placeOf } from '../timing/index.ts';
+import { runStart, placeOf, slotsInOrder } from '../timing/index.ts';
 
 /** Sets a traced point on a slot; a trace that is not there yet begins with it. @param aim where it should be, not where it is. */
 export function putTracePoint(
@@ -37,13 +37,10 @@ export interface TraceTick {
 export function traceTicks(doc: ShotDocument, trace: Trace): TraceTick[] {
   if (!find(doc, 'layer', trace.layerId)) return [];
   const { timed, turn } = placeOf(doc, trace.layerId);
-  const seen = new Set<Id>();
-  return exposures(timed.list)
-    .flatMap(({ run, index }): TraceTick[] => {
-      const point = run.slot && !seen.has(run.slot) ? trace.points[run.slot] : undefined;
-      if (!run.slot || !point) return [];
-      seen.add(run.slot);
-      return [{ slot: run.slot, frame: runStart(timed.list, index, turn), ...point }];
+  return slotsInOrder(timed.list)
+    .flatMap(({ slot, index }): TraceTick[] => {
+      const point = trace.points[slot];
+      return point ? [{ slot, frame: runStart(timed.list, index, turn), ...point }] : [];
     })
     .sort((a, b) => a.frame - b.frame);
 }

@@ -10,6 +10,7 @@ import {
   gripsOf,
   isClosed,
   joined,
+  largestOutline,
   markAt,
   marksInside,
   marksOfSwatch,
@@ -336,5 +337,37 @@ describe('reach', () => {
     expect(Math.max(...even.samples.y.slice(2, -2))).toBeLessThan(1.6);
     const wide = widened(shaky, allOf(shaky), 3) as Stroke;
     expect(new Set(wide.samples.pressure)).toEqual(new Set([1]));
+  });
+});
+
+describe('the largest outline', () => {
+  const square = stroke([0, 4, 8, 12, 16, 20, 24, 28].map((i) => [i, i % 8 === 0 ? 0 : 40] as const));
+
+  test('is that of the largest box, of shapes and of strokes long enough to go round something', () => {
+    const small = disc(0, 0, 5);
+    const large = disc(0, 0, 50);
+    expect(largestOutline([small, large, square])).toBe(large.rings[0]);
+    expect(largestOutline([small, square])).not.toBe(small.rings[0]);
+    expect(
+      largestOutline([
+        stroke([
+          [0, 0],
+          [900, 900],
+        ]),
+        small,
+      ]),
+    ).toBe(small.rings[0]);
+  });
+
+  test('is none where nothing goes round anything', () => {
+    expect(largestOutline([])).toBeNull();
+    expect(
+      largestOutline([
+        stroke([
+          [0, 0],
+          [9, 9],
+        ]),
+      ]),
+    ).toBeNull();
   });
 });

@@ -248,6 +248,8 @@ export const BOLT: StarterKind = {
   effect: 'bolt',
   name: 'Bolt',
   says: 'Lightning that strikes, shifts, lets go and strikes again',
+  offered: 'first',
+  telling: 0.09,
   cycles: () => false,
   follows: 'path',
   length: 24,

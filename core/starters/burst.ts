@@ -236,6 +236,8 @@ export const BURST: StarterKind = {
   effect: 'burst',
   name: 'Burst',
   says: 'A flash, billows that roll and tear, fragments and sparks',
+  offered: 'first',
+  telling: 0.24,
   cycles: () => false,
   follows: 'nothing',
   length: 36,

@@ -291,6 +291,7 @@ export const FIRE: StarterKind = {
   effect: 'fire',
   name: 'Fire',
   says: 'A fire that burns round and round',
+  offered: 'first',
   cycles: () => true,
   follows: 'line',
   length: 24,

@@ -24,6 +24,8 @@ export const IMPACT: StarterKind = {
   effect: 'impact',
   name: 'Impact frames',
   says: 'The whole picture in two tones or inverted',
+  offered: 'more',
+  telling: 0,
   cycles: () => false,
   follows: 'nothing',
   length: 2,

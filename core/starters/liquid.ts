@@ -101,6 +101,8 @@ export const LIQUID: StarterKind = {
   effect: 'liquid',
   name: 'Liquid',
   says: 'A gob on its way, a crown, streams that meet, a surface',
+  offered: 'first',
+  telling: 0.3,
   cycles: ({ form }) => form === SURFACE,
   follows: 'path',
   length: 32,

@@ -106,6 +106,7 @@ export const SMOKE: StarterKind = {
   effect: 'smoke',
   name: 'Smoke',
   says: 'A plume that rises round and round, or a puff that ends',
+  offered: 'first',
   cycles: ({ ends }) => ends !== 1,
   follows: 'path',
   length: 48,

@@ -7,6 +7,7 @@ export const SPARKS: StarterKind = {
   effect: 'sparks',
   name: 'Sparks',
   says: 'Sparks that fly and fall, each a stroke of its own',
+  offered: 'first',
   cycles: ({ ends }) => ends !== 1,
   follows: 'nothing',
   length: 24,

@@ -7,6 +7,7 @@ export const SPEED_LINES: StarterKind = {
   effect: 'speed',
   name: 'Speed lines',
   says: 'Lines that rush along or outwards, round and round',
+  offered: 'more',
   cycles: () => true,
   follows: 'nothing',
   length: 12,

@@ -99,6 +99,10 @@ export interface StarterKind {
   readonly name: string;
   /** What it lays, in a few words. */
   readonly says: string;
+  /** Whether it is offered at once, or among the rarer ones. */
+  readonly offered: 'first' | 'more';
+  /** Where in its time its little picture is taken, 0 to 1; else in the middle. */
+  readonly telling?: number;
   /** Whether its time runs round with these settings; else it ends. */
   readonly cycles: (settings: Settings) => boolean;
   /** Whether it follows a path or a drawn line, if there is one. */

@@ -9,6 +9,7 @@ export const TIED: StarterKind = {
   effect: 'tied',
   name: 'Tied by area',
   says: 'As one shape shrinks the other grows',
+  offered: 'more',
   cycles: () => false,
   follows: 'path',
   length: 24,

@@ -7,6 +7,7 @@ export const WAVE: StarterKind = {
   effect: 'wave',
   name: 'Wave',
   says: 'A sway whose peaks travel along a path',
+  offered: 'more',
   cycles: () => true,
   follows: 'path',
   length: 24,

@@ -1,7 +1,26 @@
-/** The drawings of a layer in the order of time. */
-import { find, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
+/** The slots of a run list and the drawings of a layer, each once, in the order in which they first show. */
+import { find, type Drawing, type Id, type RunList, type ShotDocument } from '../document/index.ts';
 import type { TimedLayer } from './element.ts';
-import { exposures, runStart } from './runs.ts';
+import { runStart } from './runs.ts';
+
+/** A slot with the run it first shows in. */
+export interface SlotAt {
+  readonly slot: Id;
+  /** Index of the run. */
+  readonly index: number;
+}
+
+/** The slots of a run list, each once. @param from the run it is begun at; those before it come last, round the seam. */
+export function slotsInOrder({ runs }: Pick<RunList, 'runs'>, from = 0): SlotAt[] {
+  const seen = new Set<Id>();
+  return runs.flatMap((_, i): SlotAt[] => {
+    const index = (from + i) % runs.length;
+    const { slot } = runs[index]!;
+    if (slot === null || seen.has(slot)) return [];
+    seen.add(slot);
+    return [{ slot, index }];
+  });
+}
 
 /** A drawing with the element frame it begins on. */
 export interface DrawingAt {
@@ -13,9 +32,10 @@ export interface DrawingAt {
 export function drawingsInOrder(doc: ShotDocument, timed: TimedLayer | undefined, length: number): DrawingAt[] {
   if (!timed || timed.list.period === 1) return [];
   const seen = new Set<Id>();
-  return exposures(timed.list)
-    .flatMap(({ run, index }) => {
-      const drawing = find(doc, 'drawing', run.slot ? timed.layer.slots[run.slot] : null);
+  return slotsInOrder(timed.list)
+    .flatMap(({ slot, index }) => {
+      const drawing = find(doc, 'drawing', timed.layer.slots[slot]);
+      // Several slots may show one drawing.
       if (!drawing || seen.has(drawing.id)) return [];
       seen.add(drawing.id);
       return [{ frame: runStart(timed.list, index, length), drawing }];

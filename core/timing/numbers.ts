@@ -1,5 +1,6 @@
 /** Numbers of drawings on a sheet: each slot has one, however often it is shown. */
 import type { Id, RunList } from '../document/index.ts';
+import { slotsInOrder } from './in-order.ts';
 
 const known = new WeakMap<RunList, ReadonlyMap<Id, number>>();
 
@@ -10,7 +11,7 @@ const known = new WeakMap<RunList, ReadonlyMap<Id, number>>();
 export function slotNumbers(list: RunList): ReadonlyMap<Id, number> {
   const kept = known.get(list);
   if (kept) return kept;
-  const slots = [...new Set(list.runs.flatMap((run) => run.slot ?? []))];
+  const slots = slotsInOrder(list).map(({ slot }) => slot);
   const taken = new Set(slots.flatMap((slot) => list.numbers[slot] ?? []));
   const numbers = new Map<Id, number>();
   let next = 1;

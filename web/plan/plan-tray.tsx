@@ -1,7 +1,7 @@
 /** The tray of the Plan step: what to plan with, then what to start from, each as the engine lays it. */
-import { randomId, type Effect } from '@tallow/core/document';
+import { randomId } from '@tallow/core/document';
 import { addSketch } from '@tallow/core/edit';
-import { starterOf } from '@tallow/core/starters';
+import { STARTERS } from '@tallow/core/starters';
 import { Brush, Crosshair, Grid3x3, Minus, MoreHorizontal, Pencil, Ruler, Slash, Spline, Triangle } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
@@ -46,8 +46,8 @@ function ToolButton({
   );
 }
 
-const FIRST: readonly Effect[] = ['fire', 'smoke', 'bolt', 'burst', 'liquid', 'sparks'];
-const MORE: readonly Effect[] = ['ring', 'ripple', 'speed', 'wave', 'tied', 'impact'];
+const FIRST = STARTERS.filter(({ offered }) => offered === 'first');
+const MORE = STARTERS.filter(({ offered }) => offered === 'more');
 
 const GUIDES: readonly { tool: PlanTool; label: string; icon: ReactNode }[] = [
   { tool: 'level', label: 'Level: a floor or horizon', icon: <Minus size={16} /> },
@@ -162,8 +162,8 @@ export function PlanTray() {
         Sketch
       </button>
       <span className="mx-1 h-14 w-px shrink-0 bg-soot-700" />
-      {FIRST.map((effect) => {
-        const kind = starterOf(effect);
+      {FIRST.map((kind) => {
+        const { effect } = kind;
         return (
           <button
             key={effect}
@@ -204,8 +204,8 @@ export function PlanTray() {
             <span className="block text-xs text-wax-500">A drawing’s strokes along their length, and away again</span>
           </span>
         </DropdownMenu.Item>
-        {MORE.map((effect) => {
-          const kind = starterOf(effect);
+        {MORE.map((kind) => {
+          const { effect } = kind;
           return (
             <DropdownMenu.Item
               key={effect}

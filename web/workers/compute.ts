@@ -173,14 +173,7 @@ const compute = {
   picture(effect: StarterKind['effect'], preset: Preset, width: number, height: number): ImageBitmap {
     const kind = starterOf(effect);
     const scene = sceneFor(kind, preset, 7);
-    const telling: Partial<Record<StarterKind['effect'], number>> = {
-      bolt: 0.09,
-      burst: 0.24,
-      liquid: 0.3,
-      ring: 0.4,
-      impact: 0,
-    };
-    const index = Math.floor((telling[effect] ?? 0.5) * scene.starts.length);
+    const index = Math.floor((kind.telling ?? 0.5) * scene.starts.length);
     const frame = kind.draw(scene, index);
     const box = laidBox(seenOf(frame, kind));
     const fits = box.left < box.right ? fitInto(box, width - 4, height - 4) : ([1, 0, 0, 1, 0, 0] as const);
