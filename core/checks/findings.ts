@@ -26,11 +26,29 @@ const isSame = (a: Drawing, b: Drawing): boolean =>
     return same({ ...a.marks[id]!, id: other.id }, other);
   });
 
-const boxes = new WeakMap<Drawing, Box>();
-function boxOf(drawing: Drawing): Box {
-  const known = boxes.get(drawing) ?? drawingBox(drawing);
-  boxes.set(drawing, known);
-  return known;
+/** What was found of drawings. They never change, so each is looked through once, and again when the frame is another. */
+const pairs = new WeakMap<Drawing, { readonly next: Drawing; readonly alike: boolean }>();
+const strays = new WeakMap<Drawing, { readonly seen: string; readonly stray: number | 'all' }>();
+
+function areAlike(a: Drawing, b: Drawing): boolean {
+  const known = pairs.get(a);
+  if (known?.next === b) return known.alike;
+  const alike = isSame(a, b);
+  pairs.set(a, { next: b, alike });
+  return alike;
+}
+
+/** How many marks of a drawing lie wholly outside a part of its space. */
+function strayIn(drawing: Drawing, seen: Box): number | 'all' {
+  const key = `${seen.left} ${seen.top} ${seen.right} ${seen.bottom}`;
+  const known = strays.get(drawing);
+  if (known?.seen === key) return known.stray;
+  const stray = isEmpty(intersection(drawingBox(drawing), seen))
+    ? 'all'
+    : Object.values(drawing.marks).filter((mark) => mark.kind !== 'rub' && isEmpty(intersection(markBox(mark), seen)))
+        .length;
+  strays.set(drawing, { seen: key, stray });
+  return stray;
 }
 
 /**
@@ -57,16 +75,12 @@ export function findingsOf(doc: ShotDocument, timed: TimedLayer, turn: number, w
     if (drawing.order.length === 0) return [at('empty', 'is empty')];
     const next = shown[i + 1] ?? (wraps && shown.length > 1 ? shown[0] : undefined);
     const found: Finding[] = [];
-    if (next && next.drawing !== drawing && isSame(drawing, next.drawing))
+    if (next && next.drawing !== drawing && areAlike(drawing, next.drawing))
       found.push(at('twice', `is the same as drawing ${((i + 1) % shown.length) + 1}`));
-    if (isEmpty(intersection(boxOf(drawing), seen))) found.push(at('outside', 'lies wholly outside the frame'));
-    else {
-      const stray = Object.values(drawing.marks).filter(
-        (mark) => mark.kind !== 'rub' && isEmpty(intersection(markBox(mark), seen)),
-      ).length;
-      if (stray > 0)
-        found.push(at('outside', `has ${stray === 1 ? 'a mark' : `${stray} marks`} wholly outside the frame`));
-    }
+    const stray = strayIn(drawing, seen);
+    if (stray === 'all') found.push(at('outside', 'lies wholly outside the frame'));
+    else if (stray > 0)
+      found.push(at('outside', `has ${stray === 1 ? 'a mark' : `${stray} marks`} wholly outside the frame`));
     return found;
   });
 }
@@ -85,7 +99,7 @@ export function beyondFrame(doc: ShotDocument): { reaching: number; outside: num
   let [reaching, outside] = [0, 0];
   for (const [id, seen] of drawings) {
     const drawing = find(doc, 'drawing', id);
-    const box = drawing && boxOf(drawing);
+    const box = drawing && drawingBox(drawing);
     if (!box || isEmpty(box)) continue;
     const within = box.left >= seen.left && box.top >= seen.top && box.right <= seen.right && box.bottom <= seen.bottom;
     if (!within) reaching += 1;

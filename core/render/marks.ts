@@ -172,8 +172,17 @@ export function drawDrawing(
   }
 }
 
+/** Marks never change, so their boxes are worked out once: a drawing that got one more asks for one. */
+const markBoxes = new WeakMap<Mark, Box>();
+
 /** The box around a mark, element space; a rub-out covers nothing. */
 export function markBox(mark: Mark): Box {
+  const box = markBoxes.get(mark) ?? boxOf(mark);
+  markBoxes.set(mark, box);
+  return box;
+}
+
+function boxOf(mark: Mark): Box {
   if (mark.kind === 'shape') return mark.rings.map(ringBox).reduce(union, EMPTY_BOX);
   let box = EMPTY_BOX;
   if (mark.kind === 'stroke' && !mark.unseen)

@@ -8,12 +8,11 @@ import { setShowing, showing } from '../picture/showing.ts';
 import { setHeld } from '../hand/held.ts';
 import { edit, openDocument } from '../shot/document.ts';
 import { beginAnew } from '../shot/opening.ts';
-import { findings } from '../time/findings.ts';
 import { ghostsOf, offeredPair, onionReach, ranges } from '../picture/onion.ts';
 import { isLateInHold, penText } from '../pen/pen-target.ts';
 import { flip, goTo, stepDrawing, unflip } from './playhead.ts';
 import { playback } from './playback.ts';
-import { copyInHand, deleteInHand, hold, lift, paste, pickAll, shiftActive, whyNotPaste } from '../time/time-edits.ts';
+import { copyInHand, deleteInHand, hold, paste, pickAll, shiftActive, whyNotPaste } from '../time/time-edits.ts';
 
 const newId = seededIds(60);
 
@@ -154,11 +153,6 @@ describe('drawings in hand', () => {
     expect(now().active!.list.runs[0]).toMatchObject({ slot: null, length: 2 });
     shiftActive(-5);
     expect(now().active!.list.runs[0]!.slot).not.toBeNull();
-  });
-  test('a finding is told until it is mended', () => {
-    expect(findings(now())).toEqual([]);
-    lift(1);
-    expect(findings(now()).map((f) => f.kind)).toEqual(['empty']);
   });
 });
 

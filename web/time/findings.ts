@@ -1,25 +1,42 @@
-/** Accidents in the active element, found anew when it changes. */
-import { findingsOf, type Finding } from '@tallow/core/checks';
-import { shotOf } from '@tallow/core/document';
-import { useMemo } from 'react';
+/** Accidents in the active element, found by the painter a moment after the last change. */
+import type { Finding } from '@tallow/core/checks';
+import type { Id } from '@tallow/core/document';
+import { useEffect } from 'react';
+import { create } from 'zustand';
 import type { Current } from '../selection/current.ts';
+import { useDocument } from '../shot/document.ts';
+import { painter } from '../workers/painter-client.ts';
 
-const known = new WeakMap<Current['doc'], Map<string, Finding[]>>();
+const useFound = create<{ readonly elementId: Id | null; readonly found: readonly Finding[] }>(() => ({
+  elementId: null,
+  found: [],
+}));
+const NONE: readonly Finding[] = [];
 
-/** What is worth a look on the active element's layers. */
-export function findings(now: Current): Finding[] {
-  const ofDoc = known.get(now.doc) ?? new Map<string, Finding[]>();
-  known.set(now.doc, ofDoc);
-  const kept = ofDoc.get(now.element.id);
-  if (kept) return kept;
-  const { width, height } = shotOf(now.doc);
-  const { x, y } = now.placement ?? { x: 0, y: 0 };
-  const seen = { left: -x, top: -y, right: width - x, bottom: height - y };
-  const found = now.layers.flatMap((timed) =>
-    findingsOf(now.doc, timed, now.length, now.element.time === 'cycle', seen),
-  );
-  ofDoc.set(now.element.id, found);
-  return found;
+/** ms without a change after which they are looked for. */
+const WAIT_MS = 250;
+let timer: ReturnType<typeof setTimeout> | undefined;
+/** What was looked for last: several parts of the page show the same. */
+let asked: { readonly serial: number; readonly elementId: Id } | null = null;
+
+function lookSoon(elementId: Id): void {
+  const { serial } = useDocument.getState();
+  if (asked?.serial === serial && asked.elementId === elementId) return;
+  asked = { serial, elementId };
+  clearTimeout(timer);
+  timer = setTimeout(() => {
+    void painter()
+      .findings(elementId)
+      .then((found) => {
+        if (found && asked?.elementId === elementId) useFound.setState({ elementId, found });
+      });
+  }, WAIT_MS);
 }
 
-export const useFindings = (now: Current): Finding[] => useMemo(() => findings(now), [now]);
+/** What is worth a look on the active element's layers. */
+export function useFindings({ doc, element }: Current): readonly Finding[] {
+  useEffect(() => {
+    lookSoon(element.id);
+  }, [doc, element.id]);
+  return useFound((s) => (s.elementId === element.id ? s.found : NONE));
+}

@@ -12,6 +12,7 @@ import {
   type ShotDocument,
   entitiesOf,
 } from '@tallow/core/document';
+import type { Finding } from '@tallow/core/checks';
 import { fitInto, multiply, type Box, type Matrix, type Point } from '@tallow/core/geometry';
 import {
   ByteCache,
@@ -43,6 +44,7 @@ import { elementLength, placedElements, placementFrame, roundOf } from '@tallow/
 import { expose, transfer } from 'comlink';
 import type { Laid, MiniatureRequest, Painted, PaintRequest, Updated } from './paint.ts';
 import { Assets } from './assets.ts';
+import { findingsIn } from './findings.ts';
 import { Rasters } from './rasters.ts';
 import { bitmapOf, makeSurface } from './surfaces.ts';
 
@@ -291,6 +293,11 @@ const painter = {
       for (let i = 0; i < mask.length; i++) mask[i] = data[i * 4 + 3]!;
       return mask;
     });
+  },
+
+  /** What is worth a look on an element's layers, or null when the document has changed meanwhile. */
+  findings(elementId: Id): Promise<Finding[] | null> {
+    return findingsIn(() => doc, elementId);
   },
 
   /** Draws a small picture of some drawings. */
