@@ -11,6 +11,7 @@ import {
   middleLine,
   outlineRing,
   SteadyStroke,
+  strokeRoom,
   steadyReach,
 } from './index.ts';
 import type { PathSink } from '../canvas/index.ts';
@@ -166,4 +167,34 @@ describe('closed outlines', () => {
   test('a disc is round to a thousandth', () => {
     for (const { x, y } of ringPoints(discRing(3, 4, 10), 16)) expect(Math.hypot(x - 3, y - 4)).toBeCloseTo(10, 2);
   });
+});
+
+test('the room of a stroke holds all of its chunks, whatever its samples, width and lean', () => {
+  const place = fc.float({ min: -900, max: 900, noNaN: true });
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(place, place, fc.float({ min: 0, max: 1, noNaN: true })), { minLength: 1, maxLength: 40 }),
+      fc.constantFrom('ink', 'pencil', 'grain', 'haze'),
+      fc.double({ min: 1, max: 90, noNaN: true }),
+      fc.constantFrom(0, 1),
+      (points, kind, width, tilt) => {
+        const samples = {
+          x: Float32Array.from(points, ([x]) => x),
+          y: Float32Array.from(points, ([, y]) => y),
+          pressure: Float32Array.from(points, ([, , p]) => p),
+          altitude: Float32Array.from(points, ([, , p]) => p),
+          azimuth: new Float32Array(points.length),
+        };
+        const brush: BrushSettings = { kind, width, opacity: 1, pressure: true, tilt };
+        const room = strokeRoom(samples, brush);
+        for (let c = 0; c < chunkCount(points.length, brush); c++) {
+          const box = chunkBox(samples, brush, c);
+          expect(box.left).toBeGreaterThanOrEqual(room.left - 0.01);
+          expect(box.top).toBeGreaterThanOrEqual(room.top - 0.01);
+          expect(box.right).toBeLessThanOrEqual(room.right + 0.01);
+          expect(box.bottom).toBeLessThanOrEqual(room.bottom + 0.01);
+        }
+      },
+    ),
+  );
 });

@@ -4,7 +4,7 @@
  */
 import type { BrushSettings, Samples } from '../document/index.ts';
 import type { Box } from '../geometry/index.ts';
-import { breadths, firstTapering } from './breadth.ts';
+import { breadthAt, breadths, firstTapering } from './breadth.ts';
 import { TIPS } from './tips.ts';
 
 /** How many chunks a stroke of so many samples has; at least one. */
@@ -91,6 +91,30 @@ export function chunkBox(samples: Samples, brush: BrushSettings, chunk: number):
     bottom = Math.max(bottom, y + r);
   });
   return { left, top, right, bottom };
+}
+
+/** From and to what an axis of a stroke's curve reaches at most: samples and handles, which hold the curve between them. */
+function reachOf(axis: Float32Array): [number, number] {
+  const last = axis.length - 1;
+  let [least, most] = [Infinity, -Infinity];
+  for (let i = 0; i <= last; i++) {
+    const at = axis[i]!;
+    const handle = (axis[Math.min(last, i + 1)]! - axis[Math.max(0, i - 1)]!) / 6;
+    const [before, after] = [i > 0 ? at - handle : at, i < last ? at + handle : at];
+    least = Math.min(least, at, before, after);
+    most = Math.max(most, at, before, after);
+  }
+  return [least, most];
+}
+
+/**
+ * A box that holds a whole stroke, found without walking its curve: larger than what is drawn by what pressure, lean and
+ * tapers take off. Element space.
+ */
+export function strokeRoom({ x, y }: Pick<Samples, 'x' | 'y'>, brush: BrushSettings): Box {
+  const by = breadthAt(brush, 1, 0) * TIPS[brush.kind].stray;
+  const [[left, right], [top, bottom]] = [reachOf(x), reachOf(y)];
+  return { left: left - by, top: top - by, right: right + by, bottom: bottom + by };
 }
 
 /** Points of the stroke's middle line, element space. */

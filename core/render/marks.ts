@@ -1,5 +1,5 @@
 /** Draws marks onto the surface of their drawing. */
-import { chunkBox, chunkCount, HAZE_FADE, hazeChunk, inkChunk, TIPS, toothChunk } from '../brush/index.ts';
+import { chunkBox, chunkCount, HAZE_FADE, hazeChunk, inkChunk, strokeRoom, TIPS, toothChunk } from '../brush/index.ts';
 import type { Drawing, Lays, Mark, RubOut, Shape, Stroke } from '../document/index.ts';
 import {
   EMPTY_BOX,
@@ -199,4 +199,22 @@ export function drawingBox(drawing: Drawing): Box {
   const box = boxes.get(drawing) ?? Object.values(drawing.marks).map(markBox).reduce(union, EMPTY_BOX);
   boxes.set(drawing, box);
   return box;
+}
+
+const rooms = new WeakMap<Mark, Box>();
+
+function roomOf(mark: Mark): Box {
+  if (mark.kind === 'shape') return mark.rings.map(ringBox).reduce(union, EMPTY_BOX);
+  return mark.kind === 'stroke' && !mark.unseen ? strokeRoom(mark.samples, mark.brush) : EMPTY_BOX;
+}
+
+/** A box that holds a drawing, a little too large, for where many are looked at: found from samples and handles alone. */
+export function drawingRoom(drawing: Drawing): Box {
+  return Object.values(drawing.marks)
+    .map((mark) => {
+      const room = rooms.get(mark) ?? roomOf(mark);
+      rooms.set(mark, room);
+      return room;
+    })
+    .reduce(union, EMPTY_BOX);
 }

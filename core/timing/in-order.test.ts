@@ -2,7 +2,17 @@ import fc from 'fast-check';
 import type { Run } from '../document/index.ts';
 import { cycleOf, fixture, layerOf, listOf } from '../fixture.ts';
 import { find, putEntities } from '../document/index.ts';
-import { arcsOf, arcsWithin, drawingsInOrder, elementLength, exposureAt, slotsInOrder, timedLayers } from './index.ts';
+import {
+  arcsOf,
+  arcsWithin,
+  drawingsInOrder,
+  drawingsNear,
+  drawingsOn,
+  elementLength,
+  exposureAt,
+  slotsInOrder,
+  timedLayers,
+} from './index.ts';
 
 const runs = fc
   .array(fc.constantFrom(null, 'a', 'b', 'c', 'd'), { minLength: 1, maxLength: 12 })
@@ -47,6 +57,24 @@ test('a drawing that shows in several slots comes once, those that begin elsewhe
   const twice = putEntities(four, { ...layer, slots: { ...layer.slots, [second]: layer.slots[first]! } });
   expect(drawingsInOrder(twice, timelineOf(twice).layers[0], 8)).toHaveLength(3);
   expect(drawingsInOrder(four, undefined, 8)).toEqual([]);
+});
+
+test('the drawings on a frame of the shot are those its elements show there', () => {
+  const layer = layerOf(four, layerId);
+  const second = layer.slots[listOf(four, layerId).runs[1]!.slot!]!;
+  expect(drawingsOn(four, 3)).toEqual([second]);
+  expect(drawingsOn(four, 11)).toEqual([second]);
+});
+
+test('what is nearest to a frame comes first, round the seam the short way, and what is not loaded too', () => {
+  const layer = layerOf(four, layerId);
+  const ids = listOf(four, layerId).runs.map(({ slot }) => layer.slots[slot!]!);
+  const [a, b, c, d] = ids as [string, string, string, string];
+  expect(drawingsNear(timelineOf(four), 0)).toEqual([a, d, b, c]);
+  expect(drawingsNear(timelineOf(four), 5)).toEqual([c, d, b, a]);
+  const bare = { ...four, entities: { ...four.entities } };
+  Reflect.deleteProperty(bare.entities, b);
+  expect(drawingsNear(timelineOf(bare), 2)).toContain(b);
 });
 
 describe('arcs of a layer', () => {

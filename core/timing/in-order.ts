@@ -1,6 +1,8 @@
 /** The slots of a run list and the drawings of a layer, each once, in the order in which they first show. */
 import { find, type Drawing, type Id, type RunList, type ShotDocument } from '../document/index.ts';
-import type { TimedLayer } from './element.ts';
+import { modulo } from '../geometry/index.ts';
+import type { ElementTimeline } from './arcs.ts';
+import { elementLength, placedElements, placementFrame, shownOn, timedLayers, type TimedLayer } from './element.ts';
 import { runStart } from './runs.ts';
 
 /** A slot with the run it first shows in. */
@@ -42,3 +44,33 @@ export function drawingsInOrder(doc: ShotDocument, timed: TimedLayer | undefined
     })
     .sort((a, b) => a.frame - b.frame);
 }
+
+/**
+ * The drawings of an element, each once, in the order of how near to a frame they show; round a cycle the short way.
+ * Those that are not loaded are among them.
+ */
+export function drawingsNear({ element, layers, length }: ElementTimeline, frame: number): Id[] {
+  const found = new Set<Id>();
+  const look = (at: number): void => {
+    const own = element.time === 'cycle' ? modulo(at, length) : at;
+    if (own < 0 || own >= length) return;
+    for (const timed of layers) {
+      const shown = shownOn(timed, own, length);
+      if (shown) found.add(shown.drawingId);
+    }
+  };
+  for (let far = 0; far < length; far++) {
+    look(frame + far);
+    look(frame - far);
+  }
+  return [...found];
+}
+
+/** The drawings that layers of placed elements show on a frame of the shot, seen or not. */
+export const drawingsOn = (doc: ShotDocument, shotFrame: number): Id[] =>
+  placedElements(doc).flatMap(({ element, placement }) => {
+    const length = elementLength(doc, element);
+    const frame = placementFrame(placement, element, length, shotFrame);
+    if (frame === null) return [];
+    return timedLayers(doc, element).flatMap((timed) => shownOn(timed, frame, length)?.drawingId ?? []);
+  });

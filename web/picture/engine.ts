@@ -4,7 +4,7 @@
  */
 import { shotOf, valueAt, type Id } from '@tallow/core/document';
 import { invert, multiply, type Matrix } from '@tallow/core/geometry';
-import { roundOf } from '@tallow/core/timing';
+import { drawingsOn, roundOf } from '@tallow/core/timing';
 import { current, layerMatrix, shotFrameOf, shownNow, type Current } from '../selection/current.ts';
 import { viewed, useViewed, setViewed } from '../view/viewed.ts';
 import { playback, usePlayback } from '../playback/playback.ts';
@@ -13,7 +13,7 @@ import { selection, useSelection } from '../selection/selection.ts';
 import { showing, useShowing } from './showing.ts';
 import { onScreen, useScreen } from '../screen/screen.ts';
 import { fittedView, viewMatrix } from '../view/view.ts';
-import { useDocument } from '../shot/document.ts';
+import { onChange, useDocument } from '../shot/document.ts';
 import { ghostsOf, onionReach } from './onion.ts';
 import { painter } from '../workers/painter-client.ts';
 import { closePainted, Compositor } from './compositor.ts';
@@ -64,8 +64,9 @@ export class Engine {
       draw: (...asked) => painter().frame(...asked),
     });
     this.stops.push(
-      useDocument.subscribe((now, before) => {
-        if (now.serial !== before.serial) this.refresh();
+      onChange((ids, by) => {
+        // Drawings that come in are painted only where they show.
+        if (by !== 'server' || this.seen(ids)) this.refresh();
       }),
       useViewed.subscribe((now, before) => {
         if (now.view !== before.view || now.area !== before.area) this.moved();
@@ -96,6 +97,17 @@ export class Engine {
   /** Asks for a new picture if what it shows has changed; while it plays, the player shows what there is. */
   private shows(changed: boolean): void {
     if (changed && !playback().playing) this.refresh();
+  }
+
+  /** Whether anything of some ids is seen now. */
+  private seen(ids: readonly Id[]): boolean {
+    const now = current();
+    if (!now || ids.some((id) => now.doc.entities[id]?.kind !== 'drawing')) return true;
+    const { frame, turn } = selection();
+    const { onion, pinned } = showing();
+    const ghosts = onionReach(now, frame, onion).map(({ drawingId }) => drawingId);
+    const shown = new Set([...drawingsOn(now.doc, shotFrameOf(now, frame, turn)), ...ghosts, ...pinned]);
+    return ids.some((id) => shown.has(id));
   }
 
   /** Size in device pixels and the map from shot px to them. */

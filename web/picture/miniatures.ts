@@ -10,7 +10,7 @@ import {
   type ShotDocument,
 } from '@tallow/core/document';
 import { EMPTY_BOX, grown, isEmpty, union, type Box } from '@tallow/core/geometry';
-import { ByteCache, drawingBox } from '@tallow/core/render';
+import { ByteCache, drawingRoom } from '@tallow/core/render';
 import { roundOf, shiftAt, shownOn, type TimedLayer } from '@tallow/core/timing';
 import { create } from 'zustand';
 import type { MiniatureRequest } from '../workers/paint.ts';
@@ -41,7 +41,7 @@ const boxes = new WeakMap<Drawing, Box>();
 function boxOf(drawing: Drawing): Box {
   let box = boxes.get(drawing);
   if (!box) {
-    box = drawingBox(drawing);
+    box = drawingRoom(drawing);
     boxes.set(drawing, box);
   }
   return box;

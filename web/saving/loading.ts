@@ -1,11 +1,19 @@
-/** Drawings come after the structure of a shot: those of the first frame first, others when they are needed. */
-import { entitiesOf, readEntity, type Entity, type Id } from '@tallow/core/document';
+/** Drawings come after the structure of a shot: those around the playhead first, others when they are needed. */
+import { readEntity, type Entity, type Id } from '@tallow/core/document';
+import { drawingsNear } from '@tallow/core/timing';
 import { request, Unreachable } from '../api/client.ts';
+import { current } from '../selection/current.ts';
+import { selection } from '../selection/selection.ts';
 import { receive, useDocument } from '../shot/document.ts';
 import type { Unsaved } from './unsaved.ts';
 import { Waits } from './waits.ts';
 
-const AT_ONCE = 16;
+const AT_ONCE = 8;
+/** Bodies are read for so many ms at a time: the pen, steps and playing come in between. */
+const SLICE_MS = 8;
+
+/** Comes after whatever waits for the main thread. */
+const whenFree = (): Promise<void> => new Promise((next) => setTimeout(next));
 
 /** Reads a body of the server's. @throws naming the field that is wrong. */
 export function decode(body: unknown): Entity {
@@ -35,31 +43,43 @@ export class Loading {
       const wanted = ids.slice(i, i + AT_ONCE).filter((id) => missing.has(id));
       if (wanted.length === 0 || this.stopped) continue;
       const bodies = await request<unknown[]>('GET', `/shots/${this.shotId}/drawings?ids=${wanted.join(',')}`);
-      const arrived = new Map<Id, Entity | null>();
-      for (const entity of bodies.map(decode)) {
-        if (!useDocument.getState().missing.has(entity.id)) continue;
-        this.unsaved.acknowledge(entity.id, entity);
-        arrived.set(entity.id, entity);
+      const read: Entity[] = [];
+      let began = performance.now();
+      for (const body of bodies) {
+        read.push(decode(body));
+        if (performance.now() - began < SLICE_MS) continue;
+        await whenFree();
+        began = performance.now();
       }
-      receive(arrived);
+      // Somebody else may have changed some meanwhile, or the shot has been left.
+      const arrived = read.filter(({ id }) => useDocument.getState().missing.has(id));
+      if (this.stopped) return;
+      for (const entity of arrived) this.unsaved.acknowledge(entity.id, entity);
+      receive(new Map(arrived.map((entity) => [entity.id, entity])));
     }
   }
 
-  /** Fetches all that are missing, and goes on trying while the server is out of reach. */
+  /** Fetches all that are missing, those around the playhead first, and goes on trying while the server is out of reach. */
   async loadAll(): Promise<void> {
-    const { doc, missing } = useDocument.getState();
-    if (!doc) return;
-    const firstShown = entitiesOf(doc, 'layer').flatMap(({ slots }) => Object.values(slots).slice(0, 1));
-    const order = [...new Set([...firstShown, ...missing])];
     const waits = new Waits();
-    while (!this.stopped) {
+    // What the server does not give is asked for once.
+    const asked = new Set<Id>();
+    for (let next = this.nextOf(asked); next.length > 0 && !this.stopped; next = this.nextOf(asked)) {
       try {
-        await this.load(order);
-        return;
+        await this.load(next);
+        for (const id of next) asked.add(id);
       } catch (error) {
         if (!(error instanceof Unreachable)) throw error;
         await new Promise((done) => setTimeout(done, waits.next()));
       }
     }
+  }
+
+  /** What is fetched next: drawings nearest to the playhead of the element that is worked on, then the others. */
+  private nextOf(asked: ReadonlySet<Id>): Id[] {
+    const { missing } = useDocument.getState();
+    const now = current();
+    const near = now ? drawingsNear(now, selection().frame) : [];
+    return [...new Set([...near, ...missing])].filter((id) => missing.has(id) && !asked.has(id)).slice(0, AT_ONCE);
   }
 }
