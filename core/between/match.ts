@@ -2,6 +2,7 @@
  * Which mark of one drawing becomes which of another: by place, size, colour and order, by the names of
  * their pieces, and by what the user says. Marks that find no partner split off one, run into one, appear or vanish.
  */
+import { marksInOrder } from '../document/index.ts';
 import type { Drawing, Id, Mark, Tie } from '../document/index.ts';
 import type { Point } from '../geometry/index.ts';
 import { assign } from './assign.ts';
@@ -28,8 +29,6 @@ const LENGTH = 0.8;
 /** A pair dearer than this is none: the one vanishes, the other appears. */
 const TOO_FAR = 3.5;
 const NEVER = 1e6;
-
-const marksOf = ({ marks, order }: Marks): Mark[] => order.map((id) => marks[id]!);
 
 const isArea = (mark: Mark): boolean => mark.kind === 'shape';
 
@@ -110,12 +109,12 @@ function bestPose(from: readonly Placed[], to: readonly Placed[]): (p: Point) =>
  * @param options ties said by the user hold before all else.
  */
 export function matchMarks(a: Marks, b: Marks, options: MatchOptions): Pairing[] {
-  const [from, to] = [marksOf(a), marksOf(b)].map((marks) => marks.filter((mark) => mark.kind !== 'rub')) as [
+  const [from, to] = [marksInOrder(a), marksInOrder(b)].map((marks) => marks.filter((mark) => mark.kind !== 'rub')) as [
     Mark[],
     Mark[],
   ];
   const rubs = (marks: readonly Mark[]) => marks.filter((mark) => mark.kind === 'rub').map(({ id }) => id);
-  const erased = pairRubs(rubs(marksOf(a)), rubs(marksOf(b)));
+  const erased = pairRubs(rubs(marksInOrder(a)), rubs(marksInOrder(b)));
   if (from.length === 0 || to.length === 0)
     return [
       ...from.map(({ id }) => ({ from: [id], to: [] })),

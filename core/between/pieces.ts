@@ -1,4 +1,5 @@
 /** Pieces: marks that carry one name from drawing to drawing, one lick or one drop. */
+import { marksInOrder } from '../document/index.ts';
 import type { Drawing, Mark } from '../document/index.ts';
 import { bodyOf } from './outline.ts';
 
@@ -23,7 +24,7 @@ export function piecesOf(drawings: readonly At[]): { name: string; drawings: num
 
 /** A drawing's marks of one piece. */
 export const marksOfPiece = (drawing: Drawing, name: string): Mark[] =>
-  drawing.order.flatMap((id) => (pieceOf(drawing.marks[id]!) === name ? [drawing.marks[id]!] : []));
+  marksInOrder(drawing).filter((mark) => pieceOf(mark) === name);
 
 export interface PieceTick {
   readonly frame: number;

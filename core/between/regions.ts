@@ -1,6 +1,16 @@
 /** Areas that flow together or part: put together as fields, with a neck where they touch. */
 import type { Ring } from '../document/index.ts';
-import { EMPTY_BOX, gridOver, grown, ringBox, ringsAt, union, type Grid, type Point } from '../geometry/index.ts';
+import {
+  EMPTY_BOX,
+  gridOver,
+  grown,
+  ringBox,
+  ringsAt,
+  union,
+  type Grid,
+  type Point,
+  nearestShare,
+} from '../geometry/index.ts';
 import { ringWalk } from './outline.ts';
 
 /** px between samples of a field at least, and samples along its longer side at most. */
@@ -40,7 +50,6 @@ function nearSegment(
   reach: number,
 ): void {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const squared = dx * dx + dy * dy;
   const first = (v: number, from: number) => Math.max(0, Math.floor((v - reach - from) / cell));
   const last = (v: number, from: number, most: number) => Math.min(most - 1, Math.ceil((v + reach - from) / cell));
   const [c0, c1] = [first(Math.min(a.x, b.x), left), last(Math.max(a.x, b.x), left, columns)];
@@ -49,7 +58,7 @@ function nearSegment(
     const py = top + row * cell - a.y;
     for (let column = c0; column <= c1; column++) {
       const px = left + column * cell - a.x;
-      const t = squared > 0 ? Math.min(1, Math.max(0, (px * dx + py * dy) / squared)) : 0;
+      const t = nearestShare(px, py, dx, dy);
       const [ox, oy] = [px - dx * t, py - dy * t];
       const off = ox * ox + oy * oy;
       const at = row * columns + column;

@@ -1,4 +1,5 @@
 /** Fingerprints: of a drawing's marks with their paint, of their outlines alone, and of a path. */
+import { marksInOrder } from '../document/index.ts';
 import type { Drawing, Mark, Path } from '../document/index.ts';
 
 type Marks = Pick<Drawing, 'marks' | 'order'>;
@@ -41,8 +42,7 @@ const known = { painted: new WeakMap<Marks, string>(), bare: new WeakMap<Marks, 
 
 function kept(drawing: Marks, painted: boolean): string {
   const map = painted ? known.painted : known.bare;
-  const marks = () => drawing.order.map((id) => drawing.marks[id]!);
-  const print = map.get(drawing) ?? printMarks(marks(), painted);
+  const print = map.get(drawing) ?? printMarks(marksInOrder(drawing), painted);
   map.set(drawing, print);
   return print;
 }

@@ -5,8 +5,10 @@
  * element space (origin at the element's anchor, y down). Ids are UUIDs made by the client.
  */
 import type { Id } from './id.ts';
+import type { Drawing } from './kinds/drawing.ts';
 import type { Entity, EntityKind, EntityOf } from './kinds/index.ts';
 import type { Shot } from './kinds/shot.ts';
+import type { Mark } from './mark-types.ts';
 
 /** Everything of one shot by id. Drawings may be missing while they are still being fetched. */
 export interface ShotDocument {
@@ -71,3 +73,7 @@ export function dropEntities(doc: ShotDocument, ids: readonly Id[]): ShotDocumen
   for (const id of ids) Reflect.deleteProperty(entities, id);
   return { ...doc, entities };
 }
+
+/** The marks of a drawing from the lowest to the topmost. */
+export const marksInOrder = ({ marks, order }: Pick<Drawing, 'marks' | 'order'>): Mark[] =>
+  order.map((id) => marks[id]!);

@@ -19,6 +19,7 @@ import {
   type Tone,
   type ToneKey,
   entitiesOf,
+  marksInOrder,
 } from '../document/index.ts';
 import { distance, shifted } from '../colour/index.ts';
 import { joinedAreas, type Point } from '../geometry/index.ts';
@@ -48,7 +49,7 @@ export const toneAbout = (doc: ShotDocument, layerId: Id): Tone | undefined =>
 
 /** One area of all shapes of a drawing. */
 function bodyOf(drawing: Drawing): Float32Array[] {
-  const shapes = drawing.order.map((id) => drawing.marks[id]!).filter((m): m is Shape => m.kind === 'shape');
+  const shapes = marksInOrder(drawing).filter((m): m is Shape => m.kind === 'shape');
   const [only] = shapes;
   if (!only) return [];
   return shapes.length === 1 && only.rule === 'evenodd'

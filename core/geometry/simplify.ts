@@ -1,4 +1,5 @@
 /** Which points of a polyline matter. */
+import { nearestShare } from './polygons.ts';
 
 /** What thinning keeps whatever it costs, and how many points it keeps at most. */
 interface Keeping {
@@ -24,11 +25,10 @@ export function keptPoints(
   const worst = (from: number, to: number) => {
     const [ax, ay] = [x[from]!, y[from]!];
     const [dx, dy] = [x[to]! - ax, y[to]! - ay];
-    const squared = dx * dx + dy * dy;
     let [off, at] = [0, -1];
     for (let i = from + 1; i < to; i++) {
       const [px, py] = [x[i]! - ax, y[i]! - ay];
-      const t = squared === 0 ? 0 : Math.min(1, Math.max(0, (px * dx + py * dy) / squared));
+      const t = nearestShare(px, py, dx, dy);
       const [ox, oy] = [px - t * dx, py - t * dy];
       if (ox * ox + oy * oy > off) [off, at] = [ox * ox + oy * oy, i];
     }

@@ -1,7 +1,7 @@
 /** Which marks lie where. */
 import { breadthAt } from '../brush/index.ts';
 import type { Drawing, Id, Mark } from '../document/index.ts';
-import { ringPoints, type Point, isInside } from '../geometry/index.ts';
+import { ringPoints, type Point, isInside, distanceToSegment } from '../geometry/index.ts';
 
 /** Points per piece by which the outline of a shape is walked. */
 const STEPS = 6;
@@ -21,14 +21,6 @@ export function marksInside(drawing: Drawing, polygon: readonly Point[]): Id[] {
   });
 }
 
-/** The distance from a place to a piece of a line, px. */
-export function distanceTo(a: Point, b: Point, { x, y }: Point): number {
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const squared = dx * dx + dy * dy;
-  const t = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - a.x) * dx + (y - a.y) * dy) / squared));
-  return Math.hypot(x - a.x - t * dx, y - a.y - t * dy);
-}
-
 function isOn(mark: Mark, at: Point, reach: number): boolean {
   const places = placesOf(mark);
   if (mark.kind === 'shape') {
@@ -36,12 +28,12 @@ function isOn(mark: Mark, at: Point, reach: number): boolean {
     if (mark.rule === 'nonzero' ? filled > 0 : filled % 2 === 1) return true;
     return mark.rings.some((ring) => {
       const line = ringPoints(ring, STEPS);
-      return line.some((p, i) => distanceTo(p, line[(i + 1) % line.length]!, at) <= reach);
+      return line.some((p, i) => distanceToSegment(at, p, line[(i + 1) % line.length]!) <= reach);
     });
   }
   return places.some((p, i) => {
     const half = breadthAt(mark.brush, mark.samples.pressure[i]!, mark.samples.altitude[i]);
-    return distanceTo(p, places[i + 1] ?? p, at) <= Math.max(half, reach);
+    return distanceToSegment(at, p, places[i + 1] ?? p) <= Math.max(half, reach);
   });
 }
 

@@ -1,6 +1,6 @@
 /** A line beside a line. */
+import { distanceToSegment } from '../geometry/index.ts';
 import type { Samples } from '../document/index.ts';
-import { distanceTo } from './hit.ts';
 import { picked, withColumns } from './change.ts';
 
 /**
@@ -26,7 +26,7 @@ export function parallelSamples(samples: Samples, distance: number): Samples {
   const keeps = Array.from(px.keys()).filter((i) => {
     const at = { x: px[i]!, y: py[i]! };
     for (let k = 0; k < last; k++)
-      if (distanceTo({ x: x[k]!, y: y[k]! }, { x: x[k + 1]!, y: y[k + 1]! }, at) < room) return false;
+      if (distanceToSegment(at, { x: x[k]!, y: y[k]! }, { x: x[k + 1]!, y: y[k + 1]! }) < room) return false;
     return true;
   });
   const beside = withColumns(samples, { x: px, y: py });

@@ -1,4 +1,5 @@
 /** What bounds regions, drawn from the lines of some drawings. */
+import { marksInOrder } from '../document/index.ts';
 import type { Drawing, Mark } from '../document/index.ts';
 import { EMPTY_BOX, multiply, union, type Box, type Matrix } from '../geometry/index.ts';
 import type { Barrier, Lattice } from '../paint/index.ts';
@@ -24,7 +25,7 @@ const seen = (mark: Mark): Mark => {
 
 /** The lines of a drawing, those that are never seen on top of what rubs out. */
 export function linesOnly(drawing: Drawing): Drawing {
-  const marks = drawing.order.map((id) => drawing.marks[id]!).filter((mark) => mark.kind !== 'shape');
+  const marks = marksInOrder(drawing).filter((mark) => mark.kind !== 'shape');
   const isUnseen = (mark: Mark) => mark.kind === 'stroke' && mark.unseen === true;
   const ordered = [...marks.filter((mark) => !isUnseen(mark)), ...marks.filter(isUnseen)].map(seen);
   return {

@@ -1,4 +1,5 @@
 /** Drawings as lines over the picture: those around the seam, the one a cycle leads back to, and what would come next. */
+import { marksInOrder } from '@tallow/core/document';
 import { goingOn, waysBack } from '@tallow/core/between';
 import type { Drawing, Mark } from '@tallow/core/document';
 import { apply, type Matrix } from '@tallow/core/geometry';
@@ -34,8 +35,6 @@ function Traced({
     </g>
   );
 }
-
-const marksOf = ({ marks, order }: Pick<Drawing, 'marks' | 'order'>): Mark[] => order.map((id) => marks[id]!);
 
 /** Where each piece goes from one drawing to another, with the way in px. */
 function Ways({ from, to, matrix, colour }: { from: Drawing; to: Drawing; matrix: Matrix; colour: string }) {
@@ -97,10 +96,10 @@ export function Seam({
   const [last, first] = [all.at(-1)!, all[0]!];
   return (
     <g pointerEvents="none" data-testid="seam-marks">
-      <Traced marks={marksOf(all.at(-2)!)} matrix={matrix} colour={colours.before} opacity={0.4} />
-      <Traced marks={marksOf(all[1]!)} matrix={matrix} colour={colours.after} opacity={0.4} dash="6 4" />
-      <Traced marks={marksOf(last)} matrix={matrix} colour={colours.before} opacity={1} />
-      <Traced marks={marksOf(first)} matrix={matrix} colour={colours.after} opacity={1} dash="6 4" />
+      <Traced marks={marksInOrder(all.at(-2)!)} matrix={matrix} colour={colours.before} opacity={0.4} />
+      <Traced marks={marksInOrder(all[1]!)} matrix={matrix} colour={colours.after} opacity={0.4} dash="6 4" />
+      <Traced marks={marksInOrder(last)} matrix={matrix} colour={colours.before} opacity={1} />
+      <Traced marks={marksInOrder(first)} matrix={matrix} colour={colours.after} opacity={1} dash="6 4" />
       <Ways from={last} to={first} matrix={matrix} colour="#f4ecdf" />
     </g>
   );
@@ -127,7 +126,7 @@ export function LeadBack({
   if (!first || !here || here === first || now.element.time !== 'cycle' || frame < LAST_PART * now.length) return null;
   return (
     <g pointerEvents="none" data-testid="lead-back">
-      <Traced marks={marksOf(first)} matrix={matrix} colour={colour} opacity={0.9} dash="6 4" />
+      <Traced marks={marksInOrder(first)} matrix={matrix} colour={colour} opacity={0.9} dash="6 4" />
       {here.order.length > 0 ? <Ways from={here} to={first} matrix={matrix} colour={colour} /> : null}
     </g>
   );

@@ -1,4 +1,5 @@
 /** A dot for each mark of the two drawings in-betweens lie between, with a line to what it becomes: clicked to tie two. */
+import { marksInOrder } from '@tallow/core/document';
 import { bodyOf } from '@tallow/core/between';
 import type { Id, Mark } from '@tallow/core/document';
 import { apply, type Matrix } from '@tallow/core/geometry';
@@ -63,8 +64,7 @@ export function PairDots({
       />
     );
   };
-  const marks = (drawing: typeof from) =>
-    drawing.order.map((id) => drawing.marks[id]!).filter(({ kind }) => kind !== 'rub');
+  const marks = (drawing: typeof from) => marksInOrder(drawing).filter(({ kind }) => kind !== 'rub');
   const d = (drawing: typeof from) =>
     marks(drawing)
       .slice(0, 160)

@@ -1,8 +1,8 @@
 /** The pen reshapes: it takes points and pulls them, rings some, or draws a part of a stroke anew. */
 import { SteadyStroke, steadyReach } from '@tallow/core/brush';
 import { changeMarks } from '@tallow/core/edit';
-import { apply, scaleOf, type Matrix, type Point, isInside } from '@tallow/core/geometry';
-import { distanceTo, everyGrip, redrawn, type Grip } from '@tallow/core/marks';
+import { apply, scaleOf, type Matrix, type Point, isInside, distanceToSegment } from '@tallow/core/geometry';
+import { everyGrip, redrawn, type Grip } from '@tallow/core/marks';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
 import { edit, endGesture, say, takeBack } from '../../shot/document.ts';
 import { gestureName, isChangeable } from '../pick/pick.ts';
@@ -38,7 +38,7 @@ function gripOnLine(at: Point, reach: number): Grip | null {
     const all = everyGrip(mark);
     for (let i = 0; i + 1 < all.length; i++) {
       const [a, b] = [all[i]!, all[i + 1]!];
-      if (a.ring !== b.ring || distanceTo(a, b, at) > reach) continue;
+      if (a.ring !== b.ring || distanceToSegment(at, a, b) > reach) continue;
       return Math.hypot(a.x - at.x, a.y - at.y) < Math.hypot(b.x - at.x, b.y - at.y) ? a : b;
     }
   }
