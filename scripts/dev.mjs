@@ -34,7 +34,8 @@ const page = await createServer({
     host: '127.0.0.1',
     port: PAGE_PORT,
     proxy: {
-      '/api': {
+      // The page's own sources have a folder of that name.
+      '^/api/(?!.*[.]ts)': {
         target: server,
         changeOrigin: true,
         // The server answers its own page alone.
