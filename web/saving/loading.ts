@@ -1,8 +1,8 @@
 /** Drawings come after the structure of a shot: those around the playhead first, others when they are needed. */
 import { readEntity, type Entity, type Id } from '@tallow/core/document';
-import { drawingsNear } from '@tallow/core/timing';
+import { drawingsNear, drawingsOn } from '@tallow/core/timing';
 import { request, Unreachable } from '../api/client.ts';
-import { current } from '../selection/current.ts';
+import { current, shotFrameOf } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { receive, useDocument } from '../shot/document.ts';
 import type { Unsaved } from './unsaved.ts';
@@ -75,11 +75,15 @@ export class Loading {
     }
   }
 
-  /** What is fetched next: drawings nearest to the playhead of the element that is worked on, then the others. */
+  /** What is fetched next: what the picture shows now, then what lies nearest to the playhead of the element that is worked on. */
   private nextOf(asked: ReadonlySet<Id>): Id[] {
     const { missing } = useDocument.getState();
     const now = current();
-    const near = now ? drawingsNear(now, selection().frame) : [];
-    return [...new Set([...near, ...missing])].filter((id) => missing.has(id) && !asked.has(id)).slice(0, AT_ONCE);
+    const { frame, turn } = selection();
+    const seen = now ? drawingsOn(now.doc, shotFrameOf(now, frame, turn)) : [];
+    const near = now ? drawingsNear(now, frame) : [];
+    return [...new Set([...seen, ...near, ...missing])]
+      .filter((id) => missing.has(id) && !asked.has(id))
+      .slice(0, AT_ONCE);
   }
 }

@@ -1,7 +1,7 @@
 /** The saver against a server and a browser store that fail in every way they can. */
 import { entitiesOf, find, newShotDocument, randomId, shotOf, type Id, type ShotDocument } from '@tallow/core/document';
 import { addMark, addSwatch, setLayer, setShot } from '@tallow/core/edit';
-import { fixture } from '../../core/fixture.ts';
+import { cycleOf, fixture } from '../../core/fixture.ts';
 import { edit, undo, useDocument } from '../shot/document.ts';
 import { browserStore, rangeOf } from './browser-store.ts';
 import { FakeServer } from './testing/fake-server.ts';
@@ -13,6 +13,7 @@ const { openSaver, openShot } = await import('./open-shot.ts');
 const { stroke } = fixture(3);
 let server: FakeServer;
 let shotId: Id;
+let blank: ShotDocument;
 let close: (() => void) | null = null;
 
 const doc = (): ShotDocument => useDocument.getState().doc!;
@@ -41,7 +42,8 @@ async function open(): Promise<void> {
 beforeEach(async () => {
   shotId = randomId();
   const format = { name: 'Test', width: 640, height: 360, rate: 24, length: 24, background: null };
-  server = new FakeServer(shotId, newShotDocument(shotId, format, randomId));
+  blank = newShotDocument(shotId, format, randomId);
+  server = new FakeServer(shotId, blank);
   await open();
 });
 afterEach(async () => {
@@ -188,6 +190,30 @@ describe('a browser store that is lost', () => {
 });
 
 describe('opening shots', () => {
+  test('what shows comes first, then what lies around the playhead, in the end all of it', async () => {
+    close?.();
+    const drawn = cycleOf(
+      {
+        ...fixture(5),
+        base: blank,
+        elementId: entitiesOf(blank, 'element')[0]!.id,
+        layerId: entitiesOf(blank, 'layer')[0]!.id,
+        newId: randomId,
+      },
+      40,
+      () => ({ ...stroke(1, 2, 3, 4), id: randomId() }),
+    );
+    server = new FakeServer(shotId, drawn);
+    await open();
+    await until(() => useDocument.getState().missing.size === 0, 'all drawings');
+    const drawnOn = entitiesOf(drawn, 'layer').find(({ slots }) => Object.keys(slots).length > 1)!;
+    const runs = find(drawn, 'runlist', drawnOn.runListId)!.runs;
+    const order = runs.map(({ slot }) => drawnOn.slots[slot!]!);
+    expect(server.fetched[0]).toBe(order[0]);
+    expect(new Set(server.fetched.slice(1, 5))).toEqual(new Set([order[1], order[39], order[2], order[38]]));
+    expect([...server.fetched].sort()).toEqual([...order].sort());
+  });
+
   test('a page that is gone by then opens nothing', async () => {
     expect(await openShot(shotId, () => true)).toBeNull();
   });

@@ -34,6 +34,8 @@ export class FakeServer {
   refuses: (id: Id) => string | null = () => null;
   /** The saves it was asked for. */
   readonly asked: SaveBody[] = [];
+  /** Drawings in the order in which they were fetched. */
+  readonly fetched: Id[] = [];
   readonly rows = new Map<Id, Row>();
   private readonly saves = new Map<Id, Answer>();
 
@@ -71,14 +73,11 @@ export class FakeServer {
     const [, , , what] = url.pathname.slice(1).split('/');
     if (method === 'POST' && what === 'saves') return this.save(JSON.parse(text) as SaveBody);
     if (what === 'changes') return this.changes(Number(url.searchParams.get('since')));
-    if (what === 'drawings')
-      return {
-        status: 200,
-        body: url.searchParams
-          .get('ids')!
-          .split(',')
-          .flatMap((id) => this.rows.get(id)?.body ?? []),
-      };
+    if (what === 'drawings') {
+      const ids = url.searchParams.get('ids')!.split(',');
+      this.fetched.push(...ids);
+      return { status: 200, body: ids.flatMap((id) => this.rows.get(id)?.body ?? []) };
+    }
     const there = [...this.rows].flatMap(([id, { kind, body }]) => (body ? [{ id, kind, body }] : []));
     return {
       status: 200,
