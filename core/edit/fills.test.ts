@@ -121,4 +121,10 @@ describe('after the lines have changed', () => {
     expect(shapesIn(again).map(({ rings }) => rings)).toEqual([[box(3)], [box(100)], [box(230)]]);
     expect(staleFills(again, elementId)).toEqual([]);
   });
+
+  test('a region that is found with nothing in it keeps its shape', () => {
+    const print = boundsPrint(moved, plan, 0)!;
+    const again = relayFills(moved, stale!, refillable(moved, stale!), [{ ...filled(3), rings: [] }], print);
+    expect(shapesIn(again)).toEqual(shapesIn(moved));
+  });
 });

@@ -95,7 +95,7 @@ test('the end of what is picked stretches it, never under a frame for each', () 
   const drag = begin(RING, 3.9);
   expect(drag.move(at(5.9))).toBe('frames 3–6, 4 f');
   expect(holds()).toEqual([2, 4, 2, 2]);
-  drag.move(at(2));
+  expect(drag.move(at(2))).toBe('frame 3, 1 f');
   expect(holds()[1]).toBe(1);
   drag.up(true);
   undo();
