@@ -227,6 +227,32 @@ describe('opening shots', () => {
     await until(() => marksOnServer() === 1, 'the work of the first');
   });
 
+  test('however slow the browser store is, the next one does not open before it', async () => {
+    const run = browserStore.run;
+    let release = (): void => undefined;
+    const slow = new Promise<void>((done) => {
+      release = done;
+    });
+    browserStore.run = async (work) => {
+      await slow;
+      return run.call(browserStore, work) as ReturnType<typeof work>;
+    };
+    try {
+      draw();
+      close?.();
+      const opening = open();
+      // More turns of the page than opening takes.
+      for (let i = 0; i < 50; i++) await new Promise((next) => setImmediate(next));
+      expect(useDocument.getState().doc).toBeNull();
+      release();
+      await opening;
+      await until(() => marksOnServer() === 1, 'the work of the first');
+    } finally {
+      browserStore.run = run;
+      release();
+    }
+  });
+
   test('one that is closed has no document, and what is done then is not saved', async () => {
     await saved();
     close?.();
