@@ -51,11 +51,11 @@ export function makePage(): void {
   });
 }
 
-/** Comes when something is so. @throws after five seconds. */
+/** Comes when something is so. @throws after half a minute, long enough beside whatever else the machine does. */
 export async function until(isSo: () => boolean | Promise<boolean>, what = 'it'): Promise<void> {
-  const end = Date.now() + 5000;
+  const end = Date.now() + 30_000;
   while (!(await isSo())) {
-    if (Date.now() > end) throw new Error(`Waited five seconds for ${what}`);
+    if (Date.now() > end) throw new Error(`Waited half a minute for ${what}`);
     await new Promise((next) => setTimeout(next, 5));
   }
 }
