@@ -1,5 +1,7 @@
-/** Prints every row as a table and as JSON. The goals are no test: a row above its goal is a thing to look at. */
+/** Prints rows as a table and as JSON: all of them, or the groups named (`npm run bench -- brush paint`). The goals are no test: a row above its goal is a thing to look at. */
 import 'reflect-metadata';
+import { brushRows } from './brush-rows.ts';
+import type { Row } from './measure.ts';
 import { browserRows } from './browser-rows.ts';
 import { coreRows } from './core-rows.ts';
 import { serverRows } from './server-rows.ts';
@@ -7,14 +9,24 @@ import { betweenRows } from './between-rows.ts';
 import { paintRows } from './paint-rows.ts';
 import { starterRows } from './starter-rows.ts';
 
-const rows = [
-  ...(await browserRows()),
-  ...(await coreRows()),
-  ...(await starterRows()),
-  ...betweenRows(),
-  ...(await paintRows()),
-  ...(await serverRows()),
-];
+const GROUPS: Readonly<Record<string, () => readonly Row[] | Promise<readonly Row[]>>> = {
+  browser: browserRows,
+  core: coreRows,
+  brush: brushRows,
+  starters: starterRows,
+  between: betweenRows,
+  paint: paintRows,
+  server: serverRows,
+};
+const asked = process.argv.slice(2);
+const unknown = asked.filter((name) => !(name in GROUPS));
+if (unknown.length > 0) {
+  console.error(`There are no rows called ${unknown.join(', ')}. There are: ${Object.keys(GROUPS).join(', ')}.`);
+  process.exit(2);
+}
+const rows: Row[] = [];
+for (const [name, measured] of Object.entries(GROUPS))
+  if (asked.length === 0 || asked.includes(name)) rows.push(...(await measured()));
 const cells = rows.map((row) => [
   row.what,
   row.against,

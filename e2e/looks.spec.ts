@@ -19,7 +19,7 @@ import {
 } from '../core/document/index.ts';
 import { addFinish, addLayer, addMark, newFinish, setElement } from '../core/edit/index.ts';
 import { polygonRing } from '../core/geometry/index.ts';
-import { drawDrawing, drawFrame, paintsOf, type Means, type Surface } from '../core/render/index.ts';
+import { drawDrawing, Scratch, drawFrame, paintsOf, type Means, type Surface } from '../core/render/index.ts';
 import { fittedView, viewMatrix } from '../web/view/view.ts';
 import { address, countOf, makeShot, openDesk, painted, Pen, saved, stored } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
@@ -102,7 +102,7 @@ test('every look is the same in the browser and on the server, within the stated
     make: surfaceOf,
     pictureOf: (sheet, matrix, w, h) => {
       const own = surfaceOf(w, h);
-      drawDrawing(own, surfaceOf(w, h), sheet.drawing, paintsOf(doc, sheet), matrix);
+      drawDrawing(own, new Scratch(surfaceOf), sheet.drawing, paintsOf(doc, sheet), matrix);
       return own.picture;
     },
   };

@@ -19,11 +19,15 @@ const home = mkdtempSync(join(tmpdir(), 'tallow-bench-'));
 chmodSync(home, 0o755);
 const cluster = await startCluster(home);
 const env = { ...process.env, DATABASE_URL: cluster.url, TALLOW_HOME: home };
-const { status } = spawnSync(process.execPath, ['--expose-gc', join(root, 'dist', 'node', 'bench.js')], {
-  cwd: root,
-  stdio: 'inherit',
-  env,
-});
+const { status } = spawnSync(
+  process.execPath,
+  ['--expose-gc', join(root, 'dist', 'node', 'bench.js'), ...process.argv.slice(2)],
+  {
+    cwd: root,
+    stdio: 'inherit',
+    env,
+  },
+);
 await cluster.stop();
 rmSync(home, { recursive: true, force: true });
 process.exit(status ?? 1);

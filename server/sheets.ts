@@ -1,10 +1,12 @@
-/** Draws sheets of what each starter lays, by the engine itself, into docs/starters. */
+/** Draws sheets of what each starter lays and each brush draws, by the engine itself, into docs/starters and docs/brushes. */
 import { writeFileSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas';
 import { fitInto, seededIds } from '@tallow/core/geometry';
-import { drawDrawing } from '@tallow/core/render';
+import { drawDrawing, Scratch } from '@tallow/core/render';
 import { drawingOf, laidBox, layAll, marksFrom, sceneFor, STARTERS, type StarterKind } from '@tallow/core/starters';
+import { BRUSH_KINDS } from '@tallow/core/document';
+import { brushSheet } from './brush-sheets.ts';
 import { makeSurface } from './render/canvas.ts';
 
 const CELL = { width: 112, height: 112 };
@@ -31,7 +33,7 @@ function sheetOf(kind: StarterKind, rows: readonly { preset: number; seed: numbe
   for (const { frames } of laid) {
     const box = laidBox(frames.flatMap((frame) => Object.values(frame).flat()));
     const surface = makeSurface(CELL.width, CELL.height);
-    const scratch = makeSurface(CELL.width, CELL.height);
+    const scratch = new Scratch(makeSurface);
     const matrix = fitInto(box, CELL.width - 12, CELL.height - 12);
     frames.forEach((frame, i) => {
       const shown = kind.outputs.filter((o) => !o.hidden).reverse();
@@ -50,14 +52,16 @@ function sheetOf(kind: StarterKind, rows: readonly { preset: number; seed: numbe
   return canvas.toBuffer('image/png');
 }
 
-const [, , only, into = join(process.cwd(), 'docs', 'starters')] = process.argv;
-mkdirSync(into, { recursive: true });
-for (const kind of STARTERS.filter((each) => each.outputs.some((o) => !o.blend) && (!only || each.effect === only))) {
+const [, , only, into = join(process.cwd(), 'docs')] = process.argv;
+const wanted = (name: string) => !only || only === name;
+for (const folder of ['starters', 'brushes']) mkdirSync(join(into, folder), { recursive: true });
+for (const kind of BRUSH_KINDS.filter(wanted)) writeFileSync(join(into, 'brushes', `${kind}.png`), brushSheet(kind));
+for (const kind of STARTERS.filter((each) => each.outputs.some((o) => !o.blend) && wanted(each.effect))) {
   const began = performance.now();
   const png = sheetOf(
     kind,
     kind.presets.map((_, preset) => ({ preset, seed: 7 + preset })),
   );
-  writeFileSync(join(into, `${kind.effect}.png`), png);
+  writeFileSync(join(into, 'starters', `${kind.effect}.png`), png);
   console.log(`${kind.effect}: ${Math.round(performance.now() - began)} ms, ${Math.round(png.length / 1024)} KB`);
 }

@@ -8,6 +8,7 @@ import {
   paintsOf,
   sheetsOf,
   drawDrawing,
+  Scratch,
   type Surface,
 } from '@tallow/core/render';
 import type { BrushSettings } from '@tallow/core/document';
@@ -28,8 +29,8 @@ const bitmapOf = (surface: Surface): ImageBitmap => (surface.picture as Offscree
 /** Sheets as the painter would hand them over: of `layers` layers and `ghosts` ghosts, or of nothing. */
 function sheets(SIZE: Size, layers: number, ghosts: number) {
   const VIEW = viewOf(SIZE);
-  const [below, active, above, one, scratch, ghost] = Array.from({ length: 6 }, () => makeSurface(...SIZE)) as [
-    Surface,
+  const scratch = new Scratch(makeSurface);
+  const [below, active, above, one, ghost] = Array.from({ length: 5 }, () => makeSurface(...SIZE)) as [
     Surface,
     Surface,
     Surface,
@@ -50,7 +51,7 @@ function sheets(SIZE: Size, layers: number, ghosts: number) {
     for (let i = 0; i < ghosts; i++) {
       const look = { colour: '#3fc7b4', broken: i % 2 === 1, strength: 0.8, style: 'line' } as const;
       const picture = pictureOf(all[i]!, all[i]!.matrix, below.width, below.height);
-      drawGhost(ghost, scratch, picture, look, 1);
+      drawGhost(ghost, scratch.of(ghost.width, ghost.height), picture, look, 1);
       layPicture(above, ghost.picture, 1, 'normal');
     }
   }

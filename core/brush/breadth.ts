@@ -1,6 +1,6 @@
 /** How wide a brush draws at each sample: its width, by pressure, by the pen's lean, tapered at the ends. */
 import type { BrushSettings, Samples } from '../document/index.ts';
-import { TIPS } from './tips.ts';
+import { tipOf } from './tips.ts';
 
 /** How many times as broad a pen lying flat draws, at a full answer to tilt. */
 const FLAT = 4;
@@ -13,7 +13,7 @@ export const leanOf = (altitude: number): number =>
 
 /** Half the width at a pressure of 0 to 1 and an altitude in radians, px of element space, tapers left out. */
 export function breadthAt(brush: BrushSettings, pressure: number, altitude: number = Math.PI / 2): number {
-  const least = TIPS[brush.kind].lightest;
+  const least = tipOf(brush).lightest;
   const pressed = brush.pressure ? least + (1 - least) * pressure : 1;
   return (brush.width / 2) * pressed * (1 + (FLAT - 1) * (brush.tilt ?? 0) * leanOf(altitude));
 }

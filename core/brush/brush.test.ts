@@ -119,7 +119,7 @@ describe('chunks', () => {
         const samples = fed(list, 0).finish();
         for (let c = 0; c < chunkCount(samples.x.length, brush); c++) {
           const box = chunkBox(samples, brush, c);
-          for (let i = c * TIPS.ink.chunk; i < Math.min(samples.x.length, (c + 1) * TIPS.ink.chunk + 1); i++) {
+          for (let i = c * TIPS.ink[0].chunk; i < Math.min(samples.x.length, (c + 1) * TIPS.ink[0].chunk + 1); i++) {
             const r = breadthAt(brush, samples.pressure[i]!);
             expect(samples.x[i]! - r).toBeGreaterThanOrEqual(box.left - 1e-3);
             expect(samples.y[i]! + r).toBeLessThanOrEqual(box.bottom + 1e-3);

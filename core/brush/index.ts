@@ -1,9 +1,11 @@
 export * from './steady.ts';
-export { TIPS } from './tips.ts';
+export { TIPS, newestVersion, tipOf } from './tips.ts';
 export * from './breadth.ts';
 export * from './walk.ts';
 export * from './ink.ts';
-export * from './tooth.ts';
+export * from './flecks.ts';
+export * from './deposit.ts';
+export * from './shades.ts';
 export * from './haze.ts';
 export * from './response.ts';
 export * from './outline.ts';

@@ -12,7 +12,7 @@ import {
   leanOf,
   STRAIGHT,
   SteadyStroke,
-  toothChunk,
+  fleckChunk,
   type Response,
 } from './index.ts';
 import type { PathSink } from '../canvas/index.ts';
@@ -31,7 +31,7 @@ function flecks(samples: Samples, brush: typeof grain, seed: number, chunk: numb
   const points: { x: number; y: number }[] = [];
   const note = (x: number, y: number) => points.push({ x, y });
   const sink: PathSink = { moveTo: note, lineTo: note, arc: () => undefined, closePath: () => undefined };
-  toothChunk(sink, samples, brush, seed, chunk);
+  fleckChunk(sink, samples, brush, seed, chunk);
   return points;
 }
 function stamps(samples: Samples, brush: BrushSettings, chunk: number): [number, number, number, number][] {
@@ -97,7 +97,7 @@ describe('the texture of a stroke', () => {
 describe('haze', () => {
   const haze: BrushSettings = { kind: 'haze', width: 28, opacity: 1, pressure: false, flow: 0.5 };
   test('lays as much along every length of a stroke, across the seams of chunks', () => {
-    const samples = line(TIPS.haze.chunk * 3 + 1, 10);
+    const samples = line(TIPS.haze[0].chunk * 3 + 1, 10);
     const laid = [0, 1, 2].map((c) => stamps(samples, haze, c).reduce((sum, [, , , opacity]) => sum + opacity, 0));
     const [a, b, c] = laid as [number, number, number];
     expect(Math.abs(a - b) / b).toBeLessThan(0.06);
@@ -138,8 +138,8 @@ describe('width', () => {
           const [early, late] = [fed(first), fed([...first, ...more])];
           const open = firstOpenChunk(early.view(), brush, early.settledCount);
           for (let c = 0; c < open; c++)
-            expect(breadths(late.view(), brush, c * TIPS.ink.chunk, (c + 1) * TIPS.ink.chunk)).toEqual(
-              breadths(early.view(), brush, c * TIPS.ink.chunk, (c + 1) * TIPS.ink.chunk),
+            expect(breadths(late.view(), brush, c * TIPS.ink[0].chunk, (c + 1) * TIPS.ink[0].chunk)).toEqual(
+              breadths(early.view(), brush, c * TIPS.ink[0].chunk, (c + 1) * TIPS.ink[0].chunk),
             );
         },
       ),

@@ -5,27 +5,26 @@
 import type { BrushSettings, Samples } from '../document/index.ts';
 import type { Box } from '../geometry/index.ts';
 import { breadthAt, breadths, firstTapering } from './breadth.ts';
-import { TIPS } from './tips.ts';
+import { tipOf } from './tips.ts';
 
 /** How many chunks a stroke of so many samples has; at least one. */
-export const chunkCount = (samples: number, { kind }: Pick<BrushSettings, 'kind'>): number =>
-  Math.max(1, Math.ceil((samples - 1) / TIPS[kind].chunk));
+export const chunkCount = (samples: number, brush: Pick<BrushSettings, 'kind' | 'version'>): number =>
+  Math.max(1, Math.ceil((samples - 1) / tipOf(brush).chunk));
 
 /**
  * The first chunk that later samples can still change. A chunk reaches one sample past its end for its curve.
  * @param settled samples that no later one will move.
  */
 export function firstOpenChunk(samples: Samples, brush: BrushSettings, settled: number): number {
-  const byCurve = Math.max(0, Math.floor((settled - 2) / TIPS[brush.kind].chunk));
-  return brush.taper?.[1]
-    ? Math.min(byCurve, Math.floor(firstTapering(samples, brush, settled) / TIPS[brush.kind].chunk))
-    : byCurve;
+  const { chunk } = tipOf(brush);
+  const byCurve = Math.max(0, Math.floor((settled - 2) / chunk));
+  return brush.taper?.[1] ? Math.min(byCurve, Math.floor(firstTapering(samples, brush, settled) / chunk)) : byCurve;
 }
 
 /** The samples of a chunk, first and last. */
-export const chunkEnds = (samples: Samples, { kind }: BrushSettings, chunk: number): [number, number] => [
-  chunk * TIPS[kind].chunk,
-  Math.min(samples.x.length - 1, (chunk + 1) * TIPS[kind].chunk),
+export const chunkEnds = (samples: Samples, brush: BrushSettings, chunk: number): [number, number] => [
+  chunk * tipOf(brush).chunk,
+  Math.min(samples.x.length - 1, (chunk + 1) * tipOf(brush).chunk),
 ];
 
 /** The curve from one sample to the next: a cubic piece, px of element space. */
@@ -82,7 +81,7 @@ export function walkChunk(samples: Samples, brush: BrushSettings, chunk: number,
 /** The box one chunk covers, element space. */
 export function chunkBox(samples: Samples, brush: BrushSettings, chunk: number): Box {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  const stray = TIPS[brush.kind].stray;
+  const stray = tipOf(brush).stray;
   walkChunk(samples, brush, chunk, (x, y, radius) => {
     const r = radius * stray;
     left = Math.min(left, x - r);
@@ -112,7 +111,7 @@ function reachOf(axis: Float32Array): [number, number] {
  * tapers take off. Element space.
  */
 export function strokeRoom({ x, y }: Pick<Samples, 'x' | 'y'>, brush: BrushSettings): Box {
-  const by = breadthAt(brush, 1, 0) * TIPS[brush.kind].stray;
+  const by = breadthAt(brush, 1, 0) * tipOf(brush).stray;
   const [[left, right], [top, bottom]] = [reachOf(x), reachOf(y)];
   return { left: left - by, top: top - by, right: right + by, bottom: bottom + by };
 }

@@ -1,4 +1,5 @@
 export * from './blends.ts';
 export * from './surface.ts';
+export * from './scratch.ts';
 export * from './blur.ts';
 export * from './flood.ts';

@@ -44,6 +44,7 @@ export interface Context2D extends PathSink {
     x1: number,
     y1: number,
   ): { addColorStop(offset: number, colour: string): void };
+  createImageData(width: number, height: number): PixelData;
   getImageData(x: number, y: number, width: number, height: number): PixelData;
   putImageData(pixels: PixelData, x: number, y: number): void;
   fill(rule?: 'nonzero' | 'evenodd'): void;
@@ -69,7 +70,8 @@ export interface Surface {
   readonly context: Context2D;
 }
 
-export type MakeSurface = (width: number, height: number) => Surface;
+/** @param deep of half floats to a channel in place of bytes. */
+export type MakeSurface = (width: number, height: number, deep?: boolean) => Surface;
 
 /** Makes a surface wholly transparent and its transform the identity. */
 export function wipe({ context, width, height }: Surface): void {

@@ -18,6 +18,7 @@ const samples = z
   .refine((s) => s.pressure.every((v) => v >= 0 && v <= 1), 'must have pressures from 0 to 1');
 const brush = z.strictObject({
   kind: z.enum(BRUSH_KINDS),
+  version: z.int().min(1).max(99).optional(),
   width: z.number().min(0.1).max(2000),
   opacity: share,
   pressure: z.boolean(),

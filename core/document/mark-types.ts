@@ -14,7 +14,7 @@ export interface Samples {
   readonly azimuth: Float32Array;
 }
 
-/** Ink is solid and smooth, pencil has a fine tooth, grain is broad flecks, haze is soft and builds up. */
+/** Ink is solid and smooth, pencil catches on the tooth of paper, grain is a dry brush, haze is soft and builds up. */
 export const BRUSH_KINDS = ['ink', 'pencil', 'grain', 'haze'] as const;
 
 export type BrushKind = (typeof BRUSH_KINDS)[number];
@@ -22,6 +22,8 @@ export type BrushKind = (typeof BRUSH_KINDS)[number];
 /** How a brush was set when a stroke was made. */
 export interface BrushSettings {
   readonly kind: BrushKind;
+  /** Which version of the brush drew it, from 1; the first without it. What was drawn keeps its look when brushes get better. */
+  readonly version?: number;
   /** Full width in px of element space. */
   readonly width: number;
   /** 0 to 1, of the stroke as a whole: crossing itself does not darken it. */

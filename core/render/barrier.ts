@@ -6,7 +6,7 @@ import type { Barrier, Lattice } from '../paint/index.ts';
 import { drawDrawing, markBox } from './marks.ts';
 import type { PaintOf } from './paint.ts';
 import { layPicture } from './frame.ts';
-import type { MakeSurface } from '../canvas/index.ts';
+import { Scratch, type MakeSurface } from '../canvas/index.ts';
 
 /** A drawing whose lines bound, and where it lies. */
 export interface Bounding {
@@ -51,13 +51,14 @@ export function drawBarrier(
 ): Barrier {
   const { width, height, left, top, scale } = lattice;
   const view: Matrix = [scale, 0, 0, scale, -left * scale, -top * scale];
-  const [whole, one, scratch] = [0, 1, 2].map(() => makeSurface(width, height));
+  const [whole, one] = [makeSurface(width, height), makeSurface(width, height)];
+  const scratch = new Scratch(makeSurface);
   for (const { drawing, matrix, paintOf } of bounding) {
-    drawDrawing(one!, scratch!, linesOnly(drawing), paintOf, multiply(view, matrix));
-    layPicture(whole!, one!.picture, 1, 'normal');
+    drawDrawing(one, scratch, linesOnly(drawing), paintOf, multiply(view, matrix));
+    layPicture(whole, one.picture, 1, 'normal');
   }
   if (frame) {
-    const { context } = whole!;
+    const { context } = whole;
     context.setTransform(...view);
     context.fillStyle = '#000000';
     const thick = 2 / scale;

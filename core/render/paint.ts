@@ -1,6 +1,7 @@
 /** What a swatch looks like where it is used: one colour, or colours of other swatches running into each other. */
 import { find, type Element, type Gradient, type Id, type ShotDocument, type Swatch } from '../document/index.ts';
 import { apply, invert, type Box, type Matrix, type Point } from '../geometry/index.ts';
+import type { AlphaArea } from '../brush/index.ts';
 import type { Context2D } from '../canvas/index.ts';
 
 /** Colours along a way in element space, or in the bounds of each shape by itself. */
@@ -50,21 +51,76 @@ export function fillOf(context: Context2D, paint: Paint, box: Box | null): unkno
 
 const channel = (colour: string, at: number): number => Number.parseInt(colour.slice(at, at + 2), 16);
 
+/** How far along its way a gradient is at a place; below 0 and above 1 beyond its ends. */
+function shareAt({ form, from, to }: GradientPaint, { x, y }: Point): number {
+  const [dx, dy] = [to.x - from.x, to.y - from.y];
+  const square = dx * dx + dy * dy;
+  const [ox, oy] = [x - from.x, y - from.y];
+  return form === 'linear' ? (ox * dx + oy * dy) / square : Math.sqrt((ox * ox + oy * oy) / square);
+}
+
+/** Whether a gradient has a way to run along. */
+const runs = ({ from, to }: GradientPaint): boolean => {
+  const [dx, dy] = [to.x - from.x, to.y - from.y];
+  return dx * dx + dy * dy > 1e-12;
+};
+
+/** Red, green and blue at a share of a gradient's way. */
+function mixedAt({ stops }: GradientPaint, share: number): number[] {
+  const after = stops.findIndex((stop) => stop.at >= share);
+  const [a, b] =
+    after === 0
+      ? [stops[0]!, stops[0]!]
+      : after < 0
+        ? [stops.at(-1)!, stops.at(-1)!]
+        : [stops[after - 1]!, stops[after]!];
+  const t = Math.min(1, Math.max(0, (share - a.at) / Math.max(1e-9, b.at - a.at)));
+  return [1, 3, 5].map((i) => Math.round(channel(a.colour, i) * (1 - t) + channel(b.colour, i) * t));
+}
+
 /** The colour of a paint at a place of the space it runs in. */
 export function colourAt(paint: Paint, at: Point): string {
-  if (typeof paint === 'string' || paint.own) return plainOf(paint);
-  const [dx, dy] = [paint.to.x - paint.from.x, paint.to.y - paint.from.y];
-  const square = dx * dx + dy * dy;
-  if (!(square > 1e-12)) return paint.plain;
-  const [x, y] = [at.x - paint.from.x, at.y - paint.from.y];
-  const share = paint.form === 'linear' ? (x * dx + y * dy) / square : Math.sqrt((x * x + y * y) / square);
-  const after = paint.stops.findIndex((stop) => stop.at >= share);
-  if (after === 0) return paint.stops[0]!.colour;
-  if (after < 0) return paint.stops.at(-1)!.colour;
-  const [a, b] = [paint.stops[after - 1]!, paint.stops[after]!];
-  const t = (share - a.at) / Math.max(1e-9, b.at - a.at);
-  const mixed = [1, 3, 5].map((i) => Math.round(channel(a.colour, i) * (1 - t) + channel(b.colour, i) * t));
-  return `#${mixed.map((v) => v.toString(16).padStart(2, '0')).join('')}`;
+  if (typeof paint === 'string' || paint.own || !runs(paint)) return plainOf(paint);
+  return `#${mixedAt(paint, shareAt(paint, at))
+    .map((v) => v.toString(16).padStart(2, '0'))
+    .join('')}`;
+}
+
+/** Gives pixels their colour and how opaque they are. */
+export interface PixelColours {
+  /** @param data four bytes a pixel, of the box. @param box whole device pixels inside the area. */
+  colour(data: Uint8ClampedArray, area: AlphaArea, box: Box): void;
+}
+
+const STEPS = 256;
+
+/** A pixel as one number, as memory has it on every machine with a browser: red first, how opaque it is last. */
+const wordOf = ([r, g, b]: readonly number[]): number => r! | (g! << 8) | (b! << 16);
+
+/** The colours of a paint where pixels are. @param matrix from the space the paint runs in to device pixels. */
+export function coloursOf(paint: Paint, matrix: Matrix): PixelColours {
+  const runsAlong = typeof paint !== 'string' && !paint.own && runs(paint) ? paint : null;
+  const plain = plainOf(paint);
+  const flat = wordOf([1, 3, 5].map((i) => channel(plain, i)));
+  const table = Uint32Array.from({ length: runsAlong ? STEPS + 1 : 0 }, (_, i) =>
+    wordOf(mixedAt(runsAlong!, i / STEPS)),
+  );
+  const inward = invert(matrix);
+  const wordAt = (along: GradientPaint, x: number, y: number): number =>
+    table[Math.round(STEPS * Math.min(1, Math.max(0, shareAt(along, apply(inward, { x: x + 0.5, y: y + 0.5 })))))]!;
+  return {
+    colour(data, { left, top, width, alpha }, box) {
+      const words = new Uint32Array(data.buffer, data.byteOffset, data.length >> 2);
+      let at = 0;
+      for (let y = box.top; y < box.bottom; y++) {
+        let i = (y - top) * width + box.left - left;
+        for (let x = box.left; x < box.right; x++, i++, at++) {
+          const opaque = alpha[i]!;
+          if (opaque !== 0) words[at] = (runsAlong ? wordAt(runsAlong, x, y) : flat) | (opaque << 24);
+        }
+      }
+    },
+  };
 }
 
 /** Where something painted lies: what gradients along an axis or across the picture are placed by. */

@@ -1,6 +1,7 @@
 /** Every brush against its stored picture. Run with TALLOW_UPDATE=1 to store anew what the brushes draw now. */
+import { newestVersion } from '@tallow/core/brush';
 import { BRUSH_KINDS, type BrushKind, type RubOut, type Stroke } from '@tallow/core/document';
-import { drawDrawing } from '@tallow/core/render';
+import { drawDrawing, Scratch } from '@tallow/core/render';
 import { loadImage, type Canvas } from '@napi-rs/canvas';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -33,14 +34,15 @@ function wave(kind: BrushKind, y: number, lean: number, more: Partial<Stroke['br
 }
 
 /** A stroke of the brush, a leaning and tapered one in half its opacity, and one that rubs out across them. */
-function pictureOf(kind: BrushKind): Canvas {
+function pictureOf(kind: BrushKind, version: number): Canvas {
   const strokes = [
-    wave(kind, 45, Math.PI / 2),
-    wave(kind, 105, 0.4, { opacity: 0.5, taper: [60, 60], ...(kind === 'haze' ? { flow: 0.5 } : {}) }),
+    wave(kind, 45, Math.PI / 2, { version }),
+    wave(kind, 105, 0.4, { version, opacity: 0.5, taper: [60, 60], ...(kind === 'haze' ? { flow: 0.5 } : {}) }),
   ];
-  const across = wave(kind, 75, Math.PI / 2, { width: WIDTHS[kind] / 2 });
+  const across = wave(kind, 75, Math.PI / 2, { version, width: WIDTHS[kind] / 2 });
   const rub: RubOut = { kind: 'rub', id: 'rub', brush: across.brush, seed: 9, samples: across.samples };
-  const [target, scratch] = [makeSurface(SIZE.width, SIZE.height), makeSurface(SIZE.width, SIZE.height)];
+  const target = makeSurface(SIZE.width, SIZE.height);
+  const scratch = new Scratch(makeSurface);
   const marks = [...strokes, rub];
   drawDrawing(
     target,
@@ -60,9 +62,13 @@ function pictureOf(kind: BrushKind): Canvas {
 const pixelsOf = (canvas: Canvas): Uint8ClampedArray =>
   canvas.getContext('2d').getImageData(0, 0, SIZE.width, SIZE.height).data;
 
-test.each(BRUSH_KINDS)('%s draws as its stored picture shows', async (kind) => {
-  const file = join(FOLDER, `${kind}.png`);
-  const drawn = pictureOf(kind);
+const VERSIONS = BRUSH_KINDS.flatMap((kind) =>
+  Array.from({ length: newestVersion(kind) }, (_, i) => [kind, i + 1] as const),
+);
+
+test.each(VERSIONS)('%s, version %i, draws as its stored picture shows', async (kind, version) => {
+  const file = join(FOLDER, version > 1 ? `${kind}-${version}.png` : `${kind}.png`);
+  const drawn = pictureOf(kind, version);
   if (process.env['TALLOW_UPDATE']) writeFileSync(file, drawn.toBuffer('image/png'));
   expect(existsSync(file)).toBe(true);
   const stored = makeSurface(SIZE.width, SIZE.height).picture as Canvas;

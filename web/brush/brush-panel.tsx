@@ -1,5 +1,5 @@
 /** Settings of the brush in hand, in the column: how it answers the pen, how its strokes begin and end, own variants. */
-import { TIPS, type Finish } from '@tallow/core/brush';
+import { tipOf, type Finish } from '@tallow/core/brush';
 import { BRUSH_KINDS, type BrushKind } from '@tallow/core/document';
 import { X } from 'lucide-react';
 import { useState } from 'react';
@@ -9,7 +9,8 @@ import { Line, Select, Small, Words, Panel } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { viewed } from '../view/viewed.ts';
 import { setBrush, setHeld, useHeld } from '../hand/held.ts';
-import { BRUSHES, tipOf, type BrushName } from '../hand/brushes.ts';
+import { BRUSHES, type BrushName } from '../hand/brushes.ts';
+import { brushOf } from '../pen/pen-marks.ts';
 import { forgetBrush, keepBrush, takeVariant, useOwnBrushes } from './own-brushes.ts';
 import { ResponseChart } from './response-chart.tsx';
 import { TryPad } from './try-pad.tsx';
@@ -86,7 +87,7 @@ function Variants({ tool }: { tool: BrushName }) {
 export function BrushPanel() {
   const tool = useHeld((s) => s.brushName);
   const brush = useHeld((s) => s.brushes[s.brushName]);
-  const soft = TIPS[tipOf(tool, brush)].lays === 'stamps';
+  const soft = tipOf(brushOf(tool, brush)).lays === 'stamps';
   const percent = (label: string, value: number, title: string, set: (share: number) => void) => (
     <Slider
       label={label}

@@ -5,6 +5,7 @@ import { operationOfLays, wipe, type Surface } from '@tallow/core/render';
 import { Play } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type PointerEvent } from 'react';
 import { LiveStroke } from '../picture/live-stroke.ts';
+import { StrokeSurfaces } from '../picture/stroke-surfaces.ts';
 import { brushOf, makingOf } from '../pen/pen-marks.ts';
 import type { PenDoing, PenSample } from '../hand/pen-doing.ts';
 import { practise, RECORDED } from '../pen/practice.ts';
@@ -17,7 +18,7 @@ const SIZE = { width: 178, height: 112 };
 
 export function TryPad() {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const surfaces = useRef<readonly [Surface, Surface, Surface] | null>(null);
+  const surfaces = useRef<readonly [Surface, StrokeSurfaces] | null>(null);
   const doing = useRef<PenDoing | null>(null);
   const stop = useRef<() => void>(() => undefined);
   const [which, setWhich] = useState(0);
@@ -43,15 +44,17 @@ export function TryPad() {
 
   const land = useCallback(
     (first: PenSample): PenDoing => {
-      surfaces.current ??= [0, 1, 2].map(() => makeSurface(SIZE.width * pixel, SIZE.height * pixel)) as unknown as [
-        Surface,
-        Surface,
-        Surface,
-      ];
-      const [kept, whole, fixed] = surfaces.current;
+      const size = [SIZE.width * pixel, SIZE.height * pixel] as const;
+      surfaces.current ??= [makeSurface(...size), new StrokeSurfaces(...size)];
+      const [kept, growing] = surfaces.current;
       const inHand = held().brushes[tool];
       const rubs = madeBy(tool) === 'rub';
       const brush = brushOf(tool, inHand);
+      wipe(kept);
+      if (rubs) {
+        kept.context.fillStyle = colour;
+        kept.context.fillRect(12 * pixel, 12 * pixel, kept.width - 24 * pixel, kept.height - 24 * pixel);
+      }
       const live = new LiveStroke(
         {
           brush,
@@ -62,14 +65,9 @@ export function TryPad() {
           steadying: inHand.steadying,
           making: { ...makingOf(inHand), form: 'free', finish: 'drawn' },
         },
-        whole,
-        fixed,
+        kept,
+        growing,
       );
-      wipe(kept);
-      if (rubs) {
-        kept.context.fillStyle = colour;
-        kept.context.fillRect(12 * pixel, 12 * pixel, kept.width - 24 * pixel, kept.height - 24 * pixel);
-      }
       const move = (samples: readonly PenSample[]): void => {
         for (const { x, y, pressure, altitude, azimuth } of samples)
           live.add(x, y, answered(inHand.response, pressure), altitude, azimuth);

@@ -108,4 +108,4 @@ export const BRUSH_NAMES = Object.keys(BRUSHES) as [BrushName, ...BrushName[]];
 export const madeBy = (name: BrushName): Brush['makes'] => BRUSHES[name].makes;
 
 /** The tip a brush draws with, as it is set. */
-export const tipOf = (name: BrushName, { tip }: Pick<BrushInHand, 'tip'>): BrushKind => BRUSHES[name].tip ?? tip;
+export const kindOf = (name: BrushName, { tip }: Pick<BrushInHand, 'tip'>): BrushKind => BRUSHES[name].tip ?? tip;

@@ -1,12 +1,12 @@
 /** What the pen in hand makes: how it looks while it grows, and the marks it leaves. */
-import { TIPS, type Making } from '@tallow/core/brush';
+import { newestVersion, tipOf, type Making } from '@tallow/core/brush';
 import { randomId, type BrushSettings, type Lays, type Mark, type Swatch } from '@tallow/core/document';
 import type { Matrix } from '@tallow/core/geometry';
 import { operationOfLays, paintsOf, type Paint } from '@tallow/core/render';
 import { layerMatrix, type Current } from '../selection/current.ts';
 import { held } from '../hand/held.ts';
 import { selection } from '../selection/selection.ts';
-import { madeBy, tipOf, type BrushInHand, type BrushName } from '../hand/brushes.ts';
+import { kindOf, madeBy, type BrushInHand, type BrushName } from '../hand/brushes.ts';
 import type { Live } from '../picture/compositor.ts';
 import { LiveShape } from '../picture/live-shape.ts';
 import type { StrokeSetup } from '../picture/stroke-setup.ts';
@@ -17,13 +17,15 @@ const TAP = 4;
 /** A brush in hand as its strokes keep it: only what differs from plain. */
 export function brushOf(tool: BrushName, inHand: BrushInHand): BrushSettings {
   const { width, opacity, pressure, flow, taper, tilt } = inHand;
-  const kind = tipOf(tool, inHand);
+  const kind = kindOf(tool, inHand);
+  const version = newestVersion(kind);
   return {
     kind,
+    ...(version > 1 ? { version } : {}),
     width,
     opacity,
     pressure,
-    ...(TIPS[kind].lays === 'stamps' && flow < 1 ? { flow } : {}),
+    ...(tipOf({ kind, version }).lays === 'stamps' && flow < 1 ? { flow } : {}),
     ...(taper[0] > 0 || taper[1] > 0 ? { taper } : {}),
     ...(tilt > 0 ? { tilt } : {}),
   };

@@ -13,7 +13,7 @@ import {
   type Box,
   type Matrix,
 } from '@tallow/core/geometry';
-import { operationOf, wipe, type Surface } from '@tallow/core/render';
+import { operationOf, Scratch, wipe, type Surface } from '@tallow/core/render';
 import type { Laid, Painted } from '../workers/paint.ts';
 import { makeSurface } from '../workers/surfaces.ts';
 import { isPlain } from '@tallow/core/brush';
@@ -21,6 +21,7 @@ import { LiveFigure } from './live-figure.ts';
 import { LiveShape } from './live-shape.ts';
 import { LiveStroke } from './live-stroke.ts';
 import type { StrokeSetup } from './stroke-setup.ts';
+import { StrokeSurfaces } from './stroke-surfaces.ts';
 
 /** What grows under the pen. */
 export type Live = LiveStroke | LiveFigure | LiveShape;
@@ -65,8 +66,8 @@ export class Compositor {
   private look: ActiveLook = { opacity: 1, blend: 'normal' };
   private active: Surface;
   private mixed: Surface;
-  private whole: Surface;
-  private fixed: Surface;
+  private growing: StrokeSurfaces;
+  private readonly scratch = new Scratch(makeSurface);
   private grouped: Surface;
   private cut: Surface;
   private underPen: Live | null = null;
@@ -77,12 +78,17 @@ export class Compositor {
     const context = canvas.getContext('2d', { willReadFrequently: true });
     if (!context) throw new Error('This browser gives no 2D canvas');
     this.context = context;
-    [this.active, this.mixed, this.whole, this.fixed, this.grouped, this.cut] = this.surfaces();
+    [this.active, this.mixed, this.grouped, this.cut] = this.surfaces();
+    this.growing = new StrokeSurfaces(...this.size);
   }
 
-  private surfaces(): [Surface, Surface, Surface, Surface, Surface, Surface] {
-    const make = () => makeSurface(Math.max(1, this.canvas.width), Math.max(1, this.canvas.height));
-    return [make(), make(), make(), make(), make(), make()];
+  private get size(): [number, number] {
+    return [Math.max(1, this.canvas.width), Math.max(1, this.canvas.height)];
+  }
+
+  private surfaces(): [Surface, Surface, Surface, Surface] {
+    const make = () => makeSurface(...this.size);
+    return [make(), make(), make(), make()];
   }
 
   /** What grows under the pen now, if anything. */
@@ -95,7 +101,8 @@ export class Compositor {
     if (this.canvas.width === width && this.canvas.height === height) return;
     this.canvas.width = width;
     this.canvas.height = height;
-    [this.active, this.mixed, this.whole, this.fixed, this.grouped, this.cut] = this.surfaces();
+    [this.active, this.mixed, this.grouped, this.cut] = this.surfaces();
+    this.growing = new StrokeSurfaces(...this.size);
     if (this.painted) this.copyActive(this.painted);
   }
 
@@ -197,7 +204,8 @@ export class Compositor {
     }
     const [x, y, width, height] = [box.left, box.top, box.right - box.left, box.bottom - box.top];
     let middle = this.active;
-    if (this.underPen) {
+    if (this.underPen instanceof LiveStroke && this.underPen.straight) middle = this.underPen.whole;
+    else if (this.underPen) {
       middle = this.mixed;
       middle.context.setTransform(1, 0, 0, 1, 0, 0);
       middle.context.clearRect(x, y, width, height);
@@ -246,10 +254,10 @@ export class Compositor {
   /** Begins a stroke under the pen. */
   begin(setup: StrokeSetup): Live {
     this.underPen = setup.shape
-      ? new LiveShape(setup, setup.shape, this.whole)
+      ? new LiveShape(setup, setup.shape, this.scratch)
       : isPlain(setup.making)
-        ? new LiveStroke(setup, this.whole, this.fixed)
-        : new LiveFigure(setup, this.whole);
+        ? new LiveStroke(setup, this.active, this.growing)
+        : new LiveFigure(setup, this.scratch);
     this.liveBox = EMPTY_BOX;
     return this.underPen;
   }

@@ -1,8 +1,8 @@
-/** A made stroke under the pen: worked out whole from what the pen has done so far, and drawn whole at every event. */
+/** A made stroke under the pen: worked out whole from what the pen has done so far, and laid whole wherever it is shown. */
 import { chunkCount } from '@tallow/core/brush';
 import type { Samples } from '@tallow/core/document';
-import { EMPTY_BOX, intersection, isEmpty, union, type Box, type Matrix } from '@tallow/core/geometry';
-import { chunksBox, drawChunk, lay, wipe, type Context2D, type Surface } from '@tallow/core/render';
+import { EMPTY_BOX, union, type Box, type Matrix } from '@tallow/core/geometry';
+import { chunksBox, drawStroke, type Scratch, type Surface } from '@tallow/core/render';
 import type { StrokeSetup } from './stroke-setup.ts';
 import { PenPath } from './pen-path.ts';
 
@@ -12,13 +12,11 @@ export class LiveFigure {
   private made: Samples | null = null;
   private box: Box = EMPTY_BOX;
 
-  /** @param whole holds the stroke as it looks now; it is wiped. */
   constructor(
     readonly setup: StrokeSetup,
-    readonly whole: Surface,
+    private readonly scratch: Scratch,
   ) {
     this.path = new PenPath(setup.making, setup.steadying);
-    wipe(whole);
   }
 
   add(x: number, y: number, pressure: number, altitude: number, azimuth: number): void {
@@ -29,37 +27,28 @@ export class LiveFigure {
     return this.made && { samples: this.made, brush: this.setup.brush, seed: this.setup.seed };
   }
 
-  /** Draws the stroke as it is now. Returns the whole pixels that may look different. */
+  /** Takes in what is new. Returns the whole pixels that may look different: all of the stroke. */
   draw(): Box {
     if (this.path.version === this.drawn) return EMPTY_BOX;
     this.drawn = this.path.version;
     const before = this.box;
     this.made = this.path.samples();
     const line = this.line!;
-    const chunks = chunkCount(this.made.x.length, line.brush);
-    const { paint, matrix } = this.setup;
-    this.box = chunksBox(line, 0, chunks, matrix);
-    const bounds: Box = { left: 0, top: 0, right: this.whole.width, bottom: this.whole.height };
-    const dirty = intersection(union(before, this.box), bounds);
-    if (isEmpty(dirty)) return EMPTY_BOX;
-    const { context } = this.whole;
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.clearRect(dirty.left, dirty.top, dirty.right - dirty.left, dirty.bottom - dirty.top);
-    for (let chunk = 0; chunk < chunks; chunk++) drawChunk(context, line, chunk, paint, matrix);
-    return dirty;
+    this.box = chunksBox(line, 0, chunkCount(this.made.x.length, line.brush), this.setup.matrix);
+    return union(before, this.box);
   }
 
-  /** Lays the part of the stroke inside `box` on a surface. */
-  layOn(target: Surface, box: Box): void {
-    lay(target.context, this.whole, box, this.setup.laying);
+  /** Lays the stroke on a surface that is as it was before it where the stroke lies. */
+  layOn(target: Surface): void {
+    const { laying, paint, matrix } = this.setup;
+    if (this.line) drawStroke(target, this.scratch, this.line, laying, paint, matrix);
   }
 
   /** Draws the stroke as it is now at another size. A rub-out shows only where it is made. */
-  sketch(context: Context2D, matrix: Matrix): void {
-    const { line } = this;
-    if (!line || this.setup.laying.operation === 'destination-out') return;
-    for (let chunk = 0; chunk < chunkCount(line.samples.x.length, line.brush); chunk++)
-      drawChunk(context, line, chunk, this.setup.paint, matrix);
+  sketch(target: Surface, scratch: Scratch, matrix: Matrix): void {
+    const { laying, paint } = this.setup;
+    if (this.line && laying.operation !== 'destination-out')
+      drawStroke(target, scratch, this.line, laying, paint, matrix);
   }
 
   /** The samples for keeping. */

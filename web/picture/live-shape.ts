@@ -7,8 +7,6 @@ import type { Ring, Samples } from '@tallow/core/document';
 import {
   EMPTY_BOX,
   grown,
-  intersection,
-  isEmpty,
   mapBox,
   polygonRing,
   ringBox,
@@ -18,16 +16,7 @@ import {
   type Matrix,
   discRing,
 } from '@tallow/core/geometry';
-import {
-  chunksBox,
-  drawChunk,
-  drawShape,
-  lay,
-  operationOfLays,
-  wipe,
-  type Context2D,
-  type Surface,
-} from '@tallow/core/render';
+import { chunksBox, drawShape, drawStroke, operationOfLays, type Scratch, type Surface } from '@tallow/core/render';
 import type { ShapeSetup, StrokeSetup } from './stroke-setup.ts';
 import { PenPath } from './pen-path.ts';
 
@@ -54,16 +43,15 @@ export class LiveShape {
   private now: Outlined | null = null;
   private box: Box = EMPTY_BOX;
 
-  /** @param scratch of the picture's size; it is wiped. */
+  /** @param scratch of the picture's size. */
   constructor(
     setup: StrokeSetup,
     shape: ShapeSetup,
-    private readonly scratch: Surface,
+    private readonly scratch: Scratch,
   ) {
     this.setup = setup;
     this.shape = shape;
     this.path = new PenPath(setup.making, setup.steadying);
-    wipe(scratch);
   }
 
   add(x: number, y: number, pressure: number, altitude: number, azimuth: number): void {
@@ -99,8 +87,8 @@ export class LiveShape {
     return union(before, this.box);
   }
 
-  /** Lays the shape on a surface whose part inside `box` is as it was before it. `box` must hold all of it. */
-  layOn(target: Surface, box: Box): void {
+  /** Lays the shape on a surface that is as it was before it where the shape lies. */
+  layOn(target: Surface): void {
     if (!this.now) return;
     const { ring, line } = this.now;
     const { matrix, paint, brush, lays } = this.setup;
@@ -110,23 +98,16 @@ export class LiveShape {
     };
     // What goes behind goes in the order of its marks too: the line first, the fill behind it.
     if (lays !== 'behind') fill();
-    this.layLine(target, line, box);
+    this.layLine(target, line);
     if (lays === 'behind') fill();
   }
 
-  private layLine(target: Surface, line: Samples | null, box: Box): void {
-    const { matrix, brush, lays, seed } = this.setup;
+  private layLine(target: Surface, line: Samples | null): void {
+    const { matrix, lays, seed } = this.setup;
     if (!line || !this.shape.line) return;
-    const stroke = { samples: line, brush: this.shape.line.brush, seed };
-    const { context } = this.scratch;
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.clearRect(box.left, box.top, box.right - box.left, box.bottom - box.top);
-    const chunks = chunkCount(line.x.length, stroke.brush);
-    for (let chunk = 0; chunk < chunks; chunk++) drawChunk(context, stroke, chunk, this.shape.line.paint, matrix);
-    const bounds: Box = { left: 0, top: 0, right: target.width, bottom: target.height };
-    const part = intersection(chunksBox(stroke, 0, chunks, matrix), bounds);
-    if (!isEmpty(part))
-      lay(target.context, this.scratch, part, { opacity: brush.opacity, operation: operationOfLays(lays) });
+    const { brush, paint } = this.shape.line;
+    const laying = { opacity: brush.opacity, operation: operationOfLays(lays) };
+    drawStroke(target, this.scratch, { samples: line, brush, seed }, laying, paint, matrix);
   }
 
   /** What the pen made, for keeping. */
@@ -135,7 +116,7 @@ export class LiveShape {
   }
 
   /** Draws the shape as it is now at another size. */
-  sketch(context: Context2D, matrix: Matrix): void {
+  sketch({ context }: Surface, _scratch: Scratch, matrix: Matrix): void {
     const { paint, brush } = this.setup;
     if (this.now)
       drawShape(context, { rings: [this.now.ring], rule: 'nonzero', opacity: brush.opacity }, paint, matrix);

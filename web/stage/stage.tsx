@@ -33,6 +33,7 @@ import { seenOf } from '../tools/index.ts';
 import { Engine } from '../picture/engine.ts';
 import { FirstSteps } from './first-steps.tsx';
 import { OnionKey } from './onion-key.tsx';
+import { prepareBrushes } from '../pen/prepare.ts';
 import { attachPen } from '../pen/pen.ts';
 import { Ruler } from './ruler.tsx';
 import { PlanLine } from '../plan/plan-line.tsx';
@@ -281,6 +282,7 @@ export function Picture({ planning = false }: { planning?: boolean }) {
     const engine = new Engine(element);
     setEngine(engine);
     const detach = attachPen(element, engine);
+    prepareBrushes();
     const watch = new ResizeObserver(() => {
       engine.resized(area.clientWidth, area.clientHeight);
     });

@@ -1,9 +1,10 @@
 /** A small canvas with the mark a brush really makes, drawn by the brush engine itself. */
 import type { BrushSettings, Samples } from '@tallow/core/document';
-import { chunkCount, TIPS } from '@tallow/core/brush';
+import { tipOf } from '@tallow/core/brush';
 import { channels, contrast, luminance } from '@tallow/core/colour';
 import { IDENTITY } from '@tallow/core/geometry';
-import { drawChunk, type Context2D } from '@tallow/core/render';
+import { drawStroke, Scratch } from '@tallow/core/render';
+import { makeSurface, type BrowserSurface } from '../workers/surfaces.ts';
 import { useEffect, useRef } from 'react';
 
 /** Marks shown of a brush have one texture. */
@@ -53,12 +54,12 @@ export function BrushMark({ brush, colour, running, width, height, lean = 0.5, r
     if (!context) return;
     const pixel = devicePixelRatio;
     const brush = JSON.parse(settings) as BrushSettings;
-    const stroke = { samples: sampleStroke(width, height, lean, TIPS[brush.kind].leans), brush, seed: SEED };
-    const layer = new OffscreenCanvas(width * pixel, height * pixel);
-    const on = layer.getContext('2d')!;
-    for (let c = 0; c < chunkCount(stroke.samples.x.length, brush); c++) {
-      drawChunk(on as unknown as Context2D, stroke, c, colour, [IDENTITY[0] * pixel, 0, 0, pixel, 0, 0]);
-    }
+    const stroke = { samples: sampleStroke(width, height, lean, tipOf(brush).leans), brush, seed: SEED };
+    const layer = makeSurface(width * pixel, height * pixel) as BrowserSurface;
+    const scratch = new Scratch(makeSurface);
+    const whole = { opacity: 1, operation: 'source-over' } as const;
+    drawStroke(layer, scratch, stroke, whole, colour, [IDENTITY[0] * pixel, 0, 0, pixel, 0, 0]);
+    const on = layer.picture.getContext('2d')!;
     if (stops) {
       const colours = stops.split(' ');
       const across = on.createLinearGradient(0, 0, width * pixel, 0);
@@ -80,7 +81,7 @@ export function BrushMark({ brush, colour, running, width, height, lean = 0.5, r
       context.globalCompositeOperation = 'destination-out';
     }
     context.globalAlpha = brush.opacity;
-    context.drawImage(layer, 0, 0);
+    context.drawImage(layer.picture, 0, 0);
     context.globalAlpha = 1;
     context.globalCompositeOperation = 'source-over';
   }, [settings, colour, stops, width, height, lean, rub]);

@@ -1,7 +1,7 @@
 /** The loop itself, small and always running if wanted, with the stroke under the pen; and where the playhead is. */
 import { shotOf } from '@tallow/core/document';
 import { fitInto, type Box } from '@tallow/core/geometry';
-import type { Context2D } from '@tallow/core/render';
+import { Scratch, type Surface } from '@tallow/core/render';
 import { isVisible, secondsText } from '@tallow/core/timing';
 import { useEffect, useRef } from 'react';
 import { shotFrameOf, shownNow, type Current } from '../selection/current.ts';
@@ -10,6 +10,7 @@ import { selection, useSelection } from '../selection/selection.ts';
 import { boxAround, miniature, sheetsAt, useArrivals } from '../picture/miniatures.ts';
 import { heldFor } from '../time/time-edits.ts';
 import { openEngine } from '../picture/open-engine.ts';
+import { makeSurface } from '../workers/surfaces.ts';
 
 interface Small {
   /** The part of element space that is shown. */
@@ -44,7 +45,14 @@ export function Loop({ now, size }: { now: Current; size: number }) {
 
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
-    if (!context) return undefined;
+    if (!canvas.current || !context) return undefined;
+    const hub = {
+      width: side,
+      height: side,
+      picture: canvas.current,
+      context: context as unknown as Surface['context'],
+    };
+    const scratch = new Scratch(makeSurface);
     const { pictureOf, box } = smallOf(now, side);
     const matrix = fitInto(box, side, side);
     const { rate } = shotOf(now.doc);
@@ -72,7 +80,7 @@ export function Loop({ now, size }: { now: Current; size: number }) {
         context.setTransform(1, 0, 0, 1, 0, 0);
         context.clearRect(0, 0, side, side);
         if (picture) context.drawImage(picture, 0, 0);
-        if (growsHere) live.sketch(context as unknown as Context2D, matrix);
+        if (growsHere) live.sketch(hub, scratch, matrix);
       }
       running = requestAnimationFrame(tick);
     };

@@ -12,7 +12,7 @@ import {
   type ToneKey,
 } from '@tallow/core/document';
 import { fitInto, seededIds, type Matrix, type Point } from '@tallow/core/geometry';
-import { drawDrawing, FillWorker, type FillThere, type FillWork } from '@tallow/core/render';
+import { drawDrawing, FillWorker, Scratch, type FillThere, type FillWork } from '@tallow/core/render';
 import {
   drawingOf,
   laidBox,
@@ -57,7 +57,7 @@ function painted(
     seededIds(1),
   );
   const surface = makeSurface(size.width, size.height);
-  const scratch = makeSurface(size.width, size.height);
+  const scratch = new Scratch(makeSurface);
   const usual = (paint: string) => kind.paints.find((p) => p.key === paint)?.colour ?? '#808080';
   drawDrawing(surface, scratch, drawingOf('', marks), (paint) => colours[paint] ?? usual(paint), matrix);
   const bitmap = (surface.picture as OffscreenCanvas).transferToImageBitmap();

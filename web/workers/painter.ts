@@ -214,7 +214,7 @@ const painter = {
     const [rest, apart] = [makeSurface(width, height), makeSurface(width, height)];
     if (sheet) {
       const taken = new Set(markIds);
-      const scratch = rasters.scratchOf(width, height);
+      const { scratch } = rasters;
       const matrix = multiply(view, sheet.matrix);
       const part = (wanted: boolean): Drawing => ({
         ...sheet.drawing,
@@ -282,7 +282,7 @@ const painter = {
   /** How much of each cell of a square over `box` some drawings cover, 0 to 255 each, cells row by row. */
   coverage(drawingIds: readonly Id[], box: Box, cells: number): Uint8Array[] {
     const surface = makeSurface(cells, cells);
-    const scratch = makeSurface(cells, cells);
+    const { scratch } = rasters;
     const matrix = fitInto(box, cells, cells);
     return drawingIds.map((id) => {
       const drawing = find(doc, 'drawing', id);
@@ -304,13 +304,13 @@ const painter = {
   miniature({ sheets, box, width, height }: MiniatureRequest): ImageBitmap {
     const matrix = fitInto(box, width, height);
     const surface = makeSurface(width, height);
-    const [one, small] = pairOf(width, height);
+    const one = smallOf(width, height);
     for (const { drawingId, opacity, shift } of sheets) {
       const drawing = find(doc, 'drawing', drawingId);
       if (!drawing) continue;
       drawDrawing(
         one,
-        small,
+        rasters.scratch,
         drawing,
         paintsOnLayer(doc, layerShowing(drawingId)?.id),
         shift ? multiply(matrix, shift) : matrix,
@@ -322,12 +322,11 @@ const painter = {
   },
 };
 
-let pair: [Surface, Surface] | null = null;
-/** Two surfaces of a size for small pictures, kept for the next of that size. */
-function pairOf(width: number, height: number): [Surface, Surface] {
-  if (pair?.[0].width !== width || pair[0].height !== height)
-    pair = [makeSurface(width, height), makeSurface(width, height)];
-  return pair;
+let smallOne: Surface | null = null;
+/** A surface of a size for small pictures, kept for the next of that size. */
+function smallOf(width: number, height: number): Surface {
+  if (smallOne?.width !== width || smallOne.height !== height) smallOne = makeSurface(width, height);
+  return smallOne;
 }
 
 const folderIdOf = (layerId: Id | null): Id | undefined =>

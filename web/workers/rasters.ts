@@ -9,6 +9,7 @@ import {
   paintsOf,
   type GhostLook,
   type Painted,
+  Scratch,
   type Picture,
   type Surface,
 } from '@tallow/core/render';
@@ -31,7 +32,8 @@ export class Rasters {
   private readonly versions = new Map<Id, number>();
   /** Drawings whose latest version is the one before with marks added on top. */
   private readonly growing = new Set<Id>();
-  private scratch: Surface | null = null;
+  readonly scratch = new Scratch(makeSurface);
+  private ghostOn: Surface | null = null;
   private colours = '';
 
   clear(): void {
@@ -56,9 +58,10 @@ export class Rasters {
       .join();
   }
 
-  scratchOf(width: number, height: number): Surface {
-    if (this.scratch?.width !== width || this.scratch.height !== height) this.scratch = makeSurface(width, height);
-    return this.scratch;
+  /** A surface of exactly that size for working a ghost out on, kept for the next of that size. */
+  private ghostly(width: number, height: number): Surface {
+    if (this.ghostOn?.width !== width || this.ghostOn.height !== height) this.ghostOn = makeSurface(width, height);
+    return this.ghostOn;
   }
 
   /** Tells versions of a drawing apart, and of the palette. A drawing a waver has moved has its own drawing's version. */
@@ -80,7 +83,7 @@ export class Rasters {
     if (kept) return kept.surface.picture;
     const { width, height, matrix } = sight;
     const surface = makeSurface(width, height) as BrowserSurface;
-    const scratch = this.scratchOf(width, height);
+    const { scratch } = this;
     const paintOf = paintsOf(doc, seen);
     const earlierKey = `${place}|${version - 1}`;
     const earlier = this.kept.get(earlierKey);
@@ -104,7 +107,7 @@ export class Rasters {
       const mark = drawing.marks[id]!;
       return mark.kind !== 'rub' && mark.piece === piece;
     });
-    drawDrawing(surface, this.scratchOf(width, height), { ...drawing, order: own }, paintsOf(doc, seen), matrix);
+    drawDrawing(surface, this.scratch, { ...drawing, order: own }, paintsOf(doc, seen), matrix);
     return surface.picture;
   }
 
@@ -118,7 +121,7 @@ export class Rasters {
     const { width, height } = sight;
     const surface = makeSurface(width, height) as BrowserSurface;
     const picture = piece === null ? this.drawing(doc, seen, sight) : this.piece(doc, seen, sight, piece);
-    drawGhost(surface, this.scratchOf(width, height), picture, look, pixel);
+    drawGhost(surface, this.ghostly(width, height), picture, look, pixel);
     this.kept.set(key, { surface, drawing }, width * height * 4);
     return surface.picture;
   }

@@ -5,9 +5,9 @@ export interface BrowserSurface extends Surface {
   readonly picture: OffscreenCanvas;
 }
 
-export const makeSurface: MakeSurface = (width, height): BrowserSurface => {
+export const makeSurface: MakeSurface = (width, height, deep = false): BrowserSurface => {
   const picture = new OffscreenCanvas(width, height);
-  const context = picture.getContext('2d', { willReadFrequently: true });
+  const context = picture.getContext('2d', { willReadFrequently: true, colorType: deep ? 'float16' : 'unorm8' });
   if (!context) throw new Error('This browser gives no 2D canvas');
   return { width, height, picture, context: context as unknown as Surface['context'] };
 };

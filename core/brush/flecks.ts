@@ -1,5 +1,5 @@
 /**
- * Pencil and grain: flecks strewn along a stroke, more of them the harder the pen is pressed. Where they lie hangs on
+ * The first pencil and the first grain: flecks strewn along a stroke, more of them the harder the pen is pressed. Where they lie hangs on
  * the stroke's seed and the sample they follow, and their size on the width: texture stays with its stroke,
  * whatever is drawn after it, moved or scaled.
  */
@@ -7,7 +7,7 @@ import type { BrushSettings, Samples } from '../document/index.ts';
 import { hashShare } from '../geometry/index.ts';
 import { breadths, leanOf } from './breadth.ts';
 import type { PathSink } from '../canvas/index.ts';
-import { TIPS } from './tips.ts';
+import { tipOf } from './tips.ts';
 import { along, chunkEnds, pieceAt } from './walk.ts';
 
 /** A full turn in twelve: flecks are turned by whole steps, so that no engine rounds them its own way. */
@@ -29,11 +29,11 @@ function fleck(path: PathSink, x: number, y: number, size: number, corners: numb
   path.closePath();
 }
 
-/** Adds the flecks of one chunk of a stroke to a path, element space, to be filled by the non-zero rule; none where its tip has no tooth. */
-export function toothChunk(path: PathSink, samples: Samples, brush: BrushSettings, seed: number, chunk: number): void {
-  const { tooth } = TIPS[brush.kind];
-  if (!tooth) return;
-  const { density, sizes, corners, lightest } = tooth;
+/** Adds the flecks of one chunk of a stroke to a path, element space, to be filled by the non-zero rule; none where its tip has none. */
+export function fleckChunk(path: PathSink, samples: Samples, brush: BrushSettings, seed: number, chunk: number): void {
+  const tip = tipOf(brush).flecks;
+  if (!tip) return;
+  const { density, sizes, corners, lightest } = tip;
   const [first, last] = chunkEnds(samples, brush, chunk);
   const half = breadths(samples, brush, first, last);
   const strewn = (i: number, amount: number, place: (t: number) => [number, number, number, number, number]) => {

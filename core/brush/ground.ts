@@ -1,0 +1,107 @@
+/**
+ * Rough grounds: height fields on a tile that repeats, against which a brush is pressed. Heights are spread evenly over
+ * 0 to 255, so a brush that reaches to a share of the height covers that share of the ground. Built from integer hashes
+ * and sums, they are the same in every engine.
+ */
+
+/** Heights in cells, both lengths powers of two. */
+export interface Ground {
+  readonly width: number;
+  readonly height: number;
+  readonly cells: Uint8Array;
+}
+
+/** White noise from 0 to 1. */
+function noise(width: number, height: number, seed: number): Float32Array {
+  const out = new Float32Array(width * height);
+  for (let i = 0; i < out.length; i++) {
+    let h = Math.imul(i + 1, 0x9e3779b1) ^ Math.imul(seed + 1, 0x85ebca6b);
+    h = Math.imul(h ^ (h >>> 15), 0x27d4eb2f);
+    h = Math.imul(h ^ (h >>> 13), 0x165667b1);
+    out[i] = ((h ^ (h >>> 16)) >>> 0) / 4294967296;
+  }
+  return out;
+}
+
+/** The mean over `2 reach + 1` cells in a row of cells that goes round. @param step from one cell of the row to the next. */
+function smoothed(
+  source: Float32Array,
+  target: Float32Array,
+  start: number,
+  length: number,
+  step: number,
+  reach: number,
+): void {
+  const share = 1 / (2 * reach + 1);
+  const end = start + length * step;
+  let sum = 0;
+  for (let i = -reach; i <= reach; i++) sum += source[start + ((i + length) % length) * step]!;
+  let ahead = start + ((reach + 1) % length) * step;
+  let behind = start + (length - reach) * step;
+  for (let at = start; at < end; at += step) {
+    target[at] = sum * share;
+    sum += source[ahead]! - source[behind]!;
+    ahead += step;
+    if (ahead >= end) ahead = start;
+    behind += step;
+    if (behind >= end) behind = start;
+  }
+}
+
+/** Noise made smooth by three means along each axis, which comes near a Gaussian. Deviation 1, mean 0. */
+export function smoothNoise(width: number, height: number, seed: number, reachX: number, reachY: number): Float32Array {
+  const field = noise(width, height, seed);
+  const next = new Float32Array(field.length);
+  for (let pass = 0; pass < 3; pass++) {
+    for (let y = 0; y < height; y++) smoothed(field, next, y * width, width, 1, reachX);
+    for (let x = 0; x < width; x++) smoothed(next, field, x, height, width, reachY);
+  }
+  let [sum, squares] = [0, 0];
+  for (const v of field) {
+    sum += v;
+    squares += v * v;
+  }
+  const mean = sum / field.length;
+  const deviation = Math.sqrt(squares / field.length - mean * mean);
+  for (let i = 0; i < field.length; i++) next[i] = (field[i]! - mean) / deviation;
+  return next;
+}
+
+/** Heights whose order is that of a field's and which are spread evenly. */
+export function evenly(field: Float32Array, width: number, height: number): Ground {
+  const STEPS = 4096;
+  let [least, most] = [Infinity, -Infinity];
+  for (const v of field) {
+    if (v < least) least = v;
+    if (v > most) most = v;
+  }
+  const binOf = (v: number) => Math.min(STEPS - 1, Math.floor(((v - least) / (most - least)) * STEPS));
+  const below = new Float64Array(STEPS);
+  for (const v of field) below[binOf(v)]! += 1;
+  let sum = 0;
+  for (let i = 0; i < STEPS; i++) {
+    const own = below[i]!;
+    below[i] = sum + own / 2;
+    sum += own;
+  }
+  return { width, height, cells: Uint8Array.from(field, (v) => Math.round((255 * below[binOf(v)]!) / sum)) };
+}
+
+/** The height of the cell at a place in cells, 0 to 1. */
+export const cellAt = ({ width, height, cells }: Ground, x: number, y: number): number =>
+  cells[(Math.floor(y) & (height - 1)) * width + (Math.floor(x) & (width - 1))]! / 255;
+
+/** The height at a place in cells, 0 to 1, straight between the four cells round it. */
+export function heightAt({ width, height, cells }: Ground, x: number, y: number): number {
+  const fx = Math.floor(x);
+  const fy = Math.floor(y);
+  const tx = x - fx;
+  const ty = y - fy;
+  const left = fx & (width - 1);
+  const right = (fx + 1) & (width - 1);
+  const top = (fy & (height - 1)) * width;
+  const bottom = ((fy + 1) & (height - 1)) * width;
+  const upper = cells[top + left]! * (1 - tx) + cells[top + right]! * tx;
+  const lower = cells[bottom + left]! * (1 - tx) + cells[bottom + right]! * tx;
+  return (upper * (1 - ty) + lower * ty) / 255;
+}
