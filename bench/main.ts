@@ -4,6 +4,7 @@ import { brushRows } from './brush-rows.ts';
 import type { Row } from './measure.ts';
 import { browserRows } from './browser-rows.ts';
 import { coreRows } from './core-rows.ts';
+import { growthRows } from './growth-rows.ts';
 import { serverRows } from './server-rows.ts';
 import { betweenRows } from './between-rows.ts';
 import { paintRows } from './paint-rows.ts';
@@ -17,6 +18,7 @@ const GROUPS: Readonly<Record<string, () => readonly Row[] | Promise<readonly Ro
   between: betweenRows,
   paint: paintRows,
   server: serverRows,
+  growth: growthRows,
 };
 const asked = process.argv.slice(2);
 const unknown = asked.filter((name) => !(name in GROUPS));

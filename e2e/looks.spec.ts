@@ -103,7 +103,7 @@ test('every look is the same in the browser and on the server, within the stated
     pictureOf: (sheet, matrix, w, h) => {
       const own = surfaceOf(w, h);
       drawDrawing(own, new Scratch(surfaceOf), sheet.drawing, paintsOf(doc, sheet), matrix);
-      return own.picture;
+      return { picture: own.picture, left: 0, top: 0 };
     },
   };
   const view = viewMatrix(fittedView(SIZE, area), SIZE, area);

@@ -6,11 +6,14 @@ import type { Matrix } from '@tallow/core/geometry';
 import { drawStroke, Scratch } from '@tallow/core/render';
 import { makeSurface } from './render/canvas.ts';
 
-const USUAL: Readonly<Record<BrushKind, Omit<BrushSettings, 'kind' | 'opacity' | 'pressure'>>> = {
-  ink: { width: 14 },
-  pencil: { width: 7, tilt: 1 },
-  grain: { width: 48, tilt: 0.3 },
-  haze: { width: 90, flow: 0.4 },
+/** How each is set, and how much smaller where it crosses itself, so that the crossing is seen. */
+const USUAL: Readonly<
+  Record<BrushKind, { brush: Omit<BrushSettings, 'kind' | 'opacity' | 'pressure'>; knot: number }>
+> = {
+  ink: { brush: { width: 14 }, knot: 1 },
+  pencil: { brush: { width: 7, tilt: 1 }, knot: 1 },
+  grain: { brush: { width: 48, tilt: 0.3 }, knot: 0.6 },
+  haze: { brush: { width: 90, flow: 0.4 }, knot: 0.6 },
 };
 /** Pressures shown, the last of them with the pen lying over. */
 const TOUCHES = [
@@ -56,14 +59,15 @@ function field(
 ) {
   const surface = makeSurface(width, height);
   const scratch = new Scratch(makeSurface);
+  const { brush: own, knot } = USUAL[kind];
   const brush: BrushSettings = {
     kind,
     ...(version > 1 ? { version } : {}),
     opacity: 1,
     pressure: true,
-    ...USUAL[kind],
+    ...own,
   };
-  const small = kind === 'haze' || kind === 'grain' ? { ...brush, width: brush.width * 0.6 } : brush;
+  const small = { ...brush, width: brush.width * knot };
   [WAVE, KNOT, PATCH].forEach((points, i) => {
     const samples = samplesOf(points, touch.pressure, touch.altitude);
     drawStroke(

@@ -42,7 +42,7 @@ function sheets(SIZE: Size, layers: number, ghosts: number) {
     const all = sheetsOf(doc, 0, { guides: true });
     const pictureOf: PictureOf = (sheet, matrix) => {
       drawDrawing(one, scratch, sheet.drawing, paintsOf(doc, sheet), matrix);
-      return one.picture;
+      return { picture: one.picture, left: 0, top: 0 };
     };
     drawBackground(below, doc, VIEW);
     laySheets(below, all.slice(0, layers / 2), VIEW, { pictureOf, make: makeSurface });

@@ -1,5 +1,6 @@
 export * from './blends.ts';
 export * from './surface.ts';
 export * from './scratch.ts';
+export * from './pool.ts';
 export * from './blur.ts';
 export * from './flood.ts';

@@ -1,9 +1,18 @@
 /** Sheets of the picture kept apart for the stroke under the pen: what lies above it, and where it is seen at all. */
 import { find, type Blend, type Id, type Layer, type ShotDocument } from '../document/index.ts';
-import type { Picture, Surface } from '../canvas/index.ts';
+import type { Surface } from '../canvas/index.ts';
 import { multiply, type Matrix } from '../geometry/index.ts';
 import { timedLayers } from '../timing/index.ts';
-import { inGroups, layPart, layPicture, laySheets, shownParts, type Means, type ShownPart } from './frame.ts';
+import {
+  inGroups,
+  layPart,
+  layPicture,
+  laySheets,
+  shownParts,
+  type Means,
+  type Placed,
+  type ShownPart,
+} from './frame.ts';
 import { layerOrder, sheetsOf, type Sheet, type SheetOptions } from './sheets.ts';
 
 /** A surface that is laid over others with a blend. */
@@ -21,7 +30,7 @@ export function laidApart(
   by: Means,
   under: readonly Sheet[],
   lights: readonly ShownPart[] = [],
-  onTop: readonly Picture[] = [],
+  onTop: readonly Placed[] = [],
 ): LaidSurface[] {
   const laid: LaidSurface[] = [];
   let open: Surface | null = null;
@@ -55,7 +64,7 @@ export function laidApart(
     }
   }
   if (onTop.length > 0) open ??= by.make(...size);
-  for (const picture of onTop) layPicture(open!, picture, 1, 'normal');
+  for (const each of onTop) layPart(open!, { ...each, opacity: 1, blend: 'normal' });
   close();
   return laid;
 }
@@ -81,20 +90,22 @@ export function maskOf(
   if (!layer || (!clips && cuts.length === 0)) return null;
   const mask = means.make(width, height);
   const within = clips ? clipBase(doc, shotFrame, layer, options) : null;
-  if (within) layPicture(mask, means.pictureOf(within, multiply(view, within.matrix), width, height), 1, 'normal');
-  else if (!clips) {
+  if (within) {
+    const base = means.pictureOf(within, multiply(view, within.matrix), width, height);
+    layPart(mask, { ...base, opacity: 1, blend: 'normal' });
+  } else if (!clips) {
     mask.context.fillStyle = '#000000';
     mask.context.fillRect(0, 0, width, height);
   }
   for (const cut of cuts) {
     const sheet: Sheet = { ...beside!, ...cut, within: null, cuts: [], look: null, tint: null };
-    layPicture(
-      mask,
-      means.pictureOf(sheet, multiply(view, cut.matrix), width, height),
-      1,
-      'normal',
-      cut.inverted ? 'destination-in' : 'destination-out',
-    );
+    const whole = means.make(width, height);
+    layPart(whole, {
+      ...means.pictureOf(sheet, multiply(view, cut.matrix), width, height),
+      opacity: 1,
+      blend: 'normal',
+    });
+    layPicture(mask, whole.picture, 1, 'normal', cut.inverted ? 'destination-in' : 'destination-out');
   }
   return mask;
 }

@@ -1,7 +1,7 @@
 /** Frames of a shot drawn onto a surface: background, plates, and sheets with their looks. */
 import { finished, reachOf, takesBelow } from '../compose/index.ts';
 import type { Part } from '../looks/index.ts';
-import { shotOf, type Blend, type ShotDocument } from '../document/index.ts';
+import { shotOf, type Blend, type Drawing, type ShotDocument } from '../document/index.ts';
 import {
   EMPTY_BOX,
   grown,
@@ -11,24 +11,53 @@ import {
   multiply,
   scaleOf,
   union,
-  wholePixels,
   type Box,
   type Matrix,
 } from '../geometry/index.ts';
-import { drawingBox } from './marks.ts';
+import { drawingBox, drawingRoom } from './marks.ts';
 import { drawPlates, type AssetPicture } from './plates.ts';
 import { DIMMED, sheetsOf, type Look, type Sheet, type SheetOptions } from './sheets.ts';
 import { wipe, type MakeSurface, type Picture, type Surface } from '../canvas/index.ts';
 
-/** Gives the plain picture of a sheet's drawing at a view, on a surface of the given size. A cache may stand behind it. */
-export type PictureOf = (sheet: Sheet, matrix: Matrix, width: number, height: number) => Picture;
+/** A picture and the device pixel where its first one lies. */
+export interface Placed {
+  readonly picture: Picture;
+  readonly left: number;
+  readonly top: number;
+}
+
+/**
+ * Gives the plain picture of a sheet's drawing at a view, of what of it lies on a surface of the given size. A cache may stand
+ * behind it.
+ */
+export type PictureOf = (sheet: Sheet, matrix: Matrix, width: number, height: number) => Placed;
+
+/** Pictures are as large as what is drawn, in steps, so that surfaces can be used again and blurs hang on no single pixel. */
+const STEP = 64;
+
+/** The part of a surface that a drawing takes up, in whole steps; empty where it lies beside it. @param reach px more to all sides. */
+export function roomOn(drawing: Drawing, matrix: Matrix, { width, height }: Size, reach = 1): Box {
+  const box = grown(mapBox(matrix, drawingRoom(drawing)), reach);
+  return intersection(inSteps(box), { left: 0, top: 0, right: width, bottom: height });
+}
+
+/** The box in whole steps round a box. */
+const inSteps = ({ left, top, right, bottom }: Box): Box => ({
+  left: STEP * Math.floor(left / STEP),
+  top: STEP * Math.floor(top / STEP),
+  right: STEP * Math.ceil(right / STEP),
+  bottom: STEP * Math.ceil(bottom / STEP),
+});
 
 /** What sheets are drawn with. */
 export interface Means {
   readonly pictureOf: PictureOf;
+  /** Surfaces for what is worked out on the way; they may be used again once a frame is laid. */
   readonly make: MakeSurface;
   /** Keeps what looks come to, by everything they were worked out from; without it they are worked out each time. */
   readonly kept?: (sheet: Sheet, key: string, make: () => readonly PlacedPart[]) => readonly PlacedPart[];
+  /** Does a piece of work at whose end surfaces it made may be used again. */
+  readonly during?: <T>(work: () => T) => T;
   /** While something moves, looks are worked out coarser. */
   readonly rough?: boolean;
 }
@@ -72,16 +101,13 @@ export const layPart = (target: Surface, { picture, opacity, blend, left, top }:
   layPicture(target, picture, opacity, blend, operationOf(blend), left, top);
 };
 
-/** A picture to be laid with its first pixel at a place, and how it meets what is there. */
-export interface ShownPart {
-  readonly picture: Picture;
-  readonly left: number;
-  readonly top: number;
+/** A picture to be laid, and how it meets what is there. */
+export interface ShownPart extends Placed {
   readonly blend: Blend;
   readonly opacity: number;
 }
 
-interface Size {
+export interface Size {
   readonly width: number;
   readonly height: number;
 }
@@ -105,7 +131,7 @@ function looked(
 ): PlacedPart[] {
   const reach = reachOf(look.finishes, scaleOf(matrix)) + 2;
   const room: Box = { left: -reach, top: -reach, right: width + reach, bottom: height + reach };
-  const box = intersection(wholePixels(grown(bounds, reach)), room);
+  const box = intersection(inSteps(grown(bounds, reach)), room);
   if (isEmpty(box)) return [];
   const { left, top } = box;
   const source = make(box.right - left, box.bottom - top);
@@ -129,8 +155,7 @@ function partsOf(sheet: Sheet, view: Matrix, size: Size, means: Means, under: re
   const matrix = multiply(view, sheet.matrix);
   const { look } = sheet;
   if (!look) {
-    const picture = pictureOf(sheet, matrix, size.width, size.height);
-    return [{ picture, left: 0, top: 0, blend: 'normal', opacity: 1 }];
+    return [{ ...pictureOf(sheet, matrix, size.width, size.height), blend: 'normal', opacity: 1 }];
   }
   const onFills = look.finishes.some(takesBelow);
   const fills = under.filter((each) => each.elementId === sheet.elementId);
@@ -142,13 +167,16 @@ function partsOf(sheet: Sheet, view: Matrix, size: Size, means: Means, under: re
       means,
       mapBox(matrix, drawingBox(sheet.drawing)),
       (on, shift) => {
-        on.context.drawImage(pictureOf(sheet, multiply(shift, matrix), on.width, on.height), 0, 0);
+        const { picture, left, top } = pictureOf(sheet, multiply(shift, matrix), on.width, on.height);
+        on.context.drawImage(picture, left, top);
       },
       ({ width, height }, shift) => {
         const on = make(width, height);
         const own = multiply(shift, view);
-        for (const each of fills)
-          layPicture(on, pictureOf(each, multiply(own, each.matrix), width, height), each.opacity, each.blend);
+        for (const each of fills) {
+          const { opacity, blend } = each;
+          layPart(on, { ...pictureOf(each, multiply(own, each.matrix), width, height), opacity, blend });
+        }
         return on.picture;
       },
     );
@@ -176,15 +204,20 @@ function cutTo(
     // The base first and the picture in it: pictures handed out one after another may be of one surface.
     const kept = make(width, height);
     kept.context.drawImage(part.picture, part.left, part.top);
-    context.drawImage(pictureOf({ ...plain, ...within }, multiply(view, within.matrix), width, height), 0, 0);
+    const base = pictureOf({ ...plain, ...within }, multiply(view, within.matrix), width, height);
+    context.drawImage(base.picture, base.left, base.top);
     context.globalCompositeOperation = 'source-in';
     context.drawImage(kept.picture, 0, 0);
   } else {
     context.drawImage(part.picture, part.left, part.top);
   }
   for (const { layerId, drawing, matrix, inverted } of cuts) {
+    // All of the surface: what lies beside the matte's own picture is cut by it too.
+    const whole = make(width, height);
+    const matte = pictureOf({ ...plain, layerId, drawing, matrix }, multiply(view, matrix), width, height);
+    whole.context.drawImage(matte.picture, matte.left, matte.top);
     context.globalCompositeOperation = inverted ? 'destination-in' : 'destination-out';
-    context.drawImage(pictureOf({ ...plain, layerId, drawing, matrix }, multiply(view, matrix), width, height), 0, 0);
+    context.drawImage(whole.picture, 0, 0);
   }
   context.globalCompositeOperation = 'source-over';
   return { ...part, picture: cut.picture, left: 0, top: 0 };
@@ -271,6 +304,12 @@ export function laySheets(target: Surface, sheets: readonly Sheet[], view: Matri
   }
 }
 
+interface FrameOptions extends SheetOptions {
+  readonly background: boolean;
+  readonly backdrop?: string | null;
+  readonly assets?: AssetPicture;
+}
+
 /** Draws a frame of the shot: background if asked for, then every drawing. */
 export function drawFrame(
   target: Surface,
@@ -278,12 +317,16 @@ export function drawFrame(
   shotFrame: number,
   view: Matrix,
   means: Means,
-  options: SheetOptions & { background: boolean; backdrop?: string | null; assets?: AssetPicture },
+  options: FrameOptions,
 ): void {
-  wipe(target);
-  if (options.background) drawBackground(target, doc, view, options.backdrop);
-  // A layer or an element taken by itself has no plates.
-  if (options.assets && !options.alone && !options.element)
-    drawPlates(target, doc, shotFrame, view, options.guides, options.assets, options.dimBut ? DIMMED : 1);
-  laySheets(target, sheetsOf(doc, shotFrame, options), view, means);
+  const draw = (): void => {
+    wipe(target);
+    if (options.background) drawBackground(target, doc, view, options.backdrop);
+    // A layer or an element taken by itself has no plates.
+    if (options.assets && !options.alone && !options.element)
+      drawPlates(target, doc, shotFrame, view, options.guides, options.assets, options.dimBut ? DIMMED : 1);
+    laySheets(target, sheetsOf(doc, shotFrame, options), view, means);
+  };
+  if (means.during) means.during(draw);
+  else draw();
 }

@@ -2,7 +2,8 @@
  * Ghosts of neighbouring drawings for the onion skin: the outline of what is drawn, in the colour of
  * its side, with a thin dark edge so that it reads on light and on dark.
  */
-import { wipe, type Picture, type Surface } from '../canvas/index.ts';
+import { wipe, type Surface } from '../canvas/index.ts';
+import type { Placed } from './frame.ts';
 
 export interface GhostLook {
   /** The side's colour. */
@@ -26,31 +27,37 @@ const DIRECTIONS = 16;
 const ALPHA_GAIN = 3;
 
 /** Everything within `reach` device px of the picture in one colour; without the picture itself if `hollow`. */
-function rim(target: Surface, source: Picture, reach: number, colour: string, hollow: boolean): void {
+function rim(target: Surface, { picture, left, top }: Placed, reach: number, colour: string, hollow: boolean): void {
   wipe(target);
   const { context, width, height } = target;
   for (let i = 0; i < DIRECTIONS; i++) {
     const angle = (i / DIRECTIONS) * 2 * Math.PI;
     context.setTransform(1, 0, 0, 1, Math.cos(angle) * reach, Math.sin(angle) * reach);
-    context.drawImage(source, 0, 0);
+    context.drawImage(picture, left, top);
   }
   context.setTransform(1, 0, 0, 1, 0, 0);
   context.globalCompositeOperation = 'source-in';
   context.fillStyle = colour;
   context.fillRect(0, 0, width, height);
   context.globalCompositeOperation = 'destination-out';
-  if (hollow) for (let i = 0; i < ALPHA_GAIN; i++) context.drawImage(source, 0, 0);
+  if (hollow) for (let i = 0; i < ALPHA_GAIN; i++) context.drawImage(picture, left, top);
   context.globalCompositeOperation = 'source-over';
 }
 
 /** Cuts gaps into what a surface holds: zigzag stripes, so that a line breaks whichever way it runs. */
-function breakUp({ context, width, height }: Surface, dash: number): void {
+function breakUp(
+  { context, width, height }: Surface,
+  dash: number,
+  { left, top }: { left: number; top: number },
+): void {
   const leg = dash * 2.4;
+  context.setTransform(1, 0, 0, 1, -left, -top);
   context.globalCompositeOperation = 'destination-out';
   context.fillStyle = '#000000';
   context.beginPath();
-  for (let y = -leg; y < height; y += dash * 2.2) {
-    const turns = Math.ceil(width / leg) + 1;
+  const row = dash * 2.2;
+  for (let y = -leg + row * Math.max(0, Math.floor((top - dash) / row)); y < top + height; y += row) {
+    const turns = Math.ceil((left + width) / leg) + 1;
     const at = (i: number) => y + (i % 2) * leg;
     context.moveTo(0, at(0));
     for (let i = 1; i <= turns; i++) context.lineTo(i * leg, at(i));
@@ -58,15 +65,28 @@ function breakUp({ context, width, height }: Surface, dash: number): void {
     context.closePath();
   }
   context.fill();
+  context.setTransform(1, 0, 0, 1, 0, 0);
   context.globalCompositeOperation = 'source-over';
 }
 
+/** How far a ghost reaches past its drawing, device px. */
+export const ghostReach = (pixel: number): number => Math.ceil(3.5 * pixel) + 1;
+
 /**
- * Draws the ghost of a drawing's picture, alone, onto an emptied surface of the same size.
+ * Draws the ghost of a drawing's picture, alone, onto an emptied surface.
  * @param scratch of the target's size; what it holds is lost.
+ * @param picture where it lies on the target.
  * @param pixel device pixels per CSS pixel, so that ghosts are as thick on every screen.
+ * @param at the device pixel that is the target's first: broken lines break at the same places wherever it lies.
  */
-export function drawGhost(target: Surface, scratch: Surface, picture: Picture, look: GhostLook, pixel: number): void {
+export function drawGhost(
+  target: Surface,
+  scratch: Surface,
+  picture: Placed,
+  look: GhostLook,
+  pixel: number,
+  at = { left: 0, top: 0 },
+): void {
   wipe(target);
   const { context } = target;
   const hollow = look.style !== 'line';
@@ -82,7 +102,7 @@ export function drawGhost(target: Surface, scratch: Surface, picture: Picture, l
   }
   const layRim = (reach: number, colour: string, strength: number) => {
     rim(scratch, picture, reach, colour, hollow);
-    if (look.broken) breakUp(scratch, 5 * pixel);
+    if (look.broken) breakUp(scratch, 5 * pixel, at);
     put(strength);
   };
   const thickness = (hollow ? 1.35 + 0.75 * look.strength : 0.2 + 0.2 * look.strength) * pixel;
@@ -91,10 +111,10 @@ export function drawGhost(target: Surface, scratch: Surface, picture: Picture, l
 }
 
 /** What a picture covers, in one colour. */
-function tint(target: Surface, source: Picture, colour: string): void {
+function tint(target: Surface, { picture, left, top }: Placed, colour: string): void {
   wipe(target);
   const { context, width, height } = target;
-  context.drawImage(source, 0, 0);
+  context.drawImage(picture, left, top);
   context.globalCompositeOperation = 'source-in';
   context.fillStyle = colour;
   context.fillRect(0, 0, width, height);

@@ -247,7 +247,9 @@ export function paintsOf(doc: ShotDocument, { layerId, matrix, tint }: Painted):
 export const paintsOnLayer = (doc: ShotDocument, layerId: Id | undefined): PaintOf =>
   paintsOf(doc, { layerId: layerId ?? '', matrix: IDENTITY, tint: find(doc, 'layer', layerId)?.tint ?? null });
 
-const lyingKey = (lying: Lying | null): string => (lying ? `${lying.drawing.id}@${lying.matrix.join(',')}` : '');
+type ContentOf = (drawing: Drawing) => string;
+const lyingKey = (lying: Lying | null, of: ContentOf): string =>
+  lying ? `${of(lying.drawing)}@${lying.matrix.join(',')}` : '';
 const lookKey = (look: Look | null): string =>
   look
     ? JSON.stringify([
@@ -258,12 +260,15 @@ const lookKey = (look: Look | null): string =>
       ])
     : '';
 
-/** The same text for frames that show the same drawings in the same way, within one document. */
-export function frameKey(sheets: readonly Sheet[]): string {
+/**
+ * The same text for frames that show the same drawings in the same way, within one document.
+ * @param of what tells drawings apart; by their ids alone, unless the text is kept when they change.
+ */
+export function frameKey(sheets: readonly Sheet[], of: ContentOf = ({ id }) => id): string {
   return sheets
     .map(
       (s) =>
-        `${lyingKey(s)}@${lyingKey(s.within)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.look)}@${lookKey(s.whole)}@${s.cuts.map((cut) => `${lyingKey(cut)}${cut.inverted}`).join(';')}`,
+        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.look)}@${lookKey(s.whole)}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
     )
     .join('|');
 }

@@ -1,6 +1,16 @@
 /** The server's canvas: the same drawing interface as the browser's. */
 import type { ShotDocument } from '@tallow/core/document';
-import { drawDrawing, paintsOf, Scratch, type MakeSurface, type Means, type Surface } from '@tallow/core/render';
+import { multiply, translation } from '@tallow/core/geometry';
+import {
+  drawDrawing,
+  paintsOf,
+  roomOn,
+  Scratch,
+  SurfacePool,
+  type MakeSurface,
+  type Means,
+  type Surface,
+} from '@tallow/core/render';
 import { createCanvas, type Canvas } from '@napi-rs/canvas';
 
 export const makeSurface: MakeSurface = (width, height, deep = false) => {
@@ -14,22 +24,22 @@ export const makeSurface: MakeSurface = (width, height, deep = false) => {
   };
 };
 
+const POOL_BYTES = 128 * 1024 * 1024;
+
 /** Draws each sheet afresh on surfaces that are used again: for frames that are drawn once. */
-export function directMeans(doc: ShotDocument): Means {
-  const surfaces = new Map<string, Surface>();
+export function directMeans(doc: ShotDocument): Means & { readonly pool: SurfacePool } {
+  const pool = new SurfacePool(makeSurface, POOL_BYTES);
   const scratch = new Scratch(makeSurface);
-  const surfaceOf = (width: number, height: number): Surface => {
-    const key = `${width}x${height}`;
-    const known = surfaces.get(key) ?? makeSurface(width, height);
-    surfaces.set(key, known);
-    return known;
-  };
   return {
-    make: makeSurface,
+    pool,
+    make: pool.make,
+    during: (work) => pool.during(work),
     pictureOf: (sheet, matrix, width, height) => {
-      const surface = surfaceOf(width, height);
-      drawDrawing(surface, scratch, sheet.drawing, paintsOf(doc, sheet), matrix);
-      return surface.picture;
+      const { left, top, right, bottom } = roomOn(sheet.drawing, matrix, { width, height });
+      if (right <= left || bottom <= top) return { picture: pool.make(1, 1).picture, left: 0, top: 0 };
+      const surface = pool.make(right - left, bottom - top);
+      drawDrawing(surface, scratch, sheet.drawing, paintsOf(doc, sheet), multiply(translation(-left, -top), matrix));
+      return { picture: surface.picture, left, top };
     },
   };
 }

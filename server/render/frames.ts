@@ -9,7 +9,7 @@ import {
   type SheetOptions,
   type Surface,
 } from '@tallow/core/render';
-import { directMeans, makeSurface, pngOf } from './canvas.ts';
+import { directMeans, pngOf } from './canvas.ts';
 
 /** Different pictures kept encoded, for cycles that come round again. */
 const KEPT = 240;
@@ -36,7 +36,7 @@ export const wholeShot = (doc: ShotDocument, background: boolean): FrameRange =>
   options: { guides: false },
 });
 
-/** Draws frames of one size; each call gives a surface of its own. */
+/** Draws frames of one size; each call gives a surface of its own, that may be given back when it is no longer needed. */
 export function frameDrawer(doc: ShotDocument, { scale, background, options, assets }: FrameRange) {
   const { width, height } = shotOf(doc);
   const size = [Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale))] as const;
@@ -51,10 +51,13 @@ export function frameDrawer(doc: ShotDocument, { scale, background, options, ass
       return `${plates.join()}|${frameKey(sheetsOf(doc, frame, options))}`;
     },
     draw: (frame: number): Surface => {
-      const surface = makeSurface(...size);
+      const surface = means.pool.make(...size);
       const view = [size[0] / width, 0, 0, size[1] / height, 0, 0] as const;
       drawFrame(surface, doc, frame, view, means, { ...options, background, assets });
       return surface;
+    },
+    giveBack: (surface: Surface): void => {
+      means.pool.giveBack(surface);
     },
   };
 }
@@ -70,8 +73,10 @@ export async function* pngFrames(doc: ShotDocument, range: FrameRange): AsyncGen
     const known = encoded.get(key);
     if (known) return known;
     encoding += 1;
-    const png = pngOf(drawer.draw(frame)).finally(() => {
+    const surface = drawer.draw(frame);
+    const png = pngOf(surface).finally(() => {
       encoding -= 1;
+      drawer.giveBack(surface);
     });
     png.catch(() => undefined);
     encoded.set(key, png);

@@ -109,3 +109,6 @@ export const madeBy = (name: BrushName): Brush['makes'] => BRUSHES[name].makes;
 
 /** The tip a brush draws with, as it is set. */
 export const kindOf = (name: BrushName, { tip }: Pick<BrushInHand, 'tip'>): BrushKind => BRUSHES[name].tip ?? tip;
+
+/** The brush that rubs out: what the other end of a pen is. */
+export const RUBBER = BRUSH_NAMES.find((name) => madeBy(name) === 'rub')!;

@@ -29,6 +29,8 @@ export interface Held {
   readonly swatchId: Id | null;
   /** The tool in place of the drawing pen, or null where the pen draws. */
   readonly tool: Tool | null;
+  /** What the button on the pen's barrel does. */
+  readonly barrel: string;
   /** Whether the column shows the settings of the brush in hand. */
   readonly brushShown: boolean;
 }
@@ -55,6 +57,7 @@ export const useHeld = create<Held>(() => ({
   behind: false,
   shapeLine: null,
   newOnHeld: false,
+  barrel: 'colour',
   brushShown: false,
 }));
 export const held = useHeld.getState;

@@ -49,7 +49,7 @@ const mendOnion = (kept: Partial<Showing>, usual: Showing): Partial<Showing> => 
 });
 
 const ALL: readonly Remembered[] = [
-  remembered(useHeld, ['brushName', 'form', 'closes', 'brushes', 'shapeLine', 'newOnHeld'], mendBrushes),
+  remembered(useHeld, ['brushName', 'form', 'closes', 'brushes', 'shapeLine', 'newOnHeld', 'barrel'], mendBrushes),
   remembered(useShowing, ['onion', 'looks'], mendOnion),
   remembered(usePlayback, ['hubRuns', 'loops', 'speed', 'pingPong']),
   remembered(useScreen, ['sheetPictures']),

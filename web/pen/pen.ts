@@ -6,7 +6,9 @@ import { apply, invert, multiply, scaleOf, translation, type Matrix } from '@tal
 import { beginPlanStroke } from '../plan/plan-pen.ts';
 import { layerMatrix, current, type Current } from '../selection/current.ts';
 import { showing } from '../picture/showing.ts';
+import { RUBBER } from '../hand/brushes.ts';
 import { held, setBrush } from '../hand/held.ts';
+import { barrelDeed } from './barrel.ts';
 import { selection } from '../selection/selection.ts';
 import { setViewed, viewed } from '../view/viewed.ts';
 import { playback, stopPlaying } from '../playback/playback.ts';
@@ -42,9 +44,20 @@ interface Pinching {
   readonly from: readonly [Spot, Spot];
 }
 
+/** What lasts as long as the barrel's button is held. */
+interface Holding {
+  readonly kind: 'held';
+  readonly pointer: number;
+  readonly release: () => void;
+}
+
+/** Buttons of a pen, as the standard of pointer events counts them. */
+const BARREL_BUTTON = 2;
+const ERASER_BUTTON = 5;
+
 /** Listens on a canvas until the returned function is called. */
 export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void {
-  let doing: Doing | Moving | Pinching | null = null;
+  let doing: Doing | Moving | Pinching | Holding | null = null;
   let penSeen = false;
   const touches = new Map<number, Spot>();
 
@@ -99,8 +112,13 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     const { tool } = held();
     return tool ? tool.begin(inward, first) : beginStroke(engine, inward, first);
   };
-  const beginHand = (event: PointerEvent): void => {
-    const hand = land(sampleOf(event));
+  /** The pen's other end rubs out, whatever is in hand. */
+  const landRubber = (first: PenSample): PenDoing | null => {
+    const now = current();
+    return now && !showing().planning ? beginStroke(engine, inwardOf(now), first, RUBBER) : null;
+  };
+  const beginHand = (event: PointerEvent, from = land): void => {
+    const hand = from(sampleOf(event));
     if (hand) doing = { kind: 'pen', pointer: event.pointerId, type: event.pointerType, hand, waits: false };
   };
 
@@ -108,6 +126,17 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     const { view } = viewed();
     const { brushes, brushName: tool } = held();
     doing = { kind, pointer: event.pointerId, from: spotOf(event), view, width: brushes[tool].width };
+  };
+
+  /** The button on the pen's barrel. */
+  const beginBarrel = (event: PointerEvent): void => {
+    const deed = barrelDeed(held().barrel);
+    const now = current();
+    if (deed.moves) beginMove(deed.moves, event);
+    else if (deed.holds) {
+      deed.holds.run();
+      doing = { kind: 'held', pointer: event.pointerId, release: deed.holds.release };
+    } else if (now) deed.at?.(inwardOf(now), sampleOf(event));
   };
 
   const beginPinch = (): void => {
@@ -140,6 +169,8 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     if (event.button === 1 || holding === 'pan' || (event.pointerType === 'touch' && penSeen)) beginMove('pan', event);
     else if (holding === 'turn') beginMove('turn', event);
     else if (holding === 'width') beginMove('width', event);
+    else if (event.pointerType === 'pen' && event.button === BARREL_BUTTON) beginBarrel(event);
+    else if (event.button === ERASER_BUTTON) beginHand(event, landRubber);
     else if (event.button === 0) beginHand(event);
   };
 
@@ -152,7 +183,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
       return;
     }
     if (doing.kind === 'pen' && (doing.waits || doing.pointer === event.pointerId)) doing.hand.move(samplesOf(event));
-    if (doing.kind === 'pen' || doing.pointer !== event.pointerId) return;
+    if (doing.kind === 'pen' || doing.kind === 'held' || doing.pointer !== event.pointerId) return;
     moveBy(doing, spotOf(event));
   };
 
@@ -195,6 +226,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     }
     if (doing.pointer !== event.pointerId) return;
     if (doing.kind !== 'pen') {
+      if (doing.kind === 'held') doing.release();
       doing = null;
       return;
     }
@@ -242,6 +274,11 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
   setPen(land);
   window.addEventListener('keydown', keyed, { capture: true });
   canvas.addEventListener('wheel', wheel, { passive: false });
+  // The barrel's button would open the browser's menu.
+  const menu = (event: Event): void => {
+    event.preventDefault();
+  };
+  canvas.addEventListener('contextmenu', menu);
   return () => {
     if (doing?.kind === 'pen') doing.hand.drop();
     setPen(null);
@@ -252,5 +289,6 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     canvas.removeEventListener('pointercancel', up);
     canvas.removeEventListener('lostpointercapture', up);
     canvas.removeEventListener('wheel', wheel);
+    canvas.removeEventListener('contextmenu', menu);
   };
 }

@@ -15,7 +15,7 @@ import {
 import { current, layerMatrix, lineSwatchOf, shownNow, swatchOf, type Current } from '../selection/current.ts';
 import { held } from '../hand/held.ts';
 import { selection } from '../selection/selection.ts';
-import { BRUSHES, madeBy } from '../hand/brushes.ts';
+import { BRUSHES, madeBy, type BrushName } from '../hand/brushes.ts';
 import { edit, endGesture, say, takeBack, useDocument } from '../shot/document.ts';
 import { strokeDone } from '../time/going-on.ts';
 import { isLateInHold } from './pen-target.ts';
@@ -35,14 +35,14 @@ const onRuler = (ruler: Ruler, placed: Matrix, at: Point): Point =>
   apply(invert(placed), ontoRuler(ruler, apply(placed, at)));
 
 /** Why the pen can't draw now, said to the user, or what it draws on. */
-function drawable(): Current | null {
+function drawable(tool: BrushName): Current | null {
   const now = current();
   const trouble = whyNotDrawable(now?.active);
   if (!now?.active || trouble) {
     say(trouble ?? 'There is nothing to draw on.');
     return null;
   }
-  const { brushName: tool, swatchId } = held();
+  const { swatchId } = held();
   const { frame } = selection();
   if (madeBy(tool) === 'rub' && !shownNow(now, frame)) {
     say('Nothing is drawn here that could be rubbed out.');
@@ -58,11 +58,17 @@ function drawable(): Current | null {
 /**
  * Begins a stroke where the pen lands.
  * @param inward CSS px of the canvas to element space.
+ * @param tool the brush it is drawn with.
  */
-export function beginStroke(engine: Engine, inward: Matrix, first: PenSample): PenDoing | null {
-  const now = drawable();
+export function beginStroke(
+  engine: Engine,
+  inward: Matrix,
+  first: PenSample,
+  tool: BrushName = held().brushName,
+): PenDoing | null {
+  const now = drawable(tool);
   if (!now?.active) return null;
-  const { brushName: tool, brushes, swatchId, ruler, closes } = held();
+  const { brushes, swatchId, ruler, closes } = held();
   const { frame } = selection();
   const { layer } = now.active;
   const swatch = swatchOf(now.doc, swatchId)!;

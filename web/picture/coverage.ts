@@ -1,7 +1,7 @@
 /** What drawings cover on a coarse grid, measured by the painter, kept for as long as the drawing is as it is. */
 import { find, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
 import type { Box } from '@tallow/core/geometry';
-import { painter } from '../workers/painter-client.ts';
+import { besidePainter } from '../workers/painter-client.ts';
 import { boxAround } from './miniatures.ts';
 
 const CELLS = 72;
@@ -26,7 +26,7 @@ async function coverageIn(drawings: readonly Drawing[], box: Box, isLeft: () => 
   const unknown = [...new Set(drawings)].filter((drawing) => covered.get(drawing)?.key !== key);
   for (let i = 0; i < unknown.length; i += AT_ONCE) {
     const part = unknown.slice(i, i + AT_ONCE);
-    const masks = await painter().coverage(
+    const masks = await besidePainter().coverage(
       part.map(({ id }) => id),
       box,
       CELLS,

@@ -15,9 +15,10 @@ import { onScreen, useScreen } from '../screen/screen.ts';
 import { fittedView, viewMatrix } from '../view/view.ts';
 import { onChange, useDocument } from '../shot/document.ts';
 import { ghostsOf, onionReach } from './onion.ts';
-import { painter } from '../workers/painter-client.ts';
+import { framePainter, painter } from '../workers/painter-client.ts';
 import { closePainted, Compositor } from './compositor.ts';
-import { Player, sightOptions } from './player.ts';
+import { Player } from './player.ts';
+import { sightOptions } from './sight.ts';
 import { drawingsInHand } from '../selection/in-hand.ts';
 
 /** What of each store the picture shows: a change of it asks for a new picture. */
@@ -61,18 +62,21 @@ export class Engine {
         this.compositor.showFrame(bitmap, opaque);
       },
       place: () => this.place(),
-      draw: (...asked) => painter().frame(...asked),
+      draw: (lane, ...asked) => framePainter(lane).frame(...asked),
+      mayDraw: () => !this.busy && !this.compositor.live && !this.lifting.on,
     });
     this.stops.push(
       onChange((ids, by) => {
         // Drawings that come in are painted only where they show.
         if (by !== 'server' || this.seen(ids)) this.refresh();
+        this.player.ahead.nudge();
       }),
       useViewed.subscribe((now, before) => {
         if (now.view !== before.view || now.area !== before.area) this.moved();
       }),
       usePlayback.subscribe((now, before) => {
         if (!now.playing && (before.playing || now.flipping !== before.flipping)) this.refresh();
+        if (!now.playing) this.player.ahead.nudge();
       }),
       useSelection.subscribe((now, before) => {
         this.shows(differ(now, before, SHOWN.selection));
@@ -90,7 +94,7 @@ export class Engine {
   }
 
   close(): void {
-    this.player.stop();
+    this.player.close();
     for (const stop of this.stops) stop();
   }
 
@@ -200,6 +204,7 @@ export class Engine {
   /** Asks for the picture as it is now. Requests while one is under way become one. */
   refresh(): void {
     this.asked += 1;
+    if (!playback().playing) this.player.ahead.nudge();
     this.compositor.canvas.dataset['wanted'] = String(this.asked);
     if (this.busy) return;
     this.busy = true;

@@ -1,20 +1,12 @@
 /** Small pictures of drawings for wheel, strip and layers: asked of the painter one at a time, kept by content. */
-import {
-  find,
-  findAll,
-  shotOf,
-  valueAt,
-  type Drawing,
-  type Element,
-  type Id,
-  type ShotDocument,
-} from '@tallow/core/document';
+import { find, shotOf, valueAt, type Drawing, type Element, type Id, type ShotDocument } from '@tallow/core/document';
 import { EMPTY_BOX, grown, isEmpty, union, type Box } from '@tallow/core/geometry';
 import { ByteCache, drawingRoom } from '@tallow/core/render';
 import { roundOf, shiftAt, shownOn, type TimedLayer } from '@tallow/core/timing';
 import { create } from 'zustand';
+import { coloursIn, contentId } from './content.ts';
 import type { MiniatureRequest } from '../workers/paint.ts';
-import { painter } from '../workers/painter-client.ts';
+import { besidePainter } from '../workers/painter-client.ts';
 
 const BYTES = 48 * 1024 * 1024;
 const kept = new ByteCache<ImageBitmap>(BYTES, (bitmap) => {
@@ -25,17 +17,6 @@ let working = false;
 
 /** Counts pictures that have arrived, so that whoever shows some can look again. */
 export const useArrivals = create<{ count: number }>(() => ({ count: 0 }));
-
-const ids = new WeakMap<object, number>();
-let nextId = 1;
-function contentId(content: object): number {
-  let id = ids.get(content);
-  if (id === undefined) {
-    id = nextId++;
-    ids.set(content, id);
-  }
-  return id;
-}
 
 const boxes = new WeakMap<Drawing, Box>();
 function boxOf(drawing: Drawing): Box {
@@ -113,24 +94,6 @@ export function sheetsAt(layers: readonly TimedLayer[], element: Element, frame:
   });
 }
 
-const colourings = new WeakMap<ShotDocument, string>();
-
-/** Everything that decides what swatches look like, as one text for each document. */
-function coloursIn(doc: ShotDocument): string {
-  let text = colourings.get(doc);
-  if (text !== undefined) return text;
-  const { swatches, elements } = shotOf(doc);
-  const own = findAll(doc, 'swatch', swatches).map(({ colour, gradient }) => [colour, gradient]);
-  const seen = findAll(doc, 'element', elements).map(({ anchor, tip, recolour, recolours }) =>
-    own.some(([, gradient]) => gradient) || recolour
-      ? [anchor, tip, recolours.find(({ id }) => id === recolour)?.map]
-      : [],
-  );
-  text = JSON.stringify([own, seen]);
-  colourings.set(doc, text);
-  return text;
-}
-
 /** A picture of drawings, lowest first, if it is there; else it is asked for and undefined until it arrives. */
 export function miniature(
   doc: ShotDocument,
@@ -149,7 +112,7 @@ export function miniature(
   const here = kept.get(key);
   if (here) return here;
   if (!wanted.has(key)) {
-    wanted.set(key, () => painter().miniature({ sheets, box, width, height }));
+    wanted.set(key, () => besidePainter().miniature({ sheets, box, width, height }));
     // What was wanted for an earlier state and is no longer looked for would only hold up the rest.
     if (wanted.size > 160) wanted.delete(wanted.keys().next().value!);
     if (!working) void work();

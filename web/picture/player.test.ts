@@ -45,7 +45,8 @@ const player = new Player({
     shown.push((bitmap as unknown as { frame: number }).frame);
   },
   place: () => ({ width: 4, height: 4, view: [1, 0, 0, 1, 0, 0] }),
-  draw: (_width, _height, _view, shotFrame) => {
+  mayDraw: () => true,
+  draw: (_lane, _width, _height, _view, shotFrame) => {
     drawn.push(shotFrame);
     if (!late.has(shotFrame)) return Promise.resolve(pictureOf(shotFrame));
     return new Promise((done) => {
@@ -73,7 +74,7 @@ beforeEach(() => {
   );
 });
 afterEach(() => {
-  player.stop();
+  player.close();
 });
 
 const play = async (loops?: boolean): Promise<void> => {

@@ -5,7 +5,7 @@ import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Current } from '../selection/current.ts';
 import { useDocument } from '../shot/document.ts';
-import { painter } from '../workers/painter-client.ts';
+import { besidePainter } from '../workers/painter-client.ts';
 
 const useFound = create<{ readonly elementId: Id | null; readonly found: readonly Finding[] }>(() => ({
   elementId: null,
@@ -25,7 +25,7 @@ function lookSoon(elementId: Id): void {
   asked = { serial, elementId };
   clearTimeout(timer);
   timer = setTimeout(() => {
-    void painter()
+    void besidePainter()
       .findings(elementId)
       .then((found) => {
         if (found && asked?.elementId === elementId) useFound.setState({ elementId, found });

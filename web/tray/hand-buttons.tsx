@@ -17,6 +17,7 @@ import { setHeld, useHeld, takeTool } from '../hand/held.ts';
 import { ActionButton } from '../actions/action-button.tsx';
 import { act, type Action } from '../actions/action.ts';
 import { PEN_ACTIONS } from '../pen/actions.ts';
+import { BARREL, BARREL_NAMES } from '../pen/barrel.ts';
 import { TOOLS } from '../tools/index.ts';
 
 const FORM_WORDS: Readonly<Record<Form, { label: string; does: string; icon: LucideIcon }>> = {
@@ -44,6 +45,7 @@ export function HandButtons() {
   const closes = useHeld((s) => s.closes);
   const behind = useHeld((s) => s.behind);
   const ruler = useHeld((s) => s.ruler !== null);
+  const barrel = useHeld((s) => s.barrel);
   const { label, icon: Icon } = FORM_WORDS[form];
   const marked = form !== 'free' || exact || closes || behind || ruler;
   return (
@@ -99,6 +101,25 @@ export function HandButtons() {
         <CheckItem checked={ruler} onChange={toggle(PEN_ACTIONS.ruler)}>
           Ruler
         </CheckItem>
+        <MenuLine />
+        <p className="px-2.5 pb-1 pt-1.5 text-xs text-wax-500">The button on the pen</p>
+        <DropdownMenu.RadioGroup
+          value={barrel}
+          onValueChange={(value) => {
+            setHeld({ barrel: value });
+          }}
+        >
+          {BARREL_NAMES.map((each) => (
+            <DropdownMenu.RadioItem
+              key={each}
+              value={each}
+              title={BARREL[each].does}
+              className={`${ITEM} data-[state=checked]:text-flame`}
+            >
+              {BARREL[each].label}
+            </DropdownMenu.RadioItem>
+          ))}
+        </DropdownMenu.RadioGroup>
       </Menu>
     </div>
   );

@@ -12,6 +12,7 @@ import { usePlayback } from '../playback/playback.ts';
 import { useFindings } from '../time/findings.ts';
 import { boxAround, miniature, useArrivals } from '../picture/miniatures.ts';
 import { coloursOf, onionReach } from '../picture/onion.ts';
+import { useReadySpans } from '../picture/ready.ts';
 import { phaseColour } from '../time/phases.ts';
 import { arcsOf, arcsWithin, type Arc } from '@tallow/core/timing';
 import { angleOf, pointAt, ringsFor, WHEEL, type Dial } from './dial.ts';
@@ -98,6 +99,17 @@ export function Rim({ now, dial }: { now: Current; dial: Dial }) {
         ) : null}
       </g>
     );
+  });
+}
+
+/** The frames that are drawn and would play at once. */
+export function Ready({ now, dial }: { now: Current; dial: Dial }) {
+  const spans = useReadySpans(now.element.id);
+  return spans.flatMap(([from, to]) => {
+    const [first, last] = [Math.max(from, dial.from), Math.min(to, dial.from + dial.length)];
+    if (last <= first) return [];
+    const path = arcPath(dial, first, last, WHEEL.rimOuter + 0.5, WHEEL.rimOuter + 2, 0);
+    return [<path key={`${first}-${last}`} d={path} fill="#a89987" data-ready={`${first}-${last}`} />];
   });
 }
 

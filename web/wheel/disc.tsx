@@ -8,7 +8,7 @@ import { setSelection, useSelection } from '../selection/selection.ts';
 import { BesidePen } from './beside-pen.tsx';
 import { APART, bundled } from './bundles.ts';
 import { angleOf, ringsFor, timeAt, WHEEL, type Dial } from './dial.ts';
-import { PhaseArcs, Pictures, Playhead, Reach, Rim, Rings, Seam, StepLine, useReach } from './disc-parts.tsx';
+import { PhaseArcs, Pictures, Playhead, Reach, Ready, Rim, Rings, Seam, StepLine, useReach } from './disc-parts.tsx';
 import type { Form, Spot, Zone } from './form.ts';
 import { DiscMarks } from './disc-marks.tsx';
 import { useGestures } from './gestures.ts';
@@ -85,6 +85,7 @@ export function Disc({ now }: { now: Current }) {
           <DiscMarks now={now} dial={dial} groups={groups} active={active} />
           {opened ? null : <Reach now={now} dial={dial} />}
           {opened ? null : <StepLine dial={dial} steps={steps} />}
+          <Ready now={now} dial={dial} />
           <PhaseArcs now={now} dial={dial} />
           {closed ? <Seam dial={dial} seam={steps.seam} /> : null}
           <Playhead dial={dial} />

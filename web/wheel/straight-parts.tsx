@@ -8,6 +8,7 @@ import { useShowing } from '../picture/showing.ts';
 import { usePlayback } from '../playback/playback.ts';
 import { boxAround, miniature, useArrivals } from '../picture/miniatures.ts';
 import { coloursOf, onionReach } from '../picture/onion.ts';
+import { useReadySpans } from '../picture/ready.ts';
 import { phaseColour } from '../time/phases.ts';
 import { arcsOf } from '@tallow/core/timing';
 import { BAND, framesSeen, xOf, type Band } from './band.ts';
@@ -27,6 +28,21 @@ export function Ruler({ band }: { band: Band }) {
       </text>
     ),
   );
+}
+
+/** The frames that are drawn and would play at once: a thin line above the pictures. */
+export function Ready({ now, band }: { now: Current; band: Band }) {
+  return useReadySpans(now.element.id).map(([from, to]) => (
+    <rect
+      key={from}
+      x={xOf(band, from)}
+      width={(to - from) * band.perFrame}
+      y={BAND.ruler - 1}
+      height={1.5}
+      fill="#a89987"
+      data-ready={`${from}-${to}`}
+    />
+  ));
 }
 
 /** The phases of the element: a coloured line with its name above the pictures. */

@@ -14,7 +14,7 @@ import { APART, bundled } from './bundles.ts';
 import type { Form, Spot, Zone } from './form.ts';
 import { useGestures } from './gestures.ts';
 import { Loop, WhereText } from './hub.tsx';
-import { Pictures, PICTURES_TOP, Reach, PhaseBands, Ruler, Scroll, StepMarks } from './straight-parts.tsx';
+import { Pictures, PICTURES_TOP, Reach, Ready, PhaseBands, Ruler, Scroll, StepMarks } from './straight-parts.tsx';
 import { useSteps } from './steps.ts';
 import { StraightMarks } from './straight-marks.tsx';
 
@@ -167,6 +167,7 @@ export function Straight({ now }: { now: Current }) {
           })}
           <StraightMarks now={now} band={band} index={index} row={rows[active]} />
           <Reach now={now} band={band} height={height} />
+          <Ready now={now} band={band} />
           <rect
             x={xOf(band, frame)}
             width={band.perFrame}

@@ -7,7 +7,8 @@ const { elementId, layerId, stroke } = made;
 const doc = cycleOf(made, 3, (i) => stroke(i * 10, 0, i * 10 + 20, 9));
 const drawing = find(doc, 'drawing', Object.values(layerOf(doc, layerId).slots)[1])!;
 const emptied = putEntities(doc, { ...drawing, marks: {}, order: [] });
-const kinds = async (now: ShotDocument) => (await findingsIn(() => now, elementId))?.map(({ kind }) => kind);
+const boardOf = (now: ShotDocument) => ({ doc: now, changes: 1, ready: () => Promise.resolve() });
+const kinds = async (now: ShotDocument) => (await findingsIn(boardOf(now), elementId))?.map(({ kind }) => kind);
 
 test('a finding is told until it is mended', async () => {
   expect(await kinds(doc)).toEqual([]);
@@ -21,9 +22,10 @@ test('what lies out of sight hangs on where the element stands in the shot', asy
 });
 
 test('nothing is told of a document that has changed meanwhile, or of an element that is gone', async () => {
-  let now = doc;
-  const asked = findingsIn(() => now, elementId);
-  now = emptied;
+  const board = boardOf(doc);
+  const asked = findingsIn(board, elementId);
+  board.doc = emptied;
+  board.changes += 1;
   expect(await asked).toBeNull();
-  expect(await findingsIn(() => doc, 'gone')).toBeNull();
+  expect(await findingsIn(boardOf(doc), 'gone')).toBeNull();
 });

@@ -55,12 +55,22 @@ export interface Painted {
   readonly folder: { readonly below: ImageBitmap; readonly above: readonly Laid[]; readonly opacity: number } | null;
 }
 
-/** An entity that changed; null for deleted. */
+/** An entity that changed, or a drawing that was asked for. */
 export interface Updated {
   readonly id: Id;
-  readonly entity: Entity | null;
+  /** Null for deleted; `later` for a drawing that is not sent until it is asked for, or that the page does not have yet. */
+  readonly entity: Entity | 'later' | null;
   /** A drawing that is the one sent before with marks added on top. */
   readonly grew: boolean;
+  /** Whether it was asked for, and is as it was. */
+  readonly asked?: boolean;
+}
+
+/** What a painter asks the page for. */
+export interface Wanted {
+  readonly wanted: readonly Id[];
+  /** Only when nothing else is to do. */
+  readonly low: boolean;
 }
 
 export interface MiniatureRequest {

@@ -1,11 +1,12 @@
-/** The page's one painter, kept in step with the open document. */
+/**
+ * The page's painters, kept in step with the open document: one for the picture that is drawn on, one for everything that
+ * can wait for it. Drawings are sent when a painter asks for them; what it has is sent again when it changes.
+ */
 import type { Drawing, Entity, Id } from '@tallow/core/document';
 import { wrap, type Remote } from 'comlink';
 import { onChange, useDocument } from '../shot/document.ts';
-import type { Updated } from './paint.ts';
+import type { Updated, Wanted } from './paint.ts';
 import type { Painter } from './painter.ts';
-
-let remote: Remote<Painter> | null = null;
 
 /** Whether a drawing is an earlier one with marks added on top and nothing else changed. */
 function hasGrown(before: Entity | undefined, next: Drawing): boolean {
@@ -16,38 +17,92 @@ function hasGrown(before: Entity | undefined, next: Drawing): boolean {
   );
 }
 
-/** The painter, started on first use. Calls are answered in order, after every change made before them. */
-export function painter(): Remote<Painter> {
-  if (remote) return remote;
-  const started = wrap<Painter>(new Worker(new URL('./painter.ts', import.meta.url), { type: 'module' }));
-  remote = started;
-  const sent = new Map<Id, Entity>();
-  const post = (ids: readonly Id[]) => {
-    const entities = useDocument.getState().doc?.entities ?? {};
-    const updates = ids.map((id): Updated => {
-      const entity = entities[id] ?? null;
-      const grew = entity?.kind === 'drawing' && hasGrown(sent.get(id), entity);
-      if (entity) sent.set(id, entity);
-      else sent.delete(id);
-      return { id, entity, grew };
+const entitiesNow = (): Readonly<Record<Id, Entity>> => useDocument.getState().doc?.entities ?? {};
+
+/** Comes when neither pen nor picture needs the main thread. */
+const whenIdle = (): Promise<void> =>
+  new Promise((next) => {
+    requestIdleCallback(() => {
+      next();
     });
-    void started.update(updates);
-  };
-  let shown: Id | null = null;
-  onChange((ids) => {
-    const { doc } = useDocument.getState();
-    if (doc && doc.shotId !== shown) {
-      shown = doc.shotId;
-      void started.clear();
-      post(Object.keys(doc.entities));
-    } else {
-      post(ids);
-    }
   });
-  const { doc } = useDocument.getState();
-  if (doc) {
-    shown = doc.shotId;
-    post(Object.keys(doc.entities));
+
+class PainterLink {
+  readonly remote: Remote<Painter>;
+  /** Drawings it was sent, as it was sent them. */
+  private readonly sent = new Map<Id, Drawing>();
+  private shown: Id | null = null;
+
+  /** @param eager whether changed drawings that it has are sent at once, as the next picture needs them. */
+  constructor(private readonly eager: boolean) {
+    const worker = new Worker(new URL('./painter.ts', import.meta.url), { type: 'module' });
+    this.remote = wrap<Painter>(worker);
+    worker.addEventListener('message', ({ data }: MessageEvent<Partial<Wanted>>) => {
+      if (data.wanted) void this.give(data.wanted, data.low ?? false);
+    });
+    onChange((ids) => {
+      this.tell(ids);
+    });
+    this.tell([]);
   }
-  return started;
+
+  private tell(ids: readonly Id[]): void {
+    const { doc } = useDocument.getState();
+    if (!doc) return;
+    if (doc.shotId === this.shown) {
+      this.post(ids.map((id) => this.changed(id)));
+      return;
+    }
+    this.shown = doc.shotId;
+    this.sent.clear();
+    void this.remote.clear();
+    this.post(
+      Object.keys(doc.entities).flatMap((id) => (doc.entities[id]!.kind === 'drawing' ? [] : [this.changed(id)])),
+    );
+  }
+
+  private changed(id: Id): Updated {
+    const entity = entitiesNow()[id] ?? null;
+    const before = this.sent.get(id);
+    if (entity?.kind !== 'drawing') {
+      this.sent.delete(id);
+      return { id, entity, grew: false };
+    }
+    const grew = hasGrown(before, entity);
+    if (!before || !this.eager) {
+      this.sent.delete(id);
+      return { id, entity: 'later', grew };
+    }
+    this.sent.set(id, entity);
+    return { id, entity, grew };
+  }
+
+  /** Sends drawings that were asked for, one after another where there is time. */
+  private async give(ids: readonly Id[], low: boolean): Promise<void> {
+    const { shown } = this;
+    for (const id of ids) {
+      if (low) await whenIdle();
+      if (this.shown !== shown) return;
+      const entity = entitiesNow()[id];
+      if (entity?.kind === 'drawing') this.sent.set(id, entity);
+      this.post([{ id, entity: entity ?? 'later', grew: false, asked: true }]);
+    }
+  }
+
+  private post(updates: readonly Updated[]): void {
+    if (updates.length > 0) void this.remote.update(updates);
+  }
 }
+
+const links: PainterLink[] = [];
+/** Painters are started when they are first asked for. */
+const linkOf = (nth: number): Remote<Painter> => (links[nth] ??= new PainterLink(nth === 0)).remote;
+
+/** The painter of the picture that is drawn on. Calls are answered in order, after every change made before them. */
+export const painter = (): Remote<Painter> => linkOf(0);
+
+/** The painter of what can wait: small pictures, measures. */
+export const besidePainter = (): Remote<Painter> => linkOf(1);
+
+/** The painters of frames ahead. @param lane 0 or 1. */
+export const framePainter = (lane: number): Remote<Painter> => linkOf(1 + lane);

@@ -1,21 +1,22 @@
 /** Rasters of drawings and of their ghosts, kept by everything they were made from, the longest unused given up first. */
 import type { Drawing, Id, ShotDocument } from '@tallow/core/document';
-import type { Matrix } from '@tallow/core/geometry';
+import { isEmpty, multiply, translation, type Matrix } from '@tallow/core/geometry';
 import {
   ByteCache,
   drawDrawing,
   drawGhost,
   drawMark,
+  ghostReach,
   paintsOf,
+  roomOn,
+  Scratch,
   type GhostLook,
   type Painted,
-  Scratch,
-  type Picture,
+  type Placed,
   type Surface,
+  type SurfacePool,
 } from '@tallow/core/render';
-import { makeSurface, type BrowserSurface } from './surfaces.ts';
-
-const BYTES = 320 * 1024 * 1024;
+import { makeSurface } from './surfaces.ts';
 
 /** A size in device pixels, with the map from element space to them. */
 export interface Sight {
@@ -27,14 +28,32 @@ export interface Sight {
 /** A drawing and where it is seen. */
 export type Seen = Painted & { readonly drawing: Drawing };
 
+interface Raster {
+  readonly surface: Surface;
+  readonly left: number;
+  readonly top: number;
+  readonly drawing: Drawing;
+}
+
+const placed = ({ surface, left, top }: Raster): Placed => ({ picture: surface.picture, left, top });
+
 export class Rasters {
-  private readonly kept = new ByteCache<{ surface: BrowserSurface; drawing: Drawing }>(BYTES);
+  private readonly kept: ByteCache<Raster>;
   private readonly versions = new Map<Id, number>();
   /** Drawings whose latest version is the one before with marks added on top. */
   private readonly growing = new Set<Id>();
   readonly scratch = new Scratch(makeSurface);
-  private ghostOn: Surface | null = null;
   private colours = '';
+
+  /** @param bytes kept at most. */
+  constructor(
+    private readonly pool: SurfacePool,
+    bytes: number,
+  ) {
+    this.kept = new ByteCache<Raster>(bytes, ({ surface }) => {
+      pool.giveBack(surface);
+    });
+  }
 
   clear(): void {
     this.kept.clear();
@@ -58,71 +77,90 @@ export class Rasters {
       .join();
   }
 
-  /** A surface of exactly that size for working a ghost out on, kept for the next of that size. */
-  private ghostly(width: number, height: number): Surface {
-    if (this.ghostOn?.width !== width || this.ghostOn.height !== height) this.ghostOn = makeSurface(width, height);
-    return this.ghostOn;
+  private versionOf(drawingId: Id): number {
+    return this.versions.get(drawingId.split('~')[0]!) ?? 0;
   }
 
   /** Tells versions of a drawing apart, and of the palette. A drawing a waver has moved has its own drawing's version. */
   stamp(drawingId: Id): string {
-    return `${drawingId}@${this.versions.get(drawingId.split('~')[0]!) ?? 0}|${this.colours}`;
+    return `${drawingId}@${this.versionOf(drawingId)}|${this.colours}`;
   }
 
   private placeKey({ drawing, layerId, tint, matrix: own }: Seen, { width, height, matrix }: Sight): string {
     return `${drawing.id}|${layerId}|${tint}|${width}x${height}|${matrix.join()}|${own.join()}|${this.colours}`;
   }
 
-  /** The picture of a drawing as it is seen on its layer. */
-  drawing(doc: ShotDocument, seen: Seen, sight: Sight): Picture {
+  /** A surface for a drawing, as large as what of it is seen, or as the picture. */
+  private blank(drawing: Drawing, sight: Sight, whole: boolean, reach = 1): Omit<Raster, 'drawing'> {
+    const room = whole
+      ? { left: 0, top: 0, right: sight.width, bottom: sight.height }
+      : roomOn(drawing, sight.matrix, sight, reach);
+    const box = isEmpty(room) ? { left: 0, top: 0, right: 1, bottom: 1 } : room;
+    const surface = this.pool.keep(this.pool.make(box.right - box.left, box.bottom - box.top));
+    return { surface, left: box.left, top: box.top };
+  }
+
+  private keep(key: string, raster: Raster): Placed {
+    const { width, height } = raster.surface;
+    if (!this.kept.set(key, raster, width * height * 4)) this.pool.giveBack(raster.surface);
+    return placed(raster);
+  }
+
+  /**
+   * The picture of a drawing as it is seen on its layer.
+   * @param whole of the picture's size, for what the pen draws on: moved by even a whole pixel, outlines would round here
+   * and there by a level, and the settled stroke would not be quite the one that was drawn.
+   */
+  drawing(doc: ShotDocument, seen: Seen, sight: Sight, whole = false): Placed {
     const { drawing } = seen;
-    const place = this.placeKey(seen, sight);
-    const version = this.versions.get(drawing.id.split('~')[0]!) ?? 0;
+    const place = `${whole ? 'whole|' : ''}${this.placeKey(seen, sight)}`;
+    const version = this.versionOf(drawing.id);
     const key = `${place}|${version}`;
     const kept = this.kept.get(key);
-    if (kept) return kept.surface.picture;
-    const { width, height, matrix } = sight;
-    const surface = makeSurface(width, height) as BrowserSurface;
-    const { scratch } = this;
+    if (kept) return placed(kept);
+    const blank = this.blank(drawing, sight, whole);
+    const { surface, left, top } = blank;
     const paintOf = paintsOf(doc, seen);
+    const matrix = whole ? sight.matrix : multiply(translation(-left, -top), sight.matrix);
     const earlierKey = `${place}|${version - 1}`;
     const earlier = this.kept.get(earlierKey);
     if (earlier && this.growing.has(drawing.id)) {
-      surface.context.drawImage(earlier.surface.picture, 0, 0);
+      surface.context.drawImage(earlier.surface.picture, earlier.left - left, earlier.top - top);
       for (const id of drawing.order.slice(earlier.drawing.order.length))
-        drawMark(surface, scratch, drawing.marks[id]!, paintOf, matrix);
+        drawMark(surface, this.scratch, drawing.marks[id]!, paintOf, matrix);
     } else {
-      drawDrawing(surface, scratch, drawing, paintOf, matrix);
+      drawDrawing(surface, this.scratch, drawing, paintOf, matrix);
     }
     this.kept.delete(earlierKey);
-    this.kept.set(key, { surface, drawing }, width * height * 4);
-    return surface.picture;
-  }
-
-  /** The marks of one piece of a drawing, not kept: its ghost is. */
-  private piece(doc: ShotDocument, seen: Seen, { width, height, matrix }: Sight, piece: string): Picture {
-    const { drawing } = seen;
-    const surface = makeSurface(width, height);
-    const own = drawing.order.filter((id) => {
-      const mark = drawing.marks[id]!;
-      return mark.kind !== 'rub' && mark.piece === piece;
-    });
-    drawDrawing(surface, this.scratch, { ...drawing, order: own }, paintsOf(doc, seen), matrix);
-    return surface.picture;
+    return this.keep(key, { ...blank, drawing });
   }
 
   /** The ghost of a drawing. @param piece only the marks of that piece. @param pixel device pixels per CSS pixel. */
-  ghost(doc: ShotDocument, seen: Seen, sight: Sight, look: GhostLook, pixel: number, piece: string | null): Picture {
-    const { drawing } = seen;
-    const version = this.versions.get(drawing.id) ?? 0;
+  ghost(doc: ShotDocument, seen: Seen, sight: Sight, look: GhostLook, pixel: number, piece: string | null): Placed {
+    const version = this.versionOf(seen.drawing.id);
     const key = `ghost|${piece}|${Object.values(look).join()}|${this.placeKey(seen, sight)}|${version}`;
     const kept = this.kept.get(key);
-    if (kept) return kept.surface.picture;
-    const { width, height } = sight;
-    const surface = makeSurface(width, height) as BrowserSurface;
-    const picture = piece === null ? this.drawing(doc, seen, sight) : this.piece(doc, seen, sight, piece);
-    drawGhost(surface, this.ghostly(width, height), picture, look, pixel);
-    this.kept.set(key, { surface, drawing }, width * height * 4);
-    return surface.picture;
+    if (kept) return placed(kept);
+    const drawing = piece === null ? seen.drawing : partOf(seen.drawing, piece);
+    const blank = this.blank(drawing, sight, false, ghostReach(pixel));
+    const { surface, left, top } = blank;
+    const { width, height } = surface;
+    this.pool.during(() => {
+      const plain = this.pool.make(width, height);
+      const matrix = multiply(translation(-left, -top), sight.matrix);
+      drawDrawing(plain, this.scratch, drawing, paintsOf(doc, seen), matrix);
+      const picture = { picture: plain.picture, left: 0, top: 0 };
+      drawGhost(surface, this.pool.make(width, height), picture, look, pixel, { left, top });
+    });
+    return this.keep(key, { ...blank, drawing });
   }
+}
+
+/** The marks of one piece of a drawing. */
+function partOf(drawing: Drawing, piece: string): Drawing {
+  const order = drawing.order.filter((id) => {
+    const mark = drawing.marks[id]!;
+    return mark.kind !== 'rub' && mark.piece === piece;
+  });
+  return { ...drawing, order, marks: Object.fromEntries(order.map((id) => [id, drawing.marks[id]!])) };
 }

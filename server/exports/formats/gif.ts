@@ -53,8 +53,9 @@ export async function makeGif(
   const parts = partsOf(drawer.keyOf, range, shotOf(doc).rate);
   const { width, height } = drawer;
   const pixelsOf = (frame: number): Uint8Array => {
-    const canvas = drawer.draw(frame).picture as Canvas;
-    const { data } = canvas.getContext('2d').getImageData(0, 0, width, height);
+    const surface = drawer.draw(frame);
+    const { data } = (surface.picture as Canvas).getContext('2d').getImageData(0, 0, width, height);
+    drawer.giveBack(surface);
     return new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
   };
   const open = !range.background || shotOf(doc).background === null;

@@ -1,9 +1,6 @@
 /** The pen that takes colours from the picture: with Shift the swatch of the mark under it, else its colour for the swatch in hand. */
-import { find } from '@tallow/core/document';
 import { setSwatch } from '@tallow/core/edit';
-import { apply, invert, multiply, scaleOf, type Matrix } from '@tallow/core/geometry';
-import { markAt } from '@tallow/core/marks';
-import { isVisible, shownOn } from '@tallow/core/timing';
+import { apply, multiply, type Matrix } from '@tallow/core/geometry';
 import { current, layerMatrix, shotFrameOf } from '../../selection/current.ts';
 import { selection } from '../../selection/selection.ts';
 import { edit, say } from '../../shot/document.ts';
@@ -11,24 +8,7 @@ import { swatchNow, takeSwatch, useColours, noteColour } from '../../swatches/sw
 import { painter } from '../../workers/painter-client.ts';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
 import { takeTool } from '../../hand/held.ts';
-
-/** How near a mark must be, CSS px. */
-const REACH = 3;
-
-/** The swatch of the topmost mark that is seen at a place. @param inward CSS px of the canvas to the active layer's space. */
-export function swatchUnder(inward: Matrix, at: PenSample): string | null {
-  const now = current();
-  if (!now) return null;
-  const toShot = multiply(layerMatrix(now, selection().frame), inward);
-  for (const timed of now.layers.filter(isVisible)) {
-    const drawing = find(now.doc, 'drawing', shownOn(timed, selection().frame, now.length)?.drawingId);
-    if (!drawing) continue;
-    const own = multiply(invert(layerMatrix({ ...now, active: timed }, selection().frame)), toShot);
-    const mark = drawing.marks[markAt(drawing, apply(own, at), REACH * scaleOf(own)) ?? ''];
-    if (mark && mark.kind !== 'rub') return mark.swatch;
-  }
-  return null;
-}
+import { swatchUnder } from '../../swatches/under.ts';
 
 /** Begins where the pen lands. @param inward CSS px of the canvas to the active layer's space. */
 export function beginDropper(inward: Matrix, first: PenSample): PenDoing | null {

@@ -1,0 +1,270 @@
+/** Rows about growing shots: what an edit, a step and opening cost in a shot of 960 drawings against the same frame in a shot of 8. */
+import { chromium, type Page } from '@playwright/test';
+import {
+  entitiesOf,
+  newShotDocument,
+  putEntities,
+  shotOf,
+  type Drawing,
+  type RunList,
+  type ShotDocument,
+  type Stroke,
+} from '@tallow/core/document';
+import { addLayer } from '@tallow/core/edit';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import type { AddressInfo } from 'node:net';
+import { CHROMIUM, FLAGS } from '../e2e/chromium.ts';
+import { createApp } from '../server/app.ts';
+import { migrate, openDatabase } from '../server/db/database.ts';
+import { shotServices } from '../server/shots/services.ts';
+import { newId } from './documents.ts';
+import { median, type Row } from './measure.ts';
+
+const LAYERS = 8;
+const STROKES = 60;
+const SIZES = [8, 80, 960] as const;
+/** A task of the main thread as long as this is felt. */
+const LONG_MS = 50;
+const GOAL = 1.2;
+
+/** A stroke across the picture; the same for the same place in the shot, so that the frame shown is the same in all of them. */
+function stroke(swatch: string, layer: number, drawing: number, nth: number): Stroke {
+  const count = 80;
+  const column = (value: (i: number) => number) => Float32Array.from({ length: count }, (_, i) => value(i));
+  return {
+    kind: 'stroke',
+    id: newId(),
+    swatch,
+    brush: { kind: 'ink', width: 10, opacity: 1, pressure: true },
+    seed: nth,
+    samples: {
+      x: column((i) => -1500 + i * 38 + layer * 9),
+      y: column((i) => nth * 30 - 900 + 60 * Math.sin(i / 9 + drawing + layer)),
+      pressure: column((i) => 0.3 + 0.5 * Math.abs(Math.sin(i / 11))),
+      altitude: column(() => 1),
+      azimuth: column(() => 0),
+    },
+  };
+}
+
+/** A cycle of 3840x2160 with 8 layers on 2s, of so many drawings in all. */
+function grown(drawings: number): ShotDocument {
+  const per = drawings / LAYERS;
+  const facts = { width: 3840, height: 2160, rate: 24, length: 2 * per, background: '#202020' };
+  let doc = newShotDocument(newId(), { name: `Grown ${drawings}`, ...facts }, newId);
+  const element = entitiesOf(doc, 'element')[0]!;
+  for (let i = 1; i < LAYERS; i++) doc = addLayer(doc, element.id, `L${i}`, 'body', null, newId).doc;
+  const swatch = shotOf(doc).swatches[0]!;
+  entitiesOf(doc, 'layer').forEach((layer, l) => {
+    const made = Array.from({ length: per }, (_, d): Drawing => {
+      const marks = Array.from({ length: STROKES }, (_, m) => stroke(swatch, l, d, m));
+      const order = marks.map(({ id }) => id);
+      return { kind: 'drawing', id: newId(), marks: Object.fromEntries(marks.map((m) => [m.id, m])), order };
+    });
+    const slots = made.map(({ id }) => [newId(), id] as const);
+    const list = doc.entities[layer.runListId] as RunList;
+    const runs = slots.map(([slot]) => ({ id: newId(), slot, length: 2 }));
+    doc = putEntities(doc, ...made, { ...layer, slots: Object.fromEntries(slots) }, { ...list, runs });
+  });
+  return putEntities(doc, { ...entitiesOf(doc, 'element')[0]!, time: 'cycle' });
+}
+
+type Figures = Record<string, { readonly ms: number; readonly longest: number }>;
+
+/** What runs in the page before anything else: keeps the longest task of the main thread. */
+function watchTasks(): void {
+  const kept = { longest: 0 };
+  Object.assign(window, { tasks: kept });
+  new PerformanceObserver((list) => {
+    for (const { duration } of list.getEntries()) kept.longest = Math.max(kept.longest, duration);
+  }).observe({ type: 'longtask', buffered: true });
+}
+
+const longest = (page: Page): Promise<number> =>
+  page.evaluate(() => {
+    const { tasks } = window as unknown as { tasks: { longest: number } };
+    const { longest: most } = tasks;
+    tasks.longest = 0;
+    return most;
+  });
+
+/** Does something in the page and waits until the picture shows it. */
+async function untilShown(page: Page, act: string): Promise<number> {
+  return page.evaluate(async (name) => {
+    const canvas = document.querySelector<HTMLCanvasElement>('[data-testid=picture]')!;
+    const press = (code: string, ctrlKey = false) => {
+      window.dispatchEvent(new KeyboardEvent('keydown', { code, key: code, ctrlKey, bubbles: true }));
+      window.dispatchEvent(new KeyboardEvent('keyup', { code, key: code, ctrlKey, bubbles: true }));
+    };
+    const acts: Record<string, () => void> = {
+      step: () => {
+        press('KeyD');
+      },
+      undo: () => {
+        press('KeyZ', true);
+      },
+    };
+    const before = canvas.dataset['wanted'];
+    const began = performance.now();
+    acts[name]!();
+    await new Promise<void>((done) => {
+      const look = () => {
+        const { wanted, shown } = canvas.dataset;
+        if (wanted !== before && wanted === shown) done();
+        else requestAnimationFrame(look);
+      };
+      look();
+    });
+    return performance.now() - began;
+  }, act);
+}
+
+/** One stroke by pen events: ms of an event, and from pen-up until the picture has it. */
+async function drawn(page: Page, y: number): Promise<{ event: number; settled: number }> {
+  return page.evaluate(async (top) => {
+    const canvas = document.querySelector<HTMLCanvasElement>('[data-testid=picture]')!;
+    const box = canvas.getBoundingClientRect();
+    const send = (type: string, i: number) => {
+      const at = { clientX: box.left + 160 + i * 6, clientY: box.top + top + 30 * Math.sin(i / 9) };
+      const pen = { pointerType: 'pen', pointerId: 7, isPrimary: true, bubbles: true, cancelable: true, pressure: 0.6 };
+      canvas.dispatchEvent(new PointerEvent(type, { ...pen, ...at, button: 0, buttons: type === 'pointerup' ? 0 : 1 }));
+    };
+    const times: number[] = [];
+    send('pointerdown', 0);
+    for (let i = 1; i < 60; i++) {
+      await new Promise(requestAnimationFrame);
+      const began = performance.now();
+      send('pointermove', i);
+      times.push(performance.now() - began);
+    }
+    const before = canvas.dataset['wanted'];
+    const began = performance.now();
+    send('pointerup', 60);
+    await new Promise<void>((done) => {
+      const look = () => {
+        const { wanted, shown } = canvas.dataset;
+        if (wanted !== before && wanted === shown) done();
+        else requestAnimationFrame(look);
+      };
+      look();
+    });
+    times.sort((a, b) => a - b);
+    return { event: times[times.length >> 1]!, settled: performance.now() - began };
+  }, y);
+}
+
+/** Waits until the picture and everything around it has been at rest for a second. */
+async function atRest(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    const canvas = document.querySelector<HTMLCanvasElement>('[data-testid=picture]')!;
+    for (let rest = 0, last = ''; rest < 5;) {
+      await new Promise((done) => setTimeout(done, 200));
+      const now = `${canvas.dataset['wanted']}/${canvas.dataset['shown']}`;
+      rest = now === last && canvas.dataset['wanted'] === canvas.dataset['shown'] ? rest + 1 : 0;
+      last = now;
+    }
+  });
+}
+
+async function figuresOf(page: Page, address: string, doc: ShotDocument): Promise<Figures> {
+  const figures: Record<string, { ms: number; longest: number }> = {};
+  const note = async (name: string, ms: number) => {
+    figures[name] = { ms, longest: await longest(page) };
+  };
+  const opened: number[] = [];
+  let opening = 0;
+  for (let i = 0; i < 3; i++) {
+    await page.goto('about:blank');
+    const began = Date.now();
+    await page.goto(`${address}/shots/${doc.shotId}/draw`);
+    await page.waitForSelector('[data-testid=picture][data-shown]');
+    await untilShown(page, 'step');
+    opened.push(Date.now() - began);
+    opening = Math.max(opening, await longest(page));
+  }
+  figures['opening to the first step'] = { ms: median(opened), longest: opening };
+  // The rest of the shot comes in meanwhile.
+  await page.waitForTimeout(8000);
+  await longest(page);
+  const events: number[] = [];
+  const settled: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    const { event, settled: ms } = await drawn(page, 120 + 40 * i);
+    events.push(event);
+    settled.push(ms);
+    await atRest(page);
+  }
+  const tasks = await longest(page);
+  figures['pen event'] = { ms: median(events), longest: tasks };
+  figures['pen-up to settled'] = { ms: median(settled), longest: tasks };
+  const times = async (act: string, rounds: number) => {
+    const list: number[] = [];
+    for (let i = 0; i < rounds; i++) {
+      list.push(await untilShown(page, act));
+      await atRest(page);
+    }
+    return median(list);
+  };
+  await note('undo', await times('undo', 4));
+  await note('step', await times('step', 5));
+  const rows = page.getByTestId('layer');
+  const switched: number[] = [];
+  for (const nth of [1, 2, 3, 4]) {
+    const began = Date.now();
+    await rows.nth(nth).locator('button[aria-pressed]').first().click();
+    await page.waitForFunction(() => {
+      const { wanted, shown } = document.querySelector<HTMLElement>('[data-testid=picture]')!.dataset;
+      return wanted === shown;
+    });
+    switched.push(Date.now() - began);
+    await atRest(page);
+  }
+  await note('layer switch', median(switched));
+  const began = Date.now();
+  await drawn(page, 400);
+  await page
+    .getByTestId('save-state')
+    .filter({ hasText: /^Saved$/ })
+    .waitFor();
+  await note('a stroke until it is saved', Date.now() - began);
+  return figures;
+}
+
+export async function growthRows(): Promise<Row[]> {
+  const url = process.env['DATABASE_URL'];
+  if (!url) throw new Error('DATABASE_URL is not set; use npm run bench');
+  const database = openDatabase(url);
+  await migrate(database);
+  const app: NestExpressApplication = await createApp(database);
+  await app.listen(0, '127.0.0.1');
+  const address = `http://127.0.0.1:${(app.getHttpServer().address() as AddressInfo).port}`;
+  const production = newId();
+  await database('productions').insert({ id: production, name: 'Growth' });
+  const { shots } = shotServices(database);
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS });
+  const measured: Figures[] = [];
+  for (const size of SIZES) {
+    const doc = grown(size);
+    await shots.insert(doc, production);
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.addInitScript(watchTasks);
+    measured.push(await figuresOf(page, address, doc));
+    await page.close();
+  }
+  await browser.close();
+  await app.close();
+  await database.destroy();
+  const [small] = measured;
+  return measured.slice(1).flatMap((figures, i) =>
+    Object.entries(figures).map(([name, { ms, longest: task }]): Row => {
+      const before = small![name]!;
+      return {
+        what: `${name}, ${SIZES[i + 1]} drawings`,
+        against: `the same in ${SIZES[0]}`,
+        goal: GOAL,
+        ratio: ms / before.ms,
+        measured: `${ms.toPrecision(3)} ms, ${before.ms.toPrecision(3)} ms; longest task ${task > LONG_MS ? `${Math.round(task)} ms` : 'under 50 ms'}`,
+      };
+    }),
+  );
+}

@@ -1,0 +1,104 @@
+/**
+ * Draws frames before they are played: those from the playhead on first, the loop before all else, by painters side by
+ * side, and only while nothing is drawn. Whatever changes, what is still right stays.
+ */
+import { current, type Current } from '../selection/current.ts';
+import type { Beat } from '../playback/program.ts';
+import type { Frames } from './frames.ts';
+import { useReady } from './ready.ts';
+
+/** Painters that draw frames side by side. */
+export const LANES = 2;
+/** ms without a change before anything is drawn ahead. */
+const QUIET_MS = 250;
+/** ms of looking for what is not there yet, before others have their turn. */
+const SLICE_MS = 6;
+const TELL_MS = 120;
+
+const whenFree = (): Promise<void> => new Promise((next) => setTimeout(next));
+
+export class Ahead {
+  private run = 0;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private told = 0;
+
+  /**
+   * @param program what would be played now, and where in it the playhead is.
+   * @param mayDraw whether neither pen nor picture needs the machine.
+   */
+  constructor(
+    private readonly frames: Frames,
+    private readonly program: (now: Current) => { readonly beats: readonly Beat[]; readonly from: number },
+    private readonly mayDraw: () => boolean,
+  ) {}
+
+  /** Begins anew a moment after the last change. */
+  nudge(): void {
+    this.run += 1;
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => {
+      if (this.mayDraw()) this.begin();
+      else this.nudge();
+    }, QUIET_MS);
+  }
+
+  /** Begins at once, as for playing. */
+  begin(): void {
+    this.run += 1;
+    clearTimeout(this.timer);
+    for (let lane = 0; lane < LANES; lane++) void this.work(this.run, lane);
+  }
+
+  stop(): void {
+    this.run += 1;
+    clearTimeout(this.timer);
+  }
+
+  private async work(run: number, lane: number): Promise<void> {
+    for (;;) {
+      const next = await this.missing(run);
+      if (!next || run !== this.run) return;
+      const now = current();
+      if (!now) return;
+      await this.frames.draw(now, next, lane);
+      this.tellSoon(run);
+    }
+  }
+
+  /** The next frame that is not there and that nobody draws. */
+  private async missing(run: number): Promise<Beat | null> {
+    let began = performance.now();
+    const now = current();
+    if (!now) return null;
+    const { beats, from } = this.program(now);
+    const count = Math.min(beats.length, this.frames.room);
+    for (let i = 0; i < count; i++) {
+      if (performance.now() - began > SLICE_MS) {
+        await whenFree();
+        if (run !== this.run) return null;
+        began = performance.now();
+      }
+      const beat = beats[(from + i) % beats.length]!;
+      if (!this.frames.get(now, beat) && !this.frames.isUnderWay(now, beat)) return beat;
+    }
+    this.tell(now, beats);
+    return null;
+  }
+
+  private tellSoon(run: number): void {
+    if (performance.now() - this.told < TELL_MS) return;
+    const now = current();
+    if (now && run === this.run) this.tell(now, this.program(now).beats);
+  }
+
+  /** Says which frames are there. */
+  tell(now: Current, beats: readonly Beat[]): void {
+    this.told = performance.now();
+    const frames = [...new Set(beats.filter((beat) => this.frames.get(now, beat)).map(({ frame }) => frame))].sort(
+      (a, b) => a - b,
+    );
+    const before = useReady.getState();
+    if (before.elementId !== now.element.id || before.frames.join() !== frames.join())
+      useReady.setState({ elementId: now.element.id, frames });
+  }
+}

@@ -1,0 +1,107 @@
+/**
+ * Whole frames for playing, each drawn once and kept by everything that is seen in it: an edit makes only those frames stale
+ * that show what it changed. Several painters draw them side by side.
+ */
+import { find, shotOf } from '@tallow/core/document';
+import type { Matrix } from '@tallow/core/geometry';
+import { ByteCache, frameKey, platesAt, sheetsOf } from '@tallow/core/render';
+import { current, type Current } from '../selection/current.ts';
+import type { Painter } from '../workers/painter.ts';
+import type { Beat } from '../playback/program.ts';
+import { coloursIn, contentId } from './content.ts';
+import { showing } from './showing.ts';
+import { sightOptions } from './sight.ts';
+
+/** The neutral surround of the picture, as in the style sheet. */
+const SURROUND = '#232323';
+/** Bytes of frames kept at most, whoever drew them. */
+const FRAME_BYTES = 256 * 1024 * 1024;
+
+/** Where frames are drawn and shown. */
+export interface FrameScreen {
+  /** Size in device pixels and the map from shot px to them. */
+  readonly place: () => { width: number; height: number; view: Matrix };
+  /** Draws a frame. @param lane which of the painters that work side by side. */
+  readonly draw: (lane: number, ...asked: Parameters<Painter['frame']>) => Promise<ImageBitmap>;
+}
+
+export class Frames {
+  private readonly kept = new ByteCache<ImageBitmap>(FRAME_BYTES, (bitmap) => {
+    bitmap.close();
+  });
+  private readonly keys = new Map<string, string>();
+  private readonly underWay = new Map<string, Promise<void>>();
+  private keysOf: object | null = null;
+  private stamp = '';
+
+  constructor(private readonly screen: FrameScreen) {}
+
+  /** How many frames of the picture's size are kept at most. */
+  get room(): number {
+    const { width, height } = this.screen.place();
+    return Math.floor(FRAME_BYTES / (width * height * 4));
+  }
+
+  /** The same text for frames that look alike. */
+  keyOf(now: Current, { shotFrame, variant }: Beat): string {
+    const options = sightOptions(now, true);
+    const { width, height, view } = this.screen.place();
+    const stamp = `${width}x${height}|${view.join()}|${JSON.stringify(options)}|${showing().backdrop}`;
+    if (this.keysOf !== now.doc || this.stamp !== stamp) this.keys.clear();
+    [this.keysOf, this.stamp] = [now.doc, stamp];
+    const name = `${shotFrame}@${variant}`;
+    let key = this.keys.get(name);
+    if (key === undefined) {
+      const plates = platesAt(now.doc, shotFrame, true).map(({ plate, asset }) => `${contentId(plate)}@${asset}`);
+      // A drawing that a look has moved has the content of its own drawing.
+      const sheets = frameKey(sheetsOf(now.doc, shotFrame, { ...options, variant }), ({ id }) => {
+        const drawing = find(now.doc, 'drawing', id.split('~')[0]);
+        return `${id}.${drawing ? contentId(drawing) : ''}`;
+      });
+      key = `${stamp}|${contentId(shotOf(now.doc))}|${coloursIn(now.doc)}|${plates.join()}|${sheets}`;
+      this.keys.set(name, key);
+    }
+    return key;
+  }
+
+  /** The picture of a frame, if it is there. */
+  get(now: Current, beat: Beat): ImageBitmap | undefined {
+    return this.kept.get(this.keyOf(now, beat));
+  }
+
+  /** Whether somebody draws a frame now. */
+  isUnderWay(now: Current, beat: Beat): boolean {
+    return this.underWay.has(this.keyOf(now, beat));
+  }
+
+  /** The desk's surround behind frames with a background: such frames cover everything and are shown without clearing. */
+  under(now: Current): string | null {
+    return (shotOf(now.doc).background ?? showing().backdrop) !== null ? SURROUND : null;
+  }
+
+  /** Draws a frame that is not there yet. */
+  async draw(now: Current, beat: Beat, lane: number): Promise<void> {
+    const key = this.keyOf(now, beat);
+    if (this.kept.get(key)) return;
+    const known = this.underWay.get(key);
+    if (known) {
+      await known;
+      return;
+    }
+    const work = (async () => {
+      const { width, height, view } = this.screen.place();
+      const options = { ...sightOptions(now, true), variant: beat.variant, backdrop: showing().backdrop };
+      const bitmap = await this.screen.draw(lane, width, height, view, beat.shotFrame, this.under(now), options);
+      // What it shows may have changed while it was drawn: then nobody knows which of the two that is.
+      const after = current();
+      if (after && this.keyOf(after, beat) === key) this.kept.set(key, bitmap, width * height * 4);
+      else bitmap.close();
+    })();
+    this.underWay.set(key, work);
+    try {
+      await work;
+    } finally {
+      this.underWay.delete(key);
+    }
+  }
+}

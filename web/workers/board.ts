@@ -1,0 +1,165 @@
+/**
+ * What a painter draws with: the document as it knows it, rasters, what looks came to, pictures of plates. Drawings are asked
+ * of the page when they are needed and given up when many are here, so that neither grows with the shot.
+ */
+import { entitiesOf, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
+import { ByteCache, SurfacePool, type Means, type PlacedPart } from '@tallow/core/render';
+import { Assets } from './assets.ts';
+import type { Updated } from './paint.ts';
+import { Rasters } from './rasters.ts';
+import { makeSurface } from './surfaces.ts';
+
+const MB = 1024 * 1024;
+/** Bytes each painter keeps at most: rasters of drawings, what looks came to, surfaces that lie ready, drawings. */
+const BOUNDS = { rasters: 112 * MB, parts: 56 * MB, pool: 32 * MB, drawings: 48 * MB } as const;
+/** What a mark takes beside its numbers, roughly. */
+const MARK_BYTES = 800;
+
+function bytesOf({ marks }: Drawing): number {
+  let bytes = 0;
+  for (const mark of Object.values(marks))
+    bytes +=
+      MARK_BYTES +
+      (mark.kind === 'shape' ? mark.rings.reduce((sum, ring) => sum + ring.byteLength, 0) : 20 * mark.samples.x.length);
+  return bytes;
+}
+
+export class Board {
+  doc: ShotDocument = { shotId: '', entities: {} };
+  /** Grows with every change of the document, not when drawings come and go. */
+  changes = 0;
+  readonly pool = new SurfacePool(makeSurface, BOUNDS.pool);
+  readonly rasters = new Rasters(this.pool, BOUNDS.rasters);
+  readonly assets = new Assets();
+  /** What looks came to, by everything they were worked out from. */
+  private readonly parts = new ByteCache<readonly PlacedPart[]>(BOUNDS.parts, (given) => {
+    for (const surface of new Set(given.map(({ picture }) => picture))) this.pool.giveBack(surface);
+  });
+  /** Drawings that are here, those used last at the end. */
+  private readonly here = new Map<Id, number>();
+  private hereBytes = 0;
+  private readonly waiting = new Map<Id, (() => void)[]>();
+
+  /** @param ask asks the page for drawings, which it sends as updates. @param low when nothing else is to do. */
+  constructor(private readonly ask: (ids: readonly Id[], low: boolean) => void) {}
+
+  readonly means: Means = {
+    make: this.pool.make,
+    during: (work) => this.pool.during(work),
+    pictureOf: (sheet, matrix, width, height) => this.rasters.drawing(this.doc, sheet, { width, height, matrix }),
+    kept: (sheet, key, make) => {
+      const full = `${this.rasters.stamp(sheet.drawing.id)}|${sheet.layerId}|${key}`;
+      const known = this.parts.get(full);
+      if (known) return known;
+      const made = make();
+      const bytes = made.reduce((sum, { picture }) => sum + picture.width * picture.height * 4, 0);
+      for (const { picture } of made) this.pool.keep(picture);
+      if (!this.parts.set(full, made, bytes)) for (const { picture } of made) this.pool.giveBack(picture);
+      return made;
+    },
+  };
+  /** The same while something moves: coarser. */
+  readonly roughly: Means = { ...this.means, rough: true };
+
+  /** The same for the layer the pen is on. */
+  underPen(by: Means): Means {
+    return {
+      ...by,
+      pictureOf: (sheet, matrix, width, height) =>
+        this.rasters.drawing(this.doc, sheet, { width, height, matrix }, true),
+    };
+  }
+
+  /** Takes entities that changed, and drawings that were asked for. */
+  update(changed: readonly Updated[]): void {
+    const entities = { ...this.doc.entities };
+    let recoloured = false;
+    for (const { id, entity, grew, asked } of changed) {
+      const before = entities[id];
+      recoloured ||= before?.kind === 'swatch' || before?.kind === 'element';
+      if (!asked) {
+        this.changes += 1;
+        if (entity === 'later' || entity?.kind === 'drawing' || before?.kind === 'drawing')
+          this.rasters.changed(id, grew);
+      }
+      if (entity === null || entity === 'later') {
+        this.leave(id);
+        Reflect.deleteProperty(entities, id);
+      } else {
+        entities[id] = entity;
+        recoloured ||= entity.kind === 'swatch' || entity.kind === 'element';
+        if (entity.kind === 'drawing') this.arrive(entity);
+        if (entity.kind === 'shot') this.doc = { ...this.doc, shotId: id };
+      }
+      for (const done of this.waiting.get(id) ?? []) done();
+      this.waiting.delete(id);
+    }
+    for (const id of this.tooMany()) Reflect.deleteProperty(entities, id);
+    this.doc = { ...this.doc, entities };
+    if (recoloured) this.rasters.recoloured(this.doc);
+  }
+
+  /** Forgets the document before another one is opened. */
+  clear(): void {
+    this.doc = { shotId: '', entities: {} };
+    this.changes += 1;
+    this.rasters.clear();
+    this.parts.clear();
+    this.here.clear();
+    this.hereBytes = 0;
+    for (const list of this.waiting.values()) for (const done of list) done();
+    this.waiting.clear();
+  }
+
+  /** Sees to it that drawings are here. What the page does not have yet is left out. @param low see above. */
+  async ready(ids: readonly Id[], low = false): Promise<void> {
+    for (const id of ids) this.use(id);
+    const absent = [...new Set(ids)].filter((id) => !this.doc.entities[id]);
+    if (absent.length === 0) return;
+    const arrivals = absent.map(
+      (id) =>
+        new Promise<void>((done) => {
+          this.waiting.set(id, [...(this.waiting.get(id) ?? []), done]);
+        }),
+    );
+    this.ask(absent, low);
+    await Promise.all(arrivals);
+  }
+
+  /** The drawings layers of an element show anywhere. */
+  drawingsOf(elementId: Id): Id[] {
+    return entitiesOf(this.doc, 'layer').flatMap((layer) =>
+      layer.elementId === elementId ? Object.values(layer.slots) : [],
+    );
+  }
+
+  private arrive(drawing: Drawing): void {
+    this.leave(drawing.id);
+    const bytes = bytesOf(drawing);
+    this.here.set(drawing.id, bytes);
+    this.hereBytes += bytes;
+  }
+
+  private leave(id: Id): void {
+    this.hereBytes -= this.here.get(id) ?? 0;
+    this.here.delete(id);
+  }
+
+  private use(id: Id): void {
+    const bytes = this.here.get(id);
+    if (bytes === undefined) return;
+    this.here.delete(id);
+    this.here.set(id, bytes);
+  }
+
+  /** Those unused longest, as far as there are too many; what came last stays. */
+  private tooMany(): Id[] {
+    const given: Id[] = [];
+    for (const [id] of this.here) {
+      if (this.hereBytes <= BOUNDS.drawings || this.here.size <= 32) break;
+      this.leave(id);
+      given.push(id);
+    }
+    return given;
+  }
+}

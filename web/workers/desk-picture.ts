@@ -1,0 +1,140 @@
+/** The picture for drawing on: in sheets, so that the stroke under the pen fits between them. */
+import {
+  entitiesOf,
+  find,
+  valueAt,
+  type Drawing,
+  type Folder,
+  type Id,
+  type Layer,
+  type ShotDocument,
+} from '@tallow/core/document';
+import { multiply } from '@tallow/core/geometry';
+import {
+  DIMMED,
+  drawBackground,
+  drawPlates,
+  laidApart,
+  layerOrder,
+  layPart,
+  laySheets,
+  maskOf,
+  matrixOf,
+  sheetsOf,
+  shownParts,
+  type LaidSurface,
+  type Placed,
+  type Sheet,
+} from '@tallow/core/render';
+import { elementLength, placedElements, placementFrame, roundOf } from '@tallow/core/timing';
+import type { Board } from './board.ts';
+import type { Laid, Painted, PaintRequest } from './paint.ts';
+import { bitmapOf, makeSurface } from './surfaces.ts';
+
+const handedOver = ({ surface, blend, opacity }: LaidSurface): Laid => ({ bitmap: bitmapOf(surface), blend, opacity });
+
+const folderIdOf = (doc: ShotDocument, layerId: Id | null): Id | undefined =>
+  entitiesOf(doc, 'folder').find((e) => layerId !== null && e.layers.includes(layerId))?.id;
+
+/** The layer that shows a drawing, for its place in the picture. */
+export const layerShowing = (doc: ShotDocument, drawingId: Id): Layer | undefined =>
+  entitiesOf(doc, 'layer').find((e) => Object.values(e.slots).includes(drawingId));
+
+/** How strongly a folder shows on a frame of the shot. */
+function folderOpacityAt(doc: ShotDocument, folder: Folder, shotFrame: number): number {
+  const placed = placedElements(doc).find(({ element }) => element.id === folder.elementId);
+  if (!placed) return 1;
+  const turn = elementLength(doc, placed.element);
+  const frame = placementFrame(placed.placement, placed.element, turn, shotFrame) ?? 0;
+  return valueAt(folder.opacity, frame, roundOf(placed.element, turn));
+}
+
+const hasShapes = (drawing: Drawing): boolean => Object.values(drawing.marks).some((mark) => mark.kind === 'shape');
+
+/** Every bitmap of a painted picture, for handing over and for closing. */
+export function bitmapsOf({ below, active, above, folder, mask }: Painted): ImageBitmap[] {
+  return [
+    below,
+    active,
+    ...(mask ? [mask] : []),
+    ...above.map((laid) => laid.bitmap),
+    ...(folder ? [folder.below, ...folder.above.map((laid) => laid.bitmap)] : []),
+  ];
+}
+
+/** The picture for drawing on. */
+export function deskPicture(board: Board, request: PaintRequest): Painted {
+  const { doc, means, rasters, assets } = board;
+  const { width, height, view, shotFrame, activeLayerId, ghosts, pixel, options, backdrop, rough } = request;
+  const size = [width, height] as const;
+  const by = rough ? board.roughly : means;
+  // What its element as a whole is seen in waits for playing and for the finished look: here the pen draws.
+  const sheets = sheetsOf(doc, shotFrame, { ...options, matte: activeLayerId }).map((s): Sheet => ({
+    ...s,
+    whole: null,
+  }));
+  const order = layerOrder(doc);
+  const rank = (id: Id) => order.indexOf(id);
+  const at = activeLayerId ? rank(activeLayerId) : order.length;
+  const folderOf = find(doc, 'folder', folderIdOf(doc, activeLayerId));
+  const folderOpacity = folderOf ? folderOpacityAt(doc, folderOf, shotFrame) : 1;
+  const faded = folderOpacity < 1 ? folderOf : undefined;
+  const inside = (sheet: Sheet) => sheet.group !== null && sheet.group.id === faded?.id;
+  const ungrouped = (sheet: Sheet): Sheet => (inside(sheet) ? { ...sheet, group: null } : sheet);
+  const under = sheets.filter((s) => rank(s.layerId) < at);
+  const over = sheets.filter((s) => rank(s.layerId) > at);
+  const below = makeSurface(...size);
+  drawBackground(below, doc, view, backdrop);
+  drawPlates(below, doc, shotFrame, view, true, assets.picture, options.dimBut ? DIMMED : 1);
+  laySheets(
+    below,
+    under.filter((s) => !inside(s)),
+    view,
+    by,
+  );
+  const active = makeSurface(...size);
+  const own = sheets.find((s) => s.layerId === activeLayerId);
+  const mask = maskOf(doc, means, shotFrame, activeLayerId, options, own, size, view);
+  const maskPicture = mask && bitmapOf(mask);
+  // Its own looks lie in its picture and on top of it; what cuts it cuts the stroke too.
+  const [main, ...lights] = own
+    ? shownParts({ ...own, within: null, cuts: [] }, view, { width, height }, board.underPen(by), under)
+    : [];
+  if (main) layPart(active, { ...main, opacity: 1, blend: 'normal' });
+  let folder: Painted['folder'] = null;
+  if (faded) {
+    const bottom = makeSurface(...size);
+    laySheets(bottom, under.filter(inside).map(ungrouped), view, by);
+    folder = {
+      below: bitmapOf(bottom),
+      above: laidApart(over.filter(inside).map(ungrouped), size, view, by, under, lights).map(handedOver),
+      opacity: folderOpacity,
+    };
+  }
+  const onTop: Placed[] = [];
+  for (const { drawingId, look, shift, piece, ...rest } of ghosts) {
+    const drawing = find(doc, 'drawing', drawingId);
+    const layerId = layerShowing(doc, drawingId)?.id ?? '';
+    const matrix = matrixOf(doc, layerId, shotFrame);
+    if (!drawing || !matrix) continue;
+    const seen = { drawing, layerId, matrix, tint: null };
+    const style = hasShapes(drawing) ? look : 'line';
+    const placed = multiply(view, matrix);
+    const sight = { width, height, matrix: shift ? multiply(placed, shift) : placed };
+    const picture = rasters.ghost(doc, seen, sight, { ...rest, style }, pixel, piece);
+    // Filled drawings would hide what lies under them, so ghosts lie on top, unless there are only lines to see.
+    if (style !== 'line' || over.length > 0) onTop.push(picture);
+    else layPart(below, { ...picture, opacity: 1, blend: 'normal' });
+  }
+  const outside = over.filter((s) => !inside(s));
+  const seen = own ? [...under, own] : under;
+  const above = laidApart(outside, size, view, by, seen, faded ? [] : lights, onTop).map(handedOver);
+  const painted: Painted = {
+    below: bitmapOf(below),
+    active: bitmapOf(active),
+    above,
+    folder,
+    mask: maskPicture,
+  };
+  return painted;
+}
