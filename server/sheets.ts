@@ -10,18 +10,14 @@ import { brushSheet } from './brush-sheets.ts';
 import { makeSurface } from './render/canvas.ts';
 
 const CELL = { width: 112, height: 112 };
-const COLUMNS = 10;
-/** Drawings of each where many presets are shown. */
-const FEWER = 6;
+const COLUMNS = 12;
 
-/** One row per preset and seed: its drawings one after the other. */
+/** Every drawing of each preset, one after the other; each preset begins a row. */
 function sheetOf(kind: StarterKind, rows: readonly { preset: number; seed: number }[]): Buffer {
   const laid = rows.map(({ preset, seed }) => {
     const scene = sceneFor(kind, kind.presets[preset]!, seed);
     const frames = layAll(kind, scene)!;
-    const count = Math.min(frames.length, rows.length > 4 ? FEWER : COLUMNS);
-    const chosen = Array.from({ length: count }, (_, i) => frames[Math.floor((i * frames.length) / count)]!);
-    return { frames: chosen };
+    return { frames };
   });
   const height = laid.reduce((sum, { frames }) => sum + Math.ceil(frames.length / COLUMNS) * CELL.height, 0);
   const canvas = createCanvas(COLUMNS * CELL.width, height);

@@ -59,6 +59,7 @@ function sheets(SIZE: Size, layers: number, ghosts: number) {
     below: bitmapOf(below),
     active: bitmapOf(active),
     above: [{ bitmap: bitmapOf(above), blend: 'normal', opacity: 1 } as const],
+    clipped: [],
     folder: null,
     mask: null,
   };

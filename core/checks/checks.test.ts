@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { newShotDocument, shotOf, type Shape, type ShotDocument, entitiesOf } from '../document/index.ts';
+import { find, newShotDocument, shotOf, type Shape, type ShotDocument, entitiesOf } from '../document/index.ts';
 import { addMark, copyDrawing, newDrawing } from '../edit/index.ts';
 import { seededIds, polygonRing } from '../geometry/index.ts';
 import { elementLength, timedLayers } from '../timing/index.ts';
-import { findingsOf, seamRatio, stepSizes, bestJoins, seamReport } from './index.ts';
+import { factsOf, findingsOf, seamRatio, stepSizes, bestJoins, seamReport } from './index.ts';
 
 const SIDE = 40;
 /** A bar two cells wide and ten high that stands at a column. */
@@ -70,7 +70,10 @@ describe('findings', () => {
   });
   const seen = { left: -50, top: -50, right: 50, bottom: 50 };
   const told = (doc: ShotDocument, wraps = true) =>
-    findingsOf(doc, timedLayers(doc, element)[0]!, elementLength(doc, element), wraps, seen).map((f) => f.text);
+    findingsOf(timedLayers(doc, element)[0]!, elementLength(doc, element), wraps, seen, (id) => {
+      const drawing = find(doc, 'drawing', id);
+      return drawing && factsOf(drawing);
+    }).map((f) => f.text);
   const first = addMark(base, layer, 0, square(0), newId);
 
   test('an empty drawing, and one left twice', () => {

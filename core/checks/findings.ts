@@ -1,5 +1,6 @@
 /** Accidents found in the drawings of a layer: what was left empty, drawn twice or drawn out of sight. */
-import { find, same, shotOf, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
+import { printOf } from '../derived/index.ts';
+import { find, marksInOrder, shotOf, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
 
 import { intersection, isEmpty, type Box } from '../geometry/index.ts';
 import { drawingBox, markBox } from '../render/index.ts';
@@ -18,53 +19,57 @@ export interface Finding {
   readonly text: string;
 }
 
-const isSame = (a: Drawing, b: Drawing): boolean =>
-  a.order.length > 0 &&
-  a.order.length === b.order.length &&
-  a.order.every((id, i) => {
-    const other = b.marks[b.order[i]!]!;
-    return same({ ...a.marks[id]!, id: other.id }, other);
-  });
+/** What is known of a drawing once it has been looked through: it never changes, so that is done once. */
+export interface DrawingFacts {
+  readonly empty: boolean;
+  /** The same for drawings whose marks are alike. */
+  readonly print: string;
+  /** The box of each of its marks, element space; none of rub-outs. */
+  readonly boxes: readonly Box[];
+}
 
-/** What was found of drawings. They never change, so each is looked through once, and again when the frame is another. */
-const pairs = new WeakMap<Drawing, { readonly next: Drawing; readonly alike: boolean }>();
-const strays = new WeakMap<Drawing, { readonly seen: string; readonly stray: number | 'all' }>();
+const facts = new WeakMap<Drawing, DrawingFacts>();
 
-function areAlike(a: Drawing, b: Drawing): boolean {
-  const known = pairs.get(a);
-  if (known?.next === b) return known.alike;
-  const alike = isSame(a, b);
-  pairs.set(a, { next: b, alike });
-  return alike;
+export function factsOf(drawing: Drawing): DrawingFacts {
+  const known = facts.get(drawing);
+  if (known) return known;
+  const marks = marksInOrder(drawing);
+  const made = {
+    empty: marks.length === 0,
+    print: `${printOf(drawing)}${marks.map((mark) => (mark.kind === 'shape' ? mark.kind : mark.brush.kind)).join('')}`,
+    boxes: marks.flatMap((mark) => (mark.kind === 'rub' ? [] : [markBox(mark)])),
+  };
+  facts.set(drawing, made);
+  return made;
 }
 
 /** How many marks of a drawing lie wholly outside a part of its space. */
-function strayIn(drawing: Drawing, seen: Box): number | 'all' {
-  const key = `${seen.left} ${seen.top} ${seen.right} ${seen.bottom}`;
-  const known = strays.get(drawing);
-  if (known?.seen === key) return known.stray;
-  const stray = isEmpty(intersection(drawingBox(drawing), seen))
-    ? 'all'
-    : Object.values(drawing.marks).filter((mark) => mark.kind !== 'rub' && isEmpty(intersection(markBox(mark), seen)))
-        .length;
-  strays.set(drawing, { seen: key, stray });
-  return stray;
+function strayIn({ boxes }: DrawingFacts, seen: Box): number | 'all' {
+  const outside = boxes.filter((box) => isEmpty(intersection(box, seen))).length;
+  return outside === boxes.length ? 'all' : outside;
 }
 
 /**
- * Looks through one layer. Drawings not loaded are passed over.
+ * Looks through one layer. Drawings nothing is known of yet are passed over.
  * @param turn the element's length in frames. @param wraps whether the last drawing leads to the first.
  * @param seen the part of element space that the shot's frame shows.
+ * @param factsFor what is known of a drawing.
  */
-export function findingsOf(doc: ShotDocument, timed: TimedLayer, turn: number, wraps: boolean, seen: Box): Finding[] {
-  const { layer, list } = timed;
+export function findingsOf(
+  { layer, list }: Pick<TimedLayer, 'layer' | 'list'>,
+  turn: number,
+  wraps: boolean,
+  seen: Box,
+  factsFor: (drawingId: Id) => DrawingFacts | undefined,
+): Finding[] {
   // What a starter laid was not left empty or drawn out of sight by accident.
   if (list.period === 1 || layer.starterId) return [];
   const shown = exposures(list).flatMap(({ run, index }) => {
-    const drawing = run.slot ? find(doc, 'drawing', layer.slots[run.slot]) : undefined;
-    return drawing ? [{ drawing, index }] : [];
+    const id = run.slot ? layer.slots[run.slot] : undefined;
+    const known = id ? factsFor(id) : undefined;
+    return id && known ? [{ id, known, index }] : [];
   });
-  return shown.flatMap(({ drawing, index }, i): Finding[] => {
+  return shown.flatMap(({ id, known, index }, i): Finding[] => {
     const at = (kind: FindingKind, text: string): Finding => ({
       kind,
       layerId: layer.id,
@@ -72,12 +77,12 @@ export function findingsOf(doc: ShotDocument, timed: TimedLayer, turn: number, w
       frame: runStart(list, index, turn),
       text: `Drawing ${i + 1} of ${layer.name} ${text}`,
     });
-    if (drawing.order.length === 0) return [at('empty', 'is empty')];
+    if (known.empty) return [at('empty', 'is empty')];
     const next = shown[i + 1] ?? (wraps && shown.length > 1 ? shown[0] : undefined);
     const found: Finding[] = [];
-    if (next && next.drawing !== drawing && areAlike(drawing, next.drawing))
+    if (next && next.id !== id && next.known.print === known.print)
       found.push(at('twice', `is the same as drawing ${((i + 1) % shown.length) + 1}`));
-    const stray = strayIn(drawing, seen);
+    const stray = strayIn(known, seen);
     if (stray === 'all') found.push(at('outside', 'lies wholly outside the frame'));
     else if (stray > 0)
       found.push(at('outside', `has ${stray === 1 ? 'a mark' : `${stray} marks`} wholly outside the frame`));

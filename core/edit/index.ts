@@ -29,3 +29,5 @@ export * from './betweens.ts';
 export * from './poses.ts';
 export * from './traces.ts';
 export * from './remove.ts';
+export * from './clean.ts';
+export * from './brushes.ts';

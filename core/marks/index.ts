@@ -9,3 +9,4 @@ export * from './redraw.ts';
 export * from './nodes.ts';
 export * from './outlined.ts';
 export * from './largest-outline.ts';
+export * from './open-ends.ts';

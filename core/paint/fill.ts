@@ -52,18 +52,24 @@ export function ringsOf(paintable: Paintable, labels: readonly number[]): Float3
   const { barrier, carried, extents } = paintable;
   const [only] = labels;
   if (only === undefined) return [];
-  const wanted = new Set(labels);
   const extent = labels.map((label) => extents[label]!).reduce(around);
-  const inside = labels.length === 1 ? (p: number) => carried[p] === only : (p: number) => wanted.has(carried[p]!);
-  return traced(barrier, extent, inside);
+  const wanted = labels.length === 1 ? only : marked(extents.length, labels);
+  return traced(barrier, extent, { labels: carried, wanted });
 }
 
 /** Everything that is not outside, as one area: lines and all they enclose. */
 export function silhouetteOf({ barrier, carried, regions, extents }: Paintable): Float32Array[] {
   const others = extents.slice(OUTSIDE + 1).filter(({ right, left }) => right > left);
   if (regions.count <= OUTSIDE || others.length === 0) return [];
-  const rings = traced(barrier, others.reduce(around), (pixel) => carried[pixel] !== OUTSIDE);
-  return rings;
+  const inside = extents.flatMap((_, label) => (label === OUTSIDE ? [] : [label]));
+  return traced(barrier, others.reduce(around), { labels: carried, wanted: marked(extents.length, inside) });
+}
+
+/** For each label 1 where it is one of some. */
+function marked(count: number, labels: readonly number[]): Uint8Array {
+  const wanted = new Uint8Array(count);
+  for (const label of labels) wanted[label] = 1;
+  return wanted;
 }
 
 const around = (a: Extent, b: Extent): Extent => ({

@@ -59,19 +59,22 @@ export function regionsOf(barrier: Barrier, gap: number): Regions {
 function widestFirst(labels: Int32Array, near: Near, width: number): void {
   const queue = new WidestFirst(near);
   const count = labels.length;
-  const offer = (pixel: number): void => {
-    if (labels[pixel] === 0 && near.squares[pixel] !== FAR) queue.push(pixel);
-  };
-  let owner = 0;
-  const ask = (next: number): void => {
-    if (owner === 0) owner = labels[next]!;
-  };
+  const { squares, order } = near;
+  /** The region of the first neighbour that has one, of those to the left, right, above and below; 0 where none has. */
   const ownerOf = (pixel: number): number => {
-    owner = 0;
-    besides(pixel, width, count, ask);
-    return owner;
+    const column = pixel % width;
+    return (
+      (column > 0 && labels[pixel - 1]) ||
+      (column < width - 1 && labels[pixel + 1]) ||
+      (pixel >= width && labels[pixel - width]) ||
+      (pixel < count - width && labels[pixel + width]) ||
+      0
+    );
   };
-  for (const pixel of near.order) if (ownerOf(pixel) !== 0) offer(pixel);
+  const offer = (pixel: number): void => {
+    if (labels[pixel] === 0 && squares[pixel] !== FAR) queue.push(pixel);
+  };
+  for (const pixel of order) if (ownerOf(pixel) !== 0) offer(pixel);
   for (let pixel = queue.pop(); pixel !== undefined; pixel = queue.pop()) {
     if (labels[pixel] !== 0) continue;
     labels[pixel] = ownerOf(pixel);

@@ -1,5 +1,5 @@
 /** The outline of a region as clean rings. */
-import { doubleAreaOf, fitRing } from '../geometry/index.ts';
+import { fitRing } from '../geometry/index.ts';
 import type { Lattice } from './raster.ts';
 
 /** A part of a lattice: columns and rows from the first to one past the last. */
@@ -42,6 +42,9 @@ const OVER = 0.2;
 /** How often the steps of pixels are evened out along an edge. */
 const ROUNDS = 2;
 
+/** Every so many points of an edge are fitted: they stand half a pixel apart at most, far closer than the tolerance tells. */
+const EVERY = 2;
+
 /** Ways along the edges of pixels, the inside on the right: right, down, left, up. */
 const DX = [1, 0, -1, 0] as const;
 const DY = [0, 1, 0, -1] as const;
@@ -51,83 +54,117 @@ const DY = [0, 1, 0, -1] as const;
  * @param bits 1 inside, with a margin of zeros all round. @returns loops of middles of edges, x y x y, outer ones
  * clockwise (y down).
  */
-function loopsOf(bits: Uint8Array, columns: number, rows: number): number[][] {
+function loopsOf(bits: Uint8Array, columns: number, rows: number): Float64Array[] {
   const walked = new Uint8Array(bits.length);
-  const loops: number[][] = [];
+  const loops: Float64Array[] = [];
+  let walk = new Float64Array(4096);
+  // The pixels ahead on the inner and on the outer side of each way, told from the pixel right below a corner.
+  const inner = [0, -1, -columns - 1, -columns];
+  const outer = [-columns, 0, -1, -columns - 1];
   for (let y = 1; y < rows; y++)
     for (let x = 1; x < columns; x++) {
       const pixel = y * columns + x;
       if (bits[pixel] !== 1 || bits[pixel - columns] !== 0 || walked[pixel] === 1) continue;
-      const loop: number[] = [];
+      let count = 0;
       // Along the upper edge of this pixel, to the right.
-      let [cx, cy, way] = [x, y, 0];
+      let cx = x;
+      let cy = y;
+      let way = 0;
       do {
         if (way === 0) walked[cy * columns + cx] = 1;
-        loop.push(cx + DX[way]! / 2, cy + DY[way]! / 2);
-        cx += DX[way]!;
-        cy += DY[way]!;
-        // The four pixels round this corner: those ahead, to the left and to the right of the way.
-        const at = (dx: number, dy: number) => bits[(cy + dy) * columns + cx + dx]!;
-        const [ahead, beside] =
-          way === 0
-            ? [at(0, -1), at(0, 0)]
-            : way === 1
-              ? [at(0, 0), at(-1, 0)]
-              : way === 2
-                ? [at(-1, 0), at(-1, -1)]
-                : [at(-1, -1), at(0, -1)];
-        if (beside === 0) way = (way + 1) % 4;
-        else if (ahead === 1) way = (way + 3) % 4;
+        if (count + 2 > walk.length) {
+          const longer = new Float64Array(walk.length * 2);
+          longer.set(walk);
+          walk = longer;
+        }
+        const dx = DX[way]!;
+        const dy = DY[way]!;
+        walk[count] = cx + dx / 2;
+        walk[count + 1] = cy + dy / 2;
+        count += 2;
+        cx += dx;
+        cy += dy;
+        const corner = cy * columns + cx;
+        if (bits[corner + inner[way]!] === 0) way = (way + 1) & 3;
+        else if (bits[corner + outer[way]!] === 1) way = (way + 3) & 3;
       } while (cx !== x || cy !== y || way !== 0);
-      loops.push(loop);
+      loops.push(walk.slice(0, count));
     }
   return loops;
 }
 
-/** The middles of edges with their steps evened out, each a little outwards. */
-function evened(loop: readonly number[]): [number, number][] {
-  const count = loop.length / 2;
-  let points = Array.from({ length: count }, (_, i): [number, number] => [loop[i * 2]!, loop[i * 2 + 1]!]);
-  for (let round = 0; round < ROUNDS && count > 6; round++) {
-    const from = points;
-    const at = (i: number) => from[(i + count) % count]!;
-    points = from.map(([x, y], i) => {
-      const [a, b, c, d] = [at(i - 2), at(i - 1), at(i + 1), at(i + 2)];
-      return [(6 * x + 4 * (b[0] + c[0]) + a[0] + d[0]) / 16, (6 * y + 4 * (b[1] + c[1]) + a[1] + d[1]) / 16];
-    });
+/** A loop with its steps evened out, x y x y. */
+function smoothed(loop: Float64Array): Float64Array {
+  const size = loop.length;
+  const out = new Float64Array(size);
+  for (let i = 0; i < size; i += 2) {
+    const a = i >= 4 ? i - 4 : i - 4 + size;
+    const b = i >= 2 ? i - 2 : i - 2 + size;
+    const c = i + 2 < size ? i + 2 : i + 2 - size;
+    const d = i + 4 < size ? i + 4 : i + 4 - size;
+    out[i] = (6 * loop[i]! + 4 * (loop[b]! + loop[c]!) + loop[a]! + loop[d]!) / 16;
+    out[i + 1] = (6 * loop[i + 1]! + 4 * (loop[b + 1]! + loop[c + 1]!) + loop[a + 1]! + loop[d + 1]!) / 16;
   }
-  const at = (i: number) => points[(i + count) % count]!;
-  return points.map(([x, y], i) => {
-    const [a, b] = [at(i - 2), at(i + 2)];
-    const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  return out;
+}
+
+/** The middles of edges with their steps evened out, each a little outwards; of long edges every second. */
+function evened(loop: Float64Array): [number, number][] {
+  const size = loop.length;
+  let points = loop;
+  for (let round = 0; round < ROUNDS && size > 12; round++) points = smoothed(points);
+  const every = size > 64 ? EVERY : 1;
+  const list: [number, number][] = [];
+  for (let i = 0; i < size; i += 2 * every) {
+    const a = i >= 4 ? i - 4 : i - 4 + size;
+    const b = i + 4 < size ? i + 4 : i + 4 - size;
+    const dx = points[b]! - points[a]!;
+    const dy = points[b + 1]! - points[a + 1]!;
     const far = Math.sqrt(dx * dx + dy * dy) || 1;
     // The inside is on the right of the way, so outwards is to its left.
-    return [x + (OVER * dy) / far, y - (OVER * dx) / far];
-  });
+    list.push([points[i]! + (OVER * dy) / far, points[i + 1]! - (OVER * dx) / far]);
+  }
+  return list;
+}
+
+/** What belongs to an area: pixels with one label, or with one of several. */
+export interface Belonging {
+  readonly labels: Int32Array;
+  /** The label, or for each label 1 where it belongs. */
+  readonly wanted: number | Uint8Array;
 }
 
 /**
  * Rings round everything that belongs, corners kept, holes as holes (even-odd).
- * @param inside whether a pixel belongs. @param smallest px² of element space; smaller pieces and holes are left out.
+ * @param smallest px² of element space; smaller pieces and holes are left out.
  */
 export function traced(
   { width, left, top, scale }: Lattice,
   extent: Extent,
-  inside: (pixel: number) => boolean,
+  { labels, wanted }: Belonging,
   smallest = 3,
 ): Float32Array[] {
   const columns = extent.right - extent.left + 2;
   const rows = extent.bottom - extent.top + 2;
   const bits = new Uint8Array(columns * rows);
   for (let y = extent.top; y < extent.bottom; y++) {
-    const row = (y - extent.top + 1) * columns + 1 - extent.left;
-    for (let x = extent.left; x < extent.right; x++) if (inside(y * width + x)) bits[row + x] = 1;
+    let to = (y - extent.top + 1) * columns + 1;
+    const [first, last] = [y * width + extent.left, y * width + extent.right];
+    if (typeof wanted === 'number') {
+      for (let at = first; at < last; at++, to++) if (labels[at] === wanted) bits[to] = 1;
+    } else for (let at = first; at < last; at++, to++) bits[to] = wanted[labels[at]!]!;
   }
   const [ox, oy] = [left + (extent.left - 1) / scale, top + (extent.top - 1) / scale];
   return loopsOf(bits, columns, rows).flatMap((loop) => {
-    const points = evened(loop).map(([x, y]): [number, number] => [ox + x / scale, oy + y / scale]);
-    return points.length >= 8 && Math.abs(doubleAreaOf(points.map(([x, y]) => ({ x, y })))) / 2 >= smallest
-      ? [fitRing(points, TOLERANCE)]
-      : [];
+    if (loop.length < 16) return [];
+    const points = evened(loop);
+    let doubleArea = 0;
+    for (const point of points) {
+      point[0] = ox + point[0] / scale;
+      point[1] = oy + point[1] / scale;
+    }
+    for (let i = 0, j = points.length - 1; i < points.length; j = i++)
+      doubleArea += points[j]![0] * points[i]![1] - points[i]![0] * points[j]![1];
+    return Math.abs(doubleArea) / 2 >= smallest ? [fitRing(points, TOLERANCE)] : [];
   });
 }

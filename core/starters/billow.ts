@@ -8,6 +8,7 @@ import {
   mix,
   seededRandom,
   sineTurn,
+  smoothStep,
   type Point,
   gridOver,
   ringsAt,
@@ -64,33 +65,43 @@ function lobesOf(puff: Puff, scallops: number): Lobe[] {
   return lobes;
 }
 
+/** How deep each slot goes and how wide it is, against the first: no two of a puff are alike. */
+const SLOTS = [
+  { at: 0, deep: 1, wide: 1 },
+  { at: 0.43, deep: 0.62, wide: 0.6 },
+  { at: 0.71, deep: 0.8, wide: 0.42 },
+] as const;
+
 /**
- * Torn openings of a puff, growing as it thins: one from the edge inwards, one in the middle that drifts
- * outwards, each a chain of discs pulled along one way.
+ * Torn openings of a puff, growing as it thins: slots that begin outside its rim and run in, slanted, narrowing. None is ever
+ * a hole by itself: two of those side by side read as eyes.
  */
 function holesOf(puff: Puff): Disc[] {
   if (puff.torn <= 0) return [];
   const random = seededRandom(puff.seed ^ 0x7f4a7c15);
-  const first = random();
-  const holes: Disc[] = [];
-  for (let i = 0; i < 3; i++) {
-    const [r1, r2, r3] = [random(), random(), random()];
+  const [first, slant] = [random(), random() < 0.5 ? -1 : 1];
+  return SLOTS.flatMap(({ at, deep, wide }, i): Disc[] => {
+    const [r1, r2] = [random(), random()];
     const late = i * 0.16;
     const open = max(0, (puff.torn - late) / (1 - late));
-    if (open <= 0) continue;
-    const turn = first + i * 0.37 + (r1 - 0.5) * 0.12 + 0.3 * puff.roll;
+    if (open <= 0) return [];
+    const turn = first + at + 0.08 * (r1 - 0.5) + 0.3 * puff.roll;
     const [ux, uy] = [cosineTurn(turn), sineTurn(turn)];
-    const out = puff.r * (i === 0 ? mix(1.15, 0.75, open) : mix(0.2, 0.5, r2) + 0.3 * open);
-    const [x, y] = [puff.x + ux * out, puff.y + uy * out];
-    const r = puff.r * mix(0.26, 0.44, r3) * mix(0.35, 1.7, open);
-    // Pulled along: round the middle, thinner towards both ends.
-    for (let k = -2; k <= 2; k++) {
-      const along = k * r * 0.62;
-      const bent = -0.16 * k * k * r;
-      holes.push({ x: x - uy * along + ux * bent, y: y + ux * along + uy * bent, r: r * (1 - 0.2 * abs(k)) });
-    }
-  }
-  return holes;
+    // Inwards, leaning along the rim.
+    const lean = slant * mix(0.5, 0.95, r2);
+    const [vx, vy] = [-ux - uy * lean, -uy + ux * lean];
+    const long = puff.r * deep * mix(0.3, 1.15, open);
+    const r = puff.r * wide * mix(0.12, 0.62, open);
+    return Array.from({ length: 7 }, (_, k) => {
+      const t = k / 6;
+      const far = long * t;
+      return {
+        x: puff.x + ux * puff.r * 1.22 + vx * far,
+        y: puff.y + uy * puff.r * 1.22 + vy * far,
+        r: r * (1 - 0.72 * t),
+      };
+    });
+  });
 }
 
 export interface BillowRings {
@@ -160,14 +171,12 @@ export function billowRings(puffs: readonly Puff[], style: BillowStyle, crease: 
     lit.push({ x: puff.x + lx * puff.r * 0.48, y: puff.y + ly * puff.r * 0.48, r: puff.r * 0.48 });
     for (const lobe of lobes[p]!) {
       const facing = lobe.ux * lx + lobe.uy * ly;
-      if (facing > 0.05)
-        lit.push({ x: lobe.x + lx * lobe.r * 0.2, y: lobe.y + ly * lobe.r * 0.2, r: lobe.r * mix(0.5, 0.86, facing) });
-      else if (facing < -0.35)
-        dark.push({
-          x: lobe.x - lx * lobe.r * 0.36,
-          y: lobe.y - ly * lobe.r * 0.36,
-          r: lobe.r * mix(0.5, 0.92, -facing),
-        });
+      // As lobes roll round, their light and shade grow from nothing and go back to it: nothing jumps.
+      const [bright, shady] = [smoothStep(-0.05, 0.6, facing), smoothStep(0.1, 0.8, -facing)];
+      if (bright > 0)
+        lit.push({ x: lobe.x + lx * lobe.r * 0.2, y: lobe.y + ly * lobe.r * 0.2, r: lobe.r * 0.86 * bright });
+      if (shady > 0)
+        dark.push({ x: lobe.x - lx * lobe.r * 0.36, y: lobe.y - ly * lobe.r * 0.36, r: lobe.r * 0.92 * shady });
     }
   });
   const rim = mean * 0.07;

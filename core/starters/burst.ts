@@ -19,7 +19,7 @@ import type { Ring } from '../document/index.ts';
 import { billowRings, type Puff } from './billow.ts';
 import { GUIDE_PAINT, circleLine, samplesOf } from './circles.ts';
 import { discsBox, unionField } from './field.ts';
-import { outlined } from './line.ts';
+import { outlinedAll } from './line.ts';
 import {
   ageOf,
   choice,
@@ -76,9 +76,24 @@ function puffsAt(scene: Scene, age: number): Puff[] {
     const inner = i % 3 === 2 && form !== RINGED;
     const out = size! * 0.5 * reach * (inner ? mix(0.1, 0.3, r2) : mix(0.5, 0.78, r2)) * grown;
     const lives = breaking * mix(0.85, 1.3, r4);
+    const side = ux >= 0 ? 1 : -1;
+    // Billows go round in the mass, up in its middle and down outside, each at a pace of its own: they roll over and swallow
+    // one another for as long as it lasts, when it has long stopped growing.
+    const round = (roll! / 100) * mix(0.7, 1.3, r2) * (age + 0.25 * grown);
+    const stir = size! * (form === RINGED ? 0.05 : 0.1) * mix(0.7, 1.2, r3) * grown;
+    const [stirX, stirY] = [
+      side * stir * (sineTurn(round + r1) - sineTurn(r1)),
+      -stir * (cosineTurn(round + r1) - cosineTurn(r1)),
+    ];
+    // Some grow while others are swallowed.
+    const swell = 1 + 0.16 * sineTurn(round * 1.3 + r2);
     puffs.push({
-      x: ux * out * (1 + 0.08 * age),
-      y: uy * out - rise! * age * age * mix(0.5, 1.1, r3) - (form === GROUNDED ? size! * 0.07 * grown : 0),
+      x: ux * out * (1 + 0.16 * age) + stirX,
+      y:
+        uy * out +
+        stirY -
+        rise! * age * mix(0.5, 1.1, r3) * mix(0.45, 1, age) -
+        (form === GROUNDED ? size! * 0.07 * grown : 0),
       r:
         size! *
         0.5 *
@@ -86,8 +101,9 @@ function puffsAt(scene: Scene, age: number): Puff[] {
         (inner ? 1.25 : 1) *
         mix(0.35, 1, grown) *
         (form === RINGED ? 0.62 : 1) *
+        swell *
         (1 - 0.75 * smoothStep(0.35, 1.1, lives)),
-      roll: r2 + (ux >= 0 ? 1 : -1) * (roll! / 100) * 0.5 * grown + 0.12 * age,
+      roll: r2 + side * (roll! / 100) * (0.3 * grown + 0.75 * age),
       seed: Math.floor(r4 * 4294967295),
       torn: clamp(lives, 0, 1),
     });
@@ -223,7 +239,7 @@ function draw(scene: Scene, index: number): LaidFrame {
       long: 1,
     }),
     fragments: fragmentsAt(scene, age),
-    line: body.map((ring) => outlined(ring, 'line', width)),
+    line: outlinedAll(body, 'line', width),
     details: core.length > 0 ? [] : creases,
     core: [...fillOf('fire', core), ...fillOf('hot', hot)],
     light: fillOf('light', light),

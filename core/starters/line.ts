@@ -1,6 +1,6 @@
 /** Turns a ring into the samples of a line drawn along it, fullest at the foot and finest at the tips. */
 import type { Ring, Samples } from '../document/index.ts';
-import { keptPoints, ringPoints } from '../geometry/index.ts';
+import { doubleAreaOf, keptPoints, ringPoints } from '../geometry/index.ts';
 import type { Line } from './starter.ts';
 
 /** Samples a line may have at most. */
@@ -21,6 +21,22 @@ export const outlined = (ring: Ring, paint: string, width: number): Line => ({
   width,
   along: ring,
 });
+
+/** Areas at least this many line widths across have their line whole; smaller ones have less of it. */
+const WHOLE = 9;
+/** Below this many widths across an area has no line: it would be a crumb of line alone. */
+const BARE = 2.6;
+
+/**
+ * Outlines of areas that may be small: a line goes with its body, thinner the smaller that is, and is gone before it.
+ * @param width px, of a large area.
+ */
+export const outlinedAll = (rings: readonly Ring[], paint: string, width: number): Line[] =>
+  rings.flatMap((ring) => {
+    const across = Math.sqrt(Math.abs(doubleAreaOf(ringPoints(ring, 4))) / 2);
+    const share = (across / width - BARE) / (WHOLE - BARE);
+    return share <= 0 ? [] : [outlined(ring, paint, width * Math.min(1, 0.35 + 0.65 * share))];
+  });
 
 /** A closed line along a ring: at most 150 samples, pressure by how level the line runs. */
 export function lineAlong(ring: Float32Array): Samples {

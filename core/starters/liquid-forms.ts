@@ -51,6 +51,7 @@ export function dropsAt(
 export function crownAt(scene: Scene, age: number): Liquid {
   const { size, fingers, spread } = scene.settings as Record<string, number>;
   const random = seededRandom(scene.seed);
+  const random0 = seededRandom(scene.seed ^ 0x2f6e2b1)();
   const wide = size! * mix(0.35, 0.62 + spread! / 400, 1 - (1 - age) * (1 - age));
   const rises = 4 * age * (1 - age);
   const tall = size! * 0.85 * rises * (1 - 0.25 * age);
@@ -92,11 +93,24 @@ export function crownAt(scene: Scene, age: number): Liquid {
       if (r > 2) drops.push({ x: c * wide * (1.3 + 0.35 * left), y: y0 - up, r });
     }
   }
+  // Its foot spreads over the surface: a lip that runs out wider and wider, and thinner to its edge.
+  const lip = wide * mix(1.08, 1.42, age);
+  for (let i = 0; i < 48; i++) {
+    const turn = i / 48;
+    const uneven = 1 + 0.05 * sineTurn(3 * turn + random0) + 0.03 * sineTurn(7 * turn + 2 * random0);
+    for (const far of [0.55, 1])
+      balls.push({
+        x: cosineTurn(turn) * mix(wide, lip, far) * uneven,
+        y: sineTurn(turn) * mix(wide, lip, far) * 0.25 * uneven,
+        r: size! * mix(0.04, 0.014, far) * (1 - 0.6 * age),
+      });
+  }
+  // The wall: highest in the middle, sinking to the lip at both sides in a curve, never straight down.
   const sheet = (x: number, y: number) => {
-    const inside = 1 - (x * x) / (wide * wide * 1.1);
+    const inside = 1 - (x * x) / (wide * wide);
     if (inside <= 0) return -50;
-    const foot = Math.sqrt(inside) * wide * 0.28;
-    return Math.min(y + tall * 0.42 * Math.sqrt(inside), foot - y);
+    const foot = Math.sqrt(inside) * wide * 0.25;
+    return Math.min(y + tall * 0.42 * inside, foot - y);
   };
   return { balls, drops, blend: size! * 0.035, rims: size! * 0.05, more: sheet };
 }

@@ -5,7 +5,7 @@
 import { clamp, cosineTurn, mix, seededRandom, sineTurn, smoothStep } from '../geometry/index.ts';
 import { billowRings, type Puff } from './billow.ts';
 import { GUIDE_PAINT, circleLine } from './circles.ts';
-import { outlined } from './line.ts';
+import { outlinedAll } from './line.ts';
 import { ageOf, choice, control, fillOf, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
 
 /** A puff of some age: 0 at the source, 1 gone. */
@@ -31,6 +31,43 @@ function puffAt(
     seed: of.seed,
     torn: thinning,
   };
+}
+
+/** How far up a plume its root goes, as a share of an age, and how many small puffs it is made of. */
+const ROOT = 0.22;
+const ROOT_PUFFS = 6;
+
+/**
+ * What joins a plume to its source: small puffs that leave it one close behind the other, as fast as the others, and are gone
+ * within those. So a plume never comes off its source, however uneven the gaps are.
+ */
+function rootAt(
+  scene: Scene,
+  of: { seed: number; at: number; share: number },
+  turns: number,
+  phase: number,
+): { puff: Puff; age: number }[] {
+  const random = seededRandom(of.seed ^ 0x3c6ef372);
+  // They go round as many times more often as their way is shorter: whole turns, so that it closes.
+  const often = Math.round(1 / ROOT);
+  return Array.from({ length: ROOT_PUFFS }, (_, i) => {
+    const [r1, r2, r3] = [random(), random(), random()];
+    const own = part(turns * often + whole((i + 0.5 * (r1 - 0.5)) / ROOT_PUFFS));
+    const age = own / often;
+    const made = {
+      seed: of.seed + 31 * i,
+      side: 0.5 * (r2 - 0.5),
+      size: mix(0.62, 0.8, r3),
+      way: r1,
+      at: of.at,
+      share: of.share,
+    };
+    const puff = puffAt(scene, age, made, phase);
+    return {
+      puff: { ...puff, r: puff.r * (1 - smoothStep(0.72, 1, own)) * mix(0.8, 1, smoothStep(0, 0.3, own)), torn: 0 },
+      age,
+    };
+  });
 }
 
 /** A share as whole parts of 2^24, to which whole turns can be added and taken off without a bit being lost. */
@@ -74,9 +111,12 @@ export function puffsAt(scene: Scene, index: number): Puff[] {
     }
   };
   plume(0, 1, count);
+  if (cycle) puffs.push(...rootAt(scene, { seed, at: 0, share: 1 }, phase * rises, phase));
   for (let k = 0; k < smaller; k++) {
     const side = (k % 2 === 0 ? 1 : -1) * (0.75 + 0.4 * Math.floor(k / 2));
-    plume(side * settings['width']!, mix(0.38, 0.55, random()), Math.max(2, Math.round(count * 0.6)));
+    const [at, share] = [side * settings['width']!, mix(0.38, 0.55, random())];
+    plume(at, share, Math.max(3, Math.round(count * 0.9)));
+    if (cycle) puffs.push(...rootAt(scene, { seed: seed + k + 1, at, share }, phase * rises, phase));
   }
   return puffs.sort((a, b) => b.age - a.age).map(({ puff }) => puff);
 }
@@ -94,7 +134,7 @@ function draw(scene: Scene, index: number): LaidFrame {
   const width = Math.max(2.5, settings['width']! * 0.024);
   return {
     balls: puffs.filter((p) => p.r > 3).map((p) => circleLine('guide', p, 3)),
-    line: soft ? [] : body.map((ring) => outlined(ring, 'line', width)),
+    line: soft ? [] : outlinedAll(body, 'line', width),
     details: creases,
     light: fillOf('light', light),
     shade: fillOf('shade', shade),

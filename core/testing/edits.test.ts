@@ -148,6 +148,15 @@ const EDITS: Readonly<Record<string, Run>> = {
   changeMarks: () => edit.changeMarks(world, sets, (each) => (each.kind === 'rub' ? each : { ...each, piece: 'drop' })),
   replaceMarks: () => edit.replaceMarks(world, sets, (each) => [each, { ...each, id: newId() }]),
   deleteMarks: () => edit.deleteMarks(world, sets),
+  renewBrushes: () => {
+    const pencil = (version?: number) =>
+      ({ kind: 'pencil', ...(version ? { version } : {}), width: 6, opacity: 1, pressure: true }) as const;
+    const older = edit.changeMarks(world, sets, (each) =>
+      each.kind === 'shape' ? each : { ...each, brush: pencil() },
+    );
+    return edit.renewBrushes(older, sets);
+  },
+  carryOn: () => edit.carryOn(world, line.id, [mark()], [0], newId),
   orderMarks: () => edit.orderMarks(world, { [drawing.id]: [drawing.order[0]!] }, 'top'),
   duplicateMarks: () => docOf(edit.duplicateMarks(world, sets, newId)),
   joinMarks: () => edit.joinMarks(world, sets, 'straight'),
@@ -300,6 +309,10 @@ const EDITS: Readonly<Record<string, Run>> = {
 
 /** Functions that ask, or make something that is put in by others. */
 const ASKING = new Set([
+  'isOlder',
+  'nextToClean',
+  'roughFor',
+  'toClean',
   'adoptPending',
   'bareGroups',
   'bareRuns',

@@ -20,6 +20,8 @@ import { Choice } from '../parts/choice.tsx';
 import { NumberField } from '../parts/number-field.tsx';
 import { useDocument } from '../shot/document.ts';
 import { ExportRow, tellTrouble } from './export-row.tsx';
+import { titleOf } from '../actions/key-text.ts';
+import { EXPORT_ACTIONS, exportAgain } from './again.ts';
 import { Turns } from './turns.tsx';
 import { useExports } from './use-exports.ts';
 
@@ -223,6 +225,18 @@ export function ExportStep() {
         <Button look="primary" whyNot={whyNot} onClick={start} className="w-full">
           {doing(count, sequences.length)}
         </Button>
+        {list?.[0] ? (
+          <Button
+            whyNot={EXPORT_ACTIONS.again.whyNot?.() ?? null}
+            title={titleOf(EXPORT_ACTIONS.again)}
+            onClick={() => {
+              exportAgain().then(reload).catch(tellTrouble);
+            }}
+            className="w-full"
+          >
+            Again: {list[0].fileName}
+          </Button>
+        ) : null}
         <p className="text-[13px] text-wax-500">Guide layers, the onion skin and the backdrop are never in it.</p>
       </section>
       <section className="min-w-0 flex-1" aria-label="Exports">

@@ -1,5 +1,6 @@
 /** Everything that can be done by a key: what the keyboard and the page of keys are made from. A room's list is entered here. */
 import type { Action } from '../actions/action.ts';
+import { EXPORT_ACTIONS } from '../export/again.ts';
 import { LAYER_ACTIONS } from '../layers/actions.ts';
 import { BRUSH_ACTIONS, PEN_ACTIONS } from '../pen/actions.ts';
 import { PICTURE_ACTIONS } from '../picture/actions.ts';
@@ -8,10 +9,12 @@ import { TIME_ACTIONS } from '../time/actions.ts';
 import { TOOLS } from '../tools/index.ts';
 import { PICK_ACTIONS } from '../tools/pick/actions.ts';
 import { TRACE_ACTIONS } from '../tools/trace/actions.ts';
+import { CLEAN_ACTIONS } from '../stage/clean.ts';
 import { VIEW_ACTIONS } from '../view/actions.ts';
 
 export const ACTIONS: readonly Action[] = [
   ...Object.values(TIME_ACTIONS),
+  ...Object.values(CLEAN_ACTIONS),
   ...Object.values(PICTURE_ACTIONS),
   ...Object.values(LAYER_ACTIONS),
   ...Object.values(VIEW_ACTIONS),
@@ -21,4 +24,5 @@ export const ACTIONS: readonly Action[] = [
   ...Object.values(TRACE_ACTIONS),
   ...Object.values(PICK_ACTIONS),
   ...Object.values(SCREEN_ACTIONS),
+  ...Object.values(EXPORT_ACTIONS),
 ];

@@ -1,6 +1,6 @@
 /** Which drawing the pen will touch, worked out before it lands. */
 import { shotOf } from '@tallow/core/document';
-import { whyNotDrawable } from '@tallow/core/edit';
+import { roughFor, toClean, whyNotDrawable } from '@tallow/core/edit';
 import { exposureAt, listFrame, runStart, slotNumbers, timesShown } from '@tallow/core/timing';
 import { shotFrameOf, shownNow, type Current } from '../selection/current.ts';
 import { held } from '../hand/held.ts';
@@ -8,9 +8,8 @@ import { selection } from '../selection/selection.ts';
 import { madeBy } from '../hand/brushes.ts';
 
 /** Whether the pen begins a new drawing here, in the middle of a hold. */
-export function isLateInHold(now: Current, frame: number): boolean {
-  if (!held().newOnHeld || madeBy(held().brushName) === 'rub' || !now.active || now.active.list.period === 1)
-    return false;
+export function isLateInHold(now: Current, frame: number, brush = held().brushName): boolean {
+  if (!held().newOnHeld || madeBy(brush) === 'rub' || !now.active || now.active.list.period === 1) return false;
   const { list } = now.active;
   const here = exposureAt(list, frame, now.length);
   return here?.run.slot != null && listFrame(list, frame, now.length) > here.start;
@@ -24,9 +23,20 @@ interface PenText {
 
 /** Said above the picture: which drawing the pen will touch, or why it will touch none; first of all if the shot ends before it. */
 export function penText(now: Current, frame: number): PenText {
-  const target = targetText(now, frame);
+  const own = targetText(now, frame);
+  const cleaned = own.trouble ? '' : cleaningText(now, frame);
+  const target = { ...own, text: `${own.text}${cleaned}` };
   if (target.trouble || shotFrameOf(now, frame, selection().turn) < shotOf(now.doc).length) return target;
   return { text: `after the end of the shot: ${target.text}`, trouble: true };
+}
+
+/** Which drawing of the rough is cleaned here, and how many there are. */
+function cleaningText({ doc, active }: Current, frame: number): string {
+  const rough = active && roughFor(doc, active.layer.id);
+  if (!rough || rough.list.id !== active.list.id) return '';
+  const all = toClean(doc, active.layer.id);
+  const at = all.findLastIndex((each) => each.frame <= frame);
+  return at < 0 ? '' : ` · ${at + 1} of ${all.length}`;
 }
 
 function targetText(now: Current, frame: number): PenText {

@@ -13,6 +13,7 @@ import {
   type Ruler,
 } from '@tallow/core/geometry';
 import { current, layerMatrix, lineSwatchOf, shownNow, swatchOf, type Current } from '../selection/current.ts';
+import { drawnOn } from '../hand/by-layer.ts';
 import { held } from '../hand/held.ts';
 import { selection } from '../selection/selection.ts';
 import { BRUSHES, madeBy, type BrushName } from '../hand/brushes.ts';
@@ -77,7 +78,7 @@ export function beginStroke(
   const name = BRUSHES[tool].step;
   const gesture = `pen-${randomId()}`;
   // A new drawing in the middle of a hold begins as the pen lands, in the same step as its first stroke.
-  const afresh = isLateInHold(now, frame);
+  const afresh = isLateInHold(now, frame, tool);
   if (afresh) {
     edit(name, (doc) => breakHold(doc, layer.id, frame, randomId).doc, gesture);
     engine.compositor.beginAfresh();
@@ -123,6 +124,7 @@ export function beginStroke(
       const landing = { layerId: layer.id, drawingId, frame: frameFrom(was, frame) };
       edit(name, (doc) => landMarks(doc, landing, marks, randomId), gesture);
       endGesture();
+      drawnOn(layer.id);
       if (madeBy(tool) !== 'rub') strokeDone();
     };
     engine.compositor.settle();

@@ -2,6 +2,8 @@
  * Draws frames before they are played: those from the playhead on first, the loop before all else, by painters side by
  * side, and only while nothing is drawn. Whatever changes, what is still right stays.
  */
+import { drawingsOn } from '@tallow/core/timing';
+import { useDocument } from '../shot/document.ts';
 import { current, type Current } from '../selection/current.ts';
 import type { Beat } from '../playback/program.ts';
 import type { Frames } from './frames.ts';
@@ -9,13 +11,20 @@ import { useReady } from './ready.ts';
 
 /** Painters that draw frames side by side. */
 export const LANES = 2;
-/** ms without a change before anything is drawn ahead. */
-const QUIET_MS = 250;
+/** ms without a change before anything is drawn ahead, by one painter and by the others: the hand may be about to go on. */
+const QUIET_MS = 400;
+const LATER_MS = 1600;
 /** ms of looking for what is not there yet, before others have their turn. */
 const SLICE_MS = 6;
 const TELL_MS = 120;
 
 const whenFree = (): Promise<void> => new Promise((next) => setTimeout(next));
+
+/** Whether a frame shows drawings that are not here yet: it would have to be drawn again. */
+function lacksDrawings(now: Current, { shotFrame }: Beat): boolean {
+  const { missing } = useDocument.getState();
+  return missing.size > 0 && drawingsOn(now.doc, shotFrame).some((id) => missing.has(id));
+}
 
 export class Ahead {
   private run = 0;
@@ -35,18 +44,29 @@ export class Ahead {
   /** Begins anew a moment after the last change. */
   nudge(): void {
     this.run += 1;
+    this.wait(0);
+  }
+
+  private wait(lane: number): void {
     clearTimeout(this.timer);
-    this.timer = setTimeout(() => {
-      if (this.mayDraw()) this.begin();
-      else this.nudge();
-    }, QUIET_MS);
+    this.timer = setTimeout(
+      () => {
+        if (!this.mayDraw()) {
+          this.nudge();
+          return;
+        }
+        void this.work(this.run, lane);
+        if (lane + 1 < LANES) this.wait(lane + 1);
+      },
+      lane === 0 ? QUIET_MS : LATER_MS,
+    );
   }
 
   /** Begins at once, as for playing. */
   begin(): void {
     this.run += 1;
     clearTimeout(this.timer);
-    for (let lane = 0; lane < LANES; lane++) void this.work(this.run, lane);
+    for (let lane = 0; lane < LANES; lane++) void this.work(this.run, lane, true);
   }
 
   stop(): void {
@@ -54,8 +74,13 @@ export class Ahead {
     clearTimeout(this.timer);
   }
 
-  private async work(run: number, lane: number): Promise<void> {
+  /** @param urgent whether it goes on whatever else is done. */
+  private async work(run: number, lane: number, urgent = false): Promise<void> {
     for (;;) {
+      if (!urgent && !this.mayDraw()) {
+        this.nudge();
+        return;
+      }
       const next = await this.missing(run);
       if (!next || run !== this.run) return;
       const now = current();
@@ -79,6 +104,7 @@ export class Ahead {
         began = performance.now();
       }
       const beat = beats[(from + i) % beats.length]!;
+      if (lacksDrawings(now, beat)) continue;
       if (!this.frames.get(now, beat) && !this.frames.isUnderWay(now, beat)) return beat;
     }
     this.tell(now, beats);

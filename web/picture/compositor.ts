@@ -55,9 +55,9 @@ function put(
 }
 
 /** Gives up the bitmaps of a painted picture. */
-export function closePainted({ below, active, above, folder, mask }: Painted): void {
+export function closePainted({ below, active, above, clipped, folder, mask }: Painted): void {
   for (const bitmap of [below, active, folder?.below, mask]) bitmap?.close();
-  for (const { bitmap } of [...above, ...(folder?.above ?? [])]) bitmap.close();
+  for (const { bitmap } of [...clipped, ...above, ...(folder?.above ?? [])]) bitmap.close();
 }
 
 export class Compositor {
@@ -168,6 +168,8 @@ export class Compositor {
       put(context, this.grouped.picture as OffscreenCanvas, box, folder.opacity);
     } else {
       put(context, picture, box, look.opacity, look.blend);
+      for (const { bitmap, opacity, blend } of painted.clipped)
+        put(context, this.cutBy(bitmap, picture, box), box, opacity, blend);
     }
     layEach(context, painted.above);
   }
@@ -175,20 +177,31 @@ export class Compositor {
   /** What of the active layer is seen: all of it, or what lies where the layer it clips to is. */
   private clipped({ mask }: Painted, middle: Surface, box: Box | null): Surface {
     if (!mask) return middle;
+    this.cutInto(this.cut, middle.picture as OffscreenCanvas, mask, box);
+    return this.cut;
+  }
+
+  /** What of a picture lies where another is. */
+  private cutBy(picture: ImageBitmap, by: CanvasImageSource, box: Box | null): OffscreenCanvas {
+    // The active layer may be in the other one.
+    this.cutInto(this.grouped, picture, by, box);
+    return this.grouped.picture as OffscreenCanvas;
+  }
+
+  private cutInto(on: Surface, picture: CanvasImageSource, by: CanvasImageSource, box: Box | null): void {
     const part = box ?? this.bounds;
     const [x, y, width, height] = [part.left, part.top, part.right - part.left, part.bottom - part.top];
-    const context = this.cut.context as unknown as OffscreenCanvasRenderingContext2D;
+    const context = on.context as unknown as OffscreenCanvasRenderingContext2D;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.save();
     context.beginPath();
     context.rect(x, y, width, height);
     context.clip();
     context.clearRect(x, y, width, height);
-    context.drawImage(middle.picture as OffscreenCanvas, x, y, width, height, x, y, width, height);
+    context.drawImage(picture, x, y, width, height, x, y, width, height);
     context.globalCompositeOperation = 'destination-in';
-    context.drawImage(mask, x, y, width, height, x, y, width, height);
+    context.drawImage(by, x, y, width, height, x, y, width, height);
     context.restore();
-    return this.cut;
   }
 
   private show(area: Box): void {

@@ -1,5 +1,14 @@
 /** Small pictures of drawings for wheel, strip and layers: asked of the painter one at a time, kept by content. */
-import { find, shotOf, valueAt, type Drawing, type Element, type Id, type ShotDocument } from '@tallow/core/document';
+import {
+  find,
+  findAll,
+  shotOf,
+  valueAt,
+  type Drawing,
+  type Element,
+  type Id,
+  type ShotDocument,
+} from '@tallow/core/document';
 import { EMPTY_BOX, grown, isEmpty, union, type Box } from '@tallow/core/geometry';
 import { ByteCache, drawingRoom } from '@tallow/core/render';
 import { roundOf, shiftAt, shownOn, type TimedLayer } from '@tallow/core/timing';
@@ -94,6 +103,21 @@ export function sheetsAt(layers: readonly TimedLayer[], element: Element, frame:
   });
 }
 
+const looked = new WeakMap<ShotDocument, string>();
+
+/** Everything of layers that small pictures show besides their drawings: looks and tints. */
+function looksIn(doc: ShotDocument): string {
+  const known = looked.get(doc);
+  if (known !== undefined) return known;
+  const text = findAll(doc, 'element', shotOf(doc).elements)
+    .flatMap(({ layers }) => layers.flatMap((id) => find(doc, 'folder', id)?.layers ?? id))
+    .flatMap((id) => find(doc, 'layer', id) ?? [])
+    .flatMap(({ id, finishes, tint }) => (finishes.length > 0 || tint ? [`${id}${contentId(finishes)}${tint}`] : []))
+    .join();
+  looked.set(doc, text);
+  return text;
+}
+
 /** A picture of drawings, lowest first, if it is there; else it is asked for and undefined until it arrives. */
 export function miniature(
   doc: ShotDocument,
@@ -106,9 +130,10 @@ export function miniature(
     const drawing = find(doc, 'drawing', drawingId);
     return drawing ? [`${contentId(drawing)}@${opacity}@${shift?.join()}`] : [];
   });
+  const looks = looksIn(doc);
   if (drawings.length === 0) return undefined;
   const colours = coloursIn(doc);
-  const key = `${drawings.join()}|${Object.values(box).join()}|${width}x${height}|${colours}`;
+  const key = `${drawings.join()}|${Object.values(box).join()}|${width}x${height}|${colours}|${looks}`;
   const here = kept.get(key);
   if (here) return here;
   if (!wanted.has(key)) {

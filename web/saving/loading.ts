@@ -9,11 +9,26 @@ import type { Unsaved } from './unsaved.ts';
 import { Waits } from './waits.ts';
 
 const AT_ONCE = 8;
+/** Drawings nearest to the playhead that are shown as soon as they come. */
+const NEAR = 24;
 /** Bodies are read for so many ms at a time: the pen, steps and playing come in between. */
 const SLICE_MS = 8;
 
-/** Comes after whatever waits for the main thread. */
-const whenFree = (): Promise<void> => new Promise((next) => setTimeout(next));
+/** Drawings that nobody looks at are put into the document so many at a time: each time the page is drawn anew. */
+const TOGETHER = 48;
+
+/** Comes when nothing else wants the main thread, or a moment later where something always does. */
+const whenFree = (): Promise<void> =>
+  new Promise((next) => {
+    if (typeof requestIdleCallback === 'function')
+      requestIdleCallback(
+        () => {
+          next();
+        },
+        { timeout: 400 },
+      );
+    else setTimeout(next);
+  });
 
 /** Reads a body of the server's. @throws naming the field that is wrong. */
 export function decode(body: unknown): Entity {
@@ -42,21 +57,29 @@ export class Loading {
       const { missing } = useDocument.getState();
       const wanted = ids.slice(i, i + AT_ONCE).filter((id) => missing.has(id));
       if (wanted.length === 0 || this.stopped) continue;
-      const bodies = await request<unknown[]>('GET', `/shots/${this.shotId}/drawings?ids=${wanted.join(',')}`);
-      const read: Entity[] = [];
-      let began = performance.now();
-      for (const body of bodies) {
-        read.push(decode(body));
-        if (performance.now() - began < SLICE_MS) continue;
-        await whenFree();
-        began = performance.now();
-      }
-      // Somebody else may have changed some meanwhile, or the shot has been left.
-      const arrived = read.filter(({ id }) => useDocument.getState().missing.has(id));
-      if (this.stopped) return;
-      for (const entity of arrived) this.unsaved.acknowledge(entity.id, entity);
-      receive(new Map(arrived.map((entity) => [entity.id, entity])));
+      this.putIn(await this.fetched(wanted));
     }
+  }
+
+  private async fetched(ids: readonly Id[]): Promise<Entity[]> {
+    const bodies = await request<unknown[]>('GET', `/shots/${this.shotId}/drawings?ids=${ids.join(',')}`);
+    const read: Entity[] = [];
+    let began = performance.now();
+    for (const body of bodies) {
+      read.push(decode(body));
+      if (performance.now() - began < SLICE_MS) continue;
+      await whenFree();
+      began = performance.now();
+    }
+    return read;
+  }
+
+  private putIn(read: readonly Entity[]): void {
+    // Somebody else may have changed some meanwhile, or the shot has been left.
+    const arrived = read.filter(({ id }) => useDocument.getState().missing.has(id));
+    if (this.stopped || arrived.length === 0) return;
+    for (const entity of arrived) this.unsaved.acknowledge(entity.id, entity);
+    receive(new Map(arrived.map((entity) => [entity.id, entity])));
   }
 
   /** Fetches all that are missing, those around the playhead first, and goes on trying while the server is out of reach. */
@@ -64,15 +87,35 @@ export class Loading {
     const waits = new Waits();
     // What the server does not give is asked for once.
     const asked = new Set<Id>();
+    let ready: Entity[] = [];
     for (let next = this.nextOf(asked); next.length > 0 && !this.stopped; next = this.nextOf(asked)) {
       try {
-        await this.load(next);
+        const read = await this.fetched(next);
         for (const id of next) asked.add(id);
+        ready.push(...read);
+        if (ready.length < TOGETHER && !this.anySeen(ready)) continue;
+        this.putIn(ready);
+        ready = [];
       } catch (error) {
         if (!(error instanceof Unreachable)) throw error;
+        this.putIn(ready);
+        ready = [];
         await new Promise((done) => setTimeout(done, waits.next()));
       }
     }
+    this.putIn(ready);
+  }
+
+  /** Whether the picture shows any of some drawings, or would after a few steps. */
+  private anySeen(list: readonly Entity[]): boolean {
+    const now = current();
+    if (!now) return true;
+    const { frame, turn } = selection();
+    const seen = new Set([
+      ...drawingsOn(now.doc, shotFrameOf(now, frame, turn)),
+      ...drawingsNear(now, frame).slice(0, NEAR),
+    ]);
+    return list.some(({ id }) => seen.has(id));
   }
 
   /** What is fetched next: what the picture shows now, then what lies nearest to the playhead of the element that is worked on. */

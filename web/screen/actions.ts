@@ -28,6 +28,10 @@ export const SCREEN_ACTIONS = named({
   tone: tools('Tone: shade and light', [alt('KeyM')], () => {
     togglePanel('tone');
   }),
+  otherHand: general('Buttons for the other hand', [key('Digit9')], () => {
+    const { otherHand } = onScreen();
+    setScreen({ otherHand: { ...otherHand, shown: !otherHand.shown } });
+  }),
   undo: general('Undo', [ctrl('KeyZ')], undo, { whyNot: historyWhyNot('done') }),
   redo: general('Redo', [key('KeyZ', { ctrl: true, shift: true }), ctrl('KeyY')], redo, {
     whyNot: historyWhyNot('undone'),

@@ -26,6 +26,8 @@ export interface OnScreen {
   readonly keysShown: boolean;
   /** Whether the sheet shows pictures of the drawings. */
   readonly sheetPictures: boolean;
+  /** Buttons for the hand that does not draw: whether they are there, and where in the picture, CSS px. */
+  readonly otherHand: { readonly shown: boolean; readonly x: number; readonly y: number };
   /** Where the wheel's first frame is turned to, radians clockwise from the top. */
   readonly wheelTurn: number;
 }
@@ -42,6 +44,7 @@ export const useScreen = create<OnScreen>(() => ({
   panels: true,
   keysShown: false,
   sheetPictures: false,
+  otherHand: { shown: false, x: 12, y: 64 },
 }));
 export const onScreen = useScreen.getState;
 export const setScreen = useScreen.setState;

@@ -34,6 +34,9 @@ import { Engine } from '../picture/engine.ts';
 import { FirstSteps } from './first-steps.tsx';
 import { OnionKey } from './onion-key.tsx';
 import { prepareBrushes } from '../pen/prepare.ts';
+import { keepHandsByLayer } from '../hand/by-layer.ts';
+import { OpenEnds } from './open-ends.tsx';
+import { OtherHand } from './other-hand.tsx';
 import { attachPen } from '../pen/pen.ts';
 import { Ruler } from './ruler.tsx';
 import { PlanLine } from '../plan/plan-line.tsx';
@@ -283,6 +286,7 @@ export function Picture({ planning = false }: { planning?: boolean }) {
     setEngine(engine);
     const detach = attachPen(element, engine);
     prepareBrushes();
+    const forget = keepHandsByLayer();
     const watch = new ResizeObserver(() => {
       engine.resized(area.clientWidth, area.clientHeight);
     });
@@ -298,6 +302,7 @@ export function Picture({ planning = false }: { planning?: boolean }) {
       window.removeEventListener('paste', pasted);
       watch.disconnect();
       detach();
+      forget();
       engine.close();
       setEngine(null);
     };
@@ -338,12 +343,14 @@ export function Picture({ planning = false }: { planning?: boolean }) {
         <FrameEdge />
         <PlanOverlay live={planning} />
         {planning ? null : <Ruler />}
+        {planning ? null : <OpenEnds />}
         {planning ? null : <TimeOverlay />}
         {planning ? null : <AxisHandle />}
         {Overlay && !planning ? <Overlay /> : null}
         {full || planning ? null : <FirstSteps />}
         {planning || tool !== null ? null : <BrushRing within={host} />}
       </div>
+      {planning ? null : <OtherHand />}
       {full ? null : <AboveLine planning={planning} />}
       {full || !panels ? null : <Judging planning={planning} />}
     </div>

@@ -114,10 +114,10 @@ export const TIME_ACTIONS = named({
   }),
   nextBare: time('Next slot still to be drawn', [shift('KeyN')], goToBare, { whyNot: whyNotBare }),
   form: time('Wheel, straight or sheet', [shift('KeyM')], nextForm),
-  timing: time('Timing of what is picked', [alt('KeyT')], () => {
+  timing: time('Timing of what is picked', [alt('KeyT'), key('Semicolon')], () => {
     togglePanel('timing');
   }),
-  between: time('In-betweens', [alt('KeyB')], () => {
+  between: time('In-betweens', [alt('KeyB'), key('Quote')], () => {
     togglePanel('between');
   }),
   cycle: time('Close the cycle', [alt('KeyC')], () => {

@@ -18,6 +18,8 @@ import { ActionButton } from '../actions/action-button.tsx';
 import { act, type Action } from '../actions/action.ts';
 import { PEN_ACTIONS } from '../pen/actions.ts';
 import { BARREL, BARREL_NAMES } from '../pen/barrel.ts';
+import { SCREEN_ACTIONS } from '../screen/actions.ts';
+import { useScreen } from '../screen/screen.ts';
 import { TOOLS } from '../tools/index.ts';
 
 const FORM_WORDS: Readonly<Record<Form, { label: string; does: string; icon: LucideIcon }>> = {
@@ -46,6 +48,7 @@ export function HandButtons() {
   const behind = useHeld((s) => s.behind);
   const ruler = useHeld((s) => s.ruler !== null);
   const barrel = useHeld((s) => s.barrel);
+  const otherHand = useScreen((s) => s.otherHand.shown);
   const { label, icon: Icon } = FORM_WORDS[form];
   const marked = form !== 'free' || exact || closes || behind || ruler;
   return (
@@ -102,6 +105,9 @@ export function HandButtons() {
           Ruler
         </CheckItem>
         <MenuLine />
+        <CheckItem checked={otherHand} onChange={toggle(SCREEN_ACTIONS.otherHand)}>
+          Buttons for the other hand
+        </CheckItem>
         <p className="px-2.5 pb-1 pt-1.5 text-xs text-wax-500">The button on the pen</p>
         <DropdownMenu.RadioGroup
           value={barrel}

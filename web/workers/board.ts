@@ -2,6 +2,7 @@
  * What a painter draws with: the document as it knows it, rasters, what looks came to, pictures of plates. Drawings are asked
  * of the page when they are needed and given up when many are here, so that neither grows with the shot.
  */
+import type { DrawingFacts } from '@tallow/core/checks';
 import { entitiesOf, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
 import { ByteCache, SurfacePool, type Means, type PlacedPart } from '@tallow/core/render';
 import { Assets } from './assets.ts';
@@ -35,6 +36,8 @@ export class Board {
   private readonly parts = new ByteCache<readonly PlacedPart[]>(BOUNDS.parts, (given) => {
     for (const surface of new Set(given.map(({ picture }) => picture))) this.pool.giveBack(surface);
   });
+  /** What is known of drawings for the search for accidents. */
+  readonly facts = new Map<Id, DrawingFacts>();
   /** Drawings that are here, those used last at the end. */
   private readonly here = new Map<Id, number>();
   private hereBytes = 0;
@@ -79,6 +82,7 @@ export class Board {
       recoloured ||= before?.kind === 'swatch' || before?.kind === 'element';
       if (!asked) {
         this.changes += 1;
+        this.facts.delete(id);
         if (entity === 'later' || entity?.kind === 'drawing' || before?.kind === 'drawing')
           this.rasters.changed(id, grew);
       }
@@ -106,6 +110,7 @@ export class Board {
     this.rasters.clear();
     this.parts.clear();
     this.here.clear();
+    this.facts.clear();
     this.hereBytes = 0;
     for (const list of this.waiting.values()) for (const done of list) done();
     this.waiting.clear();

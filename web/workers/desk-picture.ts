@@ -52,14 +52,25 @@ function folderOpacityAt(doc: ShotDocument, folder: Folder, shotFrame: number): 
 const hasShapes = (drawing: Drawing): boolean => Object.values(drawing.marks).some((mark) => mark.kind === 'shape');
 
 /** Every bitmap of a painted picture, for handing over and for closing. */
-export function bitmapsOf({ below, active, above, folder, mask }: Painted): ImageBitmap[] {
+export function bitmapsOf({ below, active, above, clipped, folder, mask }: Painted): ImageBitmap[] {
   return [
     below,
     active,
     ...(mask ? [mask] : []),
-    ...above.map((laid) => laid.bitmap),
+    ...[...clipped, ...above].map((laid) => laid.bitmap),
     ...(folder ? [folder.below, ...folder.above.map((laid) => laid.bitmap)] : []),
   ];
+}
+
+/** The sheets right above another that clip to it, without looks of their own; none where others lie between. */
+function clippedTo(doc: ShotDocument, over: readonly Sheet[], { drawing }: Sheet): Sheet[] {
+  const clipped: Sheet[] = [];
+  for (const sheet of over) {
+    if (find(doc, 'layer', sheet.layerId)?.clip !== true || sheet.within?.drawing.id !== drawing.id || sheet.look)
+      break;
+    clipped.push(sheet);
+  }
+  return clipped;
 }
 
 /** The picture for drawing on. */
@@ -126,7 +137,15 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
     if (style !== 'line' || over.length > 0) onTop.push(picture);
     else layPart(below, { ...picture, opacity: 1, blend: 'normal' });
   }
-  const outside = over.filter((s) => !inside(s));
+  // What clips to the layer under the pen is cut by it as the stroke grows, not here.
+  const clips = faded || !own || own.look ? [] : clippedTo(doc, over, own);
+  const cutLater = clips.map((sheet): Laid => {
+    const on = makeSurface(...size);
+    for (const part of shownParts({ ...sheet, within: null }, view, { width, height }, by, under))
+      layPart(on, { ...part, opacity: 1, blend: 'normal' });
+    return { bitmap: bitmapOf(on), blend: sheet.blend, opacity: sheet.opacity };
+  });
+  const outside = over.filter((s) => !inside(s) && !clips.includes(s));
   const seen = own ? [...under, own] : under;
   const above = laidApart(outside, size, view, by, seen, faded ? [] : lights, onTop).map(handedOver);
   const painted: Painted = {
@@ -135,6 +154,7 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
     above,
     folder,
     mask: maskPicture,
+    clipped: cutLater,
   };
   return painted;
 }

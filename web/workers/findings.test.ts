@@ -1,3 +1,4 @@
+import type { DrawingFacts } from '@tallow/core/checks';
 import { find, putEntities, type ShotDocument } from '@tallow/core/document';
 import { cycleOf, fixture, layerOf } from '../../core/fixture.ts';
 import { findingsIn } from './findings.ts';
@@ -7,7 +8,12 @@ const { elementId, layerId, stroke } = made;
 const doc = cycleOf(made, 3, (i) => stroke(i * 10, 0, i * 10 + 20, 9));
 const drawing = find(doc, 'drawing', Object.values(layerOf(doc, layerId).slots)[1])!;
 const emptied = putEntities(doc, { ...drawing, marks: {}, order: [] });
-const boardOf = (now: ShotDocument) => ({ doc: now, changes: 1, ready: () => Promise.resolve() });
+const boardOf = (now: ShotDocument) => ({
+  doc: now,
+  changes: 1,
+  ready: () => Promise.resolve(),
+  facts: new Map<string, DrawingFacts>(),
+});
 const kinds = async (now: ShotDocument) => (await findingsIn(boardOf(now), elementId))?.map(({ kind }) => kind);
 
 test('a finding is told until it is mended', async () => {

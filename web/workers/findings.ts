@@ -1,6 +1,6 @@
 /** Accidents in an element, looked for in the painter: layer by layer, so that the picture is asked for in between. */
-import { findingsOf, type Finding } from '@tallow/core/checks';
-import { find, shotOf, type Id } from '@tallow/core/document';
+import { factsOf, findingsOf, type DrawingFacts, type Finding } from '@tallow/core/checks';
+import { find, findAll, shotOf, type Id } from '@tallow/core/document';
 import { elementLength, placedElements, timedLayers } from '@tallow/core/timing';
 import type { Board } from './board.ts';
 
@@ -10,15 +10,15 @@ const whenFree = (): Promise<void> => new Promise((next) => setTimeout(next));
 /** Drawings asked of the page at once. */
 const AT_ONCE = 4;
 
+/** What of a board accidents are looked for on. */
+type FindingsBoard = Pick<Board, 'doc' | 'changes' | 'ready'> & { readonly facts: Map<Id, DrawingFacts> };
+
 /**
- * What is worth a look on an element's layers. What was found of a drawing is kept with it: only those that changed are
- * looked through again.
+ * What is worth a look on an element's layers. What is known of a drawing is kept, also when the drawing itself is given up:
+ * only those that changed are asked for and looked through again.
  * @returns null when the document changed meanwhile: it is looked for anew then.
  */
-export async function findingsIn(
-  board: Pick<Board, 'doc' | 'changes' | 'ready'>,
-  elementId: Id,
-): Promise<Finding[] | null> {
+export async function findingsIn(board: FindingsBoard, elementId: Id): Promise<Finding[] | null> {
   const { changes } = board;
   const element = find(board.doc, 'element', elementId);
   if (!element) return null;
@@ -29,13 +29,15 @@ export async function findingsIn(
   const length = elementLength(board.doc, element);
   const found: Finding[] = [];
   for (const { layer } of timedLayers(board.doc, element)) {
-    const ids = Object.values(layer.slots);
-    for (let i = 0; i < ids.length; i += AT_ONCE) {
-      await board.ready(ids.slice(i, i + AT_ONCE), true);
+    const unknown = [...new Set(Object.values(layer.slots))].filter((id) => !board.facts.has(id));
+    for (let i = 0; i < unknown.length; i += AT_ONCE) {
+      const ids = unknown.slice(i, i + AT_ONCE);
+      await board.ready(ids, true);
       if (board.changes !== changes) return null;
+      for (const drawing of findAll(board.doc, 'drawing', ids)) board.facts.set(drawing.id, factsOf(drawing));
     }
     const timed = timedLayers(board.doc, element).find((each) => each.layer.id === layer.id);
-    if (timed) found.push(...findingsOf(board.doc, timed, length, element.time === 'cycle', seen));
+    if (timed) found.push(...findingsOf(timed, length, element.time === 'cycle', seen, (id) => board.facts.get(id)));
     await whenFree();
     if (board.changes !== changes) return null;
   }

@@ -47,6 +47,8 @@ export interface Painted {
   readonly below: ImageBitmap;
   /** The active layer's drawing, without its opacity and blend. */
   readonly active: ImageBitmap;
+  /** What lies right above and clips to the active layer, lowest first, not cut yet: it shows where that layer and the stroke are. */
+  readonly clipped: readonly Laid[];
   /** What lies above, lowest first, with the ghosts on top. */
   readonly above: readonly Laid[];
   /** What lies in the active layer's faded folder, below and above it. */

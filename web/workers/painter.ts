@@ -1,20 +1,22 @@
 /** The painter: draws pictures away from the main thread and hands them over as bitmaps. Several of them may work side by side. */
-import { find, type Drawing, type Id } from '@tallow/core/document';
+import { find, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
 import type { Finding } from '@tallow/core/checks';
-import { fitInto, multiply, type Box, type Matrix, type Point } from '@tallow/core/geometry';
+import { fitInto, IDENTITY, multiply, type Box, type Matrix, type Point } from '@tallow/core/geometry';
 import {
   drawDrawing,
   drawFrame,
-  layPicture,
+  layPart,
   laySheets,
   paintsOf,
-  paintsOnLayer,
   sheetsOf,
+  shownParts,
   withVariant,
+  type Means,
+  type Sheet,
   type SheetOptions,
   type Surface,
 } from '@tallow/core/render';
-import { drawingsOn } from '@tallow/core/timing';
+import { drawingsOn, elementLength, placedElements, runStart, slotsInOrder, timedLayers } from '@tallow/core/timing';
 import { expose, transfer } from 'comlink';
 import { Board } from './board.ts';
 import { bitmapsOf, deskPicture, layerShowing } from './desk-picture.ts';
@@ -169,33 +171,57 @@ const painter = {
 
   /** Draws a small picture of some drawings. */
   async miniature({ sheets, box, width, height }: MiniatureRequest): Promise<ImageBitmap> {
-    await board.ready(sheets.map(({ drawingId }) => drawingId));
-    const { doc, rasters } = board;
-    const matrix = fitInto(box, width, height);
+    await board.ready(
+      sheets.map(({ drawingId }) => drawingId),
+      true,
+    );
+    const view = fitInto(box, width, height);
     const surface = makeSurface(width, height);
-    const one = smallOf(width, height);
-    for (const { drawingId, opacity, shift } of sheets) {
-      const drawing = find(doc, 'drawing', drawingId);
-      if (!drawing) continue;
-      drawDrawing(
-        one,
-        rasters.scratch,
-        drawing,
-        paintsOnLayer(doc, layerShowing(doc, drawingId)?.id),
-        shift ? multiply(matrix, shift) : matrix,
-      );
-      layPicture(surface, one.picture, opacity, 'normal');
-    }
+    board.pool.during(() => {
+      for (const { drawingId, opacity, shift } of sheets) {
+        const seen = asSeen(board.doc, drawingId);
+        if (!seen) continue;
+        // Where it stands is asked for; how it looks is its layer's.
+        const sheet: Sheet = {
+          ...seen,
+          matrix: shift ?? IDENTITY,
+          opacity,
+          blend: 'normal',
+          within: null,
+          cuts: [],
+          group: null,
+        };
+        for (const part of shownParts(sheet, view, surface, small)) layPart(surface, part);
+      }
+    });
     const bitmap = bitmapOf(surface);
     return transfer(bitmap, [bitmap]);
   },
 };
 
-let smallOne: Surface | null = null;
-/** A surface of a size for small pictures, kept for the next of that size. */
-function smallOf(width: number, height: number): Surface {
-  if (smallOne?.width !== width || smallOne.height !== height) smallOne = makeSurface(width, height);
-  return smallOne;
+/** Small pictures are kept by who shows them: their rasters are not. */
+const small: Means = {
+  make: board.pool.make,
+  rough: true,
+  pictureOf: (sheet, matrix, width, height) => {
+    const on = board.pool.make(width, height);
+    drawDrawing(on, board.rasters.scratch, sheet.drawing, paintsOf(board.doc, sheet), matrix);
+    return { picture: on.picture, left: 0, top: 0 };
+  },
+};
+
+/** A drawing as its layer shows it where it first shows: with its looks and its tint. */
+function asSeen(doc: ShotDocument, drawingId: Id): Sheet | undefined {
+  const layer = layerShowing(doc, drawingId);
+  const placed = placedElements(doc).find(({ element }) => element.id === layer?.elementId);
+  const timed = placed && timedLayers(doc, placed.element).find((each) => each.layer.id === layer!.id);
+  const slot = timed && Object.entries(timed.layer.slots).find(([, id]) => id === drawingId)?.[0];
+  const at = slot ? slotsInOrder(timed.list).find((each) => each.slot === slot) : undefined;
+  if (!placed || !timed || !at) return undefined;
+  const frame = placed.placement.start + runStart(timed.list, at.index, elementLength(doc, placed.element));
+  return sheetsOf(doc, frame, { guides: true, alone: timed.layer.id }).find(
+    ({ drawing }) => drawing.id.split('~')[0] === drawingId,
+  );
 }
 
 function fillUnder({ context, width, height }: Surface, colour: string): void {

@@ -5,8 +5,10 @@ import {
   copiesOf,
   deleteMarks,
   duplicateMarks,
+  isOlder,
   joinMarks,
   orderMarks,
+  renewBrushes,
   replaceMarks,
   setPath,
   type Ordering,
@@ -237,6 +239,19 @@ export const PICK_ACTIONS = named({
   up: picked('One up', [key('PageUp')], order('up')),
   down: picked('One down', [key('PageDown')], order('down')),
   toBottom: picked('To the bottom of the drawing', [], order('bottom')),
+  renewBrush: marks(
+    'Draw with the brush as it is today',
+    [],
+    () => {
+      edit('newest brush', (doc) => renewBrushes(doc, pick().sets));
+    },
+    {
+      whyNot: () =>
+        whyNotPicked() ??
+        whyNotChange() ??
+        (pickedMarks().some(isOlder) ? null : 'What is picked up was drawn with the newest brushes.'),
+    },
+  ),
   joinStraight: marks(
     'Join ends straight',
     [],

@@ -11,6 +11,7 @@ import {
   mirrorPicked,
   pick,
   pickedCount,
+  pickedMarks,
   pickUp,
   setPick,
   transformPicked,
@@ -18,6 +19,7 @@ import {
   type Picking,
 } from './pick.ts';
 import { addOutline, addParallel, toLayer } from './actions.ts';
+import { isOlder } from '@tallow/core/edit';
 import type { Transform } from '@tallow/core/marks';
 import { beginBend } from './pick-overlay.tsx';
 import { ActionWords } from '../../actions/action-button.tsx';
@@ -164,6 +166,7 @@ function Deeds() {
             label={{ toTop: 'Top', up: 'Up', down: 'Down', toBottom: 'Bottom' }[name]}
           />
         ))}
+        {pickedMarks().some(isOlder) ? <ActionWords action={PICK_ACTIONS.renewBrush} label="Newest brush" /> : null}
         {(['joinStraight', 'joinArc', 'openLine'] as const).map((name) => (
           <ActionWords
             key={name}

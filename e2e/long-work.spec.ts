@@ -1,0 +1,170 @@
+/** Long work with the pen alone: its other end, its button, the strip for the other hand, cleaning up over a rough, the last export again. */
+import { expect, test, type Page } from '@playwright/test';
+import { randomUUID } from 'node:crypto';
+import { address, drawn, makeShot, marksOf, openDesk, painted, Pen, saved } from './desk.ts';
+
+/** Pen events with a button of their own, which a browser without a pen cannot be sent from outside. */
+async function penWith(page: Page, button: number, places: readonly (readonly [number, number])[]): Promise<void> {
+  await page.evaluate(
+    ([which, list]) => {
+      const canvas = document.querySelector<HTMLCanvasElement>('[data-testid=picture]')!;
+      canvas.setPointerCapture = () => undefined;
+      const box = canvas.getBoundingClientRect();
+      const send = (type: string, [x, y]: readonly [number, number], buttons: number) =>
+        canvas.dispatchEvent(
+          new PointerEvent(type, {
+            pointerType: 'pen',
+            pointerId: 5,
+            isPrimary: true,
+            bubbles: true,
+            cancelable: true,
+            pressure: 0.8,
+            clientX: box.left + x * box.width,
+            clientY: box.top + y * box.height,
+            button: type === 'pointermove' ? -1 : which,
+            buttons,
+          }),
+        );
+      const held = which === 5 ? 32 : 2;
+      send('pointerdown', list[0]!, held);
+      for (const place of list.slice(1)) send('pointermove', place, held);
+      send('pointerup', list.at(-1)!, 0);
+    },
+    [button, places] as const,
+  );
+}
+
+test('the pen’s other end rubs out, its button picks a colour or does what it is set to', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await pen.stroke({ x: 0.3, y: 0.5 }, { x: 0.7, y: 0.5 });
+  await painted(page);
+  await penWith(page, 5, [
+    [0.5, 0.4],
+    [0.5, 0.5],
+    [0.5, 0.6],
+  ]);
+  await saved(page);
+  const marks = await marksOf(address(), shot);
+  expect(marks.map(({ kind }) => kind)).toEqual(['stroke', 'rub']);
+  // The brush in hand is the one it was.
+  await expect(page.getByRole('button', { name: 'Ink', exact: true })).toHaveAttribute('aria-pressed', 'true');
+
+  await page.getByTestId('forms').click();
+  await page.getByRole('menuitemradio', { name: 'Move the picture' }).click();
+  const fitted = await page.getByTestId('picture').evaluate((canvas) => canvas.dataset['wanted']);
+  await penWith(page, 2, [
+    [0.5, 0.5],
+    [0.6, 0.6],
+  ]);
+  await expect(page.getByTestId('picture')).not.toHaveAttribute('data-wanted', fitted!);
+  await painted(page);
+  // It moved the picture and drew nothing.
+  await saved(page);
+  expect(await marksOf(address(), shot)).toHaveLength(2);
+});
+
+/** A rough of so many drawings on 2s on the shot's layer, put there over the API. */
+async function makeRough(shot: string, drawings: number): Promise<void> {
+  const at = address();
+  interface Body {
+    id: string;
+    kind: string;
+  }
+  const { entities, revision } = (await (await fetch(`${at}/api/shots/${shot}`)).json()) as {
+    entities: Body[];
+    revision: number;
+  };
+  const of = (kind: string) => entities.find((each) => each.kind === kind)!;
+  const [layer, list, swatch] = [of('layer'), of('runlist'), of('swatch')];
+  const column = (count: number, value: (i: number) => number) =>
+    Buffer.from(Float32Array.from({ length: count }, (_, i) => value(i)).buffer).toString('base64');
+  const made = Array.from({ length: drawings }, (_, d) => {
+    const id = randomUUID();
+    const stroke = {
+      kind: 'stroke',
+      id: randomUUID(),
+      swatch: swatch.id,
+      brush: { kind: 'pencil', version: 2, width: 8, opacity: 1, pressure: true },
+      seed: d,
+      samples: {
+        x: column(30, (i) => -120 + i * 8),
+        y: column(30, (i) => 30 * Math.sin(i / 5 + d / 3)),
+        pressure: column(30, () => 0.6),
+        altitude: column(30, () => 1.2),
+        azimuth: column(30, () => 0),
+      },
+    };
+    return { kind: 'drawing', id, marks: { [stroke.id]: stroke }, order: [stroke.id] };
+  });
+  const slots = made.map(({ id }) => [randomUUID(), id] as const);
+  const puts = [
+    ...made,
+    { ...layer, name: 'Rough', role: 'rough', slots: Object.fromEntries(slots) },
+    { ...list, runs: slots.map(([slot]) => ({ id: randomUUID(), slot, length: 2 })) },
+  ].map((body) => ({ id: body.id, kind: body.kind, body }));
+  const answer = await fetch(`${at}/api/shots/${shot}/saves`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ saveId: randomUUID(), baseRevision: revision, puts, deletes: [] }),
+  });
+  expect(answer.status).toBeLessThan(300);
+}
+
+test('forty drawings are cleaned up by pen events alone, with one press between strokes', async ({ page }) => {
+  test.setTimeout(240_000);
+  const COUNT = 40;
+  const shot = await makeShot(address(), { length: 2 * COUNT });
+  await makeRough(shot, COUNT);
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await pen.tap(page.getByTestId('forms'));
+  await pen.tap(page.getByRole('menuitemcheckbox', { name: 'Buttons for the other hand' }));
+  await page.keyboard.press('Escape');
+  await pen.tap(page.getByText('Add layer'));
+  const next = page.getByTestId('other-hand').getByRole('button', { name: /^Clean next/ });
+  let presses = 0;
+  const press = async () => {
+    presses += 1;
+    await pen.tap(next);
+  };
+  await press();
+  for (let i = 0; i < COUNT; i++) {
+    await expect(page.getByTestId('pen-text')).toContainText(`${i + 1} of ${COUNT}`);
+    await pen.stroke({ x: 0.35, y: 0.5 }, { x: 0.65, y: 0.5 + 0.002 * i }, 6);
+    if (i === 0) await expect(page.getByTestId('open-ends')).toHaveAttribute('data-count', '2');
+    if (i < COUNT - 1) await press();
+  }
+  await saved(page);
+  await drawn(page, 1);
+  // One to begin with, then one from drawing to drawing.
+  expect(presses).toBe(COUNT);
+  const lines = (await marksOf(address(), shot)).filter((mark) => mark.kind === 'stroke' && mark.brush.kind === 'ink');
+  expect(lines).toHaveLength(COUNT);
+});
+
+test('the last export is made again in one press, from the desk too', async ({ page }) => {
+  const shot = await makeShot(address(), { length: 4 });
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await page.keyboard.press('Control+KeyE');
+  await expect(page.getByText('Nothing of this shot was exported yet')).toBeVisible();
+  await pen.stroke({ x: 0.3, y: 0.5 }, { x: 0.7, y: 0.5 }, 6);
+  await saved(page);
+  await page.getByRole('link', { name: 'Export' }).click();
+  await page
+    .getByRole('button', { name: /^Export|^Take away|frames/ })
+    .first()
+    .click();
+  await expect(page.getByTestId('export')).toHaveCount(1);
+  await expect(page.getByTestId('export')).toHaveAttribute('data-state', 'done', { timeout: 30_000 });
+  await page.getByRole('link', { name: 'Draw' }).click();
+  await painted(page);
+  await page.keyboard.press('Control+KeyE');
+  await expect(page.getByText(/is ready/)).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('link', { name: 'Export' }).click();
+  await expect(page.getByTestId('export')).toHaveCount(2);
+  await page.getByRole('button', { name: /^Again/ }).click();
+  await expect(page.getByTestId('export')).toHaveCount(3);
+});
