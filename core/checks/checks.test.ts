@@ -3,15 +3,17 @@ import { find, newShotDocument, shotOf, type Shape, type ShotDocument, entitiesO
 import { addMark, copyDrawing, newDrawing } from '../edit/index.ts';
 import { seededIds, polygonRing } from '../geometry/index.ts';
 import { elementLength, timedLayers } from '../timing/index.ts';
-import { factsOf, findingsOf, seamRatio, stepSizes, bestJoins, seamReport } from './index.ts';
+import { coverOf, factsOf, findingsOf, seamRatio, stepSizes, bestJoins, seamReport, type Cover } from './index.ts';
 
 const SIDE = 40;
 /** A bar two cells wide and ten high that stands at a column. */
-const bar = (at: number): Uint8Array =>
-  Uint8Array.from({ length: SIDE * SIDE }, (_, i) => {
-    const [x, y] = [i % SIDE, Math.floor(i / SIDE)];
-    return x >= at && x < at + 2 && y >= 10 && y < 20 ? 255 : 0;
-  });
+const bar = (at: number): Cover =>
+  coverOf(
+    Uint8Array.from({ length: SIDE * SIDE }, (_, i) => {
+      const [x, y] = [i % SIDE, Math.floor(i / SIDE)];
+      return x >= at && x < at + 2 && y >= 10 && y < 20 ? 255 : 0;
+    }),
+  );
 
 describe('steps', () => {
   test('of equal length are all usual, whichever way they go', () => {
@@ -101,10 +103,10 @@ describe('findings', () => {
 });
 
 /** Coverage of a square of 10 cells with its corner at a place, on a grid of 60. */
-function square(x: number, y: number): Uint8Array {
+function square(x: number, y: number): Cover {
   const mask = new Uint8Array(3600);
   for (let row = 0; row < 10; row++) mask.fill(255, (y + row) * 60 + x, (y + row) * 60 + x + 10);
-  return mask;
+  return coverOf(mask);
 }
 
 test('the seam of a cycle is told against its other steps, in px and area', () => {

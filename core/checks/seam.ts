@@ -2,7 +2,7 @@
  * The seam of a cycle against its other steps, in px and area, and where a cycle would best be cut. Told from what
  * drawings cover on a coarse grid, as the steps on the wheel are.
  */
-import { covers, DRAWN, wayBetween, type Cover } from './steps.ts';
+import { DRAWN, wayBetween, type Cover } from './steps.ts';
 
 /** A step between two drawings. */
 export interface SeamStep {
@@ -30,9 +30,8 @@ export interface SeamReport {
   readonly ratio: number | null;
 }
 
-/** @param masks coverage of the drawings of a cycle in order, as for `stepSizes`; two at least. @param cell px across a cell. */
-export function seamReport(masks: readonly Uint8Array[], cell: number): SeamReport {
-  const all = covers(masks);
+/** @param all what the drawings of a cycle cover, in order; two at least. @param cell px across a cell. */
+export function seamReport(all: readonly Cover[], cell: number): SeamReport {
   const steps = all.map((cover, i) => stepBetween(cover, all[(i + 1) % all.length]!, cell));
   const others = steps.slice(0, -1);
   const mean = (of: keyof SeamStep) => others.reduce((sum, step) => sum + step[of], 0) / Math.max(1, others.length);
@@ -60,13 +59,12 @@ const AREA = 2;
  * last drawing that may be kept.
  */
 export function bestJoins(
-  masks: readonly Uint8Array[],
+  all: readonly Cover[],
   cell: number,
   least: number,
   count: number,
-  range: readonly [number, number] = [0, masks.length - 1],
+  range: readonly [number, number] = [0, all.length - 1],
 ): Join[] {
-  const all = covers(masks);
   const ways = all.slice(1).map((cover, i) => wayBetween(all[i]!, cover) * cell);
   // The median: a jump that is to be cut away must not count as usual.
   const usual = ways.sort((a, b) => a - b)[ways.length >> 1] ?? 0;

@@ -6,12 +6,11 @@ export const LARGE_STEP = 1.6;
 /**
  * The size of each step against the usual one (the median), from each drawing to the next; the last
  * leads across the seam when the drawings close.
- * @param masks how much of each cell of a square a drawing covers, 0 to 255, row by row.
+ * @param all what the drawings cover, in order.
  */
-export function stepSizes(masks: readonly Uint8Array[], closed: boolean): number[] {
-  const count = closed ? masks.length : masks.length - 1;
-  const all = covers(masks);
-  const steps = Array.from({ length: Math.max(0, count) }, (_, i) => wayBetween(all[i]!, all[(i + 1) % masks.length]!));
+export function stepSizes(all: readonly Cover[], closed: boolean): number[] {
+  const count = closed ? all.length : all.length - 1;
+  const steps = Array.from({ length: Math.max(0, count) }, (_, i) => wayBetween(all[i]!, all[(i + 1) % all.length]!));
   const usual = median(steps.filter((step) => step > 0));
   return usual > 0 ? steps.map((step) => step / usual) : steps.map(() => 0);
 }
@@ -59,8 +58,8 @@ export interface Cover {
   readonly reach: Float32Array;
 }
 
-export const covers = (masks: readonly Uint8Array[]): Cover[] =>
-  masks.map((mask) => ({ mask, reach: distancesTo(mask) }));
+/** @param mask how much of each cell of a square a drawing covers, 0 to 255, row by row. */
+export const coverOf = (mask: Uint8Array): Cover => ({ mask, reach: distancesTo(mask) });
 
 function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);

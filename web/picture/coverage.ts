@@ -1,5 +1,6 @@
 /** What drawings cover on a coarse grid, measured by the painter, kept for as long as the drawing is as it is. */
 import { find, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
+import type { Cover } from '@tallow/core/checks';
 import type { Box } from '@tallow/core/geometry';
 import { besidePainter } from '../workers/painter-client.ts';
 import { boxAround } from './miniatures.ts';
@@ -11,7 +12,7 @@ const AT_ONCE = 8;
 const ROOM = 128;
 
 /** What each drawing covers, by the part that was looked at: a drawing never changes, its next version is another. */
-const covered = new WeakMap<Drawing, { key: string; mask: Uint8Array }>();
+const covered = new WeakMap<Drawing, { key: string; cover: Cover }>();
 
 const roomy = ({ left, top, right, bottom }: Box): Box => ({
   left: Math.floor(left / ROOM) * ROOM,
@@ -21,25 +22,25 @@ const roomy = ({ left, top, right, bottom }: Box): Box => ({
 });
 
 /** Coverage of drawings within a box; only those not known yet are asked of the painter. Null when it is no longer wanted. */
-async function coverageIn(drawings: readonly Drawing[], box: Box, isLeft: () => boolean): Promise<Uint8Array[] | null> {
+async function coverageIn(drawings: readonly Drawing[], box: Box, isLeft: () => boolean): Promise<Cover[] | null> {
   const key = Object.values(box).join();
   const unknown = [...new Set(drawings)].filter((drawing) => covered.get(drawing)?.key !== key);
   for (let i = 0; i < unknown.length; i += AT_ONCE) {
     const part = unknown.slice(i, i + AT_ONCE);
-    const masks = await besidePainter().coverage(
+    const covers = await besidePainter().coverage(
       part.map(({ id }) => id),
       box,
       CELLS,
     );
     if (isLeft()) return null;
-    part.forEach((drawing, k) => covered.set(drawing, { key, mask: masks[k]! }));
+    part.forEach((drawing, k) => covered.set(drawing, { key, cover: covers[k]! }));
   }
-  return drawings.map((drawing) => covered.get(drawing)!.mask);
+  return drawings.map((drawing) => covered.get(drawing)!.cover);
 }
 
 /** Coverage of drawings over the part they reach together, and px across one of its cells. */
 export interface Coverage {
-  readonly masks: readonly Uint8Array[];
+  readonly covers: readonly Cover[];
   readonly cell: number;
 }
 
@@ -53,6 +54,6 @@ export async function coverageOf(
   const drawings = drawingIds.flatMap((id) => find(doc, 'drawing', id) ?? []);
   if (!box || drawings.length < drawingIds.length) return null;
   const room = roomy(box);
-  const masks = await coverageIn(drawings, room, isLeft);
-  return masks && { masks, cell: Math.max(room.right - room.left, room.bottom - room.top) / CELLS };
+  const covers = await coverageIn(drawings, room, isLeft);
+  return covers && { covers, cell: Math.max(room.right - room.left, room.bottom - room.top) / CELLS };
 }

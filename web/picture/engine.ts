@@ -63,7 +63,7 @@ export class Engine {
       },
       place: () => this.place(),
       draw: (lane, ...asked) => framePainter(lane).frame(...asked),
-      mayDraw: () => !this.busy && !this.compositor.live && !this.lifting.on,
+      mayDraw: () => !this.isBusy && !this.lifting.on,
     });
     this.stops.push(
       onChange((ids, by) => {
@@ -141,6 +141,11 @@ export class Engine {
   private moved(): void {
     if (!playback().playing) this.compositor.showAs(this.place().view);
     this.refresh();
+  }
+
+  /** Whether the picture is waited for, or the pen is down: what can wait, waits. */
+  get isBusy(): boolean {
+    return this.busy || this.compositor.live !== null;
   }
 
   /** Notes that the compositor shows work the painter has not been asked for yet. */

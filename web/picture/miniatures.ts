@@ -14,6 +14,7 @@ import { ByteCache, drawingRoom } from '@tallow/core/render';
 import { roundOf, shiftAt, shownOn, type TimedLayer } from '@tallow/core/timing';
 import { create } from 'zustand';
 import { coloursIn, contentId } from './content.ts';
+import { openEngine } from './open-engine.ts';
 import type { MiniatureRequest } from '../workers/paint.ts';
 import { besidePainter } from '../workers/painter-client.ts';
 
@@ -58,6 +59,7 @@ export function boxAround(doc: ShotDocument, drawingIds: readonly Id[]): Box | n
 }
 
 const TELL_MS = 40;
+const BUSY_MS = 30;
 let telling = false;
 /** Tells those who show pictures of arrivals: not of each one, as they look at all of theirs again. */
 function tellSoon(): void {
@@ -80,6 +82,8 @@ async function work(): Promise<void> {
   working = true;
   for (let entry = lastWanted(); entry; entry = lastWanted()) {
     const [key, ask] = entry;
+    // The picture comes first.
+    while (openEngine()?.isBusy) await new Promise((next) => setTimeout(next, BUSY_MS));
     const bitmap = await ask();
     wanted.delete(key);
     kept.set(key, bitmap, bitmap.width * bitmap.height * 4);

@@ -50,7 +50,7 @@ export function useSeam(now: Current | null): SeamNow | null {
       const ids = drawings.map(({ id }) => id);
       void coverageOf(latest, ids, () => left).then(async (coverage) => {
         if (left || !coverage) return;
-        const { report, joins } = await compute().seam(coverage.masks, coverage.cell, [first, last]);
+        const { report, joins } = await compute().seam(coverage.covers, coverage.cell, [first, last]);
         const frames = shown.map(({ frame }) => frame);
         if (!left) setSeam({ of: shown, found: { frames, drawings, report, joins } });
       });

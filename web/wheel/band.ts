@@ -59,3 +59,9 @@ export function rowsFor(count: number, active: number): Row[] {
     return row;
   });
 }
+
+/** Tells what of an element's time is seen of the band: the rest is not drawn, however long the element is. */
+export const isIn =
+  (band: Band) =>
+  ({ from, to }: { readonly from: number; readonly to: number }): boolean =>
+    to > band.from - 1 && from < band.from + BAND.width / band.perFrame + 1;

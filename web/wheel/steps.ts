@@ -47,7 +47,7 @@ export function useSteps(now: Current): Steps {
       const ids = shown.map(({ drawingId }) => drawingId);
       void coverageOf(now.doc, ids, () => left).then((coverage) => {
         if (left || !coverage) return;
-        const sizes = stepSizes(coverage.masks, closed);
+        const sizes = stepSizes(coverage.covers, closed);
         setSteps({
           steps: sizes.map((size, i) => ({ at: shown[(i + 1) % shown.length]!.at, size })),
           seam: closed ? seamRatio(sizes) : null,

@@ -8,7 +8,7 @@ import { useShowing } from '../picture/showing.ts';
 import { useFindings } from '../time/findings.ts';
 import { onionReach } from '../picture/onion.ts';
 import { arcsOf } from '@tallow/core/timing';
-import { BAND, bandShowing, framesSeen, frameWidth, rowsFor, timeAtX, xOf } from './band.ts';
+import { BAND, bandShowing, framesSeen, frameWidth, rowsFor, timeAtX, xOf, isIn } from './band.ts';
 import { BesidePen } from './beside-pen.tsx';
 import { APART, bundled } from './bundles.ts';
 import type { Form, Spot, Zone } from './form.ts';
@@ -94,7 +94,7 @@ export function Straight({ now }: { now: Current }) {
         <svg width={BAND.width} height={height} className="absolute inset-0">
           <Ruler band={band} />
           <PhaseBands now={now} band={band} />
-          {arcs.map((a) => {
+          {arcs.filter(isIn(band)).map((a) => {
             const here = frame >= a.from && frame < a.to;
             const odd = findings.find((f) => f.index === a.run && f.layerId === now.active?.layer.id);
             return (
@@ -139,6 +139,7 @@ export function Straight({ now }: { now: Current }) {
                 {group.flatMap((i) =>
                   arcsOf(now, i)
                     .filter((a) => a.drawn)
+                    .filter(isIn(band))
                     .map((a) => {
                       const chosen =
                         isActive &&

@@ -1,6 +1,6 @@
 /** The compute worker: starters, in-betweens, fills and tone away from the main thread, drawing by drawing, so that it can be stopped between two. */
 import { computeBetweens, type BetweenWork } from '@tallow/core/between';
-import { bestJoins, seamReport, type Join, type SeamReport } from '@tallow/core/checks';
+import { bestJoins, seamReport, type Cover, type Join, type SeamReport } from '@tallow/core/checks';
 import {
   documentOf,
   randomId,
@@ -101,12 +101,12 @@ const compute = {
 
   /** The seam of a cycle against its other steps, and where it would best be cut within a range of drawings. */
   seam: (
-    masks: readonly Uint8Array[],
+    covers: readonly Cover[],
     cell: number,
     range: readonly [number, number],
   ): { report: SeamReport; joins: Join[] } => ({
-    report: seamReport(masks, cell),
-    joins: bestJoins(masks, cell, Math.min(LEAST, range[1] - range[0] + 1), 3, range),
+    report: seamReport(covers, cell),
+    joins: bestJoins(covers, cell, Math.min(LEAST, range[1] - range[0] + 1), 3, range),
   }),
 
   /** Stops what is being laid. */

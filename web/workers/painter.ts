@@ -1,6 +1,6 @@
 /** The painter: draws pictures away from the main thread and hands them over as bitmaps. Several of them may work side by side. */
 import { find, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
-import type { Finding } from '@tallow/core/checks';
+import { coverOf, type Cover, type Finding } from '@tallow/core/checks';
 import { fitInto, IDENTITY, multiply, type Box, type Matrix, type Point } from '@tallow/core/geometry';
 import {
   drawDrawing,
@@ -147,8 +147,8 @@ const painter = {
     return transfer(bitmap, [bitmap]);
   },
 
-  /** How much of each cell of a square over `box` some drawings cover, 0 to 255 each, cells row by row. */
-  async coverage(drawingIds: readonly Id[], box: Box, cells: number): Promise<Uint8Array[]> {
+  /** What some drawings cover of a square over `box`, and how far each of its cells lies from it. */
+  async coverage(drawingIds: readonly Id[], box: Box, cells: number): Promise<Cover[]> {
     await board.ready(drawingIds, true);
     const surface = makeSurface(cells, cells);
     const { scratch } = board.rasters;
@@ -156,11 +156,11 @@ const painter = {
     return drawingIds.map((id) => {
       const drawing = find(board.doc, 'drawing', id);
       const mask = new Uint8Array(cells * cells);
-      if (!drawing) return mask;
+      if (!drawing) return coverOf(mask);
       drawDrawing(surface, scratch, drawing, () => '#000000', matrix);
       const { data } = (surface.picture as OffscreenCanvas).getContext('2d')!.getImageData(0, 0, cells, cells);
       for (let i = 0; i < mask.length; i++) mask[i] = data[i * 4 + 3]!;
-      return mask;
+      return coverOf(mask);
     });
   },
 
