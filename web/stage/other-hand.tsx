@@ -97,7 +97,7 @@ export function OtherHand() {
       data-other-hand
       data-testid="other-hand"
       style={{ left: x, top: y }}
-      className="absolute z-10 grid w-[92px] touch-none grid-cols-2 gap-1 rounded-[10px] border border-soot-700 bg-soot-900/95 p-1 shadow-xl [&>button]:!size-10 [&>button:first-child]:col-span-2 [&>button:first-child]:!h-6 [&>button:first-child]:!w-full"
+      className="absolute z-10 grid w-[92px] touch-none grid-cols-2 gap-1 rounded-[10px] border border-soot-700 bg-soot-900/95 p-1 shadow-xl [&>button]:!size-10 [&>button]:!bg-soot-800 [&>button:hover]:!bg-soot-700 [&>button:first-child]:!bg-transparent [&>button:first-child]:col-span-2 [&>button:first-child]:!h-6 [&>button:first-child]:!w-full"
     >
       <Grip />
       {HELD.map(([action, Icon]) => (

@@ -12,7 +12,7 @@ import {
   type LucideIcon,
 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { CheckItem, ITEM, Menu, MenuLine } from '../parts/menu.tsx';
+import { CheckItem, ITEM, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
 import { setHeld, useHeld, takeTool } from '../hand/held.ts';
 import { ActionButton } from '../actions/action-button.tsx';
 import { act, type Action } from '../actions/action.ts';
@@ -108,24 +108,25 @@ export function HandButtons() {
         <CheckItem checked={otherHand} onChange={toggle(SCREEN_ACTIONS.otherHand)}>
           Buttons for the other hand
         </CheckItem>
-        <p className="px-2.5 pb-1 pt-1.5 text-xs text-wax-500">The button on the pen</p>
-        <DropdownMenu.RadioGroup
-          value={barrel}
-          onValueChange={(value) => {
-            setHeld({ barrel: value });
-          }}
-        >
-          {BARREL_NAMES.map((each) => (
-            <DropdownMenu.RadioItem
-              key={each}
-              value={each}
-              title={BARREL[each].does}
-              className={`${ITEM} data-[state=checked]:text-flame`}
-            >
-              {BARREL[each].label}
-            </DropdownMenu.RadioItem>
-          ))}
-        </DropdownMenu.RadioGroup>
+        <SubMenu label="The button on the pen">
+          <DropdownMenu.RadioGroup
+            value={barrel}
+            onValueChange={(value) => {
+              setHeld({ barrel: value });
+            }}
+          >
+            {BARREL_NAMES.map((each) => (
+              <DropdownMenu.RadioItem
+                key={each}
+                value={each}
+                title={BARREL[each].does}
+                className={`${ITEM} data-[state=checked]:text-flame`}
+              >
+                {BARREL[each].label}
+              </DropdownMenu.RadioItem>
+            ))}
+          </DropdownMenu.RadioGroup>
+        </SubMenu>
       </Menu>
     </div>
   );
