@@ -3,7 +3,7 @@ import { chromium } from '@playwright/test';
 import express from 'express';
 import type { AddressInfo } from 'node:net';
 import { CHROMIUM, FLAGS } from '../e2e/chromium.ts';
-import { timeRow, type Row } from './measure.ts';
+import { against, timeRow, type Row } from './measure.ts';
 import type { Rows } from './page/page.ts';
 
 export async function browserRows(): Promise<Row[]> {
@@ -18,7 +18,12 @@ export async function browserRows(): Promise<Row[]> {
     const store = await page.evaluate(() =>
       (window as unknown as { storeRow: () => Promise<[number, number]> }).storeRow(),
     );
+    const painters = await page.evaluate(() =>
+      (window as unknown as { paintersRow: () => Promise<[number, number]> }).paintersRow(),
+    );
     return [
+      timeRow('twelve frames of ten layers by two painters', 'the same by one', 0.7, painters),
+      against('a move of 2,000 strokes that are picked up, 1920x1080', rows.lift, 1000 / 30),
       timeRow('pen lifted until this browser has the stroke on disk', 'a bare write of the same drawing', 1.3, store),
       timeRow('play a cached frame, 10 layers at 1920x1080', 'the bare drawImage call', 1.2, rows.play),
       ...rows.strokes.map(({ brush, size, times }) =>

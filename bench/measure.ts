@@ -52,7 +52,7 @@ export function timed(rounds: number, work: () => unknown): number {
 /** A time against a goal in ms. */
 export const against = (what: string, ms: number, goal: number): Row => ({
   what,
-  against: `${goal} ms`,
+  against: `${Math.round(goal)} ms`,
   goal: 1,
   ratio: ms / goal,
   measured: `${ms.toPrecision(3)} ms`,

@@ -17,6 +17,7 @@ import { Compositor } from '../../web/picture/compositor.ts';
 import { makeSurface } from '../../web/workers/surfaces.ts';
 import { shotWith } from '../documents.ts';
 import { median } from '../measure.ts';
+import { paintersRow } from './painters.ts';
 import { storeRow } from './store.ts';
 
 const SIZES = { '1920x1080': [1920, 1080], '3840x2160': [3840, 2160] } as const;
@@ -107,8 +108,8 @@ function strokeRow(size: Size, brush: BrushSettings, rounds: number): [number, n
 /** Brushes as the desk first has them. */
 const BRUSHES: readonly BrushSettings[] = [
   { kind: 'ink', width: 14, opacity: 1, pressure: true },
-  { kind: 'pencil', width: 7, opacity: 1, pressure: true, tilt: 1 },
-  { kind: 'grain', width: 48, opacity: 1, pressure: true, tilt: 0.3 },
+  { kind: 'pencil', version: 2, width: 7, opacity: 1, pressure: true, tilt: 1 },
+  { kind: 'grain', version: 2, width: 48, opacity: 1, pressure: true, tilt: 0.3 },
   { kind: 'haze', width: 90, opacity: 1, pressure: true, flow: 0.4 },
 ];
 
@@ -140,7 +141,31 @@ function playRow(rounds: number): [number, number] {
   return [median(times[0]), median(times[1])];
 }
 
+/** ms of one move of 2,000 strokes that are picked up, whatever the picture beside them. */
+function liftRow(): number {
+  const [width, height] = SIZES['1920x1080'];
+  [canvas.width, canvas.height] = [width, height];
+  const compositor = new Compositor(canvas);
+  const view = viewOf(SIZES['1920x1080']);
+  compositor.take(sheets(SIZES['1920x1080'], 10, 2), view, { opacity: 1, blend: 'normal' });
+  const doc = shotWith(1, 1, 2000);
+  const [rest, apart] = [makeSurface(width, height), makeSurface(width, height)];
+  const [sheet] = sheetsOf(doc, 0, { guides: true });
+  drawDrawing(apart, new Scratch(makeSurface), sheet!.drawing, paintsOf(doc, sheet!), view);
+  compositor.lift(bitmapOf(rest), bitmapOf(apart));
+  const context = canvas.getContext('2d')!;
+  const times: number[] = [];
+  for (let i = 0; i < 40; i++) {
+    const began = performance.now();
+    compositor.moveLifted([1, 0, 0, 1, i * 3, i]);
+    context.getImageData(0, 0, 1, 1);
+    times.push(performance.now() - began);
+  }
+  return median(times);
+}
+
 export type Rows = {
+  lift: number;
   play: [number, number];
   strokes: { brush: string; size: string; times: [number, number] }[];
 };
@@ -149,7 +174,9 @@ Object.assign(window, {
   SIZES,
   BRUSHES,
   storeRow,
+  paintersRow,
   measure: (): Rows => ({
+    lift: liftRow(),
     play: playRow(7),
     strokes: Object.entries(SIZES).flatMap(([size, pixels]) =>
       BRUSHES.map((brush) => ({

@@ -79,8 +79,8 @@ function puffsAt(scene: Scene, age: number): Puff[] {
     const side = ux >= 0 ? 1 : -1;
     // Billows go round in the mass, up in its middle and down outside, each at a pace of its own: they roll over and swallow
     // one another for as long as it lasts, when it has long stopped growing.
-    const round = (roll! / 100) * mix(0.7, 1.3, r2) * (age + 0.25 * grown);
-    const stir = size! * (form === RINGED ? 0.05 : 0.1) * mix(0.7, 1.2, r3) * grown;
+    const round = (roll! / 100) * mix(1.3, 2.2, r2) * (age + 0.2 * grown);
+    const stir = size! * (form === RINGED ? 0.075 : 0.12) * mix(0.7, 1.2, r3) * grown;
     const [stirX, stirY] = [
       side * stir * (sineTurn(round + r1) - sineTurn(r1)),
       -stir * (cosineTurn(round + r1) - cosineTurn(r1)),
@@ -103,7 +103,7 @@ function puffsAt(scene: Scene, age: number): Puff[] {
         (form === RINGED ? 0.62 : 1) *
         swell *
         (1 - 0.75 * smoothStep(0.35, 1.1, lives)),
-      roll: r2 + side * (roll! / 100) * (0.3 * grown + 0.75 * age),
+      roll: r2 + side * (roll! / 100) * (0.3 * grown + 0.4 * age),
       seed: Math.floor(r4 * 4294967295),
       torn: clamp(lives, 0, 1),
     });

@@ -1,15 +1,16 @@
 /** The small loop of a shot for its card, made by a worker whenever the shot has changed. */
 import { flashesPerSecond, luminance, SAFE_FLASHES } from '@tallow/core/colour';
 import type { Id, ShotDocument } from '@tallow/core/document';
-import { shotOf, entitiesOf } from '@tallow/core/document';
+import { shotOf } from '@tallow/core/document';
 import type { Canvas } from '@napi-rs/canvas';
-import type { AssetPicture } from '@tallow/core/render';
+import { ByteCache, type AssetPicture } from '@tallow/core/render';
 import type { Knex } from 'knex';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdir, rename, unlink } from 'node:fs/promises';
 import { join } from 'node:path';
 import { assetPictures } from '../assets/assets.service.ts';
+import { FrameDocuments } from '../render/frame-documents.ts';
 import { frameDrawer, wholeShot } from '../render/frames.ts';
 import type { ShotsService } from '../shots/shots.service.ts';
 
@@ -43,8 +44,17 @@ interface Drawn {
   readonly cells: Float32Array;
 }
 
+/** Bytes of drawn frames kept for when they come round again. */
+const KEPT_BYTES = 24 * 1024 * 1024;
+
 /** Encodes frames through ffmpeg. @throws what ffmpeg said, when it fails. */
-async function encode(frames: Iterable<Uint8ClampedArray>, width: number, height: number, rate: number, path: string) {
+async function encode(
+  frames: AsyncIterable<Uint8ClampedArray>,
+  width: number,
+  height: number,
+  rate: number,
+  path: string,
+) {
   const input = ['-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${width}x${height}`, '-r', String(rate), '-i', '-'];
   const output = ['-c:v', 'libwebp_anim', '-q:v', '72', '-compression_level', '3', '-loop', '0', '-f', 'webp', path];
   const ffmpeg = spawn('ffmpeg', ['-v', 'error', '-y', ...input, ...output], { stdio: ['pipe', 'ignore', 'pipe'] });
@@ -52,60 +62,62 @@ async function encode(frames: Iterable<Uint8ClampedArray>, width: number, height
   ffmpeg.stderr.on('data', (data: Buffer) => (said += data.toString()));
   ffmpeg.stdin.on('error', () => undefined);
   const closed = once(ffmpeg, 'close') as Promise<[number]>;
-  for (const frame of frames) if (!ffmpeg.stdin.write(frame)) await Promise.race([once(ffmpeg.stdin, 'drain'), closed]);
+  for await (const frame of frames)
+    if (!ffmpeg.stdin.write(frame)) await Promise.race([once(ffmpeg.stdin, 'drain'), closed]);
   ffmpeg.stdin.end();
   const [code] = await closed;
   if (code !== 0) throw new Error(`ffmpeg failed: ${said.trim().slice(0, 300)}`);
 }
 
-/** Draws the loop and writes it. @returns whether it flashes more than is safe to show unasked. */
-async function makeLoop(doc: ShotDocument, path: string, assets: AssetPicture): Promise<boolean> {
-  const shot = shotOf(doc);
+/** Draws the loop frame by frame as it is written. @returns whether it flashes more than is safe to show unasked. */
+async function makeLoop(
+  outline: ShotDocument,
+  frames: FrameDocuments,
+  path: string,
+  assets: AssetPicture,
+): Promise<boolean> {
+  const shot = shotOf(outline);
   const step = Math.ceil(shot.rate / MOST.rate);
   const count = Math.min(MOST.frames, Math.ceil(shot.length / step));
   const scale = Math.min(SIZE.width / shot.width, SIZE.height / shot.height);
-  const drawer = frameDrawer(doc, { ...wholeShot(doc, true), scale, assets });
+  const drawer = frameDrawer(outline, { ...wholeShot(outline, true), scale, assets });
   const { width, height } = drawer;
-  const known = new Map<string, Drawn>();
-  const drawnAt = (frame: number): Drawn => {
-    const key = drawer.keyOf(frame);
-    let drawn = known.get(key);
-    if (!drawn) {
-      const pixels = (drawer.draw(frame).picture as Canvas).getContext('2d').getImageData(0, 0, width, height).data;
-      drawn = { pixels, cells: cellsOf(pixels, width, height) };
-      known.set(key, drawn);
+  const known = new ByteCache<Drawn>(KEPT_BYTES);
+  const cells: Float32Array[] = [];
+  async function* drawnInOrder(): AsyncGenerator<Uint8ClampedArray> {
+    for (let i = 0; i < count; i++) {
+      const doc = await frames.at(i * step);
+      const key = drawer.keyOf(i * step, doc);
+      let drawn = known.get(key);
+      if (!drawn) {
+        const surface = drawer.draw(i * step, doc);
+        const pixels = (surface.picture as Canvas).getContext('2d').getImageData(0, 0, width, height).data;
+        drawer.giveBack(surface);
+        drawn = { pixels, cells: cellsOf(pixels, width, height) };
+        known.set(key, drawn, pixels.length);
+      }
+      cells.push(drawn.cells);
+      yield drawn.pixels;
     }
-    return drawn;
-  };
-  const frames = Array.from({ length: count }, (_, i) => drawnAt(i * step));
+  }
   const rate = shot.rate / step;
-  await encode(
-    frames.map(({ pixels }) => pixels),
-    width,
-    height,
-    rate,
-    path,
-  );
-  return (
-    flashesPerSecond(
-      frames.map(({ cells }) => cells),
-      rate,
-    ) > SAFE_FLASHES
-  );
+  await encode(drawnInOrder(), width, height, rate, path);
+  return flashesPerSecond(cells, rate) > SAFE_FLASHES;
 }
 
 /** Makes the loop of a shot as it is now, unless the one that is there is of this revision. */
 export async function runLoop(database: Knex, shots: ShotsService, shotId: Id): Promise<void> {
-  const { doc, revision } = await shots.document(shotId);
+  const { doc, revision, drawn } = await shots.outline(shotId);
   const kept = await database<{ shot_id: Id; revision: number }>('loops').where({ shot_id: shotId }).first();
   if (kept?.revision === revision) return;
-  const isEmpty = !entitiesOf(doc, 'drawing').some((e) => e.order.length > 0);
+  const isEmpty = !drawn;
   const partial = `${loopPath(shotId)}.${revision}.partial`;
   let flashes = false;
   if (!isEmpty) {
     await mkdir(folder(), { recursive: true });
     try {
-      flashes = await makeLoop(doc, partial, await assetPictures(database, doc, 0, shotOf(doc).length));
+      const frames = new FrameDocuments(doc, (ids) => shots.drawings(shotId, ids));
+      flashes = await makeLoop(doc, frames, partial, await assetPictures(database, doc, 0, shotOf(doc).length));
       await rename(partial, loopPath(shotId));
     } catch (error) {
       await unlink(partial).catch(() => undefined);

@@ -27,9 +27,9 @@ export const makeSurface: MakeSurface = (width, height, deep = false) => {
 const POOL_BYTES = 128 * 1024 * 1024;
 
 /** Draws each sheet afresh on surfaces that are used again: for frames that are drawn once. */
-export function directMeans(doc: ShotDocument): Means & { readonly pool: SurfacePool } {
-  const pool = new SurfacePool(makeSurface, POOL_BYTES);
-  const scratch = new Scratch(makeSurface);
+export function directMeans(doc: ShotDocument, make = makeSurface): Means & { readonly pool: SurfacePool } {
+  const pool = new SurfacePool(make, POOL_BYTES);
+  const scratch = new Scratch(make);
   return {
     pool,
     make: pool.make,

@@ -44,16 +44,17 @@ export function frameDrawer(doc: ShotDocument, { scale, background, options, ass
   return {
     width: size[0],
     height: size[1],
-    keyOf: (frame: number): string => {
+    /** @param at the document with what the frame shows, where not all of it is at hand. */
+    keyOf: (frame: number, at = doc): string => {
       const plates = assets
-        ? platesAt(doc, frame, options.guides).map(({ plate, asset }) => `${plate.id}@${asset}`)
+        ? platesAt(at, frame, options.guides).map(({ plate, asset }) => `${plate.id}@${asset}`)
         : [];
-      return `${plates.join()}|${frameKey(sheetsOf(doc, frame, options))}`;
+      return `${plates.join()}|${frameKey(sheetsOf(at, frame, options))}`;
     },
-    draw: (frame: number): Surface => {
+    draw: (frame: number, at = doc): Surface => {
       const surface = means.pool.make(...size);
       const view = [size[0] / width, 0, 0, size[1] / height, 0, 0] as const;
-      drawFrame(surface, doc, frame, view, means, { ...options, background, assets });
+      drawFrame(surface, at, frame, view, means, { ...options, background, assets });
       return surface;
     },
     giveBack: (surface: Surface): void => {

@@ -175,14 +175,20 @@ export class ShotsService {
       }),
       ONE_MOMENT,
     );
-    const entities: Record<Id, Entity> = {};
-    for (const { body } of rows) {
-      const read = readEntity(body);
-      if ('problems' in read)
-        throw new Error(`A body of shot ${id} cannot be read: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
-      entities[read.ok.id] = read.ok;
-    }
-    return { doc: { shotId: id, entities }, revision };
+    return { doc: readDocument(id, rows), revision };
+  }
+
+  /** The document without its drawings, its revision, and whether anything is drawn at all. */
+  async outline(id: Id): Promise<{ doc: ShotDocument; revision: number; drawn: boolean }> {
+    const { revision, rows, marked } = await this.database.transaction(async (tx) => {
+      const own = tx('entities').where({ shot_id: id, deleted: false });
+      return {
+        revision: (await this.one(id, tx)).revision,
+        rows: await own.clone().whereNot('kind', 'drawing').select<{ body: unknown }[]>('body'),
+        marked: await own.clone().where('kind', 'drawing').whereRaw("body->'order' <> '[]'::jsonb").first('id'),
+      };
+    }, ONE_MOMENT);
+    return { doc: readDocument(id, rows), revision, drawn: marked !== undefined };
   }
 
   async rename(id: Id, name: string): Promise<ShotSummary> {
@@ -217,4 +223,16 @@ export class ShotsService {
       .update({ deleted_at: deleted ? this.database.fn.now() : null });
     if (changed === 0) throw Problem.missing('This shot');
   }
+}
+
+/** @throws naming the body that cannot be read. */
+function readDocument(id: Id, rows: readonly { readonly body: unknown }[]): ShotDocument {
+  const entities: Record<Id, Entity> = {};
+  for (const { body } of rows) {
+    const read = readEntity(body);
+    if ('problems' in read)
+      throw new Error(`A body of shot ${id} cannot be read: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
+    entities[read.ok.id] = read.ok;
+  }
+  return { shotId: id, entities };
 }

@@ -1,15 +1,17 @@
 /** Playing against the clock: what is shown when, and when it ends. The clock and the painter are made up here. */
 import { cycleOf, fixture } from '../../core/fixture.ts';
-import { setElement } from '@tallow/core/edit';
+import { find } from '@tallow/core/document';
+import { addMark, setElement } from '@tallow/core/edit';
 import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
 import { goTo } from '../playback/playhead.ts';
 import { selection, setSelection } from '../selection/selection.ts';
-import { openDocument } from '../shot/document.ts';
+import { edit, openDocument, undo, useDocument } from '../shot/document.ts';
 import { beginAnew } from '../shot/opening.ts';
 import { Player } from './player.ts';
+import { useReady } from './ready.ts';
 
 const made = fixture(31);
-const { elementId, stroke } = made;
+const { elementId, layerId, newId, stroke } = made;
 /** ms of a frame at the shot's 24 a second. */
 const FRAME = 1000 / 24;
 
@@ -161,4 +163,39 @@ test('begun anew it plays once, not twice over', async () => {
   await play();
   await pass(0);
   expect(asked).toHaveLength(1);
+});
+
+test('an edit makes only those frames stale that show it; undo brings back what was drawn', async () => {
+  await play();
+  for (let i = 0; i < 8; i++) await pass(i === 0 ? 0 : FRAME + 0.01);
+  stopPlaying();
+  await settle();
+  drawn = [];
+  edit('stroke', (doc) => addMark(doc, layerId, 2, stroke(1, 1, 5, 5), newId));
+  await play();
+  for (let i = 0; i < 8; i++) await pass(FRAME + 0.01);
+  expect(drawn).toEqual([2]);
+  stopPlaying();
+  undo();
+  drawn = [];
+  await play();
+  for (let i = 0; i < 8; i++) await pass(FRAME + 0.01);
+  expect(drawn).toEqual([]);
+});
+
+test('what is ready is told, frame by frame of the element', async () => {
+  await play();
+  for (let i = 0; i < 8; i++) await pass(200);
+  expect(useReady.getState()).toEqual({ elementId, frames: [0, 1, 2, 3, 4, 5, 6, 7] });
+});
+
+test('frames whose drawings are not here yet are left for later', async () => {
+  const { doc } = useDocument.getState();
+  const [first] = Object.values(find(doc!, 'layer', layerId)!.slots);
+  const entities = Object.fromEntries(Object.entries(doc!.entities).filter(([id]) => id !== first));
+  openDocument({ ...doc!, entities }, 'Test', [first!]);
+  setSelection({ frame: 4 });
+  await play();
+  await pass(FRAME);
+  expect([...drawn].sort()).toEqual([2, 4, 6]);
 });
