@@ -77,6 +77,8 @@ test('work that only the page has: the header says so, leaving asks, and a file 
   await openDesk(page, application.address, shot);
   const pen = await Pen.on(page);
   await pen.stroke(...line(0));
+  // The header may still say so of the time before the stroke: the server is asked.
+  await expect.poll(() => storedMarks(application.address, shot)).toEqual([1]);
   await saved(page);
   await page.route('**/saves', (route) => route.abort());
   await pen.stroke(...line(1));
