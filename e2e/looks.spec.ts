@@ -3,18 +3,23 @@ import { unzipSync } from 'fflate';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { hexOf, oklchOf } from '../core/colour/index.ts';
+import { newestVersion } from '../core/brush/index.ts';
 import {
+  BRUSH_KINDS,
   constant,
   encodeEntity,
   findAll,
   readEntity,
   shotOf,
   touchedBetween,
+  type BrushSettings,
   type Entity,
   type FinishKind,
   type Layer,
+  type Mark,
   type Shape,
   type ShotDocument,
+  type Stroke,
   entitiesOf,
 } from '../core/document/index.ts';
 import { addFinish, addLayer, addMark, newFinish, setElement } from '../core/edit/index.ts';
@@ -26,9 +31,10 @@ import { expect, test, type Page } from './test.ts';
 
 const SIZE = { width: 640, height: 360 };
 
-function surfaceOf(width: number, height: number): Surface {
+function surfaceOf(width: number, height: number, deep = false): Surface {
   const canvas = createCanvas(width, height);
-  return { width, height, picture: canvas, context: canvas.getContext('2d') as unknown as Surface['context'] };
+  const context = canvas.getContext('2d', { colorType: deep ? 'float16' : 'unorm8' });
+  return { width, height, picture: canvas, context: context as unknown as Surface['context'] };
 }
 
 /** A shot as the server has it, changed by edits of the core, and saved again. */
@@ -70,13 +76,42 @@ const star = (swatch: string, radius: number, turn = 0): Shape => ({
   opacity: 1,
 });
 
-test('every look is the same in the browser and on the server, within the stated tolerance', async ({ page }) => {
+/** A wave of some brush, pressed harder along its way. */
+function wave(swatch: string, brush: BrushSettings, y: number): Stroke {
+  const column = (value: (t: number) => number) => Float32Array.from({ length: 60 }, (_, i) => value(i / 59));
+  return {
+    kind: 'stroke',
+    id: randomUUID(),
+    swatch,
+    brush,
+    seed: 77,
+    samples: {
+      x: column((t) => -220 + 440 * t),
+      y: column((t) => y + 12 * Math.sin(t * 9)),
+      pressure: column((t) => 0.15 + 0.85 * t),
+      altitude: column(() => 1),
+      azimuth: column(() => 0),
+    },
+  };
+}
+const BRUSHES: readonly BrushSettings[] = BRUSH_KINDS.map((kind, i) => ({
+  kind,
+  version: newestVersion(kind),
+  width: [8, 7, 30, 40][i]!,
+  opacity: 1,
+  pressure: true,
+  ...(kind === 'haze' ? { flow: 0.3 } : {}),
+}));
+
+test('every look and brush is the same in the browser and on the server, within the stated tolerance', async ({
+  page,
+}) => {
   const shot = await makeShot(address());
   const doc = await changed(shot, (base) => {
     const element = entitiesOf(base, 'element')[0]!;
     const swatches = findAll(base, 'swatch', shotOf(base).swatches);
     let next = setElement(base, element.id, { time: 'cycle' });
-    const put = (name: string, shape: Shape, looks: readonly FinishKind[], choices: Record<string, string> = {}) => {
+    const put = (name: string, shape: Mark, looks: readonly FinishKind[], choices: Record<string, string> = {}) => {
       const added = addLayer(next, element.id, name, 'body', null, randomUUID);
       next = addMark(added.doc, added.layerId, 0, shape, randomUUID);
       for (const kind of looks) {
@@ -88,6 +123,9 @@ test('every look is the same in the browser and on the server, within the stated
     put('one', star(swatches[1]!.id, 120), ['texture', 'inner glow', 'glow'], { where: 'edge' });
     put('two', star(swatches[2]!.id, 70, 0.3), ['feather', 'texture', 'tint'], { form: 'hatching' });
     put('three', star(swatches[3]!.id, 40, 0.1), ['blur', 'fade'], { along: 'angle' });
+    BRUSHES.forEach((brush, i) => {
+      put(brush.kind, wave(swatches[i]!.id, brush, -130 + 85 * i), []);
+    });
     put('four', star(swatches[0]!.id, 26, 0.2), ['texture', 'blur'], { form: 'smoke', along: 'even' });
     const waver = newFinish(next, 'waver', randomUUID);
     return addFinish(next, element.id, { ...waver, numbers: { ...waver.numbers, amount: constant(9) } });

@@ -5,6 +5,7 @@ import { request, Unreachable } from '../api/client.ts';
 import { current, shotFrameOf } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { receive, useDocument } from '../shot/document.ts';
+import { readApart } from '../workers/reader-client.ts';
 import type { Unsaved } from './unsaved.ts';
 import { Waits } from './waits.ts';
 
@@ -31,8 +32,9 @@ const whenFree = (): Promise<void> =>
   });
 
 /** Reads a body of the server's. @throws naming the field that is wrong. */
-export function decode(body: unknown): Entity {
-  const read = readEntity(body);
+export const decode = (body: unknown): Entity => taken(readEntity(body));
+
+function taken(read: ReturnType<typeof readEntity>): Entity {
   if ('ok' in read) return read.ok;
   throw new Error(
     `The server sent a body that cannot be read: ${read.problems[0]?.field} ${read.problems[0]?.message}`,
@@ -63,6 +65,8 @@ export class Loading {
 
   private async fetched(ids: readonly Id[]): Promise<Entity[]> {
     const bodies = await request<unknown[]>('GET', `/shots/${this.shotId}/drawings?ids=${ids.join(',')}`);
+    const apart = await readApart(bodies);
+    if (apart) return apart.map(taken);
     const read: Entity[] = [];
     let began = performance.now();
     for (const body of bodies) {

@@ -1,0 +1,26 @@
+/** The page's one reader of bodies, started on first use. */
+import { wrap, type Remote } from 'comlink';
+import type { Read, Reader } from './reader.ts';
+
+let remote: Remote<Reader> | null = null;
+/** Comes when the worker cannot be had: what it was asked would never be answered. */
+let failing: Promise<null> = new Promise(() => undefined);
+
+function started(): Remote<Reader> | null {
+  if (typeof Worker === 'undefined') return null;
+  if (remote) return remote;
+  const worker = new Worker(new URL('./reader.ts', import.meta.url), { type: 'module' });
+  failing = new Promise((done) => {
+    worker.addEventListener('error', () => {
+      done(null);
+    });
+  });
+  remote = wrap<Reader>(worker);
+  return remote;
+}
+
+/** Reads bodies in the worker. Null where there is none, or it has failed: then they are read here. */
+export async function readApart(bodies: readonly unknown[]): Promise<readonly Read[] | null> {
+  const reader = started();
+  return reader ? Promise.race([reader.read(bodies), failing]) : null;
+}

@@ -1,0 +1,32 @@
+/** Reads bodies of the server's away from the main thread: checking a drawing's thousands of numbers takes longer than a frame. */
+import { readEntity, type Drawing, type Entity } from '@tallow/core/document';
+import { expose, transfer } from 'comlink';
+
+/** What a body is, or what is wrong with it. */
+export type Read = ReturnType<typeof readEntity>;
+
+/** The memory of a drawing's numbers, to be handed over rather than copied. */
+const buffersOf = ({ marks }: Drawing): ArrayBufferLike[] =>
+  Object.values(marks).flatMap((mark) =>
+    mark.kind === 'shape'
+      ? mark.rings.map(({ buffer }) => buffer)
+      : [mark.samples.x, mark.samples.y, mark.samples.pressure, mark.samples.altitude, mark.samples.azimuth].map(
+          ({ buffer }) => buffer,
+        ),
+  );
+
+const entityOf = (read: Read): Entity | null => ('ok' in read ? read.ok : null);
+
+const reader = {
+  read(bodies: readonly unknown[]): Read[] {
+    const list = bodies.map((body) => readEntity(body));
+    const buffers = list.flatMap((read) => {
+      const entity = entityOf(read);
+      return entity?.kind === 'drawing' ? buffersOf(entity) : [];
+    });
+    return transfer(list, [...new Set(buffers)] as ArrayBuffer[]);
+  },
+};
+
+export type Reader = typeof reader;
+expose(reader);
