@@ -251,6 +251,8 @@ export class Saver {
   private async send(batch: KeptBatch): Promise<void> {
     this.outbox.touch([]);
     await this.outbox.whenHeld(batch.seq ?? this.unsaved.seq, STORE_MS);
+    // Left meanwhile: sent now, it would arrive after whoever opens the shot next has begun.
+    if (this.closed) return;
     const outcome = await sendBatch(this.shotId, this.tab, batch, (id) => this.unsaved.sourceOf(id));
     this.batch = null;
     if (outcome.kind === 'restored') throw new Restored();
