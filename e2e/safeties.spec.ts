@@ -109,6 +109,7 @@ test('work that only the page has: the header says so, leaving asks, and a file 
   await question.getByRole('button', { name: 'Leave without it' }).click();
   // The shot opens again only once it has been left for good.
   await page.getByRole('link', { name: 'Open Only here' }).click();
+  await expect(page.getByTestId('picture')).toHaveAttribute('data-shown', /\d+/);
   await saved(page);
   await page.unroute('**/saves');
   expect(await storedMarks(application.address, shot)).toEqual([1]);
