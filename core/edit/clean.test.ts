@@ -2,7 +2,17 @@ import { find, putEntities, type Layer, type ShotDocument } from '../document/in
 import { cycleOf, fixture, layerOf } from '../fixture.ts';
 import { seededIds } from '../geometry/index.ts';
 import { placeOf, runStart, shownOn } from '../timing/index.ts';
-import { addMarks, carryOn, isOlder, lineOver, nextToClean, renewBrushes, roughFor, toClean } from './index.ts';
+import {
+  addMarks,
+  carriedTo,
+  carryOn,
+  isOlder,
+  lineOver,
+  nextToClean,
+  renewBrushes,
+  roughFor,
+  toClean,
+} from './index.ts';
 
 const made = fixture(71);
 const { layerId: roughId, stroke } = made;
@@ -53,6 +63,10 @@ test('what does not move is carried on to every drawing asked for, each copy a m
   expect(new Set(drawings.map(({ id }) => id)).size).toBe(COUNT);
   expect(drawings.map(({ order }) => order.length)).toEqual(Array(COUNT).fill(1));
   expect(new Set(drawings.flatMap(({ order }) => order)).size).toBe(COUNT);
+  // Asked again for frames of one drawing and for where they come from, it adds them once and nowhere twice.
+  const again = [0, 1, 2, 3];
+  expect(carriedTo(first, lineId, marks, again)).toEqual([2]);
+  expect(carriedTo(first, lineId, marks, [0])).toEqual([]);
   // Where they come from they stay once.
   expect(drawings[0]!.marks[marks[0]!.id]).toBe(marks[0]);
 });

@@ -1,6 +1,6 @@
 /** Cleaning up: drawing the line over a rough, slot by slot. */
 import { find, type Id, type Mark, type NewId, type ShotDocument } from '../document/index.ts';
-import { placeOf, runStart, shownOn, slotsInOrder, timedLayers, type TimedLayer } from '../timing/index.ts';
+import { exposureAt, placeOf, runStart, shownOn, slotsInOrder, timedLayers, type TimedLayer } from '../timing/index.ts';
 import { addMarks } from './drawings.ts';
 
 /** A drawing of the rough, and whether the line over it is there. */
@@ -41,6 +41,31 @@ export function nextToClean(doc: ShotDocument, layerId: Id, frame: number): numb
   return (open.find((each) => each.frame > frame) ?? open[0])?.frame ?? null;
 }
 
+/** The id of the drawing a layer shows on a frame, if any. */
+const shownId = (doc: ShotDocument, layerId: Id, frame: number): Id | undefined => {
+  const { timed, turn } = placeOf(doc, layerId);
+  return shownOn(timed, frame, turn)?.drawingId;
+};
+
+/** The frames of some to which marks can be carried on: each drawing once, and not those that have them already. */
+export function carriedTo(
+  doc: ShotDocument,
+  layerId: Id,
+  marks: readonly Mark[],
+  frames: readonly number[],
+): readonly number[] {
+  const { timed, turn } = placeOf(doc, layerId);
+  const seen = new Set<Id>();
+  return frames.filter((frame) => {
+    const exposure = exposureAt(timed.list, frame, turn);
+    const key = exposure?.run.slot ?? String(frame);
+    if (seen.has(key)) return false;
+    seen.add(key);
+    const drawing = find(doc, 'drawing', shownId(doc, layerId, frame));
+    return marks.some(({ id }) => !drawing?.marks[id]);
+  });
+}
+
 /** Lays copies of marks on what a layer shows on some frames: what does not move is drawn once. */
 export function carryOn(
   doc: ShotDocument,
@@ -49,11 +74,10 @@ export function carryOn(
   frames: readonly number[],
   newId: NewId,
 ): ShotDocument {
-  return frames.reduce((now, frame) => {
-    const { timed, turn } = placeOf(now, layerId);
-    const drawing = find(now, 'drawing', shownOn(timed, frame, turn)?.drawingId);
+  return carriedTo(doc, layerId, marks, frames).reduce((now, frame) => {
+    const drawing = find(now, 'drawing', shownId(now, layerId, frame));
     // The drawing the marks come from may be among them.
     const fresh = marks.filter(({ id }) => !drawing?.marks[id]).map((mark): Mark => ({ ...mark, id: newId() }));
-    return fresh.length > 0 ? addMarks(now, layerId, frame, fresh, newId) : now;
+    return addMarks(now, layerId, frame, fresh, newId);
   }, doc);
 }

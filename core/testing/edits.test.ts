@@ -309,6 +309,7 @@ const EDITS: Readonly<Record<string, Run>> = {
 
 /** Functions that ask, or make something that is put in by others. */
 const ASKING = new Set([
+  'carriedTo',
   'isOlder',
   'nextToClean',
   'roughFor',

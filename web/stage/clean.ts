@@ -1,6 +1,6 @@
 /** Cleaning up over a rough with the pen and one key: on to the next drawing of it, and carrying on what does not move. */
 import { find, findAll, randomId, type Mark } from '@tallow/core/document';
-import { carryOn, nextToClean, roughFor, tieLayer, toClean, whyNotTied } from '@tallow/core/edit';
+import { carriedTo, carryOn, nextToClean, roughFor, tieLayer, toClean, whyNotTied } from '@tallow/core/edit';
 import { runStart, shownOn } from '@tallow/core/timing';
 import { key, named, of } from '../actions/action.ts';
 import { goTo } from '../playback/playhead.ts';
@@ -74,8 +74,9 @@ function sameHere(): void {
   if (!now?.active) return;
   const marks = carried(now);
   const { frame } = selection();
-  const frames = shownNow(now, frame) || pickedNow() ? framesFor(now) : [frame];
   const { layer } = now.active;
+  const wanted = shownNow(now, frame) || pickedNow() ? framesFor(now) : [frame];
+  const frames = carriedTo(now.doc, layer.id, marks, wanted);
   edit('same here', (doc) => carryOn(doc, layer.id, marks, frames, randomId));
   say(
     `${marks.length === 1 ? 'One mark was' : `${marks.length} marks were`} carried on to ${frames.length === 1 ? 'one drawing' : `${frames.length} drawings`}.`,
@@ -87,7 +88,10 @@ function whyNotSame(): string | null {
   if (!now?.active) return 'There is no layer. Add one first.';
   if (now.active.layer.locked) return `“${now.active.layer.name}” is locked. Unlock it to draw on it.`;
   if (carried(now).length === 0) return 'Nothing is drawn before this that could be carried on.';
-  if (shownNow(now, selection().frame) && framesFor(now).length === 0)
+  if (
+    shownNow(now, selection().frame) &&
+    carriedTo(now.doc, now.active.layer.id, carried(now), framesFor(now)).length === 0
+  )
     return 'Pick the drawings it goes on to: drag over them on the wheel.';
   const ids = framesFor(now).flatMap((frame) => shownOn(now.active!, frame, now.length)?.drawingId ?? []);
   return findAll(now.doc, 'drawing', ids).length < ids.length ? 'Some of these drawings are not loaded yet.' : null;

@@ -3,7 +3,7 @@
  * of the page when they are needed and given up when many are here, so that neither grows with the shot.
  */
 import type { DrawingFacts } from '@tallow/core/checks';
-import { entitiesOf, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
+import type { Drawing, Id, ShotDocument } from '@tallow/core/document';
 import { ByteCache, SurfacePool, type Means, type PlacedPart } from '@tallow/core/render';
 import { Assets } from './assets.ts';
 import type { Updated } from './paint.ts';
@@ -129,13 +129,6 @@ export class Board {
     );
     this.ask(absent, low);
     await Promise.all(arrivals);
-  }
-
-  /** The drawings layers of an element show anywhere. */
-  drawingsOf(elementId: Id): Id[] {
-    return entitiesOf(this.doc, 'layer').flatMap((layer) =>
-      layer.elementId === elementId ? Object.values(layer.slots) : [],
-    );
   }
 
   private arrive(drawing: Drawing): void {
