@@ -181,7 +181,14 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
     const isSettled = await settled(hands, HEAL_MS);
     if (!isSettled) {
       const states = hands.map(async (hand) => `${JSON.stringify(await hand.says())} ${await hand.leftInStore()}`);
-      console.log([...told, ...(await Promise.all(states)), ...world.said.slice(-12)].join('\n'));
+      console.log(
+        [
+          ...told,
+          ...hands.flatMap((hand) => hand.unopened),
+          ...(await Promise.all(states)),
+          ...world.said.slice(-12),
+        ].join('\n'),
+      );
     }
     expect(isSettled).toBe(true);
     const healed = performance.now() - began;
@@ -207,7 +214,8 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
       });
       const lost = once.filter(({ numbers }) => verdict.lost.some((number) => numbers.includes(number)));
       const history = await world.historyOf([...new Set(lost.map(({ id }) => id))]);
-      console.log([...told, ...verdict.about, ...lost.map(({ line }) => line), ...history].join('\n'));
+      const unopened = hands.flatMap((hand) => hand.unopened);
+      console.log([...told, ...unopened, ...verdict.about, ...lost.map(({ line }) => line), ...history].join('\n'));
     }
     const report = process.env['TALLOW_FAULTS_REPORT'];
     if (report) appendFileSync(report, `${JSON.stringify({ ...summary, ...verdict })}\n`);

@@ -41,6 +41,8 @@ export class Hand {
   private group: number | null = null;
   /** How often the shot was opened. */
   opened = 0;
+  /** When it did not open, and what was seen then. */
+  readonly unopened: string[] = [];
 
   constructor(
     private readonly name: string,
@@ -69,9 +71,21 @@ export class Hand {
     try {
       return await within(3 * OPEN_MS, this.openShot(page));
     } catch (error) {
+      this.unopened.push(await this.whyUnopened(page, error));
       void page.close().catch(() => undefined);
       throw error;
     }
+  }
+
+  /** What can be said of a page in which the shot did not open. */
+  private async whyUnopened(page: Page, error: unknown): Promise<string> {
+    const asked = page.evaluate(() => {
+      const { shown = 'nothing', wanted = 'nothing' } =
+        document.querySelector<HTMLElement>('[data-testid=picture]')?.dataset ?? {};
+      return `${shown} of ${wanted} shown; ${document.body.innerText.replace(/\s+/g, ' ').slice(0, 300)}`;
+    });
+    const seen = await within(2000, asked).catch(() => 'the page does not answer');
+    return `${Math.round(performance.now())} ${this.name} did not open: ${String(error).split('\n')[0]}; ${seen}`;
   }
 
   private async openShot(page: Page): Promise<Tab> {

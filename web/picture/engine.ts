@@ -114,6 +114,11 @@ export class Engine {
     return ids.some((id) => shown.has(id));
   }
 
+  /** Notes which request the picture answers; one that still lacks drawings answers none: it is painted again when they come. */
+  private answer(request: number, isWhole: boolean): void {
+    if (isWhole) this.compositor.canvas.dataset['shown'] = String(request);
+  }
+
   /** Size in device pixels and the map from shot px to them. */
   place(): { width: number; height: number; view: Matrix } {
     const { area, view } = viewed();
@@ -223,7 +228,7 @@ export class Engine {
       answered = this.asked;
       const now = current();
       if (!now || playback().playing || viewed().area.width === 0) break;
-      const { serial } = useDocument.getState();
+      const { serial, missing } = useDocument.getState();
       const { frame, turn } = selection();
       const { onion, silhouette, backdrop } = showing();
       const { width, height, view } = this.place();
@@ -231,11 +236,12 @@ export class Engine {
       // These show the drawings around as lines of their own.
       const tracing = onScreen().panel === 'cycle' || onScreen().panel === 'between';
       const shotFrame = shotFrameOf(now, frame, turn);
+      const isWhole = !drawingsOn(now.doc, shotFrame).some((id) => missing.has(id));
       if (silhouette) {
         const dark = await painter().silhouette(width, height, view, shotFrame, now.element.id);
         if (showing().silhouette) this.compositor.showFrame(dark, true);
         dark.close();
-        this.compositor.canvas.dataset['shown'] = String(answered);
+        this.answer(answered, isWhole);
         continue;
       }
       if (showing().finished) {
@@ -243,7 +249,7 @@ export class Engine {
         const seen = await painter().frame(width, height, view, shotFrame, null, options);
         if (showing().finished) this.compositor.showFrame(seen, false);
         seen.close();
-        this.compositor.canvas.dataset['shown'] = String(answered);
+        this.answer(answered, isWhole);
         continue;
       }
       const painted = await painter().paint({
@@ -269,7 +275,7 @@ export class Engine {
           opacity: layer ? valueAt(layer.opacity, frame, roundOf(now.element, now.length)) : 1,
           blend: layer?.blend ?? 'normal',
         });
-        this.compositor.canvas.dataset['shown'] = String(answered);
+        this.answer(answered, isWhole);
       }
     }
     this.busy = false;
