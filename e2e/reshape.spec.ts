@@ -4,6 +4,20 @@ import { address, drawn, makeShot, openDesk, painted, Pen, pixels, saved, stroke
 const taken = (page: Page) => page.getByTestId('taken-count');
 const ys = async (shot: string) => (await strokesOf(address(), shot)).map(({ samples: { y } }) => [...y]);
 
+/** The picture once it has been the same five times one after the other. */
+async function stillPixels(page: Page): Promise<string> {
+  let [last, times] = ['', 0];
+  await expect
+    .poll(async () => {
+      const next = await pixels(page);
+      times = next === last ? times + 1 : 0;
+      last = next;
+      return times;
+    })
+    .toBeGreaterThan(4);
+  return last;
+}
+
 /** A level stroke from 0.3 to 0.7, drawn without pressure. */
 async function level(page: Page, y = 0.5): Promise<Pen> {
   const pen = await Pen.on(page);
@@ -57,6 +71,43 @@ test('a point pulled takes what is near with it, to a spike too, and Escape and 
   await page.keyboard.press('KeyV');
   await painted(page);
   await expect.poll(() => pixels(page)).toBe(seen);
+});
+
+test('a pull is seen while the pen is down, as it will be, and the document has it when the pen lifts', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await level(page);
+  // What lies over the pulled line stays over it, and what rubs it out does so.
+  await page.locator('[data-testid=swatch][data-name=flame]').click();
+  await pen.stroke({ x: 0.45, y: 0.3 }, { x: 0.45, y: 0.6 }, 12);
+  await painted(page);
+  await page.getByRole('group', { name: 'Brushes' }).getByText('Rub out').click();
+  await pen.stroke({ x: 0.55, y: 0.3 }, { x: 0.55, y: 0.6 }, 12);
+  await painted(page);
+  await saved(page);
+  const before = await ys(shot);
+  await page.keyboard.press('KeyV');
+  await painted(page);
+  const seen = await pixels(page);
+  const steps = await page.getByTestId('saved').textContent();
+  await pen.down({ x: 0.5, y: 0.5 });
+  await pen.move({ x: 0.5, y: 0.45 });
+  await pen.move({ x: 0.5, y: 0.4 });
+  await expect.poll(() => pixels(page)).not.toBe(seen);
+  await expect(page.getByTestId('saved')).toHaveText(steps!);
+  expect(await ys(shot)).toEqual(before);
+  // The latest place of the pen is what is shown in the end.
+  const held = await stillPixels(page);
+  await pen.up({ x: 0.5, y: 0.4 });
+  await painted(page);
+  expect(await pixels(page)).toBe(held);
+  await saved(page);
+  expect(Math.min(...(await ys(shot))[0]!)).toBeLessThan(before[0]![0]! - 20);
+  await page.keyboard.press('Control+KeyZ');
+  await painted(page);
+  expect(await pixels(page)).toBe(seen);
 });
 
 test('points are ringed, smoothed, widened, cut and removed; the reach is set on the picture; a part is redrawn', async ({

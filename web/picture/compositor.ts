@@ -258,6 +258,18 @@ export class Compositor {
     this.showAll();
   }
 
+  /** Shows the active sheet as it would be. */
+  showReshaped(active: ImageBitmap): void {
+    if (this.painted) {
+      wipe(this.mixed);
+      this.mixed.context.drawImage(active, 0, 0);
+      this.context.setTransform(1, 0, 0, 1, 0, 0);
+      this.context.clearRect(0, 0, this.canvas.width, this.canvas.height);
+      this.layAll(this.painted, this.mixed, null);
+    }
+    active.close();
+  }
+
   /** Empties the active sheet: the pen begins a drawing of its own. */
   beginAfresh(): void {
     wipe(this.active);

@@ -2,7 +2,7 @@
  * The picture's engine: asks the painter for the picture whenever something it shows has changed,
  * one request at a time and always for the latest state, and hands what comes to the compositor.
  */
-import { shotOf, valueAt, type Id } from '@tallow/core/document';
+import { shotOf, valueAt, type Id, type Mark } from '@tallow/core/document';
 import { invert, multiply, type Matrix } from '@tallow/core/geometry';
 import { drawingsOn, roundOf } from '@tallow/core/timing';
 import { current, layerMatrix, shotFrameOf, shownNow, type Current } from '../selection/current.ts';
@@ -51,6 +51,9 @@ export class Engine {
   private asked = 0;
   private busy = false;
   private lifting: { readonly on: boolean; readonly matrix: Matrix | null } = { on: false, matrix: null };
+  /** Marks of the active layer's drawing as they would be, while the pen pulls. */
+  private pulled: readonly Mark[] | null = null;
+  private isPulling = false;
   private readonly stops: (() => void)[] = [];
   /** Strokes settled here whose document the painter has not drawn yet. */
   private settledSerial = 0;
@@ -63,7 +66,7 @@ export class Engine {
       },
       place: () => this.place(),
       draw: (lane, ...asked) => framePainter(lane).frame(...asked),
-      mayDraw: () => !this.isBusy && !this.lifting.on,
+      mayDraw: () => !this.isBusy && !this.lifting.on && this.pulled === null,
     });
     this.stops.push(
       onChange((ids, by) => {
@@ -211,6 +214,38 @@ export class Engine {
     this.refresh();
   }
 
+  /** Shows marks of the active layer's drawing as they would be. What is pulled meanwhile is shown next. */
+  async showPulled(marks: readonly Mark[]): Promise<void> {
+    this.pulled = marks;
+    if (this.isPulling) return;
+    this.isPulling = true;
+    for (let shown: readonly Mark[] | null = null; this.pulled && this.pulled !== shown;) {
+      shown = this.pulled;
+      const now = current();
+      const { frame, turn } = selection();
+      const drawingId = now && shownNow(now, frame)?.drawingId;
+      if (!now?.active || !drawingId) break;
+      const request = { ...this.place(), shotFrame: shotFrameOf(now, frame, turn), layerId: now.active.layer.id };
+      const bitmap = await painter().reshaped({ ...request, drawingId, marks: shown });
+      if (this.pulled) this.compositor.showReshaped(bitmap);
+      else bitmap.close();
+    }
+    this.isPulling = false;
+  }
+
+  /** The document has what was pulled as it is shown: it stays until the picture comes. */
+  settlePulled(): void {
+    this.pulled = null;
+    this.settled();
+    this.refresh();
+  }
+
+  /** Shows what was pulled as it is in the document. */
+  dropPulled(): void {
+    this.pulled = null;
+    this.compositor.showAll();
+  }
+
   /** Asks for the picture as it is now. Requests while one is under way become one. */
   refresh(): void {
     this.asked += 1;
@@ -276,6 +311,7 @@ export class Engine {
           blend: layer?.blend ?? 'normal',
         });
         this.answer(answered, isWhole);
+        if (this.pulled) void this.showPulled([...this.pulled]);
       }
     }
     this.busy = false;

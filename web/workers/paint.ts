@@ -1,5 +1,5 @@
 /** What the painter is asked for, and what it hands over. */
-import type { Blend, Entity, Id } from '@tallow/core/document';
+import type { Blend, Entity, Id, Mark } from '@tallow/core/document';
 import type { Box, Matrix } from '@tallow/core/geometry';
 import type { SheetOptions } from '@tallow/core/render';
 
@@ -33,6 +33,18 @@ export interface PaintRequest {
   readonly rough: boolean;
   /** A colour in place of the background. */
   readonly backdrop: string | null;
+}
+
+/** A layer's drawing with some of its marks as they would be. */
+export interface ReshapeRequest {
+  readonly width: number;
+  readonly height: number;
+  /** Shot px to device pixels. */
+  readonly view: Matrix;
+  readonly shotFrame: number;
+  readonly layerId: Id;
+  readonly drawingId: Id;
+  readonly marks: readonly Mark[];
 }
 
 /** A picture laid over others with its layer's blend. */

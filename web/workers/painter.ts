@@ -21,12 +21,14 @@ import { expose, transfer } from 'comlink';
 import { Board } from './board.ts';
 import { bitmapsOf, deskPicture, layerShowing } from './desk-picture.ts';
 import { findingsIn } from './findings.ts';
-import type { MiniatureRequest, Painted, PaintRequest, Updated, Wanted } from './paint.ts';
+import type { MiniatureRequest, Painted, PaintRequest, ReshapeRequest, Updated, Wanted } from './paint.ts';
+import { Reshaped } from './reshaped.ts';
 import { bitmapOf, makeSurface } from './surfaces.ts';
 
 const board = new Board((wanted, low) => {
   postMessage({ wanted, low } satisfies Wanted);
 });
+const reshaped = new Reshaped();
 
 /** Sees to it that all a frame shows is here: its drawings, others besides, and pictures of plates. */
 async function frameReady(shotFrame: number, variant: Id | null = null, others: readonly Id[] = []): Promise<void> {
@@ -56,6 +58,7 @@ const painter = {
       null,
       request.ghosts.map(({ drawingId }) => drawingId),
     );
+    reshaped.forget();
     const painted = board.pool.during(() => deskPicture(board, request));
     return transfer(painted, bitmapsOf(painted));
   },
@@ -86,6 +89,13 @@ const painter = {
     }
     const pair = { rest: bitmapOf(rest), apart: bitmapOf(apart) };
     return transfer(pair, [pair.rest, pair.apart]);
+  },
+
+  /** Draws a layer's drawing with some of its marks as they would be. */
+  async reshaped(request: ReshapeRequest): Promise<ImageBitmap> {
+    await frameReady(request.shotFrame);
+    const bitmap = bitmapOf(reshaped.draw(board, request));
+    return transfer(bitmap, [bitmap]);
   },
 
   /** Draws one whole frame for playing. @param under colour of everything that nothing covers, or null to leave it open. */

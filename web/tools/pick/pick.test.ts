@@ -146,7 +146,7 @@ describe('reshaping', () => {
     expect(grips).toHaveLength(4);
     setReshape({ radius: 1, fall: 'soft', alongOnly: true });
     takeGrip(grips[0]!, false);
-    pullBy(gripsNow(), { x: 30, y: 0 }, randomId());
+    pullBy(gripsNow(), { x: 30, y: 0 });
     endGesture();
     expect(box().right).toBeGreaterThan(40);
     expect(gripsNow()[0]!.x).toBeCloseTo(50, 3);

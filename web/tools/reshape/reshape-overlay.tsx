@@ -19,7 +19,7 @@ const middleOf = (grips: readonly Grip[]): Point => ({
 export function ReshapeOverlay() {
   const svg = useRef<SVGSVGElement>(null);
   const sight = useLayerSpace(svg);
-  const { radius, draft, redraws } = useReshape();
+  const { radius, draft, redraws, pulled } = useReshape();
   useReshape((s) => s.grips);
   const doc = useDocument((s) => s.doc);
   const frame = useSelection((s) => s.frame);
@@ -30,7 +30,7 @@ export function ReshapeOverlay() {
     () => [shapedMarks(), gripsShown()],
     // What is shown hangs on these, read through the stores.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [doc, frame, sets, layerId, scale],
+    [doc, frame, sets, layerId, scale, pulled],
   );
   if (!sight) return null;
   const { matrix, placeOf, perPixel } = sight;

@@ -4,13 +4,13 @@ import { changeMarks } from '@tallow/core/edit';
 import { apply, scaleOf, type Matrix, type Point, isInside, distanceToSegment } from '@tallow/core/geometry';
 import { everyGrip, redrawn, type Grip } from '@tallow/core/marks';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
-import { edit, endGesture, say, takeBack } from '../../shot/document.ts';
-import { gestureName, isChangeable } from '../pick/pick.ts';
+import { edit, say } from '../../shot/document.ts';
+import { isChangeable } from '../pick/pick.ts';
 import {
+  followPull,
   gripsNow,
   gripsShown,
   isTaken,
-  pullBy,
   reshape,
   setReshape,
   shapedDrawing,
@@ -48,21 +48,18 @@ function gripOnLine(at: Point, reach: number): Grip | null {
 function pulling(start: Point, inward: Matrix, grip: Grip, more: boolean): PenDoing {
   const taken = isTaken(grip);
   if (!taken || more) takeGrip(grip, more);
-  const from = gripsNow();
-  const gesture = gestureName();
+  const pull = followPull();
   return {
     move: (samples) => {
       const at = apply(inward, samples.at(-1)!);
       if (Math.hypot(at.x - start.x, at.y - start.y) < TAP * scaleOf(inward)) return;
-      pullBy(from, { x: at.x - start.x, y: at.y - start.y }, gesture);
+      pull.moveTo({ x: at.x - start.x, y: at.y - start.y });
     },
     up: () => {
-      endGesture();
+      pull.done();
       return true;
     },
-    drop: () => {
-      takeBack(gesture);
-    },
+    drop: pull.drop,
   };
 }
 

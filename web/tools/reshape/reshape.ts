@@ -1,5 +1,5 @@
 /** Reshaping: which points are taken, and how far a pull reaches. */
-import { find, randomId, type Drawing, type Mark, type RubOut, type Stroke } from '@tallow/core/document';
+import { find, randomId, type Drawing, type Id, type Mark, type RubOut, type Stroke } from '@tallow/core/document';
 import { changeMarks, replaceMarks, type MarkSets } from '@tallow/core/edit';
 import type { Point } from '@tallow/core/geometry';
 import {
@@ -19,8 +19,9 @@ import {
 import { create } from 'zustand';
 import { current, shownNow } from '../../selection/current.ts';
 import { selection } from '../../selection/selection.ts';
+import { openEngine } from '../../picture/open-engine.ts';
 import { viewed } from '../../view/viewed.ts';
-import { edit, reEdit, say } from '../../shot/document.ts';
+import { edit, say } from '../../shot/document.ts';
 import { isChangeable, pick, sharesNow } from '../pick/pick.ts';
 import { loadedInHand } from '../../selection/in-hand.ts';
 
@@ -35,7 +36,11 @@ interface ReshapeState {
   readonly redraws: boolean;
   /** What the pen draws over a stroke, element space. */
   readonly draft: readonly Point[];
+  /** Marks as the pen pulls them now; the document has them once it lifts. */
+  readonly pulled: ReadonlyMap<Id, Mark>;
 }
+
+const NONE: ReadonlyMap<Id, Mark> = new Map();
 
 export const useReshape = create<ReshapeState>(() => ({
   grips: [],
@@ -44,6 +49,7 @@ export const useReshape = create<ReshapeState>(() => ({
   alongOnly: true,
   redraws: false,
   draft: [],
+  pulled: NONE,
 }));
 export const reshape = useReshape.getState;
 export const setReshape = useReshape.setState;
@@ -54,12 +60,18 @@ export function shapedDrawing(): Drawing | undefined {
   return now ? find(now.doc, 'drawing', shownNow(now, selection().frame)?.drawingId) : undefined;
 }
 
-/** Marks whose points are shown: what is picked up, else all of the drawing. */
-export function shapedMarks(drawing: Drawing | undefined = shapedDrawing()): Mark[] {
+/** Marks of a drawing that are reshaped, as they are in the document: what is picked up, else all. */
+function marksOf(drawing: Drawing | undefined): Mark[] {
   if (!drawing) return [];
   const own = pick().sets[drawing.id];
   const ids = own?.length ? drawing.order.filter((id) => own.includes(id)) : drawing.order;
   return ids.map((id) => drawing.marks[id]!);
+}
+
+/** Marks whose points are shown, as the pen pulls them now. */
+export function shapedMarks(): Mark[] {
+  const { pulled: now } = reshape();
+  return marksOf(shapedDrawing()).map((mark) => now.get(mark.id) ?? mark);
 }
 
 /** How finely lines are thinned to points, CSS px: seen from nearer, there are more. */
@@ -97,42 +109,69 @@ function reached(): MarkSets {
   return Object.fromEntries(
     loadedInHand().map((drawing) => [
       drawing.id,
-      drawing.id === shown ? shapedMarks(drawing).map(({ id }) => id) : (pick().sets[drawing.id] ?? drawing.order),
+      drawing.id === shown ? marksOf(drawing).map(({ id }) => id) : (pick().sets[drawing.id] ?? drawing.order),
     ]),
   );
 }
 
+/** How strongly the taken points reach each point of a mark. @param isShown whether the points are those of its drawing. */
+function weightsIn(mark: Mark, grips: readonly Grip[], isShown: boolean): Float64Array[] {
+  const { radius, fall, alongOnly } = reshape();
+  // Another drawing has no such point: there, what lies near the place follows.
+  return weightsOf(mark, grips, { radius: Math.max(radius, 0.01), fall, alongOnly: alongOnly && isShown });
+}
+
 /** Does something to what the taken points reach, by weight; in every drawing in hand, by its share. */
-export function reshapeBy(
+function reshapeBy(
   name: string,
   grips: readonly Grip[],
   change: (mark: Mark, weights: Float64Array[], share: number) => Mark,
-  gesture?: string,
 ): void {
   if (!isChangeable()) return;
-  const { radius, fall, alongOnly } = reshape();
   const sets = reached();
   const shown = shapedDrawing()?.id;
   const share = sharesNow(sets);
-  const all = (doc: Parameters<typeof changeMarks>[0]) =>
-    changeMarks(doc, sets, (mark, drawingId) => {
-      // Another drawing has no such point: there, what lies near the place follows.
-      const along = alongOnly && drawingId === shown;
-      const weights = weightsOf(mark, grips, { radius: Math.max(radius, 0.01), fall, alongOnly: along });
-      return change(mark, weights, share[drawingId] ?? 1);
-    });
-  if (gesture) reEdit(name, all, gesture);
-  else edit(name, all);
+  edit(name, (doc) =>
+    changeMarks(doc, sets, (mark, drawingId) =>
+      change(mark, weightsIn(mark, grips, drawingId === shown), share[drawingId] ?? 1),
+    ),
+  );
 }
 
 /** Pulls the taken points. @param from where they were when the pen took them. */
-export function pullBy(from: readonly Grip[], by: Point, gesture: string): void {
-  reshapeBy(
-    reshape().fall === 'spike' ? 'spike' : 'reshape',
-    from,
-    (mark, weights, share) => pulled(mark, weights, { x: by.x * share, y: by.y * share }),
-    gesture,
+export function pullBy(from: readonly Grip[], by: Point): void {
+  reshapeBy(reshape().fall === 'spike' ? 'spike' : 'reshape', from, (mark, weights, share) =>
+    pulled(mark, weights, { x: by.x * share, y: by.y * share }),
   );
+}
+
+/** Follows a pull of the taken points: seen at once in the drawing that is shown, done in all that are in hand at its end. */
+export function followPull(): { moveTo: (by: Point) => void; done: () => void; drop: () => void } {
+  const from = gripsNow();
+  const engine = openEngine();
+  const drawing = shapedDrawing();
+  const share = (drawing && sharesNow(reached())[drawing.id]) ?? 1;
+  const felt = marksOf(drawing)
+    .map((mark) => [mark, weightsIn(mark, from, true)] as const)
+    .filter(([, weights]) => weights.some((line) => line.some((weight) => weight > 0)));
+  let last: Point | null = null;
+  return {
+    moveTo: (by) => {
+      last = by;
+      const marks = felt.map(([mark, weights]) => pulled(mark, weights, { x: by.x * share, y: by.y * share }));
+      setReshape({ pulled: new Map(marks.map((mark) => [mark.id, mark])) });
+      void engine?.showPulled(marks);
+    },
+    done: () => {
+      if (last) pullBy(from, last);
+      setReshape({ pulled: NONE });
+      engine?.settlePulled();
+    },
+    drop: () => {
+      setReshape({ pulled: NONE });
+      engine?.dropPulled();
+    },
+  };
 }
 
 export const whyNotReshape = (): string | null => (gripsNow().length > 0 ? null : 'Take a point first.');
