@@ -94,3 +94,31 @@ test('a layer clips to the one below it, under the pen too, is tinted whole, and
   await painted(page);
   expect(await pixels(page)).not.toEqual(open);
 });
+
+test('what clips to the layer that is drawn on shows where the pen draws, while it is down', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await disc(page);
+  await page.getByText('Add layer').click();
+  await more(page, 'Clip to the layer below');
+  await page.locator('[data-testid=swatch][data-name=flame]').click();
+  await brush(page, 'Ink').click();
+  await page.getByLabel('Width in px').fill('60');
+  await pen.stroke({ x: 0.15, y: 0.5, force: 1 }, { x: 0.85, y: 0.5, force: 1 }, 20);
+  await painted(page);
+  const FLAME = [255, 166, 43] as const;
+  const within = await countOf(page, FLAME);
+  // On the layer below, beside the disc: the band that was hidden there comes out.
+  await page.getByTestId('layer').last().click();
+  await brush(page, 'Ink').click();
+  await page.getByLabel('Width in px').fill('60');
+  await painted(page);
+  await pen.down({ x: 0.2, y: 0.35, force: 1 });
+  await pen.moves(Array.from({ length: 30 }, (_, i) => ({ x: 0.2, y: 0.36 + i * 0.01, force: 1 })));
+  await expect.poll(() => countOf(page, FLAME)).toBeGreaterThan(within + 500);
+  const live = await pixels(page);
+  await pen.up({ x: 0.2, y: 0.65 });
+  expect(await pixels(page)).toEqual(live);
+  await painted(page);
+  expect(await pixels(page)).toEqual(live);
+});
