@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import pg from 'pg';
 import { Application } from './application.ts';
-import { leftInStore, makeShot, openDesk, painted, Pen, pixels, saved, storedMarks } from './desk.ts';
+import { leftInStore, makeShot, openDesk, painted, Pen, pixels, saved, storedDrawings, storedMarks } from './desk.ts';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -123,6 +123,34 @@ test('work that only the page has: the header says so, leaving asks, and a file 
   expect(await storedMarks(application.address, shot)).toEqual([3]);
   await painted(page);
   expect(await pixels(page)).toBe(shown);
+});
+
+test('a stroke on a drawing that has not come yet stays, is told to be only in this page, and lands where it was drawn', async ({
+  page,
+}) => {
+  const shot = await makeShot(application.address);
+  await openDesk(page, application.address, shot);
+  await (await Pen.on(page)).stroke(...line(0));
+  await saved(page);
+  const [drawing] = await storedDrawings(application.address, shot);
+  let letGo = (): void => undefined;
+  const gate = new Promise<void>((done) => {
+    letGo = done;
+  });
+  await page.route('**/drawings?**', async (route) => {
+    await gate;
+    await route.continue();
+  });
+  await page.reload();
+  await expect(page.getByTestId('picture')).toHaveAttribute('data-wanted', /\d+/);
+  await (await Pen.on(page)).stroke(...line(1));
+  await expect(header(page)).toHaveText('Only in this page');
+  await expect(header(page)).toHaveAttribute('title', /waits until its drawing has come/);
+  letGo();
+  await saved(page);
+  await painted(page);
+  const after = await storedDrawings(application.address, shot);
+  expect(after.map(({ id, order }) => [id, order.length])).toEqual([[drawing!.id, 2]]);
 });
 
 test('two closed tabs’ work, adopted by a tab that is closed before it has loaded: all of it comes, once', async ({

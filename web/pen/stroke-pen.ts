@@ -129,14 +129,7 @@ export function beginStroke(
     };
     engine.compositor.settle();
     if (drawingId && useDocument.getState().missing.has(drawingId)) {
-      void openSaver()
-        ?.load([drawingId])
-        .then(put, () => {
-          say(
-            'This drawing is not loaded yet and the server cannot be reached. The stroke was not kept; draw it again when the header says saved.',
-          );
-          engine.refresh();
-        });
+      void openSaver()?.land(drawingId, put);
       return;
     }
     put();

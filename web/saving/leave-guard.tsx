@@ -5,6 +5,7 @@ import { Button } from '../parts/button.tsx';
 import { Dialog } from '../parts/dialog.tsx';
 import { say, useDocument } from '../shot/document.ts';
 import { openSaver } from './open-shot.ts';
+import { landingText } from './saved-mark.tsx';
 import { saveWorkToFile } from './work-file.ts';
 
 /** The browser asks in its own words; who stays is offered the file. */
@@ -21,7 +22,7 @@ export function LeaveGuard({ shotId }: { shotId: string }) {
       useDocument.getState().saving.state === 'memory' &&
       openSaver()?.onlyInMemory === true,
   );
-  const waiting = useDocument((s) => s.saving.waiting);
+  const { waiting, landing } = useDocument((s) => s.saving);
   useEffect(() => {
     addEventListener('beforeunload', askBeforeUnload);
     return () => {
@@ -40,8 +41,9 @@ export function LeaveGuard({ shotId }: { shotId: string }) {
       }}
     >
       <p className="mb-5 text-wax-300">
-        Neither the server nor this browser can keep it now: {waiting === 1 ? '1 thing' : `${waiting} things`} would be
-        lost. Saved as a file, it can be read back into this shot later.
+        {landing > 0
+          ? landingText(landing)
+          : `Neither the server nor this browser can keep it now: ${waiting === 1 ? '1 thing' : `${waiting} things`} would be lost. Saved as a file, it can be read back into this shot later.`}
       </p>
       <div className="flex justify-end gap-2">
         <Button

@@ -16,8 +16,15 @@ const WORDS = {
 
 const things = (count: number): string => (count === 1 ? '1 thing' : `${count} things`);
 
+/** What is said of strokes whose drawing has not come yet. */
+export const landingText = (count: number): string =>
+  count === 1
+    ? 'The last stroke waits until its drawing has come from the server: keep this page open.'
+    : `${count} strokes wait until their drawing has come from the server: keep this page open.`;
+
 /** What is kept where, in one sentence or two. */
-export function savingText({ state, waiting, server, browser }: Saving): string {
+export function savingText({ state, waiting, landing, server, browser }: Saving): string {
+  if (landing > 0) return landingText(landing);
   if (state === 'saved')
     return browser === null
       ? 'Everything drawn is on the server'
@@ -42,7 +49,7 @@ export function SavedMark() {
   const saving = useDocument((s) => s.saving);
   const file = useRef<HTMLInputElement>(null);
   const [text, colour] = WORDS[saving.state];
-  const { state, waiting, server, browser, refused } = saving;
+  const { state, waiting, landing, server, browser, refused } = saving;
   return (
     <Popover.Root>
       <span role="status" className="sr-only">
@@ -64,6 +71,7 @@ export function SavedMark() {
           aria-label="What is saved where"
           className="z-40 grid w-[392px] gap-3 rounded-[10px] border border-soot-700 bg-soot-900 p-4 shadow-2xl"
         >
+          {landing > 0 ? <p className="text-[13px] text-harm">{landingText(landing)}</p> : null}
           <Row icon={<Server size={15} />} trouble={server !== null}>
             {waiting === 0
               ? 'The server has everything.'

@@ -73,6 +73,27 @@ test('while the server is out of reach this browser keeps the work and the heade
   expect(marksOnServer()).toBe(1);
 });
 
+test('a stroke on a drawing that has not come yet is only in this page, says the header, until the drawing is there', async () => {
+  draw();
+  await saved();
+  close?.();
+  server.holds = true;
+  await open();
+  const [drawing] = useDocument.getState().missing;
+  const landed = openSaver()!.land(drawing!, draw);
+  expect(says()).toMatchObject({ state: 'memory', landing: 1 });
+  expect(openSaver()!.onlyInMemory).toBe(true);
+  server.up = false;
+  server.letGo();
+  await until(() => server.missed > 1, 'the drawing to be asked for again');
+  expect(says().state).toBe('memory');
+  server.up = true;
+  await landed;
+  expect(says().landing).toBe(0);
+  await saved();
+  expect(marksOnServer()).toBe(2);
+});
+
 test('an answer that was lost: the save is repeated under its own id, and nothing is doubled', async () => {
   server.losesAnswers = 1;
   draw();

@@ -11,6 +11,7 @@ import { editAround, onChange, openDocument, receive, say, useDocument } from '.
 import { Adoption } from './adoption.ts';
 import { browserStore, type Kept, type KeptBatch } from './browser-store.ts';
 import { holdTab, type Orphan } from './orphans.ts';
+import { Landing } from './landing.ts';
 import { decode, Loading } from './loading.ts';
 import { Outbox } from './outbox.ts';
 import { savingOf } from './says.ts';
@@ -41,6 +42,7 @@ export class Saver {
   private readonly outbox: Outbox;
   private readonly adoption: Adoption;
   private readonly loading: Loading;
+  private readonly landing: Landing;
   private epoch = '';
   private batch: KeptBatch | null = null;
   private wantsPull = false;
@@ -64,6 +66,12 @@ export class Saver {
   ) {
     this.adoption = new Adoption(shotId, tab);
     this.loading = new Loading(shotId, this.unsaved);
+    this.landing = new Landing(
+      (ids) => this.load(ids),
+      () => {
+        this.tell();
+      },
+    );
     this.outbox = new Outbox(
       shotId,
       tab,
@@ -135,6 +143,7 @@ export class Saver {
   /** Ends saving here. What is not saved stays in the outbox, and whoever opens the shot next adopts it. */
   async close(): Promise<void> {
     this.left = true;
+    this.landing.stop();
     for (const unlisten of this.unlisten) unlisten();
     if (this.unsaved.waiting > 0) await this.outbox.whenHeld(this.unsaved.seq, LEAVE_MS);
     this.closed = true;
@@ -151,6 +160,11 @@ export class Saver {
   /** Fetches drawings that are not here yet. */
   load(ids: readonly Id[]): Promise<void> {
     return this.loading.load(ids);
+  }
+
+  /** Does something to a drawing once it is here: until then the header says that only this page has it. */
+  land(drawingId: Id, put: () => void): Promise<void> {
+    return this.landing.land(drawingId, put);
   }
 
   /** Takes hold of what closed tabs left here; the exchange adopts it. */
@@ -336,13 +350,13 @@ export class Saver {
 
   /** Whether there is work that neither the server nor this browser's store has. */
   get onlyInMemory(): boolean {
-    return this.unsaved.waiting > 0 && this.outbox.held < this.unsaved.seq;
+    return this.landing.count > 0 || (this.unsaved.waiting > 0 && this.outbox.held < this.unsaved.seq);
   }
 
   /** Works out what the header says from what the page, this browser and the server have. */
   private tell(): void {
     if (this.closed) return;
-    const next = savingOf(this.unsaved, this.trouble, this.outbox.trouble, this.onlyInMemory);
+    const next = savingOf(this.unsaved, this.landing.count, this.trouble, this.outbox.trouble, this.onlyInMemory);
     if (!same(useDocument.getState().saving, next)) useDocument.setState({ saving: next });
   }
 }

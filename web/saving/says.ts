@@ -12,9 +12,11 @@ function nameOf({ entity, why }: Bad): string {
  * What the header says, from what the page, this browser and the server have.
  * @param server why the server does not have it. @param browser why this browser cannot keep it. @param onlyHere whether nobody
  * but this page has it.
+ * @param landing how many strokes wait for the drawing they were drawn on.
  */
 export function savingOf(
   { waiting, bad }: Pick<Unsaved, 'waiting' | 'bad'>,
+  landing: number,
   server: string | null,
   browser: string | null,
   onlyHere: boolean,
@@ -22,6 +24,7 @@ export function savingOf(
   const refused = [...bad.values()].map(nameOf);
   const why = server ?? (waiting > 0 && refused.length === waiting ? 'The server does not take it' : null);
   const inMemory = browser !== null && onlyHere;
-  const state = waiting === 0 ? 'saved' : why === null ? 'saving' : inMemory ? 'memory' : 'unsaved';
-  return { state, waiting, server: why, browser, refused };
+  const state =
+    landing > 0 ? 'memory' : waiting === 0 ? 'saved' : why === null ? 'saving' : inMemory ? 'memory' : 'unsaved';
+  return { state, waiting, landing, server: why, browser, refused };
 }

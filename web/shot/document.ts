@@ -23,6 +23,8 @@ export interface Saving {
   readonly state: 'saved' | 'saving' | 'unsaved' | 'memory';
   /** How many things the server does not have. */
   readonly waiting: number;
+  /** How many strokes wait for the drawing they were drawn on: nothing but this page has them. */
+  readonly landing: number;
   /** Why the server does not have them, or null. */
   readonly server: string | null;
   /** Why this browser cannot keep unsaved work, or null. */
@@ -31,7 +33,7 @@ export interface Saving {
   readonly refused: readonly string[];
 }
 
-const SAVED: Saving = { state: 'saved', waiting: 0, server: null, browser: null, refused: [] };
+const SAVED: Saving = { state: 'saved', waiting: 0, landing: 0, server: null, browser: null, refused: [] };
 
 export interface Notice {
   readonly id: number;

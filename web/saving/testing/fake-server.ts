@@ -28,6 +28,11 @@ export class FakeServer {
   revision = 1;
   /** Whether it can be reached. */
   up = true;
+  /** Whether drawings that are asked for wait until they are let go. */
+  holds = false;
+  private held: (() => void)[] = [];
+  /** How often it was asked while it could not be reached. */
+  missed = 0;
   /** How many answers to saves are lost on their way, the saves done. */
   losesAnswers = 0;
   /** Says why a body is refused, or null. */
@@ -46,10 +51,21 @@ export class FakeServer {
     for (const entity of Object.values(doc.entities)) this.rows.set(entity.id, this.rowOf(entity));
     globalThis.fetch = async (path, options) => {
       await Promise.resolve();
-      if (!this.up) throw new TypeError('fetch failed');
+      if (this.holds && (path as string).includes('/drawings?')) await new Promise<void>((go) => this.held.push(go));
+      if (!this.up) {
+        this.missed += 1;
+        throw new TypeError('fetch failed');
+      }
       const { status, body } = this.answer(options?.method ?? 'GET', path as string, options?.body as string);
       return new Response(JSON.stringify(body), { status });
     };
+  }
+
+  /** Lets drawings go that were asked for, or answers that the server cannot be reached. */
+  letGo(): void {
+    this.holds = false;
+    for (const go of this.held) go();
+    this.held = [];
   }
 
   /** Somebody else saves something; null deletes. */
