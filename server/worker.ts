@@ -1,10 +1,13 @@
 /** A worker program: takes exports and loops for cards from the queue, one of each at a time. Any number may run. */
+import { constants, setPriority } from 'node:os';
 import { openDatabase } from './db/database.ts';
 import { runExport } from './exports/export-job.ts';
 import { EXPORT_QUEUE, LOOP_QUEUE, openQueue, type ExportJob, type LoopJob } from './queue/queue.ts';
 import { runLoop } from './cards/loop-job.ts';
 import { shotServices } from './shots/services.ts';
 
+// Often all runs on the machine that is drawn on: the hand comes first, and what ffmpeg does for it too.
+setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
 const url = process.env['DATABASE_URL'];
 if (!url) throw new Error('DATABASE_URL is not set; use npm start');
 const database = openDatabase(url, 3);
