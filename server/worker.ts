@@ -10,7 +10,7 @@ import { shotServices } from './shots/services.ts';
 setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
 const url = process.env['DATABASE_URL'];
 if (!url) throw new Error('DATABASE_URL is not set; use npm start');
-const database = openDatabase(url, 3);
+const database = openDatabase(url, 5);
 const { shots } = shotServices(database);
 const queue = await openQueue(url, (error) => {
   console.warn(`worker: ${error.message}`);

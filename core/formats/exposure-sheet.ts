@@ -1,5 +1,5 @@
 /** The exposure sheet: which drawing of which layer shows on which frame of the shot. */
-import { find, shotOf, type ShotDocument } from '../document/index.ts';
+import { shotOf, type ShotDocument } from '../document/index.ts';
 
 import { placedElements, elementLength, placementFrame, shownOn, slotNumbers, timedLayers } from '../timing/index.ts';
 
@@ -21,8 +21,7 @@ export function exposureSheet(doc: ShotDocument, from = 0, to = shotOf(doc).leng
         const cell = (shotFrame: number): string => {
           const frame = placementFrame(placement, element, turn, shotFrame);
           const shown = frame === null ? null : shownOn(timed, frame, turn);
-          const drawing = shown && find(doc, 'drawing', shown.drawingId);
-          return shown && drawing ? String(numbers.get(shown.slot)) : '';
+          return shown ? String(numbers.get(shown.slot)) : '';
         };
         return { name: `${element.name} / ${timed.layer.name}`, cell };
       });

@@ -107,22 +107,21 @@ async function makeLoop(
 
 /** Makes the loop of a shot as it is now, unless the one that is there is of this revision. */
 export async function runLoop(database: Knex, shots: ShotsService, shotId: Id): Promise<void> {
-  const { doc, revision, drawn } = await shots.outline(shotId);
   const kept = await database<{ shot_id: Id; revision: number }>('loops').where({ shot_id: shotId }).first();
-  if (kept?.revision === revision) return;
-  const isEmpty = !drawn;
-  const partial = `${loopPath(shotId)}.${revision}.partial`;
-  let flashes = false;
-  if (!isEmpty) {
+  const row = await shots.atOneMoment(shotId, async ({ outline, revision, isDrawn, drawings }) => {
+    if (kept?.revision === revision) return null;
+    if (!isDrawn) return { shot_id: shotId, revision, flashes: false, made: false };
+    const partial = `${loopPath(shotId)}.${revision}.partial`;
     await mkdir(folder(), { recursive: true });
     try {
-      const frames = new FrameDocuments(doc, (ids) => shots.drawings(shotId, ids));
-      flashes = await makeLoop(doc, frames, partial, await assetPictures(database, doc, 0, shotOf(doc).length));
+      const assets = await assetPictures(database, outline, 0, shotOf(outline).length);
+      const flashes = await makeLoop(outline, new FrameDocuments(outline, drawings), partial, assets);
       await rename(partial, loopPath(shotId));
+      return { shot_id: shotId, revision, flashes, made: true };
     } catch (error) {
       await unlink(partial).catch(() => undefined);
       throw error;
     }
-  }
-  await database('loops').insert({ shot_id: shotId, revision, flashes, made: !isEmpty }).onConflict('shot_id').merge();
+  });
+  if (row) await database('loops').insert(row).onConflict('shot_id').merge();
 }

@@ -8,6 +8,7 @@ import { whyLater } from '../db/database.ts';
 import type { ShotsService } from '../shots/shots.service.ts';
 import { exportPath, exportsFolder, type ExportRow } from './exports.service.ts';
 import { assetPictures } from '../assets/assets.service.ts';
+import { FrameDocuments } from '../render/frame-documents.ts';
 import { WRITERS } from './formats/index.ts';
 import type { Tell } from './formats/writer.ts';
 
@@ -29,7 +30,7 @@ function teller(database: Knex, id: Id): Tell {
  * Renders and packs an export. Nothing is left behind when it is stopped; a repeat after a killed
  * worker begins anew and gives the same file.
  */
-export async function runExport(database: Knex, shots: ShotsService, id: Id): Promise<void> {
+export async function runExport(database: Knex, shots: Pick<ShotsService, 'atOneMoment'>, id: Id): Promise<void> {
   const claimed = await database<ExportRow>('exports')
     .where({ id })
     // One that runs and has fallen silent is set waiting again first, so that no two workers write one file.
@@ -40,18 +41,22 @@ export async function runExport(database: Knex, shots: ShotsService, id: Id): Pr
   const partial = `${exportPath(id)}.partial`;
   const tell = teller(database, id);
   try {
-    const { doc } = await shots.document(row.shot_id);
-    const { length } = shotOf(doc);
-    if (row.settings.to > length)
-      throw new Error(`the shot is ${length} frames long by now, and frame ${row.settings.to} was asked for`);
-    const sequences = sequencesOf(doc, row.settings).length;
-    if (sequences === 0) throw new Error('there is no visible layer to take away');
-    const frames = (row.settings.to - row.settings.from) * sequences;
-    await database('exports').where({ id }).update({ frames, heard_at: database.fn.now() });
-    await mkdir(exportsFolder(), { recursive: true });
-    const assets = await assetPictures(database, doc, row.settings.from, row.settings.to);
-    const write = WRITERS[row.settings.format];
-    if (!(await write({ doc, settings: row.settings, frames, path: partial, tell, assets }))) {
+    // What is drawn while it is written is not in it.
+    const frames = await shots.atOneMoment(row.shot_id, async ({ outline, drawings }) => {
+      const { length } = shotOf(outline);
+      if (row.settings.to > length)
+        throw new Error(`the shot is ${length} frames long by now, and frame ${row.settings.to} was asked for`);
+      const sequences = sequencesOf(outline, row.settings).length;
+      if (sequences === 0) throw new Error('there is no visible layer to take away');
+      const count = (row.settings.to - row.settings.from) * sequences;
+      await database('exports').where({ id }).update({ frames: count, heard_at: database.fn.now() });
+      await mkdir(exportsFolder(), { recursive: true });
+      const assets = await assetPictures(database, outline, row.settings.from, row.settings.to);
+      const documents = new FrameDocuments(outline, drawings);
+      const shot = { outline, documents, settings: row.settings, frames: count, path: partial, tell, assets };
+      return (await WRITERS[row.settings.format](shot)) ? count : null;
+    });
+    if (frames === null) {
       await unlink(partial).catch(() => undefined);
       return;
     }

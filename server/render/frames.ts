@@ -10,6 +10,7 @@ import {
   type Surface,
 } from '@tallow/core/render';
 import { directMeans, pngOf } from './canvas.ts';
+import type { FrameDocuments } from './frame-documents.ts';
 
 /** Different pictures kept encoded, for cycles that come round again. */
 const KEPT = 240;
@@ -63,18 +64,22 @@ export function frameDrawer(doc: ShotDocument, { scale, background, options, ass
   };
 }
 
-/** Yields each frame of a range as PNG. */
-export async function* pngFrames(doc: ShotDocument, range: FrameRange): AsyncGenerator<Buffer> {
+/** Yields each frame of a range as PNG. @param documents the shot with what a frame shows, where not all of it is at hand. */
+export async function* pngFrames(
+  doc: ShotDocument,
+  range: FrameRange,
+  documents?: FrameDocuments,
+): AsyncGenerator<Buffer> {
   const drawer = frameDrawer(doc, range);
   const { from, to } = range;
   const encoded = new Map<string, Promise<Buffer>>();
   let encoding = 0;
-  const draw = (frame: number): Promise<Buffer> => {
-    const key = drawer.keyOf(frame);
+  const draw = (frame: number, at: ShotDocument): Promise<Buffer> => {
+    const key = drawer.keyOf(frame, at);
     const known = encoded.get(key);
     if (known) return known;
     encoding += 1;
-    const surface = drawer.draw(frame);
+    const surface = drawer.draw(frame, at);
     const png = pngOf(surface).finally(() => {
       encoding -= 1;
       drawer.giveBack(surface);
@@ -87,7 +92,10 @@ export async function* pngFrames(doc: ShotDocument, range: FrameRange): AsyncGen
   const drawn: Promise<Buffer>[] = [];
   let next = from;
   for (let frame = from; frame < to; frame++) {
-    while (next < to && (drawn.length === 0 || (encoding < AHEAD && drawn.length < KEPT / 2))) drawn.push(draw(next++));
+    while (next < to && (drawn.length === 0 || (encoding < AHEAD && drawn.length < KEPT / 2))) {
+      drawn.push(draw(next, documents ? await documents.at(next) : doc));
+      next += 1;
+    }
     yield await drawn.shift()!;
   }
 }

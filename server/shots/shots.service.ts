@@ -44,6 +44,17 @@ export interface ShotStructure {
 /** Several questions answered from one moment, on one connection. */
 const ONE_MOMENT = { isolationLevel: 'repeatable read', readOnly: true } as const;
 
+/** A shot as it is at one moment. */
+export interface Moment {
+  /** The document without its drawings. */
+  readonly outline: ShotDocument;
+  readonly revision: number;
+  /** Whether anything is drawn at all. */
+  readonly isDrawn: boolean;
+  /** Bodies of some of its drawings. */
+  readonly drawings: (ids: readonly Id[]) => Promise<unknown[]>;
+}
+
 interface ShotRow {
   id: Id;
   production_id: Id;
@@ -158,8 +169,8 @@ export class ShotsService {
   }
 
   /** Bodies of drawings of a shot. Deleted and unknown ones are left out. */
-  async drawings(shotId: Id, ids: readonly Id[]): Promise<unknown[]> {
-    const rows = await this.database('entities')
+  async drawings(shotId: Id, ids: readonly Id[], database: Knex = this.database): Promise<unknown[]> {
+    const rows = await database('entities')
       .where({ shot_id: shotId, kind: 'drawing', deleted: false })
       .whereIn('id', ids)
       .select<{ body: unknown }[]>('body');
@@ -178,17 +189,22 @@ export class ShotsService {
     return { doc: readDocument(id, rows), revision };
   }
 
-  /** The document without its drawings, its revision, and whether anything is drawn at all. */
-  async outline(id: Id): Promise<{ doc: ShotDocument; revision: number; drawn: boolean }> {
-    const { revision, rows, marked } = await this.database.transaction(async (tx) => {
+  /** Does something with a shot as it is at one moment, however long that takes and whatever is drawn meanwhile. */
+  atOneMoment<T>(id: Id, work: (moment: Moment) => Promise<T>): Promise<T> {
+    return this.database.transaction(async (tx) => {
+      // It holds nobody up: it may rest for as long as frames are drawn and written.
+      await tx.raw('set local idle_in_transaction_session_timeout = 0');
       const own = tx('entities').where({ shot_id: id, deleted: false });
-      return {
-        revision: (await this.one(id, tx)).revision,
-        rows: await own.clone().whereNot('kind', 'drawing').select<{ body: unknown }[]>('body'),
-        marked: await own.clone().where('kind', 'drawing').whereRaw("body->'order' <> '[]'::jsonb").first('id'),
-      };
+      const { revision } = await this.one(id, tx);
+      const rows = await own.clone().whereNot('kind', 'drawing').select<{ body: unknown }[]>('body');
+      const marked = await own.clone().where('kind', 'drawing').whereRaw("body->'order' <> '[]'::jsonb").first('id');
+      return work({
+        outline: readDocument(id, rows),
+        revision,
+        isDrawn: marked !== undefined,
+        drawings: (ids) => this.drawings(id, ids, tx),
+      });
     }, ONE_MOMENT);
-    return { doc: readDocument(id, rows), revision, drawn: marked !== undefined };
   }
 
   async rename(id: Id, name: string): Promise<ShotSummary> {

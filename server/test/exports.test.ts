@@ -103,6 +103,48 @@ test('on a full disk it says so, is tried again by itself, and comes about once 
   expect(await one(asked.id)).toMatchObject({ state: 'done', trouble: null });
 });
 
+test('what is drawn while it is written is not in it', async () => {
+  const asked = await ask();
+  const drawings = () =>
+    server
+      .database('entities')
+      .where({ shot_id: FURNACE_MOUTH_ID, kind: 'drawing' })
+      .select<{ id: string; body: object }[]>('id', 'body');
+  const before = await drawings();
+  const emptied = new Set<string>();
+  const slowly: Pick<ShotsService, 'atOneMoment'> = {
+    atOneMoment: (id, work) =>
+      shots.atOneMoment(id, async (moment) => {
+        const result = await work({
+          ...moment,
+          drawings: async (ids) => {
+            // Somebody empties them all just before they are read.
+            for (const each of await drawings()) {
+              emptied.add(each.id);
+              const body = { ...each.body, marks: {}, order: [] };
+              await server
+                .database('entities')
+                .where({ id: each.id })
+                .update({ body: JSON.stringify(body) });
+            }
+            return moment.drawings(ids);
+          },
+        });
+        return result;
+      }),
+  };
+  await runExport(server.database, slowly, asked.id);
+  expect(emptied.size).toBeGreaterThan(0);
+  for (const each of before)
+    await server
+      .database('entities')
+      .where({ id: each.id })
+      .update({ body: JSON.stringify(each.body) });
+  const again = await ask();
+  await runExport(server.database, shots, again.id);
+  expect(unzipSync(readFileSync(exportPath(asked.id)))).toEqual(unzipSync(readFileSync(exportPath(again.id))));
+});
+
 test('stopped before or while it runs, it leaves no file behind', async () => {
   const asked = await ask();
   expect((await server.send('POST', `/exports/${asked.id}/stop`)).json).toMatchObject({ state: 'stopped' });

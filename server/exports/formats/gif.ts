@@ -6,6 +6,7 @@ import type { Canvas } from '@napi-rs/canvas';
 import gifenc from 'gifenc';
 import { writeFile } from 'node:fs/promises';
 import { frameDrawer, type FrameRange } from '../../render/frames.ts';
+import type { FrameDocuments } from '../../render/frame-documents.ts';
 import type { Writing } from './writer.ts';
 
 const { applyPalette, GIFEncoder, quantize } = gifenc;
@@ -26,34 +27,36 @@ interface Part {
 }
 
 /** Frames that are shown, each with its delay; neighbours that look alike are one, held longer. */
-function partsOf(keyOf: (frame: number) => string, range: FrameRange, rate: number): Part[] {
+async function partsOf(keyOf: (frame: number) => Promise<string>, range: FrameRange, rate: number): Promise<Part[]> {
   const { kept, delays } = gifTimes(range.to - range.from, rate);
   const parts: Part[] = [];
   let lastKey: string | null = null;
-  kept.forEach((offset, i) => {
+  for (const [i, offset] of kept.entries()) {
     const frame = range.from + offset;
-    const key = keyOf(frame);
+    const key = await keyOf(frame);
     if (key === lastKey) parts.at(-1)!.delay += delays[i]!;
     else parts.push({ frame, key, delay: delays[i]! });
     lastKey = key;
-  });
+  }
   return parts;
 }
 
 /**
- * Makes the GIF. @param tell is told how many of how many frames are done and answers whether to go on.
+ * Makes the GIF. @param doc the shot, with or without its drawings. @param tell is told how many of how many frames are done and answers whether to go on.
  * @returns the file, or null when it was stopped.
  */
 export async function makeGif(
   doc: ShotDocument,
   range: FrameRange,
+  documents: FrameDocuments,
   tell: (done: number, of: number) => Promise<boolean>,
 ): Promise<Uint8Array | null> {
   const drawer = frameDrawer(doc, range);
-  const parts = partsOf(drawer.keyOf, range, shotOf(doc).rate);
+  const keyOf = async (frame: number): Promise<string> => drawer.keyOf(frame, await documents.at(frame));
+  const parts = await partsOf(keyOf, range, shotOf(doc).rate);
   const { width, height } = drawer;
-  const pixelsOf = (frame: number): Uint8Array => {
-    const surface = drawer.draw(frame);
+  const pixelsOf = async (frame: number): Promise<Uint8Array> => {
+    const surface = drawer.draw(frame, await documents.at(frame));
     const { data } = (surface.picture as Canvas).getContext('2d').getImageData(0, 0, width, height);
     drawer.giveBack(surface);
     return new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
@@ -63,7 +66,7 @@ export async function makeGif(
   const different = [...new Map(parts.map((part) => [part.key, part])).values()];
   const every = Math.max(1, Math.floor((width * height * different.length) / SAMPLED));
   for (const [i, { frame }] of different.entries()) {
-    const pixels = pixelsOf(frame);
+    const pixels = await pixelsOf(frame);
     for (let p = (i % every) * 4; p < pixels.length; p += every * 4)
       if (pixels[p + 3]! >= OPEN_BELOW) sampled.push(pixels[p]!, pixels[p + 1]!, pixels[p + 2]!, 255);
     if (!(await tell(Math.floor(((i + 1) * parts.length) / different.length / 2), parts.length))) return null;
@@ -73,10 +76,10 @@ export async function makeGif(
   });
   const openIndex = palette.length;
   const indexed = new Map<string, Uint8Array>();
-  const indexOf = ({ frame, key }: Part): Uint8Array => {
+  const indexOf = async ({ frame, key }: Part): Promise<Uint8Array> => {
     const known = indexed.get(key);
     if (known) return known;
-    const pixels = pixelsOf(frame);
+    const pixels = await pixelsOf(frame);
     const index = applyPalette(pixels, palette, 'rgb565');
     if (open) for (let p = 0; p < index.length; p++) if (pixels[p * 4 + 3]! < OPEN_BELOW) index[p] = openIndex;
     if (indexed.size < KEPT) indexed.set(key, index);
@@ -84,7 +87,7 @@ export async function makeGif(
   };
   const encoder = GIFEncoder();
   for (const [i, part] of parts.entries()) {
-    const index = indexOf(part);
+    const index = await indexOf(part);
     const { delay } = part;
     encoder.writeFrame(index, width, height, {
       ...(i === 0 ? { palette: open ? [...palette, [0, 0, 0] as [number, number, number]] : palette, repeat: 0 } : {}),
@@ -98,10 +101,18 @@ export async function makeGif(
   return encoder.bytes();
 }
 
-export async function writeGif({ doc, settings, frames, path, tell, assets }: Writing): Promise<boolean> {
+export async function writeGif({
+  outline,
+  documents,
+  settings,
+  frames,
+  path,
+  tell,
+  assets,
+}: Writing): Promise<boolean> {
   const { from, to, scale, background } = settings;
   const range = { from, to, scale, background, options: { guides: false }, assets };
-  const bytes = await makeGif(doc, range, (done, of) => tell(Math.round((done * frames) / of)));
+  const bytes = await makeGif(outline, range, documents, (done, of) => tell(Math.round((done * frames) / of)));
   if (bytes) await writeFile(path, bytes);
   return bytes !== null;
 }

@@ -2,12 +2,16 @@
 import type { ShotDocument } from '@tallow/core/document';
 import type { ExportSettings } from '@tallow/core/formats';
 import type { AssetPicture } from '@tallow/core/render';
+import type { FrameDocuments } from '../../render/frame-documents.ts';
 
 /** Tells how far the work is; answers whether it is still asked for. */
 export type Tell = (done: number, isLast?: boolean) => Promise<boolean>;
 
 export interface Writing {
-  readonly doc: ShotDocument;
+  /** The shot without its drawings. */
+  readonly outline: ShotDocument;
+  /** The shot with what a frame shows. */
+  readonly documents: FrameDocuments;
   readonly settings: ExportSettings;
   /** Frames to be rendered, over all sequences. */
   readonly frames: number;
