@@ -215,6 +215,18 @@ async function figuresOf(page: Page, address: string, doc: ShotDocument): Promis
   const steps: number[] = [];
   for (let i = 0; i < 3; i++) steps.push(await times('back', 1), await times('step', 1));
   await note('step', median(steps));
+  await page.keyboard.press('Space');
+  const { length, rate } = shotOf(doc);
+  await page.waitForTimeout((length / rate) * 1000 + 2000);
+  await longest(page);
+  const reached: number[] = [];
+  for (let i = 0; i < 8; i++) {
+    reached.push(Number.parseFloat((await page.getByText(` of ${rate}`).textContent())!));
+    await page.waitForTimeout(600);
+  }
+  await note('a frame of play after one turn', 1000 / median(reached));
+  await page.keyboard.press('Space');
+  await atRest(page);
   const rows = page.getByTestId('layer');
   const switched: number[] = [];
   for (const nth of [1, 2, 3, 4]) {
