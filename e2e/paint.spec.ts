@@ -101,7 +101,7 @@ test('fills go through the drawings, what needs a look is listed, and changed li
   await pen.stroke({ x: 0.3, y: 0.5 }, { x: 0.3, y: 0.5 }, 1);
   await expect(page.getByTestId('fill-where')).toHaveText('Onto “Line fill”.');
   await page.getByRole('button', { name: 'Through the drawings' }).click();
-  await expect(page.getByText('Filled through 3 drawings; one place needs a look.')).toBeVisible();
+  await expect(page.getByTestId('fill-outcome')).toHaveText('4 drawings: 3 filled, 1 with a new region.');
   await page
     .getByTestId('fill-reports')
     .getByRole('button', { name: /frame 5/ })
@@ -121,6 +121,35 @@ test('fills go through the drawings, what needs a look is listed, and changed li
   await expect(page.getByTestId('fill-stale')).toContainText('One drawing’s lines changed');
   await page.getByRole('button', { name: 'Fill again' }).click();
   await expect(page.getByTestId('fill-stale')).toHaveCount(0);
+});
+
+test('twelve drawings whose lines gape differently are filled in two actions; the gap each needs is told before', async ({
+  page,
+}) => {
+  const { shot, pen } = await desk(page);
+  await page.getByTestId('wheel').press('ArrowUp');
+  // On 2s, every other one gapes wider.
+  for (let i = 0; i < 12; i++) {
+    if (i > 0) await page.keyboard.press('KeyS');
+    await painted(page);
+    await ring(pen, 0.4 + i * 0.004, 0.5, 0.08, i % 2 === 0 ? 0 : 0.03 + i * 0.007);
+  }
+  for (let i = 0; i < 11; i++) await page.keyboard.press('KeyA');
+  await expect(frameOf(page)).toHaveText('1 of 24');
+  await painted(page);
+  await page.locator('[data-testid=swatch][data-name=flame]').click();
+  await page.keyboard.press('KeyF');
+  await pen.stroke({ x: 0.4, y: 0.5 }, { x: 0.4, y: 0.5 }, 1);
+  await expect(page.getByTestId('fill-needs')).toContainText('all 12');
+  const told = await page.getByTestId('fill-needs').getByRole('button').allInnerTexts();
+  expect(told.length).toBeGreaterThan(3);
+  await page.getByRole('button', { name: 'Through the drawings' }).click();
+  await expect(page.getByTestId('fill-outcome')).toHaveText('All 12 drawings are filled.');
+  await saved(page);
+  const shapes = (await storedDrawings(address(), shot)).flatMap(({ marks }) =>
+    Object.values(marks).filter(({ kind }) => kind === 'shape'),
+  );
+  expect(shapes).toHaveLength(12);
 });
 
 test('a closing stroke bounds and is never seen; unfill cuts a hole, replace repaints', async ({ page }) => {

@@ -41,7 +41,7 @@ const regionsStill = (drawing: Drawing | undefined, filled: FilledSlot | undefin
 /**
  * Fills regions of the drawing a layer shows on a frame: where one of them is filled already its shape takes the
  * new one's place and swatch. The drawing is made where there is none.
- * @param hangsOn the print of the lines they were filled from.
+ * @param hangsOn the print of the lines they were filled from. @param gap px that were closed in this drawing.
  */
 export function layFills(
   doc: ShotDocument,
@@ -50,6 +50,7 @@ export function layFills(
   shapes: readonly FilledShape[],
   hangsOn: string,
   newId: NewId,
+  gap = plan.gap,
 ): ShotDocument {
   const filled = shapes.filter(({ rings }) => rings.length > 0);
   const place = placeOf(doc, plan.layerId);
@@ -80,7 +81,11 @@ export function layFills(
   const kept = known.filter(({ markId }) => !replaced.has(markId));
   const slots = {
     ...fill?.slots,
-    [slot]: { hangsOn, regions: [...kept, ...regions.map(({ region }) => region)] },
+    [slot]: {
+      hangsOn,
+      regions: [...kept, ...regions.map(({ region }) => region)],
+      ...(gap === plan.gap ? {} : { gap }),
+    },
   };
   return putEntities(next, {
     kind: 'fill',
@@ -197,6 +202,6 @@ export function relayFills(
   return putEntities(
     doc,
     { ...drawing, marks },
-    { ...fill, slots: { ...fill.slots, [slot]: { hangsOn, regions: filled } } },
+    { ...fill, slots: { ...fill.slots, [slot]: { ...own, hangsOn, regions: filled } } },
   );
 }

@@ -1,7 +1,7 @@
 /** Fills carried from one drawing to the next: their shapes there, and what needs a look. */
 import type { Point } from '../geometry/index.ts';
 import { regionAt, ringsOf, wellInside, type Paintable } from './fill.ts';
-import { followed, type Painted } from './follow.ts';
+import { followed, type Followed, type Painted } from './follow.ts';
 import { leaksOf } from './leaks.ts';
 import { OUTSIDE } from './regions.ts';
 
@@ -22,10 +22,21 @@ export interface FillReport extends Point {
   readonly gap: number | null;
 }
 
+/** What comes of a drawing that fills are carried to. */
 export interface Carried {
   readonly shapes: readonly FilledShape[];
   readonly painted: Painted;
   readonly reports: readonly FillReport[];
+  /** Paint that has nothing to go on in here, with the drawing it was last found in. */
+  readonly waiting: readonly Waiting[];
+}
+
+/** Regions that are looked for again in every drawing that follows. */
+export interface Waiting {
+  readonly from: Paintable;
+  readonly painted: Painted;
+  /** Those of them that have been told to be lost: they may be gone for good. */
+  readonly told: ReadonlySet<number>;
 }
 
 /** How much wider than the gaps that are closed a gap can be for what is gone through it to have leaked. */
@@ -49,18 +60,61 @@ export const shapesOf = (paintable: Paintable, painted: Painted): FilledShape[] 
     swatch === null ? [] : [{ rings: ringsOf(paintable, [label]), seed: wellInside(paintable, label), swatch }],
   );
 
-/** Carries what is painted in one drawing on to the next, over one lattice. */
-export function carriedOn(from: Paintable, painted: Painted, to: Paintable): Carried {
-  const next = followed(from, painted, to);
+/** Earlier drawings that are kept for what was last found in them. */
+const KEPT = 4;
+
+/** Carries fills from drawing to drawing, all over one lattice. What is not found in one is looked for in those that follow. */
+export class Carrier {
+  private waiting: readonly Waiting[] = [];
+
+  constructor(
+    private from: Paintable,
+    private painted: Painted,
+  ) {}
+
+  /** What comes of the next drawing; nothing is carried on yet. */
+  tried(to: Paintable): Carried {
+    const next = followed(this.from, this.painted, to);
+    const painted = new Map(next.painted);
+    const waiting: Waiting[] = [];
+    const reports: FillReport[] = [];
+    const wait = (from: Paintable, before: Painted, lost: Followed['lost'], told: ReadonlySet<number>): void => {
+      if (lost.length === 0) return;
+      const own = new Set(lost.flatMap(({ label }) => (told.has(label) ? [label] : [])));
+      for (const { label, at } of lost) {
+        if (own.has(label)) continue;
+        const report = reportOf(to, at);
+        reports.push(report);
+        if (report.trouble === 'lost') own.add(label);
+      }
+      waiting.push({ from, painted: new Map(lost.map(({ label }) => [label, before.get(label)!])), told: own });
+    };
+    wait(this.from, this.painted, next.lost, new Set());
+    for (const each of this.waiting) {
+      const again = followed(each.from, each.painted, to, painted);
+      for (const [label, swatch] of again.painted) painted.set(label, swatch);
+      wait(each.from, each.painted, again.lost, each.told);
+    }
+    for (const { label, at } of next.bare) if (!painted.has(label)) reports.push({ ...at, trouble: 'bare', gap: null });
+    const shapes = shapesOf(to, painted);
+    // What has been told is told again where there is nothing else: an empty drawing is never passed over.
+    if (shapes.length === 0 && reports.length === 0)
+      for (const each of waiting)
+        for (const label of each.painted.keys())
+          reports.push({ ...wellInside(each.from, label), trouble: 'lost', gap: null });
+    return { shapes, painted, reports, waiting: waiting.slice(0, KEPT) };
+  }
+
+  /** Goes on from a drawing as it was tried. */
+  goOn(to: Paintable, { painted, waiting }: Carried): void {
+    [this.from, this.painted, this.waiting] = [to, painted, waiting];
+  }
+}
+
+function reportOf(to: Paintable, at: Point): FillReport {
   const { gap } = to.rules;
-  const reports = [
-    ...next.lost.map((at): FillReport => {
-      const leaks = regionAt(to, at) === OUTSIDE ? leaksOf(to.barrier, at, gap) : null;
-      const holds = leaks?.leastGap ?? null;
-      const leaked = holds !== null && holds <= Math.max(LEAK_LEAST, LEAK_FACTOR * gap);
-      return { ...at, trouble: leaked ? 'leaked' : 'lost', gap: leaked ? holds : null };
-    }),
-    ...next.bare.map(({ at }): FillReport => ({ ...at, trouble: 'bare', gap: null })),
-  ];
-  return { shapes: shapesOf(to, next.painted), painted: next.painted, reports };
+  const leaks = regionAt(to, at) === OUTSIDE ? leaksOf(to.barrier, at, gap) : null;
+  const holds = leaks?.leastGap ?? null;
+  const leaked = holds !== null && holds <= Math.max(LEAK_LEAST, LEAK_FACTOR * gap);
+  return { ...at, trouble: leaked ? 'leaked' : 'lost', gap: leaked ? holds : null };
 }

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { doubleAreaOf, ringPoints } from '../geometry/index.ts';
 import {
+  Carrier,
   enclosed,
+  paintedBy,
   followed,
   leaksOf,
   OUTSIDE,
@@ -212,8 +214,52 @@ describe('paint that follows regions', () => {
     const { lost, bare, painted: on } = followed(one, painted, next);
     expect(on.get(regionAt(next, { x: 184, y: 118 }))).toBeNull();
     expect(lost).toHaveLength(1);
-    expect(Math.hypot(lost[0]!.x - 70, lost[0]!.y - 120)).toBeLessThan(40);
+    expect(Math.hypot(lost[0]!.at.x - 70, lost[0]!.at.y - 120)).toBeLessThan(40);
     expect(bare).toHaveLength(1);
+  });
+
+  test('what runs out in one drawing is looked for in those that follow, and each of them tells', () => {
+    const open = (cx: number, opening: number) =>
+      paintableOf(drawn(240, 240, circle(cx, 120, 60, 6, opening)), { gap: 4, under: null });
+    const [first, second, third, last] = [open(120, 0), open(124, 12), open(128, 16), open(130, 0)];
+    const carrier = new Carrier(first, paintedBy(first, [{ seed: { x: 120, y: 120 }, swatch: 'flame' }]));
+    const went = [second, third, last].map((to) => {
+      const carried = carrier.tried(to);
+      carrier.goOn(to, carried);
+      return carried;
+    });
+    expect(went.map(({ reports }) => reports.map(({ trouble }) => trouble))).toEqual([['leaked'], ['leaked'], []]);
+    for (const [i, opening] of [12, 16].entries()) {
+      expect(went[i]!.reports[0]!.gap).toBeGreaterThanOrEqual(opening - 2);
+      expect(went[i]!.reports[0]!.gap).toBeLessThanOrEqual(opening + 1);
+    }
+    expect(went.map(({ shapes }) => shapes.map(({ swatch }) => swatch))).toEqual([[], [], ['flame']]);
+  });
+
+  test('what is gone is told once where other paint goes on, and in every drawing that is left empty', () => {
+    const rest = at([60, 60, 30]);
+    const both2 = at([60, 60, 30], [170, 170, 30]);
+    const fills = (...all: [number, number][]) => all.map(([x, y]) => ({ seed: { x, y }, swatch: 'flame' }));
+    const told = (from: typeof rest, seeds: [number, number][], list: readonly (typeof rest)[]) => {
+      const carrier = new Carrier(from, paintedBy(from, fills(...seeds)));
+      return list.map((to) => {
+        const carried = carrier.tried(to);
+        carrier.goOn(to, carried);
+        return carried.reports.map(({ trouble }) => trouble);
+      });
+    };
+    expect(
+      told(
+        both2,
+        [
+          [60, 60],
+          [170, 170],
+        ],
+        [rest, rest, both2],
+      ),
+    ).toEqual([['lost'], [], []]);
+    const empty = at([60, 60, 0]);
+    expect(told(rest, [[60, 60]], [empty, empty])).toEqual([['lost'], ['lost']]);
   });
 
   test('a piece that leaps farther than it is wide is found by place and size', () => {

@@ -10,11 +10,13 @@ export type Painted = ReadonlyMap<number, string | null>;
 
 export interface Followed {
   readonly painted: Painted;
-  /** Painted regions with nothing to go on in, where they were. */
-  readonly lost: readonly Point[];
+  /** Painted regions with nothing to go on in, and where they were. */
+  readonly lost: readonly { readonly label: number; readonly at: Point }[];
   /** Regions that come from none before. */
   readonly bare: readonly { readonly label: number; readonly at: Point }[];
 }
+
+const NONE: Painted = new Map();
 
 interface Region {
   readonly label: number;
@@ -71,14 +73,18 @@ function likeness(a: Region['line'], b: Region['line']): number {
 
 /**
  * Carries paint on to the next drawing.
- * @param from and @param to of the same lattice. @param painted regions of `from`.
+ * @param from and @param to of the same lattice. @param painted regions of `from`. @param taken regions of `to` in which
+ * other paint goes on.
  */
-export function followed(from: Paintable, painted: Painted, to: Paintable): Followed {
+export function followed(from: Paintable, painted: Painted, to: Paintable, taken: Painted = NONE): Followed {
   const before = regionsIn(
     from,
     enclosed(from).filter((label) => painted.has(label)),
   );
-  const after = regionsIn(to, enclosed(to));
+  const after = regionsIn(
+    to,
+    enclosed(to).filter((label) => !taken.has(label)),
+  );
   const shared = overlaps(from, to);
   const result = new Map<number, string | null>();
   const goesOn = new Set<number>();
@@ -123,7 +129,7 @@ export function followed(from: Paintable, painted: Painted, to: Paintable): Foll
     painted: result,
     lost: before
       .filter((old) => !goesOn.has(old.label) && painted.get(old.label) !== null && old.area >= least && !joined(old))
-      .map(({ label }) => wellInside(from, label)),
+      .map(({ label }) => ({ label, at: wellInside(from, label) })),
     bare: after
       .filter(({ label, area }) => !result.has(label) && area >= least)
       .map(({ label }) => ({ label, at: wellInside(to, label) })),

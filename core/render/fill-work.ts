@@ -2,7 +2,7 @@
 import type { Drawing, FilledRegion, Id } from '../document/index.ts';
 import { EMPTY_BOX, mapBox, union, type Box, type Matrix, type Point } from '../geometry/index.ts';
 import {
-  carriedOn,
+  Carrier,
   enclosed,
   latticeOver,
   leaksOf,
@@ -43,6 +43,16 @@ export interface FillThere {
   readonly region: number;
 }
 
+/** What came of a drawing that fills were carried to. */
+export interface FilledThrough {
+  readonly shapes: readonly FilledShape[];
+  readonly reports: readonly FillReport[];
+  /** Gaps up to this many px were closed in it. */
+  readonly gap: number;
+}
+
+/** How often a drawing is tried with wider gaps: closing one may show that the next is open. */
+const TRIES = 3;
 /** Paintables kept. */
 const KEPT = 3;
 const NOTHING: FillThere = { shape: null, leaks: null, framed: false, region: 0 };
@@ -66,8 +76,15 @@ const beyond = ({ left, top, right, bottom }: Box): Box => ({
   bottom: bottom + BEYOND,
 });
 
-function paintableFor(work: FillWork, box: Box, frame: Box | null, make: MakeSurface): Paintable {
-  const lattice = latticeOver(box, work.rules.gap / 2 + 2);
+/** @param margin the widest gap that is closed over this lattice, px. */
+function paintableFor(
+  work: FillWork,
+  box: Box,
+  frame: Box | null,
+  make: MakeSurface,
+  margin = work.rules.gap,
+): Paintable {
+  const lattice = latticeOver(box, margin / 2 + 2);
   const bounding = work.bounding.map((each) => ({ ...each, paintOf: (id: Id) => work.colours[id] ?? '#808080' }));
   return paintableOf(drawBarrier(lattice, bounding, make, frame), work.rules);
 }
@@ -159,24 +176,44 @@ export class FillWorker {
   }
 
   /**
-   * Carries the fills of a first drawing through others. @param onStep told how many are done; says whether to go on.
-   * @returns shapes and reports of each but the first, or null when stopped.
+   * Carries the fills of a first drawing through others.
+   * @param most the widest gap that may be closed where a drawing needs more than its rules say, px.
+   * @param onStep told how many are done; says whether to go on.
+   * @returns what came of each but the first, or null when stopped.
    */
   async through(
     works: readonly FillWork[],
     fills: readonly { seed: Point; swatch: Id }[],
+    most: number,
     onStep: (done: number, of: number) => Promise<boolean>,
-  ): Promise<{ shapes: FilledShape[]; reports: FillReport[] }[] | null> {
+  ): Promise<FilledThrough[] | null> {
     const box = works.map(boxOf).reduce(union, EMPTY_BOX);
     if (!isDrawn(box)) return [];
-    const results: { shapes: FilledShape[]; reports: FillReport[] }[] = [];
-    let from = paintableFor(works[0]!, box, null, this.make);
-    let painted = paintedBy(from, fills);
+    const margin = Math.max(most, ...works.map(({ rules }) => rules.gap));
+    const over = (work: FillWork) => paintableFor(work, box, null, this.make, margin);
+    const results: FilledThrough[] = [];
+    const first = over(works[0]!);
+    const carrier = new Carrier(first, paintedBy(first, fills));
     for (let i = 1; i < works.length; i++) {
-      const to = paintableFor(works[i]!, box, null, this.make);
-      const carried = carriedOn(from, painted, to);
-      results.push({ shapes: [...carried.shapes], reports: [...carried.reports] });
-      [from, painted] = [to, carried.painted];
+      let work = works[i]!;
+      let to = over(work);
+      let carried = carrier.tried(to);
+      for (let tries = 0; tries < TRIES; tries++) {
+        const { gap } = work.rules;
+        const needed = carried.reports.flatMap((report) =>
+          report.gap !== null && report.gap <= most ? report.gap : [],
+        );
+        const wider = Math.max(gap, ...needed);
+        if (wider === gap) break;
+        const next = { ...work, rules: { ...work.rules, gap: wider } };
+        const closed = over(next);
+        const better = carrier.tried(closed);
+        // A wider gap is taken only where more goes on for it: it closes corners too.
+        if (better.shapes.length <= carried.shapes.length) break;
+        [work, to, carried] = [next, closed, better];
+      }
+      carrier.goOn(to, carried);
+      results.push({ shapes: [...carried.shapes], reports: [...carried.reports], gap: work.rules.gap });
       if (!(await onStep(i, works.length - 1))) return null;
     }
     return results;

@@ -12,7 +12,14 @@ import {
   type ToneKey,
 } from '@tallow/core/document';
 import { fitInto, seededIds, type Matrix, type Point } from '@tallow/core/geometry';
-import { drawDrawing, FillWorker, Scratch, type FillThere, type FillWork } from '@tallow/core/render';
+import {
+  drawDrawing,
+  FillWorker,
+  Scratch,
+  type FillThere,
+  type FillWork,
+  type FilledThrough,
+} from '@tallow/core/render';
 import {
   drawingOf,
   laidBox,
@@ -26,7 +33,7 @@ import {
   type Scene,
   type StarterKind,
 } from '@tallow/core/starters';
-import { toneShapes, type FilledShape, type FillReport, type ToneWork } from '@tallow/core/paint';
+import { toneShapes, type FilledShape, type ToneWork } from '@tallow/core/paint';
 import { expose, transfer } from 'comlink';
 import { makeSurface } from './surfaces.ts';
 
@@ -139,18 +146,34 @@ const compute = {
     return cut;
   },
 
-  /** Carries fills through drawings. @param onStep told how many are done. @returns null when stopped. */
+  /**
+   * Carries fills through drawings. @param most the widest gap that may be closed where it is needed, px.
+   * @param onStep told how many are done. @returns null when stopped.
+   */
   async fillThrough(
     works: readonly FillWork[],
     painted: readonly { seed: Point; swatch: string }[],
+    most: number,
     onStep: (done: number, of: number) => Promise<void>,
-  ): Promise<{ shapes: FilledShape[]; reports: FillReport[] }[] | null> {
+  ): Promise<FilledThrough[] | null> {
     filling += 1;
     const own = filling;
-    return fills.through(works, painted, async (done, of) => {
+    return fills.through(works, painted, most, async (done, of) => {
       await onStep(done, of);
       return own === filling;
     });
+  },
+
+  /** The gap that each drawing but the first needs for the fills of the first to hold, null where none to `most` does. */
+  async fillNeeds(
+    works: readonly FillWork[],
+    painted: readonly { seed: Point; swatch: string }[],
+    most: number,
+    onStep: (done: number, of: number) => Promise<void>,
+  ): Promise<(number | null)[] | null> {
+    const results = await compute.fillThrough(works, painted, most, onStep);
+    const leaks = ({ reports }: FilledThrough) => reports.some(({ trouble }) => trouble === 'leaked');
+    return results && results.map((each) => (leaks(each) ? null : each.gap));
   },
 
   /** The drawing that shows on a frame of the element, on a surface of the given size. */

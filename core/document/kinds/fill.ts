@@ -19,6 +19,8 @@ export interface FilledRegion {
 export interface FilledSlot {
   readonly hangsOn: string;
   readonly regions: readonly FilledRegion[];
+  /** Gaps up to this many px were closed here, where it is not as many as in the others. */
+  readonly gap?: number;
 }
 
 /** What was filled on a layer. */
@@ -56,6 +58,7 @@ export const fill = kindOf<Fill>({
       id,
       z.strictObject({
         hangsOn: print,
+        gap: z.number().min(0).max(200).optional(),
         regions: z.array(z.strictObject({ markId: id, x: place, y: place, swatch: id, print })).max(20_000),
       }),
     ),

@@ -1,13 +1,15 @@
 /** Filling: what the pen does, what bounds, gaps, how far under the line, through the drawings, and what needs a look. */
 import { FILL_BOUNDS, type FillBounds } from '@tallow/core/edit';
 import { PaintBucket } from 'lucide-react';
+import { useEffect } from 'react';
 import { Check, Line, Panel, Select, Small, Words } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { useCurrent, type Current } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
 import { useHeld, takeTool } from '../../hand/held.ts';
 import { fillingNow, fillMany, setFill, useFill, whyNotFill, type FillMode, type FillReportAt } from './fill.ts';
-import { fillAgain, fillThrough, stopFilling, useStale, whyNotThrough } from './fill-through.ts';
+import { steps, useNeeds, watchNeeds } from './fill-needs.ts';
+import { fillAgain, fillThrough, MOST_GAP, stopFilling, useStale, whyNotThrough } from './fill-through.ts';
 import { goTo } from '../../playback/playhead.ts';
 
 const MODES: readonly { value: FillMode; label: string; title: string }[] = [
@@ -67,9 +69,36 @@ function Reports({ reports }: { reports: readonly FillReportAt[] }) {
   );
 }
 
+/** On how many drawings each gap holds. */
+function Needs({ needs, gap }: { needs: readonly (number | null)[]; gap: number }) {
+  const of = needs.length + 1;
+  return (
+    <p className="flex flex-wrap items-center gap-x-2 text-[13px] text-wax-300" data-testid="fill-needs">
+      {steps(needs, gap).map((each, i) => (
+        <button
+          key={each.gap}
+          type="button"
+          title={`Sets Gap to ${each.gap} px`}
+          aria-pressed={each.gap === gap}
+          className={`moves h-7 rounded-md px-1.5 hover:bg-soot-800 ${each.gap === gap ? 'text-flame' : ''}`}
+          onClick={() => {
+            setFill({ gap: each.gap });
+          }}
+        >
+          {i === 0 ? 'Gap ' : ''}
+          <span className="font-mono text-xs">{each.gap}</span>:{' '}
+          {each.holds + 1 === of ? `all ${of}` : `${each.holds + 1} of ${of}`}
+        </button>
+      ))}
+    </p>
+  );
+}
+
 function Through({ now }: { now: Current }) {
-  const { working, reports, through } = useFill();
+  const { working, reports, through, gap, asNeeded, outcome } = useFill();
+  const needs = useNeeds((s) => s.needs);
   useSelection((s) => s.frame);
+  useEffect(watchNeeds, []);
   const whyNot = whyNotThrough(now);
   if (working)
     return (
@@ -130,6 +159,26 @@ function Through({ now }: { now: Current }) {
           Through the drawings
         </Small>
       </div>
+      <div className="flex h-9 items-center justify-between text-[13px] text-wax-300">
+        Wider gaps
+        <Words
+          label="Wider gaps"
+          value={asNeeded ? 'needed' : 'never'}
+          words={[
+            { value: 'needed', label: 'as each needs', title: `Up to ${MOST_GAP} px, in the drawings that need it` },
+            { value: 'never', label: `stay open`, title: 'Gap is the same in all drawings' },
+          ]}
+          onChoose={(value) => {
+            setFill({ asNeeded: value === 'needed' });
+          }}
+        />
+      </div>
+      {needs ? <Needs needs={needs} gap={gap} /> : null}
+      {outcome ? (
+        <p className="pt-1 text-[13px] text-wax-300" data-testid="fill-outcome">
+          {outcome}
+        </p>
+      ) : null}
       {reports.length > 0 ? <Reports reports={reports} /> : null}
     </>
   );

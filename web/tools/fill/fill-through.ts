@@ -14,11 +14,14 @@ import {
 import { shownOn } from '@tallow/core/timing';
 import { proxy } from 'comlink';
 import { create } from 'zustand';
+import type { Point } from '@tallow/core/geometry';
+import type { FillWork } from '@tallow/core/render';
 import { compute } from '../../workers/compute-client.ts';
 import { current, type Current } from '../../selection/current.ts';
 import { selection } from '../../selection/selection.ts';
 import { edit, onChange, say } from '../../shot/document.ts';
 import { fillingNow, setFill, useFill, whyNotFill, workAt, type FillReportAt } from './fill.ts';
+import { outcomeText } from './fill-outcome.ts';
 import { frameFrom } from '../../playback/place.ts';
 import { withDrawings } from '../../saving/drawings.ts';
 
@@ -40,6 +43,37 @@ const slotShown = (now: Current, layerId: Id): Id | undefined => {
   return place?.slot;
 };
 
+/** What the fills of the drawing shown would be carried through. */
+interface Carrying {
+  readonly now: Current;
+  readonly plan: FillPlan;
+  readonly slots: readonly { slot: Id; frame: number }[];
+  /** Drawings with lines, the one shown first. */
+  readonly usable: readonly { slot: Id; frame: number; work: FillWork }[];
+  readonly fills: readonly { seed: Point; swatch: Id }[];
+}
+
+/** Widest gap that is closed by itself where a drawing needs it, px: as far as the slider goes. */
+export const MOST_GAP = 64;
+
+/** What would be carried through now; null where nothing can be. */
+export function carryingNow(): Carrying | null {
+  const now = current();
+  const layerId = now && fillingNow(now)?.layerId;
+  if (!now || !layerId || whyNotThrough(now)) return null;
+  const fill = fillOfLayer(now.doc, layerId)!;
+  const { bounds, under } = fill;
+  const { gap, through } = useFill.getState();
+  const plan: FillPlan = { layerId, bounds, gap, under };
+  const slots = slotsFrom(now.doc, layerId, selection().frame, Math.max(2, through));
+  const first = fill.slots[slots[0]!.slot]!;
+  // What is filled already was filled by rules of its own.
+  const own = Math.max(gap, first.gap ?? fill.gap);
+  const made = slots.map(({ frame }, i) => workAt(now, i === 0 ? { ...plan, gap: own } : plan, frame));
+  const usable = slots.flatMap((slot, i) => (made[i] ? [{ ...slot, work: made[i].work }] : []));
+  return { now, plan, slots, usable, fills: first.regions.map(({ x, y, swatch }) => ({ seed: { x, y }, swatch })) };
+}
+
 /** Carries the fills of the drawing shown through those that follow. */
 export function fillThrough(): void {
   const now = current();
@@ -49,31 +83,26 @@ export function fillThrough(): void {
     say(trouble ?? 'There is nothing to carry through.');
     return;
   }
-  const fill = fillOfLayer(now.doc, layerId)!;
-  const slots = slotsFrom(now.doc, layerId, selection().frame, Math.max(2, useFill.getState().through));
-  const plan: FillPlan = { layerId, bounds: fill.bounds, gap: fill.gap, under: fill.under };
+  const { bounds } = fillOfLayer(now.doc, layerId)!;
   const ids = now.layers
-    .filter(({ layer }) => fill.bounds.includes(layer.id) || layer.id === layerId)
+    .filter(({ layer }) => bounds.includes(layer.id) || layer.id === layerId)
     .flatMap(({ layer }) => Object.values(layer.slots));
-  withDrawings(ids, () => void carry(plan, slots));
+  withDrawings(ids, () => void carry());
 }
 
-async function carry(plan: FillPlan, slots: readonly { slot: Id; frame: number }[]): Promise<void> {
-  const now = current();
-  if (!now) return;
-  const made = slots.map(({ frame }) => workAt(now, plan, frame));
-  const usable = slots.flatMap((slot, i) => (made[i] ? [{ ...slot, work: made[i].work }] : []));
-  if (usable.length < 2) {
+async function carry(): Promise<void> {
+  const carrying = carryingNow();
+  if (!carrying || carrying.usable.length < 2) {
     say('There is no other drawing with lines to carry the fills to.');
     return;
   }
-  const first = fillOfLayer(now.doc, plan.layerId)!.slots[slots[0]!.slot]!;
-  const fills = first.regions.map(({ x, y, swatch }) => ({ seed: { x, y }, swatch }));
-  setFill({ working: { done: 0, of: usable.length - 1 }, reports: [] });
+  const { now, plan, slots, usable, fills } = carrying;
+  setFill({ working: { done: 0, of: usable.length - 1 }, reports: [], outcome: null });
   try {
     const results = await compute().fillThrough(
       usable.map(({ work }) => work),
       fills,
+      useFill.getState().asNeeded ? MOST_GAP : plan.gap,
       proxy((done: number, of: number) => {
         setFill({ working: { done, of } });
         return Promise.resolve();
@@ -83,20 +112,16 @@ async function carry(plan: FillPlan, slots: readonly { slot: Id; frame: number }
     const reports: FillReportAt[] = [];
     edit(`fill through ${results.length} drawings`, (doc) => {
       let next = doc;
-      results.forEach(({ shapes, reports: own }, i) => {
+      results.forEach(({ shapes, reports: own, gap }, i) => {
         const frame = frameFrom(now, usable[i + 1]!.frame);
-        next = layFills(next, plan, frame, shapes, boundsPrint(next, plan, frame) ?? '', randomId);
+        next = layFills(next, plan, frame, shapes, boundsPrint(next, plan, frame) ?? '', randomId, gap);
         reports.push(...own.map((report) => ({ ...report, frame })));
       });
       return next;
     });
-    setFill({ reports });
-    const count = results.length === 1 ? 'one drawing' : `${results.length} drawings`;
-    say(
-      reports.length === 0
-        ? `Filled through ${count}. Every region was followed.`
-        : `Filled through ${count}; ${reports.length === 1 ? 'one place needs' : `${reports.length} places need`} a look.`,
-    );
+    const outcome = outcomeText(slots.length, usable.length, results);
+    setFill({ reports, outcome });
+    say(outcome);
   } catch (error) {
     say(`The fills could not be carried through: ${error instanceof Error ? error.message : String(error)}`);
   } finally {
@@ -135,7 +160,8 @@ export async function fillAgain(): Promise<void> {
     for (const [i, each] of stale.entries()) {
       const here = current();
       const frame = frameFrom(now, each.frame);
-      const made = here && workAt(here, each.fill, frame);
+      const { gap = each.fill.gap } = each.fill.slots[each.slot]!;
+      const made = here && workAt(here, { ...each.fill, gap }, frame);
       if (!here || !made) continue;
       const regions = refillable(here.doc, each);
       const shapes = await compute().fillAgain(made.work, regions);

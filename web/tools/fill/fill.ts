@@ -4,6 +4,7 @@ import { boundsPrint } from '@tallow/core/derived';
 import {
   landMarks,
   boundsAt,
+  fillOfLayer,
   fillPlace,
   layFills,
   repaint,
@@ -21,7 +22,7 @@ import { compute } from '../../workers/compute-client.ts';
 import type { FillThere, FillWork } from '@tallow/core/render';
 import { current, layerMatrix, shownNow, swatchOf, type Current } from '../../selection/current.ts';
 import { held } from '../../hand/held.ts';
-import { selection, setSelection } from '../../selection/selection.ts';
+import { selection, setSelection, useSelection } from '../../selection/selection.ts';
 import { edit, say, useDocument } from '../../shot/document.ts';
 import { frameFrom } from '../../playback/place.ts';
 
@@ -43,10 +44,14 @@ interface FillDesk {
   readonly fillsClosed: boolean;
   /** Drawings a fill is carried through, the one shown first. */
   readonly through: number;
+  /** Whether drawings that need more than Gap to hold are given it when a fill is carried through them. */
+  readonly asNeeded: boolean;
   /** What lies under the pen, of the drawing it was asked about. */
   readonly there: FillThere | null;
   readonly working: { readonly done: number; readonly of: number } | null;
   readonly reports: readonly FillReportAt[];
+  /** What became of the drawings that fills were last carried through. */
+  readonly outcome: string | null;
 }
 
 export const useFill = create<FillDesk>(() => ({
@@ -57,9 +62,11 @@ export const useFill = create<FillDesk>(() => ({
   under: 3,
   fillsClosed: false,
   through: 500,
+  asNeeded: true,
   there: null,
   working: null,
   reports: [],
+  outcome: null,
 }));
 export const setFill = useFill.setState;
 
@@ -69,6 +76,15 @@ export function fillingNow(now: Current): { boundIds: Id[]; layerId: Id | null }
   const { boundIds, fillLayerId } = fillPlace(now.doc, now.active.layer.id, useFill.getState().bounds);
   return { boundIds, layerId: fillLayerId };
 }
+
+/** Rules are remembered with the layer that was filled by them. */
+useSelection.subscribe(({ layerId }, before) => {
+  const now = layerId === before.layerId ? null : current();
+  const place = now && fillingNow(now);
+  const fill = place?.layerId ? fillOfLayer(now!.doc, place.layerId) : undefined;
+  if (fill)
+    setFill({ gap: fill.gap, toMiddle: fill.under === null, ...(fill.under === null ? {} : { under: fill.under }) });
+});
 
 const planFor = (layerId: Id, bounds: readonly Id[]): FillPlan => {
   const { gap, toMiddle, under } = useFill.getState();
