@@ -209,15 +209,20 @@ test('a layer that screens or adds looks the same under the pen and after, and e
   await expect(page.getByText('it will look different over other footage')).toHaveCount(0);
 });
 
+const still = async (page: Page) => {
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitemcheckbox', { name: /^Still/ }).click();
+};
+
 test('a still layer shows one drawing throughout and does not count for the length', async ({ page }) => {
   const shot = await makeShot(address());
   await openDesk(page, address(), shot);
   await drawn(page, 3);
   await page.getByText('Add layer').click();
   await drawn(page, 1);
-  await page.getByRole('checkbox', { name: 'still' }).check();
+  await still(page);
   await expect(layer(page, 'Layer 2')).toContainText('still');
   await expect(page.getByTestId('pen-text')).toHaveText('pen draws on Layer 2, shown throughout');
-  await page.getByRole('checkbox', { name: 'still' }).uncheck();
+  await still(page);
   await expect(layer(page, 'Layer 2')).not.toContainText('still');
 });

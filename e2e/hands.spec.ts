@@ -74,9 +74,12 @@ test('keys alone make a shot, reach and work every part of the desk, and go back
   await tabTo(page, page.getByText('Add layer'));
   await page.keyboard.press('Enter');
   await expect.poll(() => names(page)).toEqual(['Layer 2', 'Line']);
-  await tabTo(page, page.getByRole('checkbox', { name: 'still' }));
-  await page.keyboard.press('Space');
-  await expect(page.getByRole('checkbox', { name: 'still' })).toBeChecked();
+  await tabTo(page, page.getByTestId('layer-more'));
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('menuitemcheckbox', { name: /^Still/ })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /^Undo .*still/ })).toBeVisible();
   await page.keyboard.press('Control+KeyZ');
   await page.keyboard.press('Control+KeyZ');
   await expect.poll(() => names(page)).toEqual(['Line']);

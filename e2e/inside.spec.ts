@@ -5,8 +5,8 @@ const brush = (page: Page, name: string) =>
   page.getByRole('group', { name: 'Brushes' }).getByText(name, { exact: true });
 const more = async (page: Page, item: string) => {
   await page.getByTestId('layer-more').click();
-  await page.getByRole('menu').getByText(item, { exact: true }).click();
-  await page.keyboard.press('Escape');
+  if (item.startsWith('Join')) await page.getByRole('menuitem', { name: 'Join', exact: true }).press('ArrowRight');
+  await page.getByRole('menu').getByText(item, { exact: true }).press('Enter');
   await expect(page.getByRole('menu')).toBeHidden();
 };
 /** A disc of 160 px in the middle. */

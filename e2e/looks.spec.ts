@@ -216,7 +216,8 @@ test('a matte hides what passes behind it, on every frame, and is never seen its
   const whole = await countOf(page, line);
   await page.getByText('Add layer').click();
   await page.getByLabel('Role').selectOption('matte');
-  await page.getByText('still', { exact: true }).click();
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitemcheckbox', { name: /^Still/ }).click();
   await page.locator('[data-testid=swatch][data-name=core]').click();
   await pen.stroke({ x: 0.5, y: 0.2 }, { x: 0.5, y: 0.8 });
   // Looked at from another layer, the matte has cut its way out and is gone.
@@ -336,7 +337,7 @@ test('from lines to what is taken away: filled through, lit, in other colours, a
   await pen.stroke({ x: 0.48, y: 0.5 }, { x: 0.48, y: 0.5 }, 1);
   await expect(page.getByTestId('fill-where')).toHaveText('Onto “Line fill”.');
   await page.getByRole('button', { name: 'Through the drawings' }).click();
-  await expect(page.getByText('Filled through one drawing. Every region was followed.')).toBeVisible();
+  await expect(page.getByTestId('fill-outcome')).toHaveText('All 2 drawings are filled.');
   await page.getByRole('button', { name: 'Layers', exact: true }).click();
   await page.getByText('Line fill').first().click();
   await page.keyboard.press('Alt+KeyE');

@@ -64,6 +64,10 @@ test('the onion skin’s settings: counts, look, colours and the layer’s own s
   await openDesk(page, address(), shot);
   await drawn(page, 3);
   await painted(page);
+  const ownOnion = async () => {
+    await page.getByTestId('layer-more').click();
+    await page.getByRole('menuitemcheckbox', { name: /^Onion skin/ }).click();
+  };
   const usual = await pixels(page);
   await page.getByRole('button', { name: 'Onion skin settings' }).click();
   await page.getByRole('group', { name: 'Drawings before' }).getByText('2').click();
@@ -78,10 +82,10 @@ test('the onion skin’s settings: counts, look, colours and the layer’s own s
   expect(await countOf(page, channels('#57b4ff'), 40)).toBeGreaterThan(20);
   await page.getByText('farthest from the swatches').click();
   await page.keyboard.press('Escape');
-  await page.getByLabel('onion skin', { exact: true }).uncheck();
+  await ownOnion();
   await painted(page);
   const none = await pixels(page);
-  await page.getByLabel('onion skin', { exact: true }).check();
+  await ownOnion();
   await page.keyboard.press('KeyW');
   await painted(page);
   expect(await pixels(page)).toBe(none);

@@ -184,7 +184,8 @@ test('layers are added, renamed, reordered, faded and deleted, each by one undo'
     role: 'guide',
     opacity: { constant: 0.4 },
   });
-  await page.getByRole('button', { name: 'Delete Smoke' }).click();
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitem', { name: 'Delete this layer' }).click();
   expect(await names()).toEqual(['Line']);
   await page.getByRole('button', { name: /^Undo delete layer/ }).click();
   expect(await names()).toEqual(['Line', 'Smoke']);

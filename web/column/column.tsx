@@ -10,6 +10,7 @@ import { useCurrent, type Current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
 import { formOf, FORMS, seeAs } from '../time/forms.ts';
 import { ColumnPanel } from './column-panel.tsx';
+import { Divider } from './divider.tsx';
 import { Wheel } from '../wheel/wheel.tsx';
 import { BrushPanel } from '../brush/brush-panel.tsx';
 import { useHeld } from '../hand/held.ts';
@@ -127,12 +128,12 @@ export function Column() {
   return (
     <aside
       aria-label="Element"
-      className="flex w-[368px] shrink-0 flex-col gap-1 overflow-hidden border-x border-soot-700 bg-soot-900 pb-2"
+      className="flex w-[368px] shrink-0 flex-col gap-0.5 overflow-hidden border-x border-soot-700 bg-soot-900 pb-2"
     >
       <Head key={now.element.id} now={now} />
       <Wheel key={`${now.element.id}-wheel`} />
       <TimeButtons />
-      <div className="mx-2 h-px shrink-0 bg-soot-700" />
+      <Divider />
       <Below />
     </aside>
   );

@@ -1,6 +1,8 @@
 /** What else a layer does: where the pen draws on it, what it clips to, its tint, and joining. */
-import { findAll, randomId, shotOf, type Layer } from '@tallow/core/document';
-import { joinDrawing, joinLayers, joinSeen, setLayer, whyNotJoined } from '@tallow/core/edit';
+import { find, findAll, randomId, shotOf, type Layer } from '@tallow/core/document';
+import { starterOf } from '@tallow/core/starters';
+import type { TimedLayer } from '@tallow/core/timing';
+import { deleteLayer, joinDrawing, joinLayers, joinSeen, setLayer, whyNotJoined } from '@tallow/core/edit';
 import { Ellipsis } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
@@ -9,7 +11,12 @@ import { current } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
 import { togglePanel } from '../screen/panels.ts';
+import { useNavigate } from 'react-router';
+import { act } from '../actions/action.ts';
+import { take } from '../plan/plan.ts';
+import { LAYER_ACTIONS } from './actions.ts';
 import { LayerTime } from './layer-time.tsx';
+import { TAGS } from './tags.ts';
 import { withDrawings } from '../saving/drawings.ts';
 
 /** The layer below one in its element, if there is any. */
@@ -64,7 +71,37 @@ function joinAll(keeps: boolean): void {
   else if (joined === 0) say('There are no two layers here that are seen.');
 }
 
-export function LayerMenu({ layer }: { layer: Layer }) {
+/** Deletes a layer unless it is the only one. */
+function remove(layer: Layer, only: boolean): void {
+  if (only) {
+    say('This is the only layer. Add another before deleting it.');
+    return;
+  }
+  withDrawings(Object.values(layer.slots), () => {
+    edit('delete layer', (doc) => deleteLayer(doc, layer.id));
+  });
+}
+
+/** The way to the settings of the starter that laid a layer. */
+function StarterItem({ layer }: { layer: Layer }) {
+  const starter = useDocument((s) => (s.doc ? find(s.doc, 'starter', layer.starterId) : undefined));
+  const navigate = useNavigate();
+  if (!starter) return null;
+  return (
+    <DropdownMenu.Item
+      className={ITEM}
+      onSelect={() => {
+        take({ kind: 'starter', id: starter.id });
+        void navigate('../plan', { relative: 'path', replace: true });
+      }}
+    >
+      Settings of {starterOf(starter.effect).name}, in Plan
+    </DropdownMenu.Item>
+  );
+}
+
+export function LayerMenu({ timed, only }: { timed: TimedLayer; only: boolean }) {
+  const { layer, list } = timed;
   const doc = useDocument((s) => s.doc);
   const [keeps, setKeeps] = useState(false);
   const set = (name: string, settings: Parameters<typeof setLayer>[2]): void => {
@@ -82,6 +119,22 @@ export function LayerMenu({ layer }: { layer: Layer }) {
       className={`moves grid size-8 shrink-0 place-items-center rounded-md hover:bg-soot-800 ${marked ? 'text-flame' : ''}`}
       trigger={<Ellipsis size={15} />}
     >
+      <CheckItem
+        checked={layer.onion}
+        onChange={(onion) => {
+          set(onion ? 'onion skin on layer' : 'no onion skin on layer', { onion });
+        }}
+      >
+        Onion skin while it is drawn on
+      </CheckItem>
+      <CheckItem
+        checked={list.period === 1}
+        onChange={() => {
+          act(LAYER_ACTIONS.still);
+        }}
+      >
+        Still: one drawing throughout
+      </CheckItem>
       <CheckItem
         checked={layer.inside}
         onChange={(inside) => {
@@ -142,6 +195,29 @@ export function LayerMenu({ layer }: { layer: Layer }) {
       >
         Tone: shade and light …
       </DropdownMenu.Item>
+      <StarterItem layer={layer} />
+      <SubMenu label="Colour mark">
+        <DropdownMenu.RadioGroup
+          value={String(layer.tag)}
+          onValueChange={(tag) => {
+            set('colour mark', { tag: Number(tag) });
+          }}
+        >
+          {TAGS.map((colour, i) => (
+            <DropdownMenu.RadioItem
+              key={colour}
+              value={String(i)}
+              className={`${ITEM} data-[state=checked]:text-flame`}
+            >
+              <span
+                className={`size-3.5 rounded-full ${i === 0 ? 'border border-wax-500' : ''}`}
+                style={{ background: colour }}
+              />
+              {i === 0 ? 'none' : i}
+            </DropdownMenu.RadioItem>
+          ))}
+        </DropdownMenu.RadioGroup>
+      </SubMenu>
       <SubMenu label="Tint">
         <DropdownMenu.RadioGroup
           value={layer.tint ?? ''}
@@ -169,34 +245,44 @@ export function LayerMenu({ layer }: { layer: Layer }) {
       </SubMenu>
       <MenuLine />
       <LayerTime layer={layer} />
+      <SubMenu label="Join">
+        <DropdownMenu.Item
+          className={ITEM}
+          onSelect={joins(() => {
+            joinHere(layer.id);
+          })}
+        >
+          Join this drawing with the layer below
+        </DropdownMenu.Item>
+        <DropdownMenu.Item
+          className={ITEM}
+          onSelect={joins(() => {
+            joinDown(layer.id, keeps);
+          })}
+        >
+          Join with the layer below
+        </DropdownMenu.Item>
+        <DropdownMenu.Item
+          className={ITEM}
+          onSelect={joins(() => {
+            joinAll(keeps);
+          })}
+        >
+          Join all layers that are seen
+        </DropdownMenu.Item>
+        <CheckItem stays checked={keeps} onChange={setKeeps}>
+          Keep unjoined copies, hidden
+        </CheckItem>
+      </SubMenu>
       <MenuLine />
       <DropdownMenu.Item
         className={ITEM}
-        onSelect={joins(() => {
-          joinHere(layer.id);
-        })}
+        onSelect={() => {
+          remove(layer, only);
+        }}
       >
-        Join this drawing with the layer below
+        Delete this layer
       </DropdownMenu.Item>
-      <DropdownMenu.Item
-        className={ITEM}
-        onSelect={joins(() => {
-          joinDown(layer.id, keeps);
-        })}
-      >
-        Join with the layer below
-      </DropdownMenu.Item>
-      <DropdownMenu.Item
-        className={ITEM}
-        onSelect={joins(() => {
-          joinAll(keeps);
-        })}
-      >
-        Join all layers that are seen
-      </DropdownMenu.Item>
-      <CheckItem checked={keeps} onChange={setKeeps}>
-        Keep unjoined copies, hidden
-      </CheckItem>
     </Menu>
   );
 }

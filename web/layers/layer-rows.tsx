@@ -11,9 +11,10 @@ import { setSelection, useSelection } from '../selection/selection.ts';
 import { edit } from '../shot/document.ts';
 import { boxAround, miniature, useArrivals } from '../picture/miniatures.ts';
 import { NameField } from '../parts/name-field.tsx';
-import { FolderSettingsRow, TAGS } from './layer-settings.tsx';
+import { FolderSettingsRow } from './layer-settings.tsx';
+import { TAGS } from './tags.ts';
 
-const DAB = { width: 30, height: 24 };
+const DAB = { width: 28, height: 22 };
 
 /** A dab of what the layer really shows. */
 function Dab({ now, timed }: { now: Current; timed: TimedLayer }) {
@@ -78,7 +79,7 @@ function Switch({ on, by, label, title, quiet = false, warn = false, icon, onCli
       aria-label={label}
       title={by ?? title}
       onClick={onClick}
-      className={`grid h-8 w-7 shrink-0 place-items-center rounded-md ${look} ${seen}`}
+      className={`grid h-[26px] w-7 shrink-0 place-items-center rounded-md ${look} ${seen}`}
     >
       {icon}
     </button>
@@ -99,20 +100,27 @@ function RowFrame({ id, name, active, inside = false, kind, children }: RowFrame
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id,
   });
+  const row = useRef<HTMLDivElement | null>(null);
+  useEffect(() => {
+    if (active) row.current?.scrollIntoView({ block: 'nearest' });
+  }, [active]);
   return (
     <div
-      ref={setNodeRef}
+      ref={(element) => {
+        row.current = element;
+        setNodeRef(element);
+      }}
       style={{ transform: CSS.Translate.toString(transform), transition }}
       data-testid={kind}
       data-name={name}
-      className={`group relative flex h-[34px] items-center gap-2 rounded-lg pr-1 ${inside ? 'ml-5 border-l border-soot-700 pl-0.5' : 'pl-1'} ${active ? 'bg-flame-deep' : 'hover:bg-soot-800'} ${isDragging ? 'z-10 shadow-xl' : ''}`}
+      className={`group relative flex h-[26px] items-center gap-2 rounded-lg pr-1 ${inside ? 'ml-5 border-l border-soot-700 pl-0.5' : 'pl-1'} ${active ? 'bg-flame-deep' : 'hover:bg-soot-800'} ${isDragging ? 'z-10 shadow-xl' : ''}`}
     >
       <button
         ref={setActivatorNodeRef}
         type="button"
         aria-label={`Move ${name}`}
         title="Drag to reorder, or into a folder"
-        className="grid h-8 w-4 shrink-0 cursor-grab touch-none place-items-center text-wax-500 opacity-0 focus-visible:opacity-100 group-hover:opacity-100"
+        className="grid h-[26px] w-4 shrink-0 cursor-grab touch-none place-items-center text-wax-500 opacity-0 focus-visible:opacity-100 group-hover:opacity-100"
         {...attributes}
         {...listeners}
         data-arrows
@@ -150,7 +158,7 @@ export function LayerRow({ now, timed, active }: { now: Current; timed: TimedLay
         <button
           type="button"
           aria-pressed={active}
-          className={`flex h-9 min-w-0 flex-1 items-center gap-2.5 text-left ${isVisible(timed) ? '' : 'opacity-50'}`}
+          className={`flex h-[26px] min-w-0 flex-1 items-center gap-2 text-left ${isVisible(timed) ? '' : 'opacity-50'}`}
           onClick={() => {
             setSelection({ layerId: layer.id, picked: null });
           }}
@@ -221,7 +229,7 @@ export function FolderRow({ folder, open, onOpen }: { folder: Folder; open: bool
           <button
             type="button"
             aria-expanded={open}
-            className={`flex h-9 min-w-0 flex-1 items-center gap-2.5 text-left ${folder.visible ? '' : 'opacity-50'}`}
+            className={`flex h-[26px] min-w-0 flex-1 items-center gap-2 text-left ${folder.visible ? '' : 'opacity-50'}`}
             title={`${folder.name} · click for its opacity, double-click to rename`}
             onClick={onOpen}
             onDoubleClick={() => {

@@ -12,14 +12,14 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { Contrast, FolderPlus, Lock, Plus, Spotlight } from 'lucide-react';
+import { Contrast, FolderPlus, Lock, Plus, Search, Spotlight } from 'lucide-react';
 import { useState } from 'react';
 import { useCurrent, type Current } from '../selection/current.ts';
 import { useShowing } from '../picture/showing.ts';
 import { setSelection } from '../selection/selection.ts';
 import { edit } from '../shot/document.ts';
 import { FolderRow, LayerRow } from './layer-rows.tsx';
-import { LayerSettingsRows } from './layer-settings.tsx';
+import { LayerSettingsRow } from './layer-settings.tsx';
 import { ActionButton } from '../actions/action-button.tsx';
 import { LAYER_ACTIONS } from './actions.ts';
 
@@ -57,14 +57,22 @@ function dropped(now: Current, entries: readonly Entry[], { active, over }: Drag
   edit('layer order', (doc) => moveLayer(doc, dragged, into.id, index));
 }
 
-function Head({ onAdd, onFolder }: { onAdd: () => void; onFolder: () => void }) {
+interface HeadProps {
+  onAdd: () => void;
+  onFolder: () => void;
+  /** Begins or ends finding by name; undefined where there are few. */
+  onFind?: (() => void) | undefined;
+  finding: boolean;
+}
+
+function Head({ onAdd, onFolder, onFind, finding }: HeadProps) {
   const alone = useShowing((s) => s.alone);
   const dimOthers = useShowing((s) => s.dimOthers);
   const lockedOthers = useShowing((s) => s.lockedOthers);
   const plain =
     'moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[13px] text-wax-300 hover:bg-soot-800 hover:text-wax-100';
   return (
-    <div className="flex h-9 shrink-0 items-center text-[13px] text-wax-500">
+    <div className="flex h-8 shrink-0 items-center text-[13px] text-wax-500">
       <button type="button" onClick={onAdd} className={plain}>
         <Plus size={15} /> Add layer
       </button>
@@ -73,6 +81,18 @@ function Head({ onAdd, onFolder }: { onAdd: () => void; onFolder: () => void }) 
       </button>
       <span className="ml-auto" />
       <span className="flex gap-0.5 [&_button[aria-pressed=false]]:!bg-transparent [&_button:hover]:!bg-soot-800">
+        {onFind ? (
+          <button
+            type="button"
+            aria-label="Find a layer"
+            aria-pressed={finding}
+            title="Find a layer by its name"
+            className={`moves grid size-8 place-items-center rounded-lg ${finding ? 'bg-flame-deep text-flame' : 'text-wax-300'}`}
+            onClick={onFind}
+          >
+            <Search size={15} />
+          </button>
+        ) : null}
         <ActionButton action={LAYER_ACTIONS.alone} pressed={alone !== null}>
           <Spotlight size={15} />
         </ActionButton>
@@ -90,6 +110,7 @@ function Head({ onAdd, onFolder }: { onAdd: () => void; onFolder: () => void }) 
 export function Layers() {
   const now = useCurrent();
   const [wanted, setWanted] = useState('');
+  const [finding, setFinding] = useState(false);
   const [openFolder, setOpenFolder] = useState<string | null>(null);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
@@ -118,12 +139,25 @@ export function Layers() {
   };
   return (
     <section aria-label="Layers" className="flex min-h-0 flex-1 flex-col px-2">
-      <Head onAdd={add} onFolder={group} />
-      {now.layers.length >= FIND_FROM ? (
+      <Head
+        onAdd={add}
+        onFolder={group}
+        finding={finding}
+        onFind={
+          now.layers.length >= FIND_FROM
+            ? () => {
+                setFinding(!finding);
+                setWanted('');
+              }
+            : undefined
+        }
+      />
+      {finding ? (
         <input
+          autoFocus
           className="field mb-1 !h-8 shrink-0 text-[13px]"
-          placeholder="Find a layer"
-          aria-label="Find a layer"
+          placeholder="Part of its name"
+          aria-label="Name of the layer"
           value={wanted}
           onChange={(event) => {
             setWanted(event.target.value);
@@ -161,7 +195,7 @@ export function Layers() {
           </SortableContext>
         </DndContext>
       </div>
-      {now.active ? <LayerSettingsRows timed={now.active} only={now.layers.length === 1} /> : null}
+      {now.active ? <LayerSettingsRow timed={now.active} only={now.layers.length === 1} /> : null}
     </section>
   );
 }

@@ -5,6 +5,7 @@ import { LAYER_ACTIONS } from '../layers/actions.ts';
 import { BRUSH_ACTIONS, PEN_ACTIONS } from '../pen/actions.ts';
 import { PICTURE_ACTIONS } from '../picture/actions.ts';
 import { SCREEN_ACTIONS } from '../screen/actions.ts';
+import { SWATCH_ACTIONS } from '../swatches/recent.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
 import { TOOLS } from '../tools/index.ts';
 import { PICK_ACTIONS } from '../tools/pick/actions.ts';
@@ -20,6 +21,7 @@ export const ACTIONS: readonly Action[] = [
   ...Object.values(VIEW_ACTIONS),
   ...Object.values(BRUSH_ACTIONS),
   ...Object.values(PEN_ACTIONS),
+  ...Object.values(SWATCH_ACTIONS),
   ...TOOLS.flatMap(({ tool }) => tool.taking ?? []),
   ...Object.values(TRACE_ACTIONS),
   ...Object.values(PICK_ACTIONS),

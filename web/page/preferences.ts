@@ -52,7 +52,7 @@ const ALL: readonly Remembered[] = [
   remembered(useHeld, ['brushName', 'form', 'closes', 'brushes', 'shapeLine', 'newOnHeld', 'barrel'], mendBrushes),
   remembered(useShowing, ['onion', 'looks'], mendOnion),
   remembered(usePlayback, ['hubRuns', 'loops', 'speed', 'pingPong']),
-  remembered(useScreen, ['sheetPictures', 'otherHand']),
+  remembered(useScreen, ['sheetPictures', 'otherHand', 'wheelScale']),
 ];
 
 /** Takes what was remembered and goes on remembering. What cannot be read is passed over. */

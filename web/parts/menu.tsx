@@ -4,16 +4,18 @@ import type { ReactNode } from 'react';
 
 export const MENU = 'z-40 min-w-44 rounded-[10px] border border-soot-700 bg-soot-800 p-1.5 shadow-2xl';
 export const ITEM =
-  'flex h-9 cursor-pointer items-center gap-2.5 rounded-md px-2.5 outline-none data-[highlighted]:bg-soot-700';
+  'flex h-8 cursor-pointer items-center gap-2.5 rounded-md px-2 outline-none data-[highlighted]:bg-soot-700';
 
-/** Something that is on or off; choosing it leaves the menu open. */
+/** Something that is on or off. @param stays whether the menu stays open: it says how what follows is done. */
 export function CheckItem({
   checked,
   onChange,
+  stays = false,
   children,
 }: {
   checked: boolean;
   onChange: (on: boolean) => void;
+  stays?: boolean;
   children: ReactNode;
 }) {
   return (
@@ -21,7 +23,7 @@ export function CheckItem({
       checked={checked}
       onCheckedChange={onChange}
       onSelect={(event) => {
-        event.preventDefault();
+        if (stays) event.preventDefault();
       }}
       className="flex h-8 cursor-pointer items-center justify-between gap-6 rounded-md px-2 outline-none data-[highlighted]:bg-soot-700"
     >
@@ -38,7 +40,10 @@ export function SubMenu({ label, children }: { label: string; children: ReactNod
   return (
     <DropdownMenu.Sub>
       <DropdownMenu.SubTrigger className="flex h-8 cursor-pointer items-center justify-between rounded-md px-2 outline-none data-[highlighted]:bg-soot-700 data-[state=open]:bg-soot-700">
-        {label} <span className="text-wax-500">›</span>
+        {label}{' '}
+        <span aria-hidden className="text-wax-500">
+          ›
+        </span>
       </DropdownMenu.SubTrigger>
       <DropdownMenu.Portal>
         <DropdownMenu.SubContent className={`${MENU} w-80`}>{children}</DropdownMenu.SubContent>

@@ -133,7 +133,7 @@ export function ShotPage() {
       {full && step !== 'export' ? null : <TopBar step={step} />}
       {step === 'export' ? <ExportStep /> : <DeskStep planning={step === 'plan'} />}
       <LeaveGuard shotId={shotId} />
-      <NoticeBar />
+      <NoticeBar place={step === 'export' || full ? 'foot' : 'strip'} />
     </div>
   );
 }

@@ -28,6 +28,8 @@ export interface OnScreen {
   readonly sheetPictures: boolean;
   /** Buttons for the hand that does not draw: whether they are there, and where in the picture, CSS px. */
   readonly otherHand: { readonly shown: boolean; readonly x: number; readonly y: number };
+  /** The wheel's size against its usual one, where it was set by hand. */
+  readonly wheelScale: number | null;
   /** Where the wheel's first frame is turned to, radians clockwise from the top. */
   readonly wheelTurn: number;
 }
@@ -44,6 +46,7 @@ export const useScreen = create<OnScreen>(() => ({
   panels: true,
   keysShown: false,
   sheetPictures: false,
+  wheelScale: null,
   otherHand: { shown: false, x: 12, y: 64 },
 }));
 export const onScreen = useScreen.getState;

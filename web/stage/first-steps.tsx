@@ -28,7 +28,7 @@ export function FirstSteps() {
       </p>
     );
   return (
-    <p className="pointer-events-none absolute inset-x-0 bottom-3 flex justify-center">
+    <p className="pointer-events-none absolute bottom-0.5 left-2 flex">
       <span className="pointer-events-auto flex items-center gap-1 rounded-lg bg-soot-950/85 py-1 pl-3 pr-1 text-[13px] text-wax-300">
         <span data-testid="first-step">{text}</span>
         <button

@@ -1,45 +1,53 @@
 /** The palette as smears with names. A swatch changed once changes everything drawn with it. */
-import { find, findAll, randomId, shotOf, type ShotDocument, type Swatch } from '@tallow/core/document';
+import { findAll, randomId, shotOf } from '@tallow/core/document';
 import { addSwatch } from '@tallow/core/edit';
 import { Palette as PaletteIcon, Plus } from 'lucide-react';
+import { useCallback, useState } from 'react';
 import { swatchOf, useCurrent } from '../selection/current.ts';
 import { useHeld } from '../hand/held.ts';
 import { edit } from '../shot/document.ts';
 import { takeSwatch } from '../swatches/swatches.ts';
 import { togglePanel } from '../screen/panels.ts';
-import { BrushMark } from './brush-mark.tsx';
+import { shownOf, useRecent } from '../swatches/recent.ts';
+import { PaletteSheet } from './palette-sheet.tsx';
+import { SwatchButton } from './swatch-button.tsx';
 import { titleOf } from '../actions/key-text.ts';
 import { SCREEN_ACTIONS } from '../screen/actions.ts';
 
-const SMEAR = { kind: 'ink', width: 11, opacity: 1, pressure: true } as const;
+/** Sizes of a swatch's place with a name and without, CSS px, and how many rows of each there are. */
+const NAMED = { width: 52, rows: 2 } as const;
+const SMALL = { width: 39, rows: 3 } as const;
+const GAP = 2;
+const SIDE = 'moves grid h-6 w-9 place-items-center rounded-lg text-wax-300 hover:bg-[#2d2d2d]';
 
-function SwatchButton({ doc, swatch, picked }: { doc: ShotDocument; swatch: Swatch; picked: boolean }) {
-  const running = swatch.gradient?.stops.map((stop) => find(doc, 'swatch', stop.swatch)?.colour ?? swatch.colour);
-  return (
-    <button
-      type="button"
-      data-testid="swatch"
-      data-name={swatch.name}
-      aria-pressed={picked}
-      title={`${swatch.name}, ${swatch.role} · press again to change it`}
-      onClick={() => {
-        if (picked) togglePanel('palette');
-        else takeSwatch(swatch.id);
-      }}
-      className={`moves flex w-[52px] flex-col items-center rounded-lg pb-0.5 ${picked ? 'bg-[#3a3a3a]' : 'hover:bg-[#2d2d2d]'}`}
-    >
-      <BrushMark brush={SMEAR} colour={swatch.colour} running={running} width={48} height={20} lean={0.3} />
-      <span className="w-full truncate px-1 text-center text-[11px] leading-tight text-wax-300">{swatch.name}</span>
-    </button>
-  );
+/** The width of an element, CSS px. */
+function useWidth(): [number, React.RefCallback<HTMLElement>] {
+  const [width, setWidth] = useState(0);
+  const ref = useCallback((element: HTMLElement | null) => {
+    if (!element) return undefined;
+    const observer = new ResizeObserver(() => {
+      setWidth(element.clientWidth);
+    });
+    observer.observe(element);
+    return () => {
+      observer.disconnect();
+    };
+  }, []);
+  return [width, ref];
 }
 
 export function Palette() {
   const now = useCurrent();
   const swatchId = useHeld((s) => s.swatchId);
+  const recent = useRecent((s) => s.swatches);
+  const [width, ref] = useWidth();
   if (!now) return null;
   const swatches = findAll(now.doc, 'swatch', shotOf(now.doc).swatches);
   const inHand = swatchOf(now.doc, swatchId);
+  const roomFor = (size: { width: number; rows: number }) =>
+    Math.max(1, Math.floor((width + GAP) / size.width)) * size.rows;
+  const isNamed = swatches.length <= roomFor(NAMED);
+  const shown = shownOf(swatches, recent, roomFor(isNamed ? NAMED : SMALL));
   const add = (): void => {
     let made = '';
     edit('add swatch', (doc) => {
@@ -56,24 +64,30 @@ export function Palette() {
   return (
     <div className="flex min-w-0 flex-1 items-stretch gap-0.5 rounded-[10px] bg-surround p-0.5">
       <div
-        className="flex max-h-[66px] min-w-0 flex-1 flex-wrap content-start gap-x-0.5 overflow-y-auto [scrollbar-color:#5a5a5a_transparent] [scrollbar-width:thin]"
+        ref={ref}
+        className="flex h-[74px] min-w-0 flex-1 flex-wrap content-start gap-0.5 overflow-hidden"
         role="group"
         aria-label="Palette"
       >
-        {swatches.map((swatch) => (
-          <SwatchButton key={swatch.id} doc={now.doc} swatch={swatch} picked={swatch.id === inHand?.id} />
+        {shown.map((swatch) => (
+          <SwatchButton
+            key={swatch.id}
+            doc={now.doc}
+            swatch={swatch}
+            picked={swatch.id === inHand?.id}
+            form={isNamed ? 'named' : 'small'}
+            onPress={() => {
+              if (swatch.id === inHand?.id) togglePanel('palette');
+              else takeSwatch(swatch.id);
+            }}
+          />
         ))}
       </div>
       <div className="flex shrink-0 flex-col justify-between">
-        <button
-          type="button"
-          aria-label="Add swatch"
-          title="Add a swatch"
-          onClick={add}
-          className="moves grid h-8 w-9 place-items-center rounded-lg text-wax-300 hover:bg-[#2d2d2d]"
-        >
+        <button type="button" aria-label="Add swatch" title="Add a swatch" onClick={add} className={SIDE}>
           <Plus size={15} />
         </button>
+        <PaletteSheet doc={now.doc} swatches={swatches} inHand={inHand ?? null} className={SIDE} />
         <button
           type="button"
           aria-label="Settings of the palette"
@@ -81,7 +95,7 @@ export function Palette() {
           onClick={() => {
             togglePanel('palette');
           }}
-          className="moves grid h-8 w-9 place-items-center rounded-lg text-wax-300 hover:bg-[#2d2d2d]"
+          className={SIDE}
         >
           <PaletteIcon size={15} />
         </button>

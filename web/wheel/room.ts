@@ -1,28 +1,43 @@
-/** How much room the wheel has: it shrinks where settings stand under it and the window is low. */
+/** How much room the wheel has: as much as is set by hand, else what the layers or settings under it leave. */
 import { useSyncExternalStore } from 'react';
-
+import { useCurrent } from '../selection/current.ts';
 import { useReferences } from '../references/references.ts';
 import { useScreen } from '../screen/screen.ts';
 import { useHeld } from '../hand/held.ts';
+import { WHEEL } from './dial.ts';
 
-/** Heights of the window under which the wheel makes room, CSS px. */
-const LOW = '(max-height: 940px)';
-const SMALL = 0.7;
+/** Smallest and largest, against the usual size. */
+export const [LEAST, MOST] = [0.5, 1] as const;
+/** CSS px of the window that the bar on top, the column's head, the buttons of time and the edges take. */
+const BESIDES = 188;
+/** Height of a layer's row, of what stands round the rows, and how many are seen before the wheel has its usual size. */
+const ROW = 26;
+const ROUND = 74;
+const ROWS = 8;
+/** Height that the settings of what is in hand are given, CSS px. */
+const SETTINGS = 384;
 
 const watch = (told: () => void): (() => void) => {
-  const query = matchMedia(LOW);
-  query.addEventListener('change', told);
+  addEventListener('resize', told);
   return () => {
-    query.removeEventListener('change', told);
+    removeEventListener('resize', told);
   };
 };
+const heightNow = (): number => innerHeight;
+
+/** The size of the wheel that leaves so much below it. @param below CSS px. */
+export const scaleOver = (height: number, below: number): number =>
+  Math.min(MOST, Math.max(LEAST, (height - BESIDES - below) / WHEEL.size));
 
 /** The wheel's size against its usual one. */
 export function useWheelScale(): number {
-  const low = useSyncExternalStore(watch, () => matchMedia(LOW).matches);
+  const height = useSyncExternalStore(watch, heightNow);
+  const byHand = useScreen((s) => s.wheelScale);
   const inHand = useHeld((s) => s.brushShown || (s.tool?.hasPanel ?? false));
   const panel = useScreen((s) => s.panel !== null);
-  const settings = inHand || panel;
   const references = useReferences((s) => s.shown);
-  return low && (settings || references) ? SMALL : 1;
+  const rows = useCurrent()?.layers.length ?? 0;
+  const below = inHand || panel || references ? SETTINGS : ROUND + ROW * Math.min(ROWS, rows);
+  const own = scaleOver(height, below);
+  return byHand === null ? own : Math.min(byHand, scaleOver(height, ROUND + ROW));
 }

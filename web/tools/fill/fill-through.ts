@@ -119,9 +119,7 @@ async function carry(): Promise<void> {
       });
       return next;
     });
-    const outcome = outcomeText(slots.length, usable.length, results);
-    setFill({ reports, outcome });
-    say(outcome);
+    setFill({ reports, outcome: outcomeText(slots.length, usable.length, results) });
   } catch (error) {
     say(`The fills could not be carried through: ${error instanceof Error ? error.message : String(error)}`);
   } finally {
