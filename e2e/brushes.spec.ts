@@ -129,7 +129,7 @@ test('lines, boxes, circles and arcs are made exactly; Escape backs out of half 
   await form(page, 'Arc');
   await drag(0.3, 0.7, 0.5, 0.7);
   await drag(0.39, 0.66, 0.4, 0.65);
-  await form(page, 'Polyline');
+  await form(page, 'Point to point');
   await drag(0.6, 0.3, 0.7, 0.3);
   await drag(0.72, 0.34, 0.72, 0.36);
   await page.keyboard.press('Escape');

@@ -160,7 +160,7 @@ test('a closing stroke bounds and is never seen; unfill cuts a hole, replace rep
   await page.keyboard.press('KeyF');
   const panel = page.getByTestId('fill-panel');
   await page.locator('[data-testid=swatch][data-name=flame]').click();
-  await panel.getByRole('button', { name: 'close', exact: true }).click();
+  await panel.getByRole('button', { name: 'Bridge a gap', exact: true }).click();
   await panel.getByText('Fill what it closes').click();
   await pen.stroke({ x: 0.63, y: 0.3 }, { x: 0.63, y: 0.7 }, 12);
   await expect(page.getByTestId('fill-where')).toHaveText('Onto “Line fill”.');
@@ -168,11 +168,11 @@ test('a closing stroke bounds and is never seen; unfill cuts a hole, replace rep
   expect(await countOf(page, FLAME)).toBeGreaterThan(3000);
   expect(await countOf(page, [0x8c, 0x2a, 0x14])).toBeLessThan(before + 60);
   await page.locator('[data-testid=swatch][data-name=core]').click();
-  await panel.getByRole('button', { name: 'replace', exact: true }).click();
+  await panel.getByRole('button', { name: 'change', exact: true }).click();
   await pen.stroke({ x: 0.5, y: 0.5 }, { x: 0.5, y: 0.5 }, 1);
   await painted(page);
   await expect.poll(() => countOf(page, [0xff, 0xf0, 0xb8])).toBeGreaterThan(3000);
-  await panel.getByRole('button', { name: 'unfill', exact: true }).click();
+  await panel.getByRole('button', { name: 'empty', exact: true }).click();
   await pen.stroke({ x: 0.5, y: 0.5 }, { x: 0.5, y: 0.5 }, 1);
   await expect.poll(() => countOf(page, [0xff, 0xf0, 0xb8])).toBe(0);
   await saved(page);

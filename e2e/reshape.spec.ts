@@ -59,8 +59,9 @@ test('a point pulled takes what is near with it, to a spike too, and Escape and 
   expect(second).toEqual(before[1]);
   await page.keyboard.press('Control+KeyZ');
   // Across lines the one beside comes along.
-  await page.getByLabel('This line only').uncheck();
-  await page.getByRole('button', { name: 'Spike' }).click();
+  const group = (name: string) => page.getByRole('group', { name });
+  await group('What comes along').getByText('all').click();
+  await group('How the pull goes').getByText('to a point').click();
   await pen.down({ x: 0.5, y: 0.5 });
   await pen.move({ x: 0.5, y: 0.48 });
   await pen.move({ x: 0.5, y: 0.42 });
@@ -182,7 +183,7 @@ test('one pull goes through all drawings picked on the wheel, and they are all s
   await expect(taken(page)).toHaveText('Reshape in 3 drawings');
   await painted(page);
   await expect.poll(() => pixels(page)).not.toBe(alone);
-  await page.getByLabel('This line only').uncheck();
+  await page.getByRole('group', { name: 'What comes along' }).getByText('all').click();
   await page.getByLabel('Reach, typed').fill('300');
   await page.getByLabel('Reach, typed').press('Enter');
   const pen = await Pen.on(page);

@@ -111,12 +111,12 @@ test('shots are found by name and put in order', async ({ page }) => {
   expect(sorted.indexOf('Ash drift')).toBeLessThan(sorted.indexOf('Zinc spark'));
   await page.getByLabel('Find a shot').fill('zinc');
   await expect.poll(async () => new Set(await names())).toEqual(new Set(['Zinc spark']));
-  await expect(page.getByRole('button', { name: 'New shot' })).toHaveCount(0);
+  await expect(page.getByTestId('production').getByRole('button', { name: 'New shot' })).toHaveCount(0);
   await page.getByLabel('Find a shot').fill('nothing like it');
   await expect(page.getByText('No shot is named like “nothing like it”.')).toBeVisible();
   // Standing still is one button away.
   await page.getByLabel('Find a shot').fill('');
-  await page.getByRole('button', { name: 'Stand still' }).click();
+  await page.getByRole('button', { name: 'Pause the loops' }).click();
   for (const plays of await page
     .getByTestId('shot')
     .locator('img')

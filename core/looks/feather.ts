@@ -19,7 +19,7 @@ function feathered(source: Surface, { numbers }: LookNow, place: LookPlace): Sur
 }
 
 export const feather: Look = {
-  name: 'Feather',
+  name: 'Soft rim',
   does: 'a soft edge, inwards',
   colour: 'none',
   fields: [px('radius', 'Width', 16, 300, 1)],

@@ -34,7 +34,7 @@ function glowInside(source: Surface, now: LookNow, place: LookPlace): Surface {
 }
 
 export const innerGlow: Look = {
-  name: 'Inner glow',
+  name: 'Colour from the edge',
   does: 'colour from the edge or the base',
   colour: 'own',
   fields: [

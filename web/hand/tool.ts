@@ -1,8 +1,11 @@
 /** What a tool is: something the pen does in place of drawing. Each has a folder of its own in `tools/`. */
 import type { Matrix } from '@tallow/core/geometry';
-import type { LucideIcon } from 'lucide-react';
+import type { ComponentType } from 'react';
 import type { Action } from '../actions/action.ts';
 import type { PenDoing, PenSample } from './pen-doing.ts';
+
+/** The sign of a tool. */
+export type TakingIcon = ComponentType<{ readonly size?: number | string }>;
 
 export interface Tool {
   readonly name: string;
@@ -21,7 +24,7 @@ export interface Tool {
   /** What takes it in hand and puts it down again, where there is a key or button for that. */
   readonly taking: Action | null;
   /** Its button in the tray. */
-  readonly Icon?: LucideIcon;
+  readonly Icon?: TakingIcon;
   /** What goes when it is put down. */
   readonly putDown?: () => void;
   /**

@@ -1,8 +1,11 @@
 /** The top bar: the steps of the work, the shot, what is saved, undo and redo. */
 import { shotOf } from '@tallow/core/document';
+import { setShot } from '@tallow/core/edit';
 import { Expand, Keyboard, PanelRightClose, Redo2, Undo2 } from 'lucide-react';
+import { useState } from 'react';
 import { Link, NavLink } from 'react-router';
-import { useDocument } from '../shot/document.ts';
+import { NameField } from '../parts/name-field.tsx';
+import { edit, useDocument } from '../shot/document.ts';
 import { SavedMark } from '../saving/saved-mark.tsx';
 import { ShotFormat } from './shot-format.tsx';
 import { ActionButton } from '../actions/action-button.tsx';
@@ -51,6 +54,36 @@ function Taper({ step }: { step: (typeof STEPS)[number]['path'] }) {
   );
 }
 
+/** The shot's name, changed where it stands. */
+function ShotName({ name }: { name: string }) {
+  const [naming, setNaming] = useState(false);
+  if (naming)
+    return (
+      <div className="flex w-56">
+        <NameField
+          label="Name of the shot"
+          value={name}
+          onDone={(next) => {
+            setNaming(false);
+            if (next && next !== name) edit('shot name', (doc) => setShot(doc, { name: next }));
+          }}
+        />
+      </div>
+    );
+  return (
+    <button
+      type="button"
+      className="block w-full truncate text-right font-semibold"
+      title={`${name} · click to rename`}
+      onClick={() => {
+        setNaming(true);
+      }}
+    >
+      {name}
+    </button>
+  );
+}
+
 export function TopBar({ step }: { step: (typeof STEPS)[number]['path'] }) {
   const doc = useDocument((s) => s.doc);
   const production = useDocument((s) => s.production);
@@ -64,7 +97,7 @@ export function TopBar({ step }: { step: (typeof STEPS)[number]['path'] }) {
       </Link>
       <Taper step={step} />
       <div className="ml-auto min-w-0 text-right leading-tight">
-        <div className="truncate font-semibold">{shot?.name}</div>
+        {shot ? <ShotName key={shot.id} name={shot.name} /> : null}
         <div className="flex items-center justify-end gap-1 text-xs text-wax-500">
           <span className="truncate">{production}</span>
           <span>·</span>

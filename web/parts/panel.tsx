@@ -110,9 +110,12 @@ export function Small({
   name,
   title,
   whyNot,
+  pressed,
   onClick,
 }: {
   children: ReactNode;
+  /** Whether it is on, for one that stays on. */
+  pressed?: boolean;
   /** What it does in full, where its word alone stands more than once. */
   name?: string;
   title?: string;
@@ -123,9 +126,10 @@ export function Small({
     <button
       type="button"
       aria-label={name}
+      aria-pressed={pressed}
       aria-disabled={whyNot ? true : undefined}
       title={whyNot ?? title}
-      className={`moves flex h-8 items-center gap-1.5 rounded-lg bg-soot-800 px-2.5 text-[13px] text-wax-300 hover:bg-soot-700 hover:text-wax-100 ${whyNot ? 'opacity-45' : ''}`}
+      className={`moves flex h-8 items-center gap-1.5 rounded-lg px-2.5 text-[13px] hover:bg-soot-700 hover:text-wax-100 ${pressed ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300'} ${whyNot ? 'opacity-45' : ''}`}
       onClick={() => {
         if (!whyNot) onClick();
       }}

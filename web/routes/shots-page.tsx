@@ -82,9 +82,6 @@ function ProductionSection({
         </MoreMenu>
       </div>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-x-6 gap-y-8">
-        {shots.map((shot) => (
-          <ShotCard key={shot.id} shot={shot} change={change} moves={moves} />
-        ))}
         {onNew ? (
           <button
             type="button"
@@ -96,6 +93,9 @@ function ProductionSection({
             </span>
           </button>
         ) : null}
+        {shots.map((shot) => (
+          <ShotCard key={shot.id} shot={shot} change={change} moves={moves} />
+        ))}
       </div>
     </section>
   );
@@ -117,6 +117,7 @@ export function ShotsPage() {
   const found = (shelf?.shots ?? [])
     .filter((shot) => shot.name.toLowerCase().includes(sought))
     .toSorted(ORDERS[order].compare);
+  const first = shelf?.productions[0];
   const productions = shelf?.productions.filter(
     ({ id }) => sought === '' || found.some((shot) => shot.productionId === id),
   );
@@ -153,14 +154,26 @@ export function ShotsPage() {
         <Button
           look="bare"
           aria-pressed={moves}
-          title={moves ? 'Let the pictures stand still' : 'Let the loops play'}
+          title={moves ? 'The pictures stand still' : 'The pictures move'}
           onClick={() => {
             setMoves(!moves);
           }}
         >
-          {moves ? <Pause size={15} /> : <Play size={15} />} {moves ? 'Stand still' : 'Play'}
+          {moves ? <Pause size={15} /> : <Play size={15} />} {moves ? 'Pause the loops' : 'Play the loops'}
         </Button>
-        <Button className="ml-auto" onClick={addProduction}>
+        {first ? (
+          <Button
+            look="primary"
+            className="ml-auto"
+            title={`In ${first.name}`}
+            onClick={() => {
+              setNewIn(first.id);
+            }}
+          >
+            <Plus size={16} /> New shot
+          </Button>
+        ) : null}
+        <Button className={first ? '' : 'ml-auto'} onClick={addProduction}>
           <Plus size={16} /> New production
         </Button>
       </header>

@@ -39,6 +39,7 @@ import { OpenEnds } from './open-ends.tsx';
 import { OtherHand } from './other-hand.tsx';
 import { attachPen } from '../pen/pen.ts';
 import { Ruler } from './ruler.tsx';
+import { SetChips } from './set-chips.tsx';
 import { PlanLine } from '../plan/plan-line.tsx';
 import { PlanOverlay } from '../plan/overlay.tsx';
 import { AxisHandle } from '../palette/axis-handle.tsx';
@@ -115,6 +116,7 @@ function AboveLine({ planning }: { planning: boolean }) {
           >
             {pen.text}
           </span>
+          <SetChips />
         </>
       )}
       <button

@@ -104,7 +104,7 @@ export function TimingPanel() {
       title: 'Delete; their frames stay, empty',
       how: (each: Parameters<typeof emptied>[0]) => emptied(each, randomId),
     },
-    { label: 'Close the gap', title: 'Delete; what follows closes up', how: () => [] },
+    { label: 'Pull together', title: 'Delete; what follows closes up', how: () => [] },
   ];
   return (
     <Panel

@@ -1,16 +1,6 @@
 /** How the pen draws: the form of its strokes and where they go. */
 import { FORMS, type Form } from '@tallow/core/brush';
-import {
-  Circle,
-  CircleDotDashed,
-  ChevronDown,
-  Pencil,
-  RectangleHorizontal,
-  Slash,
-  Spline,
-  Waypoints,
-  type LucideIcon,
-} from 'lucide-react';
+import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { CheckItem, ITEM, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
 import { setHeld, useHeld, takeTool } from '../hand/held.ts';
@@ -21,20 +11,7 @@ import { BARREL, BARREL_NAMES } from '../pen/barrel.ts';
 import { SCREEN_ACTIONS } from '../screen/actions.ts';
 import { useScreen } from '../screen/screen.ts';
 import { TOOLS } from '../tools/index.ts';
-
-const FORM_WORDS: Readonly<Record<Form, { label: string; does: string; icon: LucideIcon }>> = {
-  free: { label: 'Freehand', does: 'The stroke follows the pen', icon: Pencil },
-  line: { label: 'Straight line', does: 'From where the pen lands to where it lifts', icon: Slash },
-  polyline: {
-    label: 'Polyline',
-    does: 'Point by point; the last one twice, the first one, or Enter ends it',
-    icon: Waypoints,
-  },
-  rectangle: { label: 'Rectangle', does: 'From corner to corner', icon: RectangleHorizontal },
-  ellipse: { label: 'Ellipse', does: 'From corner to corner of its box', icon: CircleDotDashed },
-  circle: { label: 'Circle', does: 'From its middle outwards, always round', icon: Circle },
-  arc: { label: 'Arc', does: 'First its ends, then a place it passes', icon: Spline },
-};
+import { FORM_WORDS } from './form-words.ts';
 
 const toggle = (action: Action) => () => {
   act(action);

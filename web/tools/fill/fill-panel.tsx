@@ -1,6 +1,5 @@
 /** Filling: what the pen does, what bounds, gaps, how far under the line, through the drawings, and what needs a look. */
 import { FILL_BOUNDS, type FillBounds } from '@tallow/core/edit';
-import { PaintBucket } from 'lucide-react';
 import { useEffect } from 'react';
 import { Check, Line, Panel, Select, Small, Words } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
@@ -13,11 +12,10 @@ import { fillAgain, fillThrough, MOST_GAP, stopFilling, useStale, whyNotThrough 
 import { goTo } from '../../playback/playhead.ts';
 
 const MODES: readonly { value: FillMode; label: string; title: string }[] = [
-  { value: 'region', label: 'fill', title: 'Fills the region under the pen, and those it is drawn across' },
-  { value: 'lasso', label: 'lasso', title: 'Fills the regions that lie in a way drawn round them' },
-  { value: 'closing', label: 'close', title: 'Draws a line that bounds and is never part of the picture' },
-  { value: 'unfill', label: 'unfill', title: 'Takes the fill away, or cuts a hole for this region' },
-  { value: 'repaint', label: 'replace', title: 'Gives a fill the swatch in hand' },
+  { value: 'region', label: 'pour', title: 'Fills the region under the pen, and those it is drawn across' },
+  { value: 'lasso', label: 'ring', title: 'Fills the regions that lie in a way drawn round them' },
+  { value: 'unfill', label: 'empty', title: 'Takes the fill away, or cuts a hole for this region' },
+  { value: 'repaint', label: 'change', title: 'Gives a fill the swatch in hand' },
 ];
 
 const BOUND_WORDS: Readonly<Record<FillBounds, string>> = {
@@ -216,15 +214,6 @@ export function FillPanel() {
           }}
         />
       </div>
-      {mode === 'closing' ? (
-        <Check
-          label="Fill what it closes"
-          checked={fillsClosed}
-          onChange={(on) => {
-            setFill({ fillsClosed: on });
-          }}
-        />
-      ) : null}
       <Slider
         label="Gap"
         title="Gaps in the line up to this wide are closed"
@@ -236,6 +225,26 @@ export function FillPanel() {
           setFill({ gap: Math.round(v) });
         }}
       />
+      <div className="flex items-center justify-between">
+        <Small
+          pressed={mode === 'closing'}
+          title="The pen draws a line that bounds and is never part of the picture"
+          onClick={() => {
+            setFill({ mode: mode === 'closing' ? 'region' : 'closing' });
+          }}
+        >
+          Bridge a gap
+        </Small>
+        {mode === 'closing' ? (
+          <Check
+            label="Fill what it closes"
+            checked={fillsClosed}
+            onChange={(on) => {
+              setFill({ fillsClosed: on });
+            }}
+          />
+        ) : null}
+      </div>
       <Select
         label="Bounded by"
         value={bounds}
@@ -277,7 +286,7 @@ export function FillPanel() {
       </div>
       <div className="flex flex-wrap gap-1.5 py-1">
         <Small title="Every region that lines enclose" whyNot={whyNot} onClick={() => void fillMany('all')}>
-          <PaintBucket size={14} /> All regions
+          All regions
         </Small>
         <Small
           title="Lines and all they enclose, as one shape"

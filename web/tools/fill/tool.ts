@@ -1,9 +1,9 @@
 /** Filling: regions that lines bound. */
-import { PaintBucket } from 'lucide-react';
 import { key } from '../../actions/action.ts';
 import { makeTool } from '../../hand/held.ts';
 import { lookAway } from './fill.ts';
 import { beginFill } from './fill-pen.ts';
+import { FillIcon } from '../icons.tsx';
 
 export const FILL = makeTool({
   name: 'fill',
@@ -11,7 +11,7 @@ export const FILL = makeTool({
   space: 'layer',
   ghosts: 'none',
   hasPanel: true,
-  Icon: PaintBucket,
+  Icon: FillIcon,
   taking: { name: 'fill', label: 'Fill', group: 'Tools', keys: [key('KeyF')] },
   putDown: lookAway,
 });

@@ -144,7 +144,7 @@ describe('reshaping', () => {
   test('a taken point is pulled with its reach, and removed', () => {
     const grips = gripsShown();
     expect(grips).toHaveLength(4);
-    setReshape({ radius: 1, fall: 'soft', alongOnly: true });
+    setReshape({ radius: 1, fall: 'soft', along: 'line' });
     takeGrip(grips[0]!, false);
     pullBy(gripsNow(), { x: 30, y: 0 });
     endGesture();

@@ -1,11 +1,11 @@
 /** Picking up: marks taken in hand by lasso or box, and moved. */
-import { Lasso } from 'lucide-react';
 import { key, type Action } from '../../actions/action.ts';
 import { makeTool } from '../../hand/held.ts';
 import { TIME_ACTIONS } from '../../time/actions.ts';
 import { hasMarkClip, PICK_ACTIONS } from './actions.ts';
 import { nudgePicked, pickedCount } from './pick.ts';
 import { beginPick } from './pick-pen.ts';
+import { PickIcon } from '../icons.tsx';
 
 /** Arrows in screen directions. */
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
@@ -38,7 +38,7 @@ export const PICK = makeTool({
   space: 'layer',
   ghosts: 'together',
   hasPanel: true,
-  Icon: Lasso,
+  Icon: PickIcon,
   taking: { name: 'pickUp', label: 'Pick up', group: 'Marks', keys: [key('KeyC')] },
   onKey: (event, usual) => {
     if (nudged(event)) return 'done';

@@ -17,6 +17,7 @@ import {
   thinning,
   useReshape,
   whyNotReshape,
+  type Along,
   widen,
 } from './reshape.ts';
 import { ActionWords } from '../../actions/action-button.tsx';
@@ -35,7 +36,7 @@ function takeWhole(): void {
 }
 
 export function ReshapePanel() {
-  const { radius, fall, alongOnly, redraws } = useReshape();
+  const { radius, fall, along, redraws } = useReshape();
   useReshape((s) => s.grips);
   useDocument((s) => s.serial);
   useSelection((s) => s.frame);
@@ -94,6 +95,21 @@ export function ReshapePanel() {
         <p className="py-2 text-[13px] text-wax-500">Draw over a stroke, beginning and ending on it.</p>
       ) : (
         <>
+          <div className="flex items-center justify-between text-[13px] text-wax-300">
+            Along comes
+            <Words<Along>
+              label="What comes along"
+              value={along}
+              words={[
+                { value: 'line', label: 'this line', title: 'Only the lines that have a taken point' },
+                { value: 'piece', label: 'this piece', title: 'All marks of its piece that are within reach' },
+                { value: 'all', label: 'all', title: 'Everything that is within reach' },
+              ]}
+              onChoose={(next) => {
+                setReshape({ along: next });
+              }}
+            />
+          </div>
           <Slider
             label="Reach"
             unit="px"
@@ -105,25 +121,17 @@ export function ReshapePanel() {
               setReshape({ radius: px });
             }}
           />
-          <div className="flex items-center">
+          <div className="flex items-center justify-between text-[13px] text-wax-300">
+            The pull goes
             <Words<Fall>
-              label="Fall-off"
+              label="How the pull goes"
               value={fall}
               words={[
-                { value: 'soft', label: 'Soft', title: 'Round and even' },
-                { value: 'spike', label: 'Spike', title: 'Comes to a point' },
+                { value: 'soft', label: 'soft', title: 'Round and even' },
+                { value: 'spike', label: 'to a point', title: 'Comes to a point' },
               ]}
               onChoose={(next) => {
                 setReshape({ fall: next });
-              }}
-            />
-            <span className="mx-1 h-4 w-px bg-soot-700" />
-            <Check
-              label="This line only"
-              title="Off, other lines within reach come along"
-              checked={alongOnly}
-              onChange={(on) => {
-                setReshape({ alongOnly: on });
               }}
             />
           </div>

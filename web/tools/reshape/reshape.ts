@@ -25,13 +25,16 @@ import { edit, say } from '../../shot/document.ts';
 import { isChangeable, pick, sharesNow } from '../pick/pick.ts';
 import { loadedInHand } from '../../selection/in-hand.ts';
 
+export type Along = 'line' | 'piece' | 'all';
+
 interface ReshapeState {
   /** Points taken in hand, in the drawing that is shown. */
   readonly grips: readonly Grip[];
   /** px of element space. */
   readonly radius: number;
   readonly fall: Fall;
-  readonly alongOnly: boolean;
+  /** What comes along within reach: only lines that have a taken point, those of its piece, or all. */
+  readonly along: Along;
   /** The pen redraws a part of a stroke instead of pulling. */
   readonly redraws: boolean;
   /** What the pen draws over a stroke, element space. */
@@ -46,7 +49,7 @@ export const useReshape = create<ReshapeState>(() => ({
   grips: [],
   radius: 60,
   fall: 'soft',
-  alongOnly: true,
+  along: 'line',
   redraws: false,
   draft: [],
   pulled: NONE,
@@ -114,11 +117,23 @@ function reached(): MarkSets {
   );
 }
 
+/** The piece of a mark; a mark that is of none is one by itself. */
+const pieceOf = (mark: Mark): string => (mark.kind === 'rub' ? mark.id : (mark.piece ?? mark.id));
+
+/** The pieces that have a taken point. */
+function piecesOf(grips: readonly Grip[]): Set<string> {
+  const marks = shapedDrawing()?.marks ?? {};
+  return new Set(grips.flatMap(({ markId }) => (marks[markId] ? [pieceOf(marks[markId])] : [])));
+}
+
 /** How strongly the taken points reach each point of a mark. @param isShown whether the points are those of its drawing. */
 function weightsIn(mark: Mark, grips: readonly Grip[], isShown: boolean): Float64Array[] {
-  const { radius, fall, alongOnly } = reshape();
+  const { radius, fall, along } = reshape();
+  const pieces = along === 'piece' ? piecesOf(grips) : null;
+  const taken = pieces && !pieces.has(pieceOf(mark)) && !pieces.has(mark.id) ? [] : grips;
   // Another drawing has no such point: there, what lies near the place follows.
-  return weightsOf(mark, grips, { radius: Math.max(radius, 0.01), fall, alongOnly: alongOnly && isShown });
+  const alongOnly = along === 'line' && isShown;
+  return weightsOf(mark, taken, { radius: Math.max(radius, 0.01), fall, alongOnly });
 }
 
 /** Does something to what the taken points reach, by weight; in every drawing in hand, by its share. */

@@ -1,10 +1,10 @@
 /** Reshaping: points of lines and outlines pulled, redrawn, cut. */
-import { VectorSquare } from 'lucide-react';
 import { key } from '../../actions/action.ts';
 import { makeTool } from '../../hand/held.ts';
 import { TIME_ACTIONS } from '../../time/actions.ts';
 import { removeGrips } from './reshape.ts';
 import { beginReshape } from './reshape-pen.ts';
+import { ReshapeIcon } from '../icons.tsx';
 
 export const RESHAPE = makeTool({
   name: 'reshape',
@@ -12,7 +12,7 @@ export const RESHAPE = makeTool({
   space: 'layer',
   ghosts: 'together',
   hasPanel: true,
-  Icon: VectorSquare,
+  Icon: ReshapeIcon,
   taking: { name: 'reshape', label: 'Reshape', group: 'Marks', keys: [key('KeyV')] },
   onKey: (_, usual) => {
     if (usual !== TIME_ACTIONS.remove) return undefined;

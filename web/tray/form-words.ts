@@ -1,0 +1,26 @@
+/** The forms a stroke can have, in words. */
+import type { Form } from '@tallow/core/brush';
+import {
+  Circle,
+  CircleDotDashed,
+  Pencil,
+  RectangleHorizontal,
+  Slash,
+  Spline,
+  Waypoints,
+  type LucideIcon,
+} from 'lucide-react';
+
+export const FORM_WORDS: Readonly<Record<Form, { label: string; does: string; icon: LucideIcon }>> = {
+  free: { label: 'Freehand', does: 'The stroke follows the pen', icon: Pencil },
+  line: { label: 'Straight line', does: 'From where the pen lands to where it lifts', icon: Slash },
+  polyline: {
+    label: 'Point to point',
+    does: 'Point by point; the last one twice, the first one, or Enter ends it',
+    icon: Waypoints,
+  },
+  rectangle: { label: 'Rectangle', does: 'From corner to corner', icon: RectangleHorizontal },
+  ellipse: { label: 'Ellipse', does: 'From corner to corner of its box', icon: CircleDotDashed },
+  circle: { label: 'Circle', does: 'From its middle outwards, always round', icon: Circle },
+  arc: { label: 'Arc', does: 'First its ends, then a place it passes', icon: Spline },
+};
