@@ -221,7 +221,7 @@ async function figuresOf(page: Page, address: string, doc: ShotDocument): Promis
   await longest(page);
   const reached: number[] = [];
   for (let i = 0; i < 8; i++) {
-    reached.push(Number.parseFloat((await page.getByText(` of ${rate}`).textContent())!));
+    reached.push(Number.parseFloat((await page.getByTestId('hub-under').textContent())!));
     await page.waitForTimeout(600);
   }
   await note('a frame of play after one turn', 1000 / median(reached));

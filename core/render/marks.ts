@@ -91,13 +91,24 @@ function roomOf(mark: Mark): Box {
   return mark.kind === 'stroke' && !mark.unseen ? strokeRoom(mark.samples, mark.brush) : EMPTY_BOX;
 }
 
+const drawingRooms = new WeakMap<Drawing, Box>();
+
 /** A box that holds a drawing, a little too large, for where many are looked at: found from samples and handles alone. */
 export function drawingRoom(drawing: Drawing): Box {
-  return Object.values(drawing.marks)
+  const known = drawingRooms.get(drawing);
+  if (known) return known;
+  const found = Object.values(drawing.marks)
     .map((mark) => {
       const room = rooms.get(mark) ?? roomOf(mark);
       rooms.set(mark, room);
       return room;
     })
     .reduce(union, EMPTY_BOX);
+  drawingRooms.set(drawing, found);
+  return found;
 }
+
+/** Takes the box of `drawingRoom` as another thread has found it. */
+export const takeRoom = (drawing: Drawing, room: Box): void => {
+  drawingRooms.set(drawing, room);
+};

@@ -85,8 +85,11 @@ export class Ahead {
       if (!next || run !== this.run) return;
       const now = current();
       if (!now) return;
+      const began = performance.now();
       await this.frames.draw(now, next, lane);
       this.tellSoon(run);
+      // While nobody waits for it half of a core is enough: the next stroke or step finds it free.
+      if (!urgent) await new Promise((rest) => setTimeout(rest, performance.now() - began));
     }
   }
 

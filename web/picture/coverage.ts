@@ -4,10 +4,11 @@ import type { Cover } from '@tallow/core/checks';
 import type { Box } from '@tallow/core/geometry';
 import { besidePainter } from '../workers/painter-client.ts';
 import { boxAround } from './miniatures.ts';
+import { pictureFirst } from './open-engine.ts';
 
 const CELLS = 72;
 /** Drawings measured at once, so that the painter is free for the picture in between. */
-const AT_ONCE = 8;
+const AT_ONCE = 4;
 /** The part of element space that is looked at grows in steps this large, px, so that it rarely changes. */
 const ROOM = 128;
 
@@ -27,6 +28,8 @@ async function coverageIn(drawings: readonly Drawing[], box: Box, isLeft: () => 
   const unknown = [...new Set(drawings)].filter((drawing) => covered.get(drawing)?.key !== key);
   for (let i = 0; i < unknown.length; i += AT_ONCE) {
     const part = unknown.slice(i, i + AT_ONCE);
+    await pictureFirst();
+    if (isLeft()) return null;
     const covers = await besidePainter().coverage(
       part.map(({ id }) => id),
       box,

@@ -1,20 +1,11 @@
 /** Small pictures of drawings for wheel, strip and layers: asked of the painter one at a time, kept by content. */
-import {
-  find,
-  findAll,
-  shotOf,
-  valueAt,
-  type Drawing,
-  type Element,
-  type Id,
-  type ShotDocument,
-} from '@tallow/core/document';
+import { find, findAll, shotOf, valueAt, type Element, type Id, type ShotDocument } from '@tallow/core/document';
 import { EMPTY_BOX, grown, isEmpty, union, type Box } from '@tallow/core/geometry';
 import { ByteCache, drawingRoom } from '@tallow/core/render';
 import { roundOf, shiftAt, shownOn, type TimedLayer } from '@tallow/core/timing';
 import { create } from 'zustand';
 import { coloursIn, contentId } from './content.ts';
-import { openEngine } from './open-engine.ts';
+import { pictureFirst } from './open-engine.ts';
 import type { MiniatureRequest } from '../workers/paint.ts';
 import { besidePainter } from '../workers/painter-client.ts';
 
@@ -28,22 +19,12 @@ let working = false;
 /** Counts pictures that have arrived, so that whoever shows some can look again. */
 export const useArrivals = create<{ count: number }>(() => ({ count: 0 }));
 
-const boxes = new WeakMap<Drawing, Box>();
-function boxOf(drawing: Drawing): Box {
-  let box = boxes.get(drawing);
-  if (!box) {
-    box = drawingRoom(drawing);
-    boxes.set(drawing, box);
-  }
-  return box;
-}
-
 /** Drawings this many times the size of the shot are left out of what is looked at closely. */
 const WIDEST = 3;
 
 /** The common box of drawings in element space, to a few px, or null where nothing is drawn. */
 export function boxAround(doc: ShotDocument, drawingIds: readonly Id[]): Box | null {
-  const found = drawingIds.flatMap((id) => find(doc, 'drawing', id) ?? []).map(boxOf);
+  const found = drawingIds.flatMap((id) => find(doc, 'drawing', id) ?? []).map(drawingRoom);
   const { width, height } = shotOf(doc);
   // What covers far more than the picture, an impact frame, says nothing about where the effect is.
   const own = found.filter((each) => each.right - each.left < WIDEST * Math.max(width, height));
@@ -59,7 +40,6 @@ export function boxAround(doc: ShotDocument, drawingIds: readonly Id[]): Box | n
 }
 
 const TELL_MS = 40;
-const BUSY_MS = 30;
 let telling = false;
 /** Tells those who show pictures of arrivals: not of each one, as they look at all of theirs again. */
 function tellSoon(): void {
@@ -82,8 +62,7 @@ async function work(): Promise<void> {
   working = true;
   for (let entry = lastWanted(); entry; entry = lastWanted()) {
     const [key, ask] = entry;
-    // The picture comes first.
-    while (openEngine()?.isBusy) await new Promise((next) => setTimeout(next, BUSY_MS));
+    await pictureFirst();
     const bitmap = await ask();
     wanted.delete(key);
     kept.set(key, bitmap, bitmap.width * bitmap.height * 4);

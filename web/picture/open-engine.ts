@@ -7,3 +7,10 @@ export const openEngine = (): Engine | null => engine;
 export const setEngine = (next: Engine | null): void => {
   engine = next;
 };
+
+const BUSY_MS = 30;
+
+/** Comes when the picture that is drawn on waits for nothing: it comes before all that can wait. */
+export async function pictureFirst(): Promise<void> {
+  while (openEngine()?.isBusy) await new Promise((next) => setTimeout(next, BUSY_MS));
+}

@@ -1,5 +1,6 @@
 /** Drawings come after the structure of a shot: those around the playhead first, others when they are needed. */
 import { readEntity, type Entity, type Id } from '@tallow/core/document';
+import { takeRoom } from '@tallow/core/render';
 import { drawingsNear, drawingsOn } from '@tallow/core/timing';
 import { request, Unreachable } from '../api/client.ts';
 import { current, shotFrameOf } from '../selection/current.ts';
@@ -66,7 +67,12 @@ export class Loading {
   private async fetched(ids: readonly Id[]): Promise<Entity[]> {
     const bodies = await request<unknown[]>('GET', `/shots/${this.shotId}/drawings?ids=${ids.join(',')}`);
     const apart = await readApart(bodies);
-    if (apart) return apart.map(taken);
+    if (apart)
+      return apart.map(({ read: body, room }) => {
+        const entity = taken(body);
+        if (entity.kind === 'drawing' && room) takeRoom(entity, room);
+        return entity;
+      });
     const read: Entity[] = [];
     let began = performance.now();
     for (const body of bodies) {

@@ -5,29 +5,17 @@ const frame = (size: number | string) => ({ width: size, height: size, viewBox: 
 
 /** A smear lifted off the place where it lay. */
 export const PickIcon: TakingIcon = ({ size = 24 }) => (
-  <svg {...frame(size)} fill="none">
-    <path
-      d="M3 20.5c3.6.9 5.2-1.4 7-4s3.6-4.4 7.4-4"
-      stroke="currentColor"
-      strokeWidth="1.6"
-      strokeLinecap="round"
-      strokeDasharray="1.2 3.2"
-    />
-    <path
-      d="M6.4 13.6C9.8 14.6 11 12 12.6 8.6 14 5.6 16 3.2 21 4c-3.2.6-4 2.8-5.2 5.6-1.8 4.2-4.4 7.4-9.4 4Z"
-      fill="currentColor"
-    />
+  <svg {...frame(size)} fill="none" stroke="currentColor" strokeLinecap="round">
+    <path d="M3.5 20.5c5.5 1 6-9.5 13-8.5" strokeWidth="3" opacity="0.35" />
+    <path d="M7.5 13.500c5.5 1 6-9.5 13-8.5" strokeWidth="4" />
   </svg>
 );
 
 /** A smear drawn out to where a point was pulled. */
 export const ReshapeIcon: TakingIcon = ({ size = 24 }) => (
-  <svg {...frame(size)} fill="none">
-    <path
-      d="M2.5 19c4 .4 5.4-3 7-7.2.8-2.2 1.6-3.6 2.5-4.6.9 1 1.7 2.4 2.5 4.6 1.6 4.2 3 7.6 7 7.2-4.6 2.6-6.8-.4-8-3.6-.7-1.9-1.1-2.6-1.5-2.6s-.8.7-1.5 2.6c-1.2 3.2-3.4 6.2-8 3.6Z"
-      fill="currentColor"
-    />
-    <circle cx="12" cy="4" r="2.2" stroke="currentColor" strokeWidth="1.6" />
+  <svg {...frame(size)} fill="none" stroke="currentColor" strokeLinecap="round">
+    <path d="M2.5 19.500c5 0 6.5-9 9.5-9s4.5 9 9.5 9" strokeWidth="3" />
+    <circle cx="12" cy="5" r="2.4" strokeWidth="1.8" />
   </svg>
 );
 

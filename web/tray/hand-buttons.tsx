@@ -33,7 +33,7 @@ export function HandButtons() {
       {TOOLS.map(({ tool }) =>
         tool.Icon && tool.taking ? (
           <ActionButton key={tool.name} action={tool.taking} pressed={inHand === tool}>
-            <tool.Icon size={17} />
+            <tool.Icon size={19} />
           </ActionButton>
         ) : null,
       )}

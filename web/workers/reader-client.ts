@@ -1,6 +1,6 @@
 /** The page's one reader of bodies, started on first use. */
 import { wrap, type Remote } from 'comlink';
-import type { Read, Reader } from './reader.ts';
+import type { ReadApart, Reader } from './reader.ts';
 
 let remote: Remote<Reader> | null = null;
 /** Comes when the worker cannot be had: what it was asked would never be answered. */
@@ -20,7 +20,7 @@ function started(): Remote<Reader> | null {
 }
 
 /** Reads bodies in the worker. Null where there is none, or it has failed: then they are read here. */
-export async function readApart(bodies: readonly unknown[]): Promise<readonly Read[] | null> {
+export async function readApart(bodies: readonly unknown[]): Promise<readonly ReadApart[] | null> {
   const reader = started();
   return reader ? Promise.race([reader.read(bodies), failing]) : null;
 }

@@ -1,9 +1,16 @@
 /** Reads bodies of the server's away from the main thread: checking a drawing's thousands of numbers takes longer than a frame. */
 import { readEntity, type Drawing, type Entity } from '@tallow/core/document';
+import type { Box } from '@tallow/core/geometry';
+import { drawingRoom } from '@tallow/core/render';
 import { expose, transfer } from 'comlink';
 
 /** What a body is, or what is wrong with it. */
 export type Read = ReturnType<typeof readEntity>;
+/** The same, with the room a drawing takes: to find it, all of its numbers are gone through. */
+export interface ReadApart {
+  readonly read: Read;
+  readonly room: Box | null;
+}
 
 /** The memory of a drawing's numbers, to be handed over rather than copied. */
 const buffersOf = ({ marks }: Drawing): ArrayBufferLike[] =>
@@ -18,9 +25,13 @@ const buffersOf = ({ marks }: Drawing): ArrayBufferLike[] =>
 const entityOf = (read: Read): Entity | null => ('ok' in read ? read.ok : null);
 
 const reader = {
-  read(bodies: readonly unknown[]): Read[] {
-    const list = bodies.map((body) => readEntity(body));
-    const buffers = list.flatMap((read) => {
+  read(bodies: readonly unknown[]): ReadApart[] {
+    const list = bodies.map((body): ReadApart => {
+      const read = readEntity(body);
+      const entity = entityOf(read);
+      return { read, room: entity?.kind === 'drawing' ? drawingRoom(entity) : null };
+    });
+    const buffers = list.flatMap(({ read }) => {
       const entity = entityOf(read);
       return entity?.kind === 'drawing' ? buffersOf(entity) : [];
     });
