@@ -29,6 +29,15 @@ describe('steps', () => {
     expect(seamRatio(stepSizes([0, 4, 8, 4].map(bar), true))!).toBeLessThan(1.2);
     expect(stepSizes([0, 4, 8, 12].map(bar), false)).toHaveLength(3);
   });
+  test('a regular sway has no jump, wherever it is cut; one drawing left out of it is one', () => {
+    const sway = Array.from({ length: 12 }, (_, i) => Math.round(20 + 18 * Math.cos((i / 12) * 2 * Math.PI)));
+    for (let cut = 0; cut < 12; cut++) {
+      const turned = [...sway.slice(cut), ...sway.slice(0, cut)];
+      expect(seamRatio(stepSizes(turned.map(bar), true))!).toBeLessThan(1.8);
+    }
+    // Cut in its fast part, with three drawings missing there.
+    expect(seamRatio(stepSizes([...sway.slice(4), ...sway.slice(0, 1)].map(bar), true))!).toBeGreaterThan(1.8);
+  });
   test('nothing drawn, or nothing moving, is no jump', () => {
     expect(stepSizes([bar(0), bar(0)], true)).toEqual([0, 0]);
     expect(seamRatio([1, 1])).toBeNull();

@@ -2,7 +2,7 @@
  * The seam of a cycle against its other steps, in px and area, and where a cycle would best be cut. Told from what
  * drawings cover on a coarse grid, as the steps on the wheel are.
  */
-import { DRAWN, wayBetween, type Cover } from './steps.ts';
+import { DRAWN, usualAtSeam, wayBetween, type Cover } from './steps.ts';
 
 /** A step between two drawings. */
 export interface SeamStep {
@@ -33,9 +33,8 @@ export interface SeamReport {
 /** @param all what the drawings of a cycle cover, in order; two at least. @param cell px across a cell. */
 export function seamReport(all: readonly Cover[], cell: number): SeamReport {
   const steps = all.map((cover, i) => stepBetween(cover, all[(i + 1) % all.length]!, cell));
-  const others = steps.slice(0, -1);
-  const mean = (of: keyof SeamStep) => others.reduce((sum, step) => sum + step[of], 0) / Math.max(1, others.length);
-  const usual = { distance: mean('distance'), area: mean('area') };
+  const beside = (of: keyof SeamStep) => usualAtSeam(steps.map((step) => step[of]));
+  const usual = { distance: beside('distance'), area: beside('area') };
   const seam = steps.at(-1)!;
   return { steps, seam, usual, ratio: usual.distance > 0 ? seam.distance / usual.distance : null };
 }

@@ -68,9 +68,24 @@ function median(values: readonly number[]): number {
   return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
 }
 
-/** The seam's step against the mean of the others, or null where there is nothing to compare. */
-export function seamRatio(steps: readonly number[]): number | null {
+const meanOf = (values: readonly number[]): number =>
+  values.reduce((sum, v) => sum + v, 0) / Math.max(1, values.length);
+
+/** Steps on each side of the seam that it is judged against, and the share of the mean of all that counts at least. */
+const [BESIDE, LEAST] = [2, 0.25];
+
+/**
+ * What the step across the seam would be if it went on as the steps beside it: a sway is fast in its middle and slow at its
+ * ends, wherever it is cut. @param steps of a closed cycle, the seam's last.
+ */
+export function usualAtSeam(steps: readonly number[]): number {
   const others = steps.slice(0, -1);
-  const mean = others.reduce((sum, step) => sum + step, 0) / others.length;
-  return steps.length > 2 && mean > 0 ? steps.at(-1)! / mean : null;
+  const beside = others.filter((_, i) => i < BESIDE || i >= others.length - BESIDE);
+  return Math.max(meanOf(beside), LEAST * meanOf(others));
+}
+
+/** The seam's step against those beside it, or null where there is nothing to compare. */
+export function seamRatio(steps: readonly number[]): number | null {
+  const usual = usualAtSeam(steps);
+  return steps.length > 2 && usual > 0 ? steps.at(-1)! / usual : null;
 }

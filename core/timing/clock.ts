@@ -38,3 +38,15 @@ export class RateMeter {
 export function secondsText(frames: number, rate: number): string {
   return `${Number((frames / rate).toFixed(2))} s`;
 }
+
+/**
+ * A length as it is typed: frames, or seconds with an s behind them, `0.3s`, to the nearest frame.
+ * @returns frames, or null for what is no length.
+ */
+export function framesTyped(text: string, rate: number): number | null {
+  const typed = /^\s*(\d+(?:[.,]\d+)?|[.,]\d+)\s*(s|sec)?\s*$/i.exec(text);
+  if (!typed) return null;
+  const number = Number(typed[1]!.replace(',', '.'));
+  if (typed[2]) return Math.max(1, Math.round(number * rate));
+  return Number.isInteger(number) ? number : null;
+}

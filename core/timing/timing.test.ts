@@ -10,6 +10,7 @@ import {
   type ShotDocument,
 } from '../document/index.ts';
 import {
+  framesTyped,
   describeHolds,
   dueFrame,
   elementLength,
@@ -219,4 +220,11 @@ describe('the clock', () => {
     ).toEqual(['on 2s', 'once', 'once', 'empty', 'still']);
     expect(describeHolds(list([1, 3]), 4)).toBe('mixed holds');
   });
+});
+
+test('a length is typed as frames or as seconds', () => {
+  expect(['7', '0.3s', '.5 s', '0,25s', '1sec', '0.001s'].map((text) => framesTyped(text, 24))).toEqual([
+    7, 7, 12, 6, 24, 1,
+  ]);
+  expect(['', 's', '0.3', '1 2', '-4', '3f'].map((text) => framesTyped(text, 24))).toEqual(Array(6).fill(null));
 });

@@ -17,11 +17,12 @@ import { useState } from 'react';
 import { useCurrent, type Current } from '../selection/current.ts';
 import { useShowing } from '../picture/showing.ts';
 import { setSelection } from '../selection/selection.ts';
-import { edit } from '../shot/document.ts';
+import { edit, useDocument } from '../shot/document.ts';
 import { FolderRow, LayerRow } from './layer-rows.tsx';
 import { LayerSettingsRow } from './layer-settings.tsx';
 import { ActionButton } from '../actions/action-button.tsx';
 import { LAYER_ACTIONS } from './actions.ts';
+import { lockedStill } from './one-layer.ts';
 
 /** From so many layers on they can be found by name. */
 const FIND_FROM = 9;
@@ -69,6 +70,7 @@ function Head({ onAdd, onFolder, onFind, finding }: HeadProps) {
   const alone = useShowing((s) => s.alone);
   const dimOthers = useShowing((s) => s.dimOthers);
   const lockedOthers = useShowing((s) => s.lockedOthers);
+  const locks = useDocument((s) => s.doc !== null && lockedStill(s.doc, lockedOthers).length > 0);
   const plain =
     'moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[13px] text-wax-300 hover:bg-soot-800 hover:text-wax-100';
   return (
@@ -99,7 +101,7 @@ function Head({ onAdd, onFolder, onFind, finding }: HeadProps) {
         <ActionButton action={LAYER_ACTIONS.dim} pressed={dimOthers}>
           <Contrast size={15} />
         </ActionButton>
-        <ActionButton action={LAYER_ACTIONS.lockOthers} pressed={lockedOthers.length > 0}>
+        <ActionButton action={LAYER_ACTIONS.lockOthers} pressed={locks}>
           <Lock size={14} />
         </ActionButton>
       </span>

@@ -1,5 +1,5 @@
 /** Attending to one layer: showing it alone, dimming or locking the others, and coming back exactly. */
-import { putEntities, findAll } from '@tallow/core/document';
+import { findAll, putEntities, type Id, type Layer, type ShotDocument } from '@tallow/core/document';
 import { lockOthers } from '@tallow/core/edit';
 import { current } from '../selection/current.ts';
 import { setShowing, showing } from '../picture/showing.ts';
@@ -16,14 +16,18 @@ export function toggleDim(): void {
   setShowing({ dimOthers: !showing().dimOthers });
 }
 
+/** Those that were locked by locking all others and are locked still: undo may have unlocked them. */
+export const lockedStill = (doc: ShotDocument, ids: readonly Id[]): Layer[] =>
+  findAll(doc, 'layer', ids).filter(({ locked }) => locked);
+
 /** Locks all layers but the active one; again, unlocks just those it locked. */
 export function toggleLockOthers(): void {
   const now = current();
   if (!now?.active) return;
   const { lockedOthers } = showing();
-  if (lockedOthers.length > 0) {
+  if (lockedStill(now.doc, lockedOthers).length > 0) {
     edit('unlock the others', (doc) =>
-      putEntities(doc, ...findAll(doc, 'layer', lockedOthers).map((layer) => ({ ...layer, locked: false }))),
+      putEntities(doc, ...lockedStill(doc, lockedOthers).map((layer) => ({ ...layer, locked: false }))),
     );
     setShowing({ lockedOthers: [] });
     return;

@@ -2,7 +2,7 @@
 import { SHOT_LIMITS, shotOf } from '@tallow/core/document';
 import { beyondFrame } from '@tallow/core/checks';
 import { resizeShot, setShot } from '@tallow/core/edit';
-import { secondsText } from '@tallow/core/timing';
+import { framesTyped, secondsText } from '@tallow/core/timing';
 import { Popover } from 'radix-ui';
 import { NumberField } from '../parts/number-field.tsx';
 import { edit, say, useDocument } from '../shot/document.ts';
@@ -50,6 +50,7 @@ export function ShotFormat() {
               key={`l${shot.length}`}
               label="Length in frames"
               value={shot.length}
+              read={(text) => framesTyped(text, shot.rate) ?? NaN}
               {...SHOT_LIMITS.length}
               onTake={(length) => {
                 set('length', { length });

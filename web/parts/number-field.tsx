@@ -7,16 +7,19 @@ export function NumberField({
   value,
   least,
   most,
+  read = Number,
   onTake,
 }: {
   label: string;
+  /** What is meant by what is typed; NaN for nothing that can be meant. */
+  read?: (text: string) => number;
   value: number;
   least: number;
   most: number;
   onTake: (value: number) => void;
 }) {
   const [text, setText] = useState(String(value));
-  const number = Number(text);
+  const number = read(text);
   const bad = !Number.isInteger(number) || number < least || number > most;
   return (
     <label className="block">

@@ -9,6 +9,7 @@ export function NumberRow({
   most,
   verb,
   whyNot,
+  read = Number,
   onDo,
 }: {
   label: string;
@@ -17,10 +18,12 @@ export function NumberRow({
   most: number;
   verb: string;
   whyNot?: string | null;
+  /** What is meant by what is typed; NaN for nothing that can be meant. */
+  read?: (text: string) => number;
   onDo: (number: number) => void;
 }) {
   const [text, setText] = useState<string | null>(null);
-  const number = Number(text ?? usual);
+  const number = text === null ? usual : read(text);
   const bad = !Number.isInteger(number) || number < least || number > most;
   const trouble = whyNot ?? (bad ? `A whole number from ${least} to ${most}` : null);
   return (

@@ -17,7 +17,7 @@ import {
   type RunsChange,
   type Stretch,
 } from '@tallow/core/edit';
-import { heldAlong, heldLonger, isLocked, reversedRuns } from '@tallow/core/timing';
+import { framesTyped, heldAlong, heldLonger, isLocked, reversedRuns } from '@tallow/core/timing';
 import { current, shownNow } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, say } from '../shot/document.ts';
@@ -79,13 +79,13 @@ export const reverse = (): void => {
   change('turn round', reversedRuns);
 };
 
-/** Reads holds such as `1,1,2` as typed; null when they are none. */
-export function readHolds(text: string): number[] | null {
+/** Reads holds such as `1,1,2` or `2, 0.3s` as typed; null when they are none. @param rate frames per second. */
+export function readHolds(text: string, rate: number): number[] | null {
   const holds = text
     .split(/[\s,;]+/)
     .filter((each) => each !== '')
-    .map(Number);
-  return holds.length > 0 && holds.every((each) => Number.isInteger(each) && each >= 1 && each <= 1000) ? holds : null;
+    .map((each) => framesTyped(each, rate) ?? 0);
+  return holds.length > 0 && holds.every((each) => each >= 1 && each <= 1000) ? holds : null;
 }
 
 export const holdAlong = (holds: readonly number[], whole: boolean): void => {

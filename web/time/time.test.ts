@@ -123,7 +123,7 @@ describe('what is picked in time', () => {
     ['0', null],
     ['1.5', null],
   ])('reads holds from %p', (text, wanted) => {
-    expect(readHolds(text)).toEqual(wanted);
+    expect(readHolds(text, 24)).toEqual(wanted);
   });
 });
 

@@ -1,14 +1,14 @@
 /** The timing of what is picked: holds, order, length, and what it is for. */
-import { randomId, type Pose } from '@tallow/core/document';
+import { randomId, shotOf, type Pose } from '@tallow/core/document';
 import { indicesOf, numberAnew, prepareSlots, setPose } from '@tallow/core/edit';
-import { emptied, joinedEqual, repeatedRuns, stretchedTo, thinned } from '@tallow/core/timing';
+import { emptied, framesTyped, joinedEqual, repeatedRuns, stretchedTo, thinned } from '@tallow/core/timing';
 import { useState } from 'react';
 import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
 import { useCurrent } from '../selection/current.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
 import { setHeld, useHeld } from '../hand/held.ts';
 import { setScreen, useScreen } from '../screen/screen.ts';
-import { edit } from '../shot/document.ts';
+import { edit, useDocument } from '../shot/document.ts';
 import { formOf } from './forms.ts';
 import { showPanel } from '../screen/panels.ts';
 import {
@@ -28,7 +28,8 @@ import { runsInHand } from '../selection/in-hand.ts';
 
 function Holds({ whole }: { whole: boolean }) {
   const [text, setText] = useState('1, 1, 1, 2, 2, 3');
-  const holds = readHolds(text);
+  const rate = useDocument((s) => (s.doc ? shotOf(s.doc).rate : 24));
+  const holds = readHolds(text, rate);
   const whyNot = (whole ? whyNotTime() : whyNotStretch()) ?? (holds ? null : 'Whole numbers, such as 1, 1, 2');
   return (
     <>
@@ -97,6 +98,7 @@ export function TimingPanel() {
   const pose = (slot && list?.poses[slot]) || 'none';
   const whyNot = all ? whyNotTime() : whyNotStretch();
   const times = now ? shownHere() : 0;
+  const typed = (text: string): number => (now ? (framesTyped(text, shotOf(now.doc).rate) ?? NaN) : NaN);
   const deeds = [
     { label: 'Merge equal', title: 'Neighbours that show the same drawing become one hold', how: joinedEqual },
     {
@@ -140,6 +142,7 @@ export function TimingPanel() {
       <NumberRow
         key={`stretch-${stretch?.length}`}
         label="Stretch to frames"
+        read={typed}
         usual={stretch?.length ?? 1}
         least={1}
         most={10_000}
@@ -192,12 +195,14 @@ export function TimingPanel() {
         <ActionWords action={TIME_ACTIONS.duplicate} label="Copies" />
       </div>
       <div className="flex h-9 items-center gap-1.5 text-[13px] text-wax-300">
-        <span className="mr-auto">Hold longer</span>
-        <ActionWords action={TIME_ACTIONS.shorter} label="−1" />
-        <ActionWords action={TIME_ACTIONS.longer} label="+1" />
-        <span className="ml-1 text-wax-500">nothing moves</span>
-        <ActionWords action={TIME_ACTIONS.rollBack} label="−1" />
-        <ActionWords action={TIME_ACTIONS.rollOn} label="+1" />
+        <span className="mr-auto">Hold, what follows moves</span>
+        <ActionWords action={TIME_ACTIONS.shorter} label="Shorter" />
+        <ActionWords action={TIME_ACTIONS.longer} label="Longer" />
+      </div>
+      <div className="flex h-9 items-center gap-1.5 text-[13px] text-wax-300">
+        <span className="mr-auto">From the next, nothing moves</span>
+        <ActionWords action={TIME_ACTIONS.rollBack} label="Give 1" />
+        <ActionWords action={TIME_ACTIONS.rollOn} label="Take 1" />
       </div>
       <div className="flex h-9 items-center gap-1.5 text-[13px] text-wax-300">
         <span className="mr-auto" title="Alt and drag its ring on the wheel does the same">
@@ -273,6 +278,7 @@ function Prepare() {
       <div className="min-w-0 flex-1">
         <NumberRow
           label="Prepare frames"
+          read={(text) => framesTyped(text, shotOf(now.doc).rate) ?? NaN}
           usual={24}
           least={1}
           most={5000}
