@@ -209,6 +209,37 @@ test('a layer that screens or adds looks the same under the pen and after, and e
   await expect(page.getByText('it will look different over other footage')).toHaveCount(0);
 });
 
+test('an element of several painted layers is copied in one action, a layer with what is tied to it in one more', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 2);
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitem', { name: 'Line over this' }).click();
+  await drawn(page, 1);
+  await saved(page);
+  const kinds = async () => {
+    const { entities, drawings } = await stored(address(), shot);
+    const count = (kind: string) => entities.filter((each) => each.kind === kind).length;
+    return { elements: count('element'), layers: count('layer'), drawings: drawings.length };
+  };
+  const before = await kinds();
+  await page.getByRole('button', { name: 'More about Element 1' }).click();
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(page.getByRole('heading', { name: 'Element 1 copy' })).toBeVisible();
+  await saved(page);
+  const after = await kinds();
+  expect(after).toEqual({ elements: 2, layers: 2 * before.layers, drawings: 2 * before.drawings });
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitem', { name: 'Duplicate with what is tied to it' }).click();
+  await expect(page.getByTestId('layer')).toHaveCount(2 * before.layers);
+  await page.getByRole('button', { name: /^Undo duplicate tied layers/ }).click();
+  await page.getByRole('button', { name: /^Undo duplicate element/ }).click();
+  await saved(page);
+  expect(await kinds()).toEqual(before);
+});
+
 const still = async (page: Page) => {
   await page.getByTestId('layer-more').click();
   await page.getByRole('menuitemcheckbox', { name: /^Still/ }).click();

@@ -12,6 +12,7 @@ export * from './fills.ts';
 export * from './tones.ts';
 export * from './keep-both.ts';
 export * from './take-in.ts';
+export * from './copy-parts.ts';
 export * from './duplicate.ts';
 export { type Timed } from './place.ts';
 export * from './plan.ts';

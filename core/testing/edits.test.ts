@@ -185,6 +185,7 @@ const EDITS: Readonly<Record<string, Run>> = {
   },
   setElement: () => edit.setElement(world, element.id, { name: 'Other', time: 'one-shot' }),
   addElement: () => docOf(edit.addElement(world, 'Second', 4, newId)),
+  copyParts: () => docOf(edit.copyParts(world, [element.id], newId)),
   deleteElement: () => {
     const { doc } = edit.addElement(world, 'Second', 4, newId);
     return [doc, edit.deleteElement(doc, element.id)];

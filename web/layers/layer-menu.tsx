@@ -15,6 +15,7 @@ import { useNavigate } from 'react-router';
 import { act } from '../actions/action.ts';
 import { take } from '../plan/plan.ts';
 import { LAYER_ACTIONS } from './actions.ts';
+import { duplicateLayer } from './duplicate.ts';
 import { LayerTime } from './layer-time.tsx';
 import { TAGS } from './tags.ts';
 import { withDrawings } from '../saving/drawings.ts';
@@ -111,6 +112,7 @@ export function LayerMenu({ timed, only }: { timed: TimedLayer; only: boolean })
   const joins = (run: () => void) => () => {
     withDrawings(all, run);
   };
+  const tied = current()?.layers.some(({ layer: other }) => other !== layer && other.runListId === layer.runListId);
   const marked = layer.inside || layer.clip || layer.tint !== null || layer.forWork;
   return (
     <Menu
@@ -275,6 +277,24 @@ export function LayerMenu({ timed, only }: { timed: TimedLayer; only: boolean })
         </CheckItem>
       </SubMenu>
       <MenuLine />
+      <DropdownMenu.Item
+        className={ITEM}
+        onSelect={() => {
+          duplicateLayer(layer.id, false);
+        }}
+      >
+        Duplicate this layer
+      </DropdownMenu.Item>
+      {tied ? (
+        <DropdownMenu.Item
+          className={ITEM}
+          onSelect={() => {
+            duplicateLayer(layer.id, true);
+          }}
+        >
+          Duplicate with what is tied to it
+        </DropdownMenu.Item>
+      ) : null}
       <DropdownMenu.Item
         className={ITEM}
         onSelect={() => {

@@ -2,9 +2,10 @@
 import { BLENDS, LAYER_ROLES, valueAt, type Blend, type Folder, type LayerRole } from '@tallow/core/document';
 import { dissolveFolder, setFolder, setLayer } from '@tallow/core/edit';
 import { roundOf, type TimedLayer } from '@tallow/core/timing';
-import { FolderMinus } from 'lucide-react';
+import { CopyPlus, FolderMinus } from 'lucide-react';
 import { useCurrent } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
+import { duplicateFolder } from './duplicate.ts';
 import { LayerMenu } from './layer-menu.tsx';
 import { edit, endGesture } from '../shot/document.ts';
 
@@ -101,6 +102,17 @@ export function FolderSettingsRow({ folder }: { folder: Folder }) {
           edit('folder opacity', (doc) => setFolder(doc, folder.id, { opacity }, frame), `opacity-${folder.id}`);
         }}
       />
+      <button
+        type="button"
+        aria-label={`Duplicate ${folder.name}`}
+        title="Copy the folder with what lies in it"
+        onClick={() => {
+          duplicateFolder(folder.id);
+        }}
+        className="moves grid size-8 shrink-0 place-items-center rounded-md text-wax-500 hover:bg-soot-800 hover:text-wax-100"
+      >
+        <CopyPlus size={15} />
+      </button>
       <button
         type="button"
         aria-label={`Take ${folder.name} apart`}

@@ -1,8 +1,9 @@
 /** The menu of an element on the strip. */
 import { shotOf } from '@tallow/core/document';
 import { deleteElement, moveElement, setStart } from '@tallow/core/edit';
-import { ArrowDown, ArrowUp, Ellipsis, Pencil, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, CopyPlus, Ellipsis, Pencil, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { duplicateElement } from '../layers/duplicate.ts';
 import { ITEM, Menu, MenuLine } from '../parts/menu.tsx';
 import { NumberField } from '../parts/number-field.tsx';
 import type { Current } from '../selection/current.ts';
@@ -75,6 +76,15 @@ export function RowMenu({ row, first, last, only, onName }: RowMenuProps) {
           {icon} {label}
         </DropdownMenu.Item>
       ))}
+      <DropdownMenu.Item
+        className={ITEM}
+        title="With all its layers, drawings, fills and looks"
+        onSelect={() => {
+          duplicateElement(element.id);
+        }}
+      >
+        <CopyPlus size={15} /> Duplicate
+      </DropdownMenu.Item>
       <DropdownMenu.Item className={ITEM} onSelect={remove}>
         <Trash2 size={15} /> Delete
       </DropdownMenu.Item>

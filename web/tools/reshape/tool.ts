@@ -2,7 +2,7 @@
 import { key } from '../../actions/action.ts';
 import { makeTool } from '../../hand/held.ts';
 import { TIME_ACTIONS } from '../../time/actions.ts';
-import { removeGrips } from './reshape.ts';
+import { removeGrips, reshape, setReshape } from './reshape.ts';
 import { beginReshape } from './reshape-pen.ts';
 import { ReshapeIcon } from '../icons.tsx';
 
@@ -14,7 +14,11 @@ export const RESHAPE = makeTool({
   hasPanel: true,
   Icon: ReshapeIcon,
   taking: { name: 'reshape', label: 'Reshape', group: 'Marks', keys: [key('KeyV')] },
-  onKey: (_, usual) => {
+  onKey: (event, usual) => {
+    if (event.code === 'Escape' && reshape().grips.length > 0) {
+      setReshape({ grips: [] });
+      return 'done';
+    }
     if (usual !== TIME_ACTIONS.remove) return undefined;
     removeGrips();
     return 'done';

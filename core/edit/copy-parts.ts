@@ -1,0 +1,92 @@
+/** Copies of layers, folders and elements with all that belongs to them, laid over what they were made from. */
+import {
+  findAll,
+  holdsNothing,
+  mapIds,
+  pointersOf,
+  putEntities,
+  type Drawing,
+  type Entity,
+  type Id,
+  type NewId,
+  type ShotDocument,
+} from '../document/index.ts';
+import { reprinted } from '../derived/index.ts';
+import { deleteEntities } from './remove.ts';
+
+/** The longest name a copy is made from; what is longer is cut so that the copy's name still fits. */
+const ROOM = 190;
+
+/**
+ * Everything that some layers, folders or elements are made of: what would be deleted with them, the layers that lie in a
+ * folder, and the drawings they show, whoever else shows these too.
+ */
+function madeOf(doc: ShotDocument, roots: readonly Id[]): Set<Id> {
+  const within = findAll(doc, 'folder', roots).flatMap(({ layers }) => layers);
+  const left = deleteEntities(doc, [...roots, ...within]);
+  const own = new Set(Object.keys(doc.entities).filter((id) => !left.entities[id]));
+  for (const layer of findAll(doc, 'layer', [...own])) for (const id of Object.values(layer.slots)) own.add(id);
+  return own;
+}
+
+/** A list of ids with the copies right before what they were made from. */
+const withCopies = (list: readonly Id[], copies: ReadonlyMap<Id, Id>): Id[] =>
+  list.flatMap((id) => {
+    const copy = copies.get(id);
+    return copy ? [copy, id] : [id];
+  });
+
+/**
+ * Copies layers, folders or whole elements. Each copy lies right over what it was made from; what is tied together in time
+ * and copied together is tied to each other, what is copied alone stays tied to what it was tied to. Drawings that are not
+ * loaded must not be among them.
+ * @returns the document and what each of the roots has become. Unknown ids are passed over.
+ */
+export function copyParts(
+  doc: ShotDocument,
+  roots: readonly Id[],
+  newId: NewId,
+): { doc: ShotDocument; copies: ReadonlyMap<Id, Id> } {
+  const there = roots.filter((id) => doc.entities[id]);
+  const own = madeOf(doc, there);
+  const ids = new Map([...own].map((id) => [id, newId()]));
+  const entities = [...own].flatMap((id) => doc.entities[id] ?? []);
+  // What lies inside a body, such as the run lists of a kept variant, need not have a row of its own.
+  for (const entity of entities)
+    if (!holdsNothing(entity))
+      for (const { id, pointer } of pointersOf(entity))
+        if (pointer.bond === 'holds' && !ids.has(id)) ids.set(id, newId());
+  const withIds = <E extends Entity>(entity: E): E => ({
+    ...mapIds(entity, (id) => ids.get(id) ?? id),
+    id: ids.get(entity.id) ?? entity.id,
+  });
+  const copied = (entity: Entity): Entity => {
+    const copy = withIds(reprinted(doc, entity, (drawing): Drawing => withIds(drawing)));
+    const named =
+      there.includes(entity.id) && 'name' in copy ? { name: `${copy.name.slice(0, ROOM).toWellFormed()} copy` } : {};
+    // A layer without its starter is laid by nobody: laying again would change the one it was made from.
+    const alone = entity.kind === 'layer' && entity.starterId && !own.has(entity.starterId) ? { starterId: null } : {};
+    return { ...copy, ...named, ...alone } as Entity;
+  };
+  const lists = Object.values(doc.entities).flatMap((entity) => {
+    if (own.has(entity.id) || holdsNothing(entity)) return [];
+    const next = listsOf(entity, (list) => withCopies(list, ids));
+    return next ? [next] : [];
+  });
+  return {
+    doc: putEntities(doc, ...lists, ...entities.map(copied)),
+    copies: new Map(there.map((id) => [id, ids.get(id)!])),
+  };
+}
+
+/** An entity with its lists of ids changed, or null where none changes. */
+function listsOf(entity: Entity, change: (list: readonly Id[]) => Id[]): Entity | null {
+  const listed = new Set(pointersOf(entity).flatMap(({ id, pointer }) => (pointer.bond === 'lists' ? [id] : [])));
+  if (listed.size === 0) return null;
+  const changed = Object.entries(entity).flatMap(([field, value]) => {
+    if (!Array.isArray(value) || !value.some((id) => listed.has(id as Id))) return [];
+    const next = change(value as Id[]);
+    return next.length > value.length ? [[field, next] as const] : [];
+  });
+  return changed.length > 0 ? ({ ...entity, ...Object.fromEntries(changed) } as Entity) : null;
+}
