@@ -225,3 +225,64 @@ test('keys are bound anew, say what lost its key, survive a reload, and mirror f
   const column = (await page.getByRole('complementary', { name: 'Element' }).boundingBox())!;
   expect(column.x).toBe(0);
 });
+
+test('what stays set is shown as chips in words, each ended by a press; the palette opens whole, and a key goes back', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const chips = page.getByTestId('set-chips').getByRole('button');
+  await expect(chips).toHaveCount(0);
+  for (const set of ['Shift+KeyL', 'Shift+KeyB', 'Shift+KeyX']) await page.keyboard.press(set);
+  await expect(chips).toHaveText(['every 15°', 'behind', 'ruler']);
+  const pen = await Pen.on(page);
+  await pen.tap(chips.nth(1));
+  await expect(chips).toHaveText(['every 15°', 'ruler']);
+  for (let i = 0; i < 12; i++) await page.getByTestId('tray').getByRole('button', { name: 'Add swatch' }).click();
+  // Whole rows only: none is cut.
+  const strip = (await page.getByRole('group', { name: 'Palette' }).boundingBox())!;
+  for (const swatch of await page.getByTestId('swatch').all()) {
+    const box = (await swatch.boundingBox())!;
+    expect(box.y + box.height).toBeLessThanOrEqual(strip.y + strip.height + 0.5);
+  }
+  await page.getByRole('button', { name: 'All swatches' }).click();
+  await page.getByTestId('palette-sheet').getByText('core', { exact: true }).first().click();
+  await expect(page.getByTestId('palette-sheet')).toBeHidden();
+  const inHand = page.locator('[data-testid=swatch][aria-pressed=true]');
+  await expect(inHand).toHaveAttribute('data-name', 'core');
+  await page.getByTestId('picture').focus();
+  await page.keyboard.press('Backslash');
+  await expect(inHand).toHaveAttribute('data-name', /^swatch/);
+  await page.keyboard.press('Backslash');
+  await expect(inHand).toHaveAttribute('data-name', 'core');
+});
+
+test('the edge between wheel and layers gives one of them more room, by pen and keys, and is remembered', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 2);
+  await page.keyboard.press('Escape');
+  const height = async () => (await page.getByTestId('wheel').boundingBox())!.height;
+  await page.getByRole('button', { name: 'Wheel', exact: true }).click();
+  const before = await height();
+  const edge = (await page.getByTestId('divider').boundingBox())!;
+  const pen = await Pen.on(page);
+  const [x, y] = [edge.x + edge.width / 2, edge.y + edge.height / 2];
+  await pen.drag([
+    { x, y },
+    { x, y: y - 40 },
+    { x, y: y - 80 },
+  ]);
+  const small = await height();
+  expect(small).toBeLessThan(before - 60);
+  await page.getByTestId('divider').press('ArrowDown');
+  expect(await height()).toBeGreaterThan(small);
+  const kept = await height();
+  await page.reload();
+  await painted(page);
+  expect(await height()).toBeCloseTo(kept, 0);
+  await page.getByTestId('divider').dblclick();
+  expect(await height()).toBeCloseTo(before, 0);
+});

@@ -1,6 +1,6 @@
-import { find, newShotDocument, entitiesOf } from '../document/index.ts';
+import { find, newShotDocument, entitiesOf, putEntities } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
-import { addLayer, fillPlace, setLayer, withFillLayer } from './index.ts';
+import { addLayer, fillPlace, newTone, setLayer, withFillLayer } from './index.ts';
 
 const newId = seededIds(83);
 const doc = newShotDocument(
@@ -25,6 +25,33 @@ test('where there is a fill layer it is taken, from the lines and from itself, a
   const at = { boundIds: [line], fillLayerId: made.layerId };
   expect(fillPlace(made.doc, line, 'this')).toEqual(at);
   expect(fillPlace(made.doc, made.layerId, 'this')).toEqual(at);
+});
+
+test('what tone has laid between the lines and their fill is never filled; a body comes before other layers', () => {
+  const runListId = find(doc, 'layer', line)!.runListId;
+  const between = (now: typeof doc, name: string, role: 'tone' | 'texture') => {
+    const added = addLayer(now, element.id, name, role, made.layerId, newId);
+    return { ...added, doc: putEntities(added.doc, { ...find(added.doc, 'layer', added.layerId)!, runListId }) };
+  };
+  const light = between(made.doc, 'Light', 'tone');
+  const tone = { ...newTone(find(made.doc, 'layer', made.layerId)!, newId), layers: { light: light.layerId } };
+  const toned = putEntities(light.doc, tone);
+  expect(layerIds(toned)).toEqual([line, light.layerId, made.layerId]);
+  expect(fillPlace(toned, line, 'this').fillLayerId).toBe(made.layerId);
+  const grained = between(toned, 'Grain', 'texture');
+  expect(fillPlace(grained.doc, line, 'this').fillLayerId).toBe(made.layerId);
+  // Where fills went before, they go again.
+  const fill = {
+    kind: 'fill',
+    id: newId(),
+    elementId: element.id,
+    layerId: grained.layerId,
+    bounds: [line],
+    gap: 6,
+    under: null,
+    slots: {},
+  } as const;
+  expect(fillPlace(putEntities(grained.doc, fill), line, 'this').fillLayerId).toBe(grained.layerId);
 });
 
 test('guides and hidden layers never bound', () => {

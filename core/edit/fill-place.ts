@@ -1,6 +1,7 @@
 /** Where fills go and what bounds them: the layer under the lines, the drawings whose lines count, the slots that follow. */
 import {
   dropEntities,
+  entitiesOf,
   find,
   putEntities,
   type Drawing,
@@ -44,7 +45,7 @@ export function fillPlace(
   const layers = timedLayers(doc, element);
   const at = layers.findIndex(({ layer }) => layer.id === activeId);
   const own = isFillLayer(timed.layer);
-  const under = own ? timed : layers.slice(at + 1).find(({ layer }) => isFillLayer(layer) && tied(timed.layer, layer));
+  const under = own ? timed : fillUnder(doc, timed.layer, layers.slice(at + 1));
   const fillAt = under ? layers.indexOf(under) : at + 1;
   const seen = (all: readonly TimedLayer[]) =>
     all.filter((each) => isVisible(each) && each.layer.role !== 'guide').map(({ layer }) => layer.id);
@@ -60,6 +61,19 @@ export function fillPlace(
         ? seen(layers.slice(0, fillAt))
         : [(lines ?? timed).layer.id];
   return { boundIds, fillLayerId: under?.layer.id ?? null };
+}
+
+/**
+ * The layer that the fills of a line layer go onto, of those below it: the one they went onto before, else a body, else
+ * another that is filled by hand. What tone has laid is never filled.
+ */
+function fillUnder(doc: ShotDocument, lines: Layer, below: readonly TimedLayer[]): TimedLayer | undefined {
+  const byTone = new Set(entitiesOf(doc, 'tone').flatMap(({ layers }) => Object.values(layers)));
+  const filled = new Set(
+    entitiesOf(doc, 'fill').flatMap(({ layerId, bounds }) => (bounds.includes(lines.id) ? [layerId] : [])),
+  );
+  const open = below.filter(({ layer }) => isFillLayer(layer) && tied(lines, layer) && !byTone.has(layer.id));
+  return open.find(({ layer }) => filled.has(layer.id)) ?? open.find(({ layer }) => layer.role === 'body') ?? open[0];
 }
 
 const tied = (a: Layer, b: Layer): boolean => a.runListId === b.runListId && a.id !== b.id;
