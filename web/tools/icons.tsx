@@ -11,11 +11,11 @@ export const PickIcon: TakingIcon = ({ size = 24 }) => (
   </svg>
 );
 
-/** A smear drawn out to where a point was pulled. */
+/** A smear drawn out at a point on it. */
 export const ReshapeIcon: TakingIcon = ({ size = 24 }) => (
   <svg {...frame(size)} fill="none" stroke="currentColor" strokeLinecap="round">
-    <path d="M2.5 19.500c5 0 6.5-9 9.5-9s4.5 9 9.5 9" strokeWidth="3" />
-    <circle cx="12" cy="5" r="2.4" strokeWidth="1.8" />
+    <path d="M2.5 19.5c5.5 0 5-8.5 7.5-10.500M21.5 19.500c-5.5 0-5-8.5-7.5-10.5" strokeWidth="2.8" />
+    <rect x="8.6" y="3.6" width="6.8" height="6.8" rx="1" strokeWidth="1.8" transform="rotate(45 12 7)" />
   </svg>
 );
 
