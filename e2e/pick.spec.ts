@@ -165,6 +165,39 @@ test('marks are copied to every drawing picked on the wheel and changed in all o
   expect(new Set(moved.map((x) => x.toFixed(1))).size).toBe(2);
 });
 
+test('what is picked up takes the swatch, width and brush that are set, in all picked drawings, and stays the same strokes', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 2);
+  await saved(page);
+  const before = await strokesOf(address(), shot);
+  await page.locator('[data-testid=swatch][data-name=flame]').click();
+  await page.getByRole('group', { name: 'Brushes' }).getByText('Grain').click();
+  await page.getByLabel('Width in px').fill('33');
+  await page.getByTestId('picture').focus();
+  await page.keyboard.press('Control+KeyA');
+  await page.keyboard.press('KeyC');
+  const panel = page.getByTestId('pick-panel');
+  await panel.getByRole('button', { name: 'All', exact: true }).click();
+  await expect(page.getByTestId('picked-count')).toContainText('2 marks');
+  for (const what of ['swatch', 'width', 'brush']) await panel.getByText(what, { exact: true }).click();
+  await saved(page);
+  const after = await strokesOf(address(), shot);
+  expect(after.map(({ id }) => id)).toEqual(before.map(({ id }) => id));
+  expect(after.map(({ samples }) => samples)).toEqual(before.map(({ samples }) => samples));
+  expect(after.map(({ brush }) => [brush.kind, brush.width])).toEqual([
+    ['grain', 33],
+    ['grain', 33],
+  ]);
+  expect(new Set(after.map(({ swatch }) => swatch)).size).toBe(1);
+  expect(after[0]!.swatch).not.toBe(before[0]!.swatch);
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+KeyZ');
+  await saved(page);
+  expect(await strokesOf(address(), shot)).toEqual(before);
+});
+
 test('a lasso cuts strokes, ends are joined, a parallel line is laid beside, order and layer change, a grid bends', async ({
   page,
 }) => {

@@ -13,6 +13,7 @@ export * from './tones.ts';
 export * from './keep-both.ts';
 export * from './take-in.ts';
 export * from './copy-parts.ts';
+export * from './restyle.ts';
 export * from './duplicate.ts';
 export { type Timed } from './place.ts';
 export * from './plan.ts';

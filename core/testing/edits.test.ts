@@ -185,6 +185,7 @@ const EDITS: Readonly<Record<string, Run>> = {
   },
   setElement: () => edit.setElement(world, element.id, { name: 'Other', time: 'one-shot' }),
   addElement: () => docOf(edit.addElement(world, 'Second', 4, newId)),
+  restyle: () => edit.restyle(world, sets, { swatch: second, width: 33 }),
   copyParts: () => docOf(edit.copyParts(world, [element.id], newId)),
   deleteElement: () => {
     const { doc } = edit.addElement(world, 'Second', 4, newId);
@@ -313,6 +314,7 @@ const ASKING = new Set([
   'carriedTo',
   'isOlder',
   'nextToClean',
+  'restyled',
   'roughFor',
   'toClean',
   'adoptPending',

@@ -10,8 +10,10 @@ import {
   orderMarks,
   renewBrushes,
   replaceMarks,
+  restyle,
   setPath,
   type Ordering,
+  type Style,
 } from '@tallow/core/edit';
 import {
   isClosed,
@@ -24,9 +26,11 @@ import {
 } from '@tallow/core/marks';
 import { asStandIn } from '@tallow/core/plan';
 import { ctrl, key, named, of, type Action } from '../../actions/action.ts';
-import { current, lineSwatchOf } from '../../selection/current.ts';
+import { current, lineSwatchOf, swatchOf } from '../../selection/current.ts';
 import { selection, setSelection } from '../../selection/selection.ts';
+import { madeBy } from '../../hand/brushes.ts';
 import { held } from '../../hand/held.ts';
+import { brushOf } from '../../pen/pen-marks.ts';
 import { edit, say, useDocument } from '../../shot/document.ts';
 import { isChangeable, letGo, pick, pickBy, pickUp, pickedCount, pickedMarks, whyNotChange } from './pick.ts';
 import { plan } from '../../plan/plan.ts';
@@ -43,6 +47,13 @@ const picked = (label: string, keys: Action['keys'], run: () => void) =>
 const order = (to: Ordering) => () => {
   edit(`order: ${to}`, (doc) => orderMarks(doc, pick().sets, to));
 };
+
+const brushInHand = () => held().brushes[held().brushName];
+
+/** Has what is picked up take a style. */
+function give(step: string, style: Style): void {
+  edit(step, (doc) => restyle(doc, pick().sets, style));
+}
 
 function remove(name = 'delete marks'): void {
   const { sets } = pick();
@@ -250,6 +261,30 @@ export const PICK_ACTIONS = named({
         whyNotPicked() ??
         whyNotChange() ??
         (pickedMarks().some(isOlder) ? null : 'What is picked up was drawn with the newest brushes.'),
+    },
+  ),
+  takeSwatch: picked('Give it the swatch in hand', [], () => {
+    const now = current();
+    const swatch = now && swatchOf(now.doc, held().swatchId);
+    if (swatch) give('other swatch', { swatch: swatch.id });
+  }),
+  takeWidth: picked('Give it the width that is set', [], () => {
+    give('other width', { width: brushInHand().width });
+  }),
+  takeTaper: picked('Give it the tapers that are set', [], () => {
+    give('other tapers', { taper: brushInHand().taper });
+  }),
+  takeBrush: marks(
+    'Give it the brush in hand',
+    [],
+    () => {
+      give('other brush', { brush: brushOf(held().brushName, brushInHand()) });
+    },
+    {
+      whyNot: () =>
+        whyNotPicked() ??
+        whyNotChange() ??
+        (madeBy(held().brushName) === 'stroke' ? null : 'Take a brush in hand that draws strokes.'),
     },
   ),
   joinStraight: marks(

@@ -236,6 +236,22 @@ function Deeds() {
   );
 }
 
+/** What is picked up takes what is set in hand, and stays the same marks. */
+function Takes() {
+  return (
+    <div className="flex h-9 items-center gap-1 text-[13px] text-wax-300">
+      <span className="mr-auto">It takes</span>
+      {(['takeSwatch', 'takeWidth', 'takeTaper', 'takeBrush'] as const).map((name) => (
+        <ActionWords
+          key={name}
+          action={PICK_ACTIONS[name]}
+          label={{ takeSwatch: 'swatch', takeWidth: 'width', takeTaper: 'tapers', takeBrush: 'brush' }[name]}
+        />
+      ))}
+    </div>
+  );
+}
+
 export function PickPanel() {
   const { sets, by, picking, cuts, fades } = usePick();
   useSelection((s) => s.picked);
@@ -312,6 +328,7 @@ export function PickPanel() {
         <>
           <Line />
           <Deeds />
+          <Takes />
           <PieceName />
           <Line />
           <Numbers />
