@@ -59,12 +59,23 @@ interface MenuProps {
   /** Of the list. */
   width?: string;
   align?: 'start' | 'end';
+  /** Beside what stands above it, where that must be seen. */
+  side?: 'bottom' | 'left';
   children: ReactNode;
   testId?: string;
 }
 
 /** A button that opens a list. What an item opens takes the focus itself. */
-export function Menu({ label, trigger, className = '', width = '', align = 'end', children, testId }: MenuProps) {
+export function Menu({
+  label,
+  trigger,
+  className = '',
+  width = '',
+  align = 'end',
+  side = 'bottom',
+  children,
+  testId,
+}: MenuProps) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger aria-label={label} title={label} data-testid={testId} className={`moves ${className}`}>
@@ -73,6 +84,7 @@ export function Menu({ label, trigger, className = '', width = '', align = 'end'
       <DropdownMenu.Portal>
         <DropdownMenu.Content
           align={align}
+          side={side}
           sideOffset={6}
           collisionPadding={8}
           onCloseAutoFocus={(event) => {
