@@ -7,7 +7,7 @@ import type { Action } from '../actions/action.ts';
 import { indicesOf, spanOf } from '@tallow/core/edit';
 import { shownNow, useCurrent, type Current } from '../selection/current.ts';
 import { setPlayback, type Speed, SPEEDS, usePlayback } from '../playback/playback.ts';
-import { useHeld } from '../hand/held.ts';
+import { setHeld, useHeld } from '../hand/held.ts';
 import { selection, setSelection, useSelection } from '../selection/selection.ts';
 import { say } from '../shot/document.ts';
 import { useFindings } from '../time/findings.ts';
@@ -144,6 +144,7 @@ function PlayingMenu() {
 function More({ now }: { now: Current }) {
   const newOnHeld = useHeld((s) => s.newOnHeld);
   const goesOn = useHeld((s) => s.goesOn);
+  const grows = useHeld((s) => s.grows);
   const frame = useSelection((s) => s.frame);
   const shown = shownNow(now, frame);
   const marks = shown ? now.doc.entities[shown.drawingId] : undefined;
@@ -175,6 +176,14 @@ function More({ now }: { now: Current }) {
         }}
       >
         Go on after each stroke
+      </CheckItem>
+      <CheckItem
+        checked={grows}
+        onChange={(on) => {
+          setHeld({ grows: on });
+        }}
+      >
+        New ones begin with what is there
       </CheckItem>
       <CheckItem
         checked={newOnHeld}

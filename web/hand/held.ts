@@ -26,6 +26,8 @@ export interface Held {
   readonly newOnHeld: boolean;
   /** Whether each stroke leads on to the next drawing. */
   readonly goesOn: boolean;
+  /** Whether a drawing that is made in going on begins with what is there: a stem, a crack, lettering that grows. */
+  readonly grows: boolean;
   readonly swatchId: Id | null;
   /** The tool in place of the drawing pen, or null where the pen draws. */
   readonly tool: Tool | null;
@@ -39,6 +41,7 @@ export interface Held {
 const FRESH = {
   ruler: null,
   goesOn: false,
+  grows: false,
   swatchId: null,
   tool: null,
 } as const satisfies Partial<Held>;

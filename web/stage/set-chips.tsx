@@ -49,7 +49,7 @@ function useStaying(): StayingSet[] {
       if (id) edit('draw anywhere', (doc) => setLayer(doc, id, { inside: false }));
     });
   }
-  add(held().goesOn, 'goes on', () => {
+  add(held().goesOn, held().grows ? 'goes on, growing' : 'goes on', () => {
     setHeld({ goesOn: false });
   });
   add(moved, 'ghosts moved', () => {

@@ -1,8 +1,8 @@
 /** Straight ahead: on to the next drawing by itself or on a key, making one where there is none. */
 import { randomId } from '@tallow/core/document';
-import { newDrawing } from '@tallow/core/edit';
+import { copyDrawing, newDrawing } from '@tallow/core/edit';
 import { exposureAt, runStart } from '@tallow/core/timing';
-import { current } from '../selection/current.ts';
+import { current, shownNow } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { held } from '../hand/held.ts';
 import { goTo, stepDrawing } from '../playback/playhead.ts';
@@ -17,12 +17,19 @@ function atTheEnd(): boolean {
   return here === null || here.index === list.runs.length - 1;
 }
 
-/** Goes on to the next drawing; past the last exposure a new one is made. */
+/** Goes on to the next drawing; past the last exposure a new one is made, empty or with what is there. */
 export function goOn(): void {
   if (whyNotTime()) return;
   setSelection({ picked: null });
-  if (atTheEnd()) editTime('new drawing', (doc, layer, frame) => newDrawing(doc, layer, frame, randomId));
-  else stepDrawing(1);
+  if (!atTheEnd()) {
+    stepDrawing(1);
+    return;
+  }
+  const now = current();
+  const isDrawn = now !== null && shownNow(now, selection().frame) !== null;
+  editTime('new drawing', (doc, layer, frame) =>
+    held().grows && isDrawn ? copyDrawing(doc, layer, frame, randomId) : newDrawing(doc, layer, frame, randomId),
+  );
 }
 
 /** After a stroke: goes on if that is wanted. */

@@ -4,7 +4,7 @@ import { drawingsInOrder, slotNumbers } from '@tallow/core/timing';
 import { cycleOf, fixture } from '../../core/fixture.ts';
 import { sheetSpan, typed, useSheet, pickFrames, moveSheet, followPlayhead } from '../wheel/sheet-hand.ts';
 import { cellAt, computedSlots } from '@tallow/core/edit';
-import { current } from '../selection/current.ts';
+import { current, shownNow } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { held, setHeld } from '../hand/held.ts';
 import { onScreen, setScreen } from '../screen/screen.ts';
@@ -136,6 +136,17 @@ describe('straight ahead', () => {
     goTo(6);
     goOn();
     expect([selection().frame, now().length]).toEqual([8, 10]);
+  });
+  test('what grows begins each new drawing with what is there', () => {
+    open(4, 'one-shot');
+    goTo(6);
+    setHeld({ grows: true });
+    goOn();
+    setHeld({ grows: false });
+    const marks = () => find(now().doc, 'drawing', shownNow(now(), selection().frame)!.drawingId)!.order.length;
+    expect([selection().frame, marks()]).toEqual([8, 1]);
+    goOn();
+    expect([selection().frame, marks()]).toEqual([10, 0]);
   });
   test('only after a stroke when it is wanted', () => {
     strokeDone();
