@@ -124,7 +124,8 @@ test('a fire is laid, drawn over, and laid again with another height: what was d
   await pen.stroke({ x: 0.4, y: 0.5 }, { x: 0.6, y: 0.5 });
   await saved(page);
   // The layer knows what laid it, and leads back to its settings.
-  await page.getByRole('link', { name: 'Settings of Fire' }).click();
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitem', { name: /^Settings of Fire/ }).click();
   await expect(page.getByTestId('by-hand')).toContainText('One drawing was changed by hand and will be kept');
   const marks = async (i: number) => {
     const drawings = (await storedDrawings(address(), shot)) as unknown as { id: string; order: string[] }[];
