@@ -154,7 +154,7 @@ function More({ now }: { now: Current }) {
   return (
     <Menu
       label="More"
-      side="left"
+      beside
       trigger={<Ellipsis size={16} />}
       width="w-[330px]"
       className="grid h-8 place-items-center rounded-lg bg-soot-800 text-wax-300 hover:bg-soot-700"

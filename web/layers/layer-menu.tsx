@@ -118,7 +118,7 @@ export function LayerMenu({ timed, only }: { timed: TimedLayer; only: boolean })
     <Menu
       label={`More for ${layer.name}`}
       testId="layer-more"
-      side="left"
+      beside
       className={`moves grid size-8 shrink-0 place-items-center rounded-md hover:bg-soot-800 ${marked ? 'text-flame' : ''}`}
       trigger={<Ellipsis size={15} />}
     >

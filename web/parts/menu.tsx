@@ -1,6 +1,6 @@
 /** Menus: one look for all of them. */
 import { DropdownMenu } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 
 export const MENU = 'z-40 min-w-44 rounded-[10px] border border-soot-700 bg-soot-800 p-1.5 shadow-2xl';
 export const ITEM =
@@ -52,6 +52,9 @@ export function SubMenu({ label, children }: { label: string; children: ReactNod
   );
 }
 
+/** Between a button and its menu, CSS px. */
+const GAP = 6;
+
 interface MenuProps {
   label: string;
   trigger: ReactNode;
@@ -59,8 +62,8 @@ interface MenuProps {
   /** Of the list. */
   width?: string;
   align?: 'start' | 'end';
-  /** Beside what stands above it, where that must be seen. */
-  side?: 'bottom' | 'left';
+  /** Beside the column its button stands in, so that nothing of that is covered. */
+  beside?: boolean;
   children: ReactNode;
   testId?: string;
 }
@@ -72,20 +75,40 @@ export function Menu({
   className = '',
   width = '',
   align = 'end',
-  side = 'bottom',
+  beside = false,
   children,
   testId,
 }: MenuProps) {
+  const button = useRef<HTMLButtonElement>(null);
+  const [at, setAt] = useState<{ side: 'bottom' | 'left' | 'right'; offset: number }>({ side: 'bottom', offset: GAP });
+  const place = (open: boolean): void => {
+    const column = beside && open ? button.current?.closest('aside') : null;
+    if (!column || !button.current) return;
+    const [own, all] = [button.current.getBoundingClientRect(), column.getBoundingClientRect()];
+    // The column stands at the left for who draws with the left hand.
+    const isRight = all.left > innerWidth / 2;
+    setAt(
+      isRight
+        ? { side: 'left', offset: own.left - all.left + GAP }
+        : { side: 'right', offset: all.right - own.right + GAP },
+    );
+  };
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger aria-label={label} title={label} data-testid={testId} className={`moves ${className}`}>
+    <DropdownMenu.Root onOpenChange={place}>
+      <DropdownMenu.Trigger
+        ref={button}
+        aria-label={label}
+        title={label}
+        data-testid={testId}
+        className={`moves ${className}`}
+      >
         {trigger}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content
           align={align}
-          side={side}
-          sideOffset={6}
+          side={at.side}
+          sideOffset={at.offset}
           collisionPadding={8}
           onCloseAutoFocus={(event) => {
             event.preventDefault();
