@@ -2,20 +2,15 @@
 import {
   findAll,
   holdsNothing,
-  mapIds,
   pointersOf,
   putEntities,
-  type Drawing,
   type Entity,
   type Id,
   type NewId,
   type ShotDocument,
 } from '../document/index.ts';
-import { reprinted } from '../derived/index.ts';
+import { copierOf, copyName } from './new-ids.ts';
 import { deleteEntities } from './remove.ts';
-
-/** The longest name a copy is made from; what is longer is cut so that the copy's name still fits. */
-const ROOM = 190;
 
 /**
  * Everything that some layers, folders or elements are made of: what would be deleted with them, the layers that lie in a
@@ -51,19 +46,10 @@ export function copyParts(
   const own = madeOf(doc, there);
   const ids = new Map([...own].map((id) => [id, newId()]));
   const entities = [...own].flatMap((id) => doc.entities[id] ?? []);
-  // What lies inside a body, such as the run lists of a kept variant, need not have a row of its own.
-  for (const entity of entities)
-    if (!holdsNothing(entity))
-      for (const { id, pointer } of pointersOf(entity))
-        if (pointer.bond === 'holds' && !ids.has(id)) ids.set(id, newId());
-  const withIds = <E extends Entity>(entity: E): E => ({
-    ...mapIds(entity, (id) => ids.get(id) ?? id),
-    id: ids.get(entity.id) ?? entity.id,
-  });
+  const copier = copierOf(doc, entities, ids, newId, (id) => id);
   const copied = (entity: Entity): Entity => {
-    const copy = withIds(reprinted(doc, entity, (drawing): Drawing => withIds(drawing)));
-    const named =
-      there.includes(entity.id) && 'name' in copy ? { name: `${copy.name.slice(0, ROOM).toWellFormed()} copy` } : {};
+    const copy = copier(entity);
+    const named = there.includes(entity.id) && 'name' in copy ? { name: copyName(copy.name) } : {};
     // A layer without its starter is laid by nobody: laying again would change the one it was made from.
     const alone = entity.kind === 'layer' && entity.starterId && !own.has(entity.starterId) ? { starterId: null } : {};
     return { ...copy, ...named, ...alone } as Entity;
