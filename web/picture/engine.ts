@@ -219,18 +219,21 @@ export class Engine {
     this.pulled = marks;
     if (this.isPulling) return;
     this.isPulling = true;
-    for (let shown: readonly Mark[] | null = null; this.pulled && this.pulled !== shown;) {
-      shown = this.pulled;
-      const now = current();
-      const { frame, turn } = selection();
-      const drawingId = now && shownNow(now, frame)?.drawingId;
-      if (!now?.active || !drawingId) break;
-      const request = { ...this.place(), shotFrame: shotFrameOf(now, frame, turn), layerId: now.active.layer.id };
-      const bitmap = await painter().reshaped({ ...request, drawingId, marks: shown });
-      if (this.pulled) this.compositor.showReshaped(bitmap);
-      else bitmap.close();
+    try {
+      for (let shown: readonly Mark[] | null = null; this.pulled && this.pulled !== shown;) {
+        shown = this.pulled;
+        const now = current();
+        const { frame, turn } = selection();
+        const drawingId = now && shownNow(now, frame)?.drawingId;
+        if (!now?.active || !drawingId) break;
+        const request = { ...this.place(), shotFrame: shotFrameOf(now, frame, turn), layerId: now.active.layer.id };
+        const bitmap = await painter().reshaped({ ...request, drawingId, marks: shown });
+        if (this.pulled) this.compositor.showReshaped(bitmap);
+        else bitmap.close();
+      }
+    } finally {
+      this.isPulling = false;
     }
-    this.isPulling = false;
   }
 
   /** The document has what was pulled as it is shown: it stays until the picture comes. */

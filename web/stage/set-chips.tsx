@@ -1,7 +1,7 @@
 /** What stays set and changes what the pen does, each as a chip in words: a press ends it. */
 import { setLayer } from '@tallow/core/edit';
 import { X } from 'lucide-react';
-import { held, setBrush, setHeld, useHeld } from '../hand/held.ts';
+import { setBrush, setHeld, useHeld } from '../hand/held.ts';
 import { madeBy } from '../hand/brushes.ts';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { current, useCurrent } from '../selection/current.ts';
@@ -16,7 +16,7 @@ interface StayingSet {
 
 /** Everything that is set now, the pen's own first. */
 function useStaying(): StayingSet[] {
-  const { form, exact, closes, behind, ruler, tool } = useHeld();
+  const { form, exact, closes, behind, ruler, tool, goesOn, grows } = useHeld();
   const brush = useHeld((s) => s.brushes[s.brushName]);
   const rubs = useHeld((s) => madeBy(s.brushName) === 'rub');
   const moved = useShowing((s) => Object.keys(s.ghostShift).length > 0);
@@ -49,7 +49,7 @@ function useStaying(): StayingSet[] {
       if (id) edit('draw anywhere', (doc) => setLayer(doc, id, { inside: false }));
     });
   }
-  add(held().goesOn, held().grows ? 'goes on, growing' : 'goes on', () => {
+  add(goesOn, grows ? 'goes on, growing' : 'goes on', () => {
     setHeld({ goesOn: false });
   });
   add(moved, 'ghosts moved', () => {

@@ -36,7 +36,9 @@ export function useWheelScale(): number {
   const inHand = useHeld((s) => s.brushShown || (s.tool?.hasPanel ?? false));
   const panel = useScreen((s) => s.panel !== null);
   const references = useReferences((s) => s.shown);
-  const rows = useCurrent()?.layers.length ?? 0;
+  const now = useCurrent();
+  const folders = now?.element.layers.filter((id) => now.doc.entities[id]?.kind === 'folder').length ?? 0;
+  const rows = folders + (now?.layers.length ?? 0);
   const below = inHand || panel || references ? SETTINGS : ROUND + ROW * Math.min(ROWS, rows);
   const own = scaleOver(height, below);
   return byHand === null ? own : Math.min(byHand, scaleOver(height, ROUND + ROW));
