@@ -5,6 +5,7 @@ import type { Row } from './measure.ts';
 import { browserRows } from './browser-rows.ts';
 import { coreRows } from './core-rows.ts';
 import { growthRows } from './growth-rows.ts';
+import { memoryRows } from './memory-rows.ts';
 import { serverRows } from './server-rows.ts';
 import { betweenRows } from './between-rows.ts';
 import { paintRows } from './paint-rows.ts';
@@ -19,6 +20,7 @@ const GROUPS: Readonly<Record<string, () => readonly Row[] | Promise<readonly Ro
   paint: paintRows,
   server: serverRows,
   growth: growthRows,
+  memory: memoryRows,
 };
 const asked = process.argv.slice(2);
 const unknown = asked.filter((name) => !(name in GROUPS));

@@ -133,7 +133,8 @@ test('a folder hides, locks and fades what lies in it, says so, and gives it bac
   expect(await pixels(page)).toBe(live);
   await painted(page);
   expect(await pixels(page)).toBe(live);
-  await page.getByRole('button', { name: 'Take Folder 1 apart' }).click();
+  await page.getByTestId('folder-more').click();
+  await page.getByRole('menuitem', { name: /^Take it apart/ }).click();
   await expect(page.getByTestId('folder')).toHaveCount(0);
   await expect(layer(page, 'Line')).toBeVisible();
 });
@@ -232,12 +233,90 @@ test('an element of several painted layers is copied in one action, a layer with
   const after = await kinds();
   expect(after).toEqual({ elements: 2, layers: 2 * before.layers, drawings: 2 * before.drawings });
   await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitem', { name: 'Copies' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate with what is tied to it' }).click();
   await expect(page.getByTestId('layer')).toHaveCount(2 * before.layers);
   await page.getByRole('button', { name: /^Undo duplicate tied layers/ }).click();
   await page.getByRole('button', { name: /^Undo duplicate element/ }).click();
   await saved(page);
   expect(await kinds()).toEqual(before);
+});
+
+test('a layer and a whole element go into another shot, with their drawings and the swatches they need', async ({
+  page,
+}) => {
+  const [shot, other] = [await makeShot(address(), { name: 'From' }), await makeShot(address(), { name: 'Into' })];
+  await openDesk(page, address(), shot);
+  await drawn(page, 2);
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitem', { name: 'Copies' }).click();
+  await expect(page.getByRole('menuitem', { name: 'Paste what was copied' })).toHaveAttribute(
+    'title',
+    /^Nothing is copied/,
+  );
+  await page.getByRole('menuitem', { name: 'Copy this layer' }).click();
+  await expect(page.getByText('“Line” is copied.')).toBeVisible();
+  await saved(page);
+  const into = async () => {
+    await page.getByTitle('All shots').click();
+    await page.locator('[data-testid=shot][data-name=Into]').getByRole('link').first().click();
+    await expect(page.getByTestId('picture')).toHaveAttribute('data-shown', /./);
+  };
+  await into();
+  await page.getByTestId('layer-more').click();
+  await page.getByRole('menuitem', { name: 'Copies' }).click();
+  await page.getByRole('menuitem', { name: 'Paste what was copied' }).click();
+  await expect(layer(page, 'Line copy')).toBeVisible();
+  await saved(page);
+  const drawings = async () => (await stored(address(), other)).drawings.length;
+  expect(await drawings()).toBe(2);
+  await page.getByTitle('All shots').click();
+  await page.locator('[data-testid=shot][data-name=From]').getByRole('link').first().click();
+  await page.getByRole('button', { name: 'More about Element 1' }).click();
+  await page.getByRole('menuitem', { name: 'Copy', exact: true }).click();
+  await expect(page.getByText('“Element 1” is copied.')).toBeVisible();
+  await into();
+  await page.getByRole('button', { name: 'More about Element 1' }).click();
+  await page.getByRole('menuitem', { name: 'Paste what was copied' }).click();
+  await expect(page.getByRole('heading', { name: 'Element 1 copy' })).toBeVisible();
+  await painted(page);
+  expect(await countOf(page, [140, 42, 20])).toBeGreaterThan(500);
+  await saved(page);
+  expect(await drawings()).toBe(4);
+  await page.getByRole('button', { name: /^Undo paste/ }).click();
+  await saved(page);
+  expect(await drawings()).toBe(2);
+});
+
+test('a folder moves and glows as one over time', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 1);
+  await painted(page);
+  const before = await countOf(page, [140, 42, 20]);
+  await page.getByText('Add folder').click();
+  await page.locator('[data-testid=folder] button[aria-expanded]').click();
+  await page.getByTestId('folder-more').click();
+  await page.getByRole('menuitem', { name: 'Opacity and place over time' }).click();
+  const values = page.getByTestId('values-panel');
+  await expect(values.getByRole('heading')).toHaveText('Folder 1 over time');
+  await values.getByLabel('Size', { exact: true }).fill('50');
+  await values.getByLabel('Size', { exact: true }).press('Enter');
+  await painted(page);
+  // Half as long and half as wide.
+  const half = await countOf(page, [140, 42, 20]);
+  expect(half).toBeGreaterThan(before * 0.1);
+  expect(half).toBeLessThan(before * 0.4);
+  await values.getByRole('button', { name: 'Set Opacity on this frame' }).click();
+  await expect(values.locator('[data-curve=opacity]')).toBeVisible();
+  await values.getByTitle('Back to the layers').click();
+  await page.getByTestId('folder-more').click();
+  await page.getByRole('menuitem', { name: /^Looks of the folder/ }).click();
+  await page.getByRole('button', { name: 'Add a look' }).click();
+  await page.getByRole('menuitem', { name: /^Blur/ }).click();
+  await page.getByLabel('Finished look').check();
+  await painted(page);
+  expect(await countOf(page, [140, 42, 20])).toBeLessThan(half / 2);
 });
 
 const still = async (page: Page) => {

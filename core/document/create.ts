@@ -1,7 +1,6 @@
 /** New entities with their usual settings. */
 import type { Id } from './id.ts';
 import {
-  AT_HOME,
   LIGHT_ABOVE,
   type Drawing,
   type Element,
@@ -20,6 +19,7 @@ import {
   type SwatchRole,
 } from './kinds/index.ts';
 import type { ShotDocument } from './types.ts';
+import { AT_HOME } from './shift.ts';
 import { constant } from './value.ts';
 
 export type NewId = () => Id;

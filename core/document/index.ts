@@ -7,6 +7,7 @@ export * from './mark-types.ts';
 export * from './plan-types.ts';
 export * from './look-types.ts';
 export * from './value.ts';
+export { AT_HOME, type Shift } from './shift.ts';
 export * from './values-of.ts';
 export * from './pointers.ts';
 export * from './columns.ts';

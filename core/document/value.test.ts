@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { cycleOf, fixture, layerOf } from '../fixture.ts';
-import { dropKey, setKey, setLayer, setValue, valueOf } from '../edit/index.ts';
+import { addFolder, dropKey, setKey, setLayer, setValue, valueOf } from '../edit/index.ts';
 import { apply } from '../geometry/index.ts';
 import { sheetsOf } from '../render/index.ts';
 import { shiftAt } from '../timing/index.ts';
@@ -8,6 +8,7 @@ import {
   AT_HOME,
   constant,
   encodeEntity,
+  find,
   jumpsAtSeam,
   keysIn,
   readEntity,
@@ -94,8 +95,22 @@ describe('of a layer', () => {
 
   it('turns and scales about the anchor', () => {
     const shift = { ...AT_HOME, angle: constant(Math.PI / 2), scale: constant(2) };
-    const there = apply(shiftAt({ shift }, { x: 10, y: 0 }, 0, null), { x: 15, y: 0 });
+    const layer = { ...layerOf(doc, layerId), shift };
+    const there = apply(shiftAt({ layer, folder: undefined }, { x: 10, y: 0 }, 0, null), { x: 15, y: 0 });
     expect([there.x, there.y].map((v) => Math.round(v * 1000) / 1000)).toEqual([10, 10]);
+  });
+
+  it('moves a layer with its folder, after where it is put itself', () => {
+    const elementId = layerOf(doc, layerId).elementId;
+    const filed = addFolder(doc, elementId, 'All', [layerId], made.newId);
+    const put = setValue(setValue(filed.doc, filed.folderId, 'x', 0, 30), filed.folderId, 'scale', 0, 2);
+    const own = setValue(put, layerId, 'x', 0, 5);
+    const home = sheetsOf(doc, 0, { guides: true })[0]!.matrix;
+    const { anchor } = find(doc, 'element', elementId)!;
+    // Scaled about the anchor, what the layer is moved by counts twice.
+    const at = apply(sheetsOf(own, 0, { guides: true })[0]!.matrix, anchor);
+    const before = apply(home, anchor);
+    expect([at.x - before.x, at.y - before.y].map(Math.round)).toEqual([40, 0]);
   });
 
   it('keeps to its limits, and fades on a frame', () => {

@@ -16,7 +16,7 @@ import { deleteEntities } from './remove.ts';
  * Everything that some layers, folders or elements are made of: what would be deleted with them, the layers that lie in a
  * folder, and the drawings they show, whoever else shows these too.
  */
-function madeOf(doc: ShotDocument, roots: readonly Id[]): Set<Id> {
+export function madeOf(doc: ShotDocument, roots: readonly Id[]): Set<Id> {
   const within = findAll(doc, 'folder', roots).flatMap(({ layers }) => layers);
   const left = deleteEntities(doc, [...roots, ...within]);
   const own = new Set(Object.keys(doc.entities).filter((id) => !left.entities[id]));

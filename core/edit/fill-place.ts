@@ -119,13 +119,15 @@ export function boundsAt(
   frame: number,
 ): BoundAt[] {
   const round = roundOf(element, turn);
-  const back = invert(shiftAt(layer, element.anchor, frame, round));
-  return timedLayers(doc, element)
+  const layers = timedLayers(doc, element);
+  const own = layers.find((timed) => timed.layer.id === layer.id) ?? { layer, folder: undefined };
+  const back = invert(shiftAt(own, element.anchor, frame, round));
+  return layers
     .filter((timed) => boundIds.includes(timed.layer.id))
     .flatMap((timed) => {
       const drawing = find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId);
       if (!drawing) return [];
-      const matrix = multiply(back, shiftAt(timed.layer, element.anchor, frame, round));
+      const matrix = multiply(back, shiftAt(timed, element.anchor, frame, round));
       return [{ layerId: timed.layer.id, drawing, matrix }];
     });
 }

@@ -1,4 +1,4 @@
-/** Edits of looks: the list of finishes of a layer or an element, and their numbers over time. */
+/** Edits of looks: the list of finishes of a layer, a folder or an element, and their numbers over time. */
 import {
   constant,
   find,
@@ -12,6 +12,7 @@ import {
   type Element,
   type Finish,
   type FinishKind,
+  type Folder,
   type Id,
   type Layer,
   type NewId,
@@ -21,8 +22,8 @@ import {
 import { LOOKS } from '../looks/index.ts';
 import { LAYER_VALUES, valueOf } from './values.ts';
 
-const ownerOf = (doc: ShotDocument, ownerId: Id): Layer | Element | undefined =>
-  find(doc, 'layer', ownerId) ?? find(doc, 'element', ownerId);
+const ownerOf = (doc: ShotDocument, ownerId: Id): Layer | Folder | Element | undefined =>
+  find(doc, 'layer', ownerId) ?? find(doc, 'folder', ownerId) ?? find(doc, 'element', ownerId);
 
 function withFinishes(
   doc: ShotDocument,
@@ -51,7 +52,7 @@ export function newFinish(doc: ShotDocument, kind: FinishKind, newId: NewId, see
   };
 }
 
-/** Adds a finish at the end of the list of a layer or an element. */
+/** Adds a finish at the end of the list of a layer, a folder or an element. */
 export const addFinish = (doc: ShotDocument, ownerId: Id, finish: Finish): ShotDocument =>
   withFinishes(doc, ownerId, (all) => [...all, finish]);
 
@@ -135,11 +136,13 @@ export const dropFinish = (doc: ShotDocument, ownerId: Id, finishId: Id): ShotDo
 export const copyFinishes = (doc: ShotDocument, finishes: readonly Finish[], toId: Id, newId: NewId): ShotDocument =>
   withFinishes(doc, toId, (all) => [...all, ...finishes.map((finish) => ({ ...finish, id: newId() }))]);
 
-/** Frames on which anything of a layer is set over time: its opacity, its place or its looks, and looks and light of its element. */
-export function keyedFrames(layer: Layer, element?: Element): ReadonlySet<number> {
+/** Frames on which anything of a layer is set over time: its opacity, its place or its looks, those of its folder, and looks and light of its element. */
+export function keyedFrames(layer: Layer, folder?: Folder, element?: Element): ReadonlySet<number> {
   const values = [
-    ...LAYER_VALUES.map((which) => valueOf(layer, which)),
-    ...[...layer.finishes, ...(element?.finishes ?? [])].flatMap(({ numbers }) => Object.values(numbers)),
+    ...[layer, ...(folder ? [folder] : [])].flatMap((owner) => LAYER_VALUES.map((which) => valueOf(owner, which))),
+    ...[...layer.finishes, ...(folder?.finishes ?? []), ...(element?.finishes ?? [])].flatMap(({ numbers }) =>
+      Object.values(numbers),
+    ),
     ...(element ? [element.light] : []),
   ];
   return new Set(values.flatMap((value) => keysIn(value).map(({ frame }) => frame)));

@@ -1,5 +1,6 @@
 /** Edits of layers and of the folders they lie in. */
 import {
+  AT_HOME,
   constant,
   dropEntities,
   find,
@@ -127,6 +128,8 @@ export function addFolder(
   if (!element) throw new Error(`Element ${elementId} is not in this shot`);
   const folder: Folder = {
     kind: 'folder',
+    shift: AT_HOME,
+    finishes: [],
     id: newId(),
     elementId,
     name,

@@ -1,5 +1,6 @@
 /** Laying what a starter computed as layers of drawings, again and again, without losing what was drawn by hand. */
 import {
+  AT_HOME,
   constant,
   find,
   newLayer,
@@ -62,6 +63,8 @@ function folderOf(doc: ShotDocument, starter: Starter, newId: NewId): { doc: Sho
   const element = find(doc, 'element', starter.elementId)!;
   const folder: Folder = {
     kind: 'folder',
+    shift: AT_HOME,
+    finishes: [],
     id: newId(),
     elementId: element.id,
     name: starterOf(starter.effect).name,

@@ -1,5 +1,6 @@
 /** What every edit of time promises: it is pure, undo brings back the very same, and keys and phases keep to their drawings. */
 import {
+  AT_HOME,
   applyStep,
   constant,
   find,
@@ -75,6 +76,8 @@ function world(time: 'cycle' | 'one-shot'): ShotDocument {
   const phases = [0, 1, 2].map((i) => ({ id: newId(), name: `Phase ${i}`, length: 4, hold: 2 }));
   const folder = {
     kind: 'folder' as const,
+    shift: AT_HOME,
+    finishes: [],
     id: newId(),
     elementId,
     name: 'Folder',

@@ -1,4 +1,4 @@
-/** Edits of what changes over time: a layer's opacity and where it is put. */
+/** Edits of what changes over time: opacity of a layer or a folder, and where it is put. */
 import {
   find,
   putEntities,
@@ -7,18 +7,19 @@ import {
   withNumber,
   withoutKey,
   type Ease,
+  type Folder,
   type Id,
   type Layer,
   type ShotDocument,
   type Value,
 } from '../document/index.ts';
 
-/** What of a layer can change over time. Angles are radians, lengths px. */
+/** What of a layer or a folder can change over time. Angles are radians, lengths px. */
 export const LAYER_VALUES = ['opacity', 'x', 'y', 'scale', 'angle'] as const;
 export type LayerValue = (typeof LAYER_VALUES)[number];
 
 /** The value of that name. */
-export const valueOf = (layer: Layer, which: LayerValue): Value =>
+export const valueOf = (layer: Layer | Folder, which: LayerValue): Value =>
   which === 'opacity' ? layer.opacity : layer.shift[which];
 
 const LIMITS: Readonly<Record<LayerValue, readonly [number, number]>> = {
@@ -29,38 +30,38 @@ const LIMITS: Readonly<Record<LayerValue, readonly [number, number]>> = {
   angle: [-1000, 1000],
 };
 
-function withValue(doc: ShotDocument, layerId: Id, which: LayerValue, change: (value: Value) => Value): ShotDocument {
-  const layer = find(doc, 'layer', layerId);
-  if (!layer) return doc;
-  const value = change(valueOf(layer, which));
+function withValue(doc: ShotDocument, ownerId: Id, which: LayerValue, change: (value: Value) => Value): ShotDocument {
+  const owner = find(doc, 'layer', ownerId) ?? find(doc, 'folder', ownerId);
+  if (!owner) return doc;
+  const value = change(valueOf(owner, which));
   return putEntities(
     doc,
-    which === 'opacity' ? { ...layer, opacity: value } : { ...layer, shift: { ...layer.shift, [which]: value } },
+    which === 'opacity' ? { ...owner, opacity: value } : { ...owner, shift: { ...owner.shift, [which]: value } },
   );
 }
 
 /** Sets a value on a frame: throughout, or at that frame where it changes over time. Kept within its limits. */
 export function setValue(
   doc: ShotDocument,
-  layerId: Id,
+  ownerId: Id,
   which: LayerValue,
   frame: number,
   number: number,
 ): ShotDocument {
   const [least, most] = LIMITS[which];
-  return withValue(doc, layerId, which, (value) => withNumber(value, frame, Math.min(most, Math.max(least, number))));
+  return withValue(doc, ownerId, which, (value) => withNumber(value, frame, Math.min(most, Math.max(least, number))));
 }
 
 /** Sets a key at a frame, with the number the value has there; from the first key on it changes over time. */
 export const setKey = (
   doc: ShotDocument,
-  layerId: Id,
+  ownerId: Id,
   which: LayerValue,
   frame: number,
   round: number | null,
   ease?: Ease,
-): ShotDocument => withValue(doc, layerId, which, (value) => withKey(value, frame, valueAt(value, frame, round), ease));
+): ShotDocument => withValue(doc, ownerId, which, (value) => withKey(value, frame, valueAt(value, frame, round), ease));
 
 /** Takes the key at a frame away. */
-export const dropKey = (doc: ShotDocument, layerId: Id, which: LayerValue, frame: number): ShotDocument =>
-  withValue(doc, layerId, which, (value) => withoutKey(value, frame));
+export const dropKey = (doc: ShotDocument, ownerId: Id, which: LayerValue, frame: number): ShotDocument =>
+  withValue(doc, ownerId, which, (value) => withoutKey(value, frame));

@@ -258,6 +258,12 @@ function layOwn(target: Surface, sheets: readonly Sheet[], view: Matrix, means: 
   let below = [...under];
   for (const run of inGroups(sheets)) {
     const group = run[0]?.group;
+    if (group?.look) {
+      for (const part of wholeParts(ungrouped(run), group.look, view, target, means))
+        layPart(target, { ...part, picture: part.picture.picture, opacity: part.opacity * group.opacity });
+      below = [...below, ...run];
+      continue;
+    }
     const on = group ? means.make(target.width, target.height) : target;
     for (const sheet of run) {
       for (const part of shownParts(sheet, view, on, means, below)) layPart(on, part);
@@ -267,7 +273,9 @@ function layOwn(target: Surface, sheets: readonly Sheet[], view: Matrix, means: 
   }
 }
 
-/** The parts an element with looks of its own comes to. @param sheets all of one element, one at least. */
+const ungrouped = (sheets: readonly Sheet[]): Sheet[] => sheets.map((sheet) => ({ ...sheet, group: null }));
+
+/** The parts an element or a folder with looks of its own comes to. @param sheets all of it, one at least. */
 function wholeParts(sheets: readonly Sheet[], whole: Look, view: Matrix, size: Size, means: Means): PlacedPart[] {
   const bounds = sheets
     .map((sheet) => {

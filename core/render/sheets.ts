@@ -7,7 +7,6 @@ import {
   type Drawing,
   type Element,
   type Id,
-  type Layer,
   type Placement,
   type ShotDocument,
 } from '../document/index.ts';
@@ -66,8 +65,8 @@ export interface Sheet extends Lying {
   readonly cuts: readonly Cut[];
   readonly opacity: number;
   readonly blend: Blend;
-  /** The folder that is faded as one picture, if it lies in such a one. */
-  readonly group: { readonly id: Id; readonly opacity: number } | null;
+  /** The folder that is put together first, as it is faded or has looks, if it lies in such a one. */
+  readonly group: { readonly id: Id; readonly opacity: number; readonly look: Look | null } | null;
   /** The drawing this one shows within only, of the layer it clips to. */
   readonly within: Lying | null;
   /** The swatch in which all of it is seen, or null for each mark's own. */
@@ -106,12 +105,13 @@ export function matrixOf(doc: ShotDocument, layerId: Id | null | undefined, shot
   if (!layer || !found) return null;
   const turn = elementLength(doc, found.element);
   const frame = placementFrame(found.placement, found.element, turn, shotFrame) ?? 0;
-  return placedLayer(found.placement, layer, found.element, frame, turn);
+  const timed = timedLayers(doc, found.element).find((each) => each.layer.id === layerId);
+  return timed ? placedLayer(found.placement, timed, found.element, frame, turn) : null;
 }
 
-function placedLayer({ x, y }: Placement, layer: Layer, element: Element, frame: number, turn: number): Matrix {
+function placedLayer({ x, y }: Placement, timed: TimedLayer, element: Element, frame: number, turn: number): Matrix {
   const home = translation(x, y);
-  const shift = shiftAt(layer, element.anchor, frame, roundOf(element, turn));
+  const shift = shiftAt(timed, element.anchor, frame, roundOf(element, turn));
   return shift === IDENTITY ? home : multiply(home, shift);
 }
 
@@ -196,9 +196,10 @@ export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOpt
       const { layer, folder } = timed;
       const isBase = !layer.clip || baseFolder !== folder?.id;
       const found = isIn(timed, options) ? find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId) : undefined;
-      const matrix = placedLayer(placement, layer, element, frame, turn);
+      const matrix = placedLayer(placement, timed, element, frame, turn);
       const finishes = looks === 'none' ? [] : resolved(layer.finishes, frame, round);
-      const wavers = looks === 'all' ? [...finishes, ...own].filter(movesOutlines) : [];
+      const around = looks === 'none' || options.alone ? [] : resolved(folder?.finishes ?? [], frame, round);
+      const wavers = looks === 'all' ? [...finishes, ...around, ...own].filter(movesOutlines) : [];
       const drawing = found && wavers.length > 0 ? moved(found, wavers) : found;
       if (drawing && layer.role === 'matte' && options.matte !== layer.id && !options.alone) {
         const cut: Cut = { layerId: layer.id, drawing, matrix, inverted: layer.matte.inverted };
@@ -212,6 +213,7 @@ export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOpt
       if (!drawing || (clips && (isBase || !base))) continue;
       const dim = options.dimBut && options.dimBut !== layer.id ? DIMMED : 1;
       const groupOpacity = folder ? valueAt(folder.opacity, frame, round) : 1;
+      const groupLook = lookOf(around, home, NO_MOTION, colours);
       const follows = finishes.some(({ choices }) => choices['along'] === 'motion');
       sheets.push({
         layerId: layer.id,
@@ -219,7 +221,8 @@ export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOpt
         drawing,
         opacity: valueAt(layer.opacity, frame, round) * dim,
         blend: layer.blend,
-        group: folder && groupOpacity < 1 ? { id: folder.id, opacity: groupOpacity } : null,
+        group:
+          folder && (groupOpacity < 1 || groupLook) ? { id: folder.id, opacity: groupOpacity, look: groupLook } : null,
         within: clips ? base : null,
         tint: layer.tint,
         matrix,
@@ -268,7 +271,7 @@ export function frameKey(sheets: readonly Sheet[], of: ContentOf = ({ id }) => i
   return sheets
     .map(
       (s) =>
-        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.look)}@${lookKey(s.whole)}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
+        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.group?.look ?? null)}@${lookKey(s.look)}@${lookKey(s.whole)}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
     )
     .join('|');
 }

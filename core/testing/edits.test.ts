@@ -186,6 +186,7 @@ const EDITS: Readonly<Record<string, Run>> = {
   setElement: () => edit.setElement(world, element.id, { name: 'Other', time: 'one-shot' }),
   addElement: () => docOf(edit.addElement(world, 'Second', 4, newId)),
   restyle: () => edit.restyle(world, sets, { swatch: second, width: 33 }),
+  pasteParts: () => docOf(edit.pasteParts(world, edit.takeParts(world, [folder.id]), line.id, newId)),
   copyParts: () => docOf(edit.copyParts(world, [element.id], newId)),
   deleteElement: () => {
     const { doc } = edit.addElement(world, 'Second', 4, newId);
@@ -372,6 +373,7 @@ const ASKING = new Set([
   'whyNotDrawable',
   'whyNotJoined',
   'whyNotSlotsOf',
+  'takeParts',
   'whyNotTied',
 ]);
 /** Held to the same by contracts of their own: a whole shot is made anew, two changes are merged, nobody's rows are kept. */

@@ -104,6 +104,8 @@ export function everyKind(newId: NewId): ShotDocument {
     body.layer,
     {
       kind: 'folder',
+      shift: { ...AT_HOME, x: moving(0, 4) },
+      finishes: [glow(first, newId)],
       id: folderId,
       elementId,
       name: 'Both',

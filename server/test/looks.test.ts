@@ -19,6 +19,7 @@ import { blurred } from '@tallow/core/canvas';
 import { boundsPrint } from '@tallow/core/derived';
 import {
   addFinish,
+  addFolder,
   addLayer,
   addMark,
   addMarks,
@@ -26,6 +27,7 @@ import {
   layFills,
   newFinish,
   setElement,
+  setFolder,
   setLayer,
   setSwatch,
   staleFills,
@@ -275,6 +277,41 @@ describe('looks', () => {
       const inside = Array.from({ length: 1600 }, (_, i) => at(60 + (i % 40) * 2, 60 + Math.floor(i / 40) * 2).join());
       expect([form, new Set(inside).size > 1]).toEqual([form, true]);
     }
+  });
+  test('a folder’s looks fall on its layers put together: where two meet nothing shows through', () => {
+    const start = base();
+    const { elementId, id: leftId } = layerOf(start);
+    const added = addLayer(start, elementId, 'Right', 'body', leftId, randomId);
+    const square = (left: number): Shape => ({
+      kind: 'shape',
+      id: randomId(),
+      swatch: swatchOf(start, 'flame'),
+      rings: [
+        polygonRing([
+          [left, -50],
+          [left + 50, -50],
+          [left + 50, 50],
+          [left, 50],
+        ]),
+      ],
+      rule: 'evenodd',
+      opacity: 1,
+    });
+    const left = addMarks(added.doc, leftId, 0, [square(-50)], randomId);
+    const both = addMarks(left, added.layerId, 0, [square(0)], randomId);
+    const filed = addFolder(both, elementId, 'Both', [leftId, added.layerId], randomId);
+    const blur = newFinish(filed.doc, 'blur', randomId);
+    const soft = { ...blur, numbers: { ...blur.numbers, radius: constant(12) } };
+    const onFolder = pixelsOf(addFinish(filed.doc, filed.folderId, soft));
+    expect(onFolder(100, 100)[3]).toBeGreaterThan(250);
+    expect(onFolder(50, 100)[3]).toBeGreaterThan(90);
+    expect(onFolder(50, 100)[3]).toBeLessThan(165);
+    // On each layer by itself the meeting edges would be soft.
+    const onEach = pixelsOf(addFinish(addFinish(filed.doc, leftId, soft), added.layerId, soft));
+    expect(onEach(100, 100)[3]).toBeLessThan(235);
+    const faded = setFolder(addFinish(filed.doc, filed.folderId, soft), filed.folderId, { opacity: 0.5 });
+    expect(pixelsOf(faded)(100, 100)[3]).toBeGreaterThan(120);
+    expect(pixelsOf(faded)(100, 100)[3]).toBeLessThan(135);
   });
   test('texture boils on its frames and holds in between', () => {
     const start = looked('texture', { strength: 100, every: 2 }, { moves: 'boils' });

@@ -1,4 +1,4 @@
-/** Looks of the layer in hand, or of its element as a whole: a list that is worked out in its order and never touches what is drawn. */
+/** Looks of the layer in hand, of its folder, or of its element as a whole: a list that is worked out in its order and never touches what is drawn. */
 import { randomId, type FinishKind } from '@tallow/core/document';
 import { addFinish, copyFinishes, newFinish } from '@tallow/core/edit';
 import { LOOKS, lookKinds } from '@tallow/core/looks';
@@ -17,10 +17,12 @@ export function FinishesPanel() {
   const now = useCurrent();
   const looks = useShowing((s) => s.looks);
   const finished = useShowing((s) => s.finished);
-  const { of, open, copied } = useFinishes();
-  const owner = of === 'layer' ? now?.active?.layer : now?.element;
+  const { of: wanted, open, copied } = useFinishes();
+  const folder = now?.active?.folder;
+  const of = wanted === 'folder' && !folder ? 'layer' : wanted;
+  const owner = { layer: now?.active?.layer, folder, element: now?.element }[of];
   if (!now || !owner) return null;
-  // Lines take their colour from fills, which an element as a whole does not lie on.
+  // Lines take their colour from fills, which a folder or an element as a whole does not lie on.
   const kinds = lookKinds().filter((kind) => of === 'layer' || !LOOKS[kind].forLayers);
   const add = (kind: FinishKind): void => {
     const finish = newFinish(now.doc, kind, randomId, 1 + owner.finishes.length);
@@ -45,8 +47,21 @@ export function FinishesPanel() {
           label="Whose looks"
           value={of}
           words={[
-            { value: 'layer', label: now.active?.layer.name.slice(0, 18) ?? 'layer', title: 'Of this layer' },
-            { value: 'element', label: 'whole element', title: 'Of all its layers put together' },
+            {
+              value: 'layer',
+              label: now.active?.layer.name.slice(0, folder ? 12 : 18) ?? 'layer',
+              title: 'Of this layer',
+            },
+            ...(folder
+              ? [
+                  {
+                    value: 'folder' as const,
+                    label: folder.name.slice(0, 12),
+                    title: 'Of the layers in its folder put together',
+                  },
+                ]
+              : []),
+            { value: 'element', label: folder ? 'element' : 'whole element', title: 'Of all its layers put together' },
           ]}
           onChoose={(value) => {
             setFinishes({ of: value, open: null });
@@ -78,7 +93,8 @@ export function FinishesPanel() {
       {owner.finishes.length === 0 ? (
         <p className="py-2 text-[13px] text-wax-500">
           Glow, tint, blur, waver, texture and more: they change how{' '}
-          {of === 'layer' ? 'this layer' : 'the whole element'} is seen, on every drawing, and can be taken away again.
+          {{ layer: 'this layer', folder: 'the folder', element: 'the whole element' }[of]} is seen, on every drawing,
+          and can be taken away again.
         </p>
       ) : (
         owner.finishes.map((finish, i) => (
@@ -120,7 +136,7 @@ export function FinishesPanel() {
       <Line />
       <Check
         label="See looks while drawing"
-        title="What moves outlines, and looks of the whole element other than while playing, wait for the finished look"
+        title="What moves outlines, and looks of the whole element or of the folder that is drawn in, wait for playing and for the finished look"
         checked={looks}
         onChange={(on) => {
           setShowing({ looks: on });

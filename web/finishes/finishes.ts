@@ -3,8 +3,8 @@ import type { Finish } from '@tallow/core/document';
 import { create } from 'zustand';
 
 export const useFinishes = create<{
-  /** Whether the list shown is the layer's or the element's. */
-  readonly of: 'layer' | 'element';
+  /** Whose list is shown: the layer's, that of the folder it lies in, or the element's. */
+  readonly of: 'layer' | 'folder' | 'element';
   /** The finish whose settings are open. */
   readonly open: string | null;
   readonly copied: readonly Finish[];

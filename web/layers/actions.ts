@@ -1,12 +1,38 @@
 /** Actions of layers. */
 import { key, named, of } from '../actions/action.ts';
 import { current } from '../selection/current.ts';
+import { copyLayer, copyPart, paste, whyNotPaste } from './duplicate.ts';
 import { setActiveStill } from '../time/time-edits.ts';
 import { toggleAlone, toggleDim, toggleLockOthers } from './one-layer.ts';
 
 const layers = of('Layers');
 
+const whyNoLayer = (): string | null => (current()?.active ? null : 'There is no layer. Add one first.');
+
 export const LAYER_ACTIONS = named({
+  copyLayer: layers(
+    'Copy this layer',
+    [],
+    () => {
+      const layer = current()?.active?.layer;
+      if (layer) copyLayer(layer.id, false);
+    },
+    { whyNot: whyNoLayer },
+  ),
+  copyTied: layers(
+    'Copy this layer with what is tied to it',
+    [],
+    () => {
+      const layer = current()?.active?.layer;
+      if (layer) copyLayer(layer.id, true);
+    },
+    { whyNot: whyNoLayer },
+  ),
+  copyElement: layers('Copy the element', [], () => {
+    const element = current()?.element;
+    if (element) copyPart(element.id);
+  }),
+  pasteLayers: layers('Paste what was copied', [], paste, { whyNot: whyNotPaste }),
   alone: layers('Show this layer alone', [key('KeyI')], toggleAlone),
   dim: layers('Dim all others', [key('KeyO')], toggleDim),
   lockOthers: layers('Lock all others', [key('KeyU')], toggleLockOthers),

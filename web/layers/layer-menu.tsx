@@ -10,8 +10,10 @@ import { CheckItem, ITEM, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
 import { current } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
+import { setFinishes } from '../finishes/finishes.ts';
 import { togglePanel } from '../screen/panels.ts';
 import { useNavigate } from 'react-router';
+import { ActionItem } from '../actions/action-item.tsx';
 import { act } from '../actions/action.ts';
 import { take } from '../plan/plan.ts';
 import { LAYER_ACTIONS } from './actions.ts';
@@ -185,6 +187,7 @@ export function LayerMenu({ timed, only }: { timed: TimedLayer; only: boolean })
       <DropdownMenu.Item
         className={ITEM}
         onSelect={() => {
+          setFinishes({ of: 'layer', open: null });
           togglePanel('finishes');
         }}
       >
@@ -277,25 +280,31 @@ export function LayerMenu({ timed, only }: { timed: TimedLayer; only: boolean })
           Keep unjoined copies, hidden
         </CheckItem>
       </SubMenu>
-      <MenuLine />
-      <DropdownMenu.Item
-        className={ITEM}
-        onSelect={() => {
-          duplicateLayer(layer.id, false);
-        }}
-      >
-        Duplicate this layer
-      </DropdownMenu.Item>
-      {tied ? (
+      <SubMenu label="Copies">
         <DropdownMenu.Item
           className={ITEM}
           onSelect={() => {
-            duplicateLayer(layer.id, true);
+            duplicateLayer(layer.id, false);
           }}
         >
-          Duplicate with what is tied to it
+          Duplicate this layer
         </DropdownMenu.Item>
-      ) : null}
+        {tied ? (
+          <DropdownMenu.Item
+            className={ITEM}
+            onSelect={() => {
+              duplicateLayer(layer.id, true);
+            }}
+          >
+            Duplicate with what is tied to it
+          </DropdownMenu.Item>
+        ) : null}
+        <MenuLine />
+        <ActionItem action={LAYER_ACTIONS.copyLayer} />
+        {tied ? <ActionItem action={LAYER_ACTIONS.copyTied} /> : null}
+        <ActionItem action={LAYER_ACTIONS.pasteLayers} />
+      </SubMenu>
+      <MenuLine />
       <DropdownMenu.Item
         className={ITEM}
         onSelect={() => {

@@ -1,11 +1,10 @@
 /** What can be set of a layer or a folder. */
 import { BLENDS, LAYER_ROLES, valueAt, type Blend, type Folder, type LayerRole } from '@tallow/core/document';
-import { dissolveFolder, setFolder, setLayer } from '@tallow/core/edit';
+import { setFolder, setLayer } from '@tallow/core/edit';
 import { roundOf, type TimedLayer } from '@tallow/core/timing';
-import { CopyPlus, FolderMinus } from 'lucide-react';
 import { useCurrent } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
-import { duplicateFolder } from './duplicate.ts';
+import { FolderMenu } from './folder-menu.tsx';
 import { LayerMenu } from './layer-menu.tsx';
 import { edit, endGesture } from '../shot/document.ts';
 
@@ -102,28 +101,7 @@ export function FolderSettingsRow({ folder }: { folder: Folder }) {
           edit('folder opacity', (doc) => setFolder(doc, folder.id, { opacity }, frame), `opacity-${folder.id}`);
         }}
       />
-      <button
-        type="button"
-        aria-label={`Duplicate ${folder.name}`}
-        title="Copy the folder with what lies in it"
-        onClick={() => {
-          duplicateFolder(folder.id);
-        }}
-        className="moves grid size-8 shrink-0 place-items-center rounded-md text-wax-500 hover:bg-soot-800 hover:text-wax-100"
-      >
-        <CopyPlus size={15} />
-      </button>
-      <button
-        type="button"
-        aria-label={`Take ${folder.name} apart`}
-        title="Take the folder away; its layers stay"
-        onClick={() => {
-          edit('take folder apart', (doc) => dissolveFolder(doc, folder.id));
-        }}
-        className="moves grid size-8 shrink-0 place-items-center rounded-md text-wax-500 hover:bg-soot-800 hover:text-wax-100"
-      >
-        <FolderMinus size={15} />
-      </button>
+      <FolderMenu folder={folder} />
     </div>
   );
 }

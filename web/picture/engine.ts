@@ -15,7 +15,7 @@ import { onScreen, useScreen } from '../screen/screen.ts';
 import { fittedView, viewMatrix } from '../view/view.ts';
 import { onChange, useDocument } from '../shot/document.ts';
 import { ghostsOf, onionReach } from './onion.ts';
-import { framePainter, painter } from '../workers/painter-client.ts';
+import { framePainter, giveWay, painter } from '../workers/painter-client.ts';
 import { closePainted, Compositor } from './compositor.ts';
 import { Player } from './player.ts';
 import { sightOptions } from './sight.ts';
@@ -256,6 +256,7 @@ export class Engine {
     this.compositor.canvas.dataset['wanted'] = String(this.asked);
     if (this.busy) return;
     this.busy = true;
+    giveWay(true);
     // Not at once: the painter is told of the change by another listener of the same change.
     queueMicrotask(() => void this.work());
   }
@@ -318,5 +319,6 @@ export class Engine {
       }
     }
     this.busy = false;
+    giveWay(false);
   }
 }

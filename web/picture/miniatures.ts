@@ -81,7 +81,7 @@ export function sheetsAt(layers: readonly TimedLayer[], element: Element, frame:
     const shown = shownOn(timed, frame, length);
     if (!shown) return [];
     const { layer } = timed;
-    const shift = shiftAt(layer, element.anchor, frame, round);
+    const shift = shiftAt(timed, element.anchor, frame, round);
     return [{ drawingId: shown.drawingId, opacity: valueAt(layer.opacity, frame, round), shift }];
   });
 }

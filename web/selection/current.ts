@@ -89,7 +89,7 @@ export const shotFrameOf = ({ placement, length }: Current, frame: number, turn:
 /** From the space of the active layer to px of the shot, on a frame: where its element stands, and where the layer is put. */
 export function layerMatrix({ placement, element, active, length }: Current, frame: number): Matrix {
   const home = translation(placement?.x ?? 0, placement?.y ?? 0);
-  return active ? multiply(home, shiftAt(active.layer, element.anchor, frame, roundOf(element, length))) : home;
+  return active ? multiply(home, shiftAt(active, element.anchor, frame, roundOf(element, length))) : home;
 }
 
 /** What the active layer shows on the playhead's frame. */

@@ -1,9 +1,11 @@
 /** The menu of an element on the strip. */
 import { shotOf } from '@tallow/core/document';
 import { deleteElement, moveElement, setStart } from '@tallow/core/edit';
-import { ArrowDown, ArrowUp, CopyPlus, Ellipsis, Pencil, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, Copy, CopyPlus, Ellipsis, Pencil, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { duplicateElement } from '../layers/duplicate.ts';
+import { ActionItem } from '../actions/action-item.tsx';
+import { LAYER_ACTIONS } from '../layers/actions.ts';
+import { copyPart, duplicateElement } from '../layers/duplicate.ts';
 import { ITEM, Menu, MenuLine } from '../parts/menu.tsx';
 import { NumberField } from '../parts/number-field.tsx';
 import type { Current } from '../selection/current.ts';
@@ -85,6 +87,16 @@ export function RowMenu({ row, first, last, only, onName }: RowMenuProps) {
       >
         <CopyPlus size={15} /> Duplicate
       </DropdownMenu.Item>
+      <DropdownMenu.Item
+        className={ITEM}
+        title="To be pasted here or in another shot"
+        onSelect={() => {
+          copyPart(element.id);
+        }}
+      >
+        <Copy size={15} /> Copy
+      </DropdownMenu.Item>
+      <ActionItem action={LAYER_ACTIONS.pasteLayers} />
       <DropdownMenu.Item className={ITEM} onSelect={remove}>
         <Trash2 size={15} /> Delete
       </DropdownMenu.Item>

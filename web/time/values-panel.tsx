@@ -1,5 +1,14 @@
-/** Opacity and place of a layer over time: numbers at frames, on the same time as the drawings. */
-import { EASES, jumpsAtSeam, keysIn, valueAt, type Ease, type Key, type Layer } from '@tallow/core/document';
+/** Opacity and place of a layer or its folder over time: numbers at frames, on the same time as the drawings. */
+import {
+  EASES,
+  jumpsAtSeam,
+  keysIn,
+  valueAt,
+  type Ease,
+  type Folder,
+  type Key,
+  type Layer,
+} from '@tallow/core/document';
 import { dropKey, LAYER_VALUES, setKey, setValue, valueOf, type LayerValue } from '@tallow/core/edit';
 import { roundOf } from '@tallow/core/timing';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
@@ -9,6 +18,7 @@ import { useCurrent, type Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { edit } from '../shot/document.ts';
 import { showPanel } from '../screen/panels.ts';
+import { setOverTime, useOverTime } from './over-time.ts';
 import { goTo } from '../playback/playhead.ts';
 
 /** How each value is named and counted on screen. */
@@ -23,8 +33,18 @@ const SEEN: Readonly<Record<LayerValue, { label: string; unit: string; per: numb
 const PLOT = { width: 328, height: 40 };
 
 /** The value over the element's time, with its keys. */
-function Curve({ now, layer, which, frame }: { now: Current; layer: Layer; which: LayerValue; frame: number }) {
-  const value = valueOf(layer, which);
+function Curve({
+  now,
+  owner,
+  which,
+  frame,
+}: {
+  now: Current;
+  owner: Layer | Folder;
+  which: LayerValue;
+  frame: number;
+}) {
+  const value = valueOf(owner, which);
   const keys = keysIn(value);
   const round = roundOf(now.element, now.length);
   const all = Array.from({ length: now.length }, (_, f) => valueAt(value, f, round));
@@ -64,11 +84,11 @@ const stepTo = (keys: readonly Key[], frame: number, by: 1 | -1): number | undef
     ? (keys.find((key) => key.frame > frame) ?? keys[0])?.frame
     : (keys.findLast((key) => key.frame < frame) ?? keys.at(-1))?.frame;
 
-function Row({ now, layer, which }: { now: Current; layer: Layer; which: LayerValue }) {
+function Row({ now, owner, which }: { now: Current; owner: Layer | Folder; which: LayerValue }) {
   const frame = useSelection((s) => Math.min(s.frame, now.length - 1));
   const [text, setText] = useState<string | null>(null);
   const { label, unit, per, step } = SEEN[which];
-  const value = valueOf(layer, which);
+  const value = valueOf(owner, which);
   const keys = keysIn(value);
   const round = roundOf(now.element, now.length);
   const shown = Math.round(valueAt(value, frame, round) * per * 100) / 100;
@@ -77,8 +97,8 @@ function Row({ now, layer, which }: { now: Current; layer: Layer; which: LayerVa
     if (Number.isFinite(number))
       edit(
         label.toLowerCase(),
-        (doc) => setValue(doc, layer.id, which, frame, number / per),
-        `${which}-${layer.id}-${frame}`,
+        (doc) => setValue(doc, owner.id, which, frame, number / per),
+        `${which}-${owner.id}-${frame}`,
       );
   };
   const jumps = now.element.time === 'cycle' && jumpsAtSeam(value, now.length);
@@ -93,7 +113,7 @@ function Row({ now, layer, which }: { now: Current; layer: Layer; which: LayerVa
           className="moves grid size-8 place-items-center rounded-md hover:bg-soot-800"
           onClick={() => {
             edit(here ? `${label.toLowerCase()} not set here` : `${label.toLowerCase()} set here`, (doc) =>
-              here ? dropKey(doc, layer.id, which, frame) : setKey(doc, layer.id, which, frame, round),
+              here ? dropKey(doc, owner.id, which, frame) : setKey(doc, owner.id, which, frame, round),
             );
           }}
         >
@@ -147,7 +167,7 @@ function Row({ now, layer, which }: { now: Current; layer: Layer; which: LayerVa
           </>
         ) : null}
       </div>
-      {keys.length > 0 ? <Curve now={now} layer={layer} which={which} frame={frame} /> : null}
+      {keys.length > 0 ? <Curve now={now} owner={owner} which={which} frame={frame} /> : null}
       {here ? (
         <div className="flex items-center justify-between text-xs text-wax-500">
           goes on
@@ -156,7 +176,7 @@ function Row({ now, layer, which }: { now: Current; layer: Layer; which: LayerVa
             value={here.ease}
             words={EASES.map((ease: Ease) => ({ value: ease, label: ease }))}
             onChoose={(ease) => {
-              edit(`${label.toLowerCase()} ${ease}`, (doc) => setKey(doc, layer.id, which, frame, round, ease));
+              edit(`${label.toLowerCase()} ${ease}`, (doc) => setKey(doc, owner.id, which, frame, round, ease));
             }}
           />
         </div>
@@ -173,18 +193,34 @@ function Row({ now, layer, which }: { now: Current; layer: Layer; which: LayerVa
 
 export function ValuesPanel() {
   const now = useCurrent();
+  const { of } = useOverTime();
   const layer = now?.active?.layer;
+  const folder = now?.active?.folder;
+  const owner = of === 'folder' && folder ? folder : layer;
   return (
     <Panel
       label="Over time"
       testId="values-panel"
-      heading={layer ? `${layer.name} over time` : 'Over time'}
+      heading={owner ? `${owner.name} over time` : 'Over time'}
       onBack={() => {
         showPanel(null);
       }}
     >
-      {now && layer
-        ? LAYER_VALUES.map((which) => <Row key={`${layer.id}-${which}`} now={now} layer={layer} which={which} />)
+      {folder && layer ? (
+        <Words
+          label="Whose values"
+          value={of}
+          words={[
+            { value: 'layer', label: layer.name.slice(0, 18), title: 'Of this layer' },
+            { value: 'folder', label: folder.name.slice(0, 18), title: 'Of its folder, all layers in it together' },
+          ]}
+          onChoose={(value) => {
+            setOverTime({ of: value });
+          }}
+        />
+      ) : null}
+      {now && owner
+        ? LAYER_VALUES.map((which) => <Row key={`${owner.id}-${which}`} now={now} owner={owner} which={which} />)
         : 'There is no layer. Add one first.'}
     </Panel>
   );

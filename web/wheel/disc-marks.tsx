@@ -21,7 +21,7 @@ export const COMPUTED = '#8fb8e8';
 
 /** Frames on which a value of the active layer is set. */
 export const keyedFrames = ({ active, element }: Current): number[] =>
-  active ? [...framesKeyed(active.layer, element)] : [];
+  active ? [...framesKeyed(active.layer, active.folder, element)] : [];
 
 export function DiscMarks({
   now,

@@ -43,7 +43,7 @@ export function Sheet({ now }: { now: Current }) {
   const betweens = betweensOf(now.doc, now.element.id);
   const computed = useMemo(() => computedSlots(betweens, touchedSlots(now.doc, betweens)), [now.doc, betweens]);
   const keyed = useMemo(
-    () => new Map(now.layers.map((timed) => [timed.layer.id, keyedFrames(timed.layer)])),
+    () => new Map(now.layers.map((timed) => [timed.layer.id, keyedFrames(timed.layer, timed.folder)])),
     [now.layers],
   );
   const activeId = now.active?.layer.id ?? null;

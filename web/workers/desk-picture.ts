@@ -51,6 +51,10 @@ function folderOpacityAt(doc: ShotDocument, folder: Folder, shotFrame: number): 
 
 const hasShapes = (drawing: Drawing): boolean => Object.values(drawing.marks).some((mark) => mark.kind === 'shape');
 
+/** A folder that is put together only to be faded, or null where it is not. */
+const fadedOnly = (group: NonNullable<Sheet['group']>): Sheet['group'] =>
+  group.opacity < 1 ? { ...group, look: null } : null;
+
 /** Every bitmap of a painted picture, for handing over and for closing. */
 export function bitmapsOf({ below, active, above, clipped, folder, mask }: Painted): ImageBitmap[] {
   return [
@@ -79,15 +83,17 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
   const { width, height, view, shotFrame, activeLayerId, ghosts, pixel, options, backdrop, rough } = request;
   const size = [width, height] as const;
   const by = rough ? board.roughly : means;
-  // What its element as a whole is seen in waits for playing and for the finished look: here the pen draws.
+  // What its element or its folder as a whole is seen in waits for playing and for the finished look: here the pen draws.
+  const folderId = folderIdOf(doc, activeLayerId);
   const sheets = sheetsOf(doc, shotFrame, { ...options, matte: activeLayerId }).map((s): Sheet => ({
     ...s,
     whole: null,
+    group: s.group && s.group.id === folderId ? fadedOnly(s.group) : s.group,
   }));
   const order = layerOrder(doc);
   const rank = (id: Id) => order.indexOf(id);
   const at = activeLayerId ? rank(activeLayerId) : order.length;
-  const folderOf = find(doc, 'folder', folderIdOf(doc, activeLayerId));
+  const folderOf = find(doc, 'folder', folderId);
   const folderOpacity = folderOf ? folderOpacityAt(doc, folderOf, shotFrame) : 1;
   const faded = folderOpacity < 1 ? folderOf : undefined;
   const inside = (sheet: Sheet) => sheet.group !== null && sheet.group.id === faded?.id;

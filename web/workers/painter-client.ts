@@ -94,7 +94,7 @@ class PainterLink {
   }
 }
 
-const links: PainterLink[] = [];
+const links: (PainterLink | undefined)[] = [];
 /** Painters are started when they are first asked for. */
 const linkOf = (nth: number): Remote<Painter> => (links[nth] ??= new PainterLink(nth === 0)).remote;
 
@@ -106,3 +106,8 @@ export const besidePainter = (): Remote<Painter> => linkOf(1);
 
 /** The painters of frames ahead. @param lane 0 or 1. */
 export const framePainter = (lane: number): Remote<Painter> => linkOf(1 + lane);
+
+/** Lets the painters of what can wait stop between two steps while the picture that is drawn on is waited for. */
+export function giveWay(on: boolean): void {
+  for (const link of links.slice(1)) void link?.remote.giveWay(on);
+}

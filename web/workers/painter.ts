@@ -1,5 +1,6 @@
 /** The painter: draws pictures away from the main thread and hands them over as bitmaps. Several of them may work side by side. */
 import { find, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
+import { takesBelow } from '@tallow/core/compose';
 import { coverOf, type Cover, type Finding } from '@tallow/core/checks';
 import { fitInto, IDENTITY, multiply, type Box, type Matrix, type Point } from '@tallow/core/geometry';
 import {
@@ -14,6 +15,7 @@ import {
   type Means,
   type Sheet,
   type SheetOptions,
+  type Size,
   type Surface,
 } from '@tallow/core/render';
 import { drawingsOn, elementLength, placedElements, runStart, slotsInOrder, timedLayers } from '@tallow/core/timing';
@@ -24,11 +26,13 @@ import { findingsIn } from './findings.ts';
 import type { MiniatureRequest, Painted, PaintRequest, ReshapeRequest, Updated, Wanted } from './paint.ts';
 import { Reshaped } from './reshaped.ts';
 import { bitmapOf, makeSurface } from './surfaces.ts';
+import { Turns } from './turns.ts';
 
 const board = new Board((wanted, low) => {
   postMessage({ wanted, low } satisfies Wanted);
 });
 const reshaped = new Reshaped();
+const turns = new Turns();
 
 /** Sees to it that all a frame shows is here: its drawings, others besides, and pictures of plates. */
 async function frameReady(shotFrame: number, variant: Id | null = null, others: readonly Id[] = []): Promise<void> {
@@ -40,7 +44,22 @@ async function frameReady(shotFrame: number, variant: Id | null = null, others: 
   ]);
 }
 
+/** Draws the parts of a frame one after another, giving way between them; they are kept, and the frame is quickly put together. */
+async function inTurns(shotFrame: number, size: Size, view: Matrix, options: SheetOptions): Promise<void> {
+  for (const sheet of sheetsOf(board.doc, shotFrame, options)) {
+    if (sheet.look?.finishes.some(takesBelow)) continue;
+    await turns.next();
+    board.pool.during(() => shownParts({ ...sheet, within: null, cuts: [] }, view, size, board.means));
+  }
+  await turns.next();
+}
+
 const painter = {
+  /** Lets frames ahead and small pictures wait while the picture that is drawn on is waited for. */
+  giveWay(on: boolean): void {
+    turns.giveWay(on);
+  },
+
   /** Takes entities that changed, and drawings that were asked for. */
   update(changed: readonly Updated[]): void {
     board.update(changed);
@@ -108,6 +127,7 @@ const painter = {
     options: SheetOptions & { backdrop: string | null },
   ): Promise<ImageBitmap> {
     await frameReady(shotFrame, options.variant ?? null);
+    await inTurns(shotFrame, { width, height }, view, options);
     const surface = makeSurface(width, height);
     const { picture } = board.assets;
     drawFrame(surface, board.doc, shotFrame, view, board.means, { ...options, background: true, assets: picture });
@@ -185,6 +205,7 @@ const painter = {
       sheets.map(({ drawingId }) => drawingId),
       true,
     );
+    await turns.next();
     const view = fitInto(box, width, height);
     const surface = makeSurface(width, height);
     board.pool.during(() => {

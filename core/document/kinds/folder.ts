@@ -1,7 +1,10 @@
-/** Layers put together: shown, locked and faded as one. */
+/** Layers put together: shown, locked, faded, moved and seen in looks as one. */
 import { z } from 'zod';
 import { id, name, share, uniqueIds } from '../fields.ts';
 import { type Id } from '../id.ts';
+import { finishes, finishIds, finishValues } from '../look-check.ts';
+import { type Finish } from '../look-types.ts';
+import { shiftAtHome, shiftValues, type Shift } from '../shift.ts';
 import { value } from '../value-check.ts';
 import { type Value } from '../value.ts';
 import { kindOf, OF_ELEMENT, one, list, withFields, type Pointer } from './kind.ts';
@@ -18,6 +21,10 @@ export interface Folder {
   readonly opacity: Value;
   /** Layer ids, topmost first. */
   readonly layers: readonly Id[];
+  /** Where all of it is put, over time, on top of where each of its layers is put. */
+  readonly shift: Shift;
+  /** How its layers are seen put together, in the order in which they are worked out. */
+  readonly finishes: readonly Finish[];
 }
 
 const LAYERS: Pointer = { field: 'layers', to: 'layer', bond: 'lists' };
@@ -34,10 +41,21 @@ export const folder = kindOf<Folder>({
     locked: z.boolean(),
     opacity: value(share),
     layers: uniqueIds,
+    shift: shiftAtHome,
+    finishes: finishes.default([]),
   }),
-  merge: { opacity: 'value', layers: 'order' },
-  points: ['element', 'layer'],
+  merge: { opacity: 'value', layers: 'order', shift: 'fields', finishes: 'things' },
+  points: ['element', 'layer', 'swatch'],
   mapIds: (folder, of) =>
-    withFields(folder, { elementId: one(folder.elementId, of, OF_ELEMENT), layers: list(folder.layers, of, LAYERS) }),
-  mapValues: (folder, change) => ({ ...folder, opacity: change(folder.opacity) }),
+    withFields(folder, {
+      elementId: one(folder.elementId, of, OF_ELEMENT),
+      layers: list(folder.layers, of, LAYERS),
+      finishes: finishIds(folder.finishes, of),
+    }),
+  mapValues: (folder, change) => ({
+    ...folder,
+    opacity: change(folder.opacity),
+    shift: shiftValues(folder.shift, change),
+    finishes: finishValues(folder.finishes, change),
+  }),
 });

@@ -1,12 +1,13 @@
 /** A sheet of an element: what its slots show, and how it is seen. */
 import { z } from 'zod';
 import { BLENDS, type Blend } from '../../canvas/index.ts';
-import { id, name, place, share } from '../fields.ts';
+import { id, name, share } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { finishes, finishIds, finishValues } from '../look-check.ts';
 import { type Finish } from '../look-types.ts';
 import { value } from '../value-check.ts';
-import { type Value, constant } from '../value.ts';
+import { type Value } from '../value.ts';
+import { shiftAtHome, shiftValues, type Shift } from '../shift.ts';
 import { kindOf, OF_ELEMENT, one, maybe, record, withFields, type Pointer } from './kind.ts';
 
 export const LAYER_ROLES = ['guide', 'rough', 'line', 'body', 'tone', 'texture', 'glow', 'matte'] as const;
@@ -15,17 +16,6 @@ export type LayerRole = (typeof LAYER_ROLES)[number];
 
 /** Colour marks that tell layers apart in the list; 0 is none. */
 export const LAYER_TAGS = 6;
-
-/** Where a whole layer is put: moved, scaled and turned about the element's anchor. */
-export interface Shift {
-  /** px. */
-  readonly x: Value;
-  readonly y: Value;
-  /** Above 0; 1 is as drawn. */
-  readonly scale: Value;
-  /** Radians, clockwise. */
-  readonly angle: Value;
-}
 
 export interface Layer {
   readonly kind: 'layer';
@@ -62,15 +52,6 @@ export interface Layer {
   readonly matte: { readonly shot: boolean; readonly inverted: boolean };
 }
 
-/** A layer that is put where it was drawn. */
-export const AT_HOME: Shift = { x: constant(0), y: constant(0), scale: constant(1), angle: constant(0) };
-
-const shift = z.strictObject({
-  x: value(place),
-  y: value(place),
-  scale: value(z.number().min(0.001).max(1000)),
-  angle: value(z.number().min(-1000).max(1000)),
-});
 const RUNS: Pointer = { field: 'runListId', to: 'runlist', bond: 'needs', keeps: true };
 const SLOTS: Pointer = { field: 'slots', to: 'drawing', bond: 'lists', keeps: true };
 const STARTER: Pointer = { field: 'starterId', to: 'starter', bond: 'needs' };
@@ -97,7 +78,7 @@ export const layer = kindOf<Layer>({
     inside: z.boolean().default(false),
     clip: z.boolean().default(false),
     tint: id.nullable().default(null),
-    shift: shift.default(() => structuredClone(AT_HOME) as z.infer<typeof shift>),
+    shift: shiftAtHome,
     finishes: finishes.default([]),
     forWork: z.boolean().default(false),
     matte: z.strictObject({ shot: z.boolean(), inverted: z.boolean() }).default({ shot: false, inverted: false }),
@@ -113,13 +94,10 @@ export const layer = kindOf<Layer>({
       tint: maybe(layer.tint, of, TINT),
       finishes: finishIds(layer.finishes, of),
     }),
-  mapValues: (layer, change) => {
-    const { x, y, scale, angle } = layer.shift;
-    return {
-      ...layer,
-      opacity: change(layer.opacity),
-      shift: { x: change(x), y: change(y), scale: change(scale), angle: change(angle) },
-      finishes: finishValues(layer.finishes, change),
-    };
-  },
+  mapValues: (layer, change) => ({
+    ...layer,
+    opacity: change(layer.opacity),
+    shift: shiftValues(layer.shift, change),
+    finishes: finishValues(layer.finishes, change),
+  }),
 });

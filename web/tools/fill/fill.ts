@@ -109,7 +109,8 @@ export function workAt(now: Current, plan: FillPlan, frame: number): { key: stri
   const rules = { gap: plan.gap, under: plan.under };
   const colours = Object.fromEntries(findAll(doc, 'swatch', shotOf(doc).swatches).map((s) => [s.id, s.colour]));
   const home: Matrix = [1, 0, 0, 1, now.placement?.x ?? 0, now.placement?.y ?? 0];
-  const own = multiply(home, shiftAt(layer, element.anchor, frame, roundOf(element, length)));
+  const timed = now.layers.find((each) => each.layer === layer) ?? { layer, folder: undefined };
+  const own = multiply(home, shiftAt(timed, element.anchor, frame, roundOf(element, length)));
   const { width, height } = shotOf(doc);
   const picture = mapBox(invert(own), { left: 0, top: 0, right: width, bottom: height });
   const key = JSON.stringify([bounding.map(({ drawing, matrix }) => [contentId(drawing), matrix]), rules, picture]);
