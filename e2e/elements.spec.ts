@@ -310,11 +310,12 @@ test('a folder moves and glows as one over time', async ({ page }) => {
   await values.getByRole('button', { name: 'Set Opacity on this frame' }).click();
   await expect(values.locator('[data-curve=opacity]')).toBeVisible();
   await values.getByTitle('Back to the layers').click();
+  await page.locator('[data-testid=folder] button[aria-expanded]').click();
   await page.getByTestId('folder-more').click();
   await page.getByRole('menuitem', { name: /^Looks of the folder/ }).click();
   await page.getByRole('button', { name: 'Add a look' }).click();
   await page.getByRole('menuitem', { name: /^Blur/ }).click();
-  await page.getByLabel('Finished look').check();
+  await page.getByRole('checkbox', { name: 'Finished look' }).check();
   await painted(page);
   expect(await countOf(page, [140, 42, 20])).toBeLessThan(half / 2);
 });

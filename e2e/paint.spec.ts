@@ -178,3 +178,55 @@ test('a closing stroke bounds and is never seen; unfill cuts a hole, replace rep
   await saved(page);
   expect((await marksOf(address(), shot)).filter((mark) => mark.kind === 'shape')).toHaveLength(0);
 });
+
+test('a line takes its fill along when both are picked up, and they turn about a pivot that was put', async ({
+  page,
+}) => {
+  const { shot, pen } = await desk(page);
+  await ring(pen, 0.35, 0.5, 0.1);
+  await page.locator('[data-testid=swatch][data-name=flame]').click();
+  await page.keyboard.press('KeyF');
+  await hover(page, 0.35, 0.5);
+  await expect(page.getByTestId('fill-overlay')).not.toHaveAttribute('data-region', '0');
+  await pen.stroke({ x: 0.35, y: 0.5 }, { x: 0.35, y: 0.5 }, 1);
+  await expect(page.getByTestId('fill-where')).toHaveText('Onto “Line fill”.');
+  await page.keyboard.press('KeyC');
+  await page.getByTestId('pick-reach').click();
+  await page.getByRole('menuitemradio', { name: /^what is tied to it/ }).click();
+  const panel = page.getByTestId('pick-panel');
+  await panel.getByRole('button', { name: 'All', exact: true }).click();
+  await expect(page.getByTestId('picked-count')).toHaveText('2 marks');
+  await painted(page);
+  const filled = await countOf(page, FLAME);
+  await page.getByLabel('Right, typed').fill('200');
+  await page.getByLabel('Right, typed').press('Enter');
+  await saved(page);
+  const boxes = async () =>
+    (await marksOf(address(), shot)).map((mark) => {
+      const xs = mark.kind === 'shape' ? mark.rings[0]!.filter((_, i) => i % 2 === 0) : mark.samples.x;
+      return Math.round((Math.min(...xs) + Math.max(...xs)) / 2);
+    });
+  const [line, fill] = await boxes();
+  expect(Math.abs(line! - fill!)).toBeLessThan(3);
+  await painted(page);
+  expect(Math.abs((await countOf(page, FLAME)) - filled)).toBeLessThan(filled * 0.02);
+  // Nothing is said to be filled again: it is as it was laid.
+  await page.keyboard.press('KeyF');
+  await expect(page.getByTestId('fill-panel')).toBeVisible();
+  await expect(page.getByTestId('fill-stale')).toHaveCount(0);
+  await page.keyboard.press('KeyC');
+  await panel.getByRole('button', { name: 'All', exact: true }).click();
+  const pivot = (await page.getByTestId('pivot').boundingBox())!;
+  const picture = (await page.getByTestId('picture').boundingBox())!;
+  await page.mouse.move(pivot.x + pivot.width / 2, pivot.y + pivot.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(picture.x + picture.width * 0.5, picture.y + picture.height * 0.9, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByTestId('pivot')).toHaveAttribute('data-set', 'true');
+  await page.getByLabel('Turn, typed').fill('180');
+  await page.getByLabel('Turn, typed').press('Enter');
+  await saved(page);
+  const [turnedLine, turnedFill] = await boxes();
+  expect(Math.abs(turnedLine! - turnedFill!)).toBeLessThan(3);
+  expect(Math.abs(turnedLine! - line!)).toBeGreaterThan(20);
+});

@@ -153,7 +153,7 @@ test('marks are copied to every drawing picked on the wheel and changed in all o
   await page.keyboard.press('KeyC');
   await page.keyboard.press('Control+KeyV');
   await expect(count(page)).toHaveText('3 marks in 3 drawings');
-  await page.getByLabel('Fade to both ends').check();
+  await page.getByRole('button', { name: 'fades', exact: true }).click();
   await page.getByLabel('Right, typed').fill('60');
   await page.getByLabel('Right, typed').press('Enter');
   await saved(page);
@@ -214,6 +214,7 @@ test('a lasso cuts strokes, ends are joined, a parallel line is laid beside, ord
   await page.getByLabel('Cut what it crosses').uncheck();
   await boxed(pen, 0.25, 0.3, 0.5, 0.66);
   await expect(count(page)).toHaveText('2 marks');
+  await page.getByRole('button', { name: 'Order, joining, lines beside, bending, layers' }).click();
   await page.getByRole('button', { name: 'Join by an arc' }).click();
   await saved(page);
   expect(await strokesOf(address(), shot)).toHaveLength(2);

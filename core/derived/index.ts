@@ -9,7 +9,7 @@ import { tone } from './tone.ts';
 
 export type { Derived, LaidThing, Source } from './derived.ts';
 export { endsOf } from './between.ts';
-export { boundsPrint } from './fill.ts';
+export { boundDrawings, boundsPrint } from './fill.ts';
 export { litSlots, type Lit } from './tone.ts';
 export { outlineOf, pathPrint, printOf, wayPrint } from './print.ts';
 

@@ -6,6 +6,7 @@ export * from './elements.ts';
 export * from './shot.ts';
 export * from './plates.ts';
 export * from './marks.ts';
+export * from './moved-along.ts';
 export * from './palette.ts';
 export * from './fill-place.ts';
 export * from './fills.ts';

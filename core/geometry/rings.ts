@@ -137,3 +137,36 @@ export function ringBox(ring: Float32Array): Box {
   }
   return { left, top, right, bottom };
 }
+
+/** Points per piece of a ring when a place within it is looked for. */
+const WITHIN_STEPS = 6;
+
+/**
+ * A place inside an area by the even-odd rule: in the middle of the widest part of the line across its middle. Null where
+ * the area has no inside there.
+ */
+export function pointWithin(rings: readonly Float32Array[]): Point | null {
+  const polygons = rings.map((ring) => ringPoints(ring, WITHIN_STEPS));
+  const heights = polygons.flatMap((points) => points.map(({ y }) => y));
+  if (heights.length === 0) return null;
+  const [least, most] = heights.reduce(
+    ([low, high], y) => [Math.min(low, y), Math.max(high, y)],
+    [Infinity, -Infinity],
+  );
+  // A line that meets no corner but by chance.
+  const y = least + (most - least) * 0.5001;
+  const crossings = polygons
+    .flatMap((points) =>
+      points.flatMap((a, i) => {
+        const b = points[(i + 1) % points.length]!;
+        return a.y <= y === b.y <= y ? [] : [a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)];
+      }),
+    )
+    .sort((a, b) => a - b);
+  let widest: readonly [number, number] | null = null;
+  for (let i = 0; i + 1 < crossings.length; i += 2) {
+    const span = [crossings[i]!, crossings[i + 1]!] as const;
+    if (!widest || span[1] - span[0] > widest[1] - widest[0]) widest = span;
+  }
+  return widest && { x: (widest[0] + widest[1]) / 2, y };
+}

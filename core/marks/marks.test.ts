@@ -122,8 +122,8 @@ describe('moving marks', () => {
         });
       }),
     );
-    expect(shares(4, false)).toEqual([1, 1, 1, 1]);
-    const faded = shares(5, true);
+    expect(shares(4, 'same')).toEqual([1, 1, 1, 1]);
+    const faded = shares(5, 'fades');
     expect(faded[2]).toBeCloseTo(1, 12);
     expect(faded[0]).toBeLessThan(0.3);
     expect(faded[0]).toBeCloseTo(faded[4]!, 12);

@@ -58,11 +58,31 @@ export function transformed(mark: Mark, matrix: Matrix): Mark {
   return { ...moved, brush: scaledBrush(moved.brush, scale) };
 }
 
+/** How a change is spread over several drawings: the same on all, fading at both ends, or growing from none to all of it. */
+export const SPREADS = ['same', 'fades', 'grows'] as const;
+export type Spread = (typeof SPREADS)[number];
+
+/** The value of a row of numbers at a share of its length. */
+function between(row: readonly number[], share: number): number {
+  const at = share * (row.length - 1);
+  const low = Math.floor(at);
+  const [a, b] = [row[low]!, row[Math.min(row.length - 1, low + 1)]!];
+  return a + (b - a) * (at - low);
+}
+
 /**
- * How much of a change each of several drawings takes: all in the middle of the range, nothing beyond its ends.
- * @returns shares of 0 to 1, one per drawing; all 1 for a change that does not fade.
+ * How much of a change each of several drawings takes.
+ * @param ticks how it grows: places that rise from drawing to drawing, as the ticks of a path do; evenly unless given.
+ * @returns shares of 0 to 1, one per drawing. A change that fades is whole in the middle of the range and none beyond its
+ * ends; one that grows is none on the first and whole on the last. Of a single drawing it is all.
  */
-export const shares = (count: number, fades: boolean): number[] =>
-  Array.from({ length: count }, (_, i) =>
-    fades && count > 1 ? (1 - Math.cos((2 * Math.PI * (i + 1)) / (count + 1))) / 2 : 1,
-  );
+export function shares(count: number, spread: Spread, ticks: readonly number[] = [0, 1]): number[] {
+  const [first, last] = [ticks[0] ?? 0, ticks.at(-1) ?? 0];
+  const row = last > first ? ticks : [0, 1];
+  const [from, to] = [row[0]!, row.at(-1)!];
+  return Array.from({ length: count }, (_, i) => {
+    if (count < 2 || spread === 'same') return 1;
+    if (spread === 'fades') return (1 - Math.cos((2 * Math.PI * (i + 1)) / (count + 1))) / 2;
+    return (between(row, i / (count - 1)) - from) / (to - from);
+  });
+}

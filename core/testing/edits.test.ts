@@ -186,6 +186,12 @@ const EDITS: Readonly<Record<string, Run>> = {
   setElement: () => edit.setElement(world, element.id, { name: 'Other', time: 'one-shot' }),
   addElement: () => docOf(edit.addElement(world, 'Second', 4, newId)),
   restyle: () => edit.restyle(world, sets, { swatch: second, width: 33 }),
+  movedAlong: () =>
+    edit.movedAlong(
+      world,
+      edit.changeMarks(world, sets, (m) => ({ ...m })),
+      new Set([drawing.id]),
+    ),
   pasteParts: () => docOf(edit.pasteParts(world, edit.takeParts(world, [folder.id]), line.id, newId)),
   copyParts: () => docOf(edit.copyParts(world, [element.id], newId)),
   deleteElement: () => {

@@ -33,6 +33,11 @@ export function CheckItem({
   );
 }
 
+/** Ends a list of ticks, which stays open while they are set. */
+export const DoneItem = () => (
+  <DropdownMenu.Item className={`${ITEM} mt-1 justify-center bg-soot-700 text-wax-100`}>Done</DropdownMenu.Item>
+);
+
 export const MenuLine = () => <DropdownMenu.Separator className="my-1.5 h-px bg-soot-700" />;
 
 /** A menu within a menu. */

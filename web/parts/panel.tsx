@@ -1,5 +1,6 @@
 /** Small pieces that panels of settings in the column are made of. */
-import type { ReactNode } from 'react';
+import { ChevronRight } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
 
 /** A heading with what belongs at its right. */
 export function Heading({ children, aside }: { children: ReactNode; aside?: ReactNode }) {
@@ -169,6 +170,31 @@ export function Panel({
         {heading}
       </Heading>
       {children}
+    </section>
+  );
+}
+
+/** Folds that were left open: they are found so. */
+const leftOpen = new Set<string>();
+
+/** Settings that open when they are wanted. */
+export function Fold({ label, children }: { label: string; children: ReactNode }) {
+  const [isOpen, setOpen] = useState(leftOpen.has(label));
+  return (
+    <section aria-label={label}>
+      <button
+        type="button"
+        aria-expanded={isOpen}
+        className="moves flex h-9 w-full items-center gap-1.5 text-[13px] text-wax-300 hover:text-wax-100"
+        onClick={() => {
+          if (isOpen) leftOpen.delete(label);
+          else leftOpen.add(label);
+          setOpen(!isOpen);
+        }}
+      >
+        <ChevronRight size={14} className={isOpen ? 'rotate-90' : ''} /> {label}
+      </button>
+      {isOpen ? children : null}
     </section>
   );
 }

@@ -72,7 +72,7 @@ export class Compositor {
   private cut: Surface;
   private underPen: Live | null = null;
   private liveBox: Box = EMPTY_BOX;
-  private lifted: { readonly rest: ImageBitmap; readonly apart: ImageBitmap } | null = null;
+  private lifted: { readonly rest: ImageBitmap; readonly apart: ImageBitmap; readonly whole: boolean } | null = null;
 
   constructor(readonly canvas: HTMLCanvasElement) {
     const context = canvas.getContext('2d', { willReadFrequently: true });
@@ -230,10 +230,13 @@ export class Compositor {
     this.layAll(this.painted, middle, box);
   }
 
-  /** Shows some marks of the active sheet apart: `rest` without them, `apart` them alone. */
-  lift(rest: ImageBitmap, apart: ImageBitmap): void {
+  /**
+   * Shows some marks apart: `rest` without them, `apart` them alone.
+   * @param whole whether they are of all of the picture, not of the active sheet.
+   */
+  lift(rest: ImageBitmap, apart: ImageBitmap, whole = false): void {
     this.dropLifted();
-    this.lifted = { rest, apart };
+    this.lifted = { rest, apart, whole };
   }
 
   /** Shows what is lifted moved. @param matrix device pixels to device pixels. */
@@ -246,7 +249,8 @@ export class Compositor {
     context.drawImage(this.lifted.apart, 0, 0);
     this.context.setTransform(1, 0, 0, 1, 0, 0);
     this.context.clearRect(0, 0, this.canvas.width, this.canvas.height);
-    this.layAll(this.painted, this.mixed, null);
+    if (this.lifted.whole) put(this.context, this.mixed.picture as OffscreenCanvas, null);
+    else this.layAll(this.painted, this.mixed, null);
   }
 
   /** Gives up what was lifted; the active sheet is shown as it is. */

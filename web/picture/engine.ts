@@ -168,8 +168,11 @@ export class Engine {
     return ids.length > 1 ? ids.filter((id) => id !== shown) : [];
   }
 
-  /** Shows some marks of the active layer apart from the rest, so that they can be moved at once. */
-  lift(markIds: readonly Id[]): void {
+  /**
+   * Shows some marks of the active layer apart from the rest, so that they can be moved at once.
+   * @param others layers that have some of them too: then the picture is shown in two, without what lies above.
+   */
+  lift(markIds: readonly Id[], others: readonly Id[] = []): void {
     const now = current();
     const layer = now?.active?.layer;
     if (!now || !layer) return;
@@ -179,14 +182,24 @@ export class Engine {
     const asked = this.lifting;
     const shotFrame = shotFrameOf(now, frame, turn);
     void painter()
-      .lifted(width, height, view, shotFrame, layer.id, [...markIds])
+      .lifted({
+        width,
+        height,
+        view,
+        shotFrame,
+        layerId: layer.id,
+        others,
+        markIds,
+        options: sightOptions(now),
+        backdrop: showing().backdrop,
+      })
       .then(({ rest, apart }) => {
         if (this.lifting !== asked && !this.lifting.on) {
           rest.close();
           apart.close();
           return;
         }
-        this.compositor.lift(rest, apart);
+        this.compositor.lift(rest, apart, others.length > 0);
         if (this.lifting.matrix) this.moveLifted(this.lifting.matrix);
       });
   }

@@ -4,7 +4,7 @@
  */
 import type { DrawingFacts } from '@tallow/core/checks';
 import type { Drawing, Id, ShotDocument } from '@tallow/core/document';
-import { ByteCache, SurfacePool, type Means, type PlacedPart } from '@tallow/core/render';
+import { ByteCache, drawDrawing, paintsOf, SurfacePool, type Means, type PlacedPart } from '@tallow/core/render';
 import { Assets } from './assets.ts';
 import type { Updated } from './paint.ts';
 import { Rasters } from './rasters.ts';
@@ -63,6 +63,17 @@ export class Board {
   };
   /** The same while something moves: coarser. */
   readonly roughly: Means = { ...this.means, rough: true };
+
+  /** For pictures that are kept by who shows them, or of drawings that are not in the document: nothing is kept here. */
+  readonly passing: Means = {
+    make: this.pool.make,
+    rough: true,
+    pictureOf: (sheet, matrix, width, height) => {
+      const on = this.pool.make(width, height);
+      drawDrawing(on, this.rasters.scratch, sheet.drawing, paintsOf(this.doc, sheet), matrix);
+      return { picture: on.picture, left: 0, top: 0 };
+    },
+  };
 
   /** The same for the layer the pen is on. */
   underPen(by: Means): Means {

@@ -35,6 +35,21 @@ export interface PaintRequest {
   readonly backdrop: string | null;
 }
 
+/** Some marks shown apart from the rest. */
+export interface LiftRequest {
+  readonly width: number;
+  readonly height: number;
+  /** Shot px to device pixels. */
+  readonly view: Matrix;
+  readonly shotFrame: number;
+  readonly layerId: Id;
+  /** Other layers that have some of the marks; with any, both pictures are of the whole frame. */
+  readonly others: readonly Id[];
+  readonly markIds: readonly Id[];
+  readonly options: SheetOptions;
+  readonly backdrop: string | null;
+}
+
 /** A layer's drawing with some of its marks as they would be. */
 export interface ReshapeRequest {
   readonly width: number;

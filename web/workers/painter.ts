@@ -1,18 +1,16 @@
 /** The painter: draws pictures away from the main thread and hands them over as bitmaps. Several of them may work side by side. */
-import { find, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
+import { find, type Id, type ShotDocument } from '@tallow/core/document';
 import { takesBelow } from '@tallow/core/compose';
 import { coverOf, type Cover, type Finding } from '@tallow/core/checks';
-import { fitInto, IDENTITY, multiply, type Box, type Matrix, type Point } from '@tallow/core/geometry';
+import { fitInto, IDENTITY, type Box, type Matrix, type Point } from '@tallow/core/geometry';
 import {
   drawDrawing,
   drawFrame,
   layPart,
   laySheets,
-  paintsOf,
   sheetsOf,
   shownParts,
   withVariant,
-  type Means,
   type Sheet,
   type SheetOptions,
   type Size,
@@ -23,7 +21,8 @@ import { expose, transfer } from 'comlink';
 import { Board } from './board.ts';
 import { bitmapsOf, deskPicture, layerShowing } from './desk-picture.ts';
 import { findingsIn } from './findings.ts';
-import type { MiniatureRequest, Painted, PaintRequest, ReshapeRequest, Updated, Wanted } from './paint.ts';
+import { lifted } from './lifted.ts';
+import type { LiftRequest, MiniatureRequest, Painted, PaintRequest, ReshapeRequest, Updated, Wanted } from './paint.ts';
 import { Reshaped } from './reshaped.ts';
 import { bitmapOf, makeSurface } from './surfaces.ts';
 import { Turns } from './turns.ts';
@@ -82,30 +81,10 @@ const painter = {
     return transfer(painted, bitmapsOf(painted));
   },
 
-  /** Draws a layer's drawing in two: without some of its marks, and those alone. */
-  async lifted(
-    width: number,
-    height: number,
-    view: Matrix,
-    shotFrame: number,
-    layerId: Id,
-    markIds: readonly Id[],
-  ): Promise<{ rest: ImageBitmap; apart: ImageBitmap }> {
-    await frameReady(shotFrame);
-    const { doc, rasters } = board;
-    const sheet = sheetsOf(doc, shotFrame, { guides: true, alone: layerId })[0];
-    const [rest, apart] = [makeSurface(width, height), makeSurface(width, height)];
-    if (sheet) {
-      const taken = new Set(markIds);
-      const { scratch } = rasters;
-      const matrix = multiply(view, sheet.matrix);
-      const part = (wanted: boolean): Drawing => ({
-        ...sheet.drawing,
-        order: sheet.drawing.order.filter((id) => taken.has(id) === wanted),
-      });
-      drawDrawing(rest, scratch, part(false), paintsOf(doc, sheet), matrix);
-      drawDrawing(apart, scratch, part(true), paintsOf(doc, sheet), matrix);
-    }
+  /** Draws a layer's drawing, or the frame, in two: without some marks, and those alone. */
+  async lifted(request: LiftRequest): Promise<{ rest: ImageBitmap; apart: ImageBitmap }> {
+    await frameReady(request.shotFrame);
+    const { rest, apart } = lifted(board, request);
     const pair = { rest: bitmapOf(rest), apart: bitmapOf(apart) };
     return transfer(pair, [pair.rest, pair.apart]);
   },
@@ -222,22 +201,11 @@ const painter = {
           cuts: [],
           group: null,
         };
-        for (const part of shownParts(sheet, view, surface, small)) layPart(surface, part);
+        for (const part of shownParts(sheet, view, surface, board.passing)) layPart(surface, part);
       }
     });
     const bitmap = bitmapOf(surface);
     return transfer(bitmap, [bitmap]);
-  },
-};
-
-/** Small pictures are kept by who shows them: their rasters are not. */
-const small: Means = {
-  make: board.pool.make,
-  rough: true,
-  pictureOf: (sheet, matrix, width, height) => {
-    const on = board.pool.make(width, height);
-    drawDrawing(on, board.rasters.scratch, sheet.drawing, paintsOf(board.doc, sheet), matrix);
-    return { picture: on.picture, left: 0, top: 0 };
   },
 };
 

@@ -1,5 +1,5 @@
 /** What is done to what is picked up, by buttons, menus and keys. */
-import { find, findAll, randomId, type Id, type Mark, type Stroke } from '@tallow/core/document';
+import { find, randomId, type Id, type Mark, type Stroke } from '@tallow/core/document';
 import {
   addMarks,
   copiesOf,
@@ -33,8 +33,9 @@ import { held } from '../../hand/held.ts';
 import { brushOf } from '../../pen/pen-marks.ts';
 import { edit, say, useDocument } from '../../shot/document.ts';
 import { isChangeable, letGo, pick, pickBy, pickUp, pickedCount, pickedMarks, whyNotChange } from './pick.ts';
-import { plan } from '../../plan/plan.ts';
-import { drawingsInHand, loadedInHand } from '../../selection/in-hand.ts';
+import { growthPath } from './growth.ts';
+import { loadedReached } from './reach.ts';
+import { drawingsInHand } from '../../selection/in-hand.ts';
 import { withDrawings } from '../../saving/drawings.ts';
 
 const marks = of('Marks');
@@ -199,9 +200,7 @@ function bySwatch(): void {
 
 /** Makes the outline of what is picked up the stand-in of a path of the element. */
 function standIn(): void {
-  const now = current();
-  const paths = now ? findAll(now.doc, 'path', now.element.paths) : [];
-  const path = paths.find(({ id }) => id === plan().hand?.id) ?? paths[0];
+  const path = growthPath();
   const ring = largestOutline(pickedMarks());
   if (!path || !ring) {
     say('Pick up a shape or a longer stroke.');
@@ -220,7 +219,9 @@ export const PICK_ACTIONS = named({
     () => {
       pickBy((drawing) => drawing.order, 'new');
     },
-    { whyNot: () => (loadedInHand().some((d) => d.order.length > 0) ? null : 'Nothing is drawn here.') },
+    {
+      whyNot: () => (loadedReached().some(({ drawing }) => drawing.order.length > 0) ? null : 'Nothing is drawn here.'),
+    },
   ),
   swatchMarks: marks('Pick up all in this swatch', [], bySwatch, {
     whyNot: () => (held().swatchId ? null : 'Pick a swatch of the palette first.'),

@@ -1,7 +1,9 @@
 /** What is picked up, in the column: by numbers, and all that can be done with it. */
 import { useState } from 'react';
 import { PieceName } from './piece-name.tsx';
-import { Check, Line, Select, Small, Words, Panel } from '../../parts/panel.tsx';
+import { ReachRow } from './reach-row.tsx';
+import { SpreadRow } from './spread-row.tsx';
+import { Check, Fold, Line, Select, Small, Words, Panel } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { useCurrent } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
@@ -21,7 +23,7 @@ import {
 import { addOutline, addParallel, toLayer } from './actions.ts';
 import { isOlder } from '@tallow/core/edit';
 import type { Transform } from '@tallow/core/marks';
-import { beginBend } from './pick-overlay.tsx';
+import { beginBend } from './bend-grid.tsx';
 import { ActionWords } from '../../actions/action-button.tsx';
 import { PICK_ACTIONS } from './actions.ts';
 import { drawingsInHand } from '../../selection/in-hand.ts';
@@ -131,10 +133,6 @@ function Bending() {
 }
 
 function Deeds() {
-  const now = useCurrent();
-  const [beside, setBeside] = useState(12);
-  const [round, setRound] = useState(8);
-  const others = now?.layers.filter(({ layer }) => layer.id !== now.active?.layer.id && !layer.locked) ?? [];
   return (
     <>
       <div className="flex flex-wrap gap-1 py-1">
@@ -158,6 +156,18 @@ function Deeds() {
           <ActionWords key={name} action={PICK_ACTIONS[name]} />
         ))}
       </div>
+    </>
+  );
+}
+
+/** What is done now and then. */
+function Rarely() {
+  const now = useCurrent();
+  const [beside, setBeside] = useState(12);
+  const [round, setRound] = useState(8);
+  const others = now?.layers.filter(({ layer }) => layer.id !== now.active?.layer.id && !layer.locked) ?? [];
+  return (
+    <>
       <div className="flex flex-wrap gap-1 py-1">
         {(['toTop', 'up', 'down', 'toBottom'] as const).map((name) => (
           <ActionWords
@@ -253,7 +263,7 @@ function Takes() {
 }
 
 export function PickPanel() {
-  const { sets, by, picking, cuts, fades } = usePick();
+  const { sets, by, picking, cuts } = usePick();
   useSelection((s) => s.picked);
   useSelection((s) => s.frame);
   const count = pickedCount(sets);
@@ -303,18 +313,9 @@ export function PickPanel() {
             setPick({ cuts: on });
           }}
         />
-        {drawings > 1 ? (
-          <Check
-            label="Fade to both ends"
-            title="The first and last drawings of the range change least"
-            checked={fades}
-            onChange={(on) => {
-              setPick({ fades: on });
-              if (pickedCount() > 0) pickUp(pick().sets);
-            }}
-          />
-        ) : null}
       </div>
+      <ReachRow />
+      {drawings > 1 ? <SpreadRow /> : null}
       <div className="flex flex-wrap gap-1 py-1">
         {(['allMarks', 'swatchMarks', 'pasteMarks', 'letGo'] as const).map((name) => (
           <ActionWords
@@ -327,11 +328,13 @@ export function PickPanel() {
       {count > 0 ? (
         <>
           <Line />
+          <Numbers />
           <Deeds />
           <Takes />
           <PieceName />
-          <Line />
-          <Numbers />
+          <Fold label="Order, joining, lines beside, bending, layers">
+            <Rarely />
+          </Fold>
         </>
       ) : (
         <p className="py-2 text-[13px] text-wax-500">

@@ -1,7 +1,7 @@
 /** The pen picks up: a tap takes a mark, a line round marks takes what it encloses, and what is picked up moves. */
 import { randomId, type RubOut, type Stroke } from '@tallow/core/document';
 import { replaceMarks } from '@tallow/core/edit';
-import { apply, invert, multiply, scaleOf, type Matrix, type Point, isInside } from '@tallow/core/geometry';
+import { apply, IDENTITY, invert, multiply, scaleOf, type Matrix, type Point, isInside } from '@tallow/core/geometry';
 import { markAt, marksInside, splitByPolygon } from '@tallow/core/marks';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
 import { edit, endGesture, takeBack } from '../../shot/document.ts';
@@ -18,7 +18,8 @@ import {
 } from './pick.ts';
 import type { Transform } from '@tallow/core/marks';
 import { openEngine } from '../../picture/open-engine.ts';
-import { loadedInHand } from '../../selection/in-hand.ts';
+import { loadedReached, othersReached } from './reach.ts';
+import { current } from '../../selection/current.ts';
 
 /** How far the pen goes before a tap is a drag, CSS px. */
 const TAP = 4;
@@ -50,7 +51,9 @@ export function followTransform(
   const gesture = gestureName();
   const engine = openEngine();
   const done = invert(matrixNow(before));
-  engine?.lift(Object.values(pick().sets).flat());
+  const now = current();
+  const others = now ? othersReached(now).map(({ layer }) => layer.id) : [];
+  engine?.lift(Object.values(pick().sets).flat(), others);
   let next: Transform = before;
   return {
     moveTo: (at) => {
@@ -89,17 +92,25 @@ function moving(start: Point, inward: Matrix): PenDoing {
   };
 }
 
+/** Places of the active layer's space in the space of another layer. @param toActive from that layer's space. */
+const seenFrom = (points: readonly Point[], toActive: Matrix = IDENTITY): readonly Point[] =>
+  toActive === IDENTITY ? points : points.map((p) => apply(invert(toActive), p));
+
 /** Cuts the strokes that a lasso crosses and picks up the parts within. */
 function cutOut(polygon: readonly Point[], how: Picking): void {
   if (!isChangeable()) return;
   const within = new Set<string>();
+  const spaces = new Map(loadedReached().map(({ drawingId, toActive }) => [drawingId, toActive]));
   const crossed = Object.fromEntries(
-    loadedInHand().map((drawing) => [drawing.id, drawing.order.filter((id) => drawing.marks[id]!.kind !== 'shape')]),
+    loadedReached().map(({ drawing }) => [
+      drawing.id,
+      drawing.order.filter((id) => drawing.marks[id]!.kind !== 'shape'),
+    ]),
   );
   edit('cut by lasso', (doc) =>
-    replaceMarks(doc, crossed, (mark) => {
+    replaceMarks(doc, crossed, (mark, drawingId) => {
       if (mark.kind === 'shape') return [mark];
-      const parts = splitByPolygon(mark.samples, polygon);
+      const parts = splitByPolygon(mark.samples, seenFrom(polygon, spaces.get(drawingId)));
       if (parts.within.length === 0 || parts.without.length === 0) {
         if (parts.within.length > 0) within.add(mark.id);
         return [mark];
@@ -113,8 +124,8 @@ function cutOut(polygon: readonly Point[], how: Picking): void {
       return made;
     }),
   );
-  pickBy((drawing) => {
-    const inside = new Set(marksInside(drawing, polygon));
+  pickBy((drawing, toActive) => {
+    const inside = new Set(marksInside(drawing, seenFrom(polygon, toActive)));
     return drawing.order.filter((id) => (drawing.marks[id]!.kind === 'shape' ? inside.has(id) : within.has(id)));
   }, how);
 }
@@ -141,15 +152,15 @@ export function beginPick(inward: Matrix, first: PenSample): PenDoing | null {
     up: () => {
       setPick({ draft: [] });
       if (far < TAP * perPixel) {
-        pickBy((drawing) => {
-          const id = markAt(drawing, start, REACH * perPixel);
+        pickBy((drawing, toActive) => {
+          const id = markAt(drawing, seenFrom([start], toActive)[0]!, (REACH * perPixel) / scaleOf(toActive));
           return id ? [id] : [];
         }, how);
         return true;
       }
       const polygon = draftOf(points);
       if (pick().cuts) cutOut(polygon, how);
-      else pickBy((drawing) => marksInside(drawing, polygon), how);
+      else pickBy((drawing, toActive) => marksInside(drawing, seenFrom(polygon, toActive)), how);
       return true;
     },
     drop: () => {

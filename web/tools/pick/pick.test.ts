@@ -1,5 +1,5 @@
 import { find, newShotDocument, randomId, shotOf, type Drawing, type Shape, entitiesOf } from '@tallow/core/document';
-import { addMark, deleteMarks, newDrawing, setLayer } from '@tallow/core/edit';
+import { addLayer, addMark, deleteMarks, lineOver, newDrawing, setLayer, setValue } from '@tallow/core/edit';
 import { ringBox, seededIds, discRing } from '@tallow/core/geometry';
 import { markAt, STILL } from '@tallow/core/marks';
 import { poseAt, RECORDED, recordedSamples } from '../../pen/practice.ts';
@@ -23,6 +23,7 @@ import {
   setPick,
   transformPicked,
 } from './pick.ts';
+import { setReach } from './reach.ts';
 import { gripsNow, gripsShown, pullBy, removeGrips, setReshape, takeGrip } from '../reshape/reshape.ts';
 
 const newId = seededIds(90);
@@ -103,14 +104,102 @@ describe('picking up', () => {
   test('a change fades to both ends of several drawings if wanted', () => {
     const layerId = Object.values(useDocument.getState().doc!.entities).find((e) => e.kind === 'layer')!.id;
     setSelection({ picked: { layerId, first: 0, count: 2 } });
-    setPick({ fades: true });
+    setPick({ spread: 'fades' });
     pickShown();
     transformPicked('move', { ...STILL, y: 100 });
     // Of two drawings both are ends, and take as much.
     const tops = loadedInHand().map((drawing) => box(drawing).top + 20);
     expect(tops[0]).toBeCloseTo(tops[1]!, 3);
     expect(tops[0]!).toBeLessThan(100);
-    setPick({ fades: false });
+    setPick({ spread: 'same' });
+  });
+  test('a change grows from none on the first drawing to all on the last', () => {
+    const layerId = Object.values(useDocument.getState().doc!.entities).find((e) => e.kind === 'layer')!.id;
+    setSelection({ picked: { layerId, first: 0, count: 2 } });
+    setPick({ spread: 'grows' });
+    pickShown();
+    transformPicked('move', { ...STILL, y: 100 });
+    const tops = loadedInHand().map((drawing) => box(drawing).top + 20);
+    expect(tops.map(Math.round)).toEqual([0, 100]);
+    setPick({ spread: 'same' });
+  });
+  describe('over several layers', () => {
+    const layers = () => entitiesOf(useDocument.getState().doc!, 'layer');
+    /** A layer over the first one with a disc on its first drawing, tied to it or put 50 px to the right. */
+    function second(tied: boolean): void {
+      const [first] = layers();
+      const swatch = shotOf(useDocument.getState().doc!).swatches[1]!;
+      const mark = {
+        kind: 'shape',
+        id: newId(),
+        swatch,
+        rings: [discRing(0, 60, 10)],
+        rule: 'nonzero',
+        opacity: 1,
+      } as const;
+      edit('second layer', (doc) => {
+        const over = tied
+          ? lineOver(doc, first!.id, 'Over', 'body', newId)
+          : addLayer(doc, first!.elementId, 'Over', 'body', first!.id, newId);
+        const drawn = addMark(over.doc, over.layerId, 0, mark, newId);
+        return tied ? drawn : setValue(drawn, over.layerId, 'x', 0, 50);
+      });
+      setSelection({ layerId: first!.id, frame: 0 });
+    }
+    const over = (): Drawing => {
+      const doc = useDocument.getState().doc!;
+      const layer = layers().find(({ name }) => name === 'Over')!;
+      return find(doc, 'drawing', Object.values(layer.slots)[0])!;
+    };
+    afterEach(() => {
+      setReach({ reach: 'layer', chosen: [] });
+    });
+    test('what is tied moves along, in one step of undo', () => {
+      second(true);
+      setReach({ reach: 'tied' });
+      pickShown();
+      expect(pickedCount()).toBe(2);
+      expect(pick().box.bottom).toBeCloseTo(70, 1);
+      transformPicked('move', { ...STILL, x: 200 });
+      expect([box(shown()).left, box(over()).left].map(Math.round)).toEqual([180, 190]);
+      undo();
+      expect([box(shown()).left, box(over()).left].map(Math.round)).toEqual([-20, -10]);
+    });
+    test('locked layers are left alone, ticked ones alone are reached', () => {
+      second(false);
+      const id = layers().find(({ name }) => name === 'Over')!.id;
+      setReach({ reach: 'element' });
+      pickShown();
+      expect(pickedCount()).toBe(2);
+      edit('lock', (doc) => setLayer(doc, id, { locked: true }));
+      pickShown();
+      expect(pickedCount()).toBe(1);
+      edit('unlock', (doc) => setLayer(doc, id, { locked: false }));
+      setReach({ reach: 'chosen', chosen: [] });
+      pickShown();
+      expect(pickedCount()).toBe(1);
+      setReach({ chosen: [id] });
+      pickShown();
+      expect(pickedCount()).toBe(2);
+    });
+    test('on a layer that is put elsewhere marks turn about the same place of the picture', () => {
+      second(false);
+      setReach({ reach: 'element' });
+      pickShown();
+      // Seen 50 px to the right of where it was drawn.
+      expect(pick().box.right).toBeCloseTo(60, 1);
+      setPick({ pivot: { x: 0, y: 0 } });
+      transformPicked('turn', { ...STILL, angle: Math.PI / 2 });
+      // Seen at (50, 60) it comes to (-60, 50), which is drawn at (-110, 50).
+      const { left, top } = box(over());
+      expect([left + 10, top + 10].map(Math.round)).toEqual([-110, 50]);
+    });
+  });
+  test('about a pivot of its own it turns, scales and mirrors', () => {
+    pickShown();
+    setPick({ pivot: { x: 100, y: 0 } });
+    transformPicked('mirror', { ...STILL, scaleX: -1 });
+    expect([box().left, box().right].map(Math.round)).toEqual([180, 220]);
   });
   test('on a locked layer nothing is changed, and it says why', () => {
     pickShown();

@@ -1,16 +1,35 @@
-/** What is picked up: marks of one or of several drawings of the active layer, and what has been done to them since. */
-import { find, randomId, type Drawing, type Id, type Mark } from '@tallow/core/document';
-import { changeMarks, type MarkSets } from '@tallow/core/edit';
-import { EMPTY_BOX, apply, union, type Box, type Matrix, type Point } from '@tallow/core/geometry';
-import { matrixAbout, placesOf, shareOf, shares, STILL, transformed, type Transform } from '@tallow/core/marks';
+/** What is picked up: marks of one or of several drawings, of the active layer or of others too, and what has been done to them since. */
+import { find, randomId, type Drawing, type Id, type Mark, type ShotDocument } from '@tallow/core/document';
+import { changeMarks, movedAlong, type MarkSets } from '@tallow/core/edit';
+import {
+  EMPTY_BOX,
+  IDENTITY,
+  apply,
+  invert,
+  multiply,
+  union,
+  type Box,
+  type Matrix,
+  type Point,
+} from '@tallow/core/geometry';
+import {
+  matrixAbout,
+  placesOf,
+  shareOf,
+  shares,
+  STILL,
+  transformed,
+  type Spread,
+  type Transform,
+} from '@tallow/core/marks';
 import { isLocked } from '@tallow/core/timing';
 import { create } from 'zustand';
-import { current, shownNow } from '../../selection/current.ts';
-import { selection } from '../../selection/selection.ts';
+import { current } from '../../selection/current.ts';
 import { viewed } from '../../view/viewed.ts';
 import { edit, reEdit, say, useDocument } from '../../shot/document.ts';
-import { drawingsInHand, loadedInHand } from '../../selection/in-hand.ts';
 import { withDrawings } from '../../saving/drawings.ts';
+import { growthTicks } from './growth.ts';
+import { loadedReached, reached, shownReached, type Reached } from './reach.ts';
 
 /** How a new pick meets the one before. */
 export type Picking = 'new' | 'add' | 'take';
@@ -22,10 +41,16 @@ interface PickState {
   /** Marks as they were left: others in their place mean that somebody changed them. */
   readonly left: Readonly<Record<Id, Mark>>;
   readonly transform: Transform;
-  /** The box of what was picked up in the drawing that is shown, element space; its middle is the pivot. */
+  /** The box of what was picked up in the drawings that are shown, in the active layer's space. */
   readonly box: Box;
-  /** A change to several drawings fades towards the first and the last. */
-  readonly fades: boolean;
+  /** What turning, scaling and mirroring go about, in the active layer's space; null is the middle of the box. */
+  readonly pivot: Point | null;
+  /** From the spaces of drawings on other layers to the active layer's; those that are put alike are left out. */
+  readonly spaces: Readonly<Record<Id, Matrix>>;
+  /** How a change is spread over several drawings. */
+  readonly spread: Spread;
+  /** Whether what grows does so by the ticks of a path, not evenly. */
+  readonly byTicks: boolean;
   readonly by: 'lasso' | 'box';
   readonly picking: Picking;
   /** A lasso cuts the strokes it crosses. */
@@ -36,11 +61,21 @@ interface PickState {
   readonly bend: number | null;
 }
 
-const NOTHING = { sets: {}, base: {}, left: {}, transform: STILL, box: EMPTY_BOX, bend: null } as const;
+const NOTHING = {
+  sets: {},
+  base: {},
+  left: {},
+  transform: STILL,
+  box: EMPTY_BOX,
+  pivot: null,
+  spaces: {},
+  bend: null,
+} as const;
 
 export const usePick = create<PickState>(() => ({
   ...NOTHING,
-  fades: false,
+  spread: 'same',
+  byTicks: false,
   by: 'lasso',
   picking: 'new',
   cuts: false,
@@ -61,27 +96,39 @@ const marksNow = (sets: MarkSets): Record<Id, Mark> => {
   return marks;
 };
 
-function boxOf(marks: readonly Mark[]): Box {
+/** The box of marks of some drawings, in the active layer's space. */
+function boxOf(
+  drawings: readonly Id[],
+  sets: MarkSets,
+  base: Readonly<Record<Id, Mark>>,
+  spaces: PickState['spaces'],
+): Box {
   let box = EMPTY_BOX;
-  for (const mark of marks)
-    for (const { x, y } of placesOf(mark)) box = union(box, { left: x, top: y, right: x, bottom: y });
+  for (const drawingId of drawings)
+    for (const mark of (sets[drawingId] ?? []).flatMap((id) => base[id] ?? []))
+      for (const place of placesOf(mark)) {
+        const { x, y } = spaces[drawingId] ? apply(spaces[drawingId], place) : place;
+        box = union(box, { left: x, top: y, right: x, bottom: y });
+      }
   return box;
 }
 
-/** The drawing whose marks carry the handles: the one shown if it has any of them, else the first that has. */
-function leading(sets: MarkSets): Id | undefined {
-  const now = current();
-  const shown = now ? shownNow(now, selection().frame)?.drawingId : undefined;
-  return shown && sets[shown]?.length ? shown : Object.keys(sets).find((id) => sets[id]!.length > 0);
+/** The drawings whose marks carry the handles: those shown if they have any of them, else the first that has. */
+function leading(sets: MarkSets): Id[] {
+  const shown = [...shownReached()].filter((id) => sets[id]?.length);
+  return shown.length > 0 ? shown : Object.keys(sets).slice(0, 1);
 }
 
 /** Takes marks in hand as they are now. */
 export function pickUp(sets: MarkSets): void {
   const full = Object.fromEntries(Object.entries(sets).filter(([, ids]) => ids.length > 0));
   const base = marksNow(full);
-  const lead = leading(full);
-  const own = lead ? (full[lead] ?? []).flatMap((id) => base[id] ?? []) : [];
-  setPick({ ...NOTHING, sets: full, base, left: base, box: boxOf(own) });
+  const spaces = Object.fromEntries(
+    reached().flatMap(({ drawingId, toActive }) =>
+      full[drawingId] && toActive !== IDENTITY ? [[drawingId, toActive]] : [],
+    ),
+  );
+  setPick({ ...NOTHING, sets: full, base, left: base, spaces, box: boxOf(leading(full), full, base, spaces) });
 }
 
 export const pickedCount = (sets: MarkSets = pick().sets): number =>
@@ -91,14 +138,18 @@ export const letGo = (): void => {
   setPick(NOTHING);
 };
 
-/** Picks up what a rule finds in each drawing in hand, beside or without what is picked up already. */
-export function pickBy(find_: (drawing: Drawing) => readonly Id[], how: Picking = pick().picking): void {
-  withDrawings(drawingsInHand(), () => {
+/** Picks up what a rule finds in each drawing that is reached, beside or without what is picked up already. */
+export function pickBy(
+  find_: (drawing: Drawing, toActive: Reached['toActive']) => readonly Id[],
+  how: Picking = pick().picking,
+): void {
+  const ids = reached().map(({ drawingId }) => drawingId);
+  withDrawings(ids, () => {
     const before = pick().sets;
     const sets = Object.fromEntries(
-      loadedInHand().map((drawing) => {
+      loadedReached().map(({ drawing, toActive }) => {
         const had = before[drawing.id] ?? [];
-        const found = find_(drawing);
+        const found = find_(drawing, toActive);
         const ids =
           how === 'new'
             ? found
@@ -122,26 +173,39 @@ export function followDocument(): void {
   pickUp(Object.fromEntries(Object.entries(sets).map(([drawing, list]) => [drawing, list.filter((id) => now[id])])));
 }
 
-/** Follows the playhead and the active layer: what lies in drawings that are not in hand any more is let go. */
+/** Follows the playhead and the active layer: what lies in drawings that are not reached any more is let go. */
 export function followDesk(): void {
   const { sets } = pick();
-  const inHand = drawingsInHand();
+  const within = new Set(reached().map(({ drawingId }) => drawingId));
   const ids = Object.keys(sets);
-  if (ids.length > 0) pickUp(Object.fromEntries(ids.flatMap((id) => (inHand.includes(id) ? [[id, sets[id]!]] : []))));
+  if (ids.length > 0) pickUp(Object.fromEntries(ids.flatMap((id) => (within.has(id) ? [[id, sets[id]!]] : []))));
 }
 
 /** How much of a change each drawing takes. */
 export function sharesNow(sets: MarkSets = pick().sets): Record<Id, number> {
-  const ids = drawingsInHand().filter((id) => sets[id]);
-  const each = shares(ids.length, pick().fades);
-  return Object.fromEntries(ids.map((id, i) => [id, each[i]!]));
+  const within = reached().filter(({ drawingId }) => sets[drawingId]);
+  const order = [...new Set(within.map(({ index }) => index))].sort((a, b) => a - b);
+  const { spread, byTicks } = pick();
+  const each = shares(order.length, spread, byTicks ? (growthTicks() ?? undefined) : undefined);
+  return Object.fromEntries(within.map(({ drawingId, index }) => [drawingId, each[order.indexOf(index)]!]));
 }
 
-export const pivotOf = ({ left, top, right, bottom }: Box): Point => ({ x: (left + right) / 2, y: (top + bottom) / 2 });
+export const middleOf = ({ left, top, right, bottom }: Box): Point => ({
+  x: (left + right) / 2,
+  y: (top + bottom) / 2,
+});
 
-/** The matrix of what is done to marks of the leading drawing. */
-export const matrixNow = (transform: Transform = pick().transform): Matrix =>
-  matrixAbout(pivotOf(pick().box), transform);
+/** What is turned, scaled and mirrored about, where it lay when the marks were picked up. */
+export const pivotNow = (): Point => pick().pivot ?? middleOf(pick().box);
+
+/** What a matrix of the active layer's space does in the space of a drawing. */
+export function inSpaceOf(drawingId: Id, matrix: Matrix): Matrix {
+  const space = pick().spaces[drawingId];
+  return space ? multiply(invert(space), multiply(matrix, space)) : matrix;
+}
+
+/** The matrix of what is done to marks of the leading drawings. */
+export const matrixNow = (transform: Transform = pick().transform): Matrix => matrixAbout(pivotNow(), transform);
 
 /** Why marks of the active layer cannot be changed, said to the user, or null. */
 export function whyNotChange(): string | null {
@@ -163,8 +227,12 @@ let changing = false;
 export function changePicked(name: string, change: (base: Mark, drawingId: Id) => Mark, gesture?: string): void {
   if (!isChangeable()) return;
   const { sets, base } = pick();
-  const all = (doc: Parameters<typeof changeMarks>[0]) =>
-    changeMarks(doc, sets, (mark, drawingId) => (base[mark.id] ? change(base[mark.id]!, drawingId) : mark));
+  const all = (doc: ShotDocument) => {
+    const next = changeMarks(doc, sets, (mark, drawingId) =>
+      base[mark.id] ? change(base[mark.id]!, drawingId) : mark,
+    );
+    return movedAlong(doc, next, new Set(Object.keys(sets)));
+  };
   changing = true;
   if (gesture) reEdit(name, all, gesture);
   else edit(name, all);
@@ -174,10 +242,10 @@ export function changePicked(name: string, change: (base: Mark, drawingId: Id) =
 
 /** Moves, scales, turns or skews what is picked up, all of it counted from when it was picked up. */
 export function transformPicked(name: string, transform: Transform, gesture?: string): void {
-  const pivot = pivotOf(pick().box);
+  const pivot = pivotNow();
   const share = sharesNow();
   const matrices = new Map(
-    Object.keys(pick().sets).map((id) => [id, matrixAbout(pivot, shareOf(transform, share[id] ?? 1))]),
+    Object.keys(pick().sets).map((id) => [id, inSpaceOf(id, matrixAbout(pivot, shareOf(transform, share[id] ?? 1)))]),
   );
   if (whyNotChange() === null) setPick({ transform });
   changePicked(name, (mark, drawingId) => transformed(mark, matrices.get(drawingId)!), gesture);

@@ -1,11 +1,11 @@
 /** Reshaping, in the column: how far a pull reaches, and what is done at the taken points. */
 import type { Fall } from '@tallow/core/marks';
 import { gripsOf } from '@tallow/core/marks';
-import { Check, Line, Small, Words, Panel } from '../../parts/panel.tsx';
+import { Line, Small, Words, Panel } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { useSelection } from '../../selection/selection.ts';
 import { useDocument } from '../../shot/document.ts';
-import { setPick, usePick } from '../pick/pick.ts';
+import { SpreadRow } from '../pick/spread-row.tsx';
 import {
   addGrips,
   cutAtGrips,
@@ -41,7 +41,6 @@ export function ReshapePanel() {
   useDocument((s) => s.serial);
   useSelection((s) => s.frame);
   useSelection((s) => s.picked);
-  const fades = usePick((s) => s.fades);
   const taken = gripsNow().length;
   const drawings = drawingsInHand().length;
   const why = whyNotReshape();
@@ -135,16 +134,7 @@ export function ReshapePanel() {
               }}
             />
           </div>
-          {drawings > 1 ? (
-            <Check
-              label="Fade to both ends"
-              title="The first and last drawings of the range change least"
-              checked={fades}
-              onChange={(on) => {
-                setPick({ fades: on });
-              }}
-            />
-          ) : null}
+          {drawings > 1 ? <SpreadRow /> : null}
           <Line />
           <div className="flex flex-wrap gap-1 py-1">
             {deeds.map(({ label, title, run }) => (
