@@ -99,6 +99,42 @@ test('the answer to pressure is drawn as a curve, tried on the pad by the practi
   await expect.poll(async () => (await marksOf(address(), shot)).length).toBe(2);
 });
 
+test('a curve goes through the points that were set; one is dragged, and Enter ends it as it is seen', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await form(page, 'Curve through points');
+  const tap = async (x: number, y: number) => {
+    await pen.down({ x, y });
+    await pen.up({ x, y });
+  };
+  await tap(0.3, 0.5);
+  await tap(0.4, 0.3);
+  await tap(0.5, 0.5);
+  const dots = page.getByTestId('set-points');
+  await expect(dots).toHaveAttribute('data-count', '3');
+  await pen.stroke({ x: 0.4, y: 0.3 }, { x: 0.42, y: 0.2 }, 6);
+  await expect(dots).toHaveAttribute('data-count', '3');
+  await tap(0.6, 0.4);
+  const live = await pixels(page);
+  await page.keyboard.press('Enter');
+  await expect(dots).toHaveAttribute('data-count', '0');
+  await painted(page);
+  expect(await pixels(page)).toBe(live);
+  await saved(page);
+  const [stroke] = await strokesOf(address(), shot);
+  expect(stroke!.samples.x.length).toBe(3 * 16 + 1);
+  // Escape backs out of a curve that is begun.
+  await tap(0.3, 0.7);
+  await tap(0.5, 0.8);
+  await page.keyboard.press('Escape');
+  await expect(dots).toHaveAttribute('data-count', '0');
+  await saved(page);
+  expect(await strokesOf(address(), shot)).toHaveLength(1);
+});
+
 test('lines, boxes, circles and arcs are made exactly; Escape backs out of half a polyline', async ({ page }) => {
   const shot = await makeShot(address());
   await openDesk(page, address(), shot);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Samples } from '../document/index.ts';
 import { keptPoints } from '../geometry/index.ts';
-import { arcPoints, levelled, madeSamples, type Making } from './index.ts';
+import { arcPoints, curveThrough, levelled, madeSamples, type Making } from './index.ts';
 
 const samplesOf = (points: readonly (readonly [number, number])[]): Samples => ({
   x: Float32Array.from(points, ([x]) => x),
@@ -128,5 +128,31 @@ describe('made forms', () => {
       [0, 0],
       [110, 80],
     ]);
+  });
+  test('a curve passes its points, runs on at each without a corner, and closes where it began', () => {
+    fc.assert(
+      fc.property(fc.array(point, { minLength: 4, maxLength: 8 }), fc.boolean(), (list, closed) => {
+        const points = list.map(([x, y]) => ({ x, y }));
+        fc.pre(points.every((p, i) => i === 0 || Math.hypot(p.x - points[i - 1]!.x, p.y - points[i - 1]!.y) > 20));
+        fc.pre(Math.hypot(points[0]!.x - points.at(-1)!.x, points[0]!.y - points.at(-1)!.y) > 20);
+        const curve = curveThrough(points, closed);
+        for (const p of points) expect(curve).toContainEqual(p);
+        expect(curve[0]).toEqual(points[0]);
+        expect(curve.at(-1)).toEqual(closed ? points[0] : points.at(-1));
+        // No loop: it never goes farther from its points than they are apart.
+        const reach = Math.max(
+          ...points.map((p, i) => Math.hypot(p.x - points.at(i - 1)!.x, p.y - points.at(i - 1)!.y)),
+        );
+        for (const p of curve)
+          expect(Math.min(...points.map((q) => Math.hypot(p.x - q.x, p.y - q.y)))).toBeLessThan(reach);
+      }),
+    );
+  });
+  test('a curve through points on a circle stays by that circle', () => {
+    const on = Array.from({ length: 8 }, (_, i) => ({
+      x: 100 * Math.cos((i * Math.PI) / 4),
+      y: 100 * Math.sin((i * Math.PI) / 4),
+    }));
+    for (const { x, y } of curveThrough(on, true)) expect(Math.abs(Math.hypot(x, y) - 100)).toBeLessThan(1.5);
   });
 });

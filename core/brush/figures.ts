@@ -5,7 +5,7 @@
 import type { Samples } from '../document/index.ts';
 import { fitLine, keptPoints, type Point } from '../geometry/index.ts';
 
-export const FORMS = ['free', 'line', 'polyline', 'rectangle', 'ellipse', 'circle', 'arc'] as const;
+export const FORMS = ['free', 'line', 'polyline', 'rectangle', 'ellipse', 'circle', 'arc', 'curve'] as const;
 export type Form = (typeof FORMS)[number];
 export const FINISHES = ['drawn', 'angular', 'smooth'] as const;
 export type Finish = (typeof FINISHES)[number];
@@ -93,6 +93,43 @@ export function arcPoints(a: Point, b: Point, c: Point): Point[] {
   });
 }
 
+/** Points between two that were set, on a curve through several. */
+const PER_STRETCH = 16;
+
+/**
+ * A smooth curve through points. At each it runs along its neighbours; its handles are a third of the stretch they lead
+ * along, so that points at uneven distances make no loops (Catmull-Rom directions on cubic pieces).
+ * @returns the points of the curve, the given ones among them; the first again at the end of a closed one.
+ */
+export function curveThrough(points: readonly Point[], closed: boolean): Point[] {
+  const count = points.length;
+  if (count < 3) return [...points];
+  const at = (i: number): Point => points[closed ? (i + count) % count : Math.min(count - 1, Math.max(0, i))]!;
+  const along = (i: number): Point => {
+    const [before, after] = [at(i - 1), at(i + 1)];
+    const length = Math.hypot(after.x - before.x, after.y - before.y) || 1;
+    return { x: (after.x - before.x) / length, y: (after.y - before.y) / length };
+  };
+  const made: Point[] = [points[0]!];
+  for (let i = 0; i < (closed ? count : count - 1); i++) {
+    const [a, b, u, v] = [at(i), at(i + 1), along(i), along(i + 1)];
+    const third = Math.hypot(b.x - a.x, b.y - a.y) / 3;
+    const [c, d] = [
+      { x: a.x + u.x * third, y: a.y + u.y * third },
+      { x: b.x - v.x * third, y: b.y - v.y * third },
+    ];
+    for (let k = 1; k < PER_STRETCH; k++) {
+      const t = k / PER_STRETCH;
+      const s = 1 - t;
+      const mixed = (from: number, first: number, second: number, to: number) =>
+        s * s * s * from + 3 * s * s * t * first + 3 * s * t * t * second + t * t * t * to;
+      made.push({ x: mixed(a.x, c.x, d.x, b.x), y: mixed(a.y, c.y, d.y, b.y) });
+    }
+    made.push(b);
+  }
+  return made;
+}
+
 /** Freehand with straight pieces and crisp corners. @param tolerance px. */
 export const angularSamples = (samples: Samples, tolerance: number): Samples =>
   straightSamples(keptPoints(samples.x, samples.y, tolerance).map((i) => heldAt(samples, i)));
@@ -134,7 +171,7 @@ export interface Making {
   readonly tolerance: number;
   /** Level, plumb and every 15 degrees; squares and circles. */
   readonly exact: boolean;
-  /** Points set by earlier taps, for a polyline and an arc. */
+  /** Points set by earlier taps, for a polyline, an arc and a curve. */
   readonly points: readonly Point[];
 }
 
@@ -161,9 +198,14 @@ export function madeSamples(samples: Samples, making: Making): Samples {
     case 'line':
       return straightSamples(held([from, end(from)]));
     case 'polyline':
-      return straightSamples(
-        held(begun && begun.x === to.x && begun.y === to.y ? points : [...points, end(begun ?? from)]),
-      );
+    case 'curve': {
+      const set = begun && begun.x === to.x && begun.y === to.y ? points : [...points, end(begun ?? from)];
+      const all = points.length === 0 ? [from, ...set] : set;
+      if (form === 'polyline') return straightSamples(held(all));
+      const [first, final] = [all[0]!, all.at(-1)!];
+      const closed = all.length > 3 && first.x === final.x && first.y === final.y;
+      return columnsOf(held(curveThrough(closed ? all.slice(0, -1) : all, closed)));
+    }
     case 'rectangle': {
       const { x, y, width, height } = boxOf(from, to, exact);
       const corners = [0, 1, 2, 3, 0].map((k) => ({

@@ -26,6 +26,7 @@ import type { Engine } from '../picture/engine.ts';
 import { LiveStroke } from '../picture/live-stroke.ts';
 import type { PenDoing, PenSample } from '../hand/pen-doing.ts';
 import { marksOf, setupOf } from './pen-marks.ts';
+import { setPoints, usePoints } from './points.ts';
 
 /** How near to the ruler a stroke must begin to follow it, and how near its end to its start to close, CSS px. */
 const RULER_REACH = 24;
@@ -152,20 +153,30 @@ export function beginStroke(
     };
   const { path } = live;
   return {
-    move,
-    drop,
+    move: (samples) => {
+      move(samples);
+      if (usePoints.getState().points.length > 0) setPoints(path.points);
+    },
+    drop: () => {
+      setPoints([]);
+      drop();
+    },
     down: (sample) => {
+      const at = apply(inward, sample);
+      path.land(at.x, at.y, CLOSE_REACH * perPixel);
       move([sample]);
     },
     end: () => {
+      path.end();
       engine.compositor.advance();
+      setPoints([]);
       finish();
     },
     up: () => {
-      const over = path.isDone(CLOSE_REACH * perPixel);
+      const over = path.lift(CLOSE_REACH * perPixel);
       engine.compositor.advance();
+      setPoints(over ? [] : path.points);
       if (over) finish();
-      else path.setPoint();
       return over;
     },
   };

@@ -36,6 +36,7 @@ import { OnionKey } from './onion-key.tsx';
 import { prepareBrushes } from '../pen/prepare.ts';
 import { keepHandsByLayer } from '../hand/by-layer.ts';
 import { OpenEnds } from './open-ends.tsx';
+import { SetPoints } from './set-points.tsx';
 import { OtherHand } from './other-hand.tsx';
 import { attachPen } from '../pen/pen.ts';
 import { Ruler } from './ruler.tsx';
@@ -346,6 +347,7 @@ export function Picture({ planning = false }: { planning?: boolean }) {
         <PlanOverlay live={planning} />
         {planning ? null : <Ruler />}
         {planning ? null : <OpenEnds />}
+        {planning ? null : <SetPoints />}
         {planning ? null : <TimeOverlay />}
         {planning ? null : <AxisHandle />}
         {Overlay && !planning ? <Overlay /> : null}

@@ -6,6 +6,7 @@ import {
   Pencil,
   RectangleHorizontal,
   Slash,
+  Rainbow,
   Spline,
   Waypoints,
   type LucideIcon,
@@ -22,5 +23,10 @@ export const FORM_WORDS: Readonly<Record<Form, { label: string; does: string; ic
   rectangle: { label: 'Rectangle', does: 'From corner to corner', icon: RectangleHorizontal },
   ellipse: { label: 'Ellipse', does: 'From corner to corner of its box', icon: CircleDotDashed },
   circle: { label: 'Circle', does: 'From its middle outwards, always round', icon: Circle },
-  arc: { label: 'Arc', does: 'First its ends, then a place it passes', icon: Spline },
+  arc: { label: 'Arc', does: 'First its ends, then a place it passes', icon: Rainbow },
+  curve: {
+    label: 'Curve through points',
+    does: 'Point by point, each can be dragged; the first or the last one again, or Enter, ends it',
+    icon: Spline,
+  },
 };
