@@ -29,7 +29,15 @@ export async function makeShot(at: string, settings: Record<string, unknown> = {
   return id;
 }
 
+/** The ways in of a first visit are gone: they lie where tests draw. */
+export async function beenHere(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    localStorage.setItem('tallow-begun', 'true');
+  });
+}
+
 export async function openDesk(page: Page, at: string, shotId: string): Promise<void> {
+  await beenHere(page);
   await page.goto(`${at}/shots/${shotId}/draw`);
   await expect(page.getByTestId('picture')).toHaveAttribute('data-shown', /\d+/);
 }

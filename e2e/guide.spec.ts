@@ -4,7 +4,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { address, painted, Pen, saved } from './desk.ts';
+import { address, beenHere, makeShot, painted, Pen, saved, storedDrawings } from './desk.ts';
 
 const DRAWINGS = 12;
 
@@ -44,6 +44,7 @@ test('a fire of twelve drawings is made from nothing, closed, judged, and taken 
 }) => {
   test.setTimeout(150_000);
   const hint = page.getByTestId('first-step');
+  await beenHere(page);
   await page.goto(address());
   await page.getByRole('button', { name: 'New shot' }).first().click();
   await page.getByLabel('Name', { exact: true }).fill('First fire');
@@ -160,4 +161,49 @@ test('a fire of twelve drawings is made from nothing, closed, judged, and taken 
   await page.emulateMedia({ reducedMotion: 'reduce' });
   await page.reload();
   await expect(card.locator('img')).toHaveAttribute('data-plays', 'false');
+});
+
+/** A shot opened in a browser that has never been here. */
+async function openFirst(page: Page): Promise<string> {
+  const shot = await makeShot(address(), { width: 640, height: 360 });
+  await page.goto(`${address()}/shots/${shot}/draw`);
+  await expect(page.getByTestId('picture')).toHaveAttribute('data-shown', /\d+/);
+  return shot;
+}
+
+test('on a first visit an empty shot has three ways in, drawn; each begins, and they are gone for good', async ({
+  page,
+}) => {
+  const first = await openFirst(page);
+  const ways = page.getByTestId('ways-in');
+  await expect(ways.getByRole('button')).toHaveCount(3);
+  await ways.getByRole('button', { name: 'Start from a fire' }).click();
+  await expect(ways).toHaveCount(0);
+  await expect(page.getByTestId('pen-text')).toContainText('Fire');
+  await saved(page);
+  expect((await storedDrawings(address(), first)).length).toBeGreaterThan(12);
+  await openFirst(page);
+  await expect(page.getByTestId('first-step')).toHaveText('Draw here. The first stroke makes the first drawing.');
+  await expect(ways).toHaveCount(0);
+});
+
+test('on a first visit drawing is a way in, and so is a picture', async ({ page }) => {
+  await openFirst(page);
+  const ways = page.getByTestId('ways-in');
+  await expect(ways).toBeVisible();
+  const png = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+    'base64',
+  );
+  await page.getByTestId('first-picture').setInputFiles({ name: 'wall.png', mimeType: 'image/png', buffer: png });
+  await expect(ways).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Undo bring in a picture/ })).toBeVisible();
+  await page.evaluate(() => {
+    localStorage.removeItem('tallow-begun');
+  });
+  await openFirst(page);
+  await expect(ways).toBeVisible();
+  const pen = await Pen.on(page);
+  await pen.stroke({ x: 0.1, y: 0.2 }, { x: 0.3, y: 0.2 });
+  await expect(ways).toHaveCount(0);
 });

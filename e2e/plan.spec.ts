@@ -10,9 +10,10 @@ import {
 import { ticksOf } from '@tallow/core/plan';
 import { layAll, marksFrom, sceneOf, starterOf } from '@tallow/core/starters';
 import { expect, test, type Page } from './test.ts';
-import { address, makeShot, openDesk, painted, Pen, pixels, saved, stored, storedDrawings } from './desk.ts';
+import { beenHere, address, makeShot, openDesk, painted, Pen, pixels, saved, stored, storedDrawings } from './desk.ts';
 
 async function openPlan(page: Page, shot: string): Promise<void> {
+  await beenHere(page);
   await page.goto(`${address()}/shots/${shot}/plan`);
   await expect(page.getByTestId('picture')).toHaveAttribute('data-shown', /\d+/);
 }
@@ -156,6 +157,32 @@ test('a fire is laid, drawn over, and laid again with another height: what was d
   // Undo puts the hand's work back.
   await page.getByRole('button', { name: /^Undo lay over/ }).click();
   await expect(page.getByTestId('by-hand')).toBeVisible();
+});
+
+test('a starter lands sized on the floor; the next press in the picture says where else it stands', async ({
+  page,
+}) => {
+  const shot = await makeShot(address(), { width: 640, height: 360, length: 48 });
+  await openPlan(page, shot);
+  await start(page, 'Fire').click();
+  await laid(page, 'A fire that burns round and round');
+  await saved(page);
+  const starter = async () => (await kindOf(shot, 'starter'))[0] as Starter;
+  const first = await starter();
+  // Element space has its middle in the middle of the picture.
+  expect(first.y).toBeCloseTo(0.88 * 360 - 180, 3);
+  expect(first.settings['height']).toBeLessThan(0.88 * 360);
+  await expect(page.getByText('Press in the picture where it shall stand.')).toBeVisible();
+  const pen = await Pen.on(page);
+  await pen.stroke({ x: 0.3, y: 0.6 }, { x: 0.3, y: 0.6 }, 1);
+  await expect(page.getByRole('button', { name: /^Undo place fire/ })).toBeVisible();
+  await saved(page);
+  const placed = await starter();
+  expect(placed.id).toBe(first.id);
+  expect(placed.x).toBeLessThan(first.x - 50);
+  expect(placed.y).toBeLessThan(first.y);
+  // One press only: the next one is the pen's again.
+  await expect(page.getByText('Press in the picture where it shall stand.')).toHaveCount(0);
 });
 
 test('what follows a path is laid again with the step that changed the path, and undone with it', async ({ page }) => {
@@ -330,6 +357,7 @@ test('what is picked up serves as the stand-in on a path', async ({ page }) => {
   await pen.up({ x: 0.5, y: 0.5 });
   await page.keyboard.press('KeyC');
   await page.getByRole('button', { name: 'All', exact: true }).click();
+  await page.getByRole('button', { name: 'Order, joining, lines beside, bending, layers' }).click();
   await page.getByRole('button', { name: 'Use as stand-in on a path' }).click();
   await saved(page);
   const [path] = await kindOf(shot, 'path');

@@ -302,6 +302,7 @@ export const BOLT: StarterKind = {
   telling: 0.09,
   cycles: () => false,
   follows: 'path',
+  stands: 'edges',
   length: 24,
   hold: 1,
   controls: [

@@ -256,6 +256,7 @@ export const BURST: StarterKind = {
   telling: 0.24,
   cycles: () => false,
   follows: 'nothing',
+  stands: 'middle',
   length: 36,
   hold: 2,
   controls: [

@@ -294,6 +294,7 @@ export const FIRE: StarterKind = {
   offered: 'first',
   cycles: () => true,
   follows: 'line',
+  stands: 'floor',
   length: 24,
   hold: 2,
   controls: [

@@ -28,6 +28,7 @@ export const IMPACT: StarterKind = {
   telling: 0,
   cycles: () => false,
   follows: 'nothing',
+  stands: 'fills',
   length: 2,
   hold: 1,
   controls: [

@@ -5,6 +5,7 @@ export * from './lay.ts';
 export * from './kinds.ts';
 export * from './marks.ts';
 export * from './scene.ts';
+export * from './standing.ts';
 export { fireAt, fireGrid } from './fire.ts';
 export { tiedDiscs } from './tied.ts';
 export { grownAt } from './burst.ts';

@@ -105,6 +105,7 @@ export const LIQUID: StarterKind = {
   telling: 0.3,
   cycles: ({ form }) => form === SURFACE,
   follows: 'path',
+  stands: 'middle',
   length: 32,
   hold: 2,
   controls: [

@@ -56,6 +56,7 @@ export const SHOCK_RING: StarterKind = {
   telling: 0.4,
   cycles: () => false,
   follows: 'nothing',
+  stands: 'floor',
   length: 14,
   hold: 1,
   controls: [
@@ -93,6 +94,7 @@ export const RIPPLE: StarterKind = {
   offered: 'more',
   cycles: () => true,
   follows: 'nothing',
+  stands: 'floor',
   length: 36,
   hold: 3,
   controls: [

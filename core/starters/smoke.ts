@@ -149,6 +149,7 @@ export const SMOKE: StarterKind = {
   offered: 'first',
   cycles: ({ ends }) => ends !== 1,
   follows: 'path',
+  stands: 'floor',
   length: 48,
   hold: 4,
   controls: [

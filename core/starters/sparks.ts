@@ -10,6 +10,7 @@ export const SPARKS: StarterKind = {
   offered: 'first',
   cycles: ({ ends }) => ends !== 1,
   follows: 'nothing',
+  stands: 'floor',
   length: 24,
   hold: 1,
   controls: [

@@ -10,6 +10,7 @@ export const SPEED_LINES: StarterKind = {
   offered: 'more',
   cycles: () => true,
   follows: 'nothing',
+  stands: 'fills',
   length: 12,
   hold: 1,
   controls: [

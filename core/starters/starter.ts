@@ -107,6 +107,8 @@ export interface StarterKind {
   readonly cycles: (settings: Settings) => boolean;
   /** Whether it follows a path or a drawn line, if there is one. */
   readonly follows: 'path' | 'line' | 'nothing';
+  /** Where it belongs: on a floor or a base, round its place, from edge to edge of the picture, or over all of it. */
+  readonly stands: 'floor' | 'middle' | 'edges' | 'fills';
   /** Usual length and hold, frames. */
   readonly length: number;
   readonly hold: number;

@@ -12,6 +12,7 @@ export const TIED: StarterKind = {
   offered: 'more',
   cycles: () => false,
   follows: 'path',
+  stands: 'middle',
   length: 24,
   hold: 2,
   controls: [

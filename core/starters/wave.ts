@@ -10,6 +10,7 @@ export const WAVE: StarterKind = {
   offered: 'more',
   cycles: () => true,
   follows: 'path',
+  stands: 'middle',
   length: 24,
   hold: 2,
   controls: [

@@ -1,6 +1,6 @@
 /** One tab and the hand that draws in it. Whatever befalls it, it opens the shot again and goes on. */
 import type { BrowserContext, Page } from '@playwright/test';
-import { leftInStore, Pen, tabsInStoreAreHeld } from '../desk.ts';
+import { beenHere, leftInStore, Pen, tabsInStoreAreHeld } from '../desk.ts';
 import { pause, within, type Chance } from './chance.ts';
 import { placeOf, type Stroke } from './tally.ts';
 
@@ -99,6 +99,7 @@ export class Hand {
       Date.now = () => now() + hours * 3_600_000;
     }, this.wrongBy);
     await page.setViewportSize({ width: 1280, height: 800 });
+    await beenHere(page);
     await page.goto(`${this.desk.address}/shots/${this.desk.shot}/draw`, { timeout: OPEN_MS });
     await page.waitForFunction(
       () => document.querySelector<HTMLElement>('[data-testid=picture]')?.dataset['shown'] !== undefined,

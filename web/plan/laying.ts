@@ -1,8 +1,8 @@
 /** Starters on their way: previewed while their settings move, laid when they are let go. */
-import { find, randomId, type Effect, type Id, type ShotDocument, type Starter } from '@tallow/core/document';
+import { find, randomId, type Id, type ShotDocument, type Starter } from '@tallow/core/document';
 import { pathPrint } from '@tallow/core/derived';
-import { layStarter, startersOf, type ByHand } from '@tallow/core/edit';
-import { newStarter, starterHolds, starterOf, type LaidFrame, type Preset } from '@tallow/core/starters';
+import { layStarter, type ByHand } from '@tallow/core/edit';
+import { starterHolds, starterOf, type LaidFrame } from '@tallow/core/starters';
 import { proxy } from 'comlink';
 import { compute } from '../workers/compute-client.ts';
 import type { StarterWork } from '../workers/compute.ts';
@@ -123,19 +123,6 @@ function showLaid(starterId: Id): void {
     kind.outputs.find((o) => starter.layers[o.key])
   )?.key;
   if (key) setSelection({ layerId: starter.layers[key]! });
-}
-
-/** Lays a new starter of an effect on the active element, along the path in hand if it follows one. */
-export function layNew(effect: Effect, preset?: Preset): void {
-  const now = current();
-  if (!now) return;
-  const kind = starterOf(effect);
-  const { hand } = plan();
-  const path = hand?.kind === 'path' && kind.follows === 'path' ? find(now.doc, 'path', hand.id) : undefined;
-  const seed = 1 + startersOf(now.doc, now.element.id).length * 7 + 6;
-  const fresh = newStarter(now.element, effect, preset ?? kind.presets[0]!, seed, randomId);
-  const onPath = path ? { pathId: path.id, x: path.nodes[0]!, y: path.nodes[1]!, from: path.from } : {};
-  void layNow({ ...fresh, ...onPath }, `lay ${kind.name.toLowerCase()}`);
 }
 
 /** How a starter is laid again when the path it follows has changed; drawings changed by hand stay. */

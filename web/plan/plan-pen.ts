@@ -8,6 +8,7 @@ import { playback } from '../playback/playback.ts';
 import { edit, endGesture, reEdit, say, takeBack } from '../shot/document.ts';
 import { layNow } from './laying.ts';
 import { plan, setPlanning, take, takePlanTool } from './plan.ts';
+import { standHere } from './standing.ts';
 
 /** A press of the pen that goes on until it lifts. */
 export interface PlanStroke {
@@ -17,6 +18,8 @@ export interface PlanStroke {
 }
 
 const NOTHING: PlanStroke = { move: () => undefined, up: () => undefined, drop: () => undefined };
+/** How many times farther than usual a base draws a starter to it. */
+const STAND_REACH = 4;
 const off = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
 
 /** Collects a line drawn by hand; what becomes of it is said at its end. */
@@ -209,6 +212,18 @@ export function beginPlanStroke(at: Point, reach: number): PlanStroke {
       return drawn(at, drawForm);
     case 'foot':
       return drawn(at, drawFoot);
+    case 'stand': {
+      let here = at;
+      return {
+        ...NOTHING,
+        move: (p) => {
+          here = p;
+        },
+        up: () => {
+          void standHere(here, reach * STAND_REACH);
+        },
+      };
+    }
     case 'anchor':
       return putAnchor(at);
     case 'base':

@@ -10,7 +10,7 @@ import { ITEM, Menu } from '../parts/menu.tsx';
 import { current } from '../selection/current.ts';
 import { setSelection } from '../selection/selection.ts';
 import { edit } from '../shot/document.ts';
-import { layNew } from './laying.ts';
+import { layNew } from './standing.ts';
 import { setPlanning, take, takePlanTool, usePlan, type PlanTool } from './plan.ts';
 import { Check } from '../parts/panel.tsx';
 import { StarterPicture } from './starter-picture.tsx';
@@ -67,6 +67,7 @@ const HINTS: Record<PlanTool, string> = {
   grid: 'From the vanishing point drag to a square’s near corner.',
   form: 'Draw the outline of the stand-in.',
   foot: 'Draw the line the starter stands on.',
+  stand: 'Press in the picture where it shall stand.',
 };
 
 function Hint() {
@@ -171,7 +172,7 @@ export function PlanTray() {
             title={`${kind.name}: ${kind.says.toLowerCase()}`}
             className={`${TOOL} text-wax-300 hover:bg-soot-800 hover:text-wax-100`}
             onClick={() => {
-              layNew(effect);
+              void layNew(effect);
             }}
           >
             <StarterPicture effect={effect} preset={kind.presets[0]!} width={50} height={42} />
@@ -211,7 +212,7 @@ export function PlanTray() {
               key={effect}
               className={`${ITEM} !h-auto py-1`}
               onSelect={() => {
-                layNew(effect);
+                void layNew(effect);
               }}
             >
               <StarterPicture effect={effect} preset={kind.presets[0]!} width={44} height={32} />

@@ -1,6 +1,7 @@
 /** What is planned with: the tool of the Plan step, what is in hand there, and a starter on its way. Never saved. */
 import type { Id, Starter } from '@tallow/core/document';
 import type { Point } from '@tallow/core/geometry';
+import type { Preset } from '@tallow/core/starters';
 import { create } from 'zustand';
 import { atOpening } from '../shot/opening.ts';
 
@@ -15,6 +16,7 @@ export const PLAN_TOOLS = [
   'grid',
   'form',
   'foot',
+  'stand',
 ] as const;
 export type PlanTool = (typeof PLAN_TOOLS)[number];
 
@@ -30,6 +32,8 @@ interface PlanState {
   readonly draft: readonly Point[];
   /** A starter whose settings are being moved, not yet laid. */
   readonly moving: Starter | null;
+  /** The starter that the next press of the pen puts somewhere, as it was before it was fitted anywhere. */
+  readonly standing: { readonly starterId: Id; readonly preset: Preset; readonly settings: Starter['settings'] } | null;
   /** What is being laid. */
   readonly laying: { readonly name: string; readonly done: number; readonly of: number } | null;
   /** The tick that shows while the row is played. */
@@ -48,6 +52,7 @@ export const NOTHING_PLANNED = {
   node: null,
   draft: [],
   moving: null,
+  standing: null,
   laying: null,
   rowTick: null,
 } as const satisfies Partial<PlanState>;

@@ -1,10 +1,10 @@
 /** Presets of a starter, each as the engine lays it, and the user's own. */
 import type { Starter } from '@tallow/core/document';
-import { settingsOf, starterOf, type Preset } from '@tallow/core/starters';
+import { starterOf, type Preset } from '@tallow/core/starters';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { NameField } from '../parts/name-field.tsx';
-import { layNow } from './laying.ts';
+import { layPreset } from './standing.ts';
 import { forgetPreset, keepPreset, useOwnPresets } from './own-presets.ts';
 import { Small } from '../parts/panel.tsx';
 import { StarterPicture } from './starter-picture.tsx';
@@ -15,17 +15,6 @@ export function Presets({ starter }: { starter: Starter }) {
   const kind = starterOf(starter.effect);
   const own = useOwnPresets((s) => s.own[starter.effect]) ?? [];
   const [naming, setNaming] = useState(false);
-  const use = (preset: Preset): void => {
-    void layNow(
-      {
-        ...starter,
-        settings: settingsOf(kind, preset.settings),
-        length: preset.length ?? kind.length,
-        hold: preset.hold ?? kind.hold,
-      },
-      `lay ${preset.name.toLowerCase()}`,
-    );
-  };
   const entry = (preset: Preset, mine: boolean) => (
     <div key={`${mine}-${preset.name}`} className="relative shrink-0">
       <button
@@ -33,7 +22,7 @@ export function Presets({ starter }: { starter: Starter }) {
         className="moves flex w-[76px] flex-col items-center gap-0.5 rounded-lg bg-soot-950 pb-1 pt-1 text-[11px] leading-tight text-wax-300 hover:bg-soot-800 hover:text-wax-100"
         title={`Lay ${preset.name}`}
         onClick={() => {
-          use(preset);
+          void layPreset(starter, preset, mine);
         }}
       >
         <StarterPicture effect={starter.effect} preset={preset} {...PICTURE} />

@@ -61,6 +61,9 @@ async function unzipped(file: File): Promise<File[]> {
     ([name, bytes]) => new File([bytes as Uint8Array<ArrayBuffer>], name.split('/').at(-1)!),
   );
 }
+/** What can be brought in, as a file chooser is told. */
+export const ACCEPTED = '.png,.jpg,.jpeg,.webp,.gif,.svg,.zip';
+
 const isPicture = (name: string): boolean => /\.(png|jpe?g|webp|gif|svg)$/i.test(name);
 
 /**

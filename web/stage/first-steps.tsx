@@ -5,19 +5,36 @@ import { useEffect, useState } from 'react';
 import { useCurrent } from '../selection/current.ts';
 import { usePlayback } from '../playback/playback.ts';
 import { nextStep } from './next-step.ts';
+import { begin, hasBegun, WaysIn } from './ways-in.tsx';
 
 export function FirstSteps() {
   const now = useCurrent();
   const playing = usePlayback((s) => s.playing);
   const [done, setDone] = useState(false);
+  const [begun, setBegun] = useState(hasBegun);
   useEffect(() => {
     if (playing && now?.element.time === 'cycle') setDone(true);
   }, [playing, now?.element.time]);
   // Where something else is drawn already, the way is known.
   const isFirst = now !== null && shotOf(now.doc).elements.length === 1;
   const text = isFirst && !done ? nextStep(now) : null;
+  const isDrawn = now?.layers.some(({ layer }) => Object.keys(layer.slots).length > 0) ?? false;
+  useEffect(() => {
+    // Whoever draws has found a way in.
+    if (!isDrawn || begun) return;
+    begin();
+    setBegun(true);
+  }, [isDrawn, begun]);
   if (!text || !now) return null;
-  const empty = now.layers.every(({ layer }) => Object.keys(layer.slots).length === 0);
+  const empty = !isDrawn;
+  if (empty && !begun)
+    return (
+      <WaysIn
+        onTaken={() => {
+          setBegun(true);
+        }}
+      />
+    );
   if (empty)
     return (
       <p

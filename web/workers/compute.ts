@@ -22,15 +22,18 @@ import {
 } from '@tallow/core/render';
 import {
   drawingOf,
+  fitted,
   laidBox,
   marksFrom,
   readable,
   sceneFor,
   sceneOf,
   starterOf,
+  type Ground,
   type LaidFrame,
   type Preset,
   type Scene,
+  type Settings,
   type StarterKind,
 } from '@tallow/core/starters';
 import { toneShapes, type FilledShape, type ToneWork } from '@tallow/core/paint';
@@ -101,6 +104,13 @@ const compute = {
       if (own !== laying) return null;
     }
     return readable(kind, frames, scene.cycle);
+  },
+
+  /** Settings with which a starter fits into the picture from where it stands. @param asked whether the pen put it there. */
+  fitted: (work: StarterWork, ground: Ground, asked: boolean): Settings => {
+    const { starter } = work;
+    const sceneWith = (settings: Settings) => sceneFrom({ ...work, starter: { ...starter, settings } });
+    return fitted(starterOf(starter.effect), starter.settings, ground, starter, asked, sceneWith);
   },
 
   /** In-betweens, one for each share. */

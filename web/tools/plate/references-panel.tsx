@@ -8,10 +8,16 @@ import { Check, Line, Small, Panel } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { useIsHeld, takeTool } from '../../hand/held.ts';
 import { edit, endGesture, useDocument } from '../../shot/document.ts';
-import { bringIn, setReferences, stopBringing, useReferences, wholeSpan } from '../../references/references.ts';
+import {
+  ACCEPTED,
+  bringIn,
+  setReferences,
+  stopBringing,
+  useReferences,
+  wholeSpan,
+} from '../../references/references.ts';
 import { PLATE } from './tool.ts';
 
-const ACCEPTED = '.png,.jpg,.jpeg,.webp,.gif,.svg,.zip';
 const SQUARE =
   'moves grid size-8 shrink-0 place-items-center rounded-md text-wax-500 hover:bg-soot-800 hover:text-wax-100';
 const DEGREES = 180 / Math.PI;
