@@ -88,6 +88,7 @@ test('two timings are kept and compared, in turn too, and neither is lost', asyn
   await page.keyboard.press('Alt+KeyO');
   await page.getByRole('button', { name: 'Keep a variant' }).click();
   await expect(page.locator('[data-variant]')).toHaveCount(2);
+  await page.getByTestId('wheel').focus();
   await page.keyboard.press('Control+KeyA');
   await page.getByRole('button', { name: '1s', exact: true }).click();
   await expect(frameOf(page)).toHaveText(/of 3$/);
@@ -147,6 +148,7 @@ test('opacity and place change over time: keys on the wheel, round the seam, and
 
 test('a range is played, to and fro, once from here', async ({ page }) => {
   await cycle(page, 4);
+  await page.getByTestId('wheel').focus();
   await page.keyboard.press('Control+KeyA');
   await page.keyboard.press('Shift+KeyO');
   await expect(page.getByTestId('range')).toBeVisible();

@@ -149,6 +149,7 @@ test('marks are copied to every drawing picked on the wheel and changed in all o
   // All drawings of the layer are picked on the wheel; what is pasted goes onto each.
   await page.keyboard.press('Escape');
   await page.keyboard.press('KeyC');
+  await page.getByTestId('wheel').focus();
   await page.keyboard.press('Control+KeyA');
   await page.keyboard.press('KeyC');
   await page.keyboard.press('Control+KeyV');
@@ -176,7 +177,7 @@ test('what is picked up takes the swatch, width and brush that are set, in all p
   await page.locator('[data-testid=swatch][data-name=flame]').click();
   await page.getByRole('group', { name: 'Brushes' }).getByText('Grain').click();
   await page.getByLabel('Width in px').fill('33');
-  await page.getByTestId('picture').focus();
+  await page.getByTestId('wheel').focus();
   await page.keyboard.press('Control+KeyA');
   await page.keyboard.press('KeyC');
   const panel = page.getByTestId('pick-panel');
@@ -240,4 +241,21 @@ test('a lasso cuts strokes, ends are joined, a parallel line is laid beside, ord
   await saved(page);
   const drawings = await storedDrawings(address(), shot);
   expect(drawings.map((d) => d.order.length).sort()).toEqual([1, 2]);
+});
+
+test('the key for all means marks in the picture and drawings on the wheel, and says which', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 2);
+  await page.getByTestId('picture').focus();
+  await page.keyboard.press('Control+KeyA');
+  await expect(count(page)).toHaveText('1 mark');
+  await expect(page.getByText('1 mark is picked up. On the wheel the same key picks drawings.')).toBeVisible();
+  await page.getByTestId('wheel').focus();
+  await page.keyboard.press('Control+KeyA');
+  await expect(page.getByTestId('picked')).toContainText('2 drawings picked');
+  await expect(page.getByText('All 2 drawings of “Line” are picked.')).toBeVisible();
+  await page.getByTestId('picture').focus();
+  await page.keyboard.press('Control+KeyA');
+  await expect(count(page)).toHaveText('2 marks in 2 drawings');
 });

@@ -177,6 +177,7 @@ test('one pull goes through all drawings picked on the wheel, and they are all s
   await drawn(page, 3);
   await saved(page);
   const before = await strokesOf(address(), shot);
+  await page.getByTestId('wheel').focus();
   await page.keyboard.press('Control+KeyA');
   const alone = await pixels(page);
   await page.keyboard.press('KeyV');

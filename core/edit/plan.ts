@@ -137,7 +137,8 @@ function onNewLayer(
       doc,
       ...drawings,
       { ...list, runs: [...lead, ...runs] },
-      { ...layer, slots },
+      // What is stamped to be drawn over is for work.
+      { ...layer, slots, forWork: role === 'rough' },
       { ...element, layers: [layer.id, ...element.layers] },
     ),
     layerId: layer.id,

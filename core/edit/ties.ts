@@ -120,7 +120,10 @@ export function lineOver(
   const added = addLayer(doc, timed.layer.elementId, name, role, roughId, newId);
   const line = find(added.doc, 'layer', added.layerId)!;
   const tied: Layer = { ...line, runListId: timed.list.id };
-  const rough: Layer = { ...timed.layer, opacity: constant(DIM) };
+  const { layer } = timed;
+  // A rough under a clean line is for work from then on; what is painted stays in the picture.
+  const isRough = role === 'line' && (layer.role === 'rough' || layer.role === 'line');
+  const rough: Layer = { ...layer, opacity: constant(DIM), forWork: isRough || layer.forWork };
   const entities = { ...putEntities(added.doc, tied, rough).entities };
   Reflect.deleteProperty(entities, line.runListId);
   return { doc: { ...added.doc, entities }, layerId: tied.id };

@@ -22,6 +22,8 @@ export interface ExportSettings {
   readonly pattern: string;
   /** Whether the exposure sheet lies beside the frames. */
   readonly sheet: boolean;
+  /** Whether layers that are for work are in it. */
+  readonly work: boolean;
 }
 
 export const USUAL_PATTERN = '{shot}-{frame}';
@@ -65,11 +67,15 @@ export interface Sequence {
 export const partsOf = ({ format, parts }: Pick<ExportSettings, 'format' | 'parts'>): ExportSettings['parts'] =>
   EXPORT_FORMATS[format].frames === null ? 'picture' : parts;
 
-/** The sequences of an export, frontmost first. Guides and hidden layers have none. */
-export function sequencesOf(doc: ShotDocument, settings: Pick<ExportSettings, 'format' | 'parts'>): Sequence[] {
+/** The sequences of an export, frontmost first. Guides and hidden layers have none, nor have layers for work unless they are wanted. */
+export function sequencesOf(
+  doc: ShotDocument,
+  settings: Pick<ExportSettings, 'format' | 'parts' | 'work'>,
+): Sequence[] {
   const parts = partsOf(settings);
+  const forWork = settings.work;
   const stem = fileStem(shotOf(doc).name);
-  if (parts === 'picture') return [{ name: stem, options: { guides: false } }];
+  if (parts === 'picture') return [{ name: stem, options: { guides: false, forWork } }];
   const taken = new Set<string>();
   const unique = (name: string): string => {
     let free = name;
@@ -80,15 +86,23 @@ export function sequencesOf(doc: ShotDocument, settings: Pick<ExportSettings, 'f
   const elements = placedElements(doc);
   return elements.flatMap(({ element }): Sequence[] => {
     if (parts === 'elements')
-      return [{ name: unique(fileStem(element.name)), options: { guides: false, element: element.id } }];
+      return [{ name: unique(fileStem(element.name)), options: { guides: false, forWork, element: element.id } }];
     return timedLayers(doc, element)
-      .filter((timed) => isVisible(timed) && timed.layer.role !== 'guide')
+      .filter((timed) => isVisible(timed) && timed.layer.role !== 'guide' && (forWork || !timed.layer.forWork))
       .map(({ layer }) => ({
         name: unique(`${elements.length > 1 ? `${fileStem(element.name)}-` : ''}${fileStem(layer.name)}`),
         options: { guides: false, alone: layer.id },
       }));
   });
 }
+
+/** Layers that are seen while drawing and not taken away, frontmost first. */
+export const leftOut = (doc: ShotDocument): { readonly name: string; readonly why: 'guide' | 'for work' }[] =>
+  placedElements(doc).flatMap(({ element }) =>
+    timedLayers(doc, element)
+      .filter((timed) => isVisible(timed) && (timed.layer.role === 'guide' || timed.layer.forWork))
+      .map(({ layer }) => ({ name: layer.name, why: layer.role === 'guide' ? 'guide' : 'for work' })),
+  );
 
 /** Names of visible layers whose blend depends on what lies under the whole picture. */
 export const brighteningLayers = (doc: ShotDocument): string[] =>

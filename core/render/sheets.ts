@@ -76,6 +76,8 @@ export interface Sheet extends Lying {
 export interface SheetOptions {
   /** Guides are for working: the picture on the desk has them, what is taken away never has. */
   readonly guides: boolean;
+  /** Whether layers that are for work are shown though guides are not. */
+  readonly forWork?: boolean;
   /** Shows nothing but this layer, be it hidden or not. */
   readonly alone?: Id | null;
   /** Shows nothing but this element. */
@@ -135,10 +137,10 @@ export function withVariant(doc: ShotDocument, variantId: Id): ShotDocument {
   return shown;
 }
 
-function isIn(timed: TimedLayer, { guides, alone, without }: SheetOptions): boolean {
+function isIn(timed: TimedLayer, { guides, forWork, alone, without }: SheetOptions): boolean {
   if (without?.includes(timed.layer.id)) return false;
   if (alone) return timed.layer.id === alone;
-  return isVisible(timed) && (guides || (timed.layer.role !== 'guide' && !timed.layer.forWork));
+  return isVisible(timed) && (guides || (timed.layer.role !== 'guide' && (forWork === true || !timed.layer.forWork)));
 }
 
 const NO_MOTION: Point = { x: 0, y: 0 };

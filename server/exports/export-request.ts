@@ -58,6 +58,11 @@ export class ExportRequest {
   @IsOptional()
   @IsBoolean()
   sheet?: boolean;
+
+  @ApiProperty({ required: false, description: 'Whether layers that are for work are in it' })
+  @IsOptional()
+  @IsBoolean()
+  work?: boolean;
 }
 
 /** The settings asked for, whole. @throws Problem naming the field that the shot does not allow. */
@@ -72,6 +77,7 @@ export function settingsFor(shot: ShotSummary, request: ExportRequest): ExportSe
     scale: request.scale ?? 1,
     pattern: request.pattern ?? USUAL_PATTERN,
     sheet: request.sheet ?? false,
+    work: request.work ?? false,
   };
   if (settings.to > shot.length) throw Problem.refused('to', `must be at most ${shot.length}, the shot's length.`);
   if (settings.from >= settings.to) throw Problem.refused('from', 'must lie before the end of the range.');

@@ -1,10 +1,11 @@
 /** The Export step: what to take away and how, and what was taken before. */
-import { shotOf } from '@tallow/core/document';
+import { shotOf, type ShotDocument } from '@tallow/core/document';
 import {
   brighteningLayers,
   EXPORT_FORMATS,
   exportFormats,
   fileStem,
+  leftOut,
   frameName,
   partsOf,
   patternProblem,
@@ -36,6 +37,41 @@ const Field = ({ label, children }: { label: string; children: ReactNode }) => (
 
 const Note = ({ children }: { children: ReactNode }) => <p className="text-[13px] text-warn">{children}</p>;
 
+/** What is seen while drawing and stays behind, by name; what is for work can come along. */
+function LeftOut({ doc, work, onWork }: { doc: ShotDocument; work: boolean; onWork: (work: boolean) => void }) {
+  const out = leftOut(doc);
+  const named = (why: 'guide' | 'for work') =>
+    out
+      .filter((each) => each.why === why)
+      .map(({ name }) => `“${name}”`)
+      .join(', ');
+  const [guides, forWork] = [named('guide'), named('for work')];
+  return (
+    <div className="space-y-1 text-[13px] text-wax-500" data-testid="left-out">
+      {forWork ? (
+        <>
+          <p>
+            {work ? 'For work, and let in: ' : 'Left out, as for work only: '}
+            {forWork}.
+          </p>
+          <label className="flex h-8 items-center gap-2 text-wax-300">
+            <input
+              type="checkbox"
+              className="accent-flame"
+              checked={work}
+              onChange={(event) => {
+                onWork(event.target.checked);
+              }}
+            />
+            Let in what is for work
+          </label>
+        </>
+      ) : null}
+      <p>{guides ? `Guides stay behind: ${guides}.` : ''} Guides, the onion skin and the backdrop are never in it.</p>
+    </div>
+  );
+}
+
 export function ExportStep() {
   const doc = useDocument((s) => s.doc);
   const saving = useDocument((s) => s.saving);
@@ -50,6 +86,7 @@ export function ExportStep() {
     scale: 1,
     pattern: USUAL_PATTERN,
     sheet: true,
+    work: false,
     ...chosen,
     from: Math.min(chosen.from ?? 0, shot.length - 1),
     to: Math.min(chosen.to ?? shot.length, shot.length),
@@ -237,7 +274,13 @@ export function ExportStep() {
             Again: {list[0].fileName}
           </Button>
         ) : null}
-        <p className="text-[13px] text-wax-500">Guide layers, the onion skin and the backdrop are never in it.</p>
+        <LeftOut
+          doc={doc}
+          work={settings.work}
+          onWork={(work) => {
+            set({ work });
+          }}
+        />
       </section>
       <section className="min-w-0 flex-1" aria-label="Exports">
         <div className="mb-4 flex items-center">

@@ -9,6 +9,7 @@ import { SWATCH_ACTIONS } from '../swatches/recent.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
 import { TOOLS } from '../tools/index.ts';
 import { PICK_ACTIONS } from '../tools/pick/actions.ts';
+import { ALL_ACTIONS } from '../tools/pick/all.ts';
 import { TRACE_ACTIONS } from '../tools/trace/actions.ts';
 import { CLEAN_ACTIONS } from '../stage/clean.ts';
 import { VIEW_ACTIONS } from '../view/actions.ts';
@@ -24,6 +25,7 @@ export const ACTIONS: readonly Action[] = [
   ...Object.values(SWATCH_ACTIONS),
   ...TOOLS.flatMap(({ tool }) => tool.taking ?? []),
   ...Object.values(TRACE_ACTIONS),
+  ...Object.values(ALL_ACTIONS),
   ...Object.values(PICK_ACTIONS),
   ...Object.values(SCREEN_ACTIONS),
   ...Object.values(EXPORT_ACTIONS),

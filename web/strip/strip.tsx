@@ -66,7 +66,11 @@ export function Strip() {
     setSelection({ elementId: made, layerId: null, frame: 0, turn: 0, picked: null });
   };
   return (
-    <div className="relative shrink-0 border-t border-soot-700 bg-soot-950 pb-1.5 pr-4 pt-1" data-testid="strip">
+    <div
+      className="relative shrink-0 border-t border-soot-700 bg-soot-950 pb-1.5 pr-4 pt-1"
+      data-testid="strip"
+      data-time
+    >
       <div className="flex">
         <button
           type="button"

@@ -285,7 +285,7 @@ export const TIME_ACTIONS = named({
     // With nothing copied here, what the clipboard holds may be a picture: the browser is left to paste it.
     leavesKey: () => !selection().clip,
   }),
-  pickAll: drawings('Pick all of this layer', [ctrl('KeyA')], pickAll, { whyNot: whyNotTime }),
+  pickAll: drawings('Pick all of this layer', [], pickAll, { whyNot: whyNotTime }),
   pickNone: drawings('Pick nothing', [key('Escape')], () => {
     if (onScreen().full) toggleFull();
     else {

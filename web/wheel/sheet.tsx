@@ -78,6 +78,7 @@ export function Sheet({ now }: { now: Current }) {
       <div
         ref={scroller}
         role="grid"
+        data-time
         tabIndex={0}
         aria-label={`Sheet of ${now.element.name}`}
         aria-rowcount={count}

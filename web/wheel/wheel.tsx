@@ -36,6 +36,7 @@ export function Wheel() {
       role="slider"
       tabIndex={0}
       data-arrows
+      data-time
       aria-label={`Wheel of ${now.element.name}`}
       aria-valuemin={1}
       aria-valuemax={now.length}

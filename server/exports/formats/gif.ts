@@ -111,7 +111,7 @@ export async function writeGif({
   assets,
 }: Writing): Promise<boolean> {
   const { from, to, scale, background } = settings;
-  const range = { from, to, scale, background, options: { guides: false }, assets };
+  const range = { from, to, scale, background, options: { guides: false, forWork: settings.work }, assets };
   const bytes = await makeGif(outline, range, documents, (done, of) => tell(Math.round((done * frames) / of)));
   if (bytes) await writeFile(path, bytes);
   return bytes !== null;

@@ -43,7 +43,6 @@ export const PICK = makeTool({
   onKey: (event, usual) => {
     if (nudged(event)) return 'done';
     if (usual === TIME_ACTIONS.paste) return hasMarkClip() ? PICK_ACTIONS.pasteMarks : usual;
-    if (usual === TIME_ACTIONS.pickAll) return PICK_ACTIONS.allMarks;
     return usual && pickedCount() > 0 ? ON_MARKS.get(usual) : undefined;
   },
 });
