@@ -308,6 +308,12 @@ test('tone is cut from a filled body, follows it, and stays where it was drawn o
   await page.keyboard.press('Control+KeyZ');
   await expect.poll(() => countOf(page, shade)).toBe(small);
   await saved(page);
+  // A new drawing gets its tone by itself, and undo takes both.
+  await page.keyboard.press('KeyS');
+  await painted(page);
+  await pen.stroke({ x: 0.4, y: 0.5 }, { x: 0.4, y: 0.5 }, 1);
+  await expect.poll(() => countOf(page, shade)).toBeGreaterThan(500);
+  await saved(page);
 });
 
 test('from lines to what is taken away: filled through, lit, in other colours, and the exported pixels are those', async ({

@@ -54,6 +54,7 @@ function strayIn({ boxes }: DrawingFacts, seen: Box): number | 'all' {
  * @param turn the element's length in frames. @param wraps whether the last drawing leads to the first.
  * @param seen the part of element space that the shot's frame shows.
  * @param factsFor what is known of a drawing.
+ * @param byTone whether tone lays it: where there is none, nothing is missing.
  */
 export function findingsOf(
   { layer, list }: Pick<TimedLayer, 'layer' | 'list'>,
@@ -61,6 +62,7 @@ export function findingsOf(
   wraps: boolean,
   seen: Box,
   factsFor: (drawingId: Id) => DrawingFacts | undefined,
+  byTone = false,
 ): Finding[] {
   // What a starter laid was not left empty or drawn out of sight by accident.
   if (list.period === 1 || layer.starterId) return [];
@@ -77,10 +79,10 @@ export function findingsOf(
       frame: runStart(list, index, turn),
       text: `Drawing ${i + 1} of ${layer.name} ${text}`,
     });
-    if (known.empty) return [at('empty', 'is empty')];
+    if (known.empty) return byTone ? [] : [at('empty', 'is empty')];
     const next = shown[i + 1] ?? (wraps && shown.length > 1 ? shown[0] : undefined);
     const found: Finding[] = [];
-    if (next && next.id !== id && next.known.print === known.print)
+    if (next && next.id !== id && next.known.print === known.print && !byTone)
       found.push(at('twice', `is the same as drawing ${((i + 1) % shown.length) + 1}`));
     const stray = strayIn(known, seen);
     if (stray === 'all') found.push(at('outside', 'lies wholly outside the frame'));

@@ -36,6 +36,8 @@ export function litSlots(
   });
 }
 
+const hasShape = ({ marks }: Drawing): boolean => Object.values(marks).some(({ kind }) => kind === 'shape');
+
 export const tone: Derived<Tone> = {
   kind: 'tone',
   again: 'by itself',
@@ -52,12 +54,13 @@ export const tone: Derived<Tone> = {
     const details = entity.details.flatMap((id) => find(doc, 'layer', id) ?? []);
     // Other drawings may come to lie over a body: by a change of its layers' time, or of what they show.
     const around = [entity.elementId, body.id, ...details.flatMap(({ id, slots }) => [id, ...Object.values(slots)])];
-    return litSlots(doc, entity, new Set(Object.keys(entity.hangsOn))).map(({ slot, body: drawing, print }) => ({
-      part: slot,
-      was: entity.hangsOn[slot]!,
-      now: print,
-      hangsOn: [...around, drawing.id],
-    }));
+    const laid = new Set(Object.keys(entity.hangsOn));
+    return litSlots(doc, entity, entity.everywhere ? null : laid).flatMap(({ slot, body: drawing, print }) =>
+      // A drawing that came later gets its tone once there is something to cut it from.
+      laid.has(slot) || hasShape(drawing)
+        ? [{ part: slot, was: entity.hangsOn[slot] ?? '', now: print, hangsOn: [...around, drawing.id] }]
+        : [],
+    );
   },
   withPrints: (doc, entity, renewed) => ({
     ...entity,

@@ -1,9 +1,26 @@
 import { cycleOf, fixture, layerOf } from '../fixture.ts';
-import { touchedOf } from '../derived/index.ts';
+import { factsOf, findingsOf } from '../checks/index.ts';
+import { staleOf, touchedOf } from '../derived/index.ts';
 import { find, putEntities, shotOf, type Id, type Shape, type ShotDocument, type Tone } from '../document/index.ts';
 import { distance, shifted } from '../colour/index.ts';
-import { polygonRing } from '../geometry/index.ts';
-import { addLayer, deleteLayer, layTone, newTone, setSwatch, toneAbout, toneSlots, type CutTone } from './index.ts';
+import { doubleAreaOf, polygonRing, ringPoints } from '../geometry/index.ts';
+import { placeOf } from '../timing/index.ts';
+import {
+  addLayer,
+  addMark,
+  addSwatch,
+  deleteLayer,
+  isByTone,
+  layTone,
+  newDrawing,
+  newTone,
+  nextBare,
+  setLayer,
+  setSwatch,
+  toneAbout,
+  toneSlots,
+  type CutTone,
+} from './index.ts';
 
 const made = fixture(12);
 const { newId, layerId, elementId, swatch } = made;
@@ -111,4 +128,65 @@ test('is found from its body and from each of its layers', () => {
   const about = (id: Id) => toneAbout(laid, id)?.id;
   expect([about(layerId), about(toneIn(laid).layers.shade!)]).toEqual([fresh.id, fresh.id]);
   expect(about(find(laid, 'element', elementId)!.layers[0]!)).toBeUndefined();
+});
+
+describe('new drawings of the body', () => {
+  const laid = lay(drawn, ['shade']);
+  const everywhere = putEntities(laid, { ...toneIn(laid), everywhere: true });
+  const stale = (doc: ShotDocument) =>
+    staleOf(doc, elementId, 'by itself').flatMap(({ entity, sources }) =>
+      entity.kind === 'tone' ? sources.map(({ part }) => part) : [],
+    );
+  const withNew = (doc: ShotDocument, ...marks: Shape[]) => {
+    const added = newDrawing(doc, layerId, 2, newId);
+    return marks.reduce((next, mark) => addMark(next, layerId, added.frame, mark, newId), added.doc);
+  };
+
+  test('get their tone by themselves where tone is everywhere, and not where it was laid on some only', () => {
+    expect(stale(everywhere)).toEqual([]);
+    expect(stale(withNew(everywhere, shape(30)))).toHaveLength(1);
+    expect(stale(withNew(laid, shape(30)))).toEqual([]);
+  });
+
+  test('wait until there is something to cut it from', () => {
+    expect(stale(withNew(everywhere))).toEqual([]);
+  });
+});
+
+test('what tone leaves empty is nobody’s to draw, and no accident', () => {
+  const laid = layTone(
+    drawn,
+    fresh,
+    toneSlots(drawn, fresh).map(({ slot, print }, i) => ({ slot, print, shapes: i === 0 ? { shade: [ring(5)] } : {} })),
+    newId,
+  );
+  const shade = toneIn(laid).layers.shade!;
+  expect(isByTone(laid, shade)).toBe(true);
+  expect(isByTone(laid, layerId)).toBe(false);
+  const { timed, turn } = placeOf(laid, shade);
+  const seen = { left: -500, top: -500, right: 500, bottom: 500 };
+  const factsFor = (id: Id) => factsOf(find(laid, 'drawing', id)!);
+  expect(findingsOf(timed, turn, true, seen, factsFor, false).map(({ kind }) => kind)).toEqual(['empty']);
+  expect(findingsOf(timed, turn, true, seen, factsFor, true)).toEqual([]);
+  // A slot it was not laid on is not to be drawn either.
+  const bare = setLayer(laid, shade, {});
+  const slots = Object.fromEntries(Object.entries(layerOf(bare, shade).slots).slice(0, 1));
+  expect(nextBare(putEntities(bare, { ...layerOf(bare, shade), slots }), shade, 0)).toBeNull();
+});
+
+test('what a hole cuts out of a body has no tone; painted over it is there again', () => {
+  const hole = addSwatch(drawn, { name: 'hole', role: 'hole', colour: '#000000' }, newId);
+  const inner = polygonRing([
+    [20, 20],
+    [40, 20],
+    [40, 40],
+    [20, 40],
+  ]);
+  const cut: Shape = { ...shape(0), id: newId(), swatch: hole.swatchId, rings: [inner] };
+  const area = (doc: ShotDocument) =>
+    Math.abs(toneSlots(doc, fresh)[0]!.work.rings.reduce((sum, r) => sum + doubleAreaOf(ringPoints(r, 8)), 0)) / 2;
+  const before = area(hole.doc);
+  const cutOut = addMark(hole.doc, layerId, 0, cut, newId);
+  expect(area(cutOut)).toBeCloseTo(before - 400, -1);
+  expect(area(addMark(cutOut, layerId, 0, { ...cut, id: newId(), swatch }, newId))).toBeCloseTo(before, -1);
 });

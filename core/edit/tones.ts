@@ -22,7 +22,7 @@ import {
   marksInOrder,
 } from '../document/index.ts';
 import { distance, shifted } from '../colour/index.ts';
-import { joinedAreas, type Point } from '../geometry/index.ts';
+import { joinedAreas, withoutArea, type Point } from '../geometry/index.ts';
 import type { ToneSettings, ToneWork } from '../paint/index.ts';
 import { litSlots, printOf } from '../derived/index.ts';
 import { listOf } from './layers.ts';
@@ -43,19 +43,31 @@ const NAMES: Readonly<Record<ToneKey, { name: string; role: SwatchRole; lighter:
 /** How far a swatch of the palette may be from what a tone is to be, to be taken for it: Oklab distance. */
 const NEAR = 0.1;
 
+/** Whether a layer is laid by tone: where it is empty, nothing is missing. */
+export const isByTone = (doc: ShotDocument, layerId: Id): boolean =>
+  entitiesOf(doc, 'tone').some(({ layers }) => Object.values(layers).includes(layerId));
+
 /** The tone a layer belongs to: as its body, or as one of its layers. */
 export const toneAbout = (doc: ShotDocument, layerId: Id): Tone | undefined =>
   entitiesOf(doc, 'tone').find((e) => e.bodyId === layerId || Object.values(e.layers).includes(layerId));
 
-/** One area of all shapes of a drawing. */
-function bodyOf(drawing: Drawing): Float32Array[] {
-  const shapes = marksInOrder(drawing).filter((m): m is Shape => m.kind === 'shape');
-  const [only] = shapes;
+/** One area of all shapes of a drawing, without what holes cut out of them. */
+function bodyOf(doc: ShotDocument, drawing: Drawing): Float32Array[] {
+  const all = marksInOrder(drawing).filter((m): m is Shape => m.kind === 'shape');
+  const cuts = (mark: Shape) => find(doc, 'swatch', mark.swatch)?.role === 'hole';
+  if (all.some(cuts)) {
+    // In their order: what is painted over a hole is there again.
+    let area: Float32Array[] = [];
+    for (const mark of all)
+      area = cuts(mark) ? withoutArea(area, mark.rings, SPECK) : joinedAreas([area, mark.rings], SPECK);
+    return area;
+  }
+  const [only] = all;
   if (!only) return [];
-  return shapes.length === 1 && only.rule === 'evenodd'
+  return all.length === 1 && only.rule === 'evenodd'
     ? [...only.rings]
     : joinedAreas(
-        shapes.map(({ rings }) => rings),
+        all.map(({ rings }) => rings),
         SPECK,
       );
 }
@@ -84,7 +96,7 @@ export function toneSlots(
   return litSlots(doc, tone, wanted).map((lit) => ({
     slot: lit.slot,
     work: {
-      rings: bodyOf(lit.body),
+      rings: bodyOf(doc, lit.body),
       details: lit.details.flatMap(linesOf),
       settings: { depth, shade, light, steps, rim },
       light: lit.light,
@@ -213,6 +225,7 @@ export const newTone = (body: Layer, newId: NewId): Tone => ({
   bodyId: body.id,
   details: [],
   ...FIRST_TONE,
+  everywhere: false,
   layers: {},
   swatches: {},
   laid: {},

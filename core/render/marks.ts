@@ -15,7 +15,7 @@ export function drawShape(
 ): void {
   context.setTransform(...matrix);
   context.globalAlpha = mark.opacity;
-  context.globalCompositeOperation = operationOfLays(mark.lays);
+  context.globalCompositeOperation = operationOfLays(mark.lays, paint);
   context.fillStyle = fillOf(context, paint, mark.rings.map(ringBox).reduce(union, EMPTY_BOX));
   context.beginPath();
   for (const ring of mark.rings) {
@@ -36,8 +36,11 @@ export function drawShape(
 /** Draws a mark on top of what the target holds. @param scratch of the target's size. */
 export function drawMark(target: Surface, scratch: Scratch, mark: Mark, paintOf: PaintOf, matrix: Matrix): void {
   if (mark.kind === 'shape') drawShape(target.context, mark, paintOf(mark.swatch), matrix);
-  else if (mark.kind === 'rub') drawStroke(target, scratch, mark, layingOf(mark), '#000000', matrix);
-  else if (!mark.unseen) drawStroke(target, scratch, mark, layingOf(mark), paintOf(mark.swatch), matrix);
+  else if (mark.kind === 'stroke' && mark.unseen) return;
+  else {
+    const paint = mark.kind === 'rub' ? '#000000' : paintOf(mark.swatch);
+    drawStroke(target, scratch, mark, layingOf(mark, paint), paint, matrix);
+  }
 }
 
 /** Draws a whole drawing onto an emptied surface. @param matrix from element space to device pixels. */

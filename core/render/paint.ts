@@ -14,11 +14,27 @@ export interface GradientPaint {
   readonly stops: readonly { readonly at: number; readonly colour: string }[];
   /** What is seen where no gradient can be. */
   readonly plain: string;
+  /** It takes away what lies under it on its layer, and is not seen itself. */
+  readonly cuts?: true;
 }
 export type Paint = string | GradientPaint;
 
 /** Resolves a swatch to what it stands for now. */
 export type PaintOf = (swatch: Id) => Paint;
+
+/** The paint of a hole: all of what is painted in it is cut out. */
+const HOLE: GradientPaint = {
+  form: 'linear',
+  own: true,
+  from: { x: 0, y: 0 },
+  to: { x: 0, y: 0 },
+  stops: [],
+  plain: '#000000',
+  cuts: true,
+};
+
+/** Whether what is painted in it is cut out. */
+export const isHole = (paint: Paint): boolean => typeof paint !== 'string' && paint.cuts === true;
 
 /** The one colour of a paint. */
 export const plainOf = (paint: Paint): string => (typeof paint === 'string' ? paint : paint.plain);
@@ -154,9 +170,10 @@ function endsOf({ run, from, to }: Gradient, { axis, matrix, picture }: PaintPla
 const upright = ({ run, from, to }: Gradient): { from: Point; to: Point } =>
   run === 'axis' ? { from: { x: 0.5, y: 1 - from.y }, to: { x: 0.5, y: 1 - to.y } } : { from, to };
 
-/** The paint of a swatch. @param swatchOf the swatches stops name; what they are as gradients is not followed. */
+/** The paint of a swatch; one whose role is a hole cuts. @param swatchOf the swatches stops name; what they are as gradients is not followed. */
 export function paintOfSwatch(swatch: Swatch, swatchOf: (id: Id) => Swatch | undefined, place: PaintPlace): Paint {
-  const { gradient, colour } = swatch;
+  const { gradient, colour, role } = swatch;
+  if (role === 'hole') return HOLE;
   if (!gradient) return colour;
   const ends = endsOf(gradient, place);
   return {

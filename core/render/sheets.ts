@@ -25,7 +25,7 @@ import {
   timedLayers,
   type TimedLayer,
 } from '../timing/index.ts';
-import { axisOf, paintsOn, plainOf, type PaintOf } from './paint.ts';
+import { axisOf, isHole, paintsOn, plainOf, type PaintOf } from './paint.ts';
 import { drawingBox } from './marks.ts';
 
 /** A drawing and where it lies. */
@@ -245,7 +245,8 @@ export function paintsOf(doc: ShotDocument, { layerId, matrix, tint }: Painted):
   const element = find(doc, 'element', find(doc, 'layer', layerId)?.elementId);
   const picture = find(doc, 'shot', doc.shotId) ?? { width: 0, height: 0 };
   const own = paintsOn(doc, element, { axis: element ? axisOf(element, picture.height) : null, matrix, picture });
-  return tint ? () => own(tint) : own;
+  // What is cut out is cut out in a tint, too.
+  return tint ? (id) => (isHole(own(id)) ? own(id) : own(tint)) : own;
 }
 
 /** The same for a drawing whose layer alone is known, wherever it is seen. */

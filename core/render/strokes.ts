@@ -18,7 +18,7 @@ import {
 } from '../geometry/index.ts';
 import type { Context2D, Scratch, Surface } from '../canvas/index.ts';
 import { GroundStroke, type Line } from './ground-stroke.ts';
-import { colourAt, fillOf, linePaint, type Paint } from './paint.ts';
+import { colourAt, fillOf, linePaint, type Paint, isHole } from './paint.ts';
 
 const boundsOf = ({ width, height }: Surface): Box => ({ left: 0, top: 0, right: width, bottom: height });
 
@@ -91,12 +91,18 @@ export interface Laying {
 export type Operation = 'source-over' | 'destination-out' | 'destination-over' | 'source-atop';
 
 /** The canvas's word for how a mark goes on what is there. */
-export const operationOfLays = (lays: Lays | undefined): Operation =>
-  lays === 'behind' ? 'destination-over' : lays === 'inside' ? 'source-atop' : 'source-over';
+export const operationOfLays = (lays: Lays | undefined, paint: Paint): Operation =>
+  isHole(paint)
+    ? 'destination-out'
+    : lays === 'behind'
+      ? 'destination-over'
+      : lays === 'inside'
+        ? 'source-atop'
+        : 'source-over';
 
-export const layingOf = (mark: Stroke | RubOut): Laying => ({
+export const layingOf = (mark: Stroke | RubOut, paint: Paint): Laying => ({
   opacity: mark.brush.opacity,
-  operation: mark.kind === 'rub' ? 'destination-out' : operationOfLays(mark.lays),
+  operation: mark.kind === 'rub' ? 'destination-out' : operationOfLays(mark.lays, paint),
 });
 
 /**

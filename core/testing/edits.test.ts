@@ -379,6 +379,7 @@ const ASKING = new Set([
   'whyNotDrawable',
   'whyNotJoined',
   'whyNotSlotsOf',
+  'isByTone',
   'takeParts',
   'whyNotTied',
 ]);

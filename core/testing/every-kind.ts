@@ -199,6 +199,7 @@ export function everyKind(newId: NewId): ShotDocument {
       light: 0.2,
       steps: 2,
       rim: 3,
+      everywhere: true,
       layers: { shade: line.layer.id },
       swatches: { shade: third },
       laid: { [line.layer.id]: { [slotA]: print } },

@@ -23,6 +23,7 @@ import {
   addLayer,
   addMark,
   addMarks,
+  addSwatch,
   fillPlace,
   layFills,
   newFinish,
@@ -277,6 +278,22 @@ describe('looks', () => {
       const inside = Array.from({ length: 1600 }, (_, i) => at(60 + (i % 40) * 2, 60 + Math.floor(i / 40) * 2).join());
       expect([form, new Set(inside).size > 1]).toEqual([form, true]);
     }
+  });
+  test('what is painted in a hole cuts out what lies under it on its layer, lines and shapes, in a tint too', () => {
+    const start = base();
+    const layerId = layerOf(start).id;
+    const hole = addSwatch(start, { name: 'gap', role: 'hole', colour: '#00ff00' }, randomId);
+    const body = addMark(hole.doc, layerId, 0, square(swatchOf(start, 'flame'), 50), randomId);
+    const cut = addMark(body, layerId, 0, square(hole.swatchId, 20), randomId);
+    const at = pixelsOf(cut);
+    expect(at(100, 100)[3]).toBe(0);
+    expect(at(70, 100)[3]).toBe(255);
+    const tinted = setLayer(cut, layerId, { tint: swatchOf(start, 'ash') });
+    expect(pixelsOf(tinted)(100, 100)[3]).toBe(0);
+    // What is painted after it lies over it.
+    const over = addMark(cut, layerId, 0, square(swatchOf(start, 'core'), 10), randomId);
+    expect(pixelsOf(over)(100, 100)[3]).toBe(255);
+    expect(pixelsOf(over)(85, 100)[3]).toBe(0);
   });
   test('a folder’s looks fall on its layers put together: where two meet nothing shows through', () => {
     const start = base();

@@ -1,7 +1,7 @@
 /** A pad to try the brush in hand on, by the pen or by the practice pen: the same stroke as on the picture, never kept. */
 import { answered } from '@tallow/core/brush';
 import { IDENTITY } from '@tallow/core/geometry';
-import { operationOfLays, wipe, type Surface } from '@tallow/core/render';
+import { wipe, type Surface } from '@tallow/core/render';
 import { Play } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type PointerEvent } from 'react';
 import { LiveStroke } from '../picture/live-stroke.ts';
@@ -59,7 +59,7 @@ export function TryPad() {
         {
           brush,
           paint: rubs ? '#000000' : colour,
-          laying: { opacity: brush.opacity, operation: rubs ? 'destination-out' : operationOfLays(undefined) },
+          laying: { opacity: brush.opacity, operation: rubs ? 'destination-out' : 'source-over' },
           matrix: [IDENTITY[0] * pixel, 0, 0, pixel, 0, 0],
           seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
           steadying: inHand.steadying,

@@ -109,6 +109,9 @@ function NameAndRole({ swatch, count, index }: { swatch: Swatch; count: number; 
         />
         <select
           aria-label="Swatch role"
+          title={
+            swatch.role === 'hole' ? 'What is painted in it cuts out what lies under it on its layer' : 'Swatch role'
+          }
           className="moves h-8 rounded-md bg-soot-800 px-1.5 text-[13px]"
           value={swatch.role}
           onChange={(e) => {
@@ -116,7 +119,9 @@ function NameAndRole({ swatch, count, index }: { swatch: Swatch; count: number; 
           }}
         >
           {SWATCH_ROLES.map((role) => (
-            <option key={role}>{role}</option>
+            <option key={role} value={role}>
+              {role === 'hole' ? 'hole: cuts out' : role}
+            </option>
           ))}
         </select>
         <Small title="Earlier in the palette" whyNot={index > 0 ? null : 'It is the first.'} onClick={move(-1)}>

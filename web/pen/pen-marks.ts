@@ -65,10 +65,11 @@ export function setupOf(
     ? paintsOf(now.doc, { layerId: layer.id, matrix: layerMatrix(now, selection().frame), tint: layer.tint })
     : null;
   const seen = (own: Swatch): Paint => paintOf?.(own.id) ?? own.colour;
+  const paint = makes === 'rub' ? '#000000' : seen(swatch);
   return {
     brush,
-    paint: makes === 'rub' ? '#000000' : seen(swatch),
-    laying: { opacity: brush.opacity, operation: makes === 'rub' ? 'destination-out' : operationOfLays(lays) },
+    paint,
+    laying: { opacity: brush.opacity, operation: makes === 'rub' ? 'destination-out' : operationOfLays(lays, paint) },
     matrix,
     seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
     steadying: inHand.steadying,

@@ -106,7 +106,7 @@ export class LiveShape {
     const { matrix, lays, seed } = this.setup;
     if (!line || !this.shape.line) return;
     const { brush, paint } = this.shape.line;
-    const laying = { opacity: brush.opacity, operation: operationOfLays(lays) };
+    const laying = { opacity: brush.opacity, operation: operationOfLays(lays, paint) };
     drawStroke(target, this.scratch, { samples: line, brush, seed }, laying, paint, matrix);
   }
 

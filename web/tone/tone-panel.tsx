@@ -195,6 +195,16 @@ export function TonePanel() {
       </p>
       <Light now={now} />
       <Settings tone={tone} now={now} isNew={isNew} />
+      {isNew ? null : (
+        <Check
+          label="new drawings get it by themselves"
+          title="A new drawing, an in-between or a changed fill of the body gets its tone at once"
+          checked={tone.everywhere}
+          onChange={(on) => {
+            setTone(tone, { everywhere: on }, true);
+          }}
+        />
+      )}
       {working ? (
         <p className="py-1 font-mono text-xs text-wax-300">
           {working.done} of {working.of}

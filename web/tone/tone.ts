@@ -96,7 +96,9 @@ export function layToneHere(range: ToneRange): void {
       return;
     }
     void cut(slots, slots.length < 3).then((cuts) => {
-      if (cuts) edit('tone', (doc) => layTone(doc, find(doc, 'tone', tone.id) ?? tone, cuts, randomId));
+      if (!cuts) return;
+      const more = range === 'all' ? { everywhere: true } : {};
+      edit('tone', (doc) => layTone(doc, { ...(find(doc, 'tone', tone.id) ?? tone), ...more }, cuts, randomId));
     }, notCut);
   });
 }

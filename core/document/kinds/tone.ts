@@ -26,6 +26,8 @@ export interface Tone {
   readonly steps: 1 | 2;
   /** px kept off the outline. */
   readonly rim: number;
+  /** Whether every drawing of the body has it, those that come later too; else only those it was laid on. */
+  readonly everywhere: boolean;
   readonly layers: Readonly<Partial<Record<ToneKey, Id>>>;
   readonly swatches: Readonly<Partial<Record<ToneKey, Id>>>;
   /** Prints of laid drawings, by layer and slot. */
@@ -55,6 +57,7 @@ export const tone = kindOf<Tone>({
     light: share,
     steps: z.union([z.literal(1), z.literal(2)]),
     rim: z.number().min(0).max(400),
+    everywhere: z.boolean().default(false),
     layers: z.partialRecord(toneKey, id),
     swatches: z.partialRecord(toneKey, id),
     laid: z.record(id, z.record(id, print)),
