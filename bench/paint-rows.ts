@@ -2,9 +2,28 @@
 import { blurred } from '@tallow/core/canvas';
 import { shotOf, type ShotDocument, entitiesOf } from '@tallow/core/document';
 import { addFinish, newFinish } from '@tallow/core/edit';
-import { Carrier, paintableOf, paintedBy, regionAt, ringsOf, type Barrier } from '@tallow/core/paint';
-import { drawFrame, type Means, type Surface } from '@tallow/core/render';
+import { IDENTITY, type Point } from '@tallow/core/geometry';
+import {
+  Carrier,
+  latticeOver,
+  OUTSIDE,
+  paintableOf,
+  paintedBy,
+  regionAt,
+  ringsOf,
+  type Barrier,
+} from '@tallow/core/paint';
+import {
+  drawBarrier,
+  drawFrame,
+  FillWorker,
+  linesBox,
+  type FillWork,
+  type Means,
+  type Surface,
+} from '@tallow/core/render';
 import { directMeans, makeSurface } from '../server/render/canvas.ts';
+import { drawingWith, strokeThrough } from '../core/testing/lines.ts';
 import { newId, shotWith } from './documents.ts';
 import { Recorded } from './recorded.ts';
 import { against, sideBySide, timed, timeRow, type Row } from './measure.ts';
@@ -100,6 +119,49 @@ async function fillRows(): Promise<Row[]> {
   ];
 }
 
+/** Places the pen passes over within regions, and how often it goes over all of them in one round. */
+const [PLACES, ROUNDS] = [400, 200];
+
+/** Hovering over regions that are kept, in a picture of 3840x2160: each place is asked about, its region was before. */
+async function hoverRow(): Promise<Row> {
+  const rings = Array.from({ length: 12 }, (_, i) =>
+    strokeThrough(
+      Array.from({ length: 121 }, (__, k): [number, number] => {
+        const angle = (k / 120) * 2 * Math.PI;
+        return [500 + (i % 4) * 940 + 420 * Math.cos(angle), 450 + Math.floor(i / 4) * 660 + 300 * Math.sin(angle)];
+      }),
+      10,
+    ),
+  );
+  const drawing = drawingWith(...rings);
+  const picture = { left: 0, top: 0, right: 3840, bottom: 2160 };
+  const work: FillWork = { bounding: [{ drawing, matrix: IDENTITY }], colours: {}, picture, rules: RULES };
+  const worker = new FillWorker(makeSurface);
+  worker.ready('it', work);
+  const lattice = latticeOver(linesBox(drawing), RULES.gap / 2 + 2);
+  const bounding = [{ drawing, matrix: IDENTITY, paintOf: () => '#000000' }];
+  const kept = paintableOf(drawBarrier(lattice, bounding, makeSurface), RULES);
+  const { left, top, width, height, scale } = kept.barrier;
+  const places = Array.from({ length: PLACES }, (_, i) => ({
+    x: left + (((i * 7919) % width) + 0.5) / scale,
+    y: top + (((i * 104729) % height) + 0.5) / scale,
+  })).filter((at) => regionAt(kept, at) > OUTSIDE);
+  for (const at of places) worker.at('it', at);
+  const all = (ask: (at: Point) => unknown) => () => {
+    for (let round = 0; round < ROUNDS; round++) for (const at of places) ask(at);
+  };
+  return timeRow(
+    'hovering over kept regions of a picture of 3840x2160',
+    'reading one pixel of the lattice',
+    2,
+    await sideBySide(
+      15,
+      all((at) => worker.at('it', at)),
+      all((at) => regionAt(kept, at)),
+    ),
+  );
+}
+
 /** The design's goal for 48 drawings filled through, ms. */
 const THROUGH_MS = 10_000;
 
@@ -176,5 +238,5 @@ async function blurRow(): Promise<Row> {
 }
 
 export async function paintRows(): Promise<Row[]> {
-  return [...(await fillRows()), throughRow(), await looksRow(), await blurRow()];
+  return [...(await fillRows()), await hoverRow(), throughRow(), await looksRow(), await blurRow()];
 }

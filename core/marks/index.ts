@@ -10,3 +10,4 @@ export * from './nodes.ts';
 export * from './outlined.ts';
 export * from './largest-outline.ts';
 export * from './open-ends.ts';
+export * from './closings.ts';

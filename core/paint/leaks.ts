@@ -27,7 +27,17 @@ const TOGETHER = 3;
  * in every gap there is.
  * @param gap px that are closed already.
  */
-export function leaksOf(barrier: Barrier, at: Point, gap: number): Leaks {
+export const leaksOf = (barrier: Barrier, at: Point, gap: number): Leaks => leaksAround(barrier, at, gap).leaks;
+
+/** Leaks, and where they are the same: for a pen that moves on within what runs out. */
+export interface LeaksAround {
+  readonly leaks: Leaks;
+  /** Whether a place belongs to what runs out there. */
+  readonly holds: (at: Point) => boolean;
+}
+
+/** The same as `leaksOf`, with all places for which that is the answer. */
+export function leaksAround(barrier: Barrier, at: Point, gap: number): LeaksAround {
   const { width, height, scale } = barrier;
   const count = width * height;
   const seed = pixelAt(barrier, at);
@@ -35,7 +45,7 @@ export function leaksOf(barrier: Barrier, at: Point, gap: number): Leaks {
   const free = (pixel: number) => bits[pixel] === 0;
   const near = nearestOf(bits, width, height, 'lines', WIDEST_GAP / 2);
   const own = basin(seed);
-  if (!own) return { places: [], leastGap: null };
+  if (!own) return { leaks: { places: [], leastGap: null }, holds: () => false };
   const labels = new Uint8Array(count);
   const queue = new WidestFirst(near);
   const grow = (label: number) => (pixel: number) => {
@@ -61,7 +71,8 @@ export function leaksOf(barrier: Barrier, at: Point, gap: number): Leaks {
   places.sort((a, b) => b.width - a.width);
   const open = places.filter((leak) => leak.width > gap);
   const widest = Math.max(0, ...places.map((leak) => leak.width));
-  return { places: open, leastGap: widest < WIDEST_GAP ? Math.ceil(widest) : null };
+  const leaks = { places: open, leastGap: widest < WIDEST_GAP ? Math.ceil(widest) : null };
+  return { leaks, holds: (there) => labels[pixelAt(barrier, there)] === 1 };
 
   /** Where both met, pixel by pixel, each front by itself. */
   function fronts(): number[][] {

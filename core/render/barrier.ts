@@ -1,12 +1,43 @@
 /** What bounds regions, drawn from the lines of some drawings. */
 import { marksInOrder } from '../document/index.ts';
-import type { Drawing, Mark } from '../document/index.ts';
-import { EMPTY_BOX, multiply, union, type Box, type Matrix } from '../geometry/index.ts';
+import type { Drawing, Mark, Stroke } from '../document/index.ts';
+import { EMPTY_BOX, multiply, union, type Box, type Matrix, type Point } from '../geometry/index.ts';
 import type { Barrier, Lattice } from '../paint/index.ts';
 import { drawDrawing, markBox } from './marks.ts';
 import type { PaintOf } from './paint.ts';
 import { layPicture } from './frame.ts';
 import { Scratch, type MakeSurface } from '../canvas/index.ts';
+
+/** How wide a line that closes a gap is, px of the lattice: so that no pixel of it is left open. */
+const CLOSING = 1.75;
+const CLOSING_COLOUR = '#808080';
+
+/** Lines of one width along ways. */
+function drawingOfWays(ways: readonly (readonly Point[])[], width: number): Drawing {
+  const strokes = ways.map((way, i): Stroke => {
+    const column = (of: (point: Point) => number) => Float32Array.from(way, of);
+    return {
+      kind: 'stroke',
+      id: String(i),
+      swatch: '',
+      brush: { kind: 'ink', width, opacity: 1, pressure: false },
+      seed: 0,
+      samples: {
+        x: column(({ x }) => x),
+        y: column(({ y }) => y),
+        pressure: column(() => 1),
+        altitude: column(() => Math.PI / 2),
+        azimuth: column(() => 0),
+      },
+    };
+  });
+  return {
+    kind: 'drawing',
+    id: '',
+    order: strokes.map(({ id }) => id),
+    marks: Object.fromEntries(strokes.map((stroke) => [stroke.id, stroke])),
+  };
+}
 
 /** A drawing whose lines bound, and where it lies. */
 export interface Bounding {
@@ -41,6 +72,7 @@ export const linesBox = (drawing: Drawing): Box =>
 
 /**
  * Draws a barrier on a lattice.
+ * @param closings lines that close gaps, in the regions' space: as thin as holds.
  * @param frame px of the regions' space; where lines alone do not hold, the edge of the picture may bound too.
  */
 export function drawBarrier(
@@ -48,6 +80,7 @@ export function drawBarrier(
   bounding: readonly Bounding[],
   makeSurface: MakeSurface,
   frame: Box | null = null,
+  closings: readonly (readonly Point[])[] = [],
 ): Barrier {
   const { width, height, left, top, scale } = lattice;
   const view: Matrix = [scale, 0, 0, scale, -left * scale, -top * scale];
@@ -55,6 +88,10 @@ export function drawBarrier(
   const scratch = new Scratch(makeSurface);
   for (const { drawing, matrix, paintOf } of bounding) {
     drawDrawing(one, scratch, linesOnly(drawing), paintOf, multiply(view, matrix));
+    layPicture(whole, one.picture, 1, 'normal');
+  }
+  if (closings.length > 0) {
+    drawDrawing(one, scratch, drawingOfWays(closings, CLOSING / scale), () => CLOSING_COLOUR, view);
     layPicture(whole, one.picture, 1, 'normal');
   }
   if (frame) {

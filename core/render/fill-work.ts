@@ -5,7 +5,7 @@ import {
   Carrier,
   enclosed,
   latticeOver,
-  leaksOf,
+  leaksAround,
   OUTSIDE,
   paintableOf,
   paintedBy,
@@ -18,9 +18,11 @@ import {
   type FillReport,
   type FillRules,
   type Leaks,
+  type LeaksAround,
   type Paintable,
 } from '../paint/index.ts';
 import type { MakeSurface } from '../canvas/index.ts';
+import { closingsOf } from '../marks/index.ts';
 import { drawBarrier, linesBox } from './barrier.ts';
 
 /** A drawing to be filled: what bounds it, and the rules. */
@@ -61,6 +63,11 @@ interface Ready {
   readonly work: FillWork;
   readonly plain: Paintable;
   framed: Paintable | null;
+  /** What was found for regions that were asked about, and for those that the picture's edge bounds too, by label. */
+  readonly found: (FillThere | undefined)[];
+  readonly foundFramed: (FillThere | undefined)[];
+  /** Where what was asked about last runs out. */
+  leaks: LeaksAround | null;
 }
 
 /** px by which fills go beyond the edge of the picture. */
@@ -86,7 +93,8 @@ function paintableFor(
 ): Paintable {
   const lattice = latticeOver(box, margin / 2 + 2);
   const bounding = work.bounding.map((each) => ({ ...each, paintOf: (id: Id) => work.colours[id] ?? '#808080' }));
-  return paintableOf(drawBarrier(lattice, bounding, make, frame), work.rules);
+  const closings = closingsOf(work.bounding, work.rules.gap);
+  return paintableOf(drawBarrier(lattice, bounding, make, frame, closings), work.rules);
 }
 
 const isDrawn = (box: Box): boolean => box.left < box.right;
@@ -113,7 +121,14 @@ export class FillWorker {
     }
     const box = boxOf(work);
     if (!isDrawn(box)) return false;
-    this.kept.set(key, { work, plain: paintableFor(work, box, null, this.make), framed: null });
+    this.kept.set(key, {
+      work,
+      plain: paintableFor(work, box, null, this.make),
+      framed: null,
+      found: [],
+      foundFramed: [],
+      leaks: null,
+    });
     if (this.kept.size > KEPT) this.kept.delete(this.kept.keys().next().value!);
     return true;
   }
@@ -129,15 +144,24 @@ export class FillWorker {
     const ready = this.kept.get(key);
     if (!ready) return NOTHING;
     const label = regionAt(ready.plain, at);
-    if (label > OUTSIDE) return { shape: shapeOf(ready.plain, label), leaks: null, framed: false, region: label };
+    const known = ready.found[label];
+    if (known) return known;
+    if (label > OUTSIDE) {
+      const there = { shape: shapeOf(ready.plain, label), leaks: null, framed: false, region: label };
+      ready.found[label] = there;
+      return there;
+    }
     // Lines that go beyond the picture on both sides bound with its edge; all of the picture is no region.
     const framed = this.framed(ready);
     const own = regionAt(framed, at);
-    const leaks = label === OUTSIDE ? leaksOf(ready.plain.barrier, at, ready.work.rules.gap) : null;
+    if (label === OUTSIDE && !ready.leaks?.holds(at))
+      ready.leaks = leaksAround(ready.plain.barrier, at, ready.work.rules.gap);
+    const leaks = label === OUTSIDE ? ready.leaks!.leaks : null;
     const { left, top, right, bottom } = ready.work.picture;
     const all = (right - left) * (bottom - top) * framed.barrier.scale ** 2;
     const bounded = own > OUTSIDE && framed.areas[own]! < 0.9 * all && (leaks === null || leaks.leastGap === null);
-    if (bounded) return { shape: shapeOf(framed, own), leaks: null, framed: true, region: -own };
+    if (bounded)
+      return (ready.foundFramed[own] ??= { shape: shapeOf(framed, own), leaks: null, framed: true, region: -own });
     return { ...NOTHING, leaks };
   }
 
