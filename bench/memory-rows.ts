@@ -82,6 +82,8 @@ async function memoryOf(drawings: number, browser: Browser, url: string): Promis
   await shotServices(database).shots.insert(doc, production);
   const turnMs = (drawings / 8) * 2 * (1000 / 24);
   const page = await pageMemory(browser, doc.shotId, turnMs);
+  // The demo's own loops would come first.
+  await queue.purgeQueue(LOOP_QUEUE);
   const worker = await started('worker.js');
   await queue.send(LOOP_QUEUE, { shotId: doc.shotId }, { singletonKey: doc.shotId });
   while (!(await database('loops').where({ shot_id: doc.shotId }).first()))

@@ -72,9 +72,9 @@ test('an element is named, begins later, goes to the back and is deleted, each b
   await row(page, 'Element 2').getByLabel('Element name').fill('Smoke');
   await page.keyboard.press('Enter');
   await more();
+  await page.getByRole('menuitem', { name: /^Begins on frame 1 of the shot/ }).click();
   await page.getByLabel('Begins on frame of the shot').fill('13');
   await page.keyboard.press('Enter');
-  await page.keyboard.press('Escape');
   await saved(page);
   expect(
     (await stored(address(), shot)).entities

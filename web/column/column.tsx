@@ -76,7 +76,7 @@ function Head({ now }: { now: Current }) {
       </div>
       <Menu
         testId="element-time"
-        label="Close, end or open this element"
+        label={`${TIMES[element.time].word}, ${now.length}: close, end or open this element`}
         className="flex h-8 shrink-0 items-center gap-1 rounded-lg px-1.5 text-[13px] text-wax-300 hover:bg-soot-800"
         trigger={
           <>

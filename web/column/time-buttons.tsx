@@ -47,7 +47,7 @@ function ActionChoice({ action, word }: { action: Action; word: string }) {
   const whyNot = action.whyNot?.() ?? null;
   return (
     <DropdownMenu.Item
-      aria-label={action.label}
+      aria-label={action.label.toLowerCase().includes(word) ? action.label : `${word}: ${action.label}`}
       title={whyNot ?? titleOf(action)}
       className={`${SMALL} ${whyNot ? 'text-wax-500' : ''}`}
       onSelect={() => {

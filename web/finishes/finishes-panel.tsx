@@ -13,6 +13,9 @@ import { setFinishes, useFinishes } from './finishes.ts';
 import { showPanel } from '../screen/panels.ts';
 import { FinishCard } from './finish-card.tsx';
 
+/** Looks that stand ready where there are none yet. */
+const FIRST = 4;
+
 export function FinishesPanel() {
   const now = useCurrent();
   const looks = useShowing((s) => s.looks);
@@ -91,11 +94,26 @@ export function FinishesPanel() {
         </Menu>
       </div>
       {owner.finishes.length === 0 ? (
-        <p className="py-2 text-[13px] text-wax-500">
-          Glow, tint, blur, waver, texture and more: they change how{' '}
-          {{ layer: 'this layer', folder: 'the folder', element: 'the whole element' }[of]} is seen, on every drawing,
-          and can be taken away again.
-        </p>
+        <>
+          <div className="flex flex-wrap gap-1 pt-1">
+            {kinds.slice(0, FIRST).map((kind) => (
+              <Small
+                key={kind}
+                title={LOOKS[kind].does}
+                onClick={() => {
+                  add(kind);
+                }}
+              >
+                {LOOKS[kind].name}
+              </Small>
+            ))}
+          </div>
+          <p className="py-2 text-[13px] text-wax-500">
+            Glow, tint, blur, waver, texture and more: they change how{' '}
+            {{ layer: 'this layer', folder: 'the folder', element: 'the whole element' }[of]} is seen, on every drawing,
+            and can be taken away again.
+          </p>
+        </>
       ) : (
         owner.finishes.map((finish, i) => (
           <FinishCard

@@ -1,7 +1,7 @@
 /** Actions of layers. */
 import { key, named, of } from '../actions/action.ts';
 import { current } from '../selection/current.ts';
-import { copyLayer, copyPart, paste, whyNotPaste } from './duplicate.ts';
+import { copyLayer, copyPart, duplicateElement, paste, whyNotPaste } from './duplicate.ts';
 import { setActiveStill } from '../time/time-edits.ts';
 import { toggleAlone, toggleDim, toggleLockOthers } from './one-layer.ts';
 
@@ -31,6 +31,10 @@ export const LAYER_ACTIONS = named({
   copyElement: layers('Copy the element', [], () => {
     const element = current()?.element;
     if (element) copyPart(element.id);
+  }),
+  duplicateElement: layers('Duplicate the element', [{ code: 'KeyD', alt: true, shift: true }], () => {
+    const element = current()?.element;
+    if (element) duplicateElement(element.id);
   }),
   pasteLayers: layers('Paste what was copied', [], paste, { whyNot: whyNotPaste }),
   alone: layers('Show this layer alone', [key('KeyI')], toggleAlone),

@@ -11,6 +11,7 @@ import { setSelection, useSelection } from '../selection/selection.ts';
 import { edit } from '../shot/document.ts';
 import { boxAround, miniature, useArrivals } from '../picture/miniatures.ts';
 import { NameField } from '../parts/name-field.tsx';
+import { WholeName } from '../parts/whole-name.tsx';
 import { FolderSettingsRow } from './layer-settings.tsx';
 import { TAGS } from './tags.ts';
 
@@ -132,6 +133,12 @@ function RowFrame({ id, name, active, inside = false, kind, children }: RowFrame
   );
 }
 
+/** The name of a layer as it is read in its folder: what a starter laid does not say the folder's name again. */
+function nameWithin({ name, starterId }: Layer, folder: Folder | undefined): string {
+  const start = folder ? `${folder.name} ` : '';
+  return starterId && start && name.startsWith(start) && name.length > start.length ? name.slice(start.length) : name;
+}
+
 export function LayerRow({ now, timed, active }: { now: Current; timed: TimedLayer; active: boolean }) {
   const { layer, list, folder } = timed;
   const [naming, setNaming] = useState(false);
@@ -156,35 +163,39 @@ export function LayerRow({ now, timed, active }: { now: Current; timed: TimedLay
           />
         </>
       ) : (
-        <button
-          type="button"
-          aria-pressed={active}
-          className={`flex h-[26px] min-w-0 flex-1 items-center gap-2 text-left ${isVisible(timed) ? '' : 'opacity-50'}`}
-          onClick={() => {
-            setSelection({ layerId: layer.id, picked: null });
-          }}
-          onDoubleClick={() => {
-            setNaming(true);
-          }}
-          title={`${layer.name} · double-click to rename`}
-        >
-          {layer.tag > 0 ? (
-            <span className="absolute inset-y-1.5 left-0 w-[3px] rounded" style={{ background: TAGS[layer.tag] }} />
-          ) : null}
-          <Dab now={now} timed={timed} />
-          <span className={`truncate font-medium ${active ? 'text-wax-100' : 'text-wax-300'}`}>{layer.name}</span>
-          <span className="shrink-0 text-[13px] text-wax-500">{layer.role}</span>
-          <span
-            className={`ml-auto flex shrink-0 items-center gap-1 text-[13px] ${bare > 0 ? 'text-warn' : 'text-wax-500'}`}
+        <WholeName name={layer.name}>
+          <button
+            type="button"
+            aria-pressed={active}
+            className={`flex h-[26px] min-w-0 flex-1 items-center gap-2 text-left ${isVisible(timed) ? '' : 'opacity-50'}`}
+            onClick={() => {
+              setSelection({ layerId: layer.id, picked: null });
+            }}
+            onDoubleClick={() => {
+              setNaming(true);
+            }}
+            title="Double-click to rename"
           >
-            {tied.length > 0 ? (
-              <span title={`Tied in time to ${tied.map((other) => other.layer.name).join(', ')}`}>
-                <Link2 size={13} />
-              </span>
+            {layer.tag > 0 ? (
+              <span className="absolute inset-y-1.5 left-0 w-[3px] rounded" style={{ background: TAGS[layer.tag] }} />
             ) : null}
-            {holds}
-          </span>
-        </button>
+            <Dab now={now} timed={timed} />
+            <span className={`truncate font-medium ${active ? 'text-wax-100' : 'text-wax-300'}`}>
+              {nameWithin(layer, folder)}
+            </span>
+            <span className="shrink-0 text-[13px] text-wax-500">{layer.role}</span>
+            <span
+              className={`ml-auto flex shrink-0 items-center gap-1 text-[13px] ${bare > 0 ? 'text-warn' : 'text-wax-500'}`}
+            >
+              {tied.length > 0 ? (
+                <span title={`Tied in time to ${tied.map((other) => other.layer.name).join(', ')}`}>
+                  <Link2 size={13} />
+                </span>
+              ) : null}
+              {holds}
+            </span>
+          </button>
+        </WholeName>
       )}
       <Switch
         on={layer.locked}

@@ -12,6 +12,7 @@ import { PICK_ACTIONS } from '../tools/pick/actions.ts';
 import { ALL_ACTIONS } from '../tools/pick/all.ts';
 import { TRACE_ACTIONS } from '../tools/trace/actions.ts';
 import { CLEAN_ACTIONS } from '../stage/clean.ts';
+import { TONE_ACTIONS } from '../tone/actions.ts';
 import { VIEW_ACTIONS } from '../view/actions.ts';
 
 export const ACTIONS: readonly Action[] = [
@@ -27,6 +28,7 @@ export const ACTIONS: readonly Action[] = [
   ...Object.values(TRACE_ACTIONS),
   ...Object.values(ALL_ACTIONS),
   ...Object.values(PICK_ACTIONS),
+  ...Object.values(TONE_ACTIONS),
   ...Object.values(SCREEN_ACTIONS),
   ...Object.values(EXPORT_ACTIONS),
 ];

@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import { Button } from '../parts/button.tsx';
 import { Dialog } from '../parts/dialog.tsx';
-import { GROUPS, type Action } from '../actions/action.ts';
+import { GROUPS, type Action, type Key } from '../actions/action.ts';
 import { ACTIONS } from './all-actions.ts';
 import { bind, keysOf, unbindAll, useBindings } from '../actions/bindings.ts';
 import { setScreen, useScreen } from '../screen/screen.ts';
@@ -30,6 +30,9 @@ function useBinding(onLost: (text: string | null) => void) {
   }, [waiting, onLost]);
   return { waiting, setWaiting };
 }
+
+const textOf = (waits: boolean, keys: readonly Key[]): string =>
+  waits ? '…' : keys.length > 0 ? keys.map(keyText).join(' ') : 'none';
 
 export function KeysDialog() {
   const open = useScreen((s) => s.keysShown);
@@ -90,13 +93,13 @@ export function KeysDialog() {
                     <button
                       type="button"
                       data-testid={`key-${name}`}
-                      aria-label={`Key for ${label}`}
+                      aria-label={`${textOf(waiting === action, keys)}: key for ${label}`}
                       className={`moves shrink-0 rounded-md px-1.5 py-1 text-right font-mono text-xs leading-4 hover:bg-soot-800 ${waiting === action ? 'bg-flame-deep text-flame' : name in bindings.own ? 'text-wax-100' : 'text-flame'}`}
                       onClick={() => {
                         setWaiting(action);
                       }}
                     >
-                      {waiting === action ? '…' : keys.length > 0 ? keys.map(keyText).join(' ') : 'none'}
+                      {textOf(waiting === action, keys)}
                     </button>
                   </li>
                 );

@@ -27,7 +27,10 @@ export function ShotFormat() {
   };
   return (
     <Popover.Root>
-      <Popover.Trigger className="moves rounded px-1 hover:bg-soot-800 hover:text-wax-100" title="Change the format">
+      <Popover.Trigger
+        className="moves h-6 rounded px-1 hover:bg-soot-800 hover:text-wax-100"
+        title="Change the format"
+      >
         {shot.width}×{shot.height} · {shot.rate} fps
       </Popover.Trigger>
       <Popover.Portal>

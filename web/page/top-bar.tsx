@@ -73,7 +73,7 @@ function ShotName({ name }: { name: string }) {
   return (
     <button
       type="button"
-      className="block w-full truncate text-right font-semibold"
+      className="block h-6 w-full truncate text-right font-semibold leading-6"
       title={`${name} · click to rename`}
       onClick={() => {
         setNaming(true);
@@ -96,7 +96,7 @@ export function TopBar({ step }: { step: (typeof STEPS)[number]['path'] }) {
         Tallow
       </Link>
       <Taper step={step} />
-      <div className="ml-auto min-w-0 text-right leading-tight">
+      <div className="ml-auto min-w-0 text-right">
         {shot ? <ShotName key={shot.id} name={shot.name} /> : null}
         <div className="flex items-center justify-end gap-1 text-xs text-wax-500">
           <span className="truncate">{production}</span>

@@ -60,7 +60,7 @@ export function Phases({ now }: { now: Current }) {
         aside={
           <span className="flex gap-1">
             <Menu
-              label="Phases of a kind of effect"
+              label="From a kind of effect: its phases"
               className="flex h-8 items-center rounded-lg px-2 text-[13px] text-wax-500 hover:bg-soot-800 hover:text-wax-100"
               trigger="From a kind"
             >

@@ -42,6 +42,47 @@ function openElement(elementId: string, shotFrame?: number): void {
   goTo(since % now.length, now.element.time === 'cycle' ? Math.floor(since / now.length) : 0);
 }
 
+/** The frame of the shot that an element begins on, being typed in place. @param most frames the shot has. */
+function StartField({
+  start,
+  most,
+  onDone,
+}: {
+  start: number;
+  most: number;
+  /** Called once, with the frame from 0, or null for none. */
+  onDone: (start: number | null) => void;
+}) {
+  const [text, setText] = useState(String(start + 1));
+  const frame = Number(text);
+  const bad = text.trim() === '' || !Number.isInteger(frame) || frame < 1 || frame > most;
+  return (
+    <input
+      autoFocus
+      aria-label="Begins on frame of the shot"
+      aria-invalid={bad}
+      title={bad ? `A whole number from 1 to ${most}` : 'Begins on this frame of the shot'}
+      inputMode="numeric"
+      className="field !h-7 min-w-0 flex-1 text-right font-mono"
+      value={text}
+      onFocus={(event) => {
+        event.target.select();
+      }}
+      onChange={(event) => {
+        setText(event.target.value);
+      }}
+      onBlur={() => {
+        onDone(bad ? null : frame - 1);
+      }}
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        if (event.key === 'Enter') event.currentTarget.blur();
+        if (event.key === 'Escape') onDone(null);
+      }}
+    />
+  );
+}
+
 interface RowProps {
   row: Current;
   active: boolean;
@@ -56,6 +97,7 @@ export function Row(props: RowProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const arrivals = useArrivals((s) => s.count);
   const [naming, setNaming] = useState(false);
+  const [starting, setStarting] = useState(false);
   const grip = useRef<{ from: number; start: number } | null>(null);
   const { length } = shotOf(row.doc);
   const { element, placement } = row;
@@ -75,8 +117,21 @@ export function Row(props: RowProps) {
           onName={() => {
             setNaming(true);
           }}
+          onStart={() => {
+            setStarting(true);
+          }}
         />
-        {naming ? (
+        {starting && placement ? (
+          <StartField
+            start={placement.start}
+            most={length}
+            onDone={(start) => {
+              setStarting(false);
+              if (start !== null && start !== placement.start)
+                edit('start of element', (doc) => setStart(doc, placement.id, start));
+            }}
+          />
+        ) : naming ? (
           <NameField
             label="Element name"
             value={element.name}

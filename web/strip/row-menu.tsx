@@ -1,13 +1,11 @@
 /** The menu of an element on the strip. */
-import { shotOf } from '@tallow/core/document';
-import { deleteElement, moveElement, setStart } from '@tallow/core/edit';
-import { ArrowDown, ArrowUp, Copy, CopyPlus, Ellipsis, Pencil, Trash2 } from 'lucide-react';
+import { deleteElement, moveElement } from '@tallow/core/edit';
+import { ArrowDown, ArrowRightFromLine, ArrowUp, Copy, CopyPlus, Ellipsis, Pencil, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { ActionItem } from '../actions/action-item.tsx';
 import { LAYER_ACTIONS } from '../layers/actions.ts';
 import { copyPart, duplicateElement } from '../layers/duplicate.ts';
-import { ITEM, Menu, MenuLine } from '../parts/menu.tsx';
-import { NumberField } from '../parts/number-field.tsx';
+import { ITEM, Menu } from '../parts/menu.tsx';
 import type { Current } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, say } from '../shot/document.ts';
@@ -19,9 +17,11 @@ interface RowMenuProps {
   last: boolean;
   only: boolean;
   onName: () => void;
+  /** The frame it begins on is to be typed. */
+  onStart: () => void;
 }
 
-export function RowMenu({ row, first, last, only, onName }: RowMenuProps) {
+export function RowMenu({ row, first, last, only, onName, onStart }: RowMenuProps) {
   const { element, placement } = row;
   const remove = (): void => {
     if (only) {
@@ -44,19 +44,9 @@ export function RowMenu({ row, first, last, only, onName }: RowMenuProps) {
       trigger={<Ellipsis size={14} />}
       className="grid size-6 shrink-0 place-items-center rounded text-wax-500 hover:bg-soot-800 hover:text-wax-100"
     >
-      <div className="px-2 pb-2 pt-1">
-        <NumberField
-          key={placement?.start}
-          label="Begins on frame of the shot"
-          value={(placement?.start ?? 0) + 1}
-          least={1}
-          most={shotOf(row.doc).length}
-          onTake={(frame) => {
-            if (placement) edit('start of element', (doc) => setStart(doc, placement.id, frame - 1));
-          }}
-        />
-      </div>
-      <MenuLine />
+      <DropdownMenu.Item className={ITEM} onSelect={onStart}>
+        <ArrowRightFromLine size={15} /> Begins on frame {(placement?.start ?? 0) + 1} of the shot …
+      </DropdownMenu.Item>
       <DropdownMenu.Item className={ITEM} onSelect={onName}>
         <Pencil size={15} /> Rename
       </DropdownMenu.Item>

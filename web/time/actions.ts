@@ -21,6 +21,7 @@ import {
   longestInHand,
   paste,
   pickAll,
+  toggleCycle,
   shiftActive,
   whyNotDrawing,
   whyNotPaste,
@@ -122,6 +123,9 @@ export const TIME_ACTIONS = named({
   }),
   cycle: time('Close the cycle', [alt('KeyC')], () => {
     togglePanel('cycle');
+  }),
+  close: time('Close into a cycle, or open it again', [{ code: 'KeyC', alt: true, shift: true }], toggleCycle, {
+    whyNot: whyNotTime,
   }),
   variants: time('Variants of the timing', [alt('KeyO')], () => {
     togglePanel('variants');

@@ -17,6 +17,7 @@ import {
   type Deleting,
   type Picked,
   type Timed,
+  setElement,
 } from '@tallow/core/edit';
 import { exposureAt, isLocked } from '@tallow/core/timing';
 import { current, shownNow, type Current } from '../selection/current.ts';
@@ -211,4 +212,14 @@ export function pickAll(): void {
   const now = current();
   const count = now?.active?.list.runs.length ?? 0;
   if (now?.active && count > 0) setSelection({ picked: { layerId: now.active.layer.id, first: 0, count } });
+}
+
+/** Closes the element into a cycle, or opens it again. */
+export function toggleCycle(): void {
+  const element = current()?.element;
+  if (!element) return;
+  const isCycle = element.time === 'cycle';
+  edit(isCycle ? 'open the element' : 'close into a cycle', (doc) =>
+    setElement(doc, element.id, { time: isCycle ? 'open' : 'cycle' }),
+  );
 }

@@ -10,6 +10,8 @@ import { setSelection, useSelection } from '../selection/selection.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { showPanel } from '../screen/panels.ts';
 import { layToneHere, lightNow, setLight, setTone, toneLayers, toneNow, useTone, whyNotTone } from './tone.ts';
+import { titleOf } from '../actions/key-text.ts';
+import { TONE_ACTIONS } from './actions.ts';
 import { LightDial } from './light-dial.tsx';
 import { pickedNow } from '../selection/in-hand.ts';
 
@@ -59,10 +61,10 @@ function Light({ now }: { now: Current }) {
   );
 }
 
-/** The settings of a tone: kept here until it is laid, then in the document. */
-function Settings({ tone, now, isNew }: { tone: Tone; now: Current; isNew: boolean }) {
+/** The settings of a tone that is laid: seen while they move. */
+function Settings({ tone, now }: { tone: Tone; now: Current }) {
   const set = (changes: Partial<Tone>, done: boolean): void => {
-    if (!isNew) setTone(tone, changes, done);
+    setTone(tone, changes, done);
   };
   const rows = [
     {
@@ -107,7 +109,7 @@ function Settings({ tone, now, isNew }: { tone: Tone; now: Current; isNew: boole
     },
   ] as const;
   return (
-    <div className={isNew ? 'opacity-50' : ''} title={isNew ? 'Lay it first, then set it while you look' : undefined}>
+    <div>
       {rows.map(({ key, label, value, least, most, unit, by, title }) => (
         <Slider
           key={key}
@@ -194,7 +196,7 @@ export function TonePanel() {
             : `Cut from “${body?.name}”. It follows when the body changes${touched > 0 ? `; ${touched} drawn on by hand stay` : ''}.`)}
       </p>
       <Light now={now} />
-      <Settings tone={tone} now={now} isNew={isNew} />
+      {isNew ? null : <Settings tone={tone} now={now} />}
       {isNew ? null : (
         <Check
           label="new drawings get it by themselves"
@@ -213,6 +215,7 @@ export function TonePanel() {
         <div className="flex flex-wrap gap-1.5 py-1">
           <Small
             whyNot={whyNot}
+            title={titleOf(TONE_ACTIONS.toneAll)}
             onClick={() => {
               layToneHere('all');
             }}

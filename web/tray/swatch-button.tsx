@@ -1,4 +1,5 @@
 /** A swatch as a smear of its colour, with its name where there is room. */
+import { WholeName } from '../parts/whole-name.tsx';
 import { find, type ShotDocument, type Swatch } from '@tallow/core/document';
 import { BrushMark } from './brush-mark.tsx';
 
@@ -23,24 +24,26 @@ export function SwatchButton({ doc, swatch, picked, form, onPress }: SwatchButto
   const running = swatch.gradient?.stops.map((stop) => find(doc, 'swatch', stop.swatch)?.colour ?? swatch.colour);
   const { width, height, look } = FORMS[form];
   return (
-    <button
-      type="button"
-      data-testid="swatch"
-      data-name={swatch.name}
-      aria-label={form === 'small' ? swatch.name : undefined}
-      aria-pressed={picked}
-      title={`${swatch.name}, ${swatch.role} · press again to change it`}
-      onClick={onPress}
-      className={`moves flex shrink-0 items-center rounded-lg ${look} ${picked ? 'bg-[#3a3a3a]' : 'hover:bg-[#2d2d2d]'}`}
-    >
-      <BrushMark brush={SMEAR} colour={swatch.colour} running={running} width={width} height={height} lean={0.3} />
-      {form === 'small' ? null : (
-        <span
-          className={`truncate text-wax-300 ${form === 'row' ? 'min-w-0 text-left text-[13px]' : 'w-full px-1 text-center text-[11px] leading-tight'}`}
-        >
-          {swatch.name}
-        </span>
-      )}
-    </button>
+    <WholeName name={swatch.name} always={form === 'small'}>
+      <button
+        type="button"
+        data-testid="swatch"
+        data-name={swatch.name}
+        aria-label={form === 'small' ? swatch.name : undefined}
+        aria-pressed={picked}
+        title={`${swatch.role} · press again to change it`}
+        onClick={onPress}
+        className={`moves flex shrink-0 items-center rounded-lg ${look} ${picked ? 'bg-[#3a3a3a]' : 'hover:bg-[#2d2d2d]'}`}
+      >
+        <BrushMark brush={SMEAR} colour={swatch.colour} running={running} width={width} height={height} lean={0.3} />
+        {form === 'small' ? null : (
+          <span
+            className={`truncate text-wax-300 ${form === 'row' ? 'min-w-0 text-left text-[13px]' : 'w-full px-1 text-center text-[11px] leading-tight'}`}
+          >
+            {swatch.name}
+          </span>
+        )}
+      </button>
+    </WholeName>
   );
 }

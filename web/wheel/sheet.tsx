@@ -122,7 +122,7 @@ export function Sheet({ now }: { now: Current }) {
               key={f}
               role="row"
               aria-rowindex={f + 1}
-              className={`absolute left-0 flex w-full ${f === frame ? 'bg-flame-deep' : f >= now.length ? 'opacity-40' : ''} ${f % 12 === 11 ? 'border-b border-soot-700' : ''}`}
+              className={`absolute left-0 flex w-full ${f === frame ? 'bg-flame-deep' : ''} ${f % 12 === 11 ? 'border-b border-soot-700' : ''}`}
               style={{ top: start, height: ROW }}
             >
               <button
@@ -137,29 +137,31 @@ export function Sheet({ now }: { now: Current }) {
               >
                 {f + 1}
               </button>
-              {now.layers.map((timed) => {
-                const { id } = timed.layer;
-                const cell: Cell = cellAt(timed, f, now.length, computed);
-                const chosen =
-                  shown !== null &&
-                  (shown.layerId === id || (shown.also ?? []).includes(id)) &&
-                  f >= shown.from &&
-                  f < shown.from + shown.length;
-                return (
-                  <SheetCell
-                    key={id}
-                    now={now}
-                    layerId={id}
-                    frame={f}
-                    cell={cell}
-                    active={id === activeId}
-                    chosen={chosen}
-                    keyed={keyed.get(id)?.has(f) === true}
-                    pictured={pictures && id === activeId}
-                    entry={entry !== null && shown?.layerId === id && shown.from === f ? entry : null}
-                  />
-                );
-              })}
+              <div className={`flex ${f >= now.length ? 'opacity-40' : ''}`}>
+                {now.layers.map((timed) => {
+                  const { id } = timed.layer;
+                  const cell: Cell = cellAt(timed, f, now.length, computed);
+                  const chosen =
+                    shown !== null &&
+                    (shown.layerId === id || (shown.also ?? []).includes(id)) &&
+                    f >= shown.from &&
+                    f < shown.from + shown.length;
+                  return (
+                    <SheetCell
+                      key={id}
+                      now={now}
+                      layerId={id}
+                      frame={f}
+                      cell={cell}
+                      active={id === activeId}
+                      chosen={chosen}
+                      keyed={keyed.get(id)?.has(f) === true}
+                      pictured={pictures && id === activeId}
+                      entry={entry !== null && shown?.layerId === id && shown.from === f ? entry : null}
+                    />
+                  );
+                })}
+              </div>
             </div>
           ))}
         </div>

@@ -1,0 +1,118 @@
+/** What WCAG 2.2 AA asks of every view, menu and panel, as far as a program can tell. */
+import axe from 'axe-core';
+import { address, beenHere, drawn, makeShot, openDesk, painted } from './desk.ts';
+import { expect, test, type Page } from './test.ts';
+
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+/** Looks the page through as it is now. @param within a selector: behind an open menu nothing can be reached. */
+async function expectFine(page: Page, what: string, within = 'body'): Promise<void> {
+  // What is still fading in would be judged by colours that it does not keep.
+  await page.evaluate(() => Promise.all(document.getAnimations().map((each) => each.finished.catch(() => undefined))));
+  await page.evaluate(axe.source);
+  const found = await page.evaluate(
+    async ([values, part]) => {
+      const { axe: checker } = window as unknown as { axe: typeof axe };
+      const { violations } = await checker.run(part, { runOnly: { type: 'tag', values } });
+      return violations.map(({ id, help, nodes }) => ({
+        id,
+        help,
+        nodes: nodes.map((node) => `${node.html.slice(0, 160)} ${node.failureSummary?.slice(0, 240)}`),
+      }));
+    },
+    [RULES, within] as const,
+  );
+  expect.soft(found, what).toEqual([]);
+}
+
+test('the shots page, its dialogs and the page of keys', async ({ page }) => {
+  await page.goto(address());
+  await expect(page.locator('[data-testid=shot]').first()).toBeVisible();
+  await expectFine(page, 'shots');
+  await page.getByRole('button', { name: 'New shot' }).first().click();
+  await expectFine(page, 'new shot');
+});
+
+test('drawing: the desk with each form of time', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await expectFine(page, 'empty desk');
+  await drawn(page, 3);
+  await painted(page);
+  for (const form of ['Wheel', 'Straight', 'Sheet']) {
+    await page.getByRole('button', { name: form, exact: true }).click();
+    await expectFine(page, form);
+  }
+});
+
+test('drawing: every panel of the column', async ({ page }) => {
+  test.setTimeout(180_000);
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 3);
+  await page.getByText('Add folder').click();
+  const panels: readonly (readonly [string, string])[] = [
+    ['Pick up', 'KeyC'],
+    ['Reshape', 'KeyV'],
+    ['Fill', 'KeyF'],
+  ];
+  for (const [name, key] of panels) {
+    await page.keyboard.press(key);
+    await expect(
+      page
+        .getByRole('region', { name })
+        .or(page.getByLabel(name, { exact: true }))
+        .first(),
+    ).toBeVisible();
+    await expectFine(page, name);
+    await page.keyboard.press(key);
+  }
+  for (const key of ['KeyT', 'KeyB', 'KeyC', 'KeyO', 'KeyI', 'KeyF', 'KeyQ', 'KeyE', 'KeyM']) {
+    await page.keyboard.press(`Alt+${key}`);
+    await expectFine(page, `panel of ${key}`);
+  }
+});
+
+test('menus, planning and taking away', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await drawn(page, 2);
+  for (const open of [
+    () => page.getByTestId('layer-more').click(),
+    () => page.getByTestId('element-time').click(),
+    () => page.getByRole('button', { name: 'More', exact: true }).click(),
+    () => page.getByTestId('forms').click(),
+    () => page.getByRole('button', { name: 'More about Element 1' }).click(),
+  ]) {
+    await open();
+    await expect(page.getByRole('menu')).toBeVisible();
+    await expectFine(page, 'menu', '[role=menu]');
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('menu')).toHaveCount(0);
+  }
+  await page.keyboard.press('Shift+Slash');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await expectFine(page, 'keys', '[role=dialog]');
+  await page.keyboard.press('Escape');
+  await page
+    .getByTitle('All swatches')
+    .or(page.getByRole('button', { name: /All swatches/ }))
+    .first()
+    .click();
+  await expectFine(page, 'palette', '[role=dialog],[data-radix-popper-content-wrapper]');
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'Plan', exact: true }).click();
+  await expect(page.getByTestId('plan-tray')).toBeVisible();
+  await expectFine(page, 'plan');
+  await page.getByRole('link', { name: 'Export', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Take away' })).toBeVisible();
+  await expectFine(page, 'export');
+});
+
+test('the first visit', async ({ page }) => {
+  const shot = await makeShot(address());
+  await page.goto(`${address()}/shots/${shot}/draw`);
+  await expect(page.getByTestId('ways-in')).toBeVisible();
+  await expectFine(page, 'ways in');
+  await beenHere(page);
+});
