@@ -171,6 +171,7 @@ test('in-betweens, starting from a fire, the last export once more', async ({ pa
   await painted(page);
   await hand.key('Quote');
   await hand.press(page.getByRole('button', { name: 'Lay in-between' }));
+  await expect(page.getByRole('button', { name: /^Undo in-between/ })).toBeVisible();
   await saved(page);
   expect((await storedDrawings(address(), shot)).length).toBe(3);
   hand.took('one in-between of a line');
