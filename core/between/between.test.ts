@@ -14,6 +14,7 @@ import {
 import { transformed } from '../marks/index.ts';
 import {
   betweenAt,
+  bodyOf,
   boiled,
   drawingOrder,
   EVEN,
@@ -145,6 +146,32 @@ describe('pairing', () => {
       { ...a2, swatch, piece: 'right' },
     ]);
     expect(partner(matchMarks(named, drawing([n1, n2]), { ties: [] }), a1.id)).toEqual([b2.id]);
+  });
+
+  it('lets two that are tied to one run into it, and one that is tied to two part into them, areas and lines alike', () => {
+    for (const mark of [(x: number) => ball(x, 0, 10), (x: number) => stroke(x, 0, x + 30, 40)] as const) {
+      const [a1, a2, b] = [mark(0), mark(300), mark(150)];
+      const ties = [
+        { from: a1.id, to: b.id },
+        { from: a2.id, to: b.id },
+      ];
+      const [from, to] = [drawing([a1, a2]), drawing([b])];
+      const merging = matchMarks(from, to, { ties });
+      expect(merging.map((pairing) => [pairing.from, pairing.to])).toEqual(
+        expect.arrayContaining([
+          [[a1.id], [b.id]],
+          [[a2.id], [b.id]],
+        ]),
+      );
+      const late = betweenAt(from, to, merging, 0.99, { way: 'straight' }, newId);
+      const target = bodyOf(b).middle;
+      expect(late.order).toHaveLength(2);
+      for (const id of late.order) expect(Math.abs(bodyOf(late.marks[id]!).middle.x - target.x)).toBeLessThan(3);
+      const back = ties.map((tie) => ({ from: tie.to, to: tie.from }));
+      const early = betweenAt(to, from, matchMarks(to, from, { ties: back }), 0.01, { way: 'straight' }, newId);
+      expect(early.order).toHaveLength(2);
+      for (const id of early.order) expect(Math.abs(bodyOf(early.marks[id]!).middle.x - target.x)).toBeLessThan(3);
+    }
   });
 
   it('takes every mark of both once', () => {

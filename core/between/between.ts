@@ -177,7 +177,7 @@ function pairingAt(
     );
   }
   if (p.kind === 'shape' || q.kind === 'shape') return share < 0.5 ? [p] : [q];
-  return [betweenLines<Line>(p, q, share, going)];
+  return [betweenLines<Line>(p, q, share, going, settings.way === 'along')];
 }
 
 /** For each pairing with a missing side, how the nearest whole pairing moves: from the first on, and back from the second. */

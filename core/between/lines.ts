@@ -2,6 +2,7 @@
 import type { BrushSettings, RubOut, Samples, Stroke } from '../document/index.ts';
 import { mix, type Point, evenPoints, type Walk, walkOf, seek } from '../geometry/index.ts';
 import { isClosed } from '../marks/index.ts';
+import { crestsAlong } from './crests.ts';
 import { strokePoints } from './outline.ts';
 
 export type Line = Stroke | RubOut;
@@ -102,8 +103,11 @@ function walkedShares(a: Walk, b: Walk, onA: (share: number) => number): number[
   return a.points.length === 1 && b.points.length === 1 ? [0] : all;
 }
 
-/** The line on the way from one to another, 0 to 1. Pressure, tilt, width and opacity go along. */
-export function betweenLines<L extends Line>(a: L, b: L, share: number, going: Going): L {
+/**
+ * The line on the way from one to another, 0 to 1. Pressure, tilt, width and opacity go along.
+ * @param runs whether crests run along an open line; else places at equal shares of the length belong together.
+ */
+export function betweenLines<L extends Line>(a: L, b: L, share: number, going: Going, runs = false): L {
   const closed = Math.min(a.samples.x.length, b.samples.x.length) > 8 && isClosed(a.samples) && isClosed(b.samples);
   const [wa, wb] = [walkOf(strokePoints(a), false), walkOf(strokePoints(b), false)];
   const start = matchingStart(wa, wb, closed, true);
@@ -118,8 +122,10 @@ export function betweenLines<L extends Line>(a: L, b: L, share: number, going: G
     const along = start.backwards ? start.from - each : each - start.from;
     return along - Math.floor(along);
   };
+  const alongCrests = runs && !closed && wa.points.length > 2 && wb.points.length > 2;
+  const crests = alongCrests ? crestsAlong(wa, wb, start.backwards) : (each: number) => each;
   const shares = walkedShares(wa, wb, onOwn);
-  const others = shares.map(onOther);
+  const others = shares.map((each) => onOther(crests(each)));
   const [sa, sb] = [shares.map((each) => seek(wa, each * wa.length)), others.map((each) => seek(wb, each * wb.length))];
   const pointsAt = ({ points }: Walk, spots: typeof sa): Point[] =>
     spots.map(({ at, share: into }) => {

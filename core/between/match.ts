@@ -105,7 +105,7 @@ function bestPose(from: readonly Placed[], to: readonly Placed[]): (p: Point) =>
 }
 
 /**
- * Pairs the marks of two drawings. Every mark of both is in exactly one pairing.
+ * Pairs the marks of two drawings. Every mark of both is in exactly one pairing, but for one that several are tied to.
  * @param options ties said by the user hold before all else.
  */
 export function matchMarks(a: Marks, b: Marks, options: MatchOptions): Pairing[] {
@@ -211,6 +211,13 @@ function regrouped(
   const byId = new Map([...from, ...to].map((mark) => [mark.id, mark]));
   const single: Pairing[] = [];
   const place = (mark: Mark, side: 'from' | 'to') => {
+    // Several that are tied to one all become it, each by itself; one that is tied to several becomes each of them.
+    const other = side === 'from' ? 'to' : 'from';
+    const partner = ties.find((tie) => tie[side] === mark.id && tie[other] !== null)?.[other];
+    if (partner && byId.has(partner)) {
+      single.push(side === 'from' ? { from: [mark.id], to: [partner] } : { from: [partner], to: [mark.id] });
+      return;
+    }
     const host = isArea(mark) && !alone.has(mark.id) ? nearestHost(mark, side) : null;
     if (host) host[side].push(mark.id);
     else single.push(side === 'from' ? { from: [mark.id], to: [] } : { from: [], to: [mark.id] });

@@ -29,7 +29,12 @@ import {
 import { showPanel } from '../screen/panels.ts';
 import { BetweenChart } from './between-chart.tsx';
 
-const WAY_WORDS: Readonly<Record<Way, string>> = { straight: 'straight', arc: 'on arcs', path: 'along a path' };
+const WAY_WORDS: Readonly<Record<Way, { label: string; title: string }>> = {
+  straight: { label: 'straight', title: 'Each point the shortest way' },
+  arc: { label: 'on arcs', title: 'Round the place about which the whole mark turns' },
+  path: { label: 'on a path', title: 'Led off the straight line as a path of the plan is' },
+  along: { label: 'down the line', title: 'Crests run along the line from base to tip and keep their height' },
+};
 
 /** What becomes of the marks, in words. */
 function Pairs({ now, what }: { now: Current; what: BetweenNow }) {
@@ -40,7 +45,12 @@ function Pairs({ now, what }: { now: Current; what: BetweenNow }) {
   if (!work) return null;
   const pairings = pairsOf(work);
   const whole = pairings.filter(({ from, to }) => from.length > 0 && to.length > 0);
-  const parts = whole.filter(({ from, to }) => from.length > 1 || to.length > 1).length;
+  const often = (side: 'from' | 'to') => {
+    const counts = new Map<string, number>();
+    for (const id of whole.flatMap((pairing) => pairing[side])) counts.set(id, (counts.get(id) ?? 0) + 1);
+    return [...counts.values()].filter((times) => times > 1).length;
+  };
+  const parts = whole.filter(({ from, to }) => from.length > 1 || to.length > 1).length + often('from') + often('to');
   const gone = pairings.filter(({ to }) => to.length === 0).length;
   const come = pairings.filter(({ from }) => from.length === 0).length;
   const said = [
@@ -63,7 +73,7 @@ function Pairs({ now, what }: { now: Current; what: BetweenNow }) {
 
 export function BetweenPanel() {
   const now = useCurrent();
-  const { count, spread, way, pathId, within, working, tying } = useBetween();
+  const { count, spread, way, pathId, within, working, tying, several } = useBetween();
   useBetween((s) => s.shares);
   useSelection((s) => s.frame);
   const what = betweenNow();
@@ -164,7 +174,7 @@ export function BetweenPanel() {
             <Words
               label="How points go"
               value={laid?.way ?? way}
-              words={ways.map((each) => ({ value: each, label: WAY_WORDS[each] }))}
+              words={ways.map((each) => ({ value: each, ...WAY_WORDS[each] }))}
               onChoose={(each) => {
                 goBy(each, each === 'path' ? (pathId ?? paths[0]?.id ?? null) : pathId);
               }}
@@ -187,6 +197,14 @@ export function BetweenPanel() {
               ? 'Now the one it becomes, or the same again: then it has no partner.'
               : 'Click a dot in the picture, then the one it becomes.'}
           </p>
+          <Check
+            label="several become one, or one several"
+            title="A tie adds to what is tied already: two pieces run into one, one parts into two; or hold Shift"
+            checked={several}
+            onChange={(on) => {
+              setBetween({ several: on });
+            }}
+          />
           <Line />
           {laid ? (
             <div className="flex flex-wrap gap-1.5">

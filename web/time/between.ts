@@ -40,6 +40,8 @@ interface BetweenDesk {
   readonly way: Way;
   readonly pathId: Id | null;
   readonly ties: readonly Tie[];
+  /** Whether ties add to what is tied: two marks become one, one parts into two. */
+  readonly several: boolean;
   /** The mark that was clicked first and waits for its partner: its side and id. */
   readonly tying: { readonly side: 'from' | 'to'; readonly id: Id } | null;
   /** Takes frames from the first drawing's hold in place of moving what follows. */
@@ -54,6 +56,7 @@ export const useBetween = create<BetweenDesk>(() => ({
   way: 'arc',
   pathId: null,
   ties: [],
+  several: false,
   tying: null,
   within: false,
   working: false,
@@ -226,10 +229,18 @@ export function goBy(way: Way, pathId: Id | null): void {
 /** Ties of what is between now. */
 export const tiesNow = ({ laid }: BetweenNow): readonly Tie[] => laid?.ties ?? useBetween.getState().ties;
 
-/** Says which mark becomes which, or that one appears or vanishes; what was said of either before is forgotten. */
-export function tie(from: Id | null, to: Id | null): void {
+/**
+ * Says which mark becomes which, or that one appears or vanishes; what was said of either before is forgotten.
+ * @param also keeps what was said: two become one, or one parts into two.
+ */
+export function tie(from: Id | null, to: Id | null, also = false): void {
   const what = betweenNow();
-  const rest = tiesNow(what).filter((each) => (from === null || each.from !== from) && (to === null || each.to !== to));
+  const isOfTwo = (each: Tie) => each.from !== null && each.to !== null;
+  const rest = tiesNow(what).filter((each) => {
+    if (each.from === from && each.to === to) return false;
+    if (also && from !== null && to !== null && isOfTwo(each)) return true;
+    return (from === null || each.from !== from) && (to === null || each.to !== to);
+  });
   const ties = [...rest, { from, to }];
   setBetween({ tying: null, ...(what.laid ? {} : { ties }) });
   if (what.laid) relay(what.laid.id, { ties }, 'tie marks');

@@ -37,11 +37,11 @@ export function PairDots({
   const { from, to } = work;
   const tied = new Set(ties.flatMap((each) => [each.from, each.to]));
   const spotOf = (mark: Mark) => apply(matrix, bodyOf(mark).middle);
-  const click = (side: 'from' | 'to', id: Id) => {
+  const click = (side: 'from' | 'to', id: Id, also: boolean) => {
     if (!tying) setBetween({ tying: { side, id } });
     else if (tying.id === id) tie(side === 'from' ? id : null, side === 'to' ? id : null);
     else if (tying.side === side) setBetween({ tying: { side, id } });
-    else tie(side === 'from' ? id : tying.id, side === 'to' ? id : tying.id);
+    else tie(side === 'from' ? id : tying.id, side === 'to' ? id : tying.id, also);
   };
   const dot = (side: 'from' | 'to', mark: Mark) => {
     const { x, y } = spotOf(mark);
@@ -59,7 +59,7 @@ export function PairDots({
         data-dot={side}
         onPointerDown={(event) => {
           event.stopPropagation();
-          click(side, mark.id);
+          click(side, mark.id, event.shiftKey || useBetween.getState().several);
         }}
       />
     );

@@ -4,8 +4,8 @@ import { id, share, uniqueIds, print } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { kindOf, OF_ELEMENT, one, maybe, withFields, type Pointer } from './kind.ts';
 
-/** How points go from one drawing to the next. */
-export const WAYS = ['straight', 'arc', 'path'] as const;
+/** How points go from one drawing to the next: straight, about what the mark turns about, along a path, or straight with crests that run along the line. */
+export const WAYS = ['straight', 'arc', 'path', 'along'] as const;
 
 export type Way = (typeof WAYS)[number];
 
