@@ -299,7 +299,7 @@ test('phases are named on strip and wheel, one of them fills the wheel, and a st
   await openPlan(page, shot);
   await start(page, 'Burst').click();
   await laid(page, /^A flash, billows/);
-  await page.getByRole('button', { name: 'Phases of a kind of effect' }).click();
+  await page.getByRole('button', { name: 'From a kind of effect: its phases' }).click();
   await page.getByRole('menuitem', { name: /^Explosion/ }).click();
   await expect(page.getByTestId('phases').getByRole('button')).toHaveCount(4);
   await page.getByRole('group', { name: 'Laid on' }).getByRole('button', { name: 'by phases' }).click();
