@@ -178,8 +178,10 @@ test('in-betweens, starting from a fire, the last export once more', async ({ pa
   await page.getByRole('link', { name: 'Export' }).click();
   await page.getByRole('button', { name: /^Export \d+ frames/ }).click();
   await expect(page.getByTestId('export')).toHaveCount(1);
+  await page.getByRole('link', { name: 'Draw', exact: true }).click();
+  await painted(page);
   await hand.key('Control+KeyE');
-  await expect(page.getByTestId('export')).toHaveCount(2);
+  await expect(page.getByText(/^Exporting .* again/)).toBeVisible();
   hand.took('the last export once more');
   await page.getByRole('link', { name: 'Plan' }).click();
   await beenHere(page);
