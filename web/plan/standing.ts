@@ -78,7 +78,7 @@ export async function standHere(pen: Point, reach: number): Promise<void> {
   // What has been set by hand meanwhile stays: then it only moves.
   const untouched = same(starter.settings, standing.settings);
   const moved = untouched
-    ? await fittedTo(now, starter, standing.preset, pen, reach)
+    ? { ...(await fittedTo(now, starter, standing.preset, pen, reach)), length: starter.length, hold: starter.hold }
     : { ...starter, ...standingPlace(kind, groundOf(now), pen, reach) };
   await layNow(moved, `place ${kind.name.toLowerCase()}`);
 }
