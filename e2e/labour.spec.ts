@@ -164,6 +164,43 @@ test('light and shade', async ({ page }) => {
   hand.took('light and shade on 16 drawings');
 });
 
+test('a late in-between in painted work', async ({ page }) => {
+  test.setTimeout(120_000);
+  const { shot, pen, hand } = await desk(page);
+  for (let i = 0; i < 2; i++) {
+    if (i > 0) await page.keyboard.press('KeyS');
+    await painted(page);
+    await ring(pen, 0.4 + i * 0.1);
+  }
+  await page.keyboard.press('KeyA');
+  await painted(page);
+  await page.locator('[data-testid=swatch][data-name=flame]').click();
+  await page.keyboard.press('KeyF');
+  await pen.stroke({ x: 0.4, y: 0.5 }, { x: 0.4, y: 0.5 });
+  await page.getByRole('button', { name: 'Through the drawings' }).click();
+  await expect(page.getByTestId('fill-outcome')).toHaveText('All 2 drawings are filled.');
+  await page.keyboard.press('Alt+Shift+KeyM');
+  await expect(page.getByRole('button', { name: /^Undo tone/ })).toBeVisible();
+  await saved(page);
+  const drawingsOf = async () => {
+    const { entities } = await stored(address(), shot);
+    const filled = new Set(
+      (await storedDrawings(address(), shot)).flatMap(({ id, order }) => (order.length > 0 ? id : [])),
+    );
+    return entities.flatMap((each) =>
+      each.kind === 'layer' ? Object.values(each.slots ?? {}).filter((id) => filled.has(id)).length : [],
+    );
+  };
+  expect(await drawingsOf()).toEqual([2, 2, 2, 2]);
+  await hand.key('Alt+Shift+KeyB');
+  // Line, fill, shade and light.
+  await expect.poll(drawingsOf).toEqual([3, 3, 3, 3]);
+  hand.took('a late in-between in painted work of 4 layers');
+  // All of it is one step.
+  await page.keyboard.press('Control+KeyZ');
+  await expect.poll(drawingsOf).toEqual([2, 2, 2, 2]);
+});
+
 test('in-betweens, starting from a fire, the last export once more', async ({ page }) => {
   const { shot, hand } = await desk(page);
   await drawn(page, 2);
@@ -193,5 +230,5 @@ test('in-betweens, starting from a fire, the last export once more', async ({ pa
 test('every task of the table is counted', () => {
   const source = readFileSync(new URL('./labour.spec.ts', import.meta.url), 'utf8');
   for (const task of TABLE.keys()) if (task !== 'task') expect(source).toContain(`took('${task}')`);
-  expect(TABLE.size).toBe(12);
+  expect(TABLE.size).toBe(13);
 });

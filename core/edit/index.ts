@@ -30,6 +30,7 @@ export * from './cycle.ts';
 export * from './values.ts';
 export * from './finishes.ts';
 export * from './betweens.ts';
+export * from './tied-betweens.ts';
 export * from './poses.ts';
 export * from './traces.ts';
 export * from './remove.ts';

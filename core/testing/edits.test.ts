@@ -256,6 +256,12 @@ const EDITS: Readonly<Record<string, Run>> = {
     docOf(edit.revealDrawing(world, element.id, drawing.id, { comes: 3, goes: 2, overlap: 1 }, 0, 2, newId)),
   addSketch: () => docOf(edit.addSketch(world, element.id, newId)),
   // What is computed.
+  tonedBetween: () => {
+    const gap = edit.gapAt(world, line.id, 0)!;
+    const laid = { ...tone, everywhere: false, hangsOn: { [gap.from]: 'a', [gap.to]: 'b' } };
+    const before = putEntities(world, laid);
+    return [before, edit.tonedBetween(before, new Set([tone.bodyId]), gap, [newId()])];
+  },
   layBetweens: () => {
     const gap = edit.gapAt(world, line.id, 0)!;
     const work = { from: drawing, to: drawing, path: null };
@@ -329,6 +335,8 @@ const ASKING = new Set([
   'bareRuns',
   'betweenAtFrame',
   'betweenWork',
+  'tiedBetweens',
+  'tiedBetweenDrawings',
   'betweensOf',
   'boilRoom',
   'boundsAt',

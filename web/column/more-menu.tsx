@@ -153,6 +153,7 @@ export function MoreMenu({ now }: { now: Current }) {
       <SubMenu label="Timing, in-betweens, cycle">
         <ActionItem action={TIME_ACTIONS.timing} label="Timing" />
         <ActionItem action={TIME_ACTIONS.between} label="In-betweens" />
+        <ActionItem action={TIME_ACTIONS.betweenHere} label="In-between here" />
         <ActionItem action={TIME_ACTIONS.cycle} label="Close the cycle" />
         <ActionItem action={TIME_ACTIONS.variants} label="Variants" />
         <ActionItem action={TIME_ACTIONS.values} label="Opacity and place over time" />

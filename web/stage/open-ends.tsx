@@ -7,7 +7,7 @@ import { useMemo } from 'react';
 import { usePlayback } from '../playback/playback.ts';
 import { layerMatrix, shownNow, useCurrent } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
-import { useFill } from '../tools/fill/fill.ts';
+import { useFill } from '../fills/fill.ts';
 import { shotSize } from '../view/viewing.ts';
 import { useViewed } from '../view/viewed.ts';
 import { viewMatrix } from '../view/view.ts';

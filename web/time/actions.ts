@@ -29,6 +29,7 @@ import {
   whyNotTime,
 } from './time-edits.ts';
 import { togglePanel } from '../screen/panels.ts';
+import { layHere, whyNotBetween } from './between.ts';
 import { goOn } from './going-on.ts';
 import {
   duplicatePicked,
@@ -120,6 +121,9 @@ export const TIME_ACTIONS = named({
   }),
   between: time('In-betweens', [alt('KeyB'), key('Quote')], () => {
     togglePanel('between');
+  }),
+  betweenHere: time('Lay the in-between here', [{ code: 'KeyB', alt: true, shift: true }], layHere, {
+    whyNot: whyNotBetween,
   }),
   cycle: time('Close the cycle', [alt('KeyC')], () => {
     togglePanel('cycle');

@@ -1,7 +1,7 @@
 /** In-betweens: how many, where on the way, which way, and which mark becomes which. */
 import { sharesFor } from '@tallow/core/between';
 import { findAll, WAYS, type Way } from '@tallow/core/document';
-import { betweenWork, crossesSeam, fitsWithin, touchedSlots } from '@tallow/core/edit';
+import { betweenWork, crossesSeam, fitsWithin, tiedBetweens, touchedSlots } from '@tallow/core/edit';
 import { Link2 } from 'lucide-react';
 import { Check, Line, Panel, Select, Small, Words } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
@@ -73,7 +73,7 @@ function Pairs({ now, what }: { now: Current; what: BetweenNow }) {
 
 export function BetweenPanel() {
   const now = useCurrent();
-  const { count, spread, way, pathId, within, working, tying, several } = useBetween();
+  const { count, spread, way, pathId, within, working, tying, several, tiedToo } = useBetween();
   useBetween((s) => s.shares);
   useSelection((s) => s.frame);
   const what = betweenNow();
@@ -84,6 +84,7 @@ export function BetweenPanel() {
   const whyNot = whyNotBetween();
   const seam = laid && now ? crossesSeam(now.doc, laid) : gap?.seam;
   const touched = laid && now ? touchedSlots(now.doc, [laid]).size : 0;
+  const tied = gap && now ? tiedBetweens(now.doc, gap).length : 0;
   const ways = WAYS.filter((each) => each !== 'path' || paths.length > 0);
   return (
     <Panel
@@ -205,6 +206,16 @@ export function BetweenPanel() {
               setBetween({ several: on });
             }}
           />
+          {tied > 0 ? (
+            <Check
+              label={tied === 1 ? 'the layer tied to it too' : `the ${tied} layers tied to it too`}
+              title="They would be bare here: drawn ones get in-betweens of their own, fills are filled from the new lines, tone follows"
+              checked={tiedToo}
+              onChange={(on) => {
+                setBetween({ tiedToo: on });
+              }}
+            />
+          ) : null}
           <Line />
           {laid ? (
             <div className="flex flex-wrap gap-1.5">

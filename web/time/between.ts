@@ -19,6 +19,9 @@ import {
   layBetweens,
   relayBetween,
   takeBetween,
+  tiedBetweenDrawings,
+  tiedBetweens,
+  tonedBetween,
   type BetweenFrames,
   type Gap,
 } from '@tallow/core/edit';
@@ -31,6 +34,7 @@ import { edit, endGesture, say, useDocument } from '../shot/document.ts';
 import { goTo } from '../playback/playhead.ts';
 import { whyNotTime } from './time-edits.ts';
 import { withDrawings } from '../saving/drawings.ts';
+import { fillBetween } from '../fills/between.ts';
 
 interface BetweenDesk {
   readonly count: number;
@@ -46,6 +50,8 @@ interface BetweenDesk {
   readonly tying: { readonly side: 'from' | 'to'; readonly id: Id } | null;
   /** Takes frames from the first drawing's hold in place of moving what follows. */
   readonly within: boolean;
+  /** Whether layers tied in time get theirs with them. */
+  readonly tiedToo: boolean;
   readonly working: boolean;
 }
 
@@ -59,6 +65,7 @@ export const useBetween = create<BetweenDesk>(() => ({
   several: false,
   tying: null,
   within: false,
+  tiedToo: true,
   working: false,
 }));
 export const setBetween = useBetween.setState;
@@ -126,39 +133,62 @@ export function layHere(): void {
   lay(gap, sharesNow({ laid: null, gap }));
 }
 
-/** Lays in-betweens in a gap. */
+/** Lays in-betweens in a gap, and in the layers tied in time that would be bare there: drawn ones by theirs, fills filled, tone by itself. */
 export function lay(gap: Gap, shares: readonly number[]): void {
-  const { way, pathId, ties } = useBetween.getState();
-  const plan = { layerId: gap.layerId, from: gap.from, to: gap.to, shares, way, pathId, ties };
-  const frames = framesFor(gap);
   const { doc } = useDocument.getState();
-  const layer = doc && find(doc, 'layer', gap.layerId);
-  if (!layer) return;
-  withDrawings([layer.slots[gap.from]!, layer.slots[gap.to]!], () => {
-    const { doc: loaded } = useDocument.getState();
-    const work = loaded && betweenWork(loaded, plan, gap.seam);
-    if (!work) return;
-    setBetween({ working: true });
-    void compute()
-      .between(work)
-      .then((drawings) => {
-        let { frame } = selection();
-        setSelection({ picked: null });
-        edit(drawings.length === 1 ? 'in-between' : `${drawings.length} in-betweens`, (now) => {
-          // Another step may have taken the drawings away meanwhile.
-          if (!endsOf(now, plan)) return now;
-          const laid = layBetweens(now, gap, plan, drawings, work, frames, randomId);
-          frame = laid.frame;
-          return laid.doc;
-        });
-        setBetween({ ties: [], tying: null, shares: null });
-        goTo(frame);
-      })
-      .catch(notComputed)
-      .finally(() => {
-        setBetween({ working: false });
-      });
+  if (!doc || !find(doc, 'layer', gap.layerId)) return;
+  withDrawings(tiedBetweenDrawings(doc, gap), () => void layAll(gap, shares));
+}
+
+async function layAll(gap: Gap, shares: readonly number[]): Promise<void> {
+  const { doc } = useDocument.getState();
+  if (!doc) return;
+  const { way, pathId, ties, tiedToo } = useBetween.getState();
+  const tied = tiedToo ? tiedBetweens(doc, gap) : [];
+  const drawn = tied.filter(({ by }) => by === 'drawings');
+  const plans = [gap.layerId, ...drawn.map(({ layerId }) => layerId)].flatMap((layerId, i) => {
+    const plan = { layerId, from: gap.from, to: gap.to, shares, way, pathId, ties: i === 0 ? ties : [] };
+    const work = betweenWork(doc, plan, gap.seam);
+    return work ? [{ plan, work }] : [];
   });
+  if (plans[0]?.plan.layerId !== gap.layerId) return;
+  const frames = framesFor(gap);
+  const gesture = `between-${randomId()}`;
+  setBetween({ working: true });
+  try {
+    const computed = await Promise.all(plans.map(({ work }) => compute().between(work)));
+    let { frame } = selection();
+    let slots: readonly Id[] = [];
+    setSelection({ picked: null });
+    const name = shares.length === 1 ? 'in-between' : `${shares.length} in-betweens`;
+    edit(
+      name,
+      (now) => {
+        let next = now;
+        plans.forEach(({ plan, work }, i) => {
+          // Another step may have taken the drawings away meanwhile.
+          if (!endsOf(next, plan) || (i > 0 && slots.length === 0)) return;
+          const own = i === 0 ? gap : { ...gap, layerId: plan.layerId, bare: slots };
+          const laid = layBetweens(next, own, plan, computed[i]!, work, i === 0 ? frames : 'slots', randomId);
+          next = laid.doc;
+          if (i > 0) return;
+          frame = laid.frame;
+          slots = find(next, 'between', laid.betweenId)?.slots ?? [];
+        });
+        return tonedBetween(next, new Set([gap.layerId, ...tied.map(({ layerId }) => layerId)]), gap, slots);
+      },
+      gesture,
+    );
+    setBetween({ ties: [], tying: null, shares: null });
+    goTo(frame);
+    for (const { layerId, by } of tied)
+      if (by === 'fills' && slots.length > 0) await fillBetween(layerId, gap.from, slots, name, gesture);
+  } catch (error) {
+    notComputed(error);
+  } finally {
+    setBetween({ working: false });
+    endGesture();
+  }
 }
 
 type Changes = Partial<Pick<Between, 'shares' | 'way' | 'pathId' | 'ties'>>;

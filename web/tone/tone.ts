@@ -10,7 +10,16 @@ import {
   type ShotDocument,
   type Tone,
 } from '@tallow/core/document';
-import { indicesOf, layTone, newTone, setElement, toneAbout, toneSlots, type ToneSlot } from '@tallow/core/edit';
+import {
+  fillPlace,
+  indicesOf,
+  layTone,
+  newTone,
+  setElement,
+  toneAbout,
+  toneSlots,
+  type ToneSlot,
+} from '@tallow/core/edit';
 import { roundOf, shownOn } from '@tallow/core/timing';
 import { proxy } from 'comlink';
 import { create } from 'zustand';
@@ -29,8 +38,11 @@ export const useTone = create<{ working: { readonly done: number; readonly of: n
 export function toneNow(now: Current): { tone: Tone; isNew: boolean } | null {
   if (!now.active) return null;
   const { layer } = now.active;
-  const known = toneAbout(now.doc, layer.id);
-  return known ? { tone: known, isNew: false } : { tone: newTone(layer, randomId), isNew: true };
+  // Lines are shaded by what they are filled with.
+  const { fillLayerId } = fillPlace(now.doc, layer.id, 'this');
+  const body = find(now.doc, 'layer', fillLayerId) ?? layer;
+  const known = toneAbout(now.doc, layer.id) ?? toneAbout(now.doc, body.id);
+  return known ? { tone: known, isNew: false } : { tone: newTone(body, randomId), isNew: true };
 }
 
 export function whyNotTone(now: Current | null): string | null {

@@ -7,7 +7,7 @@ import { tracedPath, useLayerSpace } from '../../picture/layer-space.ts';
 import { swatchOf, useCurrent, type Current } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
 import { useHeld } from '../../hand/held.ts';
-import { fillingNow, lookAt, lookAway, toFillLayer, useFill } from './fill.ts';
+import { fillingNow, lookAt, lookAway, toFillLayer, useFill } from '../../fills/fill.ts';
 import { useFillWay } from './fill-way.ts';
 
 const WARN = '#e6b450';

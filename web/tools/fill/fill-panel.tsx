@@ -6,9 +6,18 @@ import { Slider } from '../../parts/slider.tsx';
 import { useCurrent, type Current } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
 import { useHeld, takeTool } from '../../hand/held.ts';
-import { fillingNow, fillMany, setFill, useFill, whyNotFill, type FillMode, type FillReportAt } from './fill.ts';
-import { steps, useNeeds, watchNeeds } from './fill-needs.ts';
-import { fillAgain, fillThrough, MOST_GAP, stopFilling, useStale, whyNotThrough } from './fill-through.ts';
+import {
+  fillingNow,
+  fillMany,
+  MOST_GAP,
+  setFill,
+  useFill,
+  whyNotFill,
+  type FillMode,
+  type FillReportAt,
+} from '../../fills/fill.ts';
+import { steps, useNeeds, watchNeeds } from '../../fills/needs.ts';
+import { fillAgain, fillThrough, stopFilling, useStale, whyNotThrough } from '../../fills/through.ts';
 import { goTo } from '../../playback/playhead.ts';
 
 const MODES: readonly { value: FillMode; label: string; title: string }[] = [

@@ -18,13 +18,13 @@ import { apply, invert, mapBox, multiply, type Matrix, type Point } from '@tallo
 import type { FilledShape, FillReport } from '@tallow/core/paint';
 import { roundOf, shiftAt } from '@tallow/core/timing';
 import { create } from 'zustand';
-import { compute } from '../../workers/compute-client.ts';
+import { compute } from '../workers/compute-client.ts';
 import type { FillThere, FillWork } from '@tallow/core/render';
-import { current, layerMatrix, shownNow, swatchOf, type Current } from '../../selection/current.ts';
-import { held } from '../../hand/held.ts';
-import { selection, setSelection, useSelection } from '../../selection/selection.ts';
-import { edit, say, useDocument } from '../../shot/document.ts';
-import { frameFrom } from '../../playback/place.ts';
+import { current, layerMatrix, shownNow, swatchOf, type Current } from '../selection/current.ts';
+import { held } from '../hand/held.ts';
+import { selection, setSelection, useSelection } from '../selection/selection.ts';
+import { edit, say, useDocument } from '../shot/document.ts';
+import { frameFrom } from '../playback/place.ts';
 
 export const FILL_MODES = ['region', 'lasso', 'closing', 'unfill', 'repaint'] as const;
 export type FillMode = (typeof FILL_MODES)[number];
@@ -69,6 +69,9 @@ export const useFill = create<FillDesk>(() => ({
   outcome: null,
 }));
 export const setFill = useFill.setState;
+
+/** Widest gap that is closed by itself where a drawing needs it, px: as far as the slider goes. */
+export const MOST_GAP = 64;
 
 /** Where fills of the active layer go and what bounds them; the layer may still have to be made. */
 export function fillingNow(now: Current): { boundIds: Id[]; layerId: Id | null } | null {

@@ -1,11 +1,11 @@
 /** How wide gaps are in the drawings that a fill would be carried through: found out by itself before anybody asks. */
 import { proxy } from 'comlink';
 import { create } from 'zustand';
-import { onChange } from '../../shot/document.ts';
-import { useSelection } from '../../selection/selection.ts';
-import { besideCompute } from '../../workers/compute-client.ts';
-import { carryingNow, MOST_GAP } from './fill-through.ts';
-import { useFill } from './fill.ts';
+import { onChange } from '../shot/document.ts';
+import { useSelection } from '../selection/selection.ts';
+import { besideCompute } from '../workers/compute-client.ts';
+import { MOST_GAP, useFill } from './fill.ts';
+import { carryingNow } from './through.ts';
 
 /** The gap each drawing needs, smallest first, null for one that none holds; the one shown holds with none. */
 export const useNeeds = create<{ needs: readonly (number | null)[] | null }>(() => ({ needs: null }));

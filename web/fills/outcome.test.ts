@@ -1,7 +1,7 @@
 import type { FillTrouble } from '@tallow/core/paint';
 import fc from 'fast-check';
-import { outcomeText } from './fill-outcome.ts';
-import { steps } from './fill-needs.ts';
+import { outcomeText } from './outcome.ts';
+import { steps } from './needs.ts';
 
 const result = (...troubles: FillTrouble[]) => ({
   reports: troubles.map((trouble) => ({ x: 0, y: 0, trouble, gap: trouble === 'leaked' ? 9 : null })),

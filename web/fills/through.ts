@@ -16,14 +16,14 @@ import { proxy } from 'comlink';
 import { create } from 'zustand';
 import type { Point } from '@tallow/core/geometry';
 import type { FillWork } from '@tallow/core/render';
-import { compute } from '../../workers/compute-client.ts';
-import { current, type Current } from '../../selection/current.ts';
-import { selection } from '../../selection/selection.ts';
-import { edit, onChange, say } from '../../shot/document.ts';
-import { fillingNow, setFill, useFill, whyNotFill, workAt, type FillReportAt } from './fill.ts';
-import { outcomeText } from './fill-outcome.ts';
-import { frameFrom } from '../../playback/place.ts';
-import { withDrawings } from '../../saving/drawings.ts';
+import { compute } from '../workers/compute-client.ts';
+import { current, type Current } from '../selection/current.ts';
+import { selection } from '../selection/selection.ts';
+import { edit, onChange, say } from '../shot/document.ts';
+import { fillingNow, MOST_GAP, setFill, useFill, whyNotFill, workAt, type FillReportAt } from './fill.ts';
+import { outcomeText } from './outcome.ts';
+import { frameFrom } from '../playback/place.ts';
+import { withDrawings } from '../saving/drawings.ts';
 
 /** Why fills cannot be carried on from the drawing shown, or null. */
 export function whyNotThrough(now: Current | null): string | null {
@@ -52,9 +52,6 @@ interface Carrying {
   readonly usable: readonly { slot: Id; frame: number; work: FillWork }[];
   readonly fills: readonly { seed: Point; swatch: Id }[];
 }
-
-/** Widest gap that is closed by itself where a drawing needs it, px: as far as the slider goes. */
-export const MOST_GAP = 64;
 
 /** What would be carried through now; null where nothing can be. */
 export function carryingNow(): Carrying | null {
