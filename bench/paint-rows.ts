@@ -162,6 +162,38 @@ async function hoverRow(): Promise<Row> {
   );
 }
 
+/** What a preview under the pen may take from the first time the pen is over a drawing, ms. */
+const PREVIEW_MS = 150;
+
+/** The first preview of a drawing of 1920x1080, nothing kept: where a region is, and where it runs out through gaps. */
+function previewRows(): Row[] {
+  const [cx, cy, r] = [960, 540, 430];
+  const part = (from: number, to: number) =>
+    strokeThrough(
+      Array.from({ length: 90 }, (_, k): [number, number] => {
+        const angle = from + ((to - from) * k) / 89;
+        const reach = r * (1 + 0.12 * Math.cos(7 * angle));
+        return [cx + reach * Math.cos(angle), cy + reach * Math.sin(angle)];
+      }),
+      8,
+    );
+  // Two halves that leave gaps of about 30 px: wider than what is closed.
+  const open = drawingWith(part(0.04, Math.PI - 0.04), part(Math.PI + 0.04, 2 * Math.PI - 0.04));
+  const whole = drawingWith(part(0, Math.PI), part(Math.PI, 2 * Math.PI));
+  const picture = { left: 0, top: 0, right: 1920, bottom: 1080 };
+  const first = (drawing: typeof open) => () => {
+    const worker = new FillWorker(makeSurface);
+    worker.ready('it', { bounding: [{ drawing, matrix: IDENTITY }], colours: {}, picture, rules: RULES });
+    return worker.at('it', { x: cx, y: cy });
+  };
+  if (!first(whole)().shape || first(open)().shape)
+    throw new Error('The drawings of this row are not what they are to be');
+  return [
+    against('the first preview under the pen at 1920x1080, a region', timed(9, first(whole)), PREVIEW_MS),
+    against('the same where it runs out', timed(9, first(open)), PREVIEW_MS),
+  ];
+}
+
 /** The design's goal for 48 drawings filled through, ms. */
 const THROUGH_MS = 10_000;
 
@@ -238,5 +270,5 @@ async function blurRow(): Promise<Row> {
 }
 
 export async function paintRows(): Promise<Row[]> {
-  return [...(await fillRows()), await hoverRow(), throughRow(), await looksRow(), await blurRow()];
+  return [...(await fillRows()), await hoverRow(), ...previewRows(), throughRow(), await looksRow(), await blurRow()];
 }

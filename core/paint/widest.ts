@@ -1,36 +1,44 @@
 /** A queue of pixels that gives the one farthest from the lines first, and among equals the one that came first. */
 import { FAR, type Near } from './nearest.ts';
 
+/** The end of a list, where 0 is a pixel that was never in one. */
+const LAST = -1;
+
+/** Each pixel is in it once at most: coming again changes nothing. Lists of equals run through one array, so that nothing grows. */
 export class WidestFirst {
-  private readonly buckets: number[][];
+  /** The first and last pixel of each list, counted from 1; 0 where it is empty. */
   private readonly heads: Int32Array;
-  private level = -1;
+  private readonly tails: Int32Array;
+  private readonly next: Int32Array;
   private readonly most: number;
+  private level = -1;
 
   constructor(private readonly near: Near) {
     const { squares, order } = near;
     this.most = order.length > 0 ? squares[order[order.length - 1]!]! + 1 : 1;
-    this.buckets = Array.from({ length: this.most + 1 }, () => []);
     this.heads = new Int32Array(this.most + 1);
+    this.tails = new Int32Array(this.most + 1);
+    this.next = new Int32Array(squares.length);
   }
 
   push(pixel: number): void {
+    if (this.next[pixel] !== 0) return;
     const square = this.near.squares[pixel]!;
     const level = square === FAR ? this.most : square;
-    this.buckets[level]!.push(pixel);
+    this.next[pixel] = LAST;
+    if (this.heads[level] === 0) this.heads[level] = pixel + 1;
+    else this.next[this.tails[level]! - 1] = pixel + 1;
+    this.tails[level] = pixel + 1;
     if (level > this.level) this.level = level;
   }
 
   pop(): number | undefined {
     for (; this.level >= 0; this.level--) {
-      const bucket = this.buckets[this.level]!;
       const head = this.heads[this.level]!;
-      if (head < bucket.length) {
-        this.heads[this.level] = head + 1;
-        return bucket[head];
-      }
-      bucket.length = 0;
-      this.heads[this.level] = 0;
+      if (head === 0) continue;
+      const next = this.next[head - 1]!;
+      this.heads[this.level] = next === LAST ? 0 : next;
+      return head - 1;
     }
     return undefined;
   }

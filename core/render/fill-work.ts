@@ -97,6 +97,10 @@ function paintableFor(
   return paintableOf(drawBarrier(lattice, bounding, make, frame, closings), work.rules);
 }
 
+/** Whether lines go to an edge of the picture, or beyond: else its edge bounds nothing with them. */
+const reaches = (lines: Box, { left, top, right, bottom }: Box): boolean =>
+  lines.left <= left || lines.top <= top || lines.right >= right || lines.bottom >= bottom;
+
 const isDrawn = (box: Box): boolean => box.left < box.right;
 
 const shapeOf = (paintable: Paintable, label: number, swatch = ''): FilledShape => ({
@@ -152,15 +156,15 @@ export class FillWorker {
       return there;
     }
     // Lines that go beyond the picture on both sides bound with its edge; all of the picture is no region.
-    const framed = this.framed(ready);
-    const own = regionAt(framed, at);
+    const framed = reaches(boxOf(ready.work), ready.work.picture) ? this.framed(ready) : null;
+    const own = framed ? regionAt(framed, at) : OUTSIDE;
     if (label === OUTSIDE && !ready.leaks?.holds(at))
       ready.leaks = leaksAround(ready.plain.barrier, at, ready.work.rules.gap);
     const leaks = label === OUTSIDE ? ready.leaks!.leaks : null;
     const { left, top, right, bottom } = ready.work.picture;
-    const all = (right - left) * (bottom - top) * framed.barrier.scale ** 2;
-    const bounded = own > OUTSIDE && framed.areas[own]! < 0.9 * all && (leaks === null || leaks.leastGap === null);
-    if (bounded)
+    const all = framed ? (right - left) * (bottom - top) * framed.barrier.scale ** 2 : 0;
+    const encloses = own > OUTSIDE && (leaks === null || leaks.leastGap === null);
+    if (framed && encloses && framed.areas[own]! < 0.9 * all)
       return (ready.foundFramed[own] ??= { shape: shapeOf(framed, own), leaks: null, framed: true, region: -own });
     return { ...NOTHING, leaks };
   }
