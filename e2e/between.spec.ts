@@ -178,6 +178,7 @@ test('a held drawing boils for as long as it is held', async ({ page }) => {
   for (let i = 0; i < 4; i++) await page.keyboard.press('KeyG');
   await expect(frameOf(page)).toHaveText('1 of 6');
   await page.keyboard.press('Alt+KeyF');
+  await page.getByRole('button', { name: 'Boil', exact: true }).click();
   await page.getByRole('button', { name: 'Let it boil' }).click();
   await saved(page);
   expect((await runsOf(shot)).map((run) => run.split(' ')[1])).toEqual(['2', '2', '2']);

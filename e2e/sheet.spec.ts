@@ -86,6 +86,7 @@ test('timing of what is picked: retimed, thinned, turned round, stretched, repea
   await panel.getByRole('button', { name: 'Hold', exact: true }).click();
   await saved(page);
   expect(await holds(shot)).toBe('1 2 3 1 2 3');
+  await panel.getByRole('button', { name: /^Repeat, thin out/ }).click();
   await panel.getByRole('button', { name: 'Turn round' }).click();
   await panel.getByRole('button', { name: 'Thin out' }).click();
   await saved(page);

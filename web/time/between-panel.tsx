@@ -3,7 +3,7 @@ import { sharesFor } from '@tallow/core/between';
 import { findAll, WAYS, type Way } from '@tallow/core/document';
 import { betweenWork, crossesSeam, fitsWithin, tiedBetweens, touchedSlots } from '@tallow/core/edit';
 import { Link2 } from 'lucide-react';
-import { Check, Line, Panel, Select, Small, Words } from '../parts/panel.tsx';
+import { Check, Fold, Line, Panel, Select, Small, Words } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { useCurrent, type Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
@@ -148,28 +148,6 @@ export function BetweenPanel() {
             }}
             onDone={endGesture}
           />
-          <Slider
-            label="Soft start"
-            value={spread.softStart * 100}
-            least={0}
-            most={100}
-            unit="%"
-            onMove={(v) => {
-              spreadAs({ ...spread, softStart: v / 100 });
-            }}
-            onDone={endGesture}
-          />
-          <Slider
-            label="Soft end"
-            value={spread.softEnd * 100}
-            least={0}
-            most={100}
-            unit="%"
-            onMove={(v) => {
-              spreadAs({ ...spread, softEnd: v / 100 });
-            }}
-            onDone={endGesture}
-          />
           <div className="flex items-center justify-between text-[13px] text-wax-300">
             Points go
             <Words
@@ -192,20 +170,44 @@ export function BetweenPanel() {
             />
           ) : null}
           {now ? <Pairs now={now} what={what} /> : null}
-          <p className="flex items-center gap-2 text-xs text-wax-500">
-            <Link2 size={14} className="shrink-0" />
-            {tying
-              ? 'Now the one it becomes, or the same again: then it has no partner.'
-              : 'Click a dot in the picture, then the one it becomes.'}
-          </p>
-          <Check
-            label="several become one, or one several"
-            title="A tie adds to what is tied already: two pieces run into one, one parts into two; or hold Shift"
-            checked={several}
-            onChange={(on) => {
-              setBetween({ several: on });
-            }}
-          />
+          <Fold label="Soft start and end, which mark becomes which">
+            <Slider
+              label="Soft start"
+              value={spread.softStart * 100}
+              least={0}
+              most={100}
+              unit="%"
+              onMove={(v) => {
+                spreadAs({ ...spread, softStart: v / 100 });
+              }}
+              onDone={endGesture}
+            />
+            <Slider
+              label="Soft end"
+              value={spread.softEnd * 100}
+              least={0}
+              most={100}
+              unit="%"
+              onMove={(v) => {
+                spreadAs({ ...spread, softEnd: v / 100 });
+              }}
+              onDone={endGesture}
+            />
+            <p className="flex items-center gap-2 text-xs text-wax-500">
+              <Link2 size={14} className="shrink-0" />
+              {tying
+                ? 'Now the one it becomes, or the same again: then it has no partner.'
+                : 'Click a dot in the picture, then the one it becomes.'}
+            </p>
+            <Check
+              label="several become one, or one several"
+              title="A tie adds to what is tied already: two pieces run into one, one parts into two; or hold Shift"
+              checked={several}
+              onChange={(on) => {
+                setBetween({ several: on });
+              }}
+            />
+          </Fold>
           {tied > 0 ? (
             <Check
               label={tied === 1 ? 'the layer tied to it too' : `the ${tied} layers tied to it too`}

@@ -3,7 +3,7 @@ import { randomId, shotOf, type Pose } from '@tallow/core/document';
 import { indicesOf, numberAnew, prepareSlots, setPose } from '@tallow/core/edit';
 import { emptied, framesTyped, joinedEqual, repeatedRuns, stretchedTo, thinned } from '@tallow/core/timing';
 import { useState } from 'react';
-import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
+import { Check, Fold, Line, Panel, Small, Words } from '../parts/panel.tsx';
 import { useCurrent } from '../selection/current.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
 import { setHeld, useHeld } from '../hand/held.ts';
@@ -152,48 +152,6 @@ export function TimingPanel() {
           change('stretch', (each) => stretchedTo(each, n), all);
         }}
       />
-      <NumberRow
-        label="Repeat, times"
-        usual={2}
-        least={2}
-        most={100}
-        verb="Repeat"
-        whyNot={whyNot}
-        onDo={(n) => {
-          change('repeat', (each) => repeatedRuns(each, n, randomId), all);
-        }}
-      />
-      <NumberRow
-        label="Thin out, every"
-        usual={2}
-        least={2}
-        most={100}
-        verb="Thin out"
-        whyNot={whyNot}
-        onDo={(n) => {
-          change('thin out', (each) => thinned(each, n), all);
-        }}
-      />
-      <div className="flex flex-wrap gap-1.5 py-1">
-        {deeds.map(({ label, title, how }) => (
-          <Small
-            key={label}
-            title={title}
-            whyNot={whyNot}
-            onClick={() => {
-              change(label.toLowerCase(), how, all);
-            }}
-          >
-            {label}
-          </Small>
-        ))}
-        <ActionWords action={TIME_ACTIONS.reverse} label="Turn round" />
-        <ActionWords action={TIME_ACTIONS.swap} label="Swap" />
-        <ActionWords action={TIME_ACTIONS.split} label="Split here" />
-        <ActionWords action={TIME_ACTIONS.insertBefore} label="New before" />
-        <ActionWords action={TIME_ACTIONS.newDrawing} label="New after" />
-        <ActionWords action={TIME_ACTIONS.duplicate} label="Copies" />
-      </div>
       <div className="flex h-9 items-center gap-1.5 text-[13px] text-wax-300">
         <span className="mr-auto">Hold, what follows moves</span>
         <ActionWords action={TIME_ACTIONS.shorter} label="Shorter" />
@@ -218,51 +176,97 @@ export function TimingPanel() {
         </div>
       ) : null}
       <Line />
-      <div className="flex items-center justify-between text-[13px] text-wax-300">
-        It is a
-        <Words
-          label="Pose"
-          value={pose}
-          words={POSES}
-          onChoose={(value) => {
-            if (!now?.active || !runs || whyNotRuns()) return;
-            const indices = indicesOf(runs, list?.runs.length ?? 1);
-            edit(value === 'none' ? 'in-between' : value, (doc) =>
-              setPose(doc, now.active!.layer.id, indices, value === 'none' ? null : value),
-            );
+      <Fold label="Repeat, thin out, order, new ones">
+        <NumberRow
+          label="Repeat, times"
+          usual={2}
+          least={2}
+          most={100}
+          verb="Repeat"
+          whyNot={whyNot}
+          onDo={(n) => {
+            change('repeat', (each) => repeatedRuns(each, n, randomId), all);
           }}
         />
-      </div>
-      <Prepare />
-      <div className="flex flex-wrap items-center gap-1.5 py-1">
-        <ActionWords action={TIME_ACTIONS.nextBare} label="Next slot to draw" />
-        <Small
-          title="Number the drawings in the order in which they show"
-          whyNot={whyNotTime()}
-          onClick={() => {
-            const [layerId] = layersInHand();
-            if (layerId) edit('number anew', (doc) => numberAnew(doc, layerId));
+        <NumberRow
+          label="Thin out, every"
+          usual={2}
+          least={2}
+          most={100}
+          verb="Thin out"
+          whyNot={whyNot}
+          onDo={(n) => {
+            change('thin out', (each) => thinned(each, n), all);
           }}
-        >
-          Number anew
-        </Small>
-      </div>
-      <Check
-        label="Go on to the next drawing after each stroke"
-        checked={goesOn}
-        onChange={(on) => {
-          setHeld({ goesOn: on });
-        }}
-      />
-      {now && formOf(now) === 'sheet' ? (
+        />
+        <div className="flex flex-wrap gap-1.5 py-1">
+          {deeds.map(({ label, title, how }) => (
+            <Small
+              key={label}
+              title={title}
+              whyNot={whyNot}
+              onClick={() => {
+                change(label.toLowerCase(), how, all);
+              }}
+            >
+              {label}
+            </Small>
+          ))}
+          <ActionWords action={TIME_ACTIONS.reverse} label="Turn round" />
+          <ActionWords action={TIME_ACTIONS.swap} label="Swap" />
+          <ActionWords action={TIME_ACTIONS.split} label="Split here" />
+          <ActionWords action={TIME_ACTIONS.insertBefore} label="New before" />
+          <ActionWords action={TIME_ACTIONS.newDrawing} label="New after" />
+          <ActionWords action={TIME_ACTIONS.duplicate} label="Copies" />
+        </div>
+      </Fold>
+      <Fold label="Keys, slots to draw, numbers">
+        <div className="flex items-center justify-between text-[13px] text-wax-300">
+          It is a
+          <Words
+            label="Pose"
+            value={pose}
+            words={POSES}
+            onChoose={(value) => {
+              if (!now?.active || !runs || whyNotRuns()) return;
+              const indices = indicesOf(runs, list?.runs.length ?? 1);
+              edit(value === 'none' ? 'in-between' : value, (doc) =>
+                setPose(doc, now.active!.layer.id, indices, value === 'none' ? null : value),
+              );
+            }}
+          />
+        </div>
+        <Prepare />
+        <div className="flex flex-wrap items-center gap-1.5 py-1">
+          <ActionWords action={TIME_ACTIONS.nextBare} label="Next slot to draw" />
+          <Small
+            title="Number the drawings in the order in which they show"
+            whyNot={whyNotTime()}
+            onClick={() => {
+              const [layerId] = layersInHand();
+              if (layerId) edit('number anew', (doc) => numberAnew(doc, layerId));
+            }}
+          >
+            Number anew
+          </Small>
+        </div>
         <Check
-          label="Pictures on the sheet"
-          checked={pictures}
+          label="Go on to the next drawing after each stroke"
+          checked={goesOn}
           onChange={(on) => {
-            setScreen({ sheetPictures: on });
+            setHeld({ goesOn: on });
           }}
         />
-      ) : null}
+        {now && formOf(now) === 'sheet' ? (
+          <Check
+            label="Pictures on the sheet"
+            checked={pictures}
+            onChange={(on) => {
+              setScreen({ sheetPictures: on });
+            }}
+          />
+        ) : null}
+      </Fold>
     </Panel>
   );
 }

@@ -60,6 +60,13 @@ export function rowsFor(count: number, active: number): Row[] {
   });
 }
 
+/** How many layers beside the active one have a row of their own within a height, CSS px; what lies beyond is bundled above and below. */
+export function apartWithin(height: number): number {
+  const left = height - BAND.ruler - BAND.pictures - 10 - (BAND.active + BAND.gap);
+  // Two rows for the bundles.
+  return Math.max(0, Math.floor(left / (BAND.row + BAND.gap)) - 2);
+}
+
 /** Tells what of an element's time is seen of the band: the rest is not drawn, however long the element is. */
 export const isIn =
   (band: Band) =>

@@ -29,17 +29,32 @@ const heightNow = (): number => innerHeight;
 export const scaleOver = (height: number, below: number): number =>
   Math.min(MOST, Math.max(LEAST, (height - BESIDES - below) / WHEEL.size));
 
-/** The wheel's size against its usual one. */
-export function useWheelScale(): number {
+/** Height that the wheel may take beside what is to be seen under it, CSS px. */
+function useHeightOver(): number {
   const height = useSyncExternalStore(watch, heightNow);
-  const byHand = useScreen((s) => s.wheelScale);
   const inHand = useHeld((s) => s.brushShown || (s.tool?.hasPanel ?? false));
   const panel = useScreen((s) => s.panel !== null);
   const references = useReferences((s) => s.shown);
   const now = useCurrent();
   const folders = now?.element.layers.filter((id) => now.doc.entities[id]?.kind === 'folder').length ?? 0;
   const rows = folders + (now?.layers.length ?? 0);
-  const below = inHand || panel || references ? SETTINGS : ROUND + ROW * Math.min(ROWS, rows);
-  const own = scaleOver(height, below);
+  return height - BESIDES - (inHand || panel || references ? SETTINGS : ROUND + ROW * Math.min(ROWS, rows));
+}
+
+/** The wheel's size against its usual one. */
+export function useWheelScale(): number {
+  const height = useSyncExternalStore(watch, heightNow);
+  const byHand = useScreen((s) => s.wheelScale);
+  const own = Math.min(MOST, Math.max(LEAST, useHeightOver() / WHEEL.size));
   return byHand === null ? own : Math.min(byHand, scaleOver(height, ROUND + ROW));
+}
+
+/** px that a sheet needs beside its frames more than the disc. */
+const SHEET_BESIDES = 18;
+
+/** Height of a sheet in the wheel's place, CSS px: as much as is left, unless set by hand. */
+export function useSheetHeight(): number {
+  const byHand = useScreen((s) => s.wheelScale !== null);
+  const [over, scale] = [useHeightOver(), useWheelScale()];
+  return Math.max(LEAST * WHEEL.size, byHand ? scale * WHEEL.size : over - SHEET_BESIDES);
 }

@@ -11,7 +11,7 @@ import { goTo } from '../playback/playhead.ts';
 import { cellAt, computedSlots, type Cell } from '@tallow/core/edit';
 import { ROW, SheetCell } from './sheet-cell.tsx';
 import { followPlayhead, moveSheet, pickFrames, sheetSpan, typed, useSheet } from './sheet-hand.ts';
-import { useHeld } from '../hand/held.ts';
+import { useSheetHeight } from './room.ts';
 
 /** Frames past the end that can be typed into. */
 const BEYOND = 24;
@@ -21,9 +21,7 @@ export function Sheet({ now }: { now: Current }) {
   const scroller = useRef<HTMLDivElement>(null);
   const frame = useSelection((s) => Math.min(s.frame, now.length - 1));
   const pictures = useScreen((s) => s.sheetPictures);
-  const inHand = useHeld((s) => s.brushShown || s.tool !== null);
-  const hasPanel = useScreen((s) => s.panel !== null);
-  const panel = inHand || hasPanel;
+  const height = useSheetHeight();
   const { entry, trouble } = useSheet();
   const picked = useSelection((s) => s.picked);
   const span = useSheet((s) => s.span);
@@ -39,7 +37,7 @@ export function Sheet({ now }: { now: Current }) {
   });
   useEffect(() => {
     rows.scrollToIndex(frame, { align: 'auto' });
-  }, [rows, frame, panel]);
+  }, [rows, frame, height]);
   const betweens = betweensOf(now.doc, now.element.id);
   const computed = useMemo(() => computedSlots(betweens, touchedSlots(now.doc, betweens)), [now.doc, betweens]);
   const keyed = useMemo(
@@ -74,7 +72,7 @@ export function Sheet({ now }: { now: Current }) {
   };
 
   return (
-    <div className={`mx-2 flex min-h-[220px] flex-col ${panel ? 'flex-1' : 'flex-[3]'}`} data-testid="sheet">
+    <div className="mx-2 flex shrink-0 flex-col" style={{ height }} data-testid="sheet">
       <div
         ref={scroller}
         role="grid"

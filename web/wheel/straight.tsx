@@ -8,15 +8,22 @@ import { useShowing } from '../picture/showing.ts';
 import { useFindings } from '../time/findings.ts';
 import { onionReach } from '../picture/onion.ts';
 import { arcsOf } from '@tallow/core/timing';
-import { BAND, bandShowing, framesSeen, frameWidth, rowsFor, timeAtX, xOf, isIn } from './band.ts';
+import { apartWithin, BAND, bandShowing, framesSeen, frameWidth, rowsFor, timeAtX, xOf, isIn } from './band.ts';
 import { BesidePen } from './beside-pen.tsx';
 import { APART, bundled } from './bundles.ts';
 import type { Form, Spot, Zone } from './form.ts';
 import { useGestures } from './gestures.ts';
 import { Loop, WhereText } from './hub.tsx';
 import { Pictures, PICTURES_TOP, Reach, Ready, PhaseBands, Ruler, Scroll, StepMarks } from './straight-parts.tsx';
+import { WHEEL } from './dial.ts';
+import { useWheelScale } from './room.ts';
 import { useSteps } from './steps.ts';
 import { StraightMarks } from './straight-marks.tsx';
+
+/** Below this size the loop is left out and far layers are bundled, so that what stands under the wheel has room. */
+const SLIM = 0.9;
+/** Height of the line of text that stands in the loop's place, CSS px. */
+const SLIM_HEAD = 24;
 
 export function Straight({ now }: { now: Current }) {
   const box = useRef<HTMLDivElement>(null);
@@ -40,7 +47,10 @@ export function Straight({ now }: { now: Current }) {
   }, [band.from, from]);
 
   const index = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
-  const groups = bundled(now.layers.length, Math.max(0, index), APART.band);
+  const scale = useWheelScale();
+  const isSlim = scale < SLIM;
+  const apart = isSlim ? apartWithin(WHEEL.size * scale - SLIM_HEAD - BAND.scroll) : APART.band;
+  const groups = bundled(now.layers.length, Math.max(0, index), apart);
   const active = groups.findIndex((group) => group.length === 1 && group[0] === index);
   const rows = rowsFor(groups.length, active);
   const last = rows.at(-1);
@@ -82,14 +92,20 @@ export function Straight({ now }: { now: Current }) {
 
   return (
     <div className="mx-auto" style={{ width: BAND.width }}>
-      <div className="mb-2 flex items-center gap-4">
-        <div className="rounded-[10px] bg-[#0f0c0a] p-1">
-          <Loop now={now} size={76} />
-        </div>
-        <div className="[&>div:first-child]:text-base [&>div]:!text-[13px] [&>div]:!leading-5">
+      {isSlim ? (
+        <div className="mb-1 flex items-baseline gap-4 [&>div]:!mt-0 [&>div]:!text-[13px] [&>div]:!leading-5">
           <WhereText now={now} />
         </div>
-      </div>
+      ) : (
+        <div className="mb-2 flex items-center gap-4">
+          <div className="rounded-[10px] bg-[#0f0c0a] p-1">
+            <Loop now={now} size={76} />
+          </div>
+          <div className="[&>div:first-child]:text-base [&>div]:!text-[13px] [&>div]:!leading-5">
+            <WhereText now={now} />
+          </div>
+        </div>
+      )}
       <div ref={box} className="relative overflow-hidden" style={{ height }} {...listeners}>
         <svg width={BAND.width} height={height} className="absolute inset-0">
           <Ruler band={band} />

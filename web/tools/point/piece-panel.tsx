@@ -4,7 +4,7 @@ import { dropTrace, traceTicks } from '@tallow/core/edit';
 import { drawingsInOrder } from '@tallow/core/timing';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { Check, Line, Panel, Small } from '../../parts/panel.tsx';
+import { Check, Fold, Line, Panel, Small } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { boilHere, whyNotBoil } from '../../time/boil.ts';
 import { useCurrent, type Current } from '../../selection/current.ts';
@@ -239,8 +239,9 @@ export function PiecePanel() {
         }}
       />
       <Line />
-      <h3 className="font-name text-[15px]">Boil</h3>
-      <Breath />
+      <Fold label="Boil">
+        <Breath />
+      </Fold>
     </Panel>
   );
 }
