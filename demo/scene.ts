@@ -19,7 +19,8 @@ import {
   entitiesOf,
 } from '@tallow/core/document';
 import { addFinish, layStarter, newFinish, setFinish, setFinishNumber } from '@tallow/core/edit';
-import { drawingOf, layAll, newStarter, sceneOf, settingsOf, starterOf } from '@tallow/core/starters';
+import { settingsOf } from '@tallow/core/controls';
+import { drawingOf, layAll, newStarter, sceneOf, starterOf } from '@tallow/core/starters';
 
 /** Swatches by a short key. @param palette name, role and colour of each. */
 export function swatchesFor(

@@ -1,4 +1,4 @@
-/** Draws sheets of what each starter lays and each brush draws, by the engine itself, into docs/starters and docs/brushes. */
+/** Draws sheets of what each starter lays and each brush draws and each smear makes, by the engine itself, into docs/starters, docs/brushes and docs/smears. */
 import { writeFileSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas';
@@ -6,7 +6,9 @@ import { fitInto, seededIds } from '@tallow/core/geometry';
 import { drawDrawing, Scratch } from '@tallow/core/render';
 import { drawingOf, laidBox, layAll, marksFrom, sceneFor, STARTERS, type StarterKind } from '@tallow/core/starters';
 import { BRUSH_KINDS } from '@tallow/core/document';
+import { SMEARS } from '@tallow/core/smears';
 import { brushSheet } from './brush-sheets.ts';
+import { smearSheet } from './smear-sheets.ts';
 import { makeSurface } from './render/canvas.ts';
 
 const CELL = { width: 112, height: 112 };
@@ -50,8 +52,10 @@ function sheetOf(kind: StarterKind, rows: readonly { preset: number; seed: numbe
 
 const [, , only, into = join(process.cwd(), 'docs')] = process.argv;
 const wanted = (name: string) => !only || only === name;
-for (const folder of ['starters', 'brushes']) mkdirSync(join(into, folder), { recursive: true });
+for (const folder of ['starters', 'brushes', 'smears']) mkdirSync(join(into, folder), { recursive: true });
 for (const kind of BRUSH_KINDS.filter(wanted)) writeFileSync(join(into, 'brushes', `${kind}.png`), brushSheet(kind));
+for (const kind of SMEARS.filter((each) => wanted(each.form)))
+  writeFileSync(join(into, 'smears', `${kind.form}.png`), smearSheet(kind));
 for (const kind of STARTERS.filter((each) => each.outputs.some((o) => !o.blend) && wanted(each.effect))) {
   const began = performance.now();
   const png = sheetOf(

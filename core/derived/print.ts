@@ -63,6 +63,9 @@ export const outlineOf = (mark: Mark): string => printMarks([mark], false);
 
 const textOf = (hash: number): string => (hash >>> 0).toString(16).padStart(8, '0');
 
+/** A short text that changes whenever a longer one does. */
+export const textPrint = (text: string): string => textOf(printText(0x811c9dc5, text));
+
 /** A short text that changes whenever the way a path goes does. */
 export const wayPrint = ({ nodes, closed }: Pick<Path, 'nodes' | 'closed'>): string =>
   textOf(printText(printColumn(0x811c9dc5, nodes), String(closed)));

@@ -59,6 +59,8 @@ export const NO_PLAN = {
   mood: null,
   paths: [],
   traces: [],
+  smearings: {},
+  meant: [],
 } as const satisfies Partial<Element>;
 
 /** Slots that are numbered as they follow, none of them a key. */

@@ -31,6 +31,8 @@ export * from './values.ts';
 export * from './finishes.ts';
 export * from './betweens.ts';
 export * from './tied-betweens.ts';
+export * from './smear-work.ts';
+export * from './smears.ts';
 export * from './poses.ts';
 export * from './traces.ts';
 export * from './remove.ts';

@@ -46,7 +46,7 @@ export const tiedBetweenDrawings = (doc: ShotDocument, gap: Gap): Id[] =>
 export function tonedBetween(
   doc: ShotDocument,
   bodyIds: ReadonlySet<Id>,
-  gap: Gap,
+  gap: Pick<Gap, 'from' | 'to'>,
   slots: readonly Id[],
 ): ShotDocument {
   const more = entitiesOf(doc, 'tone').flatMap((tone) => {

@@ -11,3 +11,4 @@ export * from './polygons.ts';
 export * from './ruler.ts';
 export * from './walk.ts';
 export * from './circle.ts';
+export type { Pair } from './fit.ts';

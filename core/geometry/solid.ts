@@ -2,7 +2,7 @@
  * Areas with straight sides, put together without crossings. Clipper works on whole numbers: px times `FINE`,
  * in and out, and nowhere else.
  */
-import { Clipper, FillRule, type Path64, type Paths64 } from 'clipper2-ts';
+import { Clipper, EndType, FillRule, JoinType, type Path64, type Paths64 } from 'clipper2-ts';
 import type { Pair } from './fit.ts';
 import { fitRing, polygonRing, ringPoints } from './rings.ts';
 
@@ -72,3 +72,45 @@ export function joinedAreas(areas: readonly (readonly Float32Array[])[], smalles
         ],
   );
 }
+
+/** A closed polyline, px; the last point leads back to the first. */
+export type Polygon = readonly Pair[];
+
+const outward = (paths: Paths64): Pair[][] =>
+  paths.flatMap((path) => (path.length < 3 ? [] : [path.map(({ x, y }): Pair => [x / FINE, y / FINE])]));
+
+/** The union of polygons, each whole whichever way it winds. @param holes whether what they enclose between them stays open. */
+export function unitedPolygons(polygons: readonly Polygon[], holes = true): Pair[][] {
+  const solid = polygons.map(inward).map((path) => (Clipper.area(path) < 0 ? path.reverse() : path));
+  const united: Paths64 = Clipper.union(solid, [], FillRule.NonZero);
+  return outward(holes ? united : united.filter((path) => Clipper.area(path) > 0));
+}
+
+/** The area of some polygons (nonzero: outlines one way round, holes the other) without that of others, each of these whole. */
+export function polygonsWithout(polygons: readonly Polygon[], taken: readonly Polygon[]): Pair[][] {
+  const away = taken.map(inward).map((path) => (Clipper.area(path) < 0 ? path.reverse() : path));
+  return outward(Clipper.difference(polygons.map(inward), away, FillRule.NonZero));
+}
+
+/** The area of some polygons (nonzero) with that of others, each of these whole. */
+export function polygonsWith(polygons: readonly Polygon[], others: readonly Polygon[]): Pair[][] {
+  const more = others.map(inward).map((path) => (Clipper.area(path) < 0 ? path.reverse() : path));
+  return outward(Clipper.union([...polygons.map(inward), ...more], [], FillRule.NonZero));
+}
+
+/** What a line of some width covers, round at its ends. @param radius half the width, px. */
+export const lineArea = (points: Polygon, radius: number): Pair[][] =>
+  outward(
+    Clipper.inflatePaths(
+      [inward(points)],
+      radius * FINE,
+      JoinType.Round,
+      EndType.Round,
+      2,
+      Math.max(0.1, radius / 40) * FINE,
+    ),
+  );
+
+/** The area of polygons, px²: holes that wind the other way are taken off. */
+export const polygonsArea = (polygons: readonly Polygon[]): number =>
+  Math.abs(polygons.reduce((sum, polygon) => sum + Clipper.area(inward(polygon)), 0)) / (FINE * FINE);

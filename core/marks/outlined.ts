@@ -5,8 +5,8 @@ import { ringPoints } from '../geometry/index.ts';
 /** px from one sample of the line to the next, about. */
 const STEP = 5;
 
-/** Strokes along the outlines of a shape, holes too, each closed. @param width px. */
-export function outlined(shape: Shape, width: number, swatch: Id, newId: NewId): Stroke[] {
+/** Strokes along the outlines of a shape, holes too, each closed. @param width px. @param step px from one sample to the next, about. */
+export function outlined(shape: Shape, width: number, swatch: Id, newId: NewId, step = STEP): Stroke[] {
   const brush: BrushSettings = { kind: 'ink', width, opacity: 1, pressure: false };
   return shape.rings.map((ring) => {
     const rough = ringPoints(ring, 4);
@@ -14,7 +14,7 @@ export function outlined(shape: Shape, width: number, swatch: Id, newId: NewId):
       const q = rough[(i + 1) % rough.length]!;
       return sum + Math.hypot(q.x - p.x, q.y - p.y);
     }, 0);
-    const steps = Math.max(2, Math.round(round / STEP / (ring.length / 6)));
+    const steps = Math.max(2, Math.round(round / step / (ring.length / 6)));
     const points = ringPoints(ring, steps);
     const closed = [...points, points[0]!];
     const all = (value: number) => new Float32Array(closed.length).fill(value);

@@ -15,7 +15,8 @@ import {
 } from '../geometry/index.ts';
 import type { Ring } from '../document/index.ts';
 import { GUIDE_PAINT, samplesOf } from './circles.ts';
-import { control, fillOf, type Fill, type LaidFrame, type LaidMark, type Scene, type StarterKind } from './starter.ts';
+import { control } from '../controls/index.ts';
+import { fillOf, type Fill, type LaidFrame, type LaidMark, type Scene, type StarterKind } from './starter.ts';
 
 /** A crooked line with the place on the main line where it leaves it. */
 interface Branch {

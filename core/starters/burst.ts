@@ -20,10 +20,9 @@ import { billowRings, type Puff } from './billow.ts';
 import { GUIDE_PAINT, circleLine, samplesOf } from './circles.ts';
 import { discsBox, unionField } from './field.ts';
 import { outlinedAll } from './line.ts';
+import { choice, control } from '../controls/index.ts';
 import {
   ageOf,
-  choice,
-  control,
   fillOf,
   type Fill,
   type LaidFrame,

@@ -20,7 +20,8 @@ import {
 import { OUTSIDE, softMax } from './field.ts';
 import { outlined } from './line.ts';
 import { GUIDE_PAINT, circleLine } from './circles.ts';
-import { control, fillOf, phaseOf, type LaidFrame, type Scene, type Settings, type StarterKind } from './starter.ts';
+import { control, type Settings } from '../controls/index.ts';
+import { fillOf, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
 
 const { abs, ceil, floor, max, min, sqrt } = Math;
 

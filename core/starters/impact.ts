@@ -1,6 +1,7 @@
 /** Impact frames: the whole picture in two tones or inverted, by the blends of layers alone. */
 import { polygonRing } from '../geometry/index.ts';
-import { choice, control, type Fill, type LaidFrame, type StarterKind } from './starter.ts';
+import { choice, control } from '../controls/index.ts';
+import { type Fill, type LaidFrame, type StarterKind } from './starter.ts';
 
 const FAR = 6000;
 const everywhere = (paint: string, opacity = 1): Fill => ({

@@ -10,7 +10,8 @@ import { discsBox, OUTSIDE, softMax, unionField, within } from './field.ts';
 import { gobAt } from './gob.ts';
 import { outlined } from './line.ts';
 import { crownAt, streamsAt, surfaceAt, type Liquid } from './liquid-forms.ts';
-import { ageOf, choice, control, fillOf, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
+import { choice, control } from '../controls/index.ts';
+import { ageOf, fillOf, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
 
 const GOB = 0;
 const CROWN = 1;

@@ -1,7 +1,8 @@
 /** Shock ring and ripple: crescents of an ellipse that run out, thin and come apart. */
 import type { Ring } from '../document/index.ts';
 import { cosineTurn, fitRing, mix, seededRandom, sineTurn, smoothStep } from '../geometry/index.ts';
-import { ageOf, control, fillOf, phaseOf, type Scene, type StarterKind } from './starter.ts';
+import { control } from '../controls/index.ts';
+import { ageOf, fillOf, phaseOf, type Scene, type StarterKind } from './starter.ts';
 
 /** A crescent of an ellipse: from one turn to another, tapering to both ends. */
 function crescent(radius: number, flat: number, from: number, to: number, thick: number): Ring {

@@ -11,7 +11,8 @@ import {
 import { mix } from '../geometry/index.ts';
 import { holdsFor, moveWay, ticksOf, wayOf } from '../plan/index.ts';
 import { starterOf } from './kinds.ts';
-import { settingsOf, type Preset, type Scene, type StarterKind } from './starter.ts';
+import { settingsOf } from '../controls/index.ts';
+import { type Preset, type Scene, type StarterKind } from './starter.ts';
 
 /** A path's own spacing: how far along it something is after a share of the time. */
 function paceOf(path: Path): Scene['pace'] {

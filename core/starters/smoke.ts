@@ -6,7 +6,8 @@ import { clamp, cosineTurn, mix, seededRandom, sineTurn, smoothStep } from '../g
 import { billowRings, type Puff } from './billow.ts';
 import { GUIDE_PAINT, circleLine } from './circles.ts';
 import { outlinedAll } from './line.ts';
-import { ageOf, choice, control, fillOf, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
+import { choice, control } from '../controls/index.ts';
+import { ageOf, fillOf, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
 
 /** A puff of some age: 0 at the source, 1 gone. */
 function puffAt(

@@ -1,7 +1,8 @@
 /** Sparks: strokes that fly on arcs, as long as they are fast. */
 import { cosineTurn, mix, seededRandom, sineTurn, type Point } from '../geometry/index.ts';
 import { samplesOf } from './circles.ts';
-import { ageOf, choice, control, phaseOf, type Line, type StarterKind } from './starter.ts';
+import { choice, control } from '../controls/index.ts';
+import { ageOf, phaseOf, type Line, type StarterKind } from './starter.ts';
 
 export const SPARKS: StarterKind = {
   effect: 'sparks',

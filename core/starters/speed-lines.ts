@@ -1,7 +1,8 @@
 /** Speed lines: tapered strokes that run outwards or along, each its way once in a cycle. */
 import { cosineTurn, mix, seededRandom, sineTurn, smoothStep } from '../geometry/index.ts';
 import { samplesOf } from './circles.ts';
-import { choice, control, phaseOf, type Line, type StarterKind } from './starter.ts';
+import { choice, control } from '../controls/index.ts';
+import { phaseOf, type Line, type StarterKind } from './starter.ts';
 
 export const SPEED_LINES: StarterKind = {
   effect: 'speed',

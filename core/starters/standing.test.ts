@@ -9,9 +9,9 @@ import {
   sizedFor,
   type Ground,
   type Preset,
-  type Settings,
   type StarterKind,
 } from './index.ts';
+import type { Settings } from '../controls/index.ts';
 
 /** The picture of a shot whose element stands in its middle. */
 const groundOf = (width: number, height: number, more: Partial<Ground> = {}): Ground => ({

@@ -1,7 +1,8 @@
 /** Where a starter stands in a picture, and how large it is there: settings are made for a picture 1080 px high. */
 import { EMPTY_BOX, union, type Box, type Point } from '../geometry/index.ts';
 import { laidBox } from './marks.ts';
-import { settingsOf, type Scene, type Settings, type StarterKind } from './starter.ts';
+import { settingsOf, type Settings } from '../controls/index.ts';
+import { type Scene, type StarterKind } from './starter.ts';
 
 /** px a picture is wide and high that settings are made for. */
 const MADE_FOR = { width: 1920, height: 1080 };

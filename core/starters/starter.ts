@@ -5,21 +5,7 @@
 import type { Blend, Effect, LayerRole, Mood, Ring, Samples, SwatchRole } from '../document/index.ts';
 import type { Point } from '../geometry/index.ts';
 import type { Way } from '../plan/index.ts';
-
-/** One number that can be set. */
-export interface Control {
-  readonly key: string;
-  readonly label: string;
-  readonly unit: '' | 'px' | '°' | '%' | 'drawings';
-  readonly least: number;
-  readonly most: number;
-  readonly step: number;
-  readonly usual: number;
-  /** Words for whole numbers from `least` on, where it is a choice. */
-  readonly choices?: readonly string[];
-  /** Set aside until asked for. */
-  readonly more?: true;
-}
+import type { Control, Settings } from '../controls/index.ts';
 
 /** A layer that a starter fills, named from the topmost down. */
 export interface Output {
@@ -39,8 +25,6 @@ export interface Paint {
   readonly role: SwatchRole;
   readonly colour: string;
 }
-
-export type Settings = Readonly<Record<string, number>>;
 
 export interface Preset {
   readonly name: string;
@@ -129,35 +113,6 @@ export interface StarterKind {
 /** A fill of some rings, or none where there are none. */
 export const fillOf = (paint: string, rings: readonly Ring[], opacity = 1): Fill[] =>
   rings.length > 0 ? [{ paint, rings, opacity }] : [];
-
-/** A control in one line. */
-export const control = (
-  key: string,
-  label: string,
-  unit: Control['unit'],
-  [least, most, step]: readonly [number, number, number],
-  usual: number,
-  more?: 'more',
-): Control => ({ key, label, unit, least, most, step, usual, ...(more ? { more: true } : {}) });
-
-/** A choice among words, kept as a whole number from 0. */
-export const choice = (key: string, label: string, choices: readonly string[], usual = 0): Control => ({
-  key,
-  label,
-  unit: '',
-  least: 0,
-  most: choices.length - 1,
-  step: 1,
-  usual,
-  choices,
-});
-
-/** The settings of a kind, within their ranges; what is missing is as usual. */
-export function settingsOf(kind: Pick<StarterKind, 'controls'>, given: Settings): Settings {
-  return Object.fromEntries(
-    kind.controls.map(({ key, least, most, usual }) => [key, Math.min(most, Math.max(least, given[key] ?? usual))]),
-  );
-}
 
 /** The share of the whole time that has passed when a drawing begins, 0 up to 1. */
 export const phaseOf = ({ starts, length }: Pick<Scene, 'starts' | 'length'>, index: number): number =>

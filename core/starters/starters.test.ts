@@ -21,7 +21,6 @@ import {
   marksFrom,
   readable,
   sceneFor,
-  settingsOf,
   STARTERS,
   starterOf,
   tiedDiscs,
@@ -31,6 +30,7 @@ import {
   type Scene,
   type StarterKind,
 } from './index.ts';
+import { settingsOf } from '../controls/index.ts';
 
 const usual = (kind: StarterKind, seed = 7): Scene => sceneFor(kind, kind.presets[0]!, seed);
 

@@ -3,7 +3,8 @@ import { clamp, mix, smoothStep, gridOver, ringsAt } from '../geometry/index.ts'
 import { circleLine, GUIDE_PAINT } from './circles.ts';
 import { discsBox, unionField } from './field.ts';
 import { outlined } from './line.ts';
-import { ageOf, control, fillOf, type Scene, type StarterKind } from './starter.ts';
+import { control } from '../controls/index.ts';
+import { ageOf, fillOf, type Scene, type StarterKind } from './starter.ts';
 
 export const TIED: StarterKind = {
   effect: 'tied',

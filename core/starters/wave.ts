@@ -1,7 +1,8 @@
 /** A travelling wave: two opposite sways whose peaks advance along a path, straight between them. */
 import { cosineTurn, mix, sineTurn, smoothStep, type Point } from '../geometry/index.ts';
 import { GUIDE_PAINT, samplesOf } from './circles.ts';
-import { control, phaseOf, type StarterKind } from './starter.ts';
+import { control } from '../controls/index.ts';
+import { phaseOf, type StarterKind } from './starter.ts';
 
 export const WAVE: StarterKind = {
   effect: 'wave',

@@ -30,6 +30,13 @@ import {
   layFills,
   layStarter,
   layTone,
+  laySmear,
+  newSmear,
+  relaySmear,
+  smearPlace,
+  smearWork,
+  subjectLayers,
+  type SmearPlan,
   gapAt,
   newTone,
   refillable,
@@ -42,6 +49,7 @@ import {
 } from '../edit/index.ts';
 import { boundsPrint, endsOf } from '../derived/index.ts';
 import { polygonRing, seededIds } from '../geometry/index.ts';
+import { computeSmear } from '../smears/index.ts';
 import { newStarter, starterHolds, starterOf } from '../starters/index.ts';
 import { everyKind } from './every-kind.ts';
 
@@ -134,6 +142,21 @@ const CASES: { readonly [K in DerivedKind]: () => Case } = {
       changes: id,
       again: (now, { entity, sources }) =>
         layTone(now, find(now, 'tone', entity.id)!, cuts(now, new Set(sources.map(({ part }) => part))), newId),
+    };
+  },
+  smear: () => {
+    const place = smearPlace(lined, layerId, 1)!;
+    const plan = newSmear(place, subjectLayers(lined, layerId), 'stretch', {});
+    const compute = (doc: ShotDocument, of: SmearPlan) => computeSmear(smearWork(doc, of)!, newId);
+    const { id } = drawingIn(lined, layerId, 0);
+    return {
+      laid: laySmear(lined, plan, compute(lined, plan), place.replaces, newId).doc,
+      change: (now) => withMark(now, find(now, 'drawing', id)!, stroke(3, 40, 30, 48)),
+      changes: id,
+      again: (now, { entity }) => {
+        const smear = find(now, 'smear', entity.id)!;
+        return relaySmear(now, entity.id, {}, compute(now, smear), newId)!.doc;
+      },
     };
   },
   fill: () => {

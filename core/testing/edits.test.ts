@@ -42,6 +42,7 @@ const starter = entitiesOf(world, 'starter')[0]!;
 const between = entitiesOf(world, 'between')[0]!;
 const tone = entitiesOf(world, 'tone')[0]!;
 const fill = entitiesOf(world, 'fill')[0]!;
+const smear = entitiesOf(world, 'smear')[0]!;
 const variant = entitiesOf(world, 'variant')[0]!;
 const look = line.finishes[0]!;
 const recolour = element.recolours[0]!;
@@ -256,6 +257,18 @@ const EDITS: Readonly<Record<string, Run>> = {
     docOf(edit.revealDrawing(world, element.id, drawing.id, { comes: 3, goes: 2, overlap: 1 }, 0, 2, newId)),
   addSketch: () => docOf(edit.addSketch(world, element.id, newId)),
   // What is computed.
+  laySmear: () => {
+    const place = edit.smearPlace(world, line.id, 1)!;
+    const plan = edit.newSmear(place, edit.subjectLayers(world, line.id), 'copies', {});
+    const smeared = { own: new Map([[line.id, [mark()]]]), behind: [[mark()]] };
+    return docOf(edit.laySmear(world, plan, smeared, place.replaces, newId));
+  },
+  relaySmear: () => {
+    const smeared = { own: new Map(), behind: [[mark()]] };
+    return docOf(edit.relaySmear(world, smear.id, { seed: 4 }, smeared, newId)!);
+  },
+  takeSmear: () => edit.takeSmear(world, smear.id),
+  freeSmear: () => edit.freeSmear(world, smear.id),
   tonedBetween: () => {
     const gap = edit.gapAt(world, line.id, 0)!;
     const laid = { ...tone, everywhere: false, hangsOn: { [gap.from]: 'a', [gap.to]: 'b' } };
@@ -336,6 +349,12 @@ const ASKING = new Set([
   'betweenAtFrame',
   'betweenWork',
   'tiedBetweens',
+  'smearsOf',
+  'smearPlace',
+  'smearWork',
+  'newSmear',
+  'subjectLayers',
+  'roomAfter',
   'tiedBetweenDrawings',
   'betweensOf',
   'boilRoom',

@@ -2,7 +2,8 @@
 import { find, findAll, randomId, same, shotOf, type Effect, type Starter } from '@tallow/core/document';
 import { startersOf } from '@tallow/core/edit';
 import type { Point } from '@tallow/core/geometry';
-import { newStarter, settingsOf, standingPlace, starterOf, type Ground, type Preset } from '@tallow/core/starters';
+import { settingsOf } from '@tallow/core/controls';
+import { newStarter, standingPlace, starterOf, type Ground, type Preset } from '@tallow/core/starters';
 import { say } from '../shot/document.ts';
 import { current, type Current } from '../selection/current.ts';
 import { compute } from '../workers/compute-client.ts';

@@ -2,7 +2,8 @@
 import { find, findAll, type Phase, type Starter } from '@tallow/core/document';
 import { touchedOf } from '@tallow/core/derived';
 import { deleteStarter, releaseStarter, setLayer } from '@tallow/core/edit';
-import { starterOf, settingsOf, type Control } from '@tallow/core/starters';
+import { settingsOf, type Control } from '@tallow/core/controls';
+import { starterOf } from '@tallow/core/starters';
 import { Dices, Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../parts/button.tsx';

@@ -20,22 +20,8 @@ import {
   type FillWork,
   type FilledThrough,
 } from '@tallow/core/render';
-import {
-  drawingOf,
-  fitted,
-  laidBox,
-  marksFrom,
-  readable,
-  sceneFor,
-  sceneOf,
-  starterOf,
-  type Ground,
-  type LaidFrame,
-  type Preset,
-  type Scene,
-  type Settings,
-  type StarterKind,
-} from '@tallow/core/starters';
+import { type Settings } from '@tallow/core/controls';
+import { drawingOf, fitted, laidBox, marksFrom, readable, sceneFor, sceneOf, starterOf, type Ground, type LaidFrame, type Preset, type Scene, type StarterKind } from '@tallow/core/starters';
 import { toneShapes, type FilledShape, type ToneWork } from '@tallow/core/paint';
 import { expose, transfer } from 'comlink';
 import { makeSurface } from './surfaces.ts';

@@ -8,6 +8,7 @@ import { base } from '../plan-check.ts';
 import { MOODS, type Mood, type Phase, type Base } from '../plan-types.ts';
 import { value } from '../value-check.ts';
 import { type Value } from '../value.ts';
+import { smearings, type Smearing } from './smear.ts';
 import { kindOf, each, list, entries, withFields, type Pointer } from './kind.ts';
 
 /** One point followed from drawing to drawing. */
@@ -49,6 +50,10 @@ export interface Element {
   readonly paths: readonly Id[];
   /** Points followed from drawing to drawing. */
   readonly traces: readonly Trace[];
+  /** How its pieces are smeared, by their names; all of it under ''. */
+  readonly smearings: Readonly<Record<string, Smearing>>;
+  /** Slots whose drawing leaves the one before far behind, and is meant to. */
+  readonly meant: readonly Id[];
   /** Ids of layers and folders, topmost first. */
   readonly layers: readonly Id[];
 }
@@ -91,6 +96,8 @@ export const element = kindOf<Element>({
     mood: z.enum(MOODS).nullable().default(null),
     paths: uniqueIds.default([]),
     traces: z.array(trace).max(200).refine(eachOnce, notTwice).default([]),
+    smearings: smearings.default({}),
+    meant: uniqueIds.default([]),
   }),
   merge: {
     anchor: 'value',
@@ -102,6 +109,8 @@ export const element = kindOf<Element>({
     phases: 'things',
     paths: 'order',
     traces: 'things',
+    smearings: 'record',
+    meant: 'order',
     layers: 'order',
   },
   points: ['layer', 'path', 'swatch'],

@@ -16,6 +16,7 @@ import { variant } from './variant.ts';
 import { between } from './between.ts';
 import { fill } from './fill.ts';
 import { tone } from './tone.ts';
+import { smear } from './smear.ts';
 import type { Kind } from './kind.ts';
 
 export const KINDS = {
@@ -36,6 +37,7 @@ export const KINDS = {
   between,
   fill,
   tone,
+  smear,
 } as const;
 
 export type EntityKind = keyof typeof KINDS;
@@ -65,3 +67,4 @@ export * from './variant.ts';
 export * from './between.ts';
 export * from './fill.ts';
 export * from './tone.ts';
+export * from './smear.ts';

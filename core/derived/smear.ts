@@ -1,0 +1,76 @@
+/** Smears: fast moves computed from the drawings they lie between, along what these or the plan say. */
+import { find, type Drawing, type Id, type ShotDocument, type Smear } from '../document/index.ts';
+import type { Derived } from './derived.ts';
+import { outlinesOf, textPrint, wayPrint } from './print.ts';
+
+/** Drawings of the subject's layers on all slots a smear is laid from, or null while one is not loaded. */
+export function smearedDrawings(
+  doc: ShotDocument,
+  { layers, stops }: Pick<Smear, 'layers' | 'stops'>,
+): Drawing[] | null {
+  const all: Drawing[] = [];
+  for (const layerId of layers) {
+    const slots = find(doc, 'layer', layerId)?.slots ?? {};
+    for (const slot of stops) {
+      const id = slots[slot];
+      if (!id) continue;
+      const drawing = find(doc, 'drawing', id);
+      if (!drawing) return null;
+      all.push(drawing);
+    }
+  }
+  return all;
+}
+
+/** Points of the element that were clicked on the drawings, as text: a swath follows the first two. */
+function tracesOf(doc: ShotDocument, { elementId, layerId, stops }: Smear): string {
+  const traces = find(doc, 'element', elementId)?.traces ?? [];
+  return JSON.stringify(
+    traces.flatMap((trace) => (trace.layerId === layerId ? [stops.map((slot) => trace.points[slot] ?? null)] : [])),
+  );
+}
+
+/** The print of all that a smear is laid from, or null while it can not be told. */
+export function smearPrint(doc: ShotDocument, smear: Smear): string | null {
+  const layer = find(doc, 'layer', smear.layerId);
+  const [from, to] = [smear.stops.at(-2)!, smear.stops.at(-1)!];
+  if (!layer?.slots[from] || !layer.slots[to]) return null;
+  const drawings = smearedDrawings(doc, smear);
+  if (!drawings) return null;
+  const path = smear.way === 'path' ? find(doc, 'path', smear.pathId) : undefined;
+  // Outlines alone are told: other paint, and other ids, are no other way.
+  return `${outlinesOf(drawings)} ${textPrint(tracesOf(doc, smear))}${path ? ` ${wayPrint(path)}` : ''}`;
+}
+
+export const smear: Derived<Smear> = {
+  kind: 'smear',
+  again: 'by itself',
+  laid: (doc, { laid }) =>
+    Object.entries(laid).flatMap(([layerId, prints]) => {
+      const slots = find(doc, 'layer', layerId)?.slots ?? {};
+      return Object.entries(prints).flatMap(([slot, print]) =>
+        slots[slot] ? [{ slot, drawingId: slots[slot], markId: null, print }] : [],
+      );
+    }),
+  sources: (doc, entity) => {
+    const now = smearPrint(doc, entity);
+    const drawings = now === null ? null : smearedDrawings(doc, entity);
+    if (now === null || !drawings) return [];
+    const hangsOn: Id[] = [entity.elementId, ...drawings.map(({ id }) => id)];
+    return [
+      { part: 'drawings', was: entity.hangsOn, now, hangsOn: entity.pathId ? [...hangsOn, entity.pathId] : hangsOn },
+    ];
+  },
+  withPrints: (doc, entity, renewed) => ({
+    ...entity,
+    laid: Object.fromEntries(
+      Object.entries(entity.laid).map(([layerId, prints]) => {
+        const slots = find(doc, 'layer', layerId)?.slots ?? {};
+        return [
+          layerId,
+          Object.fromEntries(Object.entries(prints).map(([slot, print]) => [slot, renewed(print, slots[slot])])),
+        ];
+      }),
+    ),
+  }),
+};

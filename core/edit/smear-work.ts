@@ -1,0 +1,267 @@
+/** What a smear of a document is computed from: who the subject is, on which drawings, along which way. */
+import {
+  entitiesOf,
+  find,
+  shotOf,
+  type Drawing,
+  type Id,
+  type Layer,
+  type ShotDocument,
+  type Smear,
+  type SmearForm,
+  type SmearTime,
+} from '../document/index.ts';
+import { IDENTITY, invert, multiply, type Matrix, type Point } from '../geometry/index.ts';
+import { wayOf } from '../plan/index.ts';
+import { smearOf, type SmearWork, type WorkStop } from '../smears/index.ts';
+import { settingsOf, type Settings } from '../controls/index.ts';
+import {
+  frameOfSlot,
+  isLocked,
+  placeOf,
+  roundOf,
+  shiftAt,
+  slotsInOrder,
+  timedLayers,
+  type Place,
+  type TimedLayer,
+} from '../timing/index.ts';
+import { isByTone } from './tones.ts';
+
+/** Drawings a smear looks back over at most. */
+export const MOST_STOPS = 13;
+
+export const smearsOf = (doc: ShotDocument, elementId: Id): Smear[] =>
+  entitiesOf(doc, 'smear').filter((each) => each.elementId === elementId);
+
+/** Layers that smears lie on behind their subjects. */
+const behindOthers = (doc: ShotDocument): Set<Id> =>
+  new Set(entitiesOf(doc, 'smear').flatMap(({ behindId }) => behindId ?? []));
+
+/** Layers of a subject: the one in hand, and those tied to it in time, but for guides, what is for work, tone, and trails. */
+export function subjectLayers(doc: ShotDocument, layerId: Id): Id[] {
+  const { timed, element } = placeOf(doc, layerId);
+  const behind = behindOthers(doc);
+  const others = timedLayers(doc, element).filter(
+    (each) =>
+      each.layer.id !== layerId &&
+      each.layer.runListId === timed.layer.runListId &&
+      each.layer.role !== 'guide' &&
+      each.layer.role !== 'rough' &&
+      !each.layer.forWork &&
+      !isLocked(each) &&
+      !behind.has(each.layer.id) &&
+      !isByTone(doc, each.layer.id),
+  );
+  return [layerId, ...others.map(({ layer }) => layer.id)];
+}
+
+/** Where a smear would be laid for what shows on a frame. */
+export interface SmearPlace {
+  readonly layerId: Id;
+  /** Slots of the drawings, the one that arrives last. */
+  readonly stops: readonly Id[];
+  /** The slot of a drawing before that it would take the place of. */
+  readonly replaces: Id | null;
+  /** Where its frame comes from, if it takes one. */
+  readonly time: Exclude<SmearTime, 'behind'>;
+  /** Frames the drawing before is held for, and the arriving one. */
+  readonly hold: number;
+}
+
+/** Runs with drawings before one of a layer, the nearest first; a run that shows nothing ends them. Frames of smears are passed over. */
+function runsBefore(doc: ShotDocument, { timed, element }: Place, index: number): number[] {
+  const { runs } = timed.list;
+  const own = new Set(entitiesOf(doc, 'smear').flatMap(({ slot }) => slot ?? []));
+  const round = element.time === 'cycle';
+  const found: number[] = [];
+  for (let step = 1; step < runs.length && found.length < MOST_STOPS; step++) {
+    const at = index - step;
+    if (at < 0 && !round) break;
+    const run = runs[(at + runs.length) % runs.length]!;
+    if (run.slot !== null && own.has(run.slot)) continue;
+    if (run.slot === null || !timed.layer.slots[run.slot]) break;
+    found.push((at + runs.length) % runs.length);
+  }
+  return found;
+}
+
+/**
+ * Where a smear to the drawing of a run would be laid; null where nothing comes before it.
+ * @param asked where its frame is to come from. Without a frame to spare in the hold before, it takes the place of the in-between
+ * before; where that is a key, a frame is put in.
+ */
+export function smearPlace(
+  doc: ShotDocument,
+  layerId: Id,
+  index: number,
+  asked: SmearTime = 'hold',
+): SmearPlace | null {
+  const place = placeOf(doc, layerId);
+  const { list } = place.timed;
+  const to = list.runs[index]?.slot;
+  const before = runsBefore(doc, place, index);
+  const nearest = list.runs[before[0] ?? -1];
+  if (!to || !nearest?.slot || nearest.slot === to) return null;
+  const slotsBack = (from: number) => [
+    ...before
+      .slice(from)
+      .map((at) => list.runs[at]!.slot!)
+      .reverse(),
+    to,
+  ];
+  const distinct = (slots: readonly Id[]) =>
+    slots.filter((slot, i) => slots.indexOf(slot) === i || i === slots.length - 1);
+  const stopsOf = (from: number) => {
+    const slots = slotsBack(from);
+    // A drawing that shows again farther back would be two places at once.
+    const last = slots.lastIndexOf(to, slots.length - 2);
+    return distinct(slots.slice(last + 1)).slice(-MOST_STOPS);
+  };
+  const hold = nearest.length;
+  const pose = list.poses[nearest.slot];
+  const canReplace = before.length > 1 && !pose && stopsOf(1).length > 1;
+  const time =
+    asked === 'longer' || (asked === 'replace' && before.length > 1)
+      ? asked
+      : hold > 1
+        ? 'hold'
+        : canReplace
+          ? 'replace'
+          : 'longer';
+  const replaces = time === 'replace' ? nearest.slot : null;
+  return { layerId, stops: stopsOf(replaces ? 1 : 0), replaces, time, hold };
+}
+
+/** What is asked of a smear, apart from what was laid. */
+export type SmearPlan = Omit<Smear, 'kind' | 'id' | 'elementId' | 'slot' | 'behindId' | 'laid' | 'hangsOn'>;
+
+/** A smear as it is first laid. */
+export const newSmear = (
+  { layerId, stops, time }: SmearPlace,
+  layers: readonly Id[],
+  form: SmearForm,
+  settings: Settings,
+): SmearPlan => {
+  const kind = smearOf(form);
+  const all = settingsOf(kind, settings);
+  return {
+    layerId,
+    layers,
+    form,
+    stops,
+    piece: null,
+    marks: [],
+    rigid: [],
+    way: 'as drawn',
+    pathId: null,
+    line: null,
+    bend: 0,
+    guideId: null,
+    stopMarkId: null,
+    settings: all,
+    seed: 1,
+    time: kind.lies(all) === 'behind' ? 'behind' : time,
+    asGuide: false,
+  };
+};
+
+const frameBefore = (frame: number, { turn, element }: Place): number =>
+  frame > 0 ? frame - 1 : element.time === 'cycle' ? turn - 1 : 0;
+
+/** A line that stops a smear: a guide, or the marks of a stroke, in the space of a layer. */
+function contactOf(doc: ShotDocument, { guideId, stopMarkId }: SmearPlan, { element }: Place): Point[] | null {
+  const guide = find(doc, 'guide', guideId);
+  if (guide) {
+    const far = 4 * Math.max(shotOf(doc).width, shotOf(doc).height);
+    const [dx, dy] =
+      guide.form === 'level' ? [1, 0] : guide.form === 'plumb' ? [0, 1] : [guide.toX - guide.x, guide.toY - guide.y];
+    const size = Math.hypot(dx, dy) || 1;
+    return [-far, far].map((t) => ({ x: guide.x + (dx / size) * t, y: guide.y + (dy / size) * t }));
+  }
+  for (const each of stopMarkId ? timedLayers(doc, element) : []) {
+    const mark = markAnywhere(doc, each.layer, stopMarkId!);
+    if (mark?.kind === 'stroke') return Array.from(mark.samples.x, (x, i) => ({ x, y: mark.samples.y[i]! }));
+  }
+  return null;
+}
+
+const markAnywhere = (doc: ShotDocument, layer: Layer, id: Id) =>
+  Object.values(layer.slots)
+    .map((drawingId) => find(doc, 'drawing', drawingId)?.marks[id])
+    .find((mark) => mark !== undefined);
+
+/** The line a smear goes along, if it goes along one. */
+function lineOf(doc: ShotDocument, { way, pathId, line }: SmearPlan): Point[] | null {
+  if (way === 'line' && line)
+    return Array.from({ length: line.length / 2 }, (_, i) => ({ x: line[2 * i]!, y: line[2 * i + 1]! }));
+  const path = way === 'path' ? find(doc, 'path', pathId) : undefined;
+  if (!path) return null;
+  const along = wayOf(path);
+  return Array.from({ length: 65 }, (_, i) => along.at(i / 64));
+}
+
+/** Drawings after the arriving one that a smear may go on over: as far as the layer shows some. */
+export function roomAfter(doc: ShotDocument, layerId: Id, to: Id): Id[] {
+  const { timed, element } = placeOf(doc, layerId);
+  const own = new Set(entitiesOf(doc, 'smear').flatMap(({ slot }) => slot ?? []));
+  const all = slotsInOrder(timed.list).map(({ slot }) => slot);
+  const at = all.indexOf(to);
+  const after = [...all.slice(at + 1), ...(element.time === 'cycle' ? all.slice(0, at) : [])];
+  const end = after.findIndex((slot) => !timed.layer.slots[slot]);
+  return (end < 0 ? after : after.slice(0, end)).filter((slot) => !own.has(slot));
+}
+
+/** What a smear is computed from; null while a drawing is not loaded, or one of the two it lies between is gone. */
+export function smearWork(doc: ShotDocument, plan: SmearPlan): SmearWork | null {
+  const lead = find(doc, 'layer', plan.layerId);
+  const [from, to] = [plan.stops.at(-2), plan.stops.at(-1)];
+  if (!lead || !from || !to || !lead.slots[from] || !lead.slots[to]) return null;
+  const place = placeOf(doc, plan.layerId);
+  const { element, turn } = place;
+  const round = roundOf(element, turn);
+  const layers = [plan.layerId, ...plan.layers.filter((id) => id !== plan.layerId && find(doc, 'layer', id))];
+  const timed = timedLayers(doc, element);
+  const own = layers.flatMap((id) => timed.find(({ layer }) => layer.id === id) ?? []);
+  if (own.length !== layers.length) return null;
+  const frames = plan.stops.map((slot) => frameOfSlot(doc, plan.layerId, slot) ?? 0);
+  const at = (each: TimedLayer, frame: number) => shiftAt(each, element.anchor, frame, round);
+  const arrives = frames.at(-1)!;
+  const home = invert(at(own[0]!, arrives));
+  const into = (each: TimedLayer, frame: number): Matrix => {
+    const shift = at(each, frame);
+    return shift === IDENTITY && home.every((v, i) => v === IDENTITY[i]) ? IDENTITY : multiply(home, shift);
+  };
+  const stops: WorkStop[] = [];
+  const traces = element.traces.filter(({ layerId }) => layerId === plan.layerId);
+  for (const [i, slot] of plan.stops.entries()) {
+    const drawings: (Drawing | null)[] = [];
+    for (const { layer } of own) {
+      const id = layer.slots[slot];
+      const drawing = id ? find(doc, 'drawing', id) : null;
+      if (id && !drawing) return null;
+      drawings.push(drawing ?? null);
+    }
+    const [tip, root] = [traces[0]?.points[slot] ?? null, traces[1]?.points[slot] ?? null];
+    const before = frames[i - 1] ?? frames[i]!;
+    stops.push({
+      drawings,
+      matrices: own.map((each) => into(each, frames[i]!)),
+      frames: Math.max(1, (frames[i]! - before + turn) % turn),
+      traced: { tip: tip && { x: tip.x, y: tip.y }, root: root && { x: root.x, y: root.y } },
+    });
+  }
+  const kind = smearOf(plan.form);
+  const isBehind = plan.asGuide || kind.lies(settingsOf(kind, plan.settings)) === 'behind';
+  const seen = isBehind ? arrives : frameBefore(arrives, place);
+  return {
+    layers,
+    stops,
+    smear: plan,
+    line: lineOf(doc, plan),
+    contact: contactOf(doc, plan, place),
+    room: roomAfter(doc, plan.layerId, to).length,
+    cycle: element.time === 'cycle',
+    back: own.map((each) => invert(into(each, seen))),
+  };
+}

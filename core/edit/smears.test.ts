@@ -1,0 +1,197 @@
+import { cycleOf, fixture, layerOf, runsOf } from '../fixture.ts';
+import { touchedOf } from '../derived/index.ts';
+import {
+  entitiesOf,
+  find,
+  putEntities,
+  type Id,
+  type ShotDocument,
+  type SmearForm,
+  type SmearTime,
+} from '../document/index.ts';
+import { elementLength, frameOfSlot, timedLayers } from '../timing/index.ts';
+import { computeSmear } from '../smears/index.ts';
+import {
+  addLayer,
+  addMark,
+  freeSmear,
+  laySmear,
+  newSmear,
+  relaySmear,
+  setElement,
+  setPose,
+  smearPlace,
+  smearWork,
+  subjectLayers,
+  takeSmear,
+  tieLayer,
+  type SmearPlan,
+} from './index.ts';
+
+const made = fixture(83);
+const { layerId, elementId, newId, stroke } = made;
+/** A ring of ink whose middle is `x`. */
+const round = (x: number) =>
+  stroke(...Array.from({ length: 25 }, (_, i) => [x + 20 * Math.cos(i * 0.262), 60 + 20 * Math.sin(i * 0.262)]).flat());
+/** Five drawings on 2s, the third far from the second. */
+const places = [0, 20, 260, 280, 300];
+const cycle = cycleOf(made, 5, (i) => round(places[i]!));
+const shot = setElement(cycle, elementId, { time: 'one-shot' });
+
+const holds = (doc: ShotDocument) =>
+  runsOf(doc, layerId)
+    .map(({ length }) => length)
+    .join(' ');
+const slotAt = (doc: ShotDocument, index: number): Id => runsOf(doc, layerId)[index]!.slot!;
+const lengthOf = (doc: ShotDocument) => elementLength(doc, find(doc, 'element', elementId)!);
+const compute = (doc: ShotDocument, plan: SmearPlan) => computeSmear(smearWork(doc, plan)!, newId);
+
+function smeared(
+  doc: ShotDocument,
+  index: number,
+  form: SmearForm = 'stretch',
+  asked: SmearTime = 'hold',
+  settings = {},
+) {
+  const place = smearPlace(doc, layerId, index, asked)!;
+  const plan = newSmear(place, subjectLayers(doc, layerId), form, settings);
+  return { place, ...laySmear(doc, plan, compute(doc, plan), place.replaces, newId) };
+}
+const oneOf = (doc: ShotDocument) => entitiesOf(doc, 'smear')[0]!;
+
+describe('in time', () => {
+  it('takes a frame from the end of the hold before: the arrival keeps its frame, nothing later moves', () => {
+    const { doc, frame } = smeared(shot, 2);
+    expect(holds(doc)).toBe('2 1 1 2 2 2');
+    expect(frame).toBe(3);
+    expect(frameOfSlot(doc, layerId, slotAt(shot, 2))).toBe(4);
+    expect(lengthOf(doc)).toBe(lengthOf(shot));
+  });
+
+  it('without a frame to spare takes the place of the in-between before, but not of a key', () => {
+    const ones = putEntities(shot, {
+      ...find(shot, 'runlist', layerOf(shot, layerId).runListId)!,
+      runs: runsOf(shot, layerId).map((run) => ({ ...run, length: 1 })),
+    });
+    const replaced = smeared(ones, 2);
+    expect(replaced.place.time).toBe('replace');
+    expect(holds(replaced.doc)).toBe('1 1 1 1 1');
+    expect(runsOf(replaced.doc, layerId).map(({ slot }) => slot)).not.toContain(slotAt(ones, 1));
+    // It goes from the drawing before that one.
+    expect(oneOf(replaced.doc).stops).toEqual([slotAt(ones, 0), slotAt(ones, 2)]);
+    const keyed = setPose(ones, layerId, [1], 'key');
+    const longer = smeared(keyed, 2);
+    expect(longer.place.time).toBe('longer');
+    expect(holds(longer.doc)).toBe('1 1 1 1 1 1');
+  });
+
+  it('on a cycle the step across the seam is smeared at its end', () => {
+    const { doc } = smeared(cycle, 0);
+    expect(holds(doc)).toBe('2 2 2 2 1 1');
+    expect(oneOf(doc).stops.at(-1)).toBe(slotAt(cycle, 0));
+    expect(lengthOf(doc)).toBe(lengthOf(cycle));
+    expect(smearPlace(shot, layerId, 0)).toBeNull();
+  });
+
+  it('a trail lies behind, on a layer tied to its subject, and moves no time', () => {
+    const { doc } = smeared(shot, 2, 'trail');
+    expect(holds(doc)).toBe(holds(shot));
+    const [lead, behind] = timedLayers(doc, find(doc, 'element', elementId)!);
+    expect(lead!.layer.id).toBe(layerId);
+    expect(behind!.layer.runListId).toBe(lead!.layer.runListId);
+    expect(Object.keys(behind!.layer.slots)).toEqual([slotAt(shot, 2)]);
+    // Another on the next drawing shares the layer; a second one here has its own.
+    const next = smeared(doc, 3, 'trail').doc;
+    expect(timedLayers(next, find(next, 'element', elementId)!)).toHaveLength(2);
+    expect(timedLayers(smeared(next, 2, 'trail').doc, find(next, 'element', elementId)!)).toHaveLength(2);
+    expect(entitiesOf(smeared(next, 2, 'trail').doc, 'layer')).toHaveLength(3);
+  });
+
+  it('what is tied and no part of the subject goes on showing what it showed', () => {
+    const added = addLayer(shot, elementId, 'Rough', 'rough', null, newId);
+    const tied = addMark(tieLayer(added.doc, added.layerId, layerId), added.layerId, 2, stroke(0, 0, 5, 5), newId);
+    const { doc } = smeared(tied, 2);
+    const rough = layerOf(doc, added.layerId);
+    expect(rough.slots[oneOf(doc).slot!]).toBe(rough.slots[slotAt(shot, 1)]);
+  });
+
+  it('to be traced, all of it lies on a guide layer and no frame is taken', () => {
+    const place = smearPlace(shot, layerId, 2)!;
+    const plan = { ...newSmear(place, [layerId], 'stretch', {}), asGuide: true };
+    const { doc } = laySmear(shot, plan, compute(shot, plan), null, newId);
+    expect(holds(doc)).toBe(holds(shot));
+    expect(entitiesOf(doc, 'layer').find(({ id }) => id === oneOf(doc).behindId)).toMatchObject({
+      role: 'guide',
+      forWork: true,
+    });
+  });
+});
+
+describe('afterwards', () => {
+  const laid = smeared(shot, 2);
+  const drawingOf = (doc: ShotDocument) => find(doc, 'drawing', layerOf(doc, layerId).slots[oneOf(doc).slot!])!;
+
+  it('is laid again where its drawings change, in the same place', () => {
+    const more = compute(laid.doc, { ...oneOf(laid.doc), settings: { ...oneOf(laid.doc).settings, amount: 30 } });
+    const { doc } = relaySmear(
+      laid.doc,
+      laid.smearId,
+      { settings: { ...oneOf(laid.doc).settings, amount: 30 } },
+      more,
+      newId,
+    )!;
+    expect(holds(doc)).toBe(holds(laid.doc));
+    expect(drawingOf(doc).id).toBe(drawingOf(laid.doc).id);
+    expect(drawingOf(doc)).not.toEqual(drawingOf(laid.doc));
+    expect(oneOf(doc).settings['amount']).toBe(30);
+  });
+
+  it('what a hand drew on it stays when it is laid again, and when it is taken away', () => {
+    const drawing = drawingOf(laid.doc);
+    const mark = stroke(5, 5, 9, 9);
+    const touched = putEntities(laid.doc, {
+      ...drawing,
+      marks: { ...drawing.marks, [mark.id]: mark },
+      order: [...drawing.order, mark.id],
+    });
+    expect(touchedOf(touched, oneOf(touched))).toHaveLength(1);
+    const again = relaySmear(touched, laid.smearId, { seed: 5 }, compute(touched, oneOf(touched)), newId)!.doc;
+    expect(drawingOf(again).order).toEqual(drawingOf(touched).order);
+    const taken = takeSmear(touched, laid.smearId);
+    expect(holds(taken)).toBe('2 1 1 2 2 2');
+    expect(entitiesOf(taken, 'smear')).toEqual([]);
+  });
+
+  it('taken away, all is as it was; let be, it stays as drawings', () => {
+    const taken = takeSmear(laid.doc, laid.smearId);
+    expect(holds(taken)).toBe(holds(shot));
+    expect(Object.keys(taken.entities).sort()).toEqual(Object.keys(shot.entities).sort());
+    const trail = smeared(shot, 2, 'trail');
+    expect(Object.keys(takeSmear(trail.doc, trail.smearId).entities).sort()).toEqual(Object.keys(shot.entities).sort());
+    const free = freeSmear(laid.doc, laid.smearId);
+    expect(holds(free)).toBe(holds(laid.doc));
+    expect(entitiesOf(free, 'smear')).toEqual([]);
+  });
+
+  it('made another kind it goes to the place of that kind, and back', () => {
+    const plan = { form: 'trail', settings: {}, time: 'behind' } as const;
+    const trail = relaySmear(laid.doc, laid.smearId, plan, compute(laid.doc, { ...oneOf(laid.doc), ...plan }), newId)!;
+    expect(holds(trail.doc)).toBe(holds(shot));
+    expect(oneOf(trail.doc)).toMatchObject({ id: laid.smearId, slot: null });
+    const back = { form: 'stretch', settings: {}, time: 'hold' } as const;
+    const { doc } = relaySmear(
+      trail.doc,
+      laid.smearId,
+      back,
+      compute(trail.doc, { ...oneOf(trail.doc), ...back }),
+      newId,
+    )!;
+    expect(holds(doc)).toBe(holds(laid.doc));
+    expect(entitiesOf(doc, 'layer')).toHaveLength(1);
+  });
+
+  it('a swath goes on over the drawings that follow, and ends where the layer does', () => {
+    const { doc } = smeared(shot, 3, 'swath', 'hold', { lasts: 5 });
+    expect(Object.keys(layerOf(doc, oneOf(doc).behindId!).slots)).toEqual([slotAt(shot, 3), slotAt(shot, 4)]);
+  });
+});
