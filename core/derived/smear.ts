@@ -33,8 +33,8 @@ function tracesOf(doc: ShotDocument, { elementId, layerId, stops }: Smear): stri
 /** The print of all that a smear is laid from, or null while it can not be told. */
 export function smearPrint(doc: ShotDocument, smear: Smear): string | null {
   const layer = find(doc, 'layer', smear.layerId);
-  const [from, to] = [smear.stops.at(-2)!, smear.stops.at(-1)!];
-  if (!layer?.slots[from] || !layer.slots[to]) return null;
+  const [from, to] = [smear.stops.at(-2), smear.stops.at(-1)!];
+  if (!layer?.slots[to] || (from !== undefined && !layer.slots[from])) return null;
   const drawings = smearedDrawings(doc, smear);
   if (!drawings) return null;
   const path = smear.way === 'path' ? find(doc, 'path', smear.pathId) : undefined;

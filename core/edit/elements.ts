@@ -17,7 +17,7 @@ import { deleteEntities } from './remove.ts';
 export function setElement(
   doc: ShotDocument,
   elementId: Id,
-  settings: Partial<Pick<Element, 'time' | 'name' | 'form' | 'tip' | 'light' | 'finishes'>>,
+  settings: Partial<Pick<Element, 'time' | 'name' | 'form' | 'tip' | 'light' | 'finishes' | 'smearings' | 'meant'>>,
 ): ShotDocument {
   const element = find(doc, 'element', elementId);
   return element ? putEntities(doc, { ...element, ...settings }) : doc;

@@ -87,7 +87,8 @@ function runsBefore(doc: ShotDocument, { timed, element }: Place, index: number)
 }
 
 /**
- * Where a smear to the drawing of a run would be laid; null where nothing comes before it.
+ * Where a smear to the drawing of a run would be laid; null where there is no drawing. Where nothing comes before it, it is the
+ * only stop: then it needs a line to come along.
  * @param asked where its frame is to come from. Without a frame to spare in the hold before, it takes the place of the in-between
  * before; where that is a key, a frame is put in.
  */
@@ -102,7 +103,13 @@ export function smearPlace(
   const to = list.runs[index]?.slot;
   const before = runsBefore(doc, place, index);
   const nearest = list.runs[before[0] ?? -1];
-  if (!to || !nearest?.slot || nearest.slot === to) return null;
+  if (!to || !place.timed.layer.slots[to] || nearest?.slot === to) return null;
+  if (!nearest?.slot) {
+    // It comes from nowhere: a frame in which nothing shows is taken, if there is one.
+    const bare = list.runs[index - 1];
+    const hold = bare?.slot === null ? bare.length : 0;
+    return { layerId, stops: [to], replaces: null, time: hold > 1 && asked !== 'longer' ? 'hold' : 'longer', hold };
+  }
   const slotsBack = (from: number) => [
     ...before
       .slice(from)
@@ -216,7 +223,7 @@ export function roomAfter(doc: ShotDocument, layerId: Id, to: Id): Id[] {
 export function smearWork(doc: ShotDocument, plan: SmearPlan): SmearWork | null {
   const lead = find(doc, 'layer', plan.layerId);
   const [from, to] = [plan.stops.at(-2), plan.stops.at(-1)];
-  if (!lead || !from || !to || !lead.slots[from] || !lead.slots[to]) return null;
+  if (!lead || !to || !lead.slots[to] || (from !== undefined && !lead.slots[from])) return null;
   const place = placeOf(doc, plan.layerId);
   const { element, turn } = place;
   const round = roundOf(element, turn);
@@ -251,14 +258,26 @@ export function smearWork(doc: ShotDocument, plan: SmearPlan): SmearWork | null 
       traced: { tip: tip && { x: tip.x, y: tip.y }, root: root && { x: root.x, y: root.y } },
     });
   }
+  const line = lineOf(doc, plan);
+  let marks = plan.marks;
+  if (stops.length === 1) {
+    if (!line || line.length < 2) return null;
+    const [only] = stops as [WorkStop];
+    const [start, end] = [line[0]!, line.at(-1)!];
+    const off: Matrix = [1, 0, 0, 1, start.x - end.x, start.y - end.y];
+    const none = { tip: null, root: null };
+    stops.unshift({ ...only, matrices: only.matrices.map((matrix) => multiply(off, matrix)), traced: none });
+    // All of it comes, though its marks are the same.
+    if (marks.length === 0) marks = only.drawings[0]?.order ?? [];
+  }
   const kind = smearOf(plan.form);
   const isBehind = plan.asGuide || kind.lies(settingsOf(kind, plan.settings)) === 'behind';
   const seen = isBehind ? arrives : frameBefore(arrives, place);
   return {
     layers,
     stops,
-    smear: plan,
-    line: lineOf(doc, plan),
+    smear: { ...plan, marks },
+    line,
     contact: contactOf(doc, plan, place),
     room: roomAfter(doc, plan.layerId, to).length,
     cycle: element.time === 'cycle',

@@ -90,7 +90,20 @@ describe('in time', () => {
     expect(holds(doc)).toBe('2 2 2 2 1 1');
     expect(oneOf(doc).stops.at(-1)).toBe(slotAt(cycle, 0));
     expect(lengthOf(doc)).toBe(lengthOf(cycle));
-    expect(smearPlace(shot, layerId, 0)).toBeNull();
+    // In a shot that ends nothing comes before the first.
+    expect(smearPlace(shot, layerId, 0)).toMatchObject({ stops: [slotAt(shot, 0)], time: 'longer' });
+  });
+
+  it('what comes from nowhere is smeared along a line that is pulled for it', () => {
+    const place = smearPlace(shot, layerId, 0)!;
+    const bare = newSmear(place, [layerId], 'stretch', {});
+    expect(smearWork(shot, bare)).toBeNull();
+    const plan = { ...bare, way: 'line', line: Float32Array.of(-300, 60, 0, 60) } as const;
+    const { doc } = laySmear(shot, plan, compute(shot, plan), null, newId);
+    expect(holds(doc)).toBe('1 2 2 2 2 2');
+    const drawing = find(doc, 'drawing', layerOf(doc, layerId).slots[oneOf(doc).slot!])!;
+    const [mark] = Object.values(drawing.marks);
+    expect(mark?.kind === 'stroke' && Math.min(...mark.samples.x)).toBeLessThan(-200);
   });
 
   it('a trail lies behind, on a layer tied to its subject, and moves no time', () => {

@@ -44,7 +44,7 @@ function withFrame(doc: ShotDocument, plan: SmearPlan, slot: Id, replaces: Id | 
   let { list } = timed;
   const to = list.runs.findIndex((run) => run.slot === plan.stops.at(-1));
   // Across the seam it is the last of the cycle.
-  const at = to === 0 ? list.runs.length : to;
+  const at = to === 0 && plan.stops.length > 1 ? list.runs.length : to;
   const before = at - 1;
   if (plan.time === 'replace' && replaces && list.runs[before]?.slot === replaces) {
     list = { ...list, runs: list.runs.with(before, { ...list.runs[before], slot }) };
@@ -56,9 +56,9 @@ function withFrame(doc: ShotDocument, plan: SmearPlan, slot: Id, replaces: Id | 
   }
   // What is tied and no part of the subject goes on showing what it showed.
   const subject = new Set(plan.layers);
-  const from = plan.stops.at(-2)!;
+  const from = plan.stops.at(-2);
   const kept = tiedTo(doc, list.id).flatMap((layer): Layer[] => {
-    const shown = layer.slots[replaces ?? from];
+    const shown = layer.slots[replaces ?? from ?? ''];
     return subject.has(layer.id) || !shown ? [] : [{ ...layer, slots: { ...layer.slots, [slot]: shown } }];
   });
   const next = putEntities(doc, list, ...kept);
@@ -128,7 +128,7 @@ export function laySmear(
     slot = newId();
     next = withFrame(next, plan, slot, replaces, newId);
     next = putOwn(next, smeared, slot, laid, newId);
-    next = tonedBetween(next, new Set(plan.layers), { from: plan.stops.at(-2)!, to }, [slot]);
+    next = tonedBetween(next, new Set(plan.layers), { from: plan.stops.at(-2) ?? to, to }, [slot]);
   }
   if (smeared.behind.some((marks) => marks.length > 0)) {
     const slots = [to, ...roomAfter(next, plan.layerId, to)].slice(0, smeared.behind.length);

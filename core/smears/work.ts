@@ -9,6 +9,7 @@ import { smearOf } from './kinds.ts';
 import { flowOf, motionOf, type Motion, type WayAsked } from './motion.ts';
 import type { Smeared, SmearScene, Stop, SubjectLayer } from './scene.ts';
 import { silhouetteOf, type Silhouette } from './silhouette.ts';
+import { speedOf, type Speed } from './speeds.ts';
 import { onSubject, subjectOf } from './subject.ts';
 
 type Marks = Pick<Drawing, 'marks' | 'order'>;
@@ -213,6 +214,17 @@ export function computeSmear(work: SmearWork, newId: NewId): Smeared {
     ),
     behind: behind.map((marks) => placed(marks, work.back[0]!)),
   };
+}
+
+/** How a subject goes in its last step, and the area it covers where it arrives, px². */
+export interface Judged extends Speed {
+  readonly area: number;
+}
+
+export function judged(work: SmearWork): Judged {
+  const { steps, flows } = stepsOf(work);
+  const { left, arrived } = steps.at(-1)!;
+  return { ...speedOf(flows.at(-1)!, left, arrived), area: arrived.area };
 }
 
 /** The way of a work's last step, for showing it: places of the middle from where it left to where it arrives. */

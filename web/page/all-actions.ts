@@ -10,6 +10,8 @@ import { TIME_ACTIONS } from '../time/actions.ts';
 import { TOOLS } from '../tools/index.ts';
 import { PICK_ACTIONS } from '../tools/pick/actions.ts';
 import { ALL_ACTIONS } from '../tools/pick/all.ts';
+import { SMEAR_TOOL_ACTIONS } from '../tools/smear/tool.ts';
+import { SMEAR_ACTIONS } from '../smears/actions.ts';
 import { TRACE_ACTIONS } from '../tools/trace/actions.ts';
 import { CLEAN_ACTIONS } from '../stage/clean.ts';
 import { TONE_ACTIONS } from '../tone/actions.ts';
@@ -26,6 +28,8 @@ export const ACTIONS: readonly Action[] = [
   ...Object.values(SWATCH_ACTIONS),
   ...TOOLS.flatMap(({ tool }) => tool.taking ?? []),
   ...Object.values(TRACE_ACTIONS),
+  ...Object.values(SMEAR_TOOL_ACTIONS),
+  ...Object.values(SMEAR_ACTIONS),
   ...Object.values(ALL_ACTIONS),
   ...Object.values(PICK_ACTIONS),
   ...Object.values(TONE_ACTIONS),

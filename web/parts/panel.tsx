@@ -185,7 +185,7 @@ export function Fold({ label, children }: { label: string; children: ReactNode }
       <button
         type="button"
         aria-expanded={isOpen}
-        className="moves flex h-9 w-full items-center gap-1.5 text-[13px] text-wax-300 hover:text-wax-100"
+        className="moves flex h-8 w-full items-center gap-1.5 text-[13px] text-wax-300 hover:text-wax-100"
         onClick={() => {
           if (isOpen) leftOpen.delete(label);
           else leftOpen.add(label);

@@ -31,3 +31,22 @@ export const FillIcon: TakingIcon = ({ size = 24 }) => (
     <path d="M6.9 14.600c2.2 1.3 3.6-.6 5.2-.4 1.8.2 2.9 1.5 5 .3a5.1 5.1 0 0 1-10.2.1Z" fill="currentColor" />
   </svg>
 );
+
+/** A drop drawn out from where it was. */
+export const SmearIcon: TakingIcon = ({ size = 24 }) => (
+  <svg {...frame(size)} fill="none">
+    <path
+      d="M2.5 13.5c4-1.200 6.500-5.500 11.500-7.2a6.200 6.200 0 1 1 3.400 11.7c-5 .9-9-2.700-14.900-4.500Z"
+      stroke="currentColor"
+      strokeWidth="1.8"
+      strokeLinejoin="round"
+    />
+    <path
+      d="M7 18.600c2.600.6 4.600 1.900 7 2.200"
+      stroke="currentColor"
+      strokeWidth="1.8"
+      strokeLinecap="round"
+      opacity="0.55"
+    />
+  </svg>
+);

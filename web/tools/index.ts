@@ -14,6 +14,10 @@ import { POINT } from './point/tool.ts';
 import { ReshapeOverlay } from './reshape/reshape-overlay.tsx';
 import { ReshapePanel } from './reshape/reshape-panel.tsx';
 import { RESHAPE } from './reshape/tool.ts';
+import { SmearButton } from './smear/smear-button.tsx';
+import { SmearOverlay } from './smear/smear-overlay.tsx';
+import { SmearPanel } from './smear/smear-panel.tsx';
+import { SMEAR } from './smear/tool.ts';
 import { TRACE } from './trace/tool.ts';
 import { TraceLine } from './trace/trace-line.tsx';
 
@@ -24,6 +28,8 @@ export interface ToolSeen {
   readonly Panel?: ComponentType;
   /** What it shows over the picture. */
   readonly Overlay?: ComponentType;
+  /** Its button in the tray, where it does more than take it in hand. */
+  readonly Button?: ComponentType;
   /** What stands above the picture in place of what the pen will touch. */
   readonly Above?: ComponentType;
 }
@@ -33,6 +39,7 @@ export const TOOLS: readonly ToolSeen[] = [
   { tool: PICK, Panel: PickPanel, Overlay: PickOverlay },
   { tool: RESHAPE, Panel: ReshapePanel, Overlay: ReshapeOverlay },
   { tool: FILL, Panel: FillPanel, Overlay: FillOverlay },
+  { tool: SMEAR, Panel: SmearPanel, Overlay: SmearOverlay, Button: SmearButton },
   { tool: TRACE, Above: TraceLine },
   { tool: DROPPER },
   { tool: PLATE, Panel: ReferencesPanel },

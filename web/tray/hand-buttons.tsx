@@ -29,9 +29,11 @@ export function HandButtons() {
   const { label, icon: Icon } = FORM_WORDS[form];
   const marked = form !== 'free' || exact || closes || behind || ruler;
   return (
-    <div className="grid shrink-0 grid-cols-2 gap-0.5 [&_button[aria-pressed=false]]:!bg-transparent">
-      {TOOLS.map(({ tool }) =>
-        tool.Icon && tool.taking ? (
+    <div className="grid shrink-0 grid-cols-3 gap-0.5 [&_button[aria-pressed=false]]:!bg-transparent">
+      {TOOLS.map(({ tool, Button }) =>
+        Button ? (
+          <Button key={tool.name} />
+        ) : tool.Icon && tool.taking ? (
           <ActionButton key={tool.name} action={tool.taking} pressed={inHand === tool}>
             <tool.Icon size={19} />
           </ActionButton>

@@ -29,7 +29,7 @@ function ToolButton({ tool }: { tool: BrushName }) {
         if (inHand) setHeld({ brushShown: !brushShown });
         else takeBrush(tool);
       }}
-      className={`moves flex h-[68px] w-[53px] shrink-0 flex-col items-center justify-between rounded-[10px] pb-1 pt-1.5 ${inHand ? 'bg-flame-deep text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
+      className={`moves flex h-[68px] w-[48px] shrink-0 flex-col items-center justify-between rounded-[10px] pb-1 pt-1.5 ${inHand ? 'bg-flame-deep text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
     >
       {makes === 'shape' ? (
         <ShapeMark colour={colour} opacity={brush.opacity} line={shapeLine === null ? null : lineColour} />
@@ -37,7 +37,7 @@ function ToolButton({ tool }: { tool: BrushName }) {
         <BrushMark
           brush={{ ...brushOf(tool, brush), width: BRUSHES[tool].sample, taper: [0, 0] }}
           colour={makes === 'rub' ? '#000000' : colour}
-          width={48}
+          width={44}
           height={38}
           rub={makes === 'rub'}
         />

@@ -21,8 +21,23 @@ import {
   type FilledThrough,
 } from '@tallow/core/render';
 import { type Settings } from '@tallow/core/controls';
-import { drawingOf, fitted, laidBox, marksFrom, readable, sceneFor, sceneOf, starterOf, type Ground, type LaidFrame, type Preset, type Scene, type StarterKind } from '@tallow/core/starters';
+import {
+  drawingOf,
+  fitted,
+  laidBox,
+  marksFrom,
+  readable,
+  sceneFor,
+  sceneOf,
+  starterOf,
+  type Ground,
+  type LaidFrame,
+  type Preset,
+  type Scene,
+  type StarterKind,
+} from '@tallow/core/starters';
 import { toneShapes, type FilledShape, type ToneWork } from '@tallow/core/paint';
+import { computeSmear, judged, wayShown, type Judged, type Smeared, type SmearWork } from '@tallow/core/smears';
 import { expose, transfer } from 'comlink';
 import { makeSurface } from './surfaces.ts';
 
@@ -70,6 +85,7 @@ const LEAST = 4;
 let laying = 0;
 let filling = 0;
 let toning = 0;
+let smearing = 0;
 const fills = new FillWorker(makeSurface);
 
 const compute = {
@@ -102,6 +118,30 @@ const compute = {
   /** In-betweens, one for each share. */
   between: (work: BetweenWork): Pick<Drawing, 'marks' | 'order'>[] => computeBetweens(work, randomId),
 
+  smear: (work: SmearWork): Smeared => computeSmear(work, randomId),
+
+  /** The way of a smear, and how fast its subject goes. */
+  smearWay: (work: SmearWork): { way: Point[]; speed: Judged } => ({ way: wayShown(work), speed: judged(work) }),
+
+  /** How fast subjects go, each in its last step. */
+  speeds: (works: readonly SmearWork[]): Judged[] => works.map(judged),
+
+  /** Several smears. @param onStep told how many are done. @returns null when stopped or overtaken. */
+  async smears(
+    works: readonly SmearWork[],
+    onStep: (done: number, of: number) => Promise<void>,
+  ): Promise<Smeared[] | null> {
+    smearing += 1;
+    const own = smearing;
+    const made: Smeared[] = [];
+    for (const work of works) {
+      made.push(computeSmear(work, randomId));
+      await onStep(made.length, works.length);
+      if (own !== smearing) return null;
+    }
+    return made;
+  },
+
   /** The seam of a cycle against its other steps, and where it would best be cut within a range of drawings. */
   seam: (
     covers: readonly Cover[],
@@ -117,6 +157,7 @@ const compute = {
     laying += 1;
     filling += 1;
     toning += 1;
+    smearing += 1;
   },
 
   fillReady: (key: string, work: FillWork): boolean => fills.ready(key, work),

@@ -40,7 +40,7 @@ export interface Smear {
   readonly layerId: Id;
   readonly layers: readonly Id[];
   readonly form: SmearForm;
-  /** Slots of the drawings from the earliest that counts to the one that arrives. */
+  /** Slots of the drawings from the earliest that counts to the one that arrives; that alone where it comes from nowhere but its line. */
   readonly stops: readonly Id[];
   /** The name of the piece that is smeared, or the marks of the arriving drawing that are; all that moved where neither is said. */
   readonly piece: string | null;
@@ -95,7 +95,7 @@ export const smear = kindOf<Smear>({
     layerId: id,
     layers: uniqueIds,
     form: z.enum(SMEAR_FORMS),
-    stops: uniqueIds.min(2, 'must name two slots at least').max(64),
+    stops: uniqueIds.min(1, 'must name a slot').max(64),
     piece: z.string().min(1).max(200).nullable(),
     marks: uniqueIds,
     rigid: uniqueIds,

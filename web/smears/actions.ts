@@ -1,0 +1,9 @@
+/** Actions of smears that need no tool in hand. */
+import { alt, named, of } from '../actions/action.ts';
+import { smearFast, whyNotFast } from './fast.ts';
+
+const marks = of('Marks');
+
+export const SMEAR_ACTIONS = named({
+  smearFast: marks('Smear the fast ones', [alt('KeyA')], () => void smearFast(), { whyNot: whyNotFast }),
+});

@@ -1,0 +1,225 @@
+/** Smearing the fast ones: of a picked range or of all drawings, each with as much as its speed asks for, and only in runs of two or more. */
+import { settingsOf } from '@tallow/core/controls';
+import { find, randomId, type Id, type Reach, type Smearing } from '@tallow/core/document';
+import {
+  indicesOf,
+  laySmear,
+  newSmear,
+  setElement,
+  smearPlace,
+  smearWork,
+  subjectLayers,
+  type SmearPlan,
+} from '@tallow/core/edit';
+import { fastRuns, rightAmount, smearOf, type Judged, type Smeared, type SmearWork } from '@tallow/core/smears';
+import { proxy } from 'comlink';
+import { create } from 'zustand';
+import { loaded } from '../saving/drawings.ts';
+import { current, type Current } from '../selection/current.ts';
+import { pickedNow } from '../selection/in-hand.ts';
+import { selection, setSelection } from '../selection/selection.ts';
+import { edit, endGesture, reEdit, say, useDocument } from '../shot/document.ts';
+import { compute } from '../workers/compute-client.ts';
+import { amountOf } from './dragging.ts';
+import { isSomething, smearDesk } from './smear.ts';
+
+/** A step that is judged: where a smear of it would lie, and how fast it is. */
+interface Step {
+  readonly plan: SmearPlan;
+  readonly replaces: Id | null;
+  readonly work: SmearWork;
+  readonly speed: Judged;
+  readonly fast: boolean;
+}
+
+interface FastDesk {
+  /** How much, of what the speed asks for; 100 % is right. */
+  readonly share: number;
+  readonly working: { readonly done: number; readonly of: number } | null;
+  /** What was last smeared, while its amount can still be moved. */
+  readonly last: { readonly steps: readonly Step[]; readonly gesture: string } | null;
+}
+
+export const useFast = create<FastDesk>(() => ({ share: 1, working: null, last: null }));
+
+/** How a subject is smeared: the piece that is drawn, else the element as a whole. */
+export const smearingNow = (now: Current): Smearing =>
+  now.element.smearings[selection().piece ?? ''] ?? now.element.smearings[''] ?? { reach: 'some', form: null };
+
+/** Says how far a subject may be stretched, and as what it is smeared. */
+export function setSmearing(changes: Partial<Smearing>): void {
+  const now = current();
+  if (!now) return;
+  const own = { ...smearingNow(now), ...changes };
+  const name = selection().piece ?? '';
+  edit('how far it may stretch', (doc) => {
+    const element = find(doc, 'element', now.element.id)!;
+    return setElement(doc, element.id, { smearings: { ...element.smearings, [name]: own } });
+  });
+}
+
+export const REACH_WORDS: Readonly<Record<Reach, string>> = { stiff: 'stiff', some: 'some', far: 'far' };
+
+export function whyNotFast(): string | null {
+  const now = current();
+  if (!now?.active) return 'There is no layer. Add one first.';
+  if (useFast.getState().working) return 'Smears are being laid already.';
+  const drawn = now.active.list.runs.filter(({ slot }) => slot && now.active!.layer.slots[slot]).length;
+  return drawn > 2 ? null : 'There are fewer than three drawings: nothing runs.';
+}
+
+/** Indices of the runs that are meant: those picked, else all. */
+function runsMeant(now: Current): number[] {
+  const { list } = now.active!;
+  const picked = pickedNow();
+  return picked ? indicesOf(picked, list.runs.length) : list.runs.map((_, i) => i);
+}
+
+/** All steps that are meant, judged. */
+async function stepsNow(now: Current): Promise<Step[]> {
+  const { layer } = now.active!;
+  const { form: last, settings } = smearDesk();
+  const form = smearingNow(now).form ?? last;
+  const layers = subjectLayers(now.doc, layer.id);
+  const found = runsMeant(now).flatMap((index) => {
+    const place = smearPlace(now.doc, layer.id, index);
+    if (!place || place.stops.length < 2) return [];
+    const plan = { ...newSmear(place, layers, form, settings[form] ?? {}), piece: selection().piece };
+    const work = smearWork(now.doc, plan);
+    return work ? [{ plan, replaces: place.replaces, work }] : [];
+  });
+  const speeds = await compute().speeds(found.map(({ work }) => work));
+  const fast = fastRuns(
+    speeds.map((speed) => speed.fast),
+    now.element.time === 'cycle' && !pickedNow(),
+  );
+  return found.map((step, i) => ({ ...step, speed: speeds[i]!, fast: fast[i]! }));
+}
+
+/** The fast steps, without those whose frame would have to come from a drawing another of them needs. */
+function withFrames(steps: readonly Step[]): { taken: Step[]; without: number } {
+  const needed = new Set<Id>();
+  const taken: Step[] = [];
+  let without = 0;
+  for (const step of steps.filter(({ fast }) => fast)) {
+    const { stops } = step.plan;
+    const isOwn = step.plan.time !== 'behind';
+    if (isOwn && step.replaces && needed.has(step.replaces)) {
+      without += 1;
+      continue;
+    }
+    taken.push(step);
+    if (isOwn) for (const slot of stops.slice(-2)) needed.add(slot);
+  }
+  return { taken, without };
+}
+
+/** A plan with the amount that is right for its speed. */
+function planFor({ plan, speed }: Step, reach: Reach, share: number): SmearPlan {
+  const right = rightAmount(speed, reach) * share;
+  const { key, least, most } = amountOf(plan.form);
+  // A stretch is as far as the speed asks; of other kinds the usual amount is for the whole of it.
+  const amount = plan.form === 'stretch' ? right * 100 : (plan.settings[key] ?? least) * right;
+  return {
+    ...plan,
+    settings: settingsOf(smearOf(plan.form), { ...plan.settings, [key]: Math.min(most, Math.max(least, amount)) }),
+  };
+}
+
+async function smearedFor(plans: readonly SmearPlan[], steps: readonly Step[]): Promise<Smeared[] | null> {
+  useFast.setState({ working: { done: 0, of: steps.length } });
+  try {
+    return await compute().smears(
+      steps.map(({ work }, i) => ({ ...work, smear: plans[i]! })),
+      proxy((done: number, of: number) => {
+        useFast.setState({ working: { done, of } });
+        return Promise.resolve();
+      }),
+    );
+  } finally {
+    useFast.setState({ working: null });
+  }
+}
+
+/** Smears the fast ones. */
+export async function smearFast(): Promise<void> {
+  const trouble = whyNotFast();
+  if (trouble) {
+    say(trouble);
+    return;
+  }
+  try {
+    const first = current()!;
+    await loaded(first.layers.flatMap(({ layer }) => Object.values(layer.slots)));
+    const now = current();
+    if (!now?.active) return;
+    const { reach } = smearingNow(now);
+    if (reach === 'stiff') {
+      say('This is stiff: it is not to be stretched. Let it stretch some, or far, to smear it.');
+      return;
+    }
+    const { taken, without } = withFrames(await stepsNow(now));
+    if (taken.length === 0) {
+      say('Nothing is too fast here: no two steps in a row lose the form to the eye.');
+      return;
+    }
+    const gesture = `fast-${randomId()}`;
+    const laid = await layFast(taken, reach, gesture);
+    if (laid === null) return;
+    useFast.setState({ last: { steps: taken, gesture } });
+    const rest = without > 0 ? ` ${without} had no frame to spare.` : '';
+    say(`${laid} fast ${laid === 1 ? 'drawing is' : 'drawings are'} smeared.${rest}`);
+  } catch (error) {
+    say(`The smears could not be computed: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
+/** Lays all of them anew, as one step. @returns how many came out, or null when stopped. */
+async function layFast(steps: readonly Step[], reach: Reach, gesture: string): Promise<number | null> {
+  const plans = steps.map((step) => planFor(step, reach, useFast.getState().share));
+  const smeared = await smearedFor(plans, steps);
+  if (!smeared) return null;
+  setSelection({ picked: null });
+  let laid = 0;
+  reEdit(
+    'smear the fast ones',
+    (doc) => {
+      laid = 0;
+      return plans.reduce((next, plan, i) => {
+        // Another may have taken its drawing since.
+        if (!isSomething(smeared[i]!) || !smearWork(next, plan)) return next;
+        laid += 1;
+        return laySmear(next, plan, smeared[i]!, steps[i]!.replaces, randomId).doc;
+      }, doc);
+    },
+    gesture,
+  );
+  return laid;
+}
+
+let moving: Promise<void> | null = null;
+let wanted = false;
+
+/** Sets how much the fast ones are smeared; those just laid follow while it is moved. */
+export function setShare(share: number, done: boolean): void {
+  useFast.setState({ share });
+  const { last } = useFast.getState();
+  const now = current();
+  // Something else was done since: what was laid is laid.
+  const isLast = useDocument.getState().done.at(-1)?.name === 'smear the fast ones';
+  if (!last || !now || !isLast) return;
+  wanted = true;
+  moving ??= (async () => {
+    while (wanted) {
+      wanted = false;
+      await layFast(last.steps, smearingNow(now).reach, last.gesture);
+    }
+  })().finally(() => {
+    moving = null;
+  });
+  if (done) void moving.then(endGesture);
+}
+
+export const stopFast = (): void => {
+  void compute().stop();
+};

@@ -1,0 +1,76 @@
+/** The fast ones: all of a range smeared at once, each by its own speed, and how far this may stretch. */
+import { REACHES } from '@tallow/core/document';
+import { Small, Words } from '../../parts/panel.tsx';
+import { Slider } from '../../parts/slider.tsx';
+import type { Current } from '../../selection/current.ts';
+import { pickedNow } from '../../selection/in-hand.ts';
+import { useSelection } from '../../selection/selection.ts';
+import {
+  REACH_WORDS,
+  setShare,
+  setSmearing,
+  smearFast,
+  smearingNow,
+  stopFast,
+  useFast,
+  whyNotFast,
+} from '../../smears/fast.ts';
+
+export function FastSection({ now }: { now: Current }) {
+  const { share, working } = useFast();
+  useSelection((s) => s.picked);
+  const piece = useSelection((s) => s.piece);
+  const picked = pickedNow();
+  const smearing = smearingNow(now);
+  return (
+    <>
+      <div className="flex items-center justify-between text-[13px] text-wax-300">
+        {piece === null ? 'It may stretch' : `${piece} may stretch`}
+        <Words
+          label="How far it may stretch"
+          value={smearing.reach}
+          words={REACHES.map((value) => ({ value, label: REACH_WORDS[value] }))}
+          onChoose={(reach) => {
+            setSmearing({ reach });
+          }}
+        />
+      </div>
+      <Slider
+        label="How much"
+        title="Of what each drawing’s own speed asks for"
+        unit="%"
+        least={20}
+        most={200}
+        step={5}
+        value={share * 100}
+        onMove={(next) => {
+          setShare(next / 100, false);
+        }}
+        onDone={(next) => {
+          setShare(next / 100, true);
+        }}
+      />
+      <div className="flex min-h-9 items-center gap-2">
+        {working ? (
+          <>
+            <progress className="h-1.5 flex-1 accent-flame" value={working.done} max={working.of} />
+            <span className="text-xs text-wax-500">
+              {working.done} of {working.of}
+            </span>
+            <button type="button" className="text-[13px] text-flame underline" onClick={stopFast}>
+              Stop
+            </button>
+          </>
+        ) : (
+          <Small
+            title="Only where two steps or more in a row lose the form to the eye"
+            whyNot={whyNotFast()}
+            onClick={() => void smearFast()}
+          >
+            {picked && picked.count > 1 ? `Smear the fast ones of ${picked.count}` : 'Smear the fast ones'}
+          </Small>
+        )}
+      </div>
+    </>
+  );
+}

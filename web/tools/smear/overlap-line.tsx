@@ -1,0 +1,3 @@
+export function OverlapLine() {
+  return null;
+}
