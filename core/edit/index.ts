@@ -33,6 +33,7 @@ export * from './betweens.ts';
 export * from './tied-betweens.ts';
 export * from './smear-work.ts';
 export * from './smears.ts';
+export * from './arrivals.ts';
 export * from './poses.ts';
 export * from './traces.ts';
 export * from './remove.ts';

@@ -5,18 +5,25 @@ import {
   find,
   putEntities,
   type Id,
+  type Mark,
   type ShotDocument,
   type SmearForm,
   type SmearTime,
 } from '../document/index.ts';
 import { elementLength, frameOfSlot, timedLayers } from '../timing/index.ts';
-import { computeSmear } from '../smears/index.ts';
+import { computeBetweens } from '../between/index.ts';
+import { arrivedAs, computeSmear, SQUASHED } from '../smears/index.ts';
 import {
   addLayer,
   addMark,
+  betweenWork,
+  CONTACT_NAMES,
   freeSmear,
+  gapAt,
+  layContactWays,
   laySmear,
   newSmear,
+  putArrival,
   relaySmear,
   setElement,
   setPose,
@@ -206,5 +213,60 @@ describe('afterwards', () => {
   it('a swath goes on over the drawings that follow, and ends where the layer does', () => {
     const { doc } = smeared(shot, 3, 'swath', 'hold', { lasts: 5 });
     expect(Object.keys(layerOf(doc, oneOf(doc).behindId!).slots)).toEqual([slotAt(shot, 3), slotAt(shot, 4)]);
+  });
+});
+
+describe('round a contact', () => {
+  const place = smearPlace(shot, layerId, 2)!;
+  const plan = newSmear(place, [layerId], 'stretch', {});
+  const squash = () => arrivedAs(smearWork(shot, plan)!, SQUASHED, newId);
+  const width = (marks: readonly Mark[]) => {
+    const xs = marks.flatMap((mark) => (mark.kind === 'stroke' ? [...mark.samples.x] : []));
+    return Math.max(...xs) - Math.min(...xs);
+  };
+
+  it('a squash takes the first frame of the drawing that arrives, shorter along its way by what it is squashed', () => {
+    const { doc, frame } = putArrival(shot, layerId, slotAt(shot, 2), squash(), newId);
+    expect(holds(doc)).toBe('2 2 1 1 2 2');
+    expect(frame).toBe(4);
+    expect(lengthOf(doc)).toBe(lengthOf(shot));
+    const marks = squash().get(layerId)!;
+    expect(width(marks)).toBeCloseTo(width([round(0)]) * SQUASHED, 0);
+    // Against where it came to: its leading end stays.
+    const right = (all: readonly Mark[]) =>
+      Math.max(...all.flatMap((mark) => (mark.kind === 'stroke' ? [...mark.samples.x] : [])));
+    expect(right(marks)).toBeCloseTo(280, 0);
+  });
+
+  it('three ways are kept as variants that begin from the same timing', () => {
+    const gap = gapAt(shot, layerId, 2)!;
+    const between = {
+      layerId,
+      from: gap.from,
+      to: gap.to,
+      shares: [0.5],
+      way: 'straight',
+      pathId: null,
+      ties: [],
+    } as const;
+    const work = betweenWork(shot, between, false)!;
+    const doc = layContactWays(
+      shot,
+      layerId,
+      2,
+      {
+        between: { plan: between, drawing: computeBetweens(work, newId)[0]!, work },
+        stretch: { plan, smeared: compute(shot, plan), replaces: null },
+      },
+      newId,
+    );
+    const variants = entitiesOf(doc, 'variant');
+    const timing = (runs: readonly { length: number }[]) => runs.map(({ length }) => length).join(' ');
+    const heldAs = (name: string) => variants.find((each) => each.name === name)!.held;
+    expect(variants.map(({ name }) => name).sort()).toEqual([...CONTACT_NAMES].sort());
+    expect(timing(heldAs('without')!.lists[0]!.runs)).toBe(holds(shot));
+    expect(timing(heldAs('one drawing more')!.lists[0]!.runs)).toBe('2 2 2 2 2 2');
+    expect(heldAs('stretched')).toBeNull();
+    expect(holds(doc)).toBe('2 1 1 2 2 2');
   });
 });

@@ -11,3 +11,5 @@ export { drawnOut, sweptBody, sweptOutlines, type BodyForm } from './body.ts';
 export { barAt, barsOf, swathOutline, type Bar, type SwathForm } from './swath.ts';
 export { trailLength, wayGone, NEVER_BACK } from './trail.ts';
 export { ringingAt } from './copies.ts';
+export * from './volume.ts';
+export * from './arrival.ts';

@@ -148,7 +148,7 @@ function stepsOf(work: SmearWork): Steps {
   return made;
 }
 
-function sceneOf(work: SmearWork): { scene: SmearScene; step: Step } {
+function sceneOf(work: SmearWork): { scene: SmearScene } {
   const { smear, stops } = work;
   const { steps, flows } = stepsOf(work);
   const [step, flow] = [steps.at(-1)!, flows.at(-1)!];
@@ -178,7 +178,6 @@ function sceneOf(work: SmearWork): { scene: SmearScene; step: Step } {
   const lineSwatch = line?.kind === 'stroke' ? line.swatch : (largest ?? '');
   const settings = settingsOf(smearOf(smear.form), smear.settings);
   return {
-    step,
     scene: {
       layers: step.layers,
       left: step.left,
@@ -198,22 +197,35 @@ function sceneOf(work: SmearWork): { scene: SmearScene; step: Step } {
   };
 }
 
+/** Marks of the subject by layer, with what else lies on its layers, each back in its own layer's space. */
+export function placedBack(
+  work: SmearWork,
+  own: Iterable<readonly [Id, readonly Mark[]]>,
+  newId: NewId,
+): Map<Id, Mark[]> {
+  const { rest } = stepsOf(work).steps.at(-1)!;
+  const copied = (marks: readonly Mark[]) => marks.map((mark) => ({ ...mark, id: newId() }));
+  return new Map(
+    [...own].map(([layerId, marks]) => {
+      const { under, over } = rest.get(layerId)!;
+      return [layerId, placed([...copied(under), ...marks, ...copied(over)], work.back[work.layers.indexOf(layerId)]!)];
+    }),
+  );
+}
+
+/** The last step of a work: its way, and the subject where it arrives. */
+export function flowOfWork(work: SmearWork): Pick<SmearScene, 'flow' | 'layers' | 'arrived'> {
+  const { steps, flows } = stepsOf(work);
+  const { layers, arrived } = steps.at(-1)!;
+  return { flow: flows.at(-1)!, layers, arrived };
+}
+
 /** The marks of a smear, in the space of the layers they are laid on; those behind in that of the first layer. */
 export function computeSmear(work: SmearWork, newId: NewId): Smeared {
-  const { scene, step } = sceneOf(work);
+  const { scene } = sceneOf(work);
   if (scene.swatch === '') return { own: new Map(), behind: [] };
   const { own, behind } = smearOf(work.smear.form).draw(scene, newId);
-  const copied = (marks: readonly Mark[]) => marks.map((mark) => ({ ...mark, id: newId() }));
-  return {
-    own: new Map(
-      [...own].map(([layerId, marks]) => {
-        const { under, over } = step.rest.get(layerId)!;
-        const back = work.back[work.layers.indexOf(layerId)]!;
-        return [layerId, placed([...copied(under), ...marks, ...copied(over)], back)];
-      }),
-    ),
-    behind: behind.map((marks) => placed(marks, work.back[0]!)),
-  };
+  return { own: placedBack(work, own, newId), behind: behind.map((marks) => placed(marks, work.back[0]!)) };
 }
 
 /** How a subject goes in its last step, and the area it covers where it arrives, px². */

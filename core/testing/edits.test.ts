@@ -267,6 +267,25 @@ const EDITS: Readonly<Record<string, Run>> = {
     const smeared = { own: new Map(), behind: [[mark()]] };
     return docOf(edit.relaySmear(world, smear.id, { seed: 4 }, smeared, newId)!);
   },
+  putArrival: () =>
+    docOf(edit.putArrival(world, line.id, Object.keys(line.slots)[1]!, new Map([[line.id, [mark()]]]), newId)),
+  layContactWays: () => {
+    const gap = edit.gapAt(world, line.id, 0)!;
+    const plan = {
+      layerId: line.id,
+      from: gap.from,
+      to: gap.to,
+      shares: [0.5],
+      way: 'arc',
+      pathId: null,
+      ties: [],
+    } as const;
+    const work = edit.betweenWork(world, plan, false)!;
+    const place = edit.smearPlace(world, line.id, 1)!;
+    const smeared = { own: new Map([[line.id, [mark()]]]), behind: [] };
+    const stretch = { plan: edit.newSmear(place, [line.id], 'stretch', {}), smeared, replaces: null };
+    return edit.layContactWays(world, line.id, 0, { between: { plan, drawing: own, work }, stretch }, newId);
+  },
   takeSmear: () => edit.takeSmear(world, smear.id),
   freeSmear: () => edit.freeSmear(world, smear.id),
   tonedBetween: () => {

@@ -1,6 +1,6 @@
 /** Small pieces that panels of settings in the column are made of. */
 import { ChevronRight } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 
 /** A heading with what belongs at its right. */
 export function Heading({ children, aside }: { children: ReactNode; aside?: ReactNode }) {
@@ -180,8 +180,9 @@ const leftOpen = new Set<string>();
 /** Settings that open when they are wanted. */
 export function Fold({ label, children }: { label: string; children: ReactNode }) {
   const [isOpen, setOpen] = useState(leftOpen.has(label));
+  const section = useRef<HTMLElement>(null);
   return (
-    <section aria-label={label}>
+    <section ref={section} aria-label={label}>
       <button
         type="button"
         aria-expanded={isOpen}
@@ -190,6 +191,8 @@ export function Fold({ label, children }: { label: string; children: ReactNode }
           if (isOpen) leftOpen.delete(label);
           else leftOpen.add(label);
           setOpen(!isOpen);
+          // What has come out is to be seen, as far as there is room.
+          if (!isOpen) requestAnimationFrame(() => section.current?.scrollIntoView({ block: 'nearest' }));
         }}
       >
         <ChevronRight size={14} className={isOpen ? 'rotate-90' : ''} /> {label}

@@ -14,6 +14,7 @@ import { DiscMarks } from './disc-marks.tsx';
 import { useGestures } from './gestures.ts';
 import { Loop, WhereText } from './hub.tsx';
 import { useSteps } from './steps.ts';
+import { VolumeRim } from './volume-line.tsx';
 import { useWheelScale } from './room.ts';
 
 const HALF = WHEEL.size / 2;
@@ -82,6 +83,7 @@ export function Disc({ now }: { now: Current }) {
           <circle r={WHEEL.hub} fill="#0f0c0a" />
           <Rim now={now} dial={dial} />
           <Rings now={now} dial={dial} groups={groups} active={active} />
+          <VolumeRim now={now} dial={dial} />
           <DiscMarks now={now} dial={dial} groups={groups} active={active} />
           {opened ? null : <Reach now={now} dial={dial} />}
           {opened ? null : <StepLine dial={dial} steps={steps} />}

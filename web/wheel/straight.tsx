@@ -18,6 +18,7 @@ import { Pictures, PICTURES_TOP, Reach, Ready, PhaseBands, Ruler, Scroll, StepMa
 import { WHEEL } from './dial.ts';
 import { useWheelScale } from './room.ts';
 import { useSteps } from './steps.ts';
+import { VolumeBand } from './volume-line.tsx';
 import { StraightMarks } from './straight-marks.tsx';
 
 /** Below this size the loop is left out and far layers are bundled, so that what stands under the wheel has room. */
@@ -201,6 +202,7 @@ export function Straight({ now }: { now: Current }) {
         <Pictures now={now} band={band} index={index} />
         <svg width={BAND.width} height={height} className="pointer-events-none absolute inset-0">
           <StepMarks band={band} steps={steps} />
+          <VolumeBand now={now} band={band} base={PICTURES_TOP + BAND.pictures} />
         </svg>
         {beside ? <BesidePen {...beside} /> : null}
       </div>

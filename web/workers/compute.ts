@@ -37,7 +37,17 @@ import {
   type StarterKind,
 } from '@tallow/core/starters';
 import { toneShapes, type FilledShape, type ToneWork } from '@tallow/core/paint';
-import { computeSmear, judged, wayShown, type Judged, type Smeared, type SmearWork } from '@tallow/core/smears';
+import {
+  arrivedAs,
+  computeSmear,
+  judged,
+  volumesOf,
+  wayShown,
+  type Row,
+  type Judged,
+  type Smeared,
+  type SmearWork,
+} from '@tallow/core/smears';
 import { expose, transfer } from 'comlink';
 import { makeSurface } from './surfaces.ts';
 
@@ -122,6 +132,11 @@ const compute = {
 
   /** The way of a smear, and how fast its subject goes. */
   smearWay: (work: SmearWork): { way: Point[]; speed: Judged } => ({ way: wayShown(work), speed: judged(work) }),
+
+  /** The arriving drawing squashed or drawn out along its way. @param long of its length. */
+  arrived: (work: SmearWork, long: number) => arrivedAs(work, long, randomId),
+
+  volumes: (row: Row, round: boolean) => volumesOf(row, round),
 
   /** How fast subjects go, each in its last step. */
   speeds: (works: readonly SmearWork[]): Judged[] => works.map(judged),

@@ -9,6 +9,7 @@ import { followHandle } from '../../parts/follow-handle.ts';
 import { randomId } from '@tallow/core/document';
 import { endGesture } from '../../shot/document.ts';
 import { dropGesture, relay, relayed } from '../../smears/smear.ts';
+import { forgetVolumes, lookForVolumes } from '../../smears/volume.ts';
 import { lookForWay, useWay } from '../../smears/way.ts';
 import { usePull } from './smear-pen.ts';
 
@@ -76,9 +77,13 @@ export function SmearOverlay() {
   const frame = useSelection((s) => s.frame);
   const { way, smearId } = useWay();
   const pulled = usePull((s) => s.line);
+  const doc = now?.doc;
+  const layerId = now?.active?.layer.id;
   useEffect(() => {
     void lookForWay();
-  }, [now, frame]);
+  }, [doc, layerId, frame]);
+  useEffect(lookForVolumes, [doc, layerId]);
+  useEffect(() => forgetVolumes, []);
   const goes = way.length > 1 && Math.hypot(way[0]!.x - way.at(-1)!.x, way[0]!.y - way.at(-1)!.y) > 1;
   return (
     <svg ref={svg} className="pointer-events-none absolute inset-0 size-full" data-testid="smear-overlay">

@@ -27,8 +27,9 @@ import { useWay } from '../../smears/way.ts';
 import { AfterSection } from './after-section.tsx';
 import { FastSection } from './fast-section.tsx';
 import { KindPicture } from './kind-pictures.tsx';
-import { OverlapLine } from './overlap-line.tsx';
+import { OverlapLine, TooMuch } from './overlap-line.tsx';
 import { askedNow } from './tool.ts';
+import { VolumeChart } from './volume-chart.tsx';
 
 /** The numbers of a smear: of the one that is laid, else of the next. */
 function Setting({ smear, control }: { smear: Smear | null; control: Control }) {
@@ -274,6 +275,9 @@ export function SmearPanel() {
   const smear = laid[0] ?? null;
   const whyNot = smear ? null : whyNotSmear();
   const kind = smearOf(smear?.form ?? form);
+  const arrives = smear?.stops.at(-1) ?? place?.stops.at(-1) ?? null;
+  const from = place?.stops.at(-2);
+  const before = from && place ? frameOfSlot(now.doc, place.layerId, from) : null;
   const shown = kind.controls.slice(0, 3);
   const rest = kind.controls.slice(3);
   return (
@@ -333,7 +337,8 @@ export function SmearPanel() {
           </button>
         ) : null}
       </div>
-      <OverlapLine />
+      <OverlapLine now={now} slot={arrives} before={before} />
+      {smear ? <TooMuch smear={smear} /> : null}
       <Line />
       <Fold label="More of it">
         {rest.map((control) => (
@@ -347,8 +352,9 @@ export function SmearPanel() {
       <Fold label="The fast ones">
         <FastSection now={now} />
       </Fold>
-      <Fold label="Afterwards, a contact three ways">
-        <AfterSection now={now} smear={smear} />
+      <Fold label="Afterwards; area and length">
+        <AfterSection smear={smear} />
+        <VolumeChart now={now} />
       </Fold>
     </Panel>
   );

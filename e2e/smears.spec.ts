@@ -1,0 +1,191 @@
+/** Smears by pen and by keys: laid in one press, dragged, pulled, made other kinds, laid again, taken away, exported. */
+import { address, makeShot, openDesk, painted, Pen, saved, stored, storedDrawings } from './desk.ts';
+import { expect, test, type Page } from './test.ts';
+
+/** A round line about a place, shares of the picture. */
+async function ring(pen: Pen, cx: number, cy: number, r = 0.04): Promise<void> {
+  const at = (i: number) => {
+    const turn = (i / 24) * 2 * Math.PI;
+    return { x: cx + r * Math.cos(turn), y: cy + r * (640 / 360) * Math.sin(turn), force: 0.6 };
+  };
+  await pen.down(at(0));
+  await pen.moves(Array.from({ length: 24 }, (_, i) => at(i + 1)));
+  await pen.up(at(24));
+}
+
+/** A shot of rings at some places, on 2s; one stands on the last. */
+async function rings(page: Page, places: readonly number[]): Promise<{ shot: string; pen: Pen }> {
+  const shot = await makeShot(address(), { length: 48 });
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  for (const [i, x] of places.entries()) {
+    if (i > 0) await page.keyboard.press('KeyS');
+    await painted(page);
+    await ring(pen, x, 0.5);
+  }
+  await saved(page);
+  return { shot, pen };
+}
+
+const smearsOf = async (shot: string) =>
+  (await stored(address(), shot)).entities.filter((each) => each.kind === 'smear');
+const frameOf = (page: Page) => page.getByTestId('frame-of');
+/** Left and right end of what a drawing's strokes cover. */
+async function reach(shot: string, id: string): Promise<[number, number]> {
+  const drawing = (await storedDrawings(address(), shot)).find((each) => each.id === id)!;
+  const xs = Object.values(drawing.marks).flatMap((mark) => {
+    const { samples } = mark as unknown as { samples: { x: string } };
+    return [...new Float32Array(Uint8Array.from(Buffer.from(samples.x, 'base64')).buffer)];
+  });
+  return [Math.min(...xs), Math.max(...xs)];
+}
+const laidIn = (smear: Record<string, unknown>): string[] =>
+  Object.values(smear['laid'] as Record<string, Record<string, string>>).flatMap((slots) => Object.keys(slots));
+
+test('one press lays a stretch from the last drawing to here, in a frame of the hold before', async ({ page }) => {
+  const { shot } = await rings(page, [0.15, 0.2, 0.7]);
+  await page.keyboard.press('Slash');
+  await expect(page.getByTestId('smear-panel')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Undo stretch/ })).toBeVisible();
+  await expect(frameOf(page)).toHaveText('4 of 6');
+  await saved(page);
+  const [smear] = await smearsOf(shot);
+  expect(smear).toMatchObject({ form: 'stretch', time: 'hold' });
+  const { entities } = await stored(address(), shot);
+  const layer = entities.find((each) => each.kind === 'layer')!;
+  const [left, right] = await reach(shot, layer.slots![smear!['slot'] as string]!);
+  // It reaches from near where it was to where it is: x runs from the middle of 640 px.
+  expect(left).toBeLessThan(-0.05 * 640);
+  expect(right).toBeGreaterThan(0.2 * 640);
+  // One step takes all of it back.
+  await page.keyboard.press('Control+KeyZ');
+  await expect(frameOf(page)).toContainText('of 6');
+  await saved(page);
+  expect(await smearsOf(shot)).toHaveLength(0);
+  expect(await storedDrawings(address(), shot)).toHaveLength(3);
+});
+
+test('dragged from its button it follows the pen: sideways how much, up and down its bend, one step', async ({
+  page,
+}) => {
+  const { shot } = await rings(page, [0.15, 0.7]);
+  await page.keyboard.press('Slash');
+  await expect(page.getByRole('button', { name: /^Undo stretch/ })).toBeVisible();
+  await saved(page);
+  const [before] = await smearsOf(shot);
+  const box = (await page.getByTestId('smear-button').boundingBox())!;
+  const pen = await Pen.on(page);
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await pen.drag([
+    { x, y },
+    { x: x + 30, y },
+    { x: x - 100, y: y - 80 },
+  ]);
+  await expect.poll(async () => (await smearsOf(shot))[0]?.bend).not.toBe(0);
+  const [after] = await smearsOf(shot);
+  expect((after!.settings as Record<string, number>)['amount']).toBeLessThan(
+    (before!.settings as Record<string, number>)['amount']!,
+  );
+  // Undone, it is as it was laid; undone again it is gone.
+  await page.keyboard.press('Control+KeyZ');
+  await expect.poll(async () => (await smearsOf(shot))[0]?.bend).toBe(0);
+  await page.keyboard.press('Control+KeyZ');
+  await expect.poll(async () => (await smearsOf(shot)).length).toBe(0);
+});
+
+test('what comes from nowhere is pulled in the picture', async ({ page }) => {
+  const { shot, pen } = await rings(page, [0.6]);
+  await page.keyboard.press('Slash');
+  await expect(page.getByTestId('smear-panel')).toContainText('pull in the picture from where it comes');
+  await pen.stroke({ x: 0.05, y: 0.2 }, { x: 0.6, y: 0.5 }, 10);
+  await expect(page.getByRole('button', { name: /^Undo stretch/ })).toBeVisible();
+  await saved(page);
+  const [smear] = await smearsOf(shot);
+  expect(smear).toMatchObject({ way: 'line', form: 'stretch' });
+  await expect(frameOf(page)).toHaveText('1 of 3');
+});
+
+test('every kind is laid, is laid again when a drawing changes, and is taken away whole', async ({ page }) => {
+  test.setTimeout(120_000);
+  const { shot, pen } = await rings(page, [0.15, 0.25, 0.75]);
+  await page.keyboard.press('Slash');
+  await expect(page.getByRole('button', { name: /^Undo stretch/ })).toBeVisible();
+  const panel = page.getByTestId('smear-panel');
+  for (const [kind, behind] of [
+    ['Trail', true],
+    ['Swath', true],
+    ['Lines', true],
+    ['Copies', false],
+    ['Stretch', false],
+  ] as const) {
+    await panel.getByRole('button', { name: kind, exact: true }).click();
+    await expect.poll(async () => (await smearsOf(shot))[0]?.form).toBe(kind.toLowerCase());
+    const [smear] = await smearsOf(shot);
+    expect(smear!['slot'] === null).toBe(behind);
+    expect(laidIn(smear!).length).toBeGreaterThan(0);
+  }
+  // Redrawn, the drawing that arrives brings its smear along, in the same step.
+  const prints = async () => JSON.stringify((await smearsOf(shot))[0]!.laid);
+  const before = await prints();
+  await panel.getByRole('button', { name: 'Layers' }).click();
+  await page.keyboard.press('KeyD');
+  await painted(page);
+  await ring(pen, 0.85, 0.5);
+  await expect.poll(prints).not.toBe(before);
+  await page.keyboard.press('Control+KeyZ');
+  await expect.poll(prints).toBe(before);
+  await page.keyboard.press('Slash');
+  await panel.getByRole('button', { name: 'Take away' }).click();
+  await saved(page);
+  expect(await smearsOf(shot)).toHaveLength(0);
+  expect(await storedDrawings(address(), shot)).toHaveLength(3);
+});
+
+test('the fast ones are smeared at once, each by its speed, in one step', async ({ page }) => {
+  const { shot } = await rings(page, [0.1, 0.12, 0.32, 0.6, 0.85, 0.87]);
+  await page.keyboard.press('Alt+KeyA');
+  await expect(page.getByText('3 fast drawings are smeared.')).toBeVisible();
+  await saved(page);
+  const amounts = (await smearsOf(shot)).map(({ settings }) => (settings as Record<string, number>)['amount']!);
+  expect(amounts).toHaveLength(3);
+  // The farther it goes the more it is stretched.
+  expect(new Set(amounts).size).toBeGreaterThan(1);
+  await expect(frameOf(page)).toContainText('of 12');
+  await page.keyboard.press('Control+KeyZ');
+  await expect.poll(async () => (await smearsOf(shot)).length).toBe(0);
+});
+
+test('where the eye loses the form it is said, with what to do; a jump that is meant is left in peace', async ({
+  page,
+}) => {
+  const { shot } = await rings(page, [0.15, 0.75]);
+  await page.keyboard.press('Slash');
+  await expect(page.getByRole('button', { name: /^Undo stretch/ })).toBeVisible();
+  await page.keyboard.press('Control+KeyZ');
+  await page.keyboard.press('KeyD');
+  const told = page.getByTestId('overlap');
+  await expect(told).toContainText('The eye loses the form: 0 %');
+  await told.getByRole('button', { name: 'This is meant' }).click();
+  await expect(told).toHaveCount(0);
+  await page.getByRole('button', { name: 'It is not' }).click();
+  await expect(told).toBeVisible();
+  await told.getByRole('button', { name: 'Trail' }).click();
+  await expect.poll(async () => (await smearsOf(shot))[0]?.form).toBe('trail');
+  await expect(told).toHaveCount(0);
+});
+
+test('a contact three ways is played in turn', async ({ page }) => {
+  const { shot } = await rings(page, [0.15, 0.7]);
+  await page.keyboard.press('Slash');
+  await expect(page.getByRole('button', { name: /^Undo stretch/ })).toBeVisible();
+  await page.keyboard.press('Control+KeyZ');
+  await page.keyboard.press('KeyD');
+  await page.getByRole('button', { name: 'Afterwards; area and length' }).click();
+  await expect(page.getByTestId('volume-chart')).toBeVisible();
+  await page.getByRole('button', { name: 'The contact three ways' }).click();
+  await expect(page.getByRole('button', { name: /^Undo a contact three ways/ })).toBeVisible();
+  await page.keyboard.press('Space');
+  await saved(page);
+  const { entities } = await stored(address(), shot);
+  expect(entities.filter((each) => each.kind === 'variant')).toHaveLength(3);
+});

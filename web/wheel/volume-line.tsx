@@ -1,0 +1,54 @@
+/** A thin line of how much each drawing covers, along the rim or under the pictures: there while smears are in hand. */
+import type { Current } from '../selection/current.ts';
+import { useVolume } from '../smears/volume.ts';
+import { xOf, type Band } from './band.ts';
+import { angleOf, pointAt, WHEEL, type Dial } from './dial.ts';
+
+/** How high the line goes over the place where nothing is covered, CSS px. */
+const HEIGHT = 20;
+
+/** Areas of the active layer's drawings as shares of the largest, with the frames they show on. */
+function useShares(now: Current): { from: number; to: number; share: number }[] {
+  const { layerId, drawings } = useVolume();
+  if (layerId === null || layerId !== now.active?.layer.id || drawings.length < 2) return [];
+  const most = Math.max(1, ...drawings.map(({ area }) => area));
+  return drawings.map(({ frame, hold, area }) => ({ from: frame, to: frame + hold, share: area / most }));
+}
+
+export function VolumeRim({ now, dial }: { now: Current; dial: Dial }) {
+  const points = useShares(now)
+    .filter(({ from }) => from >= dial.from && from < dial.from + dial.length)
+    .flatMap(({ from, to, share }) =>
+      [from + 0.1, to - 0.1].map((at) => pointAt(angleOf(dial, at), WHEEL.rimInner + 2 + HEIGHT * share)),
+    );
+  if (points.length === 0) return null;
+  return (
+    <path
+      d={`M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}`}
+      fill="none"
+      stroke="#8fd0ff"
+      strokeWidth={1.2}
+      strokeOpacity={0.85}
+      pointerEvents="none"
+      data-testid="volume-line"
+    />
+  );
+}
+
+export function VolumeBand({ now, band, base }: { now: Current; band: Band; base: number }) {
+  const points = useShares(now).flatMap(({ from, to, share }) =>
+    [from + 0.1, to - 0.1].map((at) => ({ x: xOf(band, at), y: base - HEIGHT * share })),
+  );
+  if (points.length === 0) return null;
+  return (
+    <path
+      d={`M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}`}
+      fill="none"
+      stroke="#8fd0ff"
+      strokeWidth={1.2}
+      strokeOpacity={0.85}
+      pointerEvents="none"
+      data-testid="volume-line"
+    />
+  );
+}
