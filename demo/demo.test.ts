@@ -1,4 +1,5 @@
 import { find, referencesOf, entitiesOf } from '@tallow/core/document';
+import { staleOf, touchedOf } from '@tallow/core/derived';
 import { bareRuns, touchedSlots } from '@tallow/core/edit';
 import { timedLayers } from '@tallow/core/timing';
 import { burstFlask, DEMO_SHOTS, skylightStrike, theGather, theSwing } from './index.ts';
@@ -34,13 +35,17 @@ test('what stands behind the effects shows on every frame', () => {
   }
 });
 
-test('the swing stands in keys and breakdowns, with in-betweens laid and its smears to draw', () => {
+test('the swing stands in keys and breakdowns, with in-betweens and smears laid and nothing left to draw', () => {
   const doc = theSwing();
-  const pipe = entitiesOf(doc, 'layer').find((e) => e.name === 'Pipe')!;
-  const list = find(doc, 'runlist', pipe.runListId)!;
+  const glass = entitiesOf(doc, 'layer').find((e) => e.name === 'Glass')!;
+  const list = find(doc, 'runlist', glass.runListId)!;
   expect(Object.values(list.poses).filter((pose) => pose === 'key')).toHaveLength(3);
-  expect(bareRuns({ layer: pipe, list })).toHaveLength(3);
-  const betweens = entitiesOf(doc, 'between');
+  expect(bareRuns({ layer: glass, list })).toHaveLength(0);
+  const betweens = entitiesOf(doc, 'between').filter(({ layerId }) => layerId === glass.id);
   expect(betweens.map(({ slots }) => slots.length).sort()).toEqual([1, 2]);
-  expect(touchedSlots(doc, betweens).size).toBe(0);
+  expect(touchedSlots(doc, entitiesOf(doc, 'between')).size).toBe(0);
+  const smears = entitiesOf(doc, 'smear');
+  expect(smears.map(({ form }) => form).sort()).toEqual(['stretch', 'swath', 'trail']);
+  expect(smears.flatMap((smear) => touchedOf(doc, smear))).toEqual([]);
+  expect(staleOf(doc, glass.elementId, 'by itself')).toEqual([]);
 });
