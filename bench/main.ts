@@ -9,6 +9,7 @@ import { memoryRows } from './memory-rows.ts';
 import { serverRows } from './server-rows.ts';
 import { betweenRows } from './between-rows.ts';
 import { paintRows } from './paint-rows.ts';
+import { smearRows } from './smear-rows.ts';
 import { starterRows } from './starter-rows.ts';
 
 const GROUPS: Readonly<Record<string, () => readonly Row[] | Promise<readonly Row[]>>> = {
@@ -17,6 +18,7 @@ const GROUPS: Readonly<Record<string, () => readonly Row[] | Promise<readonly Ro
   brush: brushRows,
   starters: starterRows,
   between: betweenRows,
+  smears: smearRows,
   paint: paintRows,
   server: serverRows,
   growth: growthRows,

@@ -199,6 +199,10 @@ test('a late in-between in painted work', async ({ page }) => {
   // All of it is one step.
   await page.keyboard.press('Control+KeyZ');
   await expect.poll(drawingsOf).toEqual([2, 2, 2, 2]);
+  await page.keyboard.press('KeyD');
+  await hand.key('Slash');
+  await expect.poll(drawingsOf).toEqual([3, 3, 3, 3]);
+  hand.took('a swing of a painted thing of 4 layers, smeared');
 });
 
 test('in-betweens, starting from a fire, the last export once more', async ({ page }) => {
@@ -230,5 +234,5 @@ test('in-betweens, starting from a fire, the last export once more', async ({ pa
 test('every task of the table is counted', () => {
   const source = readFileSync(new URL('./labour.spec.ts', import.meta.url), 'utf8');
   for (const task of TABLE.keys()) if (task !== 'task') expect(source).toContain(`took('${task}')`);
-  expect(TABLE.size).toBe(13);
+  expect(TABLE.size).toBe(14);
 });

@@ -38,8 +38,15 @@ const asGuide = ({ own, behind }: Smeared): Smeared => ({
   behind: own.size > 0 ? [[...own.values()].reverse().flat()] : behind,
 });
 
-/** Puts the frame of a smear in, before the drawing that arrives. @returns the run list as it is then. */
-function withFrame(doc: ShotDocument, plan: SmearPlan, slot: Id, replaces: Id | null, newId: NewId): ShotDocument {
+/** Puts the frame of a smear in, before the drawing that arrives. @param drawn layers that get drawings of their own there. */
+function withFrame(
+  doc: ShotDocument,
+  plan: SmearPlan,
+  slot: Id,
+  drawn: ReadonlySet<Id>,
+  replaces: Id | null,
+  newId: NewId,
+): ShotDocument {
   const { timed, element } = placeOf(doc, plan.layerId);
   let { list } = timed;
   const to = list.runs.findIndex((run) => run.slot === plan.stops.at(-1));
@@ -54,12 +61,12 @@ function withFrame(doc: ShotDocument, plan: SmearPlan, slot: Id, replaces: Id | 
     const run: Run = { id: newId(), slot, length: 1 };
     list = { ...list, runs: list.runs.toSpliced(at, 0, run) };
   }
-  // What is tied and no part of the subject goes on showing what it showed.
+  // What is tied and no part of the subject goes on showing what it showed; a layer of the subject that has nothing of it, what it arrives with.
   const subject = new Set(plan.layers);
-  const from = plan.stops.at(-2);
+  const [from, arrives] = [replaces ?? plan.stops.at(-2) ?? '', plan.stops.at(-1)!];
   const kept = tiedTo(doc, list.id).flatMap((layer): Layer[] => {
-    const shown = layer.slots[replaces ?? from ?? ''];
-    return subject.has(layer.id) || !shown ? [] : [{ ...layer, slots: { ...layer.slots, [slot]: shown } }];
+    const shown = layer.slots[subject.has(layer.id) ? arrives : from];
+    return drawn.has(layer.id) || !shown ? [] : [{ ...layer, slots: { ...layer.slots, [slot]: shown } }];
   });
   const next = putEntities(doc, list, ...kept);
   return keptFull(doc, replaces ? swept(next, [list.id]) : next, element);
@@ -126,7 +133,7 @@ export function laySmear(
   const to = plan.stops.at(-1)!;
   if (smeared.own.size > 0) {
     slot = newId();
-    next = withFrame(next, plan, slot, replaces, newId);
+    next = withFrame(next, plan, slot, new Set(smeared.own.keys()), replaces, newId);
     next = putOwn(next, smeared, slot, laid, newId);
     next = tonedBetween(next, new Set(plan.layers), { from: plan.stops.at(-2) ?? to, to }, [slot]);
   }

@@ -17,10 +17,7 @@ export function arrivedAs(work: SmearWork, long: number, newId: NewId): Map<Id, 
   };
   return placedBack(
     work,
-    layers.map(({ layerId, after }) => [
-      layerId,
-      after.map((mark) => ({ ...warpedMark(mark, { map, longer: Math.max(1, 1 / long) }), id: newId() })),
-    ]),
+    layers.map(({ layerId, after }) => [layerId, after.map((mark) => ({ ...warpedMark(mark, { map }), id: newId() }))]),
     newId,
   );
 }

@@ -22,6 +22,9 @@ export interface Flow {
   readonly about: Point | null;
 }
 
+/** How much larger or smaller it is at a place on the way. */
+const grownAt = (grows: number, along: number): number => (grows === 1 ? 1 : Math.pow(grows, along));
+
 /** px below which nothing goes any way. */
 const STILL = 1e-6;
 /** Turns below this are straight ways, radians; no arc goes round farther than the other. */
@@ -54,10 +57,10 @@ function straightFlow(arrived: Point, dx: number, dy: number, chord: number, gro
     to: ({ x, y }) => {
       const [px, py] = [x - arrived.x, y - arrived.y];
       const along = (px * ux + py * uy) / length;
-      return { along, across: (py * ux - px * uy) / Math.pow(grows, along) };
+      return { along, across: (py * ux - px * uy) / grownAt(grows, along) };
     },
     from: (along, across) => {
-      const [run, side] = [along * length, across * Math.pow(grows, along)];
+      const [run, side] = [along * length, across * grownAt(grows, along)];
       return { x: arrived.x + ux * run - uy * side, y: arrived.y + uy * run + ux * side };
     },
   };
@@ -78,10 +81,10 @@ function arcFlow(about: Point, arrived: Point, angle: number, grows: number): Fl
       if (off > Math.PI) off -= 2 * Math.PI;
       if (off < -Math.PI) off += 2 * Math.PI;
       const along = off / angle;
-      return { along, across: side * (Math.hypot(px, py) / Math.pow(grows, along) - radius) };
+      return { along, across: side * (Math.sqrt(px * px + py * py) / grownAt(grows, along) - radius) };
     },
     from: (along, across) => {
-      const reach = (radius + side * across) * Math.pow(grows, along);
+      const reach = (radius + side * across) * grownAt(grows, along);
       const at = start + along * angle;
       return { x: about.x + reach * Math.cos(at), y: about.y + reach * Math.sin(at) };
     },
@@ -147,7 +150,7 @@ export function flowAlong(points: readonly Point[], left: Point, arrived: Point,
   };
   const from = (along: number, across: number): Point => {
     const { at, ux, uy } = frame(along);
-    const side = across * Math.pow(grows, along);
+    const side = across * grownAt(grows, along);
     return { x: at.x - uy * side, y: at.y + ux * side };
   };
   const to = ({ x, y }: Point): Beside => {
@@ -165,7 +168,7 @@ export function flowAlong(points: readonly Point[], left: Point, arrived: Point,
       along += ((x - at.x) * ux + (y - at.y) * uy) / length;
     }
     const { at, ux, uy } = frame(along);
-    return { along, across: ((y - at.y) * ux - (x - at.x) * uy) / Math.pow(grows, along) };
+    return { along, across: ((y - at.y) * ux - (x - at.x) * uy) / grownAt(grows, along) };
   };
   const [first, last] = [tangent(0), tangent(count - 1)];
   const turn = Math.atan2(first.x * last.y - first.y * last.x, first.x * last.x + first.y * last.y);

@@ -19,8 +19,6 @@ export interface Warp {
   readonly map: (point: Point) => Point;
   /** How far it is squeezed across the way, 0.45 to 1. */
   readonly squeeze: number;
-  /** How many times longer it is along the way. */
-  readonly longer: number;
   /** px² it covers, against what it covered. */
   readonly grown: number;
   /** Shares of the way from its trailing to its leading end, as it arrives. */
@@ -82,7 +80,7 @@ export function warpOf(scene: Pick<SmearScene, 'flow' | 'arrived' | 'contact'>, 
   const shareAt = (along: number) => Math.min(1, Math.max(0, (along - trailing) / extent));
   // What turns about a place within itself has no breadth to be squeezed: its reach from that place is its form.
   const pivots = flow.about !== null && points.flat().some(({ across }) => reachLeft(flow, across) < 0.25);
-  const narrowed = (u: number, squeeze: number) => squeeze * (1 - thins * Math.pow(1 - u, 1.5));
+  const narrowed = (u: number, squeeze: number) => squeeze * (1 - thins * (1 - u) * Math.sqrt(1 - u));
   const areaAt = (squeeze: number) =>
     polygonsArea(
       points.map((outline) =>
@@ -104,8 +102,6 @@ export function warpOf(scene: Pick<SmearScene, 'flow' | 'arrived' | 'contact'>, 
       return flow.from(along + shift(u), across * narrowed(u, squeeze));
     },
     squeeze,
-    // Where it is spread unevenly its trail is drawn out the most.
-    longer: 1 + (Math.max(1, power) * Math.max(0, amount - stopped)) / extent,
     grown: areaAt(squeeze) / wanted,
     trailing,
     leading,

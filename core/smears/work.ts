@@ -206,9 +206,12 @@ export function placedBack(
   const { rest } = stepsOf(work).steps.at(-1)!;
   const copied = (marks: readonly Mark[]) => marks.map((mark) => ({ ...mark, id: newId() }));
   return new Map(
-    [...own].map(([layerId, marks]) => {
+    // A layer with nothing of the subject on it goes on as it is.
+    [...own].flatMap(([layerId, marks]): [Id, Mark[]][] => {
+      if (marks.length === 0) return [];
       const { under, over } = rest.get(layerId)!;
-      return [layerId, placed([...copied(under), ...marks, ...copied(over)], work.back[work.layers.indexOf(layerId)]!)];
+      const back = work.back[work.layers.indexOf(layerId)]!;
+      return [[layerId, placed([...copied(under), ...marks, ...copied(over)], back)]];
     }),
   );
 }
