@@ -147,6 +147,8 @@ async function ready(now: Current, frame: number): Promise<string | null> {
 
 let asking = false;
 let next: Point | null = null;
+/** How often the pen has looked away: an answer to what it looked at before is none any more. */
+let away = 0;
 /** Looks what lies under the pen; while one answer is awaited only the latest place is kept. @param at the active layer's space. */
 export async function lookAt(at: Point): Promise<void> {
   next = at;
@@ -158,12 +160,13 @@ export async function lookAt(at: Point): Promise<void> {
       if (!place) break;
       next = null;
       const now = current();
-      if (!now?.active || held().tool?.name !== 'fill') break;
+      if (!now?.active) break;
       const { frame } = selection();
+      const looked = away;
       const key = await ready(now, frame);
       const inFill = apply(toFillLayer(now, fillingNow(now)?.layerId ?? null, frame), place);
       const there = key ? await compute().fillAt(key, inFill) : null;
-      if (held().tool?.name === 'fill' && selection().frame === frame) setFill({ there });
+      if (looked === away && selection().frame === frame) setFill({ there });
     }
   } finally {
     asking = false;
@@ -172,6 +175,7 @@ export async function lookAt(at: Point): Promise<void> {
 
 export const lookAway = (): void => {
   next = null;
+  away += 1;
   setFill({ there: null });
 };
 

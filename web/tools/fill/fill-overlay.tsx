@@ -59,6 +59,7 @@ export function FillOverlay() {
     return () => {
       host.removeEventListener('pointermove', follow);
       host.removeEventListener('pointerleave', lookAway);
+      lookAway();
     };
   }, [looks]);
   const place = now && fillingNow(now);
