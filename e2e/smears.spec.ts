@@ -189,3 +189,33 @@ test('a contact three ways is played in turn', async ({ page }) => {
   const { entities } = await stored(address(), shot);
   expect(entities.filter((each) => each.kind === 'variant')).toHaveLength(3);
 });
+
+test('what is picked up rides on a followed point, and comes along when the point is moved', async ({ page }) => {
+  const { shot, pen } = await rings(page, [0.3, 0.4, 0.5]);
+  // The middle of each ring is followed.
+  await page.keyboard.press('KeyA');
+  await page.keyboard.press('KeyA');
+  await page.keyboard.press('Alt+KeyF');
+  await page.getByRole('button', { name: 'New point' }).click();
+  for (const x of [0.3, 0.4, 0.5]) await pen.stroke({ x, y: 0.5 }, { x, y: 0.5 }, 1);
+  await page.getByRole('button', { name: 'Draw again' }).click();
+  await page.getByTestId('piece-panel').getByRole('button', { name: 'Layers' }).click();
+  for (let i = 0; i < 2; i++) await page.keyboard.press('KeyA');
+  await painted(page);
+  await pen.stroke({ x: 0.3, y: 0.5 }, { x: 0.36, y: 0.42 }, 8);
+  await page.keyboard.press('KeyC');
+  await page.getByTestId('pick-panel').getByRole('button', { name: 'All', exact: true }).click();
+  await expect(page.getByTestId('picked-count')).toHaveText('2 marks');
+  await page.getByRole('button', { name: 'Ride on a point' }).click();
+  await page.getByRole('button', { name: 'What is picked rides' }).click();
+  await saved(page);
+  const { entities } = await stored(address(), shot);
+  const ride = entities.find((each) => each.kind === 'ride')!;
+  const layer = entities.find(({ id }) => id === ride['layerId'])!;
+  expect(Object.keys(layer.slots!)).toHaveLength(3);
+  const lefts = await Promise.all(Object.values(layer.slots!).map(async (id) => (await reach(shot, id))[0]));
+  lefts.sort((a, b) => a - b);
+  // A tenth of 640 px from one to the next.
+  expect(lefts[1]! - lefts[0]!).toBeGreaterThan(56);
+  expect(lefts[1]! - lefts[0]!).toBeLessThan(72);
+});

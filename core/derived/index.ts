@@ -4,6 +4,7 @@ import { between } from './between.ts';
 import type { Derived, LaidThing, Source } from './derived.ts';
 import { fill } from './fill.ts';
 import { outlineOf, printOf } from './print.ts';
+import { ride } from './ride.ts';
 import { smear } from './smear.ts';
 import { starter } from './starter.ts';
 import { tone } from './tone.ts';
@@ -11,12 +12,13 @@ import { tone } from './tone.ts';
 export type { Derived, LaidThing, Source } from './derived.ts';
 export { endsOf } from './between.ts';
 export { boundDrawings, boundsPrint } from './fill.ts';
+export { ridden, ridePrint } from './ride.ts';
 export { smearedDrawings, smearPrint } from './smear.ts';
 export { litSlots, type Lit } from './tone.ts';
 export { outlineOf, pathPrint, printOf, wayPrint } from './print.ts';
 
 /** All of them, each by its kind of entity. */
-export const DERIVED = { starter, between, fill, tone, smear } as const;
+export const DERIVED = { starter, between, fill, tone, smear, ride } as const;
 
 export type DerivedKind = keyof typeof DERIVED;
 export type DerivedEntity = Extract<Entity, { kind: DerivedKind }>;

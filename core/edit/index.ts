@@ -34,6 +34,7 @@ export * from './tied-betweens.ts';
 export * from './smear-work.ts';
 export * from './smears.ts';
 export * from './arrivals.ts';
+export * from './rides.ts';
 export * from './poses.ts';
 export * from './traces.ts';
 export * from './remove.ts';

@@ -24,18 +24,23 @@ import {
 } from '../document/index.ts';
 import {
   addLayer,
+  addMark,
   deleteLayer,
   duplicateShot,
   layBetweens,
   layFills,
+  layRide,
   layStarter,
   layTone,
   laySmear,
   newSmear,
+  putTracePoint,
+  relayRide,
   relaySmear,
   smearPlace,
   smearWork,
   subjectLayers,
+  tieLayer,
   type SmearPlan,
   gapAt,
   newTone,
@@ -86,6 +91,7 @@ interface Case {
   readonly again: (doc: ShotDocument, stale: Stale) => ShotDocument;
 }
 
+const traceId = newId();
 const path = newPath(elementId, 'Way', Float32Array.of(0, 0, 0, 0, 9, 9, 90, 90, 80, 80, 90, 90), false, newId);
 
 const CASES: { readonly [K in DerivedKind]: () => Case } = {
@@ -142,6 +148,23 @@ const CASES: { readonly [K in DerivedKind]: () => Case } = {
       changes: id,
       again: (now, { entity, sources }) =>
         layTone(now, find(now, 'tone', entity.id)!, cuts(now, new Set(sources.map(({ part }) => part))), newId),
+    };
+  },
+  ride: () => {
+    const slots = Object.keys(layerOf(lined, layerId).slots);
+    const traced = slots.reduce(
+      (doc, slot, i) => putTracePoint(doc, layerId, traceId, slot, { x: i * 20, y: i * 5 }, false),
+      lined,
+    );
+    const added = addLayer(traced, elementId, 'Rider', 'line', layerId, newId);
+    const tied = tieLayer(added.doc, added.layerId, layerId);
+    const doc = addMark(tied, added.layerId, 0, stroke(1, 1, 9, 9), newId);
+    const asked = { frame: 0, marks: [], onElementId: elementId, traceId, turnId: null };
+    return {
+      laid: layRide(doc, { ...asked, layerId: added.layerId }, newId).doc,
+      change: (now) => putTracePoint(now, layerId, traceId, slots[1]!, { x: 70, y: 70 }, false),
+      changes: elementId,
+      again: (now, { entity }) => relayRide(now, entity.id, newId),
     };
   },
   smear: () => {

@@ -57,6 +57,24 @@ const mark = () => ({ kind: 'shape', id: newId(), swatch: first, rings: [ring], 
 const own = { marks: drawing.marks, order: drawing.order };
 const blank = () => edit.addLayer(world, element.id, 'Blank', 'line', null, newId);
 
+const traced = newId();
+/** The world with marks that ride on a point of two drawings. */
+function ridden(): [ShotDocument] {
+  const points = Object.keys(line.slots).reduce(
+    (doc, slot, i) => edit.putTracePoint(doc, line.id, traced, slot, { x: i * 10, y: 1 }, false),
+    world,
+  );
+  const asked = {
+    layerId: line.id,
+    frame: 0,
+    marks: drawing.order,
+    onElementId: element.id,
+    traceId: traced,
+    turnId: null,
+  };
+  return [edit.layRide(points, asked, newId).doc];
+}
+
 const ENTRY = { kind: 'drawings', numbers: [1], hold: null } as const;
 
 /** An element of its own with two plain layers that are drawn on: looks, tints and mattes cannot be joined. */
@@ -267,6 +285,29 @@ const EDITS: Readonly<Record<string, Run>> = {
     const smeared = { own: new Map(), behind: [[mark()]] };
     return docOf(edit.relaySmear(world, smear.id, { seed: 4 }, smeared, newId)!);
   },
+  layRide: () => {
+    const before = edit.putTracePoint(world, line.id, traced, Object.keys(line.slots)[0]!, { x: 1, y: 1 }, false);
+    const asked = {
+      layerId: line.id,
+      frame: 0,
+      marks: drawing.order,
+      onElementId: element.id,
+      traceId: traced,
+      turnId: null,
+    };
+    return [before, edit.layRide(before, asked, newId).doc];
+  },
+  relayRide: () => {
+    const [before] = ridden();
+    const slots = { ...find(before, 'layer', line.id)!.slots };
+    const moved = edit.putTracePoint(before, line.id, traced, Object.keys(slots)[1]!, { x: 40, y: 1 }, false);
+    return [moved, edit.relayRide(moved, entitiesOf(moved, 'ride').at(-1)!.id, newId)];
+  },
+  setRide: () => {
+    const [before] = ridden();
+    return [before, edit.setRide(before, entitiesOf(before, 'ride').at(-1)!.id, { turnId: newId() }, newId)];
+  },
+  freeRide: () => edit.freeRide(world, entitiesOf(world, 'ride')[0]!.id),
   putArrival: () =>
     docOf(edit.putArrival(world, line.id, Object.keys(line.slots)[1]!, new Map([[line.id, [mark()]]]), newId)),
   layContactWays: () => {
@@ -367,6 +408,8 @@ const ASKING = new Set([
   'bareRuns',
   'betweenAtFrame',
   'betweenWork',
+  'rideOfLayer',
+  'whyNotRide',
   'tiedBetweens',
   'smearsOf',
   'smearPlace',

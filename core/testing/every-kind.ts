@@ -231,6 +231,19 @@ export function everyKind(newId: NewId): ShotDocument {
       laid: { [body.layer.id]: { [slotA]: print } },
       hangsOn: print,
     },
+    {
+      kind: 'ride',
+      id: newId(),
+      elementId,
+      layerId: body.layer.id,
+      base: slotA,
+      onElementId: elementId,
+      traceId: newId(),
+      turnId: newId(),
+      slots: { [slotA]: slotA, [slotB]: slotB },
+      laid: { [slotB]: print },
+      hangsOn: print,
+    },
   ];
   const doc = documentOf(start.shotId, entities);
   const plate: Entity = {

@@ -17,6 +17,7 @@ import { between } from './between.ts';
 import { fill } from './fill.ts';
 import { tone } from './tone.ts';
 import { smear } from './smear.ts';
+import { ride } from './ride.ts';
 import type { Kind } from './kind.ts';
 
 export const KINDS = {
@@ -38,6 +39,7 @@ export const KINDS = {
   fill,
   tone,
   smear,
+  ride,
 } as const;
 
 export type EntityKind = keyof typeof KINDS;
@@ -68,3 +70,4 @@ export * from './between.ts';
 export * from './fill.ts';
 export * from './tone.ts';
 export * from './smear.ts';
+export * from './ride.ts';

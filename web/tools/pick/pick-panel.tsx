@@ -5,7 +5,7 @@ import { ReachRow } from './reach-row.tsx';
 import { SpreadRow } from './spread-row.tsx';
 import { Check, Fold, Line, Select, Small, Words, Panel } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
-import { useCurrent } from '../../selection/current.ts';
+import { shownNow, useCurrent } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
 import { endGesture } from '../../shot/document.ts';
 import {
@@ -28,6 +28,7 @@ import { ActionWords } from '../../actions/action-button.tsx';
 import { PICK_ACTIONS } from './actions.ts';
 import { drawingsInHand } from '../../selection/in-hand.ts';
 import { takeTool } from '../../hand/held.ts';
+import { RideRow } from '../point/ride-row.tsx';
 
 const DEGREES = 180 / Math.PI;
 
@@ -262,6 +263,15 @@ function Takes() {
   );
 }
 
+/** What is picked of the drawing shown rides on a followed point. */
+function Riding() {
+  const now = useCurrent();
+  const frame = useSelection((s) => s.frame);
+  const sets = usePick((s) => s.sets);
+  const shown = now && shownNow(now, frame)?.drawingId;
+  return now ? <RideRow now={now} marks={shown ? (sets[shown] ?? []) : []} /> : null;
+}
+
 export function PickPanel() {
   const { sets, by, picking, cuts } = usePick();
   useSelection((s) => s.picked);
@@ -334,6 +344,9 @@ export function PickPanel() {
           <PieceName />
           <Fold label="Order, joining, lines beside, bending, layers">
             <Rarely />
+          </Fold>
+          <Fold label="Ride on a point">
+            <Riding />
           </Fold>
         </>
       ) : (

@@ -14,6 +14,7 @@ import { setShowing, useShowing } from '../../picture/showing.ts';
 import { edit } from '../../shot/document.ts';
 import { goTo } from '../../playback/playhead.ts';
 import { showPanel } from '../../screen/panels.ts';
+import { RideRow } from './ride-row.tsx';
 import { POINT } from './tool.ts';
 
 const CHART = { width: 328, height: 36 };
@@ -229,6 +230,11 @@ export function PiecePanel() {
       <Line />
       <h3 className="font-name text-[15px]">Follow a point</h3>
       {now ? <Points now={now} /> : null}
+      {now && now.element.traces.length > 0 ? (
+        <Fold label="Let something ride on it">
+          <RideRow now={now} marks={[]} />
+        </Fold>
+      ) : null}
       <Line />
       <Check
         label="Show where pieces would be next"

@@ -1,0 +1,113 @@
+/** Carrying: what is picked up, or the layer in hand, rides on a followed point, turned by a second one. */
+import { randomId, type Id, type ShotDocument } from '@tallow/core/document';
+import { freeRide, layRide, rideOfLayer, setRide, whyNotRide, type RideAsked } from '@tallow/core/edit';
+import { placedElements } from '@tallow/core/timing';
+import { useState } from 'react';
+import { Select, Small } from '../../parts/panel.tsx';
+import { withDrawings } from '../../saving/drawings.ts';
+import type { Current } from '../../selection/current.ts';
+import { setSelection, useSelection } from '../../selection/selection.ts';
+import { edit, useDocument } from '../../shot/document.ts';
+
+interface PointOf {
+  readonly elementId: Id;
+  readonly traceId: Id;
+  readonly label: string;
+}
+
+/** All points that are followed, those of the element in hand first. */
+function pointsOf(doc: ShotDocument, elementId: Id): PointOf[] {
+  const elements = placedElements(doc).map(({ element }) => element);
+  const own = elements.filter(({ id }) => id === elementId);
+  return [...own, ...elements.filter(({ id }) => id !== elementId)].flatMap((element) =>
+    element.traces.map(({ id }, i) => ({
+      elementId: element.id,
+      traceId: id,
+      label: element.id === elementId ? `point ${i + 1}` : `${element.name}, point ${i + 1}`,
+    })),
+  );
+}
+
+/** @param marks what is picked up of the drawing shown. */
+export function RideRow({ now, marks }: { now: Current; marks: readonly Id[] }) {
+  const frame = useSelection((s) => s.frame);
+  const [chosen, setChosen] = useState<Id | null>(null);
+  const [turn, setTurn] = useState<Id | null>(null);
+  const points = pointsOf(now.doc, now.element.id);
+  const { active } = now;
+  if (!active) return null;
+  const ride = rideOfLayer(now.doc, active.layer.id);
+  const point = points.find(({ traceId }) => traceId === (ride?.traceId ?? chosen)) ?? points[0];
+  if (!point)
+    return (
+      <p className="py-1 text-xs text-wax-500">
+        Follow a point first (Follow a piece, a point): things can ride on it.
+      </p>
+    );
+  const turns = [
+    { value: '', label: 'nothing' },
+    ...points
+      .filter(({ elementId, traceId }) => elementId === point.elementId && traceId !== point.traceId)
+      .map(({ traceId, label }) => ({ value: traceId, label })),
+  ];
+  if (ride)
+    return (
+      <div className="py-1">
+        <p className="text-[13px] text-wax-300">{`“${active.layer.name}” rides on ${point.label}.`}</p>
+        <Select
+          label="Turned by"
+          value={ride.turnId ?? ''}
+          options={turns}
+          onChoose={(id) => {
+            edit('turn of what rides', (doc) => setRide(doc, ride.id, { turnId: id || null }, randomId));
+          }}
+        />
+        <Small
+          title="Its drawings are like all others, and follow the point no more"
+          onClick={() => {
+            edit('let it ride no more', (doc) => freeRide(doc, ride.id));
+          }}
+        >
+          Let it be
+        </Small>
+      </div>
+    );
+  const asked: RideAsked = {
+    layerId: active.layer.id,
+    frame,
+    marks,
+    onElementId: point.elementId,
+    traceId: point.traceId,
+    turnId: turns.some(({ value }) => value === turn) ? turn || null : null,
+  };
+  return (
+    <div className="py-1">
+      <Select
+        label="Rides on"
+        value={point.traceId}
+        options={points.map(({ traceId, label }) => ({ value: traceId, label }))}
+        onChoose={setChosen}
+      />
+      <Select label="Turned by" value={turn ?? ''} options={turns} onChoose={setTurn} />
+      <Small
+        title="Laid on every drawing the point is on, and again when the point moves"
+        whyNot={whyNotRide(now.doc, asked)}
+        onClick={() => {
+          withDrawings(Object.values(active.layer.slots), () => {
+            const { doc } = useDocument.getState();
+            if (!doc || whyNotRide(doc, asked)) return;
+            let on = asked.layerId;
+            edit('ride on a point', (latest) => {
+              const laid = layRide(latest, asked, randomId);
+              on = laid.layerId;
+              return laid.doc;
+            });
+            setSelection({ layerId: on });
+          });
+        }}
+      >
+        {marks.length > 0 ? 'What is picked rides' : 'This layer rides'}
+      </Small>
+    </div>
+  );
+}
