@@ -1,4 +1,10 @@
 /** Smears by pen and by keys: laid in one press, dragged, pulled, made other kinds, laid again, taken away, exported. */
+import { readFileSync } from 'node:fs';
+import { documentOf, entitiesOf, find, readEntity, type Entity, type Stroke } from '@tallow/core/document';
+import { smearWork } from '@tallow/core/edit';
+import { seededIds } from '@tallow/core/geometry';
+import { computeSmear } from '@tallow/core/smears';
+import { unzipSync } from 'fflate';
 import { address, makeShot, openDesk, painted, Pen, saved, stored, storedDrawings } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
@@ -218,4 +224,58 @@ test('what is picked up rides on a followed point, and comes along when the poin
   // A tenth of 640 px from one to the next.
   expect(lefts[1]! - lefts[0]!).toBeGreaterThan(56);
   expect(lefts[1]! - lefts[0]!).toBeLessThan(72);
+});
+
+test('the same smear is computed in the browser and outside it, and is in the exported frame', async ({ page }) => {
+  test.setTimeout(90_000);
+  const { shot } = await rings(page, [0.15, 0.2, 0.7]);
+  await page.keyboard.press('Slash');
+  await expect(page.getByRole('button', { name: /^Undo stretch/ })).toBeVisible();
+  await page.getByTestId('smear-panel').getByRole('button', { name: 'Trail', exact: true }).click();
+  await expect.poll(async () => (await smearsOf(shot))[0]?.['form']).toBe('trail');
+  await page.getByTestId('smear-panel').getByRole('button', { name: 'Stretch', exact: true }).click();
+  await expect.poll(async () => (await smearsOf(shot))[0]?.['form']).toBe('stretch');
+  await saved(page);
+  const read = (body: unknown): Entity => (readEntity(body) as { ok: Entity }).ok;
+  const { entities } = await stored(address(), shot);
+  const drawings = (await storedDrawings(address(), shot)).map(read);
+  const doc = documentOf(shot, [...entities.map(read), ...drawings]);
+  const smear = entitiesOf(doc, 'smear')[0]!;
+  const { own } = computeSmear(smearWork(doc, smear)!, seededIds(1));
+  for (const [layerId, marks] of own) {
+    const laid = find(doc, 'drawing', find(doc, 'layer', layerId)!.slots[smear.slot!])!;
+    expect(laid.order).toHaveLength(marks.length);
+    laid.order.forEach((id, i) => {
+      const [a, b] = [laid.marks[id] as Stroke, marks[i] as Stroke];
+      expect(a.samples.x).toHaveLength(b.samples.x.length);
+      for (const axis of ['x', 'y'] as const)
+        a.samples[axis].forEach((v, k) => {
+          expect(Math.abs(v - b.samples[axis][k]!)).toBeLessThanOrEqual(0.001);
+        });
+    });
+  }
+  await page.getByRole('link', { name: 'Export' }).click();
+  await page.getByRole('button', { name: /^Export \d+ frames/ }).click();
+  const row = page.getByTestId('export');
+  await expect(row).toHaveAttribute('data-state', 'done', { timeout: 30_000 });
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    row.getByRole('link', { name: 'Download' }).click(),
+  ]);
+  const files = unzipSync(readFileSync(await download.path()));
+  const fourth = Object.keys(files).find((name) => name.endsWith('-0004.png'))!;
+  // Between where it was and where it is nothing is drawn on the other frames; on this one the stretch is.
+  const painted_ = async (name: string) =>
+    page.evaluate(async (data) => {
+      const bytes = Uint8Array.from(atob(data), (c) => c.charCodeAt(0));
+      const image = await createImageBitmap(new Blob([bytes], { type: 'image/png' }));
+      const context = new OffscreenCanvas(image.width, image.height).getContext('2d')!;
+      context.drawImage(image, 0, 0);
+      const { data: all } = context.getImageData(image.width * 0.45, image.height * 0.35, 30, image.height * 0.3);
+      let drawn = 0;
+      for (let i = 3; i < all.length; i += 4) if (all[i]! > 128) drawn += 1;
+      return drawn;
+    }, Buffer.from(files[name]!).toString('base64'));
+  expect(await painted_(fourth)).toBeGreaterThan(100);
+  expect(await painted_(fourth.replace('0004', '0003'))).toBe(0);
 });

@@ -147,6 +147,29 @@ describe('in time', () => {
   });
 });
 
+test('a layer’s place over time is motion like any other', () => {
+  // The same ring on two drawings; its layer is moved by 300 px from one to the next.
+  const still = cycleOf(made, 2, () => round(0));
+  const moving = setElement(still, elementId, { time: 'one-shot' });
+  const layer = layerOf(moving, layerId);
+  const keys = [
+    { frame: 1, value: 0, ease: 'straight' },
+    { frame: 2, value: 300, ease: 'straight' },
+  ] as const;
+  const moved = putEntities(moving, { ...layer, shift: { ...layer.shift, x: { keys: [...keys] } } });
+  const place = smearPlace(moved, layerId, 1)!;
+  const marks = layerOf(moved, layerId).slots[place.stops[1]!]!;
+  const plan = {
+    ...newSmear(place, [layerId], 'stretch', { amount: 100 }),
+    marks: find(moved, 'drawing', marks)!.order,
+  };
+  const { own } = compute(moved, plan);
+  const xs = own.get(layerId)!.flatMap((mark) => (mark.kind === 'stroke' ? [...mark.samples.x] : []));
+  // Its frame is the one before it arrives: there the layer is not moved yet.
+  expect(Math.min(...xs)).toBeLessThan(0);
+  expect(Math.max(...xs)).toBeGreaterThan(300);
+});
+
 describe('afterwards', () => {
   const laid = smeared(shot, 2);
   const drawingOf = (doc: ShotDocument) => find(doc, 'drawing', layerOf(doc, layerId).slots[oneOf(doc).slot!])!;

@@ -30,6 +30,7 @@ import {
   THINNEST,
   trailLength,
   warpOf,
+  wayShown,
   type SmearWork,
 } from './index.ts';
 
@@ -167,6 +168,32 @@ describe('the way', () => {
       newId,
     );
     expect(motion(turned(0, 150, 40), disc).turn).toBe(0);
+  });
+});
+
+describe('a followed point', () => {
+  it('tells the arc of what does not turn by itself', () => {
+    // A disc goes round a place 200 px below it; its traced middle says so.
+    const at = (turn: number) => ({ x: 200 * Math.sin(turn), y: 200 - 200 * Math.cos(turn) });
+    const places = [0, 0.4, 0.8].map(at);
+    const disc = fitRing(
+      Array.from({ length: 40 }, (_, i): Pair => [15 * Math.cos(i * 0.15708), 15 * Math.sin(i * 0.15708)]),
+      0.05,
+    );
+    const work: SmearWork = {
+      ...workOf([]),
+      layers: ['body'],
+      stops: places.map((tip) => ({
+        drawings: [
+          drawingOf('', [{ ...body, id: newId(), rings: [disc.map((v, k) => v + (k % 2 === 0 ? tip.x : tip.y))] }]),
+        ],
+        matrices: [IDENTITY],
+        frames: 1,
+        traced: { tip, root: null },
+      })),
+      back: [IDENTITY],
+    };
+    for (const p of wayShown(work)) expect(Math.abs(far(p, { x: 0, y: 200 }) - 200)).toBeLessThan(0.5);
   });
 });
 

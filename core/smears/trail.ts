@@ -23,10 +23,13 @@ export const NEVER_BACK = 0.9;
 /** Places on the way between two drawings, and along a trail. */
 const [STEPS, PLACES] = [16, 40] as const;
 
-/** The way of the middle through the drawings, from the earliest to the latest. */
-export function wayGone(stops: readonly Stop[], flows: readonly Flow[]): Walk {
-  const points = flows.flatMap((flow) => Array.from({ length: STEPS }, (_, k) => flow.from(k / STEPS - 1, 0)));
-  return walkOf([...points, stops.at(-1)!.middle], false);
+/** The way of the middle, or of the tip, through the drawings, from the earliest to the latest. */
+export function wayGone(stops: readonly Stop[], flows: readonly Flow[], of: 'middle' | 'tip' = 'middle'): Walk {
+  const points = flows.flatMap((flow, i) => {
+    const { along, across } = of === 'middle' ? { along: 0, across: 0 } : flow.to(stops[i + 1]!.tip);
+    return Array.from({ length: STEPS }, (_, k) => flow.from(along + k / STEPS - 1, across));
+  });
+  return walkOf([...points, stops.at(-1)![of]], false);
 }
 
 /** How long a trail is, px. @param share of the way of the drawings that count. */
@@ -137,11 +140,12 @@ export const TRAIL: SmearKind = {
     control('tapers', 'Tapers', '%', [0, 100, 5], 70, 'more'),
     control('lags', 'Lags inside turns', '%', [0, 100, 5], 30, 'more'),
     choice('into', 'Breaks into', ['drops', 'flecks'], 0),
+    choice('of', 'Follows', ['the middle', 'its tip or traced point'], 0),
   ],
   draw: (scene, newId) => {
     const { settings, flows, stops, arrived, seed, swatch } = scene;
     const count = Math.min(flows.length, settings['drawings']!);
-    const way = wayGone(stops.slice(-1 - count), flows.slice(-count));
+    const way = wayGone(stops.slice(-1 - count), flows.slice(-count), settings['of'] === 1 ? 'tip' : 'middle');
     const long = trailLength(way.length, settings['length']! / 100);
     if (long < 2 || arrived.area === 0) return NOTHING_SMEARED;
     const flow = flows.at(-1)!;

@@ -52,12 +52,19 @@ interface Step {
 
 const EMPTY: Marks = { marks: {}, order: [] };
 
+/** The first layer's drawing where its layer is put: a layer that is moved moves what is drawn on it. */
+function leadOf({ drawings, matrices }: WorkStop): Marks {
+  const drawing = drawings[0] ?? EMPTY;
+  if (isStill(matrices[0]!)) return drawing;
+  const marks = placed(marksInOrder(drawing), matrices[0]!);
+  return { marks: Object.fromEntries(marks.map((mark) => [mark.id, mark])), order: drawing.order };
+}
+
 function stepOf({ layers, smear: { piece, marks } }: SmearWork, from: WorkStop, to: WorkStop, isLast: boolean): Step {
   const asked = { piece, picked: new Set(isLast ? marks : []) };
-  const lead = subjectOf(from.drawings[0] ?? EMPTY, to.drawings[0] ?? EMPTY, asked);
+  const lead = subjectOf(leadOf(from), leadOf(to), asked);
   const isAll = piece === null && asked.picked.size === 0;
-  const formOf = (own: readonly Mark[], matrix: Matrix) => silhouetteOf(placed(own, matrix));
-  const [leadLeft, leadArrived] = [formOf(lead.before, from.matrices[0]!), formOf(lead.after, to.matrices[0]!)];
+  const [leadLeft, leadArrived] = [silhouetteOf(lead.before), silhouetteOf(lead.after)];
   const rest = new Map<Id, { under: Mark[]; over: Mark[] }>();
   const own = layers.map((layerId, i): SubjectLayer => {
     const there = (stop: WorkStop) => placed(marksInOrder(stop.drawings[i] ?? EMPTY), stop.matrices[i]!);
@@ -110,6 +117,22 @@ interface Steps {
   readonly flows: readonly Flow[];
 }
 
+/** How far a traced point turns in a step, on the circle through three of its places; 0 where it goes straight or is not followed. */
+function tracedTurn(stops: readonly WorkStop[], to: number): number {
+  const at = (i: number) => stops[i]?.traced.tip;
+  const [a, b, c] =
+    at(to - 2) && at(to - 1) && at(to) ? [at(to - 2)!, at(to - 1)!, at(to)!] : [at(to - 1), at(to), at(to + 1)];
+  if (!a || !b || !c) return 0;
+  const [ux, uy, vx, vy] = [b.x - a.x, b.y - a.y, c.x - b.x, c.y - b.y];
+  const [cross, dot] = [ux * vy - uy * vx, ux * vx + uy * vy];
+  const [u, v, w] = [Math.hypot(ux, uy), Math.hypot(vx, vy), Math.hypot(c.x - a.x, c.y - a.y)];
+  if (u === 0 || v === 0 || w === 0 || dot <= 0) return 0;
+  // Twice the angle at the circle over the chord of this step.
+  const radius = (u * v * w) / (2 * Math.max(1e-9, Math.abs(cross)));
+  const chord = b === at(to) ? u : v;
+  return Math.sign(cross) * 2 * Math.asin(Math.min(1, chord / (2 * radius)));
+}
+
 /** Worked out once for the same work but for its settings: while a slider moves only the last part is done anew. */
 let kept: { readonly key: readonly unknown[]; readonly steps: Steps } | null = null;
 
@@ -134,8 +157,10 @@ function stepsOf(work: SmearWork): Steps {
       step,
     ),
   );
-  const flows = motions.map((motion, i) => {
+  const flows = motions.map((told, i) => {
     const isLast = i === motions.length - 1;
+    // Where the drawings do not tell of a turn, a point that was followed may.
+    const motion = told.turn === 0 ? { ...told, turn: tracedTurn(stops, i + 1) } : told;
     const asked: WayAsked = {
       way: smear.way === 'path' || smear.way === 'line' ? (isLast ? 'line' : 'as drawn') : smear.way,
       line,

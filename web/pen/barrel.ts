@@ -3,6 +3,7 @@ import type { Matrix } from '@tallow/core/geometry';
 import type { PenSample } from '../hand/pen-doing.ts';
 import { flip, unflip } from '../playback/playhead.ts';
 import { say } from '../shot/document.ts';
+import { holdSmear, letGoSmear } from '../smears/dragging.ts';
 import { swatchUnder } from '../swatches/under.ts';
 import { takeSwatch } from '../swatches/swatches.ts';
 
@@ -36,6 +37,11 @@ export const BARREL = {
   flipAfter: { label: 'Flip after', does: 'Shows the drawing after for as long as it is held', holds: flips(1) },
   pan: { label: 'Move the picture', does: 'The picture goes with the pen', moves: 'pan' },
   turn: { label: 'Turn the picture', does: 'The picture turns with the pen', moves: 'turn' },
+  smear: {
+    label: 'Smear',
+    does: 'Held and moved: smears to this drawing, sideways how much, up and down its bend',
+    holds: { run: () => void holdSmear({}), release: letGoSmear },
+  },
   width: { label: 'Width', does: 'Drag sideways for the width of the brush', moves: 'width' },
 } as const satisfies Readonly<Record<string, BarrelDeed>>;
 

@@ -7,8 +7,8 @@ import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
 import { goTo } from '../playback/playhead.ts';
 import { current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
-import { endGesture, useDocument } from '../shot/document.ts';
-import { dropGesture, laySmearHere, relay, relayed, type Asked } from './smear.ts';
+import { endGesture, say, useDocument } from '../shot/document.ts';
+import { dropGesture, laySmearHere, relay, relayed, smearNow, whyNotSmear, type Asked } from './smear.ts';
 
 /** CSS px of a drag for the whole range of the amount, and for a radian of bend. */
 const [ACROSS, RADIAN] = [320, 160] as const;
@@ -84,4 +84,33 @@ export function dragSmear(laid: Smear | null, asked: Asked): SmearDrag {
       dropGesture(gesture);
     },
   };
+}
+
+let held: SmearDrag | null = null;
+let from: { x: number; y: number } | null = null;
+const follow = (event: PointerEvent): void => {
+  from ??= { x: event.clientX, y: event.clientY };
+  held?.move(event.clientX - from.x, event.clientY - from.y);
+};
+
+/** Begins setting the smear here by moving the pen, until it is let go. @returns whether there is something to set. */
+export function holdSmear(asked: Asked): boolean {
+  if (held) return true;
+  const [laid] = smearNow().laid;
+  const trouble = laid ? null : whyNotSmear();
+  if (trouble) {
+    say(trouble);
+    return false;
+  }
+  from = null;
+  held = dragSmear(laid ?? null, asked);
+  addEventListener('pointermove', follow);
+  return true;
+}
+
+export function letGoSmear(): void {
+  if (!held) return;
+  removeEventListener('pointermove', follow);
+  held.up();
+  held = null;
 }

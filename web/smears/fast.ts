@@ -14,6 +14,8 @@ import {
 import { fastRuns, rightAmount, smearOf, type Judged, type Smeared, type SmearWork } from '@tallow/core/smears';
 import { proxy } from 'comlink';
 import { create } from 'zustand';
+import { openEngine } from '../picture/open-engine.ts';
+import { playback, stopPlaying } from '../playback/playback.ts';
 import { loaded } from '../saving/drawings.ts';
 import { current, type Current } from '../selection/current.ts';
 import { pickedNow } from '../selection/in-hand.ts';
@@ -21,7 +23,7 @@ import { selection, setSelection } from '../selection/selection.ts';
 import { edit, endGesture, reEdit, say, useDocument } from '../shot/document.ts';
 import { compute } from '../workers/compute-client.ts';
 import { amountOf } from './dragging.ts';
-import { isSomething, smearDesk } from './smear.ts';
+import { isSomething, setSmear, smearDesk, smearingOf } from './smear.ts';
 
 /** A step that is judged: where a smear of it would lie, and how fast it is. */
 interface Step {
@@ -42,15 +44,12 @@ interface FastDesk {
 
 export const useFast = create<FastDesk>(() => ({ share: 1, working: null, last: null }));
 
-/** How a subject is smeared: the piece that is drawn, else the element as a whole. */
-export const smearingNow = (now: Current): Smearing =>
-  now.element.smearings[selection().piece ?? ''] ?? now.element.smearings[''] ?? { reach: 'some', form: null };
-
 /** Says how far a subject may be stretched, and as what it is smeared. */
 export function setSmearing(changes: Partial<Smearing>): void {
   const now = current();
   if (!now) return;
-  const own = { ...smearingNow(now), ...changes };
+  const own = { ...smearingOf(now), ...changes };
+  if (changes.form) setSmear({ form: changes.form });
   const name = selection().piece ?? '';
   edit('how far it may stretch', (doc) => {
     const element = find(doc, 'element', now.element.id)!;
@@ -79,7 +78,7 @@ function runsMeant(now: Current): number[] {
 async function stepsNow(now: Current): Promise<Step[]> {
   const { layer } = now.active!;
   const { form: last, settings } = smearDesk();
-  const form = smearingNow(now).form ?? last;
+  const form = smearingOf(now).form ?? last;
   const layers = subjectLayers(now.doc, layer.id);
   const found = runsMeant(now).flatMap((index) => {
     const place = smearPlace(now.doc, layer.id, index);
@@ -153,7 +152,7 @@ export async function smearFast(): Promise<void> {
     await loaded(first.layers.flatMap(({ layer }) => Object.values(layer.slots)));
     const now = current();
     if (!now?.active) return;
-    const { reach } = smearingNow(now);
+    const { reach } = smearingOf(now);
     if (reach === 'stiff') {
       say('This is stiff: it is not to be stretched. Let it stretch some, or far, to smear it.');
       return;
@@ -209,10 +208,13 @@ export function setShare(share: number, done: boolean): void {
   const isLast = useDocument.getState().done.at(-1)?.name === 'smear the fast ones';
   if (!last || !now || !isLast) return;
   wanted = true;
+  // It plays while it is moved.
+  if (!done && !playback().playing) void openEngine()?.player.play();
+  if (done) stopPlaying();
   moving ??= (async () => {
     while (wanted) {
       wanted = false;
-      await layFast(last.steps, smearingNow(now).reach, last.gesture);
+      await layFast(last.steps, smearingOf(now).reach, last.gesture);
     }
   })().finally(() => {
     moving = null;

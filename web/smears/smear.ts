@@ -8,6 +8,7 @@ import {
   type ShotDocument,
   type Smear,
   type SmearForm,
+  type Smearing,
   type SmearTime,
   type SmearWay,
 } from '@tallow/core/document';
@@ -24,7 +25,7 @@ import {
   type SmearPlace,
   type SmearPlan,
 } from '@tallow/core/edit';
-import { smearOf, type Smeared, type SmearWork } from '@tallow/core/smears';
+import { REACH_SHARE, smearOf, type Smeared, type SmearWork } from '@tallow/core/smears';
 import { exposureAt, isLocked } from '@tallow/core/timing';
 import { create } from 'zustand';
 import { goTo } from '../playback/playhead.ts';
@@ -43,6 +44,8 @@ export interface SmearDesk {
   readonly bend: number;
   readonly time: SmearTime;
   readonly asGuide: boolean;
+  /** Marks that were picked up when smears were last taken in hand. */
+  readonly picked: readonly Id[];
   readonly working: boolean;
 }
 
@@ -53,6 +56,7 @@ export const useSmear = create<SmearDesk>(() => ({
   bend: 0,
   time: 'hold',
   asGuide: false,
+  picked: [],
   working: false,
 }));
 export const smearDesk = useSmear.getState;
@@ -96,10 +100,23 @@ export function whyNotSmear(pulled = false): string | null {
   const { laid, place } = smearNow(now);
   if (laid.length > 0 && !place) return null;
   if (!place) return 'Nothing is drawn here: stand on the drawing that arrives.';
+  const { period } = now.active.list;
+  if (place.time === 'longer' && period !== null && isInPlace(smearDesk()))
+    return `This layer repeats every ${period} frames and has no frame to spare here: hold the drawing before for longer.`;
+  if (smearDesk().form === 'stretch' && smearingOf(now).reach === 'stiff')
+    return 'This is stiff: it is not to be stretched. Another kind, or let it stretch some.';
   if (place.stops.length === 1 && !pulled)
     return 'Nothing comes before this drawing: pull in the picture from where it comes.';
   return null;
 }
+
+/** Whether the next smear takes the place of its subject for a frame. */
+const isInPlace = ({ form, settings, asGuide }: SmearDesk): boolean =>
+  !asGuide && smearOf(form).lies(settings[form] ?? {}) === 'in its place';
+
+/** How a subject is smeared: the piece that is drawn, else the element as a whole. */
+export const smearingOf = (now: Current): Smearing =>
+  now.element.smearings[selection().piece ?? ''] ?? now.element.smearings[''] ?? { reach: 'far', form: null };
 
 /** What is smeared, where it is not all that moved. */
 export interface Asked {
@@ -117,8 +134,13 @@ export function planHere(
   const { piece } = selection();
   const line = asked.line ?? null;
   const plan = newSmear(place, subjectLayers(doc, place.layerId), form, settings[form] ?? {});
+  const now = current();
+  const most = 100 * (now ? REACH_SHARE[smearingOf(now).reach] : 1);
+  const amount = plan.settings['amount'];
   return {
     ...plan,
+    // A stretch goes no farther than its subject may.
+    settings: amount !== undefined && most < 100 ? { ...plan.settings, amount: Math.min(amount, most) } : plan.settings,
     piece: asked.marks?.length ? null : piece,
     marks: asked.marks ?? [],
     way: line ? 'line' : way === 'path' || way === 'line' ? 'as drawn' : way,

@@ -1,27 +1,20 @@
 /** The fast ones: all of a range smeared at once, each by its own speed, and how far this may stretch. */
 import { REACHES } from '@tallow/core/document';
-import { Small, Words } from '../../parts/panel.tsx';
+import { SMEARS } from '@tallow/core/smears';
+import { Select, Small, Words } from '../../parts/panel.tsx';
+import { smearingOf } from '../../smears/smear.ts';
 import { Slider } from '../../parts/slider.tsx';
 import type { Current } from '../../selection/current.ts';
 import { pickedNow } from '../../selection/in-hand.ts';
 import { useSelection } from '../../selection/selection.ts';
-import {
-  REACH_WORDS,
-  setShare,
-  setSmearing,
-  smearFast,
-  smearingNow,
-  stopFast,
-  useFast,
-  whyNotFast,
-} from '../../smears/fast.ts';
+import { REACH_WORDS, setShare, setSmearing, smearFast, stopFast, useFast, whyNotFast } from '../../smears/fast.ts';
 
 export function FastSection({ now }: { now: Current }) {
   const { share, working } = useFast();
   useSelection((s) => s.picked);
   const piece = useSelection((s) => s.piece);
   const picked = pickedNow();
-  const smearing = smearingNow(now);
+  const smearing = smearingOf(now);
   return (
     <>
       <div className="flex items-center justify-between text-[13px] text-wax-300">
@@ -35,6 +28,17 @@ export function FastSection({ now }: { now: Current }) {
           }}
         />
       </div>
+      <Select
+        label="Usually by"
+        value={smearing.form ?? ''}
+        options={[
+          { value: '', label: 'what was last used' },
+          ...SMEARS.map(({ form, name }) => ({ value: form, label: name.toLowerCase() })),
+        ]}
+        onChoose={(form) => {
+          setSmearing({ form: SMEARS.find((kind) => kind.form === form)?.form ?? null });
+        }}
+      />
       <Slider
         label="How much"
         title="Of what each drawing’s own speed asks for"

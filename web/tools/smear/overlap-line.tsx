@@ -7,18 +7,16 @@ import { Small } from '../../parts/panel.tsx';
 import { goTo } from '../../playback/playhead.ts';
 import type { Current } from '../../selection/current.ts';
 import { edit } from '../../shot/document.ts';
-import { smearingNow } from '../../smears/fast.ts';
-import { laySmearHere, relay, setSmear, smearDesk } from '../../smears/smear.ts';
+import { laySmearHere, relay, setSmear, smearDesk, smearingOf } from '../../smears/smear.ts';
 import { setMeant, useVolume } from '../../smears/volume.ts';
 import { layHere } from '../../time/between.ts';
-import { askedNow } from './tool.ts';
 
 /** Lays a smear of a kind here, of the amount that is right for its speed. */
 function layAs(form: 'stretch' | 'trail', amount: number | null): void {
   const { settings } = smearDesk();
   const own = settingsOf(smearOf(form), settings[form] ?? {});
   setSmear({ form, settings: { ...settings, [form]: amount === null ? own : { ...own, amount } } });
-  void laySmearHere(askedNow());
+  void laySmearHere();
 }
 
 export function OverlapLine({ now, slot, before }: { now: Current; slot: string | null; before: number | null }) {
@@ -39,7 +37,7 @@ export function OverlapLine({ now, slot, before }: { now: Current; slot: string 
     );
   const [first] = lost;
   if (!first || slot === null) return null;
-  const { reach } = smearingNow(now);
+  const { reach } = smearingOf(now);
   const names = lost.flatMap(({ piece }) => piece ?? []);
   const who = names.length > 0 ? names.join(', ') : 'the form';
   return (

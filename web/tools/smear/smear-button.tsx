@@ -6,9 +6,8 @@ import { followHandle } from '../../parts/follow-handle.ts';
 import { dragSmear, type SmearDrag } from '../../smears/dragging.ts';
 import { smearNow, whyNotSmear } from '../../smears/smear.ts';
 import { say } from '../../shot/document.ts';
-import { takeTool } from '../../hand/held.ts';
 import { SmearIcon } from '../icons.tsx';
-import { askedNow, SMEAR, smear, SMEAR_TOOL_ACTIONS } from './tool.ts';
+import { askedNow, SMEAR, smear, SMEAR_TOOL_ACTIONS, takeSmear } from './tool.ts';
 
 /** CSS px from which a press is a drag. */
 const DRAG = 6;
@@ -44,7 +43,7 @@ export function SmearButton() {
                 return;
               }
               const asked = askedNow();
-              takeTool(SMEAR);
+              takeSmear(asked);
               drag = dragSmear(laid ?? null, asked);
             }
             drag.move(dx, dy);

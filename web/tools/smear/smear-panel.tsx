@@ -28,7 +28,6 @@ import { AfterSection } from './after-section.tsx';
 import { FastSection } from './fast-section.tsx';
 import { KindPicture } from './kind-pictures.tsx';
 import { OverlapLine, TooMuch } from './overlap-line.tsx';
-import { askedNow } from './tool.ts';
 import { VolumeChart } from './volume-chart.tsx';
 
 /** The numbers of a smear: of the one that is laid, else of the next. */
@@ -171,6 +170,8 @@ function Way({ now, smear }: { now: Current; smear: Smear | null }) {
   );
 }
 
+const PICK_FIRST = 'Pick it up on the drawing that arrives first (C), then come back here.';
+
 /** When it is seen, and as what it is laid. */
 function Place({ now, smear }: { now: Current; smear: Smear | null }) {
   const desk = useSmear();
@@ -204,20 +205,28 @@ function Place({ now, smear }: { now: Current; smear: Smear | null }) {
         }}
       />
       {smear ? (
-        <Small
-          title="What is picked up keeps its form: an eye, a tip"
-          whyNot={
-            askedNow().marks?.length || smear.rigid.length > 0 ? null : 'Pick up marks of the arriving drawing first.'
-          }
-          onClick={() => {
-            const marks = askedNow().marks ?? [];
-            relay(smear.id, { rigid: marks.length > 0 ? marks : [] }, 'parts that keep their form');
-          }}
-        >
-          {smear.rigid.length > 0 && !askedNow().marks?.length
-            ? `${smear.rigid.length} keep their form: let go`
-            : 'What is picked keeps its form'}
-        </Small>
+        <div className="flex flex-wrap gap-1.5 py-1">
+          <Small
+            title="An eye, a tip: as it arrives, at the leading end"
+            whyNot={desk.picked.length > 0 || smear.rigid.length > 0 ? null : PICK_FIRST}
+            onClick={() => {
+              const rigid = smear.rigid.length > 0 ? [] : desk.picked;
+              relay(smear.id, { rigid }, 'parts that keep their form');
+            }}
+          >
+            {smear.rigid.length > 0 ? `${smear.rigid.length} keep their form: let go` : 'What is picked keeps its form'}
+          </Small>
+          <Small
+            title="A line it does not go beyond"
+            whyNot={desk.picked.length > 0 || smear.stopMarkId ? null : PICK_FIRST}
+            onClick={() => {
+              const stopMarkId = smear.stopMarkId ? null : (desk.picked[0] ?? null);
+              relay(smear.id, { stopMarkId }, 'contact of the smear');
+            }}
+          >
+            {smear.stopMarkId ? 'A mark stops it: let go' : 'What is picked stops it'}
+          </Small>
+        </div>
       ) : null}
       {smear ? <Seen now={now} smear={smear} /> : null}
     </>
@@ -269,13 +278,14 @@ function Told({ now, smear }: { now: Current; smear: Smear | null }) {
 export function SmearPanel() {
   const now = useCurrent();
   const frame = useSelection((s) => s.frame);
-  const { form, working } = useSmear();
+  const desk = useSmear();
+  const { form, working } = desk;
   if (!now) return null;
   const { laid, place } = smearNow(now, frame);
   const smear = laid[0] ?? null;
   const whyNot = smear ? null : whyNotSmear();
   const kind = smearOf(smear?.form ?? form);
-  const arrives = smear?.stops.at(-1) ?? place?.stops.at(-1) ?? null;
+  const arrives = place?.stops.at(-1) ?? null;
   const from = place?.stops.at(-2);
   const before = from && place ? frameOfSlot(now.doc, place.layerId, from) : null;
   const shown = kind.controls.slice(0, 3);
@@ -330,15 +340,14 @@ export function SmearPanel() {
             title={whyNot ?? undefined}
             className={`moves ml-auto h-9 rounded-lg bg-flame px-3 font-semibold text-soot-950 hover:brightness-110 ${whyNot ? 'opacity-45' : ''}`}
             onClick={() => {
-              if (!whyNot && !working) void laySmearHere(askedNow());
+              if (!whyNot && !working) void laySmearHere({ marks: desk.picked });
             }}
           >
             {working ? 'Computing' : `Lay ${kind.name.toLowerCase()}`}
           </button>
         ) : null}
       </div>
-      <OverlapLine now={now} slot={arrives} before={before} />
-      {smear ? <TooMuch smear={smear} /> : null}
+      {smear ? <TooMuch smear={smear} /> : <OverlapLine now={now} slot={arrives} before={before} />}
       <Line />
       <Fold label="More of it">
         {rest.map((control) => (

@@ -1,8 +1,8 @@
 /** Smears: laid by one press where one stands, set by dragging, pulled in the picture. */
 import { key, named, of, shift } from '../../actions/action.ts';
 import { held, makeTool, takeTool } from '../../hand/held.ts';
-import { dragSmear, type SmearDrag } from '../../smears/dragging.ts';
-import { laySmearHere, smearNow, whyNotSmear, type Asked } from '../../smears/smear.ts';
+import { holdSmear, letGoSmear } from '../../smears/dragging.ts';
+import { laySmearHere, setSmear, smearingOf, smearNow, whyNotSmear, type Asked } from '../../smears/smear.ts';
 import { shownNow, current } from '../../selection/current.ts';
 import { selection } from '../../selection/selection.ts';
 import { say } from '../../shot/document.ts';
@@ -24,6 +24,12 @@ export function askedNow(): Asked {
   return { marks: shown ? (pick().sets[shown] ?? []) : [] };
 }
 
+/** Takes smears in hand; what was picked up is remembered, for what is done with it there. */
+export function takeSmear({ marks = [] }: Asked): void {
+  setSmear({ picked: marks });
+  takeTool(SMEAR);
+}
+
 /** Lays a smear to the drawing shown, or shows the one that is; again, the pen draws. */
 export function smear(): void {
   const asked = askedNow();
@@ -33,40 +39,20 @@ export function smear(): void {
     takeTool(null);
     return;
   }
-  takeTool(SMEAR);
+  takeSmear(asked);
   if (laid.length > 0) return;
+  const now = current();
+  const usual = now && smearingOf(now).form;
+  if (usual) setSmear({ form: usual });
   const trouble = whyNotSmear();
   if (trouble) say(trouble);
   else void laySmearHere(asked);
 }
 
-let drag: SmearDrag | null = null;
-let from: { x: number; y: number } | null = null;
-const follow = (event: PointerEvent): void => {
-  from ??= { x: event.clientX, y: event.clientY };
-  drag?.move(event.clientX - from.x, event.clientY - from.y);
-};
-
 /** Begins setting the smear here by moving the pen, for as long as a key is held. */
 function hold(): void {
-  if (drag) return;
-  const trouble = smearNow().laid.length > 0 ? null : whyNotSmear();
-  if (trouble) {
-    say(trouble);
-    return;
-  }
   const asked = askedNow();
-  takeTool(SMEAR);
-  from = null;
-  drag = dragSmear(smearNow().laid[0] ?? null, asked);
-  addEventListener('pointermove', follow);
-}
-
-function letGo(): void {
-  if (!drag) return;
-  removeEventListener('pointermove', follow);
-  drag.up();
-  drag = null;
+  if (holdSmear(asked)) takeSmear(asked);
 }
 
 const marks = of('Marks');
@@ -74,6 +60,6 @@ const marks = of('Marks');
 export const SMEAR_TOOL_ACTIONS = named({
   smear: marks('Smear from the last drawing to here', [key('Slash')], smear),
   smearBy: marks('Hold and move: how much it is smeared, and its bend', [shift('KeyK')], hold, {
-    release: letGo,
+    release: letGoSmear,
   }),
 });
