@@ -46,7 +46,7 @@ test('a shape closes and fills itself, with a line of its own if wanted, the sam
     [false, { x: 0.3, y: 0.5 }],
     [true, { x: 0.65, y: 0.5 }],
   ] as const) {
-    if (line) await page.getByLabel('line', { exact: true }).check();
+    if (line) await page.getByRole('checkbox', { name: 'line', exact: true }).check();
     let live = '';
     await loop(pen, at, 0.08, async () => {
       live = await pixels(page);

@@ -88,7 +88,7 @@ test('timing of what is picked: retimed, thinned, turned round, stretched, repea
   expect(await holds(shot)).toBe('1 2 3 1 2 3');
   await panel.getByRole('button', { name: /^Repeat, thin out/ }).click();
   await panel.getByRole('button', { name: 'Turn round' }).click();
-  await panel.getByRole('button', { name: 'Thin out' }).click();
+  await panel.getByRole('button', { name: 'Thin out', exact: true }).click();
   await saved(page);
   expect(await holds(shot)).toBe('3 4 5');
   await panel.getByRole('textbox', { name: 'Stretch to frames' }).fill('6');

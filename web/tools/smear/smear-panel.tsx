@@ -254,6 +254,7 @@ function Seen({ now, smear }: { now: Current; smear: Smear }) {
 
 /** What would be smeared, or is, in words. */
 function Told({ now, smear }: { now: Current; smear: Smear | null }) {
+  const desk = useSmear();
   const { speed } = useWay();
   const frame = useSelection((s) => s.frame);
   const { place } = smearNow(now, frame);
@@ -268,9 +269,15 @@ function Told({ now, smear }: { now: Current; smear: Smear | null }) {
   const far = speed && speed.length >= 1 ? `, ${Math.round(speed.length)} px` : '';
   const seam =
     from && to && layer && (frameOfSlot(now.doc, layer.id, from) ?? 0) > (frameOfSlot(now.doc, layer.id, to) ?? 0);
+  const isBehind = smear ? smear.slot === null : false;
+  const isLonger = !isBehind && (smear?.time ?? place?.time) === 'longer' && desk.time !== 'longer';
+  const more = [
+    ...(touched > 0 ? [`${touched} drawn on by hand and kept.`] : []),
+    ...(isLonger ? ['No frame to spare: one more, what follows moves.'] : []),
+  ].join(' ');
   return (
     <p className="min-h-5 text-[13px] text-wax-500" data-testid="smear-what">
-      {`${where}${far}${seam ? ', across the seam' : ''}.${touched > 0 ? ` ${touched} drawn on by hand and kept.` : ''}`}
+      {`${where}${far}${seam ? ', across the seam' : ''}. ${more}`}
     </p>
   );
 }
