@@ -1,5 +1,6 @@
 /** Smears: fast moves computed from the drawings they lie between, along what these or the plan say. */
 import { find, type Drawing, type Id, type ShotDocument, type Smear } from '../document/index.ts';
+import { laidByLayer, renewedByLayer } from './by-layer.ts';
 import type { Derived } from './derived.ts';
 import { outlinesOf, textPrint, wayPrint } from './print.ts';
 
@@ -45,13 +46,7 @@ export function smearPrint(doc: ShotDocument, smear: Smear): string | null {
 export const smear: Derived<Smear> = {
   kind: 'smear',
   again: 'by itself',
-  laid: (doc, { laid }) =>
-    Object.entries(laid).flatMap(([layerId, prints]) => {
-      const slots = find(doc, 'layer', layerId)?.slots ?? {};
-      return Object.entries(prints).flatMap(([slot, print]) =>
-        slots[slot] ? [{ slot, drawingId: slots[slot], markId: null, print }] : [],
-      );
-    }),
+  laid: (doc, { laid }) => laidByLayer(doc, laid),
   sources: (doc, entity) => {
     const now = smearPrint(doc, entity);
     const drawings = now === null ? null : smearedDrawings(doc, entity);
@@ -61,16 +56,5 @@ export const smear: Derived<Smear> = {
       { part: 'drawings', was: entity.hangsOn, now, hangsOn: entity.pathId ? [...hangsOn, entity.pathId] : hangsOn },
     ];
   },
-  withPrints: (doc, entity, renewed) => ({
-    ...entity,
-    laid: Object.fromEntries(
-      Object.entries(entity.laid).map(([layerId, prints]) => {
-        const slots = find(doc, 'layer', layerId)?.slots ?? {};
-        return [
-          layerId,
-          Object.fromEntries(Object.entries(prints).map(([slot, print]) => [slot, renewed(print, slots[slot])])),
-        ];
-      }),
-    ),
-  }),
+  withPrints: (doc, entity, renewed) => ({ ...entity, laid: renewedByLayer(doc, entity.laid, renewed) }),
 };

@@ -1,6 +1,7 @@
 /** Tone: shade and light cut from a body, creased by the lines on it, turned to the element's light. */
 import { find, valueAt, type Drawing, type Id, type ShotDocument, type Tone } from '../document/index.ts';
 import { placeOf, roundOf, runStart, shownOn, slotsInOrder } from '../timing/index.ts';
+import { laidByLayer, renewedByLayer } from './by-layer.ts';
 import type { Derived } from './derived.ts';
 import { outlinesOf } from './print.ts';
 
@@ -41,13 +42,7 @@ const hasShape = ({ marks }: Drawing): boolean => Object.values(marks).some(({ k
 export const tone: Derived<Tone> = {
   kind: 'tone',
   again: 'by itself',
-  laid: (doc, { laid }) =>
-    Object.entries(laid).flatMap(([layerId, prints]) => {
-      const slots = find(doc, 'layer', layerId)?.slots ?? {};
-      return Object.entries(prints).flatMap(([slot, print]) =>
-        slots[slot] ? [{ slot, drawingId: slots[slot], markId: null, print }] : [],
-      );
-    }),
+  laid: (doc, { laid }) => laidByLayer(doc, laid),
   sources: (doc, entity) => {
     const body = find(doc, 'layer', entity.bodyId);
     if (!body) return [];
@@ -62,16 +57,5 @@ export const tone: Derived<Tone> = {
         : [],
     );
   },
-  withPrints: (doc, entity, renewed) => ({
-    ...entity,
-    laid: Object.fromEntries(
-      Object.entries(entity.laid).map(([layerId, prints]) => {
-        const slots = find(doc, 'layer', layerId)?.slots ?? {};
-        return [
-          layerId,
-          Object.fromEntries(Object.entries(prints).map(([slot, print]) => [slot, renewed(print, slots[slot])])),
-        ];
-      }),
-    ),
-  }),
+  withPrints: (doc, entity, renewed) => ({ ...entity, laid: renewedByLayer(doc, entity.laid, renewed) }),
 };

@@ -7,6 +7,7 @@ import { starterOf } from '@tallow/core/starters';
 import { Dices, Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../parts/button.tsx';
+import { ControlRow } from '../parts/control-row.tsx';
 import { Slider } from '../parts/slider.tsx';
 import type { Current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
@@ -17,35 +18,17 @@ import { Presets } from './starter-presets.tsx';
 import { withDrawings } from '../saving/drawings.ts';
 
 function Setting({ starter, control }: { starter: Starter; control: Control }) {
-  const { key, label, unit, least, most, step, choices } = control;
-  const value = starter.settings[key] ?? control.usual;
-  const word = label.toLowerCase();
+  const { key, label, usual } = control;
   const withValue = (next: number): Starter => ({ ...starter, settings: { ...starter.settings, [key]: next } });
-  if (choices) {
-    return (
-      <Select
-        label={label}
-        value={String(Math.round(value))}
-        options={choices.map((text, i) => ({ value: String(i), label: text }))}
-        onChoose={(next) => {
-          void layNow(withValue(Number(next)), word);
-        }}
-      />
-    );
-  }
   return (
-    <Slider
-      label={label}
-      value={value}
-      least={least}
-      most={most}
-      step={step}
-      unit={unit === 'drawings' ? 'dr' : unit}
+    <ControlRow
+      control={control}
+      value={starter.settings[key] ?? usual}
       onMove={(next) => {
         preview(withValue(next));
       }}
       onDone={(next) => {
-        void layNow(withValue(next), word);
+        void layNow(withValue(next), label.toLowerCase());
       }}
     />
   );

@@ -22,6 +22,7 @@ import { pickedNow } from '../selection/in-hand.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, endGesture, reEdit, say, useDocument } from '../shot/document.ts';
 import { compute } from '../workers/compute-client.ts';
+import { latestOnly } from '../workers/latest.ts';
 import { amountOf } from './dragging.ts';
 import { isSomething, setSmear, smearDesk, smearingOf } from './smear.ts';
 
@@ -169,9 +170,13 @@ export async function smearFast(): Promise<void> {
     const rest = without > 0 ? ` ${without} had no frame to spare.` : '';
     say(`${laid} fast ${laid === 1 ? 'drawing is' : 'drawings are'} smeared.${rest}`);
   } catch (error) {
-    say(`The smears could not be computed: ${error instanceof Error ? error.message : String(error)}`);
+    notComputed(error);
   }
 }
+
+const notComputed = (error: unknown): void => {
+  say(`The smears could not be computed: ${error instanceof Error ? error.message : String(error)}`);
+};
 
 /** Lays all of them anew, as one step. @returns how many came out, or null when stopped. */
 async function layFast(steps: readonly Step[], reach: Reach, gesture: string): Promise<number | null> {
@@ -196,8 +201,7 @@ async function layFast(steps: readonly Step[], reach: Reach, gesture: string): P
   return laid;
 }
 
-let moving: Promise<void> | null = null;
-let wanted = false;
+const shares = latestOnly(notComputed);
 
 /** Sets how much the fast ones are smeared; those just laid follow while it is moved. */
 export function setShare(share: number, done: boolean): void {
@@ -207,19 +211,13 @@ export function setShare(share: number, done: boolean): void {
   // Something else was done since: what was laid is laid.
   const isLast = useDocument.getState().done.at(-1)?.name === 'smear the fast ones';
   if (!last || !now || !isLast) return;
-  wanted = true;
+  shares.ask(async () => {
+    await layFast(last.steps, smearingOf(now).reach, last.gesture);
+  });
   // It plays while it is moved.
   if (!done && !playback().playing) void openEngine()?.player.play();
   if (done) stopPlaying();
-  moving ??= (async () => {
-    while (wanted) {
-      wanted = false;
-      await layFast(last.steps, smearingOf(now).reach, last.gesture);
-    }
-  })().finally(() => {
-    moving = null;
-  });
-  if (done) void moving.then(endGesture);
+  if (done) void shares.done().then(endGesture);
 }
 
 export const stopFast = (): void => {

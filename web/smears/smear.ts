@@ -34,6 +34,7 @@ import { current, type Current } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, endGesture, say, takeBack, useDocument } from '../shot/document.ts';
 import { compute } from '../workers/compute-client.ts';
+import { latestOnly } from '../workers/latest.ts';
 
 export interface SmearDesk {
   /** The kind last used. */
@@ -229,38 +230,20 @@ async function layPlan(plan: SmearPlan, replaces: Id | null, gesture?: string): 
   }
 }
 
+export type SmearChanges = Partial<SmearPlan>;
+
 const notComputed = (error: unknown): void => {
   say(`The smear could not be computed: ${error instanceof Error ? error.message : String(error)}`);
 };
 
-export type SmearChanges = Partial<SmearPlan>;
-
-let relaying: Promise<void> | null = null;
-let waiting: (() => Promise<void>) | null = null;
+const relays = latestOnly(notComputed);
 
 /** Comes when all that was asked for is laid. */
-export const relayed = (): Promise<void> => relaying ?? Promise.resolve();
+export const relayed = relays.done;
 
-/**
- * Lays a smear again with other settings; what is asked for while one is being computed waits, the latest only.
- * @param gesture changes of one drag are one step.
- */
+/** Lays a smear again with other settings. @param gesture changes of one drag are one step. */
 export function relay(smearId: Id, changes: SmearChanges, name: string, gesture?: string): void {
-  waiting = () => relayNow(smearId, changes, name, gesture);
-  relaying ??= relayAll();
-}
-
-async function relayAll(): Promise<void> {
-  try {
-    for (let next = waiting; next; next = waiting) {
-      waiting = null;
-      await next();
-    }
-  } catch (error) {
-    notComputed(error);
-  } finally {
-    relaying = null;
-  }
+  relays.ask(() => relayNow(smearId, changes, name, gesture));
 }
 
 async function relayNow(smearId: Id, changes: SmearChanges, name: string, gesture?: string): Promise<void> {
@@ -321,7 +304,7 @@ export const touchedIn = (doc: ShotDocument, smear: Smear): number => touchedOf(
 
 /** Takes back what a drag has laid. */
 export const dropGesture = (gesture: string): void => {
-  waiting = null;
+  relays.forget();
   takeBack(gesture);
 };
 

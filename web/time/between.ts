@@ -28,6 +28,7 @@ import {
 import { endsOf } from '@tallow/core/derived';
 import { create } from 'zustand';
 import { compute } from '../workers/compute-client.ts';
+import { latestOnly } from '../workers/latest.ts';
 import { current } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, endGesture, say, useDocument } from '../shot/document.ts';
@@ -193,35 +194,16 @@ async function layAll(gap: Gap, shares: readonly number[]): Promise<void> {
 
 type Changes = Partial<Pick<Between, 'shares' | 'way' | 'pathId' | 'ties'>>;
 
-let relaying = false;
-let waiting: (() => Promise<void>) | null = null;
-
-/**
- * Lays in-betweens again with other settings; what is asked for while some are being computed waits, the
- * latest only. @param gesture changes of one drag are one step.
- */
-function relay(betweenId: Id, changes: Changes, name: string, gesture?: string): void {
-  waiting = () => relayNow(betweenId, changes, name, gesture);
-  if (!relaying) void relayAll();
-}
-
-async function relayAll(): Promise<void> {
-  relaying = true;
-  try {
-    for (let next = waiting; next; next = waiting) {
-      waiting = null;
-      await next();
-    }
-  } catch (error) {
-    notComputed(error);
-  } finally {
-    relaying = false;
-  }
-}
-
 const notComputed = (error: unknown): void => {
   say(`The in-betweens could not be computed: ${error instanceof Error ? error.message : String(error)}`);
 };
+
+const relays = latestOnly(notComputed);
+
+/** Lays in-betweens again with other settings. @param gesture changes of one drag are one step. */
+function relay(betweenId: Id, changes: Changes, name: string, gesture?: string): void {
+  relays.ask(() => relayNow(betweenId, changes, name, gesture));
+}
 
 async function relayNow(betweenId: Id, changes: Changes, name: string, gesture?: string): Promise<void> {
   const { doc } = useDocument.getState();

@@ -15,16 +15,16 @@ function useShares(now: Current): { from: number; to: number; share: number }[] 
   return drawings.map(({ frame, hold, area }) => ({ from: frame, to: frame + hold, share: area / most }));
 }
 
-export function VolumeRim({ now, dial }: { now: Current; dial: Dial }) {
-  const points = useShares(now)
-    .filter(({ from }) => from >= dial.from && from < dial.from + dial.length)
-    .flatMap(({ from, to, share }) =>
-      [from + 0.1, to - 0.1].map((at) => pointAt(angleOf(dial, at), WHEEL.rimInner + 2 + HEIGHT * share)),
-    );
-  if (points.length === 0) return null;
+interface Spot {
+  readonly x: number;
+  readonly y: number;
+}
+
+function Thin({ through }: { through: readonly Spot[] }) {
+  if (through.length === 0) return null;
   return (
     <path
-      d={`M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}`}
+      d={`M${through.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}`}
       fill="none"
       stroke="#8fd0ff"
       strokeWidth={1.2}
@@ -35,20 +35,20 @@ export function VolumeRim({ now, dial }: { now: Current; dial: Dial }) {
   );
 }
 
+/** Just within a drawing's frames, so that one step stands beside the next. */
+const endsOf = ({ from, to }: { from: number; to: number }): number[] => [from + 0.1, to - 0.1];
+
+export function VolumeRim({ now, dial }: { now: Current; dial: Dial }) {
+  const shares = useShares(now).filter(({ from }) => from >= dial.from && from < dial.from + dial.length);
+  const through = shares.flatMap((each) =>
+    endsOf(each).map((at) => pointAt(angleOf(dial, at), WHEEL.rimInner + 2 + HEIGHT * each.share)),
+  );
+  return <Thin through={through} />;
+}
+
 export function VolumeBand({ now, band, base }: { now: Current; band: Band; base: number }) {
-  const points = useShares(now).flatMap(({ from, to, share }) =>
-    [from + 0.1, to - 0.1].map((at) => ({ x: xOf(band, at), y: base - HEIGHT * share })),
+  const through = useShares(now).flatMap((each) =>
+    endsOf(each).map((at) => ({ x: xOf(band, at), y: base - HEIGHT * each.share })),
   );
-  if (points.length === 0) return null;
-  return (
-    <path
-      d={`M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}`}
-      fill="none"
-      stroke="#8fd0ff"
-      strokeWidth={1.2}
-      strokeOpacity={0.85}
-      pointerEvents="none"
-      data-testid="volume-line"
-    />
-  );
+  return <Thin through={through} />;
 }

@@ -5,6 +5,7 @@ import { seenFor, SMEARS, smearOf } from '@tallow/core/smears';
 import { frameOfSlot, slotNumbers } from '@tallow/core/timing';
 import { Dices } from 'lucide-react';
 import { Check, Fold, Line, Panel, Select, Small, Words } from '../../parts/panel.tsx';
+import { ControlRow } from '../../parts/control-row.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { takeTool } from '../../hand/held.ts';
 import { useCurrent, type Current } from '../../selection/current.ts';
@@ -33,37 +34,23 @@ import { VolumeChart } from './volume-chart.tsx';
 /** The numbers of a smear: of the one that is laid, else of the next. */
 function Setting({ smear, control }: { smear: Smear | null; control: Control }) {
   const { form, settings } = useSmear();
-  const { key, label, unit, least, most, step, choices, usual } = control;
+  const { key, label, usual } = control;
   const own = smear ? smear.settings : (settings[form] ?? {});
-  const value = own[key] ?? usual;
   const set = (next: number, gesture?: string): void => {
     if (smear) relay(smear.id, { settings: { ...smear.settings, [key]: next } }, label.toLowerCase(), gesture);
     else setSmear({ settings: { ...settings, [form]: { ...own, [key]: next } } });
   };
-  if (choices)
-    return (
-      <Select
-        label={label}
-        value={String(Math.round(value))}
-        options={choices.map((text, i) => ({ value: String(i), label: text }))}
-        onChoose={(next) => {
-          set(Number(next));
-        }}
-      />
-    );
-  const gesture = `smear-${key}`;
   return (
-    <Slider
-      label={label}
-      value={value}
-      least={least}
-      most={most}
-      step={step}
-      unit={unit === 'drawings' ? 'dr' : unit}
+    <ControlRow
+      control={control}
+      value={own[key] ?? usual}
       onMove={(next) => {
-        set(next, gesture);
+        set(next, `smear-${key}`);
       }}
-      onDone={() => void relayed().then(endGesture)}
+      onDone={(next) => {
+        if (control.choices) set(next);
+        else void relayed().then(endGesture);
+      }}
     />
   );
 }
