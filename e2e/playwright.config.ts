@@ -8,7 +8,7 @@ export default defineConfig({
   testIgnore: 'faults/**',
   outputDir: '../test-results',
   fullyParallel: false,
-  workers: 1,
+  workers: 2,
   // One that passes only at the second try is told as flaky, and is to be mended.
   retries: 1,
   timeout: 150_000,
