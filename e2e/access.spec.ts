@@ -60,6 +60,7 @@ test('drawing: every panel of the column', async ({ page }) => {
     ['Pick up', 'KeyC'],
     ['Reshape', 'KeyV'],
     ['Fill', 'KeyF'],
+    ['Smear', 'Slash'],
   ];
   for (const [name, key] of panels) {
     await page.keyboard.press(key);

@@ -38,7 +38,7 @@ export function BetweenChart({ shares }: { shares: readonly number[] }) {
       width={SIZE.width}
       height={SIZE.height}
       className="mx-auto my-1 block shrink-0 touch-none select-none rounded-lg bg-soot-950"
-      role="img"
+      role="group"
       aria-label="Spacing of the in-betweens"
       data-testid="between-chart"
     >
