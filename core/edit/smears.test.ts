@@ -1,5 +1,5 @@
 import { cycleOf, fixture, layerOf, runsOf } from '../fixture.ts';
-import { touchedOf } from '../derived/index.ts';
+import { staleOf, touchedOf } from '../derived/index.ts';
 import {
   entitiesOf,
   find,
@@ -231,6 +231,16 @@ describe('afterwards', () => {
     )!;
     expect(holds(doc)).toBe(holds(laid.doc));
     expect(entitiesOf(doc, 'layer')).toHaveLength(1);
+  });
+
+  it('told to take the place of the drawing before, it does, and is to be laid anew from the one before that', () => {
+    const changes = { time: 'replace' } as const;
+    const { doc } = relaySmear(laid.doc, laid.smearId, changes, compute(laid.doc, oneOf(laid.doc)), newId)!;
+    expect(runsOf(doc, layerId)).toHaveLength(5);
+    expect(lengthOf(doc)).toBe(lengthOf(shot));
+    expect(runsOf(doc, layerId).map(({ slot }) => slot)).not.toContain(slotAt(shot, 1));
+    expect(oneOf(doc).stops).toEqual([slotAt(shot, 0), slotAt(shot, 2)]);
+    expect(staleOf(doc, elementId, 'by itself').map(({ entity }) => entity.id)).toEqual([laid.smearId]);
   });
 
   it('a swath goes on over the drawings that follow, and ends where the layer does', () => {

@@ -21,7 +21,7 @@ import { placeOf, runStart, setHold } from '../timing/index.ts';
 import { listOf } from './layers.ts';
 import { keptFull } from './place.ts';
 import { dropUnkept } from './remove.ts';
-import { roomAfter, smearsOf, type SmearPlan } from './smear-work.ts';
+import { roomAfter, smearPlace, smearsOf, type SmearPlan } from './smear-work.ts';
 import { swept, tiedTo } from './sweep.ts';
 import { tonedBetween } from './tied-betweens.ts';
 
@@ -193,7 +193,15 @@ export function relaySmear(
   const placesStay = plan.time === old.time && plan.asGuide === old.asGuide && isAlike(old, smeared);
   if (!placesStay) {
     const taken = takeSmear(doc, smearId);
-    return laySmear(taken, plan, computed, null, newId, smearId);
+    const { runs } = placeOf(taken, plan.layerId).timed.list;
+    const to = runs.findIndex(({ slot }) => slot === plan.stops.at(-1));
+    const place = plan.time === 'behind' ? null : smearPlace(taken, plan.layerId, to, plan.time);
+    if (!place?.replaces)
+      return laySmear(taken, { ...plan, time: place?.time ?? plan.time }, computed, null, newId, smearId);
+    // In the place of the drawing before it comes from the one before that: what was computed is laid anew for it.
+    const { stops, time, replaces } = place;
+    const laid = laySmear(taken, { ...plan, stops, time }, computed, replaces, newId, smearId);
+    return { ...laid, doc: putEntities(laid.doc, { ...find(laid.doc, 'smear', smearId)!, hangsOn: '' }) };
   }
   const touched = new Set(touchedOf(doc, old).map(({ slot, drawingId }) => `${slot} ${drawingId}`));
   const laid: Laid = {};

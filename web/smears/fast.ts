@@ -7,6 +7,7 @@ import {
   newSmear,
   setElement,
   smearPlace,
+  smearsOf,
   smearWork,
   subjectLayers,
   type SmearPlan,
@@ -20,7 +21,7 @@ import { loaded } from '../saving/drawings.ts';
 import { current, type Current } from '../selection/current.ts';
 import { pickedNow } from '../selection/in-hand.ts';
 import { selection, setSelection } from '../selection/selection.ts';
-import { edit, endGesture, reEdit, say, useDocument } from '../shot/document.ts';
+import { edit, onChange, reEdit, say, useDocument } from '../shot/document.ts';
 import { compute } from '../workers/compute-client.ts';
 import { latestOnly } from '../workers/latest.ts';
 import { amountOf } from './dragging.ts';
@@ -33,6 +34,8 @@ interface Step {
   readonly work: SmearWork;
   readonly speed: Judged;
   readonly fast: boolean;
+  /** Whether a smear leads to its drawing already. */
+  readonly smeared: boolean;
 }
 
 interface FastDesk {
@@ -93,7 +96,17 @@ async function stepsNow(now: Current): Promise<Step[]> {
     speeds.map((speed) => speed.fast),
     now.element.time === 'cycle' && !pickedNow(),
   );
-  return found.map((step, i) => ({ ...step, speed: speeds[i]!, fast: fast[i]! }));
+  const arrived = new Set(
+    smearsOf(now.doc, now.element.id).flatMap((smear) =>
+      smear.layers.includes(layer.id) ? [smear.stops.at(-1)!] : [],
+    ),
+  );
+  return found.map((step, i) => ({
+    ...step,
+    speed: speeds[i]!,
+    fast: fast[i]!,
+    smeared: arrived.has(step.plan.stops.at(-1)!),
+  }));
 }
 
 /** The fast steps, without those whose frame would have to come from a drawing another of them needs. */
@@ -101,7 +114,7 @@ function withFrames(steps: readonly Step[]): { taken: Step[]; without: number } 
   const needed = new Set<Id>();
   const taken: Step[] = [];
   let without = 0;
-  for (const step of steps.filter(({ fast }) => fast)) {
+  for (const step of steps.filter(({ fast, smeared }) => fast && !smeared)) {
     const { stops } = step.plan;
     const isOwn = step.plan.time !== 'behind';
     if (isOwn && step.replaces && needed.has(step.replaces)) {
@@ -160,7 +173,7 @@ export async function smearFast(): Promise<void> {
     }
     const { taken, without } = withFrames(await stepsNow(now));
     if (taken.length === 0) {
-      say('Nothing is too fast here: no two steps in a row lose the form to the eye.');
+      say('Nothing is too fast here that is not smeared already: no two steps in a row lose the form to the eye.');
       return;
     }
     const gesture = `fast-${randomId()}`;
@@ -216,9 +229,14 @@ export function setShare(share: number, done: boolean): void {
   });
   // It plays while it is moved.
   if (!done && !playback().playing) void openEngine()?.player.play();
+  // The step stays open: moved again, all of it is laid anew in place of what was laid.
   if (done) stopPlaying();
-  if (done) void shares.done().then(endGesture);
 }
+
+// Undone or brought back it is no more the step under the slider.
+onChange((_, by) => {
+  if (by === 'undo') useFast.setState({ last: null });
+});
 
 export const stopFast = (): void => {
   void compute().stop();
