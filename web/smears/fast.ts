@@ -84,7 +84,10 @@ async function stepsNow(now: Current): Promise<Step[]> {
   const { form: last, settings } = smearDesk();
   const form = smearingOf(now).form ?? last;
   const layers = subjectLayers(now.doc, layer.id);
+  // A frame that was made for a smear is no drawing that arrives.
+  const made = new Set(smearsOf(now.doc, now.element.id).flatMap(({ slot }) => slot ?? []));
   const found = runsMeant(now).flatMap((index) => {
+    if (made.has(now.active!.list.runs[index]?.slot ?? '')) return [];
     const place = smearPlace(now.doc, layer.id, index);
     if (!place || place.stops.length < 2) return [];
     const plan = { ...newSmear(place, layers, form, settings[form] ?? {}), piece: selection().piece };
