@@ -1,5 +1,7 @@
 /** Prints rows as a table and as JSON: all of them, or the groups named (`npm run bench -- brush paint`). The goals are no test: a row above its goal is a thing to look at. */
 import 'reflect-metadata';
+import { assembledPageRows } from './assembled-page-rows.ts';
+import { assemblyRows } from './assembly-rows.ts';
 import { brushRows } from './brush-rows.ts';
 import type { Row } from './measure.ts';
 import { browserRows } from './browser-rows.ts';
@@ -20,6 +22,8 @@ const GROUPS: Readonly<Record<string, () => readonly Row[] | Promise<readonly Ro
   between: betweenRows,
   smears: smearRows,
   paint: paintRows,
+  assembly: assemblyRows,
+  assembled: assembledPageRows,
   server: serverRows,
   growth: growthRows,
   memory: memoryRows,

@@ -1,7 +1,7 @@
 /** Rows of smears: a stretch against a plain transform, a swept body against a union, the fast ones against their single smears. */
 import type { Mark, Shape } from '@tallow/core/document';
 import { fitRing, IDENTITY, unitedPolygons, type Matrix, type Pair, seededIds } from '@tallow/core/geometry';
-import { outlined, transformed } from '@tallow/core/marks';
+import { outlined, transformed, warpedMark } from '@tallow/core/marks';
 import { drawingOf } from '@tallow/core/starters';
 import {
   computeSmear,
@@ -9,7 +9,6 @@ import {
   stretchingOf,
   sweptOutlines,
   warpOf,
-  warpedMark,
   silhouetteOf,
   type SmearWork,
 } from '@tallow/core/smears';

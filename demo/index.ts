@@ -1,12 +1,14 @@
 import type { ShotDocument } from '@tallow/core/document';
 import { furnaceMouth } from './furnace-mouth.ts';
 import { burstFlask, skylightStrike, theGather, ventSmoke } from './shots.ts';
+import { nightShift } from './night-shift.ts';
 import { theSwing } from './the-swing.ts';
 
 export * from './ids.ts';
 export * from './furnace-mouth.ts';
 export * from './shots.ts';
 export * from './the-swing.ts';
+export * from './night-shift.ts';
 
 /** Every shot of the demo, in the order of the film, each built when it is asked for. */
 export const DEMO_SHOTS: readonly (() => ShotDocument)[] = [
@@ -16,4 +18,5 @@ export const DEMO_SHOTS: readonly (() => ShotDocument)[] = [
   skylightStrike,
   burstFlask,
   theSwing,
+  nightShift,
 ];

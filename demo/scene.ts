@@ -1,7 +1,9 @@
 /** What the demo's shots are put together with: the same edits a user makes. */
 import {
+  CAMERA_AT_REST,
   newElement,
   newLayer,
+  newPlane,
   putEntities,
   documentOf,
   find,
@@ -10,7 +12,6 @@ import {
   type Id,
   type Mark,
   type NewId,
-  type Plane,
   type Shot,
   type ShotDocument,
   type Starter,
@@ -43,7 +44,7 @@ export function newShot(
   swatches: readonly Swatch[],
   newId: NewId,
 ): ShotDocument {
-  const plane: Plane = { kind: 'plane', id: newId(), name: 'Picture plane', depth: 0, placements: [] };
+  const plane = newPlane('Picture plane', 0, newId);
   const shot: Shot = {
     kind: 'shot',
     id,
@@ -58,6 +59,9 @@ export function newShot(
     swatches: swatches.map((s) => s.id),
     guides: [],
     plates: [],
+    camera: CAMERA_AT_REST,
+    focal: null,
+    air: null,
   };
   return documentOf(id, [shot, plane, ...swatches]);
 }

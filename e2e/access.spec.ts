@@ -110,6 +110,14 @@ test('menus, planning and taking away', async ({ page }) => {
   await page.getByRole('link', { name: 'Plan', exact: true }).click();
   await expect(page.getByTestId('plan-tray')).toBeVisible();
   await expectFine(page, 'plan');
+  await page.getByRole('link', { name: 'Assemble', exact: true }).click();
+  await expect(page.getByTestId('uses')).toBeVisible();
+  await expectFine(page, 'assemble');
+  await page.getByTestId('bar').click();
+  for (const name of ['Place', 'Time', 'Copies', 'Looks']) {
+    await page.getByRole('group', { name: 'Settings' }).getByRole('button', { name }).click();
+    await expectFine(page, `settings of a use: ${name}`);
+  }
   await page.getByRole('link', { name: 'Export', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Take away' })).toBeVisible();
   await expectFine(page, 'export');

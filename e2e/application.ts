@@ -21,6 +21,7 @@ const script = (await import(join(root, 'scripts', 'database.mjs'))) as Database
 export class Application {
   private server: ChildProcess | null = null;
   private worker: ChildProcess | null = null;
+  private cards: ChildProcess | null = null;
 
   private constructor(
     readonly home: string,
@@ -71,7 +72,8 @@ export class Application {
   }
 
   async startWorker(): Promise<void> {
-    this.worker = await this.run('worker.js');
+    this.worker = await this.run('worker.js', ['asked']);
+    this.cards ??= await this.run('worker.js', ['cards']);
   }
 
   private async end(child: ChildProcess | null, signal: NodeJS.Signals): Promise<void> {
@@ -103,6 +105,7 @@ export class Application {
   async stop(): Promise<void> {
     await this.end(this.server, 'SIGTERM');
     await this.end(this.worker, 'SIGTERM');
+    await this.end(this.cards, 'SIGTERM');
     await this.stopDatabase();
     rmSync(this.home, { recursive: true, force: true });
   }

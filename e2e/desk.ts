@@ -296,3 +296,14 @@ export const tabsInStoreAreHeld = (page: Page): Promise<boolean> =>
     const held = new Set((await navigator.locks.query()).held!.map(({ name }) => name));
     return keys.every((key) => held.has(`tallow-tab-${(key as string[])[1]!}`));
   });
+
+/** A round line about a place, shares of the picture. */
+export async function ring(pen: Pen, cx: number, cy: number, r = 0.04): Promise<void> {
+  const at = (i: number) => {
+    const turn = (i / 24) * 2 * Math.PI;
+    return { x: cx + r * Math.cos(turn), y: cy + r * (640 / 360) * Math.sin(turn), force: 0.6 };
+  };
+  await pen.down(at(0));
+  await pen.moves(Array.from({ length: 24 }, (_, i) => at(i + 1)));
+  await pen.up(at(24));
+}

@@ -231,8 +231,39 @@ test('in-betweens, starting from a fire, the last export once more', async ({ pa
   hand.took('start from a fire, put where it belongs');
 });
 
+test('many uses of a painted element, a start, what is cut off', async ({ page }) => {
+  const { shot, hand } = await desk(page);
+  await drawn(page, 2);
+  for (let i = 0; i < 3; i++) {
+    await page.getByText('Add layer').click();
+    await drawn(page, 1);
+  }
+  await page.getByTestId('element-time').click();
+  await page.getByText('Close into a cycle').click();
+  await saved(page);
+  await page.getByRole('link', { name: 'Assemble', exact: true }).click();
+  await page.getByTestId('bar').click();
+  const uses = async () =>
+    (await stored(address(), shot)).entities.filter((each) => each['kind'] === 'placement') as unknown as {
+      start: number;
+      phase: number;
+    }[];
+  await hand.key('Shift+Equal');
+  await expect.poll(async () => (await uses()).length).toBe(4);
+  hand.took('three more of a painted element of 4 layers, out of step');
+  await page.keyboard.press('Control+KeyZ');
+  await page.keyboard.press('Space');
+  await hand.key('Shift+Period');
+  hand.took('a start shifted by a frame while it plays');
+  await page.keyboard.press('Space');
+  await expect.poll(async () => (await uses())[0]!.start).toBe(1);
+  await hand.press(page.getByTestId('cut').getByRole('button').first());
+  await expect(page.getByTestId('cut')).toHaveCount(0);
+  hand.took('what the end of the shot cuts off, mended');
+});
+
 test('every task of the table is counted', () => {
   const source = readFileSync(new URL('./labour.spec.ts', import.meta.url), 'utf8');
   for (const task of TABLE.keys()) if (task !== 'task') expect(source).toContain(`took('${task}')`);
-  expect(TABLE.size).toBe(14);
+  expect(TABLE.size).toBe(17);
 });

@@ -184,7 +184,7 @@ test('looks are added, set over time, ordered, copied and switched; they are see
   // Light falls on what was background.
   await expect.poll(() => countOf(page, [0x20, 0x20, 0x20], 1)).toBeLessThan(plain - 3000);
   await page.getByRole('button', { name: 'Set Radius on this frame' }).click();
-  await expect(page.getByRole('button', { name: 'Take Radius on this frame away' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take the value of Radius on this frame away' })).toBeVisible();
   await add(page, /^Blur/);
   const cards = page.getByTestId('finish');
   await expect(cards).toHaveCount(2);

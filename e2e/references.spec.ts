@@ -1,5 +1,5 @@
 import { createCanvas } from '@napi-rs/canvas';
-import { zipSync } from 'fflate';
+import { strToU8, zipSync } from 'fflate';
 import { address, countOf, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
@@ -93,4 +93,25 @@ test('numbered pictures and a zip of them are one plate at the shot’s rate; wh
   );
   await page.getByTestId('picture').dispatchEvent('drop', { dataTransfer: transfer });
   await expect(page.getByTestId('plate')).toHaveCount(2);
+});
+
+test('an OpenRaster file comes in as separate plates by its layers', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const stack = `<?xml version="1.0"?><image w="320" h="180"><stack><layer name="Lamp" src="data/a.png" x="10" y="20"/><stack opacity="0.5"><layer name="Wall" src="data/b.png" visibility="hidden"/></stack></stack></image>`;
+  const file = zipSync({
+    mimetype: [strToU8('image/openraster'), { level: 0 }],
+    'stack.xml': strToU8(stack),
+    'data/a.png': Uint8Array.from(picture('#ff0000', 40, 20)),
+    'data/b.png': Uint8Array.from(picture('#0000ff', 40, 20)),
+  });
+  await page.getByRole('button', { name: 'References' }).click();
+  await bring(page, { name: 'room.ora', buffer: Buffer.from(file) });
+  await expect(page.getByText('2 layers of room.ora came in, each a plate.')).toBeVisible();
+  await saved(page);
+  const plates = (await stored(address(), shot)).entities.filter((each) => each['kind'] === 'plate');
+  const lamp = plates.find((each) => each['name'] === 'Lamp')!;
+  // The whole is twice as large in the shot; the layer's middle is 30 px across and 30 px down in it.
+  expect(lamp).toMatchObject({ scale: 2, x: 60, y: 60, opacity: 1, visible: true });
+  expect(plates.find((each) => each['name'] === 'Wall')).toMatchObject({ opacity: 0.5, visible: false });
 });

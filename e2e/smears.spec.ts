@@ -5,19 +5,8 @@ import { smearWork } from '@tallow/core/edit';
 import { seededIds } from '@tallow/core/geometry';
 import { computeSmear } from '@tallow/core/smears';
 import { unzipSync } from 'fflate';
-import { address, makeShot, openDesk, painted, Pen, saved, stored, storedDrawings } from './desk.ts';
+import { address, makeShot, openDesk, painted, Pen, ring, saved, stored, storedDrawings } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
-
-/** A round line about a place, shares of the picture. */
-async function ring(pen: Pen, cx: number, cy: number, r = 0.04): Promise<void> {
-  const at = (i: number) => {
-    const turn = (i / 24) * 2 * Math.PI;
-    return { x: cx + r * Math.cos(turn), y: cy + r * (640 / 360) * Math.sin(turn), force: 0.6 };
-  };
-  await pen.down(at(0));
-  await pen.moves(Array.from({ length: 24 }, (_, i) => at(i + 1)));
-  await pen.up(at(24));
-}
 
 /** A shot of rings at some places, on 2s; one stands on the last. */
 async function rings(page: Page, places: readonly number[]): Promise<{ shot: string; pen: Pen }> {
@@ -149,6 +138,10 @@ test('every kind is laid, is laid again when a drawing changes, and is taken awa
 
 test('the fast ones are smeared at once, each by its speed, in one step', async ({ page }) => {
   const { shot } = await rings(page, [0.1, 0.12, 0.32, 0.6, 0.85, 0.87]);
+  await page.keyboard.press('Slash');
+  await expect(page.getByRole('button', { name: /^Undo stretch/ })).toBeVisible();
+  await page.keyboard.press('Control+KeyZ');
+  await page.getByRole('button', { name: 'The fast ones' }).click();
   await page.keyboard.press('Alt+KeyA');
   await expect(page.getByText('3 fast drawings are smeared.')).toBeVisible();
   await saved(page);
@@ -160,6 +153,17 @@ test('the fast ones are smeared at once, each by its speed, in one step', async 
   // Asked again nothing is smeared twice.
   await page.keyboard.press('Alt+KeyA');
   await expect(page.getByText(/^Nothing is too fast here/)).toBeVisible();
+  // How much is moved afterwards, twice: all of it stays the one step.
+  const share = page.getByRole('slider', { name: 'How much' });
+  const most = async () => {
+    const stored = (await smearsOf(shot)).map(({ settings }) => (settings as Record<string, number>)['amount']!);
+    return [stored.length, Math.max(...stored)] as const;
+  };
+  const [, before] = await most();
+  await share.press('ArrowRight');
+  await share.press('ArrowRight');
+  await expect.poll(async () => (await most())[1]).toBeGreaterThan(before);
+  await saved(page);
   await page.keyboard.press('Control+KeyZ');
   await expect.poll(async () => (await smearsOf(shot)).length).toBe(0);
 });

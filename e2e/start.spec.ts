@@ -62,6 +62,7 @@ test('start makes everything, Ctrl+C ends all of it, and a second start finds wh
     'Skylight strike',
     'Burst flask',
     'The swing',
+    'Night shift',
   ]);
   await fetch(`${first.address}/api/shots/${shots[0]!.id}`, {
     method: 'PATCH',
@@ -86,7 +87,8 @@ test('start makes everything, Ctrl+C ends all of it, and a second start finds wh
   const command = startCommandOf(second.process.pid!);
   for (const [name, find] of [
     ['The server', () => childOf(command, 'server.js')],
-    ['The worker', () => childOf(command, 'worker.js')],
+    ['The worker', () => childOf(command, 'worker.js asked')],
+    ['The worker for cards', () => childOf(command, 'worker.js cards')],
     ['The database', () => childOf(command, 'postgres')],
   ] as const) {
     process.kill(await find(), 'SIGKILL');

@@ -86,7 +86,11 @@ async function main() {
     },
     watch,
   );
-  void keepRunning('The worker', () => startProgram('worker.js', [], env, children), watch).catch(fail);
+  for (const [name, work] of [
+    ['The worker', 'asked'],
+    ['The worker for cards', 'cards'],
+  ])
+    void keepRunning(name, () => startProgram('worker.js', [work], env, children), watch).catch(fail);
   console.log(`Tallow is at http://localhost:${port}`);
 }
 

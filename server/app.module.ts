@@ -6,6 +6,8 @@ import { CardsController } from './cards/cards.controller.ts';
 import { DATABASE } from './db/database.ts';
 import { ExportsController } from './exports/exports.controller.ts';
 import { ExportsService } from './exports/exports.service.ts';
+import { FootageController } from './footage/footage.controller.ts';
+import { FootageService } from './footage/footage.service.ts';
 import { QueueService } from './queue/queue.service.ts';
 import { HealthController } from './health/health.controller.ts';
 import { LoopsService } from './cards/loops.service.ts';
@@ -33,6 +35,9 @@ class AssetsModule {}
 @Module({ providers: [QueueService], exports: [QueueService] })
 class QueueModule {}
 
+@Module({ imports: [QueueModule], controllers: [FootageController], providers: [FootageService] })
+class FootageModule {}
+
 @Module({
   imports: [ShotsModule, QueueModule],
   controllers: [CardsController],
@@ -49,7 +54,7 @@ export class AppModule {
   static with(database: Knex): DynamicModule {
     return {
       module: AppModule,
-      imports: [HealthModule, ShotsModule, AssetsModule, CardsModule, ExportsModule],
+      imports: [HealthModule, ShotsModule, AssetsModule, CardsModule, ExportsModule, FootageModule],
       providers: [{ provide: DATABASE, useValue: database }],
       exports: [DATABASE],
     };

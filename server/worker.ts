@@ -1,13 +1,22 @@
-/** A worker program: takes exports and loops for cards from the queue, one of each at a time. Any number may run. */
+/** A worker program: takes what is asked for (exports, footage) or the loops of cards from the queue, one of each at a time. Any number may run. */
 import { constants, setPriority } from 'node:os';
 import { openDatabase } from './db/database.ts';
 import { runExport } from './exports/export-job.ts';
-import { EXPORT_QUEUE, LOOP_QUEUE, openQueue, type ExportJob, type LoopJob } from './queue/queue.ts';
+import { takeApart } from './footage/footage-job.ts';
+import {
+  EXPORT_QUEUE,
+  FOOTAGE_QUEUE,
+  LOOP_QUEUE,
+  openQueue,
+  type ExportJob,
+  type FootageJob,
+  type LoopJob,
+} from './queue/queue.ts';
 import { runLoop } from './cards/loop-job.ts';
 import { shotServices } from './shots/services.ts';
 
 // Often all runs on the machine that is drawn on: the hand comes first, and what ffmpeg does for it too.
-setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
+setPriority(process.argv[2] === 'cards' ? constants.priority.PRIORITY_LOW : constants.priority.PRIORITY_BELOW_NORMAL);
 const url = process.env['DATABASE_URL'];
 if (!url) throw new Error('DATABASE_URL is not set; use npm start');
 const database = openDatabase(url, 5);
@@ -15,11 +24,25 @@ const { shots } = shotServices(database);
 const queue = await openQueue(url, (error) => {
   console.warn(`worker: ${error.message}`);
 });
-await queue.work<ExportJob>(EXPORT_QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1 }, async (jobs) => {
-  for (const job of jobs) await runExport(database, shots, job.data.exportId);
-});
-await queue.work<LoopJob>(LOOP_QUEUE, { pollingIntervalSeconds: 2, batchSize: 1 }, async (jobs) => {
-  for (const job of jobs) await runLoop(database, shots, job.data.shotId);
-});
+
+/** What is asked for and waited for never stands behind what Tallow makes by itself: each is a program of its own. */
+const WORK = {
+  asked: async () => {
+    await queue.work<ExportJob>(EXPORT_QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1 }, async (jobs) => {
+      for (const job of jobs) await runExport(database, shots, job.data.exportId);
+    });
+    await queue.work<FootageJob>(FOOTAGE_QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1 }, async (jobs) => {
+      for (const job of jobs) await takeApart(database, job.data.footageId);
+    });
+  },
+  cards: async () => {
+    await queue.work<LoopJob>(LOOP_QUEUE, { pollingIntervalSeconds: 2, batchSize: 1 }, async (jobs) => {
+      for (const job of jobs) await runLoop(database, shots, job.data.shotId);
+    });
+  },
+};
+const work = process.argv[2] ?? '';
+if (work !== 'asked' && work !== 'cards') throw new Error('say which work: asked, or cards');
+await WORK[work]();
 process.send?.({ ready: true });
 process.on('disconnect', () => process.exit(0));

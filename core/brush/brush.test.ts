@@ -34,7 +34,7 @@ function record(samples: Parameters<typeof inkChunk>[1], chunk: number): string 
     (...args: number[]) => {
       lines.push(`${name} ${args.join(' ')}`);
     };
-  const sink: PathSink = { moveTo: note('M'), lineTo: note('L'), arc: note('A'), closePath: note('Z') };
+  const sink: PathSink = { moveTo: note('M'), lineTo: note('L'), arc: note('A') };
   inkChunk(sink, samples, brush, chunk);
   return lines.join('\n');
 }
@@ -129,7 +129,7 @@ describe('chunks', () => {
     );
   });
   test('a tap is one disc of the brush', () => {
-    expect(record(fed([[5, 6, 1]], 0).finish(), 0)).toBe(`M 10 6\nA 5 6 5 0 ${2 * Math.PI}\nZ `);
+    expect(record(fed([[5, 6, 1]], 0).finish(), 0)).toBe(`M 10 6\nA 5 6 5 0 ${2 * Math.PI}`);
   });
   test('without pressure the line is constant', () => {
     expect([0, 0.5, 1].map((p) => breadthAt({ ...brush, pressure: false }, p))).toEqual([5, 5, 5]);

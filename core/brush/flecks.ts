@@ -26,7 +26,6 @@ function fleck(path: PathSink, x: number, y: number, size: number, corners: numb
     if (k === 0) path.moveTo(x + cos * far, y + sin * far);
     else path.lineTo(x + cos * far, y + sin * far);
   }
-  path.closePath();
 }
 
 /** Adds the flecks of one chunk of a stroke to a path, element space, to be filled by the non-zero rule; none where its tip has none. */

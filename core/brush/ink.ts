@@ -34,7 +34,6 @@ function joinsSmoothly(before: Band, after: Band, radius: number): boolean {
 function disc(path: PathSink, { x, y, r }: Step): void {
   path.moveTo(x + r, y);
   path.arc(x, y, r, 0, 2 * Math.PI);
-  path.closePath();
 }
 
 /** One outline round a row of smoothly joined bands. `normals` holds one normal per step. */
@@ -49,7 +48,6 @@ function ribbon(path: PathSink, steps: readonly Step[], normals: readonly Band[]
     const { nx, ny } = normals[i]!;
     path.lineTo(x + nx * r, y + ny * r);
   }
-  path.closePath();
 }
 
 function between(a: Band, b: Band): Band {

@@ -30,7 +30,7 @@ const grain: BrushSettings & { kind: 'grain' } = { kind: 'grain', width: 40, opa
 function flecks(samples: Samples, brush: typeof grain, seed: number, chunk: number): { x: number; y: number }[] {
   const points: { x: number; y: number }[] = [];
   const note = (x: number, y: number) => points.push({ x, y });
-  const sink: PathSink = { moveTo: note, lineTo: note, arc: () => undefined, closePath: () => undefined };
+  const sink: PathSink = { moveTo: note, lineTo: note, arc: () => undefined };
   fleckChunk(sink, samples, brush, seed, chunk);
   return points;
 }

@@ -3,12 +3,14 @@
  * server's canvas share.
  */
 
-/** What outlines are drawn with. */
+/**
+ * What outlines are drawn with. They are only ever filled, which closes them by itself: `closePath` would cost Chromium the length of
+ * the path so far each time, 335 ms where 8,000 flecks without it take 10.
+ */
 export interface PathSink {
   moveTo(x: number, y: number): void;
   lineTo(x: number, y: number): void;
   arc(x: number, y: number, radius: number, from: number, to: number): void;
-  closePath(): void;
 }
 
 /** Anything `drawImage` takes; made by the same platform as the context. */

@@ -1,10 +1,11 @@
 /** Accidents found in the drawings of a layer: what was left empty, drawn twice or drawn out of sight. */
 import { printOf } from '../derived/index.ts';
-import { find, marksInOrder, shotOf, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
+import { find, marksInOrder, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
 
 import { intersection, isEmpty, type Box } from '../geometry/index.ts';
 import { drawingBox, markBox } from '../render/index.ts';
-import { placedElements, exposures, runStart, timedLayers, type TimedLayer } from '../timing/index.ts';
+import { seenPart } from '../assembly/index.ts';
+import { exposures, runStart, timedLayers, usedElements, type TimedLayer } from '../timing/index.ts';
 
 export type FindingKind = 'empty' | 'twice' | 'outside';
 
@@ -94,15 +95,12 @@ export function findingsOf(
 
 /** How many drawings reach beyond a shot's frame, and how many of those lie wholly outside it. */
 export function beyondFrame(doc: ShotDocument): { reaching: number; outside: number } {
-  const { width, height } = shotOf(doc);
   const drawings = new Map<Id, Box>();
-  for (const {
-    element,
-    placement: { x, y },
-  } of placedElements(doc))
+  for (const element of usedElements(doc)) {
+    const seen = seenPart(doc, element);
     for (const { layer } of timedLayers(doc, element))
-      for (const id of Object.values(layer.slots))
-        drawings.set(id, { left: -x, top: -y, right: width - x, bottom: height - y });
+      for (const id of Object.values(layer.slots)) drawings.set(id, seen);
+  }
   let [reaching, outside] = [0, 0];
   for (const [id, seen] of drawings) {
     const drawing = find(doc, 'drawing', id);

@@ -1,5 +1,6 @@
 /** Smears: fast moves computed from the drawings they lie between, along what these or the plan say. */
-import { find, type Drawing, type Id, type ShotDocument, type Smear } from '../document/index.ts';
+import { onlyUse, staysPut } from '../assembly/index.ts';
+import { find, keysIn, type Drawing, type Id, type ShotDocument, type Smear } from '../document/index.ts';
 import { laidByLayer, renewedByLayer } from './by-layer.ts';
 import type { Derived } from './derived.ts';
 import { outlinesOf, textPrint, wayPrint } from './print.ts';
@@ -31,6 +32,23 @@ function tracesOf(doc: ShotDocument, { elementId, layerId, stops }: Smear): stri
   );
 }
 
+/** What moves its layer, or the one use of its element, over time: the ids of these, and a text that changes with them. */
+function motionOf(doc: ShotDocument, { elementId, layerId }: Smear): { ids: Id[]; text: string } {
+  const layer = find(doc, 'layer', layerId);
+  const use = onlyUse(doc, elementId);
+  const moves = layer && Object.values(layer.shift).some((value) => keysIn(value).length > 0);
+  const carries = use && !staysPut(use);
+  const path = carries ? find(doc, 'path', use.way?.pathId) : undefined;
+  const told = [
+    ...(moves ? [layer.shift] : []),
+    ...(carries ? [use.shift, use.way?.turned, use.drift, path && wayPrint(path)] : []),
+  ];
+  return {
+    ids: [...(moves ? [layer.id] : []), ...(carries ? [use.id] : []), ...(path ? [path.id] : [])],
+    text: told.length > 0 ? JSON.stringify(told) : '',
+  };
+}
+
 /** The print of all that a smear is laid from, or null while it can not be told. */
 export function smearPrint(doc: ShotDocument, smear: Smear): string | null {
   const layer = find(doc, 'layer', smear.layerId);
@@ -39,8 +57,9 @@ export function smearPrint(doc: ShotDocument, smear: Smear): string | null {
   const drawings = smearedDrawings(doc, smear);
   if (!drawings) return null;
   const path = smear.way === 'path' ? find(doc, 'path', smear.pathId) : undefined;
+  const { text } = motionOf(doc, smear);
   // Outlines alone are told: other paint, and other ids, are no other way.
-  return `${outlinesOf(drawings)} ${textPrint(tracesOf(doc, smear))}${path ? ` ${wayPrint(path)}` : ''}`;
+  return `${outlinesOf(drawings)} ${textPrint(tracesOf(doc, smear))}${path ? ` ${wayPrint(path)}` : ''}${text ? ` ${textPrint(text)}` : ''}`;
 }
 
 export const smear: Derived<Smear> = {
@@ -51,7 +70,7 @@ export const smear: Derived<Smear> = {
     const now = smearPrint(doc, entity);
     const drawings = now === null ? null : smearedDrawings(doc, entity);
     if (now === null || !drawings) return [];
-    const hangsOn: Id[] = [entity.elementId, ...drawings.map(({ id }) => id)];
+    const hangsOn: Id[] = [entity.elementId, ...drawings.map(({ id }) => id), ...motionOf(doc, entity).ids];
     return [
       { part: 'drawings', was: entity.hangsOn, now, hangsOn: entity.pathId ? [...hangsOn, entity.pathId] : hangsOn },
     ];

@@ -1,6 +1,8 @@
 /** New entities with their usual settings. */
+import { CAMERA_AT_REST } from './camera.ts';
 import type { Id } from './id.ts';
 import {
+  AS_DRAWN,
   LIGHT_ABOVE,
   type Drawing,
   type Element,
@@ -97,6 +99,16 @@ export function newLayer(elementId: Id, name: string, role: LayerRole, newId: Ne
   return { layer, list };
 }
 
+/** A use of an element as it was drawn, from a frame on. */
+export const newPlacement = (elementId: Id, place: Pick<Placement, 'start' | 'x' | 'y'>, newId: NewId): Placement => ({
+  kind: 'placement',
+  id: newId(),
+  elementId,
+  repeats: null,
+  ...AS_DRAWN,
+  ...place,
+});
+
 /** An element of one line layer, and its placement from a frame of the shot. */
 export function newElement(
   name: string,
@@ -115,7 +127,7 @@ export function newElement(
       layers: [layer.id],
       ...NO_PLAN,
     },
-    placement: { kind: 'placement', id: newId(), elementId: id, repeats: null, ...place },
+    placement: newPlacement(id, place, newId),
     layer,
     list,
   };
@@ -174,6 +186,18 @@ export function documentOf(shotId: Id, entities: readonly Entity[]): ShotDocumen
   return { shotId, entities: Object.fromEntries(entities.map((entity) => [entity.id, entity])) };
 }
 
+/** A plane with nothing on it. @param depth px; 0 is the picture plane. */
+export const newPlane = (name: string, depth: number, newId: NewId): Plane => ({
+  kind: 'plane',
+  id: newId(),
+  name,
+  depth,
+  visible: true,
+  locked: false,
+  finishes: [],
+  placements: [],
+});
+
 /** A shot with one open element of one line layer, placed from its first frame in the middle of the picture. */
 export function newShotDocument(id: Id, format: ShotFormat, newId: NewId): ShotDocument {
   const swatches: Swatch[] = FIRST_SWATCHES.map((swatch) => ({
@@ -184,7 +208,7 @@ export function newShotDocument(id: Id, format: ShotFormat, newId: NewId): ShotD
   }));
   const middle = { start: 0, x: format.width / 2, y: format.height / 2 };
   const { element, placement, layer, list } = newElement('Element 1', middle, newId);
-  const plane: Plane = { kind: 'plane', id: newId(), name: 'Picture plane', depth: 0, placements: [placement.id] };
+  const plane: Plane = { ...newPlane('Picture plane', 0, newId), placements: [placement.id] };
   const shot: Shot = {
     kind: 'shot',
     id,
@@ -194,6 +218,9 @@ export function newShotDocument(id: Id, format: ShotFormat, newId: NewId): ShotD
     swatches: swatches.map((s) => s.id),
     guides: [],
     plates: [],
+    camera: CAMERA_AT_REST,
+    focal: null,
+    air: null,
   };
   return documentOf(id, [shot, plane, placement, element, layer, list, ...swatches]);
 }

@@ -1,5 +1,6 @@
 /** Copies of layers, folders and elements with all that belongs to them, laid over what they were made from. */
 import {
+  entitiesOf,
   findAll,
   holdsNothing,
   pointersOf,
@@ -9,6 +10,7 @@ import {
   type NewId,
   type ShotDocument,
 } from '../document/index.ts';
+import { placedElements } from '../timing/index.ts';
 import { copierOf, copyName } from './new-ids.ts';
 import { deleteEntities } from './remove.ts';
 
@@ -20,6 +22,13 @@ export function madeOf(doc: ShotDocument, roots: readonly Id[]): Set<Id> {
   const within = findAll(doc, 'folder', roots).flatMap(({ layers }) => layers);
   const left = deleteEntities(doc, [...roots, ...within]);
   const own = new Set(Object.keys(doc.entities).filter((id) => !left.entities[id]));
+  // One use of it is made with it, not all there are.
+  const uses = (id: Id) => entitiesOf(doc, 'placement').filter(({ elementId }) => elementId === id);
+  for (const { id } of findAll(doc, 'element', roots)) {
+    const onPlanes = placedElements(doc).find(({ element }) => element.id === id)?.placement;
+    for (const use of uses(id)) if (use.id !== (onPlanes ?? uses(id)[0])?.id) own.delete(use.id);
+  }
+  for (const { id, sourceId } of entitiesOf(doc, 'scatter')) if (!own.has(sourceId)) own.delete(id);
   for (const layer of findAll(doc, 'layer', [...own])) for (const id of Object.values(layer.slots)) own.add(id);
   return own;
 }
@@ -49,7 +58,8 @@ export function copyParts(
   const copier = copierOf(doc, entities, ids, newId, (id) => id);
   const copied = (entity: Entity): Entity => {
     const copy = copier(entity);
-    const named = there.includes(entity.id) && 'name' in copy ? { name: copyName(copy.name) } : {};
+    const named =
+      there.includes(entity.id) && 'name' in copy && copy.name !== null ? { name: copyName(copy.name) } : {};
     // A layer without its starter is laid by nobody: laying again would change the one it was made from.
     const alone = entity.kind === 'layer' && entity.starterId && !own.has(entity.starterId) ? { starterId: null } : {};
     return { ...copy, ...named, ...alone } as Entity;

@@ -9,8 +9,8 @@ import {
   type Id,
   type NewId,
   type ShotDocument,
-  entitiesOf,
 } from '../document/index.ts';
+import { planeOf } from '../assembly/index.ts';
 import { deleteEntities } from './remove.ts';
 
 /** Closes an element into a cycle, ends it as a one-shot, or opens it again; names it; sets how its time is seen. */
@@ -52,16 +52,16 @@ export function addElement(
 export const deleteElement = (doc: ShotDocument, elementId: Id): ShotDocument =>
   find(doc, 'element', elementId) ? deleteEntities(doc, [elementId]) : doc;
 
-/** Moves an element one place to the front (-1) or to the back (1) on its plane. */
-export function moveElement(doc: ShotDocument, elementId: Id, by: -1 | 1): ShotDocument {
-  const placement = entitiesOf(doc, 'placement').find((e) => e.elementId === elementId);
-  const plane = findAll(doc, 'plane', shotOf(doc).planes).find((p) => placement && p.placements.includes(placement.id));
-  if (!placement || !plane) return doc;
-  const at = plane.placements.indexOf(placement.id);
+/** Moves a use one place to the front (-1) or to the back (1) of what lies on its plane, or in its element. */
+export function raisePlacement(doc: ShotDocument, placementId: Id, by: -1 | 1): ShotDocument {
+  const plane = planeOf(doc, placementId);
+  const holder = find(doc, 'element', find(doc, 'placement', placementId)?.holderId);
+  const list = plane?.placements ?? holder?.layers ?? [];
+  const at = list.indexOf(placementId);
   const to = at + by;
-  if (to < 0 || to >= plane.placements.length) return doc;
-  const placements = plane.placements.toSpliced(at, 1).toSpliced(to, 0, placement.id);
-  return putEntities(doc, { ...plane, placements });
+  if (at < 0 || to < 0 || to >= list.length) return doc;
+  const next = list.toSpliced(at, 1).toSpliced(to, 0, placementId);
+  return plane ? putEntities(doc, { ...plane, placements: next }) : putEntities(doc, { ...holder!, layers: next });
 }
 
 /** Sets the shot frame a placement begins on, at least 0. */

@@ -36,7 +36,8 @@ import {
   layerOn,
   liftMarks,
   lockOthers,
-  moveElement,
+  placementsOf,
+  raisePlacement,
   moveLayer,
   movePicked,
   newDrawing,
@@ -228,13 +229,17 @@ describe('folders', () => {
 
 describe('elements', () => {
   const { doc: both, elementId } = addElement(five, 'Smoke', 12, newId);
+  const useOf = (id: string) => placementsOf(both, id)[0]!.id;
   test('are added in front, started anywhere, moved, and deleted with all that is theirs', () => {
     expect(placedElements(both).map((e) => [e.element.name, e.placement.start])).toEqual([
       ['Smoke', 12],
       ['Element 1', 0],
     ]);
-    expect(placedElements(moveElement(both, elementId, 1)).map((e) => e.element.name)).toEqual(['Element 1', 'Smoke']);
-    expect(moveElement(both, elementId, -1)).toBe(both);
+    expect(placedElements(raisePlacement(both, useOf(elementId), 1)).map((e) => e.element.name)).toEqual([
+      'Element 1',
+      'Smoke',
+    ]);
+    expect(raisePlacement(both, useOf(elementId), -1)).toBe(both);
     expect(placedElements(setStart(both, placedElements(both)[0]!.placement.id, -4))[0]!.placement.start).toBe(0);
     const gone = deleteElement(both, elementId);
     expect(Object.keys(gone.entities).sort()).toEqual(Object.keys(five.entities).sort());

@@ -16,14 +16,18 @@ import {
   type Id,
   type Layer,
   type NewId,
+  type Placement,
   type ShotDocument,
   type Value,
 } from '../document/index.ts';
 import { LOOKS } from '../looks/index.ts';
 import { LAYER_VALUES, valueOf } from './values.ts';
 
-const ownerOf = (doc: ShotDocument, ownerId: Id): Layer | Folder | Element | undefined =>
-  find(doc, 'layer', ownerId) ?? find(doc, 'folder', ownerId) ?? find(doc, 'element', ownerId);
+const ownerOf = (doc: ShotDocument, ownerId: Id): Layer | Folder | Element | Placement | undefined =>
+  find(doc, 'layer', ownerId) ??
+  find(doc, 'folder', ownerId) ??
+  find(doc, 'element', ownerId) ??
+  find(doc, 'placement', ownerId);
 
 function withFinishes(
   doc: ShotDocument,

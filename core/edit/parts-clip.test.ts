@@ -44,7 +44,8 @@ test.each([
   expect(shotOf(doc).elements[0]).toBe(copy.id);
   expect(copy.layers.length).toBe(element.layers.length);
   const placed = entitiesOf(doc, 'placement').filter(({ elementId }) => elementId === copy.id);
-  expect(placed.length).toBe(entitiesOf(world, 'placement').filter(({ elementId }) => elementId === element.id).length);
+  // However often it is used where it comes from, it is used once here.
+  expect(placed).toHaveLength(1);
   const listed = entitiesOf(doc, 'plane').flatMap(({ placements }) => placements);
   for (const { id } of placed) expect(listed).toContain(id);
   // Nothing of it is shared with what it was taken from.

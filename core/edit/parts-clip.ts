@@ -94,12 +94,12 @@ export function pasteParts(
   const taken = namesBeside(doc, over?.elementId, clip);
   const made = [...brought, ...parts].map((entity): Entity => {
     const copy = copied(entity);
-    const isTaken = clip.roots.includes(entity.id) && 'name' in copy && taken.has(copy.name);
-    return isTaken ? ({ ...copy, name: copyName(copy.name) } as Entity) : copy;
+    const isTaken = clip.roots.includes(entity.id) && 'name' in copy && copy.name !== null && taken.has(copy.name);
+    return isTaken ? ({ ...copy, name: copyName(copy.name!) } as Entity) : copy;
   });
   const copies = new Map(clip.roots.map((id) => [id, ids.get(id)!]));
   const rootIds = [...copies.values()];
-  const placements = made.flatMap((each) => (each.kind === 'placement' ? [each.id] : []));
+  const placements = made.flatMap((each) => (each.kind === 'placement' && each.holderId === null ? [each.id] : []));
   const isElement = made.some((each) => each.kind === 'element');
   const [plane] = findAll(doc, 'plane', shot.planes);
   const lists: Entity[] = [
@@ -122,7 +122,7 @@ function namesBeside(doc: ShotDocument, elementId: Id | undefined, { entities, r
     : Object.values(doc.entities).filter(
         (each) => (each.kind === 'layer' || each.kind === 'folder') && each.elementId === elementId,
       );
-  return new Set(beside.flatMap((each) => ('name' in each ? [each.name] : [])));
+  return new Set(beside.flatMap((each) => ('name' in each && each.name !== null ? [each.name] : [])));
 }
 
 /** The list of layers with new ones right over one of it; where a folder is among them, over the folder that one lies in. */

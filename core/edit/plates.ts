@@ -1,5 +1,14 @@
 /** Edits of plates. */
-import { find, putEntities, shotOf, type Id, type NewId, type Plate, type ShotDocument } from '../document/index.ts';
+import {
+  find,
+  findAll,
+  putEntities,
+  shotOf,
+  type Id,
+  type NewId,
+  type Plate,
+  type ShotDocument,
+} from '../document/index.ts';
 import { deleteEntities } from './remove.ts';
 
 /** Puts a plate into the middle of the shot, as large as fits it whole, behind the others. The edit says which id it got. */
@@ -41,3 +50,18 @@ export function setPlate(doc: ShotDocument, plateId: Id, settings: PlateSettings
 
 export const deletePlate = (doc: ShotDocument, plateId: Id): ShotDocument =>
   find(doc, 'plate', plateId) ? deleteEntities(doc, [plateId]) : doc;
+
+/** Lays a plate behind all planes for null, else on a plane: in front of what stands there, or behind it. */
+export function layPlate(
+  doc: ShotDocument,
+  plateId: Id,
+  on: { readonly planeId: Id; readonly end: 'front' | 'back' } | null,
+): ShotDocument {
+  if (!find(doc, 'plate', plateId)) return doc;
+  const planes = findAll(doc, 'plane', shotOf(doc).planes).map((plane) => {
+    const others = plane.placements.filter((id) => id !== plateId);
+    if (plane.id !== on?.planeId) return { ...plane, placements: others };
+    return { ...plane, placements: on.end === 'front' ? [plateId, ...others] : [...others, plateId] };
+  });
+  return putEntities(doc, ...planes);
+}

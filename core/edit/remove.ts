@@ -52,9 +52,14 @@ export function deleteEntities(doc: ShotDocument, ids: readonly Id[]): ShotDocum
   const kinds = new Set([...gone].flatMap((id) => doc.entities[id]?.kind ?? []));
   const changed = holders.flatMap((entity) => {
     if (gone.has(entity.id)) return [];
-    // A list of layers names folders too.
+    // A list of layers names folders too, one of placements plates.
     const { points } = descriptorOf(entity);
-    if (!points.some((kind) => kinds.has(kind as Entity['kind'])) && !points.includes('layer')) return [];
+    if (
+      !points.some((kind) => kinds.has(kind as Entity['kind'])) &&
+      !points.includes('layer') &&
+      !points.includes('placement')
+    )
+      return [];
     const next = mapIds(entity, (id, { bond }) =>
       gone.has(id) && (bond === 'lists' || bond === 'entry' || bond === 'needs') ? null : id,
     );

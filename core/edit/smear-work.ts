@@ -6,26 +6,32 @@ import {
   type Drawing,
   type Id,
   type Layer,
+  type NewId,
   type ShotDocument,
   type Smear,
   type SmearForm,
   type SmearTime,
 } from '../document/index.ts';
 import { IDENTITY, invert, multiply, type Matrix, type Point } from '../geometry/index.ts';
+import { onlyUse, placementMatrix, staysPut } from '../assembly/index.ts';
 import { wayOf } from '../plan/index.ts';
 import { smearOf, type SmearWork, type WorkStop } from '../smears/index.ts';
 import { settingsOf, type Settings } from '../controls/index.ts';
 import {
+  exposureAt,
   frameOfSlot,
   isLocked,
+  outerFrame,
   placeOf,
   roundOf,
+  runStart,
   shiftAt,
   slotsInOrder,
   timedLayers,
   type Place,
   type TimedLayer,
 } from '../timing/index.ts';
+import { makeOwn, splitHere } from './stretches.ts';
 import { isByTone } from './tones.ts';
 
 /** Drawings a smear looks back over at most. */
@@ -173,6 +179,49 @@ export const newSmear = (
   };
 };
 
+/**
+ * The frame on which what is on a slot is last seen before the next: a layer that moves goes on moving while a drawing is held.
+ * @param taken frames at the end of its hold that a smear is going to take.
+ */
+function lastSeen(doc: ShotDocument, layerId: Id, slot: Id, taken: number): number {
+  const { timed, turn } = placeOf(doc, layerId);
+  const index = timed.list.runs.findIndex((run) => run.slot === slot);
+  if (index < 0) return 0;
+  const held = Math.max(1, timed.list.runs[index]!.length - taken);
+  return (runStart(timed.list, index, turn) + held - 1) % turn;
+}
+
+/** Whether a frame is in the middle of a hold and the layer, its folder or its element's one use moves to it: a fast move without a drawing of its own. */
+export function movesHeld(doc: ShotDocument, layerId: Id, frame: number): boolean {
+  const { timed, element, turn } = placeOf(doc, layerId);
+  const here = exposureAt(timed.list, frame, turn);
+  if (!here?.run.slot || timed.list.period === 1 || frame < 1) return false;
+  if (exposureAt(timed.list, frame - 1, turn)?.index !== here.index) return false;
+  const round = roundOf(element, turn);
+  const useAt = usePlace(doc, { timed, element, turn });
+  const [a, b] = [frame - 1, frame].map((at) => multiply(useAt(at), shiftAt(timed, element.anchor, at, round))) as [
+    Matrix,
+    Matrix,
+  ];
+  return a.some((v, i) => Math.abs(v - b[i]!) > 1e-6);
+}
+
+/** Gives what a moving layer shows from a frame on a drawing of its own, so that it arrives there. */
+export function cutHeld(doc: ShotDocument, layerId: Id, frame: number, newId: NewId): ShotDocument {
+  return makeOwn(splitHere(doc, layerId, frame, newId).doc, layerId, frame, newId).doc;
+}
+
+/** Where the one use of an element is put on its frames: its motion counts like what is drawn. Of several uses none is the one. */
+function usePlace(doc: ShotDocument, { element, turn }: Place): (frame: number) => Matrix {
+  const use = onlyUse(doc, element.id);
+  if (!use || staysPut(use)) return () => IDENTITY;
+  return (frame) =>
+    placementMatrix(doc, use, element, {
+      since: Math.max(0, outerFrame(use, element, turn, frame, 0) - use.start),
+      turn: 0,
+    });
+}
+
 const frameBefore = (frame: number, { turn, element }: Place): number =>
   frame > 0 ? frame - 1 : element.time === 'cycle' ? turn - 1 : 0;
 
@@ -231,8 +280,19 @@ export function smearWork(doc: ShotDocument, plan: SmearPlan): SmearWork | null 
   const timed = timedLayers(doc, element);
   const own = layers.flatMap((id) => timed.find(({ layer }) => layer.id === id) ?? []);
   if (own.length !== layers.length) return null;
-  const frames = plan.stops.map((slot) => frameOfSlot(doc, plan.layerId, slot) ?? 0);
-  const at = (each: TimedLayer, frame: number) => shiftAt(each, element.anchor, frame, round);
+  // Its own frame is taken once it is laid.
+  const takes = plan.time === 'hold' && !('slot' in plan && plan.slot !== null) ? 1 : 0;
+  const starts = plan.stops.map((slot) => frameOfSlot(doc, plan.layerId, slot) ?? 0);
+  const frames = plan.stops.map((slot, i) =>
+    i === plan.stops.length - 1
+      ? starts[i]!
+      : lastSeen(doc, plan.layerId, slot, i === plan.stops.length - 2 ? takes : 0),
+  );
+  const useAt = usePlace(doc, place);
+  const at = (each: TimedLayer, frame: number): Matrix => {
+    const [use, shift] = [useAt(frame), shiftAt(each, element.anchor, frame, round)];
+    return use === IDENTITY ? shift : multiply(use, shift);
+  };
   const arrives = frames.at(-1)!;
   const home = invert(at(own[0]!, arrives));
   const into = (each: TimedLayer, frame: number): Matrix => {
@@ -250,11 +310,11 @@ export function smearWork(doc: ShotDocument, plan: SmearPlan): SmearWork | null 
       drawings.push(drawing ?? null);
     }
     const [tip, root] = [traces[0]?.points[slot] ?? null, traces[1]?.points[slot] ?? null];
-    const before = frames[i - 1] ?? frames[i]!;
+    const [before, begins] = [starts[i - 1] ?? starts[i]!, starts[i]!];
     stops.push({
       drawings,
       matrices: own.map((each) => into(each, frames[i]!)),
-      frames: Math.max(1, (frames[i]! - before + turn) % turn),
+      frames: Math.max(1, (begins - before + turn) % turn),
       traced: { tip: tip && { x: tip.x, y: tip.y }, root: root && { x: root.x, y: root.y } },
     });
   }

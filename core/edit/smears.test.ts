@@ -16,16 +16,20 @@ import { arrivedAs, computeSmear, SQUASHED } from '../smears/index.ts';
 import {
   addLayer,
   addMark,
+  cutHeld,
   betweenWork,
   CONTACT_NAMES,
   freeSmear,
   gapAt,
+  holdFor,
   layContactWays,
+  movesHeld,
   laySmear,
   newSmear,
   putArrival,
   relaySmear,
   setElement,
+  setPlacements,
   setPose,
   smearPlace,
   smearWork,
@@ -168,6 +172,60 @@ test('a layer’s place over time is motion like any other', () => {
   // Its frame is the one before it arrives: there the layer is not moved yet.
   expect(Math.min(...xs)).toBeLessThan(0);
   expect(Math.max(...xs)).toBeGreaterThan(300);
+});
+
+test('a layer that moves while its drawing is held is smeared where it moves, and no later drawing moves', () => {
+  const one = setElement(
+    cycleOf(made, 1, () => round(0)),
+    elementId,
+    { time: 'one-shot' },
+  );
+  const held = holdFor(one, layerId, 0, 8).doc;
+  const layer = layerOf(held, layerId);
+  const keys = [
+    { frame: 3, value: 0, ease: 'straight' },
+    { frame: 4, value: 300, ease: 'straight' },
+  ] as const;
+  const moving = putEntities(held, { ...layer, shift: { ...layer.shift, x: { keys: [...keys] } } });
+  expect([0, 3, 4, 5].map((frame) => movesHeld(moving, layerId, frame))).toEqual([false, false, true, false]);
+  const cut = cutHeld(moving, layerId, 4, newId);
+  const place = smearPlace(cut, layerId, 1)!;
+  const plan = newSmear(place, [layerId], 'stretch', { amount: 100 });
+  const { doc } = laySmear(cut, plan, compute(cut, plan), null, newId);
+  expect(holds(doc)).toBe('3 1 4');
+  expect(lengthOf(doc)).toBe(8);
+  const smear = entitiesOf(doc, 'smear')[0]!;
+  const drawing = find(doc, 'drawing', layerOf(doc, layerId).slots[smear.slot!])!;
+  const xs = Object.values(drawing.marks).flatMap((mark) => (mark.kind === 'stroke' ? [...mark.samples.x] : []));
+  expect(Math.max(...xs) - Math.min(...xs)).toBeGreaterThan(300);
+  // Laid, nothing of what it hangs on has changed.
+  expect(staleOf(doc, elementId, 'by itself')).toEqual([]);
+});
+
+test('a use that moves smears like what is drawn, and its smear follows when the way of it changes', () => {
+  const still = setElement(
+    cycleOf(made, 2, () => round(0)),
+    elementId,
+    { time: 'one-shot' },
+  );
+  const use = entitiesOf(still, 'placement')[0]!;
+  const to = (far: number) => {
+    const keys = [
+      { frame: 1, value: 0, ease: 'straight' },
+      { frame: 2, value: far, ease: 'straight' },
+    ] as const;
+    return setPlacements(still, [use.id], { shift: { ...use.shift, x: { keys: [...keys] } } });
+  };
+  const moving = to(300);
+  const place = smearPlace(moving, layerId, 1)!;
+  const plan = newSmear(place, [layerId], 'stretch', { amount: 100 });
+  const { doc, smearId } = laySmear(moving, plan, compute(moving, plan), null, newId);
+  const drawn = find(doc, 'drawing', layerOf(doc, layerId).slots[find(doc, 'smear', smearId)!.slot!])!;
+  const xs = Object.values(drawn.marks).flatMap((mark) => (mark.kind === 'stroke' ? [...mark.samples.x] : []));
+  expect(Math.max(...xs) - Math.min(...xs)).toBeGreaterThan(300);
+  expect(staleOf(doc, elementId, 'by itself')).toEqual([]);
+  const farther = setPlacements(doc, [use.id], { shift: find(to(500), 'placement', use.id)!.shift });
+  expect(staleOf(farther, elementId, 'by itself').map(({ entity }) => entity.id)).toEqual([smearId]);
 });
 
 describe('afterwards', () => {

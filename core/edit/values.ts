@@ -1,4 +1,4 @@
-/** Edits of what changes over time: opacity of a layer or a folder, and where it is put. */
+/** Edits of what changes over time: opacity of a layer, a folder or a use of an element, and where it is put. */
 import {
   find,
   putEntities,
@@ -10,16 +10,17 @@ import {
   type Folder,
   type Id,
   type Layer,
+  type Placement,
   type ShotDocument,
   type Value,
 } from '../document/index.ts';
 
-/** What of a layer or a folder can change over time. Angles are radians, lengths px. */
+/** What of a layer, a folder or a use can change over time. Angles are radians, lengths px. */
 export const LAYER_VALUES = ['opacity', 'x', 'y', 'scale', 'angle'] as const;
 export type LayerValue = (typeof LAYER_VALUES)[number];
 
 /** The value of that name. */
-export const valueOf = (layer: Layer | Folder, which: LayerValue): Value =>
+export const valueOf = (layer: Layer | Folder | Placement, which: LayerValue): Value =>
   which === 'opacity' ? layer.opacity : layer.shift[which];
 
 const LIMITS: Readonly<Record<LayerValue, readonly [number, number]>> = {
@@ -31,7 +32,7 @@ const LIMITS: Readonly<Record<LayerValue, readonly [number, number]>> = {
 };
 
 function withValue(doc: ShotDocument, ownerId: Id, which: LayerValue, change: (value: Value) => Value): ShotDocument {
-  const owner = find(doc, 'layer', ownerId) ?? find(doc, 'folder', ownerId);
+  const owner = find(doc, 'layer', ownerId) ?? find(doc, 'folder', ownerId) ?? find(doc, 'placement', ownerId);
   if (!owner) return doc;
   const value = change(valueOf(owner, which));
   return putEntities(

@@ -1,7 +1,7 @@
 /** What is taken away and how: shared by the page that asks and the server that does it. */
 import { shotOf, type ShotDocument } from '../document/index.ts';
 
-import { placedElements, isVisible, timedLayers } from '../timing/index.ts';
+import { isVisible, placedElements, timedLayers, usedElements } from '../timing/index.ts';
 import type { SheetOptions } from '../render/index.ts';
 import { EXPORT_FORMATS, type ExportFormatName } from './exports/index.ts';
 
@@ -83,10 +83,14 @@ export function sequencesOf(
     taken.add(free);
     return free;
   };
-  const elements = placedElements(doc);
-  return elements.flatMap(({ element }): Sequence[] => {
-    if (parts === 'elements')
-      return [{ name: unique(fileStem(element.name)), options: { guides: false, forWork, element: element.id } }];
+  // Each use by itself: one element may be seen in many places.
+  if (parts === 'elements')
+    return placedElements(doc).map(({ element, placement }): Sequence => {
+      const name = unique(fileStem(placement.name ?? element.name));
+      return { name, options: { guides: false, forWork, place: placement.id } };
+    });
+  const elements = usedElements(doc);
+  return elements.flatMap((element): Sequence[] => {
     return timedLayers(doc, element)
       .filter((timed) => isVisible(timed) && timed.layer.role !== 'guide' && (forWork || !timed.layer.forWork))
       .map(({ layer }) => ({
@@ -98,7 +102,7 @@ export function sequencesOf(
 
 /** Layers that are seen while drawing and not taken away, frontmost first. */
 export const leftOut = (doc: ShotDocument): { readonly name: string; readonly why: 'guide' | 'for work' }[] =>
-  placedElements(doc).flatMap(({ element }) =>
+  usedElements(doc).flatMap((element) =>
     timedLayers(doc, element)
       .filter((timed) => isVisible(timed) && (timed.layer.role === 'guide' || timed.layer.forWork))
       .map(({ layer }) => ({ name: layer.name, why: layer.role === 'guide' ? 'guide' : 'for work' })),
@@ -106,7 +110,7 @@ export const leftOut = (doc: ShotDocument): { readonly name: string; readonly wh
 
 /** Names of visible layers whose blend depends on what lies under the whole picture. */
 export const brighteningLayers = (doc: ShotDocument): string[] =>
-  placedElements(doc).flatMap(({ element }) =>
+  usedElements(doc).flatMap((element) =>
     timedLayers(doc, element)
       .filter((timed) => isVisible(timed) && timed.layer.role !== 'guide' && timed.layer.blend !== 'normal')
       .map(({ layer }) => layer.name),

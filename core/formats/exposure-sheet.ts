@@ -23,7 +23,7 @@ export function exposureSheet(doc: ShotDocument, from = 0, to = shotOf(doc).leng
           const shown = frame === null ? null : shownOn(timed, frame, turn);
           return shown ? String(numbers.get(shown.slot)) : '';
         };
-        return { name: `${element.name} / ${timed.layer.name}`, cell };
+        return { name: `${placement.name ?? element.name} / ${timed.layer.name}`, cell };
       });
   });
   return {

@@ -12,3 +12,4 @@ export * from './ruler.ts';
 export * from './walk.ts';
 export * from './circle.ts';
 export type { Pair } from './fit.ts';
+export * from './projection.ts';

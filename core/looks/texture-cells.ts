@@ -85,7 +85,6 @@ export function drawTexture(
         const radius = scale * (0.05 + 0.45 * chance(3) ** 3);
         context.moveTo(at.x + radius, at.y);
         context.arc(at.x, at.y, radius, 0, 2 * Math.PI);
-        context.closePath();
       });
       context.fill('nonzero');
       return;
@@ -103,7 +102,6 @@ export function drawTexture(
         context.lineTo(at.x - sin, at.y + cos * 0.6);
         context.lineTo(at.x - cos, at.y - sin);
         context.lineTo(at.x + sin, at.y - cos * 0.6);
-        context.closePath();
       });
       context.fill('nonzero');
   }
@@ -139,7 +137,6 @@ function hatch(context: Context2D, texture: LookNow, box: Box, axis: Point, seed
       context.lineTo(...at((u0 + u1) / 2, v - thick));
       context.lineTo(...at(u1, v));
       context.lineTo(...at((u0 + u1) / 2, v + thick));
-      context.closePath();
     }
   }
   context.fill('nonzero');

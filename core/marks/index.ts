@@ -11,3 +11,4 @@ export * from './outlined.ts';
 export * from './largest-outline.ts';
 export * from './open-ends.ts';
 export * from './closings.ts';
+export * from './warped.ts';

@@ -13,7 +13,7 @@ import {
   type Placed,
   type ShownPart,
 } from './frame.ts';
-import { layerOrder, sheetsOf, type Sheet, type SheetOptions } from './sheets.ts';
+import { layerRanks, sheetsOf, type Rank, type Sheet, type SheetOptions } from './sheets.ts';
 
 /** A surface that is laid over others with a blend. */
 export interface LaidSurface {
@@ -53,7 +53,7 @@ export function laidApart(
   let below = [...under];
   const [width, height] = size;
   for (const run of inGroups(sheets)) {
-    if (run[0]!.group) {
+    if (run[0]!.group || run[0]!.wholes.length > 0) {
       open ??= by.make(...size);
       laySheets(open, run, view, by);
     } else {
@@ -75,6 +75,7 @@ export function maskOf(
   means: Means,
   shotFrame: number,
   layerId: Id | null,
+  place: string | null,
   options: SheetOptions,
   own: Sheet | undefined,
   [width, height]: readonly [number, number],
@@ -83,13 +84,15 @@ export function maskOf(
   const layer = find(doc, 'layer', layerId);
   const clips = layer?.clip === true && !options.alone;
   // A layer that shows nothing yet is cut as the lowest sheet of its element is, by the mattes that lie over it.
-  const beside = own ?? sheetsOf(doc, shotFrame, options).find((sheet) => sheet.elementId === layer?.elementId);
-  const order = layerOrder(doc);
-  const rank = order.indexOf(layerId ?? '');
-  const cuts = beside?.cuts.filter((cut) => order.indexOf(cut.layerId) > rank) ?? [];
+  const beside = own ?? sheetsOf(doc, shotFrame, options).find((sheet) => sheet.place === place);
+  const ranks = layerRanks(doc, shotFrame);
+  const rankOf = (rank: Rank): number =>
+    ranks.findIndex((each) => each.place === rank.place && each.layerId === rank.layerId);
+  const rank = rankOf({ place: place ?? '', layerId: layerId ?? '' });
+  const cuts = beside?.cuts.filter((cut) => rankOf(cut) > rank) ?? [];
   if (!layer || (!clips && cuts.length === 0)) return null;
   const mask = means.make(width, height);
-  const within = clips ? clipBase(doc, shotFrame, layer, options) : null;
+  const within = clips ? clipBase(doc, shotFrame, layer, place, options) : null;
   if (within) {
     const base = means.pictureOf(within, multiply(view, within.matrix), width, height);
     layPart(mask, { ...base, opacity: 1, blend: 'normal' });
@@ -111,11 +114,17 @@ export function maskOf(
 }
 
 /** The sheet of the layer that another clips to, or null where it shows nothing. */
-function clipBase(doc: ShotDocument, shotFrame: number, layer: Layer, options: SheetOptions): Sheet | null {
+function clipBase(
+  doc: ShotDocument,
+  shotFrame: number,
+  layer: Layer,
+  place: string | null,
+  options: SheetOptions,
+): Sheet | null {
   const element = find(doc, 'element', layer.elementId);
   const timed = element ? timedLayers(doc, element) : [];
   const at = timed.findIndex((each) => each.layer.id === layer.id);
   const base = timed.slice(at + 1).find((each) => !each.layer.clip || each.folder?.id !== timed[at]!.folder?.id);
   if (!base || base.folder?.id !== timed[at]!.folder?.id) return null;
-  return sheetsOf(doc, shotFrame, options).find((s) => s.layerId === base.layer.id) ?? null;
+  return sheetsOf(doc, shotFrame, options).find((s) => s.place === place && s.layerId === base.layer.id) ?? null;
 }

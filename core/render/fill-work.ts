@@ -114,6 +114,15 @@ export class FillWorker {
   constructor(private readonly make: MakeSurface) {}
 
   private readonly kept = new Map<string, Ready>();
+  /** What was last asked about: the pen stays over one drawing for many questions. */
+  private last: { readonly key: string; readonly ready: Ready } | null = null;
+
+  private keptFor(key: string): Ready | undefined {
+    if (this.last?.key === key) return this.last.ready;
+    const ready = this.kept.get(key);
+    if (ready) this.last = { key, ready };
+    return ready;
+  }
 
   /** Makes ready what is asked about under a key, unless it is. @returns whether there is anything that bounds. */
   ready(key: string, work: FillWork): boolean {
@@ -133,8 +142,15 @@ export class FillWorker {
       foundFramed: [],
       leaks: null,
     });
-    if (this.kept.size > KEPT) this.kept.delete(this.kept.keys().next().value!);
+    if (this.kept.size > KEPT) this.giveUpOldest();
     return true;
+  }
+
+  private giveUpOldest(): void {
+    const [oldest] = this.kept.keys();
+    if (oldest === undefined) return;
+    this.kept.delete(oldest);
+    if (this.last?.key === oldest) this.last = null;
   }
 
   private framed(ready: Ready): Paintable {
@@ -145,7 +161,7 @@ export class FillWorker {
 
   /** What a press at a place would fill. */
   at(key: string, at: Point): FillThere {
-    const ready = this.kept.get(key);
+    const ready = this.keptFor(key);
     if (!ready) return NOTHING;
     const label = regionAt(ready.plain, at);
     const known = ready.found[label];

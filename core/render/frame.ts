@@ -35,10 +35,13 @@ export type PictureOf = (sheet: Sheet, matrix: Matrix, width: number, height: nu
 /** Pictures are as large as what is drawn, in steps, so that surfaces can be used again and blurs hang on no single pixel. */
 const STEP = 64;
 
+/** All that a drawing takes up, in whole steps. @param reach px more to all sides. */
+export const roomFor = (drawing: Drawing, matrix: Matrix, reach = 1): Box =>
+  inSteps(grown(mapBox(matrix, drawingRoom(drawing)), reach));
+
 /** The part of a surface that a drawing takes up, in whole steps; empty where it lies beside it. @param reach px more to all sides. */
 export function roomOn(drawing: Drawing, matrix: Matrix, { width, height }: Size, reach = 1): Box {
-  const box = grown(mapBox(matrix, drawingRoom(drawing)), reach);
-  return intersection(inSteps(box), { left: 0, top: 0, right: width, bottom: height });
+  return intersection(roomFor(drawing, matrix, reach), { left: 0, top: 0, right: width, bottom: height });
 }
 
 /** The box in whole steps round a box. */
@@ -60,6 +63,8 @@ export interface Means {
   readonly during?: <T>(work: () => T) => T;
   /** While something moves, looks are worked out coarser. */
   readonly rough?: boolean;
+  /** Pictures of plates that lie between uses of elements. */
+  readonly assets?: AssetPicture;
 }
 
 /**
@@ -154,11 +159,19 @@ function partsOf(sheet: Sheet, view: Matrix, size: Size, means: Means, under: re
   const { pictureOf, make } = means;
   const matrix = multiply(view, sheet.matrix);
   const { look } = sheet;
+  if (sheet.asset) {
+    const picture = means.assets?.(sheet.asset);
+    if (!picture) return [];
+    const on = make(size.width, size.height);
+    on.context.setTransform(...matrix);
+    on.context.drawImage(picture, 0, 0);
+    return [{ picture: on.picture, left: 0, top: 0, blend: 'normal', opacity: 1 }];
+  }
   if (!look) {
     return [{ ...pictureOf(sheet, matrix, size.width, size.height), blend: 'normal', opacity: 1 }];
   }
   const onFills = look.finishes.some(takesBelow);
-  const fills = under.filter((each) => each.elementId === sheet.elementId);
+  const fills = under.filter((each) => each.place === sheet.place);
   const work = (): PlacedPart[] =>
     looked(
       look,
@@ -239,10 +252,9 @@ export function shownParts(
   }));
 }
 
-/** Sheets in runs that belong to one faded folder, or to none. */
-export function inGroups<T extends Pick<Sheet, 'group'>>(sheets: readonly T[]): T[][] {
-  return inRuns(sheets, (sheet) => sheet.group?.id);
-}
+/** Sheets in runs that are put together first: those of one element that is, or of one faded folder, or of none. */
+export const inGroups = (sheets: readonly Sheet[]): Sheet[][] =>
+  inRuns(sheets, ({ group, wholes }) => wholes[0]?.place ?? group?.id);
 
 function inRuns<T>(list: readonly T[], keyOf: (each: T) => unknown): T[][] {
   const runs: T[][] = [];
@@ -256,10 +268,10 @@ function inRuns<T>(list: readonly T[], keyOf: (each: T) => unknown): T[][] {
 
 function layOwn(target: Surface, sheets: readonly Sheet[], view: Matrix, means: Means, under: readonly Sheet[]): void {
   let below = [...under];
-  for (const run of inGroups(sheets)) {
+  for (const run of inRuns(sheets, (sheet) => sheet.group?.id)) {
     const group = run[0]?.group;
     if (group?.look) {
-      for (const part of wholeParts(ungrouped(run), group.look, view, target, means))
+      for (const part of wholeParts(ungrouped(run), group.look, view, target, means, 'folder'))
         layPart(target, { ...part, picture: part.picture.picture, opacity: part.opacity * group.opacity });
       below = [...below, ...run];
       continue;
@@ -275,8 +287,15 @@ function layOwn(target: Surface, sheets: readonly Sheet[], view: Matrix, means: 
 
 const ungrouped = (sheets: readonly Sheet[]): Sheet[] => sheets.map((sheet) => ({ ...sheet, group: null }));
 
-/** The parts an element or a folder with looks of its own comes to. @param sheets all of it, one at least. */
-function wholeParts(sheets: readonly Sheet[], whole: Look, view: Matrix, size: Size, means: Means): PlacedPart[] {
+/** The parts an element or a folder with looks of its own comes to. @param sheets all of it, one at least. @param depth of what lies in it. */
+function wholeParts(
+  sheets: readonly Sheet[],
+  whole: Look,
+  view: Matrix,
+  size: Size,
+  means: Means,
+  depth: number | 'folder',
+): PlacedPart[] {
   const bounds = sheets
     .map((sheet) => {
       const own = multiply(view, sheet.matrix);
@@ -291,22 +310,32 @@ function wholeParts(sheets: readonly Sheet[], whole: Look, view: Matrix, size: S
     means,
     bounds,
     (on, shift) => {
-      layOwn(on, sheets, multiply(shift, view), means, []);
+      const own = multiply(shift, view);
+      if (depth === 'folder') layOwn(on, sheets, own, means, []);
+      else layWholes(on, sheets, own, means, depth);
     },
     () => null,
   );
 }
 
-/** Lays sheets on a surface in order; those of a faded folder, and those of an element with looks of its own, are put together first. */
+/** Lays sheets on a surface in order; those of a faded folder, and those of an element that is faded or has looks of its own, are put together first. */
 export function laySheets(target: Surface, sheets: readonly Sheet[], view: Matrix, means: Means): void {
+  layWholes(target, sheets, view, means, 0);
+}
+
+/** @param depth how many elements around have been gone into. */
+function layWholes(target: Surface, sheets: readonly Sheet[], view: Matrix, means: Means, depth: number): void {
   let under: Sheet[] = [];
-  for (const run of inRuns(sheets, (sheet) => (sheet.whole ? sheet.elementId : null))) {
-    const whole = run[0]?.whole;
-    if (whole) {
-      for (const part of wholeParts(run, whole, view, target, means))
-        layPart(target, { ...part, picture: part.picture.picture });
+  for (const run of inRuns(sheets, ({ wholes }) => wholes[depth]?.place ?? null)) {
+    const whole = run[0]?.wholes[depth];
+    if (!whole) layOwn(target, run, view, means, under);
+    else if (whole.look) {
+      for (const part of wholeParts(run, whole.look, view, target, means, depth + 1))
+        layPart(target, { ...part, picture: part.picture.picture, opacity: part.opacity * whole.opacity });
     } else {
-      layOwn(target, run, view, means, under);
+      const on = means.make(target.width, target.height);
+      layWholes(on, run, view, means, depth + 1);
+      layPicture(target, on.picture, whole.opacity, 'normal');
     }
     under = [...under, ...run];
   }
@@ -324,15 +353,25 @@ export function drawFrame(
   doc: ShotDocument,
   shotFrame: number,
   view: Matrix,
-  means: Means,
+  given: Means,
   options: FrameOptions,
 ): void {
+  const means = options.assets ? { ...given, assets: options.assets } : given;
   const draw = (): void => {
     wipe(target);
     if (options.background) drawBackground(target, doc, view, options.backdrop);
     // A layer or an element taken by itself has no plates.
     if (options.assets && !options.alone && !options.element)
-      drawPlates(target, doc, shotFrame, view, options.guides, options.assets, options.dimBut ? DIMMED : 1);
+      drawPlates(
+        target,
+        doc,
+        shotFrame,
+        view,
+        options.guidePlates ?? options.guides,
+        options.assets,
+        options.dimBut ? DIMMED : 1,
+        options,
+      );
     laySheets(target, sheetsOf(doc, shotFrame, options), view, means);
   };
   if (means.during) means.during(draw);

@@ -62,7 +62,6 @@ function breakUp(
     context.moveTo(0, at(0));
     for (let i = 1; i <= turns; i++) context.lineTo(i * leg, at(i));
     for (let i = turns; i >= 0; i--) context.lineTo(i * leg, at(i) + dash);
-    context.closePath();
   }
   context.fill();
   context.setTransform(1, 0, 0, 1, 0, 0);

@@ -11,3 +11,4 @@ export * from './cache.ts';
 export * from './ghost.ts';
 export * from './apart.ts';
 export * from './fill-work.ts';
+export * from './rasters.ts';

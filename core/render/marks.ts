@@ -26,7 +26,6 @@ export function drawShape(
       const b = ((i + 1) % nodes) * 6;
       context.bezierCurveTo(ring[a + 4]!, ring[a + 5]!, ring[b + 2]!, ring[b + 3]!, ring[b]!, ring[b + 1]!);
     }
-    context.closePath();
   }
   context.fill(mark.rule);
   context.globalAlpha = 1;

@@ -1,5 +1,6 @@
 /** Plates of a frame: which pictures lie behind everything, and their drawing. */
-import { findAll, shotOf, type AssetId, type Plate, type ShotDocument } from '../document/index.ts';
+import { findAll, shotOf, type AssetId, type Id, type Plate, type ShotDocument } from '../document/index.ts';
+import { depthMatrix, type HowSeen } from '../assembly/index.ts';
 import { multiply, type Matrix } from '../geometry/index.ts';
 import type { Picture, Surface } from '../canvas/index.ts';
 
@@ -13,14 +14,22 @@ export function assetAt({ assets, span }: Plate, shotFrame: number): AssetId | n
   return (assets.length === 1 ? assets[0] : assets[at]) ?? null;
 }
 
-/** Plates that lie under the picture on a frame, the farthest first. @param guides whether those for working are seen. */
+/** The asset of a plate that is seen on a frame, or null. @param guides whether those for working are seen. */
+export const shownOnPlate = (plate: Plate, shotFrame: number, guides: boolean): AssetId | null =>
+  plate.visible && !plate.beside && (guides || !plate.guide) ? assetAt(plate, shotFrame) : null;
+
+/** All plates in the picture on a frame, the farthest first. @param guides whether those for working are seen. */
 export const platesAt = (doc: ShotDocument, shotFrame: number, guides: boolean): { plate: Plate; asset: AssetId }[] =>
   findAll(doc, 'plate', shotOf(doc).plates)
     .reverse()
     .flatMap((plate) => {
-      const asset = assetAt(plate, shotFrame);
-      return asset && plate.visible && !plate.beside && (guides || !plate.guide) ? [{ plate, asset }] : [];
+      const asset = shownOnPlate(plate, shotFrame, guides);
+      return asset ? [{ plate, asset }] : [];
     });
+
+/** Plates that lie on a plane, between uses of elements. */
+const onPlane = (doc: ShotDocument): Set<Id> =>
+  new Set(findAll(doc, 'plane', shotOf(doc).planes).flatMap(({ placements }) => placements));
 
 /** From px of a plate's picture to shot px. */
 export function plateMatrix({ x, y, width, height, scale, angle }: Plate): Matrix {
@@ -28,7 +37,7 @@ export function plateMatrix({ x, y, width, height, scale, angle }: Plate): Matri
   return multiply([cos, sin, -sin, cos, x, y], [1, 0, 0, 1, -width / 2, -height / 2]);
 }
 
-/** Draws the plates of a frame. What is not there yet is left out. @param strength 0 to 1, of all of them. */
+/** Draws the plates of a frame that lie behind all planes. What is not there yet is left out. @param strength 0 to 1, of all of them. */
 export function drawPlates(
   { context }: Surface,
   doc: ShotDocument,
@@ -37,11 +46,15 @@ export function drawPlates(
   guides: boolean,
   pictureOf: AssetPicture,
   strength = 1,
+  how: HowSeen = {},
 ): void {
+  const others = onPlane(doc);
+  const seen = multiply(view, depthMatrix(doc, 0, shotFrame, how));
   for (const { plate, asset } of platesAt(doc, shotFrame, guides)) {
+    if (others.has(plate.id)) continue;
     const picture = pictureOf(asset);
     if (!picture) continue;
-    context.setTransform(...multiply(view, plateMatrix(plate)));
+    context.setTransform(...multiply(seen, plateMatrix(plate)));
     context.globalAlpha = plate.opacity * strength;
     context.drawImage(picture, 0, 0);
     context.globalAlpha = 1;

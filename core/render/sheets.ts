@@ -1,23 +1,44 @@
 /** Frames of a shot: which drawings lie on one another, and how each of them is seen. */
 import {
   find,
+  newPlacement,
   shotOf,
   valueAt,
+  type AssetId,
   type Blend,
   type Drawing,
   type Element,
   type Id,
-  type Placement,
+  type Plane,
+  type Plate,
   type ShotDocument,
 } from '../document/index.ts';
-import { movesOutlines, resolved, wavered, type Resolved } from '../compose/index.ts';
+import {
+  airAt,
+  firstKeyOf,
+  occurrenceIn,
+  lyingOn,
+  pathOf,
+  standing,
+  type HowLaid,
+  type Lie,
+  type Occurrence,
+} from '../assembly/index.ts';
+import { movesOutlines, resolved, tilted, wavered, type Resolved } from '../compose/index.ts';
 import { showVariant } from '../edit/index.ts';
-import { IDENTITY, multiply, translation, type Matrix, type Point, modulo } from '../geometry/index.ts';
+import {
+  composed,
+  IDENTITY,
+  modulo,
+  multiply,
+  projectionFrom,
+  type Matrix,
+  type Point,
+  type Projection,
+} from '../geometry/index.ts';
 import {
   elementLength,
   isVisible,
-  placedElements,
-  placementFrame,
   roundOf,
   runStart,
   shiftAt,
@@ -27,6 +48,7 @@ import {
 } from '../timing/index.ts';
 import { axisOf, isHole, paintsOn, plainOf, type PaintOf } from './paint.ts';
 import { drawingBox } from './marks.ts';
+import { plateMatrix, shownOnPlate } from './plates.ts';
 
 /** A drawing and where it lies. */
 export interface Lying {
@@ -50,17 +72,29 @@ export interface Look {
 /** A matte that hides part of a sheet, or all but a part. */
 export interface Cut extends Lying {
   readonly layerId: Id;
+  readonly place: string;
   readonly inverted: boolean;
+}
+
+/** An element that is put together first, as it is faded or has looks of its own as a whole. */
+export interface Whole {
+  readonly place: string;
+  readonly opacity: number;
+  readonly look: Look | null;
 }
 
 /** One drawing as it lies in a frame. */
 export interface Sheet extends Lying {
   readonly layerId: Id;
   readonly elementId: Id;
+  /** Which use of its element it is of. */
+  readonly place: string;
+  /** The picture it shows in place of a drawing, of a plate between uses of elements. */
+  readonly asset?: AssetId;
   /** The looks of its layer, if it has any. */
   readonly look: Look | null;
-  /** The looks of its element as a whole, if it has any. */
-  readonly whole: Look | null;
+  /** What it is put together in, from the outside in. */
+  readonly wholes: readonly Whole[];
   /** What hides it, lowest first. */
   readonly cuts: readonly Cut[];
   readonly opacity: number;
@@ -71,9 +105,11 @@ export interface Sheet extends Lying {
   readonly within: Lying | null;
   /** The swatch in which all of it is seen, or null for each mark's own. */
   readonly tint: Id | null;
+  /** The recolouring of its element it is seen in, or null for what the element is seen in. */
+  readonly recolour: Id | null;
 }
 
-export interface SheetOptions {
+export interface SheetOptions extends HowLaid {
   /** Guides are for working: the picture on the desk has them, what is taken away never has. */
   readonly guides: boolean;
   /** Whether layers that are for work are shown though guides are not. */
@@ -82,6 +118,14 @@ export interface SheetOptions {
   readonly alone?: Id | null;
   /** Shows nothing but this element. */
   readonly element?: Id | null;
+  /** Shows nothing but this use of an element, with what lies in it. */
+  readonly place?: string | null;
+  /** Shows nothing but this plane. */
+  readonly plane?: Id | null;
+  /** Shows plates that are for working though layers that are guides are not. */
+  readonly guidePlates?: boolean;
+  /** Dims all but this use, with what lies in it. */
+  readonly dimPlaceBut?: string | null;
   /** Layers left out. */
   readonly without?: readonly Id[];
   /** Dims every layer but this one. */
@@ -97,33 +141,62 @@ export interface SheetOptions {
 /** What dimming leaves of the other layers' opacity. */
 export const DIMMED = 0.22;
 
-/** Placements with their elements, lowest first. */
-const placed = (doc: ShotDocument) => placedElements(doc).reverse();
+/** Where a layer is put within its element, with what the element lies in. */
+const inElement = (lie: Lie, shift: Matrix): Lie =>
+  lie.bend
+    ? { bend: shift === IDENTITY ? lie.bend : composed(lie.bend, projectionFrom(shift)), matrix: lie.matrix }
+    : { bend: null, matrix: shift === IDENTITY ? lie.matrix : multiply(lie.matrix, shift) };
 
-/** Element space to shot px for what lies on a layer, or null when its element is not placed. */
-export function matrixOf(doc: ShotDocument, layerId: Id | null | undefined, shotFrame: number): Matrix | null {
+const layerLie = ({ element, moment, length, bend, matrix }: Occurrence, timed: TimedLayer): Lie =>
+  inElement({ bend, matrix }, shiftAt(timed, element.anchor, moment.frame, roundOf(element, length)));
+
+/**
+ * How what lies on a layer comes to lie in the shot on a frame, or null when its element is not placed.
+ * @param place which use of the element; the first one unless given.
+ */
+export function lieOf(
+  doc: ShotDocument,
+  layerId: Id | null | undefined,
+  shotFrame: number,
+  place?: string | null,
+  how: HowLaid = {},
+): Lie | null {
   const layer = find(doc, 'layer', layerId);
-  const found = placed(doc).find(({ element }) => element.id === layer?.elementId);
-  if (!layer || !found) return null;
-  const turn = elementLength(doc, found.element);
-  const frame = placementFrame(found.placement, found.element, turn, shotFrame) ?? 0;
-  const timed = timedLayers(doc, found.element).find((each) => each.layer.id === layerId);
-  return timed ? placedLayer(found.placement, timed, found.element, frame, turn) : null;
+  const path = layer && pathOf(doc, place ?? firstKeyOf(doc, layer.elementId) ?? '');
+  const here = path && standing(doc, path, shotFrame, how);
+  if (here?.element.id !== layer?.elementId || !here) return null;
+  const timed = timedLayers(doc, here.element).find((each) => each.layer.id === layerId);
+  return timed ? layerLie(here, timed) : null;
 }
 
-function placedLayer({ x, y }: Placement, timed: TimedLayer, element: Element, frame: number, turn: number): Matrix {
-  const home = translation(x, y);
-  const shift = shiftAt(timed, element.anchor, frame, roundOf(element, turn));
-  return shift === IDENTITY ? home : multiply(home, shift);
+/** A layer of a use: what lies on what is told by these. */
+export interface Rank {
+  readonly place: string;
+  readonly layerId: Id;
 }
 
-/** Ids of all layers of the shot as they lie on one another, lowest first. */
-export const layerOrder = (doc: ShotDocument): Id[] =>
-  placed(doc).flatMap(({ element }) =>
-    timedLayers(doc, element)
-      .map(({ layer }) => layer.id)
-      .reverse(),
+/** The layers of all uses that show on a frame as they lie on one another, lowest first. */
+export function layerRanks(doc: ShotDocument, shotFrame: number): Rank[] {
+  const within = (use: Occurrence): Rank[] =>
+    [...inOrder(doc, use)].reverse().flatMap((each): Rank[] => {
+      if ('layer' in each) return [{ place: use.key, layerId: each.layer.id }];
+      const inner = occurrenceIn(doc, use, each.placementId);
+      return inner ? within(inner) : [];
+    });
+  return lyingOn(doc, shotFrame)
+    .reverse()
+    .flatMap((each) => ('use' in each ? within(each.use) : [{ place: each.plate.id, layerId: each.plate.id }]));
+}
+
+/** The layers of an element and what is placed in it, topmost first. */
+function inOrder(doc: ShotDocument, { element }: Occurrence): (TimedLayer | { readonly placementId: Id })[] {
+  const layers = timedLayers(doc, element);
+  return element.layers.flatMap((id): (TimedLayer | { readonly placementId: Id })[] =>
+    find(doc, 'placement', id)
+      ? [{ placementId: id }]
+      : layers.filter(({ layer, folder }) => (folder ? folder.id === id : layer.id === id)),
   );
+}
 
 /** Documents with a variant shown, worked out once each. */
 const shownWith = new WeakMap<ShotDocument, Map<Id, ShotDocument>>();
@@ -167,86 +240,221 @@ function motionOf(doc: ShotDocument, timed: TimedLayer, frame: number, turn: num
   return { x: (to.x - from.x) / frames, y: (to.y - from.y) / frames };
 }
 
-/** The drawing as wavers of its layer and its element move it. */
-const moved = (drawing: Drawing, wavers: readonly Resolved[]): Drawing =>
-  wavers.reduce((each, waver) => wavered(each, waver), drawing);
+/** The drawing as wavers of its layer and its element move it, and as its plane is tilted. */
+function moved(drawing: Drawing, wavers: readonly Resolved[], bend: Projection | null): Drawing {
+  const own = wavers.reduce((each, waver) => wavered(each, waver), drawing);
+  return bend ? tilted(own, bend) : own;
+}
+
+/** What goes for all of a use and of what lies in it. */
+interface Around {
+  readonly wholes: readonly Whole[];
+  readonly tint: Id | null;
+}
+
+/** Whether a use is asked for: it, or one in it. */
+const isAsked = (key: string, { place }: SheetOptions): boolean =>
+  !place || key === place || place.startsWith(`${key}/`) || key.startsWith(`${place}/`);
+
+/** The sheets of one use of an element, lowest first, and mattes in it that hide what lies behind it too. */
+function sheetsIn(
+  doc: ShotDocument,
+  use: Occurrence,
+  around: Around,
+  options: SheetOptions,
+): { sheets: Sheet[]; mattes: Cut[] } {
+  const { element, placement, key, length: turn } = use;
+  const { frame, since } = use.moment;
+  const { height } = shotOf(doc);
+  const looks = options.looks ?? 'all';
+  const round = roundOf(element, turn);
+  const axis = axisOf(element, height);
+  const home = use.matrix;
+  const recolour = placement.recolour ?? null;
+  const colours = paintsOn(doc, recoloured(element, recolour), { axis, matrix: home, picture: shotOf(doc) });
+  const lookOf = (all: readonly Resolved[], matrix: Matrix, motion: Point, paintOf: PaintOf): Look | null => {
+    const finishes = all.filter((each) => !movesOutlines(each));
+    return finishes.length > 0 ? { finishes, axis, motion, matrix, colourOf: (id) => plainOf(paintOf(id)) } : null;
+  };
+  const own =
+    looks === 'none' || options.alone
+      ? []
+      : [...resolved(element.finishes, frame, round), ...resolved(placement.finishes, since, null)];
+  const look = lookOf(own, home, NO_MOTION, colours);
+  const opacity = options.alone ? 1 : valueAt(placement.opacity, since, null);
+  const wholes = look || opacity < 1 ? [...around.wholes, { place: key, opacity, look }] : around.wholes;
+  const tint = around.tint ?? placement.tint;
+  const stays = options.dimPlaceBut;
+  const dimsPlace = stays && key !== stays && !key.startsWith(`${stays}/`);
+  const seen = placement.layers && new Set(placement.layers);
+  let sheets: Sheet[] = [];
+  const mattes: Cut[] = [];
+  // What a layer that clips shows within: the drawing of the nearest layer below, in its folder, that doesn't.
+  let [base, baseFolder]: [Sheet['within'], Id | undefined] = [null, undefined];
+  for (const timed of inOrder(doc, use).reverse()) {
+    if ('placementId' in timed) {
+      const inner = occurrenceIn(doc, use, timed.placementId, options);
+      if (!inner || !isAsked(inner.key, options)) continue;
+      const found = sheetsIn(doc, inner, { wholes, tint }, options);
+      sheets = [...cutBy(sheets, found.mattes), ...found.sheets];
+      mattes.push(...found.mattes);
+      continue;
+    }
+    const { layer, folder } = timed;
+    const isBase = !layer.clip || baseFolder !== folder?.id;
+    const isSeen = !seen || seen.has(layer.id) || options.alone === layer.id;
+    const found =
+      isSeen && isIn(timed, options) && !isOutside(use, options)
+        ? find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId)
+        : undefined;
+    const { bend, matrix } = layerLie(use, timed);
+    const finishes = looks === 'none' ? [] : resolved(layer.finishes, frame, round);
+    const inFolder = looks === 'none' || options.alone ? [] : resolved(folder?.finishes ?? [], frame, round);
+    const wavers = looks === 'all' ? [...finishes, ...inFolder, ...own].filter(movesOutlines) : [];
+    const drawing = found && (wavers.length > 0 || bend) ? moved(found, wavers, bend) : found;
+    if (drawing && layer.role === 'matte' && options.matte !== layer.id && !options.alone) {
+      const cut: Cut = { layerId: layer.id, place: key, drawing, matrix, inverted: layer.matte.inverted };
+      sheets = cutBy(sheets, [cut]);
+      if (layer.matte.shot) mattes.push(cut);
+      continue;
+    }
+    if (isBase) [base, baseFolder] = [drawing ? { drawing, matrix } : null, folder?.id];
+    const clips = layer.clip && !options.alone;
+    if (!drawing || (clips && (isBase || !base))) continue;
+    const dim = dimsPlace || (options.dimBut && options.dimBut !== layer.id) ? DIMMED : 1;
+    const groupOpacity = folder ? valueAt(folder.opacity, frame, round) : 1;
+    const groupLook = lookOf(inFolder, home, NO_MOTION, colours);
+    const follows = finishes.some(({ choices }) => choices['along'] === 'motion');
+    sheets.push({
+      layerId: layer.id,
+      elementId: element.id,
+      place: key,
+      drawing,
+      opacity: valueAt(layer.opacity, frame, round) * dim,
+      blend: layer.blend,
+      group:
+        folder && (groupOpacity < 1 || groupLook)
+          ? { id: `${key}:${folder.id}`, opacity: groupOpacity, look: groupLook }
+          : null,
+      within: clips ? base : null,
+      tint: tint ?? layer.tint,
+      recolour,
+      matrix,
+      look: lookOf(finishes, matrix, follows ? motionOf(doc, timed, frame, turn, round) : NO_MOTION, colours),
+      wholes,
+      cuts: [],
+    });
+  }
+  return { sheets, mattes };
+}
+
+/** Sheets with what hides part of each. */
+const cutBy = (sheets: readonly Sheet[], cuts: readonly Cut[]): Sheet[] =>
+  cuts.length === 0 ? [...sheets] : sheets.map((sheet) => ({ ...sheet, cuts: [...sheet.cuts, ...cuts] }));
+
+/** The sheets of an element on a frame of its own, as it is drawn, wherever it is used. */
+export function sheetsAsDrawn(doc: ShotDocument, element: Element, frame: number, options: SheetOptions): Sheet[] {
+  const placement = { ...newPlacement(element.id, { start: 0, x: 0, y: 0 }, () => ''), repeats: null };
+  const moment = { frame, turn: 0, since: frame };
+  const length = elementLength(doc, element);
+  const use = { key: '', path: [placement], placement, element, length, moment, bend: null, matrix: IDENTITY };
+  return sheetsIn(doc, use, { wholes: [], tint: null }, options).sheets;
+}
+
+/** Whether a use is only on the way to the one that is asked for. */
+const isOutside = ({ key, element }: Occurrence, { place, element: only }: SheetOptions): boolean =>
+  (only !== undefined && only !== null && element.id !== only) ||
+  (place !== undefined && place !== null && key !== place && !key.startsWith(`${place}/`));
+
+/** A plate between uses of elements, as it lies on a frame; none where it is not seen, or one thing alone is. */
+function plateSheet(
+  plate: Plate,
+  seen: Matrix,
+  shotFrame: number,
+  wholes: readonly Whole[],
+  options: SheetOptions,
+): Sheet[] {
+  if (options.alone || options.element || options.place) return [];
+  const asset = shownOnPlate(plate, shotFrame, options.guidePlates ?? options.guides);
+  if (!asset) return [];
+  return [
+    {
+      layerId: plate.id,
+      elementId: plate.id,
+      place: plate.id,
+      asset,
+      drawing: { kind: 'drawing', id: plate.id, marks: {}, order: [] },
+      matrix: multiply(seen, plateMatrix(plate)),
+      opacity: plate.opacity * (options.dimBut || options.dimPlaceBut ? DIMMED : 1),
+      blend: 'normal',
+      group: null,
+      within: null,
+      tint: null,
+      recolour: null,
+      look: null,
+      wholes,
+      cuts: [],
+    },
+  ];
+}
+
+/** A plane with looks of its own, or one that the air pales, is put together first. */
+function planeWholes(doc: ShotDocument, plane: Plane, shotFrame: number, options: SheetOptions): readonly Whole[] {
+  if ((options.looks ?? 'all') !== 'all' || options.alone || options.place || options.element) return [];
+  const shot = shotOf(doc);
+  const share = airAt(shot, plane.depth);
+  const own = resolved(plane.finishes, shotFrame, null).filter((each) => !movesOutlines(each));
+  const air: Resolved[] =
+    share > 0 && shot.air
+      ? [{ kind: 'tint', numbers: { strength: 100 * share }, choices: {}, swatch: shot.air.swatch, seed: 0, at: 0 }]
+      : [];
+  if (own.length + air.length === 0) return [];
+  const axis = { from: { x: shot.width / 2, y: shot.height }, to: { x: shot.width / 2, y: 0 } };
+  const colours = paintsOn(doc, undefined, { axis, matrix: IDENTITY, picture: shot });
+  const look: Look = {
+    finishes: [...own, ...air],
+    axis,
+    motion: NO_MOTION,
+    matrix: IDENTITY,
+    colourOf: (id) => plainOf(colours(id)),
+  };
+  return [{ place: plane.id, opacity: 1, look }];
+}
 
 /** The drawings of a frame, lowest first. Hidden layers and drawings not yet loaded are left out. */
 export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOptions): Sheet[] {
   const doc = options.variant ? withVariant(now, options.variant) : now;
-  const { height } = shotOf(doc);
-  const looks = options.looks ?? 'all';
   let sheets: Sheet[] = [];
-  for (const { placement, element } of placed(doc)) {
-    if (options.element && element.id !== options.element) continue;
-    const turn = elementLength(doc, element);
-    const frame = placementFrame(placement, element, turn, shotFrame);
-    if (frame === null) continue;
-    const round = roundOf(element, turn);
-    const axis = axisOf(element, height);
-    const lookOf = (all: readonly Resolved[], matrix: Matrix, motion: Point, paintOf: PaintOf): Look | null => {
-      const finishes = all.filter((each) => !movesOutlines(each));
-      return finishes.length > 0 ? { finishes, axis, motion, matrix, colourOf: (id) => plainOf(paintOf(id)) } : null;
-    };
-    const own = looks === 'none' || options.alone ? [] : resolved(element.finishes, frame, round);
-    const home = translation(placement.x, placement.y);
-    const colours = paintsOn(doc, element, { axis, matrix: home, picture: shotOf(doc) });
-    const whole = lookOf(own, home, NO_MOTION, colours);
-    // What a layer that clips shows within: the drawing of the nearest layer below, in its folder, that doesn't.
-    let [base, baseFolder]: [Sheet['within'], Id | undefined] = [null, undefined];
-    for (const timed of timedLayers(doc, element).reverse()) {
-      const { layer, folder } = timed;
-      const isBase = !layer.clip || baseFolder !== folder?.id;
-      const found = isIn(timed, options) ? find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId) : undefined;
-      const matrix = placedLayer(placement, timed, element, frame, turn);
-      const finishes = looks === 'none' ? [] : resolved(layer.finishes, frame, round);
-      const around = looks === 'none' || options.alone ? [] : resolved(folder?.finishes ?? [], frame, round);
-      const wavers = looks === 'all' ? [...finishes, ...around, ...own].filter(movesOutlines) : [];
-      const drawing = found && wavers.length > 0 ? moved(found, wavers) : found;
-      if (drawing && layer.role === 'matte' && options.matte !== layer.id && !options.alone) {
-        const cut: Cut = { layerId: layer.id, drawing, matrix, inverted: layer.matte.inverted };
-        sheets = sheets.map((sheet) =>
-          sheet.elementId === element.id || layer.matte.shot ? { ...sheet, cuts: [...sheet.cuts, cut] } : sheet,
-        );
-        continue;
-      }
-      if (isBase) [base, baseFolder] = [drawing ? { drawing, matrix } : null, folder?.id];
-      const clips = layer.clip && !options.alone;
-      if (!drawing || (clips && (isBase || !base))) continue;
-      const dim = options.dimBut && options.dimBut !== layer.id ? DIMMED : 1;
-      const groupOpacity = folder ? valueAt(folder.opacity, frame, round) : 1;
-      const groupLook = lookOf(around, home, NO_MOTION, colours);
-      const follows = finishes.some(({ choices }) => choices['along'] === 'motion');
-      sheets.push({
-        layerId: layer.id,
-        elementId: element.id,
-        drawing,
-        opacity: valueAt(layer.opacity, frame, round) * dim,
-        blend: layer.blend,
-        group:
-          folder && (groupOpacity < 1 || groupLook) ? { id: folder.id, opacity: groupOpacity, look: groupLook } : null,
-        within: clips ? base : null,
-        tint: layer.tint,
-        matrix,
-        look: lookOf(finishes, matrix, follows ? motionOf(doc, timed, frame, turn, round) : NO_MOTION, colours),
-        whole,
-        cuts: [],
-      });
+  for (const each of lyingOn(doc, shotFrame, options).reverse()) {
+    if (options.plane && each.plane.id !== options.plane) continue;
+    const wholes = planeWholes(doc, each.plane, shotFrame, options);
+    if ('plate' in each) {
+      sheets.push(...plateSheet(each.plate, each.matrix, shotFrame, wholes, options));
+      continue;
     }
+    const { use } = each;
+    if (!isAsked(use.key, options)) continue;
+    const found = sheetsIn(doc, use, { wholes, tint: null }, options);
+    sheets = [...cutBy(sheets, found.mattes), ...found.sheets];
   }
   return sheets;
 }
 
 /** What is painted on: the layer's element and place tell what a swatch looks like there. */
-export type Painted = Pick<Sheet, 'layerId' | 'matrix' | 'tint'>;
+export type Painted = Pick<Sheet, 'layerId' | 'matrix' | 'tint'> & { readonly recolour?: Id | null };
+
+/** An element as it is seen in another of its recolourings. */
+const recoloured = (element: Element, recolour: Id | null | undefined): Element =>
+  recolour ? { ...element, recolour } : element;
 
 /** The paints a sheet's marks are seen in: its tint for all of them, else their own. */
-export function paintsOf(doc: ShotDocument, { layerId, matrix, tint }: Painted): PaintOf {
-  const element = find(doc, 'element', find(doc, 'layer', layerId)?.elementId);
+export function paintsOf(doc: ShotDocument, { layerId, matrix, tint, recolour }: Painted): PaintOf {
+  const own = find(doc, 'element', find(doc, 'layer', layerId)?.elementId);
+  const element = own && recoloured(own, recolour);
   const picture = find(doc, 'shot', doc.shotId) ?? { width: 0, height: 0 };
-  const own = paintsOn(doc, element, { axis: element ? axisOf(element, picture.height) : null, matrix, picture });
+  const paints = paintsOn(doc, element, { axis: element ? axisOf(element, picture.height) : null, matrix, picture });
   // What is cut out is cut out in a tint, too.
-  return tint ? (id) => (isHole(own(id)) ? own(id) : own(tint)) : own;
+  return tint ? (id) => (isHole(paints(id)) ? paints(id) : paints(tint)) : paints;
 }
 
 /** The same for a drawing whose layer alone is known, wherever it is seen. */
@@ -274,7 +482,7 @@ export function frameKey(sheets: readonly Sheet[], of: ContentOf = ({ id }) => i
   return sheets
     .map(
       (s) =>
-        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.group?.look ?? null)}@${lookKey(s.look)}@${lookKey(s.whole)}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
+        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.group?.look ?? null)}@${lookKey(s.look)}@${s.recolour}@${s.asset}@${s.wholes.map(({ place, opacity, look }) => `${place}${opacity}${lookKey(look)}`).join(';')}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
     )
     .join('|');
 }

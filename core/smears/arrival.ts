@@ -1,7 +1,7 @@
 /** What follows a fast move: the form squashed where it arrives, and a little drawn out again before it rests. */
 import type { Id, Mark, NewId } from '../document/index.ts';
+import { warpedMark } from '../marks/index.ts';
 import { flowOfWork, placedBack, type SmearWork } from './work.ts';
-import { warpedMark } from './warped.ts';
 
 /** How long it is along the way, of its length at rest, squashed and settling; across it is as much broader as keeps its area. */
 export const [SQUASHED, SETTLING] = [0.78, 1.08] as const;

@@ -6,7 +6,6 @@ export * from './kinds.ts';
 export * from './work.ts';
 export * from './speeds.ts';
 export { warpOf, stretchingOf, THINNEST, type Stretching, type Warp } from './stretch.ts';
-export { warpedMark, warpedRing } from './warped.ts';
 export { drawnOut, sweptBody, sweptOutlines, type BodyForm } from './body.ts';
 export { barAt, barsOf, swathOutline, type Bar, type SwathForm } from './swath.ts';
 export { trailLength, wayGone, NEVER_BACK } from './trail.ts';

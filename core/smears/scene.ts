@@ -30,6 +30,8 @@ export interface SmearScene {
   readonly stops: readonly Stop[];
   /** The ways between the stops, one fewer. */
   readonly flows: readonly Flow[];
+  /** The line it goes along, where it goes along one: it may begin earlier and go on farther. */
+  readonly line: readonly Point[] | null;
   readonly settings: Settings;
   readonly seed: number;
   /** Marks that keep their form. */

@@ -352,6 +352,31 @@ describe('a swath', () => {
     areas.slice(1).forEach((area, i) => expect(area).toBeLessThan(areas[i]!));
     expect(swathOutline(bars, { from: 'all of it', tipGone: 1, rootGone: 1 })).toEqual([]);
   });
+
+  it('is let go straight on, or along a path, thinning or growing', () => {
+    const path = [turned(0, 0, 0), turned(0, 150, 0), turned(0, 300, 0)];
+    // A path that turns down where the crescent is let go.
+    const down = [
+      ...Array.from({ length: 7 }, (_, i) => ({ x: i * 40, y: 0 })),
+      { x: 250, y: 100 },
+      { x: 250, y: 900 },
+    ];
+    const flown = (line: Point[] | null, thins: number) => {
+      const work = workOf(path, { form: 'swath', settings: { end: 1, lasts: 3, thins } });
+      return computeSmear({ ...work, line }, newId).behind.map((marks) => silhouetteOf(marks));
+    };
+    const [straight, along] = [flown(null, 25), flown(down, 25)];
+    straight.slice(1).forEach(({ middle, area }, i) => {
+      expect(middle.x).toBeGreaterThan(straight[i]!.middle.x + 100);
+      expect(Math.abs(middle.y - straight[i]!.middle.y)).toBeLessThan(20);
+      expect(area).toBeLessThan(straight[i]!.area);
+    });
+    const [, , third, last] = along;
+    expect(last!.middle.y).toBeGreaterThan(third!.middle.y + 100);
+    expect(Math.abs(last!.middle.x - third!.middle.x)).toBeLessThan(20);
+    const grown = flown(null, -40);
+    expect(grown[2]!.area).toBeGreaterThan(1.3 * grown[0]!.area);
+  });
 });
 
 describe('a trail', () => {
@@ -369,6 +394,19 @@ describe('a trail', () => {
     const { behind } = computeSmear(workOf(path, { form: 'trail', settings: { length: 90, drawings: 2 } }), newId);
     const xs = behind[0]!.flatMap(pointsOf).map(({ x }) => x);
     expect(Math.min(...xs)).toBeGreaterThan(20);
+  });
+
+  it('lies on its path, where it has one', () => {
+    const bow = Array.from({ length: 41 }, (_, i) => ({ x: i * 10, y: -200 * Math.sin((i / 40) * Math.PI) }));
+    const work = workOf([turned(0, 0, 0), turned(0, 400, 0)], {
+      form: 'trail',
+      settings: { of: 2, length: 90, drawings: 1, lags: 0 },
+    });
+    const { behind } = computeSmear({ ...work, line: bow }, newId);
+    const outline = behind[0]!.flatMap(pointsOf);
+    expect(Math.min(...outline.map(({ y }) => y))).toBeLessThan(-170);
+    const wide = Math.max(...outline.map((p) => nearest(p, bow)));
+    expect(wide).toBeLessThan(45);
   });
 
   it('grows with the speed and is nothing at rest', () => {

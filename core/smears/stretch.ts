@@ -5,12 +5,12 @@
  */
 import { choice, control } from '../controls/index.ts';
 import type { Mark } from '../document/index.ts';
+import { warpedMark } from '../marks/index.ts';
 import { polygonsArea, type Pair, type Point, type Polygon } from '../geometry/index.ts';
 import { leftBody } from './body.ts';
 import type { Flow } from './flow.ts';
 import { NOTHING_SMEARED, type SmearKind, type SmearScene } from './scene.ts';
 import { denser } from './silhouette.ts';
-import { warpedMark } from './warped.ts';
 
 /** No thinner than this, of its breadth. */
 export const THINNEST = 0.45;
@@ -76,7 +76,9 @@ export function warpOf(scene: Pick<SmearScene, 'flow' | 'arrived' | 'contact'>, 
   const stopped = beyondContact(flow, arrived.outlines, contact);
   // 1 is even; above, most of the form stays in front and a tail is drawn out of it.
   const power = Math.pow(2, spread);
-  const shift = (u: number) => -stopped - Math.max(0, amount - stopped) * Math.pow(1 - u, power);
+  const reach = Math.max(0, amount - stopped);
+  // Math.pow takes three times as long, and half of a stretch.
+  const shift = (u: number) => -stopped - (u < 1 ? reach * Math.exp(power * Math.log(1 - u)) : 0);
   const shareAt = (along: number) => Math.min(1, Math.max(0, (along - trailing) / extent));
   // What turns about a place within itself has no breadth to be squeezed: its reach from that place is its form.
   const pivots = flow.about !== null && points.flat().some(({ across }) => reachLeft(flow, across) < 0.25);

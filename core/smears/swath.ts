@@ -5,8 +5,9 @@
 import { powerOf, similarityBetween } from '../between/index.ts';
 import { choice, control } from '../controls/index.ts';
 import type { Mark, NewId, Shape } from '../document/index.ts';
-import { apply, fitRing, mix, type Pair, type Point } from '../geometry/index.ts';
+import { apply, fitRing, mix, seek, type Pair, type Point } from '../geometry/index.ts';
 import { NOTHING_SMEARED, type SmearKind, type SmearScene, type Stop } from './scene.ts';
+import { partBetween } from './trail.ts';
 
 /** Places on the way between two drawings. */
 const STEPS = 24;
@@ -86,26 +87,71 @@ export function swathOutline(stops: readonly Bar[], form: SwathForm): Pair[] {
   return [...tips, ...roots.reverse(), ...behind].map(({ x, y }): Pair => [x, y]);
 }
 
-/** A crescent let go: moved on along the way its tip went, thinning. @param gone drawings since it was let go, from 1. */
-function letGo(stops: readonly Stop[], outline: readonly Pair[], gone: number, thins: number): Pair[] {
-  const [before, last] = [stops.at(-2)!, stops.at(-1)!];
+/** Where a crescent that was let go is, and which way it flies. */
+interface Flight {
+  readonly at: Point;
+  /** Unit vector. */
+  readonly way: Point;
+}
+
+/** Straight on the way its tip went. @param far px from where it was let go. */
+function flightOn([before, last]: readonly [Stop, Stop], from: Point): (far: number) => Flight {
   const [dx, dy] = [last.tip.x - before.tip.x, last.tip.y - before.tip.y];
-  const speed = Math.hypot(dx, dy) || 1;
   // The way the tip goes at the end is across the bar, not along the chord.
   const [bx, by] = [last.tip.x - last.root.x, last.tip.y - last.root.y];
   const size = Math.hypot(bx, by) || 1;
   const side = Math.sign(dx * -by + dy * bx) || 1;
-  const [ux, uy] = [(-by / size) * side, (bx / size) * side];
-  const middle = outline.reduce(([x, y], p) => [x + p[0] / outline.length, y + p[1] / outline.length], [0, 0]);
-  const by_ = Math.max(0.05, 1 - thins * gone);
-  return outline.map(([x, y]): Pair => {
-    const [px, py] = [x - middle[0]!, y - middle[1]!];
-    // It thins along its flight and keeps its breadth.
-    const run = px * ux + py * uy;
-    return [
-      middle[0]! + px - ux * run * (1 - by_) + ux * speed * gone,
-      middle[1]! + py - uy * run * (1 - by_) + uy * speed * gone,
-    ];
+  const way = { x: (-by / size) * side, y: (bx / size) * side };
+  return (far) => ({ at: { x: from.x + way.x * far, y: from.y + way.y * far }, way });
+}
+
+/** px of a path over which its direction is felt. */
+const FELT = 4;
+
+/** Along a path, taken to where it is let go: from the place of the path nearest to there; past its end straight on. */
+function flightAlong(line: readonly Point[], from: Point): (far: number) => Flight {
+  const way = partBetween(line, from, line.at(-1)!);
+  const spot = (run: number): Point => {
+    const { at, share } = seek(way, Math.min(way.length, Math.max(0, run)));
+    const [p, q] = [way.points[at]!, way.points[at + 1] ?? way.points[at]!];
+    return { x: mix(p.x, q.x, share), y: mix(p.y, q.y, share) };
+  };
+  const start = spot(0);
+  return (far) => {
+    const run = Math.min(far, Math.max(0, way.length - FELT));
+    const [p, q] = [spot(run), spot(run + FELT)];
+    const size = Math.hypot(q.x - p.x, q.y - p.y) || 1;
+    const along = { x: (q.x - p.x) / size, y: (q.y - p.y) / size };
+    const over = far - run;
+    return {
+      at: { x: from.x + p.x - start.x + along.x * over, y: from.y + p.y - start.y + along.y * over },
+      way: along,
+    };
+  };
+}
+
+/** A crescent let go: moved on at the speed of its tip, turned as its way turns. @param gone drawings since, from 1. @param thins below 0 it grows. */
+function letGo(
+  stops: readonly Stop[],
+  line: readonly Point[] | null,
+  outline: readonly Pair[],
+  gone: number,
+  thins: number,
+): Pair[] {
+  const [before, last] = [stops.at(-2)!, stops.at(-1)!];
+  const speed = Math.hypot(last.tip.x - before.tip.x, last.tip.y - before.tip.y) || 1;
+  const [x, y] = outline.reduce(([a, b], p) => [a + p[0] / outline.length, b + p[1] / outline.length], [0, 0]);
+  const middle = { x: x!, y: y! };
+  const flight = line && line.length > 1 ? flightAlong(line, middle) : flightOn([before, last], middle);
+  const [u, { at, way: v }] = [flight(0).way, flight(speed * gone)];
+  // It thins along its flight and keeps its breadth; growing, both grow.
+  const along = Math.max(0.05, 1 - thins * gone);
+  const aside = Math.max(1, along);
+  return outline.map(([px, py]): Pair => {
+    const [ox, oy] = [px - middle.x, py - middle.y];
+    const run = (ox * u.x + oy * u.y) * along;
+    const off = (oy * u.x - ox * u.y) * aside;
+    return [at.x + v.x * run - v.y * off, at.y + v.y * run + v.x * off];
   });
 }
 
@@ -140,7 +186,7 @@ export const SWATH: SmearKind = {
     control('steps', 'Through the last', 'drawings', [1, 12, 1], 1, 'more'),
     control('lasts', 'Gone after', 'drawings', [0, 8, 1], 2, 'more'),
     choice('end', 'It then', ['is bitten away', 'flies on'], 0),
-    control('thins', 'Flying, thins', '%', [0, 60, 5], 25, 'more'),
+    control('thins', 'Flying, thins', '%', [-60, 60, 5], 25, 'more'),
   ],
   draw: (scene, newId) => {
     const { settings, stops, room } = scene;
@@ -167,7 +213,9 @@ export const SWATH: SmearKind = {
     };
     const behind = Array.from({ length: lasts + 1 }, (_, gone): Mark[] => {
       const outline =
-        settings['end'] === 1 && gone > 0 ? letGo(own, outlineAt(0), gone, settings['thins']! / 100) : outlineAt(gone);
+        settings['end'] === 1 && gone > 0
+          ? letGo(own, scene.line, outlineAt(0), gone, settings['thins']! / 100)
+          : outlineAt(gone);
       return shapeOf(outline, scene, opacity, newId);
     });
     return { own: new Map(), behind };

@@ -5,6 +5,7 @@
 import { choice, control } from '../controls/index.ts';
 import type { Mark, NewId, Shape, Stroke } from '../document/index.ts';
 import {
+  evenPoints,
   fitRing,
   mix,
   polygonRing,
@@ -22,6 +23,8 @@ import { NOTHING_SMEARED, type SmearKind, type SmearScene, type Stop } from './s
 export const NEVER_BACK = 0.9;
 /** Places on the way between two drawings, and along a trail. */
 const [STEPS, PLACES] = [16, 40] as const;
+/** Places on a line that a trail is cut from. */
+const LINE_PLACES = 400;
 
 /** The way of the middle, or of the tip, through the drawings, from the earliest to the latest. */
 export function wayGone(stops: readonly Stop[], flows: readonly Flow[], of: 'middle' | 'tip' = 'middle'): Walk {
@@ -30,6 +33,21 @@ export function wayGone(stops: readonly Stop[], flows: readonly Flow[], of: 'mid
     return Array.from({ length: STEPS }, (_, k) => flow.from(along + k / STEPS - 1, across));
   });
   return walkOf([...points, stops.at(-1)![of]], false);
+}
+
+/** The part of a line between the places nearest to two others, the way it runs. */
+export function partBetween(line: readonly Point[], from: Point, to: Point): Walk {
+  const all = evenPoints(walkOf(line, false), LINE_PLACES, false);
+  const nearest = ({ x, y }: Point, after: number): number => {
+    let [best, least] = [after, Infinity];
+    for (let i = after; i < all.length; i++) {
+      const far = (all[i]!.x - x) ** 2 + (all[i]!.y - y) ** 2;
+      if (far < least) [best, least] = [i, far];
+    }
+    return best;
+  };
+  const begins = nearest(from, 0);
+  return walkOf(all.slice(begins, Math.max(begins, nearest(to, begins)) + 1), false);
 }
 
 /** How long a trail is, px. @param share of the way of the drawings that count. */
@@ -140,12 +158,16 @@ export const TRAIL: SmearKind = {
     control('tapers', 'Tapers', '%', [0, 100, 5], 70, 'more'),
     control('lags', 'Lags inside turns', '%', [0, 100, 5], 30, 'more'),
     choice('into', 'Breaks into', ['drops', 'flecks'], 0),
-    choice('of', 'Follows', ['the middle', 'its tip or traced point'], 0),
+    choice('of', 'Follows', ['the middle', 'its tip or traced point', 'its path'], 0),
   ],
   draw: (scene, newId) => {
     const { settings, flows, stops, arrived, seed, swatch } = scene;
     const count = Math.min(flows.length, settings['drawings']!);
-    const way = wayGone(stops.slice(-1 - count), flows.slice(-count), settings['of'] === 1 ? 'tip' : 'middle');
+    const own = stops.slice(-1 - count);
+    const way =
+      settings['of'] === 2 && scene.line
+        ? partBetween(scene.line, own[0]!.middle, own.at(-1)!.middle)
+        : wayGone(own, flows.slice(-count), settings['of'] === 1 ? 'tip' : 'middle');
     const long = trailLength(way.length, settings['length']! / 100);
     if (long < 2 || arrived.area === 0) return NOTHING_SMEARED;
     const flow = flows.at(-1)!;

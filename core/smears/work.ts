@@ -210,6 +210,7 @@ function sceneOf(work: SmearWork): { scene: SmearScene } {
       flow,
       stops: made,
       flows,
+      line: work.line,
       settings,
       seed: smear.seed,
       rigid: new Set(smear.rigid),

@@ -44,6 +44,8 @@ const tone = entitiesOf(world, 'tone')[0]!;
 const fill = entitiesOf(world, 'fill')[0]!;
 const smear = entitiesOf(world, 'smear')[0]!;
 const variant = entitiesOf(world, 'variant')[0]!;
+const plane = entitiesOf(world, 'plane')[0]!;
+const use = entitiesOf(world, 'placement')[0]!;
 const look = line.finishes[0]!;
 const recolour = element.recolours[0]!;
 const picked = { first: 0, count: 1 };
@@ -217,9 +219,70 @@ const EDITS: Readonly<Record<string, Run>> = {
     const { doc } = edit.addElement(world, 'Second', 4, newId);
     return [doc, edit.deleteElement(doc, element.id)];
   },
-  moveElement: () => {
-    const { doc, elementId } = edit.addElement(world, 'Second', 4, newId);
-    return [doc, edit.moveElement(doc, elementId, 1)];
+  raisePlacement: () => {
+    const { doc } = edit.placeElement(world, element.id, { planeId: plane.id }, { start: 1, x: 2, y: 3 }, newId);
+    return [doc, edit.raisePlacement(doc, use.id, -1)];
+  },
+  setPlacements: () => edit.setPlacements(world, [use.id], { mirror: true, phase: 2 }),
+  placeElement: () =>
+    docOf(edit.placeElement(world, element.id, { planeId: plane.id }, { start: 1, x: 2, y: 3 }, newId)),
+  copyPlacement: () => docOf(edit.copyPlacement(world, use.id, { start: 8 }, newId)),
+  movePlacement: () => {
+    const { doc, planeId } = edit.addPlane(world, 'Front', null, newId);
+    return [doc, edit.movePlacement(doc, use.id, { planeId })];
+  },
+  removePlacements: () => edit.removePlacements(world, [use.id]),
+  splitPlacement: () => docOf(edit.splitPlacement(world, use.id, use.start + 2, newId)),
+  trimStart: () => edit.trimStart(world, use.id, use.start + 2),
+  trimEnd: () => edit.trimEnd(world, use.id, use.start + 3),
+  makeUseOwn: () => edit.makeUseOwn(world, use.id, newId),
+  movePlaces: () =>
+    edit.movePlaces(world, [use.id], 4, { about: { x: 1, y: 2 }, dx: 3, dy: 4, scale: 1.5, angle: 0.2 }),
+  setPlaceAnchor: () => edit.setPlaceAnchor(world, use.id, 4, { x: 9, y: 8 }),
+  setCorners: () =>
+    edit.setCorners(world, use.id, 4, { left: 0, top: 0, right: 90, bottom: 60 }, [
+      { x: 0, y: 0 },
+      { x: 90, y: 10 },
+      { x: 80, y: 60 },
+      { x: 5, y: 55 },
+    ]),
+  addPlane: () => docOf(edit.addPlane(world, 'Front', null, newId)),
+  setPlane: () => edit.setPlane(world, plane.id, { name: 'Here', depth: 4 }),
+  setCamera: () => edit.setCamera(world, 'x', 3, 40),
+  setCameraKey: () => edit.setCameraKey(world, 'zoom', 3, 'soft'),
+  dropCameraKey: () => {
+    const keyed = edit.setCameraKey(world, 'angle', 3, 'soft');
+    return [keyed, edit.dropCameraKey(keyed, 'angle', 3)];
+  },
+  setCameraPath: () => edit.setCameraPath(world, entitiesOf(world, 'path')[0]!.id),
+  addShake: () => docOf(edit.addShake(world, 3, 7, newId)),
+  setShake: () => {
+    const { doc, shakeId } = edit.addShake(world, 3, 7, newId);
+    return [doc, edit.setShake(doc, shakeId, { amount: 5000, lasts: 3.4 })];
+  },
+  removeShake: () => {
+    const { doc, shakeId } = edit.addShake(world, 3, 7, newId);
+    return [doc, edit.removeShake(doc, shakeId)];
+  },
+  setDepthOfShot: () =>
+    edit.setDepthOfShot(world, { focal: 900, air: { swatch: shotOf(world).swatches[0]!, reach: 800 } }),
+  movePlane: () => {
+    const { doc, planeId } = edit.addPlane(world, 'Front', null, newId);
+    return [doc, edit.movePlane(doc, planeId, 1)];
+  },
+  removePlane: () => {
+    const { doc, planeId } = edit.addPlane(world, 'Front', null, newId);
+    return [doc, edit.removePlane(doc, planeId)];
+  },
+  layPlate: () => edit.layPlate(world, plate.id, { planeId: plane.id, end: 'front' }),
+  layScatter: () => docOf(edit.layScatter(world, use.id, edit.newScattering(90), newId)),
+  relayScatter: () => {
+    const { doc, scatterId } = edit.layScatter(world, use.id, edit.newScattering(90), newId);
+    return [doc, edit.relayScatter(doc, scatterId, { seed: 9, count: 5 }, newId)];
+  },
+  takeScatter: () => {
+    const { doc, scatterId } = edit.layScatter(world, use.id, edit.newScattering(90), newId);
+    return [doc, edit.takeScatter(doc, scatterId)];
   },
   setStart: () => edit.setStart(world, entitiesOf(world, 'placement')[0]!.id, 5),
   addFinish: () => edit.addFinish(world, body.id, { ...look, id: newId() }),
@@ -327,6 +390,10 @@ const EDITS: Readonly<Record<string, Run>> = {
     const stretch = { plan: edit.newSmear(place, [line.id], 'stretch', {}), smeared, replaces: null };
     return edit.layContactWays(world, line.id, 0, { between: { plan, drawing: own, work }, stretch }, newId);
   },
+  cutHeld: () => {
+    const { doc } = edit.holdFor(world, line.id, 0, 4);
+    return [doc, edit.cutHeld(doc, line.id, 2, newId)];
+  },
   takeSmear: () => edit.takeSmear(world, smear.id),
   freeSmear: () => edit.freeSmear(world, smear.id),
   tonedBetween: () => {
@@ -412,6 +479,17 @@ const ASKING = new Set([
   'whyNotRide',
   'tiedBetweens',
   'smearsOf',
+  'movesHeld',
+  'movedBy',
+  'anchorPlace',
+  'placementsOf',
+  'whyNotInside',
+  'whyNotRemovePlane',
+  'cutOfPlacement',
+  'newScattering',
+  'rational',
+  'scattered',
+  'touchedCopies',
   'smearPlace',
   'smearWork',
   'newSmear',

@@ -1,11 +1,13 @@
 /** A small document that has every kind of entity with every field filled, for contracts over the kinds. */
 import {
   AT_HOME,
+  CAMERA_AT_REST,
   constant,
   documentOf,
   newGuide,
   newLayer,
   newPath,
+  newPlacement,
   newShotDocument,
   shotOf,
   type Drawing,
@@ -89,7 +91,18 @@ export function everyKind(newId: NewId): ShotDocument {
   ];
   const entities: Entity[] = [
     ...Object.values(start.entities),
-    { ...shot, guides: [everywhere.id, guide.id], plates: [newId()] },
+    {
+      ...shot,
+      guides: [everywhere.id, guide.id],
+      plates: [newId()],
+      camera: {
+        ...CAMERA_AT_REST,
+        pathId: path.id,
+        shakes: [{ id: newId(), from: 2, lasts: 6, amount: 9, turn: 0.01, frequency: 5, seed: 3 }],
+      },
+      focal: 700,
+      air: { swatch: second, reach: 500 },
+    },
     { ...line.list, runs, poses: { [slotA]: 'key' }, numbers: { [slotB]: 7 } },
     {
       ...line.layer,
@@ -246,6 +259,52 @@ export function everyKind(newId: NewId): ShotDocument {
     },
   ];
   const doc = documentOf(start.shotId, entities);
+  const plain = newPlacement(elementId, { start: 3, x: 4, y: 5 }, newId);
+  const scatterId = newId();
+  const used: Entity[] = [
+    {
+      ...plain,
+      name: 'Again',
+      layers: [line.layer.id],
+      lasts: 40,
+      before: 'first',
+      phase: 2,
+      speed: { over: 2, of: 3 },
+      shift: { ...AT_HOME, angle: moving(0, 1) },
+      anchor: { x: 1, y: 2 },
+      corners: {
+        box: { left: 0, top: 0, right: 9, bottom: 9 },
+        at: [
+          { x: 0, y: 0 },
+          { x: 9, y: 1 },
+          { x: 8, y: 7 },
+          { x: 1, y: 9 },
+        ],
+      },
+      way: { pathId: path.id, turned: true },
+      seat: { onElementId: elementId, traceId: newId(), turnId: null },
+      opacity: moving(0.5, 1),
+      tint: second,
+      finishes: [glow(first, newId)],
+      scatterId,
+    },
+    {
+      kind: 'scatter',
+      id: scatterId,
+      sourceId: plain.id,
+      count: 3,
+      seed: 4,
+      over: 12,
+      region: RING,
+      pathId: path.id,
+      reach: 100,
+      size: { least: 0.5, most: 1 },
+      turn: { least: -1, most: 1 },
+      speed: { least: 1, most: 2 },
+      mirrored: 0.5,
+      copies: { [plain.id]: print },
+    },
+  ];
   const plate: Entity = {
     kind: 'plate',
     id: shotOf(doc).plates[0]!,
@@ -264,6 +323,13 @@ export function everyKind(newId: NewId): ShotDocument {
     locked: false,
     span: { from: 0, length: 12 },
   };
+  const plane = entitiesOf(start, 'plane')[0]!;
+  const onPlane: Entity = {
+    ...plane,
+    depth: 40,
+    finishes: [glow(second, newId)],
+    placements: [...plane.placements, plain.id],
+  };
   const graded = doc.entities[third]!;
   const gradient = {
     form: 'linear',
@@ -277,6 +343,8 @@ export function everyKind(newId: NewId): ShotDocument {
   } as const;
   return documentOf(doc.shotId, [
     ...Object.values(doc.entities),
+    ...used,
+    onPlane,
     plate,
     ...(graded.kind === 'swatch' ? [{ ...graded, gradient }] : []),
   ]);

@@ -1,36 +1,41 @@
-/** What of an element lies beyond the end of its shot. */
-import type { Element, Placement } from '../document/index.ts';
+/** What of an element lies beyond the end of what it is seen in: its slot, or the shot. */
+import type { Element } from '../document/index.ts';
+import { momentOn, seenFrames, type InTime } from './placed.ts';
 
 export interface CutOff {
   /** Frames of the turn, or of the whole, that are still shown; 0 when nothing of it is. */
   readonly shown: number;
   /** Frames of it all. */
   readonly of: number;
+  readonly by: 'slot' | 'shot';
 }
 
 /**
- * How the shot's end cuts the last turn of a cycle that begins in it, or an element that does not go round; null when it
- * cuts nothing.
+ * How the end of its slot or of the shot cuts the last turn of a cycle that begins in it, or an element that does not go
+ * round; null when it cuts nothing.
+ * @param length the element's, frames. @param outerLength of the shot, or of the element it lies in.
  */
 export function cutOff(
-  placement: Placement,
+  placement: InTime,
   element: Pick<Element, 'time'>,
   length: number,
-  shotLength: number,
+  outerLength: number,
 ): CutOff | null {
-  const room = shotLength - placement.start;
-  if (room <= 0) return { shown: 0, of: length };
-  if (element.time !== 'cycle') return room < length ? { shown: room, of: length } : null;
-  const turns = Math.ceil(room / length);
-  if (placement.repeats !== null && placement.repeats < turns) return null;
-  const last = room - (turns - 1) * length;
-  return last < length ? { shown: last, of: length } : null;
+  const room = outerLength - placement.start;
+  const whole = seenFrames({ ...placement, lasts: null }, element, length);
+  if (room <= 0) return { shown: 0, of: element.time === 'cycle' ? length : whole, by: 'shot' };
+  const slot = placement.lasts ?? Infinity;
+  const shown = Math.min(room, slot);
+  if (whole <= shown) return null;
+  const by = slot < room ? 'slot' : 'shot';
+  if (element.time !== 'cycle') return { shown, of: whole, by };
+  const last = momentOn(placement, element, length, placement.start + shown - 1)!;
+  return last.frame + 1 < length ? { shown: last.frame + 1, of: length, by } : null;
 }
 
 /** Said to the user. */
-export function cutOffText({ shown, of }: CutOff, cycle: boolean): string {
+export function cutOffText({ shown, of, by }: CutOff, cycle: boolean): string {
   if (shown === 0) return 'begins after the end of the shot';
-  return cycle
-    ? `last turn cut off by the end of the shot, ${shown} of ${of} frames`
-    : `cut off by the end of the shot, ${shown} of ${of} frames`;
+  const end = by === 'slot' ? 'the end of its slot' : 'the end of the shot';
+  return `${cycle ? 'last turn cut off' : 'cut off'} by ${end}, ${shown} of ${of} frames`;
 }

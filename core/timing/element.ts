@@ -1,8 +1,6 @@
 /** The time of an element: how long it is, what shows on a frame of it, and where it falls in the shot. */
 import {
   find,
-  findAll,
-  shotOf,
   type Element,
   type Folder,
   type Id,
@@ -46,10 +44,31 @@ export const isVisible = ({ layer, folder }: TimedLayer): boolean => layer.visib
 /** Whether a layer, or the folder it lies in, is locked. */
 export const isLocked = ({ layer, folder }: TimedLayer): boolean => layer.locked || (folder?.locked ?? false);
 
-/** Frames of the element: the longest of its layers that have no repeat of their own; at least 1. */
-export function elementLength(doc: ShotDocument, element: Element): number {
+/** Elements deeper inside one another than this are not looked for. */
+export const DEEPEST = 8;
+
+/** The placements that lie in an element, topmost first. One of an element that it lies in itself is passed over. */
+export const placedInside = (doc: ShotDocument, element: Element): { placement: Placement; element: Element }[] =>
+  element.layers.flatMap((id) => {
+    const placement = find(doc, 'placement', id);
+    const inner = find(doc, 'element', placement?.elementId);
+    return placement && inner ? [{ placement, element: inner }] : [];
+  });
+
+/**
+ * Frames of the element: the longest of its layers that have no repeat of their own, and of the elements in it; at least 1.
+ * An element in it that goes round for as long as there is room counts with one turn.
+ */
+export function elementLength(doc: ShotDocument, element: Element, depth = 0): number {
   const lengths = timedLayers(doc, element).map(({ list }) => (list.period === null ? totalLength(list) : 0));
-  return Math.max(1, ...lengths);
+  const inside = depth < DEEPEST ? placedInside(doc, element) : [];
+  const ends = inside.map(({ placement, element: inner }) => {
+    const turns = inner.time === 'cycle' ? (placement.repeats ?? 1) : 1;
+    const { over, of } = placement.speed;
+    const whole = Math.ceil((turns * elementLength(doc, inner, depth + 1) * of) / over);
+    return placement.start + Math.min(placement.lasts ?? Infinity, whole);
+  });
+  return Math.max(1, ...lengths, ...ends);
 }
 
 /** The frames values over time go round in: those of a cycle, or null where time ends. */
@@ -68,38 +87,4 @@ export function shownOn(timed: Pick<TimedLayer, 'layer' | 'list'>, frame: number
   const slot = exposure?.run.slot;
   const drawingId = slot ? timed.layer.slots[slot] : undefined;
   return exposure && slot && drawingId ? { exposure, slot, drawingId } : null;
-}
-
-/**
- * The frame of an element that a placement shows on a frame of the shot, or null before its start
- * and after its end. Only cycles repeat.
- */
-export function placementFrame(
-  placement: Placement,
-  element: Element,
-  length: number,
-  shotFrame: number,
-): number | null {
-  const since = shotFrame - placement.start;
-  if (since < 0) return null;
-  if (element.time !== 'cycle') return since < length ? since : null;
-  if (placement.repeats !== null && since >= placement.repeats * length) return null;
-  return since % length;
-}
-
-/** Turns of an element that begin before the shot ends, at least 1; the last may be cut off. */
-export function turnsIn(placement: Placement, element: Element, length: number, shotLength: number): number {
-  if (element.time !== 'cycle') return 1;
-  const fitting = Math.max(1, Math.ceil((shotLength - placement.start) / length));
-  return placement.repeats === null ? fitting : Math.min(placement.repeats, fitting);
-}
-
-/** The placements of the shot with their elements, frontmost first. */
-export function placedElements(doc: ShotDocument): { element: Element; placement: Placement }[] {
-  return findAll(doc, 'plane', shotOf(doc).planes).flatMap((plane) =>
-    findAll(doc, 'placement', plane.placements).flatMap((placement) => {
-      const element = find(doc, 'element', placement.elementId);
-      return element ? [{ element, placement }] : [];
-    }),
-  );
 }

@@ -7,7 +7,6 @@ import {
   arcsWithin,
   drawingsInOrder,
   drawingsNear,
-  drawingsOn,
   elementLength,
   exposureAt,
   slotsInOrder,
@@ -57,13 +56,6 @@ test('a drawing that shows in several slots comes once, those that begin elsewhe
   const twice = putEntities(four, { ...layer, slots: { ...layer.slots, [second]: layer.slots[first]! } });
   expect(drawingsInOrder(twice, timelineOf(twice).layers[0], 8)).toHaveLength(3);
   expect(drawingsInOrder(four, undefined, 8)).toEqual([]);
-});
-
-test('the drawings on a frame of the shot are those its elements show there', () => {
-  const layer = layerOf(four, layerId);
-  const second = layer.slots[listOf(four, layerId).runs[1]!.slot!]!;
-  expect(drawingsOn(four, 3)).toEqual([second]);
-  expect(drawingsOn(four, 11)).toEqual([second]);
 });
 
 test('what is nearest to a frame comes first, round the seam the short way, and what is not loaded too', () => {

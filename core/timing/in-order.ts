@@ -2,7 +2,7 @@
 import { find, type Drawing, type Id, type RunList, type ShotDocument } from '../document/index.ts';
 import { modulo } from '../geometry/index.ts';
 import type { ElementTimeline } from './arcs.ts';
-import { elementLength, placedElements, placementFrame, shownOn, timedLayers, type TimedLayer } from './element.ts';
+import { shownOn, type TimedLayer } from './element.ts';
 import { runStart } from './runs.ts';
 
 /** A slot with the run it first shows in. */
@@ -65,12 +65,3 @@ export function drawingsNear({ element, layers, length }: ElementTimeline, frame
   }
   return [...found];
 }
-
-/** The drawings that layers of placed elements show on a frame of the shot, seen or not. */
-export const drawingsOn = (doc: ShotDocument, shotFrame: number): Id[] =>
-  placedElements(doc).flatMap(({ element, placement }) => {
-    const length = elementLength(doc, element);
-    const frame = placementFrame(placement, element, length, shotFrame);
-    if (frame === null) return [];
-    return timedLayers(doc, element).flatMap((timed) => shownOn(timed, frame, length)?.drawingId ?? []);
-  });

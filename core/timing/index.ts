@@ -2,6 +2,7 @@ export * from './runs.ts';
 export * from './spans.ts';
 export * from './numbers.ts';
 export * from './element.ts';
+export * from './placed.ts';
 export * from './place.ts';
 export * from './arcs.ts';
 export * from './in-order.ts';

@@ -11,6 +11,8 @@ export interface Neighbour {
   readonly distance: number;
   /** Index of the run it is shown by. */
   readonly index: number;
+  /** Frames from the frame asked about to the first one it is held for: below 0 before it, over the seam too. */
+  readonly away: number;
 }
 
 /**
@@ -42,7 +44,9 @@ export function neighbours(
     const drawingId = drawingAt(wrapped);
     if (seen.has(drawingId)) return;
     seen.add(drawingId);
-    found.push({ drawingId, side, distance, index: drawn[wrapped]!.index });
+    const { start, index } = drawn[wrapped]!;
+    const turns = Math.floor(position / drawn.length);
+    found.push({ drawingId, side, distance, index, away: start + turns * (list.period ?? turn) - local });
   };
   for (let distance = 1; distance <= Math.max(before, after); distance++) {
     if (distance <= before) look('before', distance, firstBefore - distance + 1);

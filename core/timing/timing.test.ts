@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { seededIds } from '../geometry/index.ts';
 import {
   documentOf,
+  newPlacement,
   NO_PLAN,
   newLayer,
   type Element,
@@ -155,9 +156,7 @@ describe('elements', () => {
       layers: [],
     });
     const placement = (repeats: number | null): Placement => ({
-      kind: 'placement',
-      id: 'p',
-      elementId: 'e',
+      ...newPlacement('e', { start: 0, x: 0, y: 0 }, () => 'p'),
       start: 3,
       repeats,
       x: 0,

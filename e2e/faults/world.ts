@@ -89,7 +89,13 @@ export class World {
       await keepRunning(
         `The ${name}`,
         async () => {
-          const started = await startProgram(`${name}.js`, [], env, world.children, true);
+          const started = await startProgram(
+            `${name}.js`,
+            name === 'worker' ? ['asked'] : [],
+            env,
+            world.children,
+            true,
+          );
           world.programs.set(name, started.process);
           return started;
         },

@@ -156,6 +156,28 @@ const migrations: Record<string, Knex.Migration> = {
       await knex.schema.dropTable('save_parts');
     },
   },
+  '007-footage': {
+    async up(knex) {
+      await knex.schema.createTable('footage', (t) => {
+        t.uuid('id').primary();
+        t.text('name').notNullable();
+        t.text('state').notNullable();
+        t.integer('rate');
+        t.integer('frames').notNullable().defaultTo(0);
+        t.integer('done').notNullable().defaultTo(0);
+        t.integer('width').notNullable().defaultTo(0);
+        t.integer('height').notNullable().defaultTo(0);
+        t.text('told').notNullable().defaultTo('');
+        t.jsonb('assets').notNullable().defaultTo('[]');
+        t.text('trouble');
+        t.timestamp('heard_at').notNullable().defaultTo(knex.fn.now());
+        t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('footage');
+    },
+  },
 };
 
 /** Hands the migrations to Knex without files on disk, so that they travel inside the built server. */

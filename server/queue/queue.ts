@@ -4,11 +4,17 @@ import PgBoss from 'pg-boss';
 export const EXPORT_QUEUE = 'export-frames';
 /** Small loops of shots for their cards. */
 export const LOOP_QUEUE = 'shot-loops';
+/** Footage taken apart into pictures. */
+export const FOOTAGE_QUEUE = 'footage';
 /** Seconds without a sign of life after which a running export is given to another worker. */
 export const SILENCE_SECONDS = 20;
 
 export interface ExportJob {
   readonly exportId: string;
+}
+
+export interface FootageJob {
+  readonly footageId: string;
 }
 
 export interface LoopJob {
@@ -21,6 +27,12 @@ export async function openQueue(url: string, lost: (error: Error) => void): Prom
   boss.on('error', lost);
   await boss.start();
   await boss.createQueue(EXPORT_QUEUE, { name: EXPORT_QUEUE, retryLimit: 5, retryDelay: 1, expireInSeconds: 60 * 60 });
+  await boss.createQueue(FOOTAGE_QUEUE, {
+    name: FOOTAGE_QUEUE,
+    retryLimit: 3,
+    retryDelay: 1,
+    expireInSeconds: 60 * 60,
+  });
   // One job for a shot waits at a time: it makes the loop of whatever is newest when it runs.
   await boss.createQueue(LOOP_QUEUE, { name: LOOP_QUEUE, policy: 'short', retryLimit: 2, expireInSeconds: 600 });
   return boss;

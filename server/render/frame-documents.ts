@@ -1,7 +1,7 @@
 /** Documents for drawing a shot frame by frame, each with the drawings that frame shows: however long the shot is, few are in memory. */
 import { readEntity, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
 import { ByteCache } from '@tallow/core/render';
-import { drawingsOn } from '@tallow/core/timing';
+import { drawingsOn } from '@tallow/core/assembly';
 
 /** Bytes of drawings kept from frame to frame, as they are stored. */
 const BYTES = 32 * 1024 * 1024;

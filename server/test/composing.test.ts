@@ -8,9 +8,9 @@ import {
   addLayer,
   addMark,
   addSwatch,
-  moveElement,
   setFolder,
   setLayer,
+  raisePlacement,
   setStart,
 } from '@tallow/core/edit';
 import { DIMMED, type SheetOptions } from '@tallow/core/render';
@@ -127,7 +127,12 @@ describe('elements', () => {
   const two = painted(second.doc, layer, '#00c800');
   test('are drawn in the order they are placed, and alone when one is asked for', () => {
     expectColour(middle(two), [0, 200, 0]);
-    expectColour(middle(moveElement(two, second.elementId, 1)), [0, 0, 200]);
+    expectColour(
+      middle(
+        raisePlacement(two, entitiesOf(two, 'placement').find((each) => each.elementId === second.elementId)!.id, 1),
+      ),
+      [0, 0, 200],
+    );
     expectColour(middle(two, { guides: false, element: element.id }), [0, 0, 200]);
   });
   test('do not show before they begin', () => {

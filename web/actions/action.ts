@@ -9,7 +9,17 @@ export interface Key {
   readonly alt?: boolean;
 }
 
-export const GROUPS = ['Time', 'Drawings', 'Onion skin', 'Layers', 'Picture', 'Tools', 'Marks', 'General'] as const;
+export const GROUPS = [
+  'Time',
+  'Drawings',
+  'Onion skin',
+  'Layers',
+  'Picture',
+  'Tools',
+  'Marks',
+  'Assemble',
+  'General',
+] as const;
 
 export interface Action {
   /** What the user's own keys are kept under. */

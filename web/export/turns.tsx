@@ -2,7 +2,7 @@
 import { shotOf, type ShotDocument } from '@tallow/core/document';
 
 import type { ExportSettings } from '@tallow/core/formats';
-import { placedElements, elementLength } from '@tallow/core/timing';
+import { elementLength, outerFrame, placedElements } from '@tallow/core/timing';
 
 /** Ranges of one turn of each cycle, and the whole shot: what one mostly wants to loop. */
 export function Turns({
@@ -13,10 +13,16 @@ export function Turns({
   onTake: (range: Pick<ExportSettings, 'from' | 'to'>) => void;
 }) {
   const { length } = shotOf(doc);
+  const named = new Set<string>();
   const turns = placedElements(doc).flatMap(({ element, placement }) => {
     const turn = elementLength(doc, element);
-    const fits = element.time === 'cycle' && placement.start + turn <= length;
-    return fits ? [{ label: `one turn of ${element.name}`, from: placement.start, to: placement.start + turn }] : [];
+    const [from, to] = [0, 1].map((each) => outerFrame({ ...placement, phase: 0 }, element, turn, 0, each)) as [
+      number,
+      number,
+    ];
+    const fits = element.time === 'cycle' && from >= 0 && to <= length && !named.has(placement.name ?? element.name);
+    named.add(placement.name ?? element.name);
+    return fits ? [{ label: `one turn of ${placement.name ?? element.name}`, from, to }] : [];
   });
   return (
     <div className="!mt-2 flex flex-wrap gap-x-4 text-[13px]">

@@ -20,7 +20,7 @@ import { roundOf, shiftAt } from '@tallow/core/timing';
 import { create } from 'zustand';
 import { compute } from '../workers/compute-client.ts';
 import type { FillThere, FillWork } from '@tallow/core/render';
-import { current, layerMatrix, shownNow, swatchOf, type Current } from '../selection/current.ts';
+import { current, homeMatrix, layerMatrix, shownNow, swatchOf, type Current } from '../selection/current.ts';
 import { held } from '../hand/held.ts';
 import { selection, setSelection, useSelection } from '../selection/selection.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
@@ -111,7 +111,7 @@ export function workAt(now: Current, plan: FillPlan, frame: number): { key: stri
   if (bounding.length === 0) return null;
   const rules = { gap: plan.gap, under: plan.under };
   const colours = Object.fromEntries(findAll(doc, 'swatch', shotOf(doc).swatches).map((s) => [s.id, s.colour]));
-  const home: Matrix = [1, 0, 0, 1, now.placement?.x ?? 0, now.placement?.y ?? 0];
+  const home = homeMatrix(now, frame);
   const timed = now.layers.find((each) => each.layer === layer) ?? { layer, folder: undefined };
   const own = multiply(home, shiftAt(timed, element.anchor, frame, roundOf(element, length)));
   const { width, height } = shotOf(doc);

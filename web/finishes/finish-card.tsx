@@ -6,6 +6,7 @@ import { roundOf } from '@tallow/core/timing';
 import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Copy, Eye, EyeOff, Shuffle, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Words } from '../parts/panel.tsx';
+import { KeyDot } from '../parts/key-dot.tsx';
 import { Slider } from '../parts/slider.tsx';
 import type { Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
@@ -47,12 +48,21 @@ interface CardProps {
   index: number;
   count: number;
   open: boolean;
+  /** The time its numbers are told by, where that is not the element's: a frame, and frames of a turn or null. */
+  at?: { readonly frame: number; readonly round: number | null };
 }
 
 /** A number with its dot: filled where it is set on this frame, a ring where it is set on others. */
-function Field({ now, ownerId, finish, field }: Pick<CardProps, 'now' | 'ownerId' | 'finish'> & { field: LookField }) {
-  const frame = useSelection((s) => Math.min(s.frame, now.length - 1));
-  const round = roundOf(now.element, now.length);
+function Field({
+  now,
+  ownerId,
+  finish,
+  field,
+  at,
+}: Pick<CardProps, 'now' | 'ownerId' | 'finish' | 'at'> & { field: LookField }) {
+  const own = useSelection((s) => Math.min(s.frame, now.length - 1));
+  const frame = at ? at.frame : own;
+  const round = at ? at.round : roundOf(now.element, now.length);
   const value = finish.numbers[field.key]!;
   const keys = keysIn(value);
   const here = keys.some((key) => key.frame === frame);
@@ -61,20 +71,15 @@ function Field({ now, ownerId, finish, field }: Pick<CardProps, 'now' | 'ownerId
   return (
     <>
       <div className="flex items-center">
-        <button
-          type="button"
-          aria-pressed={here}
-          aria-label={here ? `Take ${field.label} on this frame away` : `Set ${field.label} on this frame`}
-          title={here ? 'Set on this frame · click to take it away' : 'Set on this frame: it changes over time'}
-          className="moves -ml-1 grid h-8 w-6 shrink-0 place-items-center rounded-md hover:bg-soot-700"
-          onClick={() => {
+        <KeyDot
+          label={field.label}
+          here={here}
+          keyed={keys.length > 0}
+          slim
+          onPress={() => {
             edit(`${name} over time`, (doc) => keyFinishNumber(doc, ownerId, finish.id, field.key, frame, round));
           }}
-        >
-          <span
-            className={`size-2.5 rounded-full ${here ? 'bg-[#9fc3a4]' : keys.length > 0 ? 'ring-2 ring-inset ring-[#9fc3a4]' : 'ring-1 ring-inset ring-wax-500'}`}
-          />
-        </button>
+        />
         <div className="min-w-0 flex-1 [&_span:first-child]:!w-[88px]">
           <Slider
             label={field.label}
@@ -136,7 +141,7 @@ function Colour({ now, ownerId, finish }: Pick<CardProps, 'now' | 'ownerId' | 'f
   );
 }
 
-export function FinishCard({ now, ownerId, finish, index, count, open }: CardProps) {
+export function FinishCard({ now, ownerId, finish, index, count, open, at }: CardProps) {
   const words = LOOKS[finish.kind];
   // Settings that do nothing with the choices made are not shown.
   const fields = words.fields.filter(({ key }) => words.uses?.(key, finish.choices) ?? true);
@@ -227,7 +232,7 @@ export function FinishCard({ now, ownerId, finish, index, count, open }: CardPro
           ))}
           {words.colour === 'none' ? null : <Colour now={now} ownerId={ownerId} finish={finish} />}
           {fields.map((field) => (
-            <Field key={field.key} now={now} ownerId={ownerId} finish={finish} field={field} />
+            <Field key={field.key} now={now} ownerId={ownerId} finish={finish} field={field} {...(at ? { at } : {})} />
           ))}
           {words.seeded ? (
             <button

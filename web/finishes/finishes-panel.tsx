@@ -2,13 +2,12 @@
 import { randomId, type FinishKind } from '@tallow/core/document';
 import { addFinish, copyFinishes, newFinish } from '@tallow/core/edit';
 import { LOOKS, lookKinds } from '@tallow/core/looks';
-import { ClipboardPaste, Plus } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
-import { ITEM, Menu } from '../parts/menu.tsx';
+import { ClipboardPaste } from 'lucide-react';
 import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
 import { useCurrent } from '../selection/current.ts';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { edit } from '../shot/document.ts';
+import { AddLook } from './add-look.tsx';
 import { setFinishes, useFinishes } from './finishes.ts';
 import { showPanel } from '../screen/panels.ts';
 import { FinishCard } from './finish-card.tsx';
@@ -70,28 +69,7 @@ export function FinishesPanel() {
             setFinishes({ of: value, open: null });
           }}
         />
-        <Menu
-          label="Add a look"
-          className="flex h-8 items-center gap-1 rounded-lg bg-soot-800 px-2.5 text-[13px] text-wax-300 hover:text-wax-100"
-          trigger={
-            <>
-              <Plus size={14} /> Look
-            </>
-          }
-        >
-          {kinds.map((kind) => (
-            <DropdownMenu.Item
-              key={kind}
-              className={ITEM}
-              onSelect={() => {
-                add(kind);
-              }}
-            >
-              {LOOKS[kind].name}
-              <span className="ml-auto pl-4 text-xs text-wax-500">{LOOKS[kind].does}</span>
-            </DropdownMenu.Item>
-          ))}
-        </Menu>
+        <AddLook kinds={kinds} onAdd={add} />
       </div>
       {owner.finishes.length === 0 ? (
         <>

@@ -15,8 +15,8 @@ export interface Tool {
    * @returns null where it does nothing there.
    */
   readonly begin: (inward: Matrix, first: PenSample) => PenDoing | null;
-  /** Whether it works in the space of the active layer, or of its element. */
-  readonly space: 'layer' | 'element';
+  /** Whether it works in the space of the active layer, of its element, or of the shot. */
+  readonly space: 'layer' | 'element' | 'shot';
   /** The ghosts it is seen with: those of the onion skin, none, or the drawings worked on together as well. */
   readonly ghosts: 'usual' | 'none' | 'together';
   /** Whether its settings stand in the column in place of the layers. */

@@ -72,7 +72,7 @@ let clip: { readonly parts: PartsClip; readonly name: string } | null = null;
 function copy(ids: readonly Id[]): void {
   withParts(ids, (doc) => {
     const first = doc.entities[ids[0]!];
-    const name = first && 'name' in first ? first.name : '';
+    const name = (first && 'name' in first ? first.name : null) ?? '';
     clip = { parts: takeParts(doc, ids), name };
     say(
       `“${name}” is copied${ids.length > 1 ? ' with what is tied to it' : ''}. It can be pasted here or in another shot.`,

@@ -16,6 +16,7 @@ import { titleOf } from '../actions/key-text.ts';
 const STEPS = [
   { path: 'plan', label: 'Plan' },
   { path: 'draw', label: 'Draw' },
+  { path: 'assemble', label: 'Assemble' },
   { path: 'export', label: 'Export' },
 ] as const;
 

@@ -2,9 +2,9 @@
  * The pen: pointer events of the picture go to what is in hand, or move the view. One function takes all of them,
  * the canvas's own and those of the practice pen.
  */
-import { apply, invert, multiply, scaleOf, translation, type Matrix } from '@tallow/core/geometry';
+import { apply, IDENTITY, invert, multiply, scaleOf, type Matrix } from '@tallow/core/geometry';
 import { beginPlanStroke } from '../plan/plan-pen.ts';
-import { layerMatrix, current, type Current } from '../selection/current.ts';
+import { current, homeMatrix, layerMatrix, type Current } from '../selection/current.ts';
 import { showing } from '../picture/showing.ts';
 import { RUBBER } from '../hand/brushes.ts';
 import { held, setBrush } from '../hand/held.ts';
@@ -80,9 +80,9 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
 
   /** CSS px of the canvas to the space of the active element. */
   const inwardOf = (now: Current): Matrix => {
-    const home = translation(now.placement?.x ?? 0, now.placement?.y ?? 0);
-    const inElement = showing().planning || held().tool?.space === 'element';
-    const placed = inElement ? home : layerMatrix(now, selection().frame);
+    const space = showing().planning ? 'element' : held().tool?.space;
+    const { frame } = selection();
+    const placed = space === 'shot' ? IDENTITY : space === 'element' ? homeMatrix(now, frame) : layerMatrix(now, frame);
     const pixel = devicePixelRatio;
     return multiply(invert(multiply(engine.place().view, placed)), [pixel, 0, 0, pixel, 0, 0]);
   };

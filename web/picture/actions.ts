@@ -31,6 +31,13 @@ export const PICTURE_ACTIONS = named({
   onionLook: onion('Outline only or full', [alt('KeyW')], () => {
     setOnion({ on: true, look: showing().onion.look === 'full' ? 'outline' : 'full' });
   }),
+  onionRides: onion(
+    'Ghosts ride on what is moved in the shot, or stand where it was',
+    [{ code: 'KeyW', alt: true, shift: true }],
+    () => {
+      setOnion({ on: true, rides: !showing().onion.rides });
+    },
+  ),
   pin: onion('Pin this drawing as a ghost, or unpin it', [key('KeyK')], pinHere, {
     whyNot: () => (current() && shownNow(current()!, selection().frame) ? null : 'There is no drawing here to pin.'),
   }),

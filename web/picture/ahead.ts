@@ -2,7 +2,7 @@
  * Draws frames before they are played: those from the playhead on first, the loop before all else, by painters side by
  * side, and only while nothing is drawn. Whatever changes, what is still right stays.
  */
-import { drawingsOn } from '@tallow/core/timing';
+import { drawingsOn } from '@tallow/core/assembly';
 import { useDocument } from '../shot/document.ts';
 import { current, type Current } from '../selection/current.ts';
 import type { Beat } from '../playback/program.ts';
@@ -30,19 +30,27 @@ export class Ahead {
   private run = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private told = 0;
+  /** Painters that draw while it plays. */
+  private urgent = 0;
 
   /**
    * @param program what would be played now, and where in it the playhead is.
    * @param mayDraw whether neither pen nor picture needs the machine.
+   * @param isPlaying whether frames are waited for.
    */
   constructor(
     private readonly frames: Frames,
     private readonly program: (now: Current) => { readonly beats: readonly Beat[]; readonly from: number },
     private readonly mayDraw: () => boolean,
+    private readonly isPlaying: () => boolean,
   ) {}
 
-  /** Begins anew a moment after the last change. */
+  /** Begins anew a moment after the last change; at once while it plays, where what is under way sees the change by itself. */
   nudge(): void {
+    if (this.isPlaying()) {
+      if (this.urgent === 0) this.begin();
+      return;
+    }
     this.run += 1;
     this.wait(0);
   }
@@ -66,7 +74,12 @@ export class Ahead {
   begin(): void {
     this.run += 1;
     clearTimeout(this.timer);
-    for (let lane = 0; lane < LANES; lane++) void this.work(this.run, lane, true);
+    for (let lane = 0; lane < LANES; lane++) {
+      this.urgent += 1;
+      void this.work(this.run, lane, true).finally(() => {
+        this.urgent -= 1;
+      });
+    }
   }
 
   stop(): void {
@@ -123,11 +136,15 @@ export class Ahead {
   /** Says which frames are there. */
   tell(now: Current, beats: readonly Beat[]): void {
     this.told = performance.now();
-    const frames = [...new Set(beats.filter((beat) => this.frames.get(now, beat)).map(({ frame }) => frame))].sort(
-      (a, b) => a - b,
-    );
+    const there = beats.filter((beat) => this.frames.get(now, beat));
+    const ofShot = beats[0]?.ofShot === true;
+    const found = [...new Set(there.map((beat) => (ofShot ? beat.shotFrame : beat.frame)))].sort((a, b) => a - b);
+    const [frames, shotFrames] = ofShot ? [[], found] : [found, []];
     const before = useReady.getState();
-    if (before.elementId !== now.element.id || before.frames.join() !== frames.join())
-      useReady.setState({ elementId: now.element.id, frames });
+    const isSame =
+      before.elementId === now.element.id &&
+      before.frames.join() === frames.join() &&
+      before.shotFrames.join() === shotFrames.join();
+    if (!isSame) useReady.setState({ elementId: now.element.id, frames, shotFrames });
   }
 }

@@ -145,7 +145,17 @@ export class Compositor {
   showFrame(frame: ImageBitmap, opaque: boolean): void {
     this.context.setTransform(1, 0, 0, 1, 0, 0);
     if (!opaque) this.context.clearRect(0, 0, this.canvas.width, this.canvas.height);
-    this.context.drawImage(frame, 0, 0);
+    // A frame at half size is seen as large as the picture.
+    this.context.drawImage(frame, 0, 0, this.canvas.width, this.canvas.height);
+  }
+
+  /** Shows a picture in three parts, the middle one carried about. @param matrix device pixels to device pixels. */
+  showCarried(below: ImageBitmap, apart: ImageBitmap, above: ImageBitmap, matrix: Matrix): void {
+    this.showFrame(below, false);
+    this.context.setTransform(...matrix);
+    this.context.drawImage(apart, 0, 0);
+    this.context.setTransform(1, 0, 0, 1, 0, 0);
+    this.context.drawImage(above, 0, 0);
   }
 
   /** Lays everything, the active layer as `middle` has it. @param box the part that is seen, null for all. */

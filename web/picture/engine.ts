@@ -4,10 +4,12 @@
  */
 import { shotOf, valueAt, type Id, type Mark } from '@tallow/core/document';
 import { invert, multiply, type Matrix } from '@tallow/core/geometry';
-import { drawingsOn, roundOf } from '@tallow/core/timing';
+import { drawingsOn } from '@tallow/core/assembly';
+import { roundOf } from '@tallow/core/timing';
 import { current, layerMatrix, shotFrameOf, shownNow, type Current } from '../selection/current.ts';
 import { viewed, useViewed, setViewed } from '../view/viewed.ts';
 import { playback, usePlayback } from '../playback/playback.ts';
+import { shotFrameNow, shotTime, useShotTime } from '../playback/shot-time.ts';
 import { held, useHeld } from '../hand/held.ts';
 import { selection, useSelection } from '../selection/selection.ts';
 import { showing, useShowing } from './showing.ts';
@@ -16,6 +18,7 @@ import { fittedView, viewMatrix } from '../view/view.ts';
 import { onChange, useDocument } from '../shot/document.ts';
 import { ghostsOf, onionReach } from './onion.ts';
 import { framePainter, giveWay, painter } from '../workers/painter-client.ts';
+import { Carried } from './carried.ts';
 import { closePainted, Compositor } from './compositor.ts';
 import { Player } from './player.ts';
 import { sightOptions } from './sight.ts';
@@ -23,7 +26,7 @@ import { drawingsInHand } from '../selection/in-hand.ts';
 
 /** What of each store the picture shows: a change of it asks for a new picture. */
 const SHOWN = {
-  selection: ['frame', 'turn', 'layerId', 'elementId', 'piece', 'picked'],
+  selection: ['frame', 'turn', 'layerId', 'elementId', 'place', 'piece', 'picked'],
   showing: [
     'onion',
     'pinned',
@@ -36,6 +39,7 @@ const SHOWN = {
     'silhouette',
     'looks',
     'finished',
+    'assembling',
     'rough',
   ],
   held: ['tool'],
@@ -44,6 +48,16 @@ const SHOWN = {
 
 const differ = <T>(now: T, before: T, keys: readonly (keyof T)[]): boolean =>
   keys.some((key) => now[key] !== before[key]);
+
+/** Whether the picture is seen as it will be taken away. */
+const isFinished = (): boolean => showing().finished || showing().assembling;
+
+/** A picture of half the size. */
+const halved = ({ width, height, view }: ReturnType<Engine['place']>): ReturnType<Engine['place']> => ({
+  width: Math.max(1, Math.ceil(width / 2)),
+  height: Math.max(1, Math.ceil(height / 2)),
+  view: multiply([0.5, 0, 0, 0.5, 0, 0], view),
+});
 
 export class Engine {
   readonly compositor: Compositor;
@@ -54,6 +68,7 @@ export class Engine {
   /** Marks of the active layer's drawing as they would be, while the pen pulls. */
   private pulled: readonly Mark[] | null = null;
   private isPulling = false;
+  private carried: Carried | null = null;
   private readonly stops: (() => void)[] = [];
   /** Strokes settled here whose document the painter has not drawn yet. */
   private settledSerial = 0;
@@ -64,7 +79,7 @@ export class Engine {
       show: (bitmap, opaque) => {
         this.compositor.showFrame(bitmap, opaque);
       },
-      place: () => this.place(),
+      place: () => (playback().half ? halved(this.place()) : this.place()),
       draw: (lane, ...asked) => framePainter(lane).frame(...asked),
       mayDraw: () => !this.isBusy && !this.lifting.on && this.pulled === null,
     });
@@ -80,6 +95,9 @@ export class Engine {
       usePlayback.subscribe((now, before) => {
         if (!now.playing && (before.playing || now.flipping !== before.flipping)) this.refresh();
         if (!now.playing) this.player.ahead.nudge();
+      }),
+      useShotTime.subscribe((now, before) => {
+        this.shows(now !== before);
       }),
       useSelection.subscribe((now, before) => {
         this.shows(differ(now, before, SHOWN.selection));
@@ -110,10 +128,10 @@ export class Engine {
   private seen(ids: readonly Id[]): boolean {
     const now = current();
     if (!now || ids.some((id) => now.doc.entities[id]?.kind !== 'drawing')) return true;
-    const { frame, turn } = selection();
+    const { frame } = selection();
     const { onion, pinned } = showing();
     const ghosts = onionReach(now, frame, onion).map(({ drawingId }) => drawingId);
-    const shown = new Set([...drawingsOn(now.doc, shotFrameOf(now, frame, turn)), ...ghosts, ...pinned]);
+    const shown = new Set([...drawingsOn(now.doc, shotFrameNow()), ...ghosts, ...pinned]);
     return ids.some((id) => shown.has(id));
   }
 
@@ -188,6 +206,7 @@ export class Engine {
         view,
         shotFrame,
         layerId: layer.id,
+        place: now.place,
         others,
         markIds,
         options: sightOptions(now),
@@ -239,7 +258,12 @@ export class Engine {
         const { frame, turn } = selection();
         const drawingId = now && shownNow(now, frame)?.drawingId;
         if (!now?.active || !drawingId) break;
-        const request = { ...this.place(), shotFrame: shotFrameOf(now, frame, turn), layerId: now.active.layer.id };
+        const request = {
+          ...this.place(),
+          shotFrame: shotFrameOf(now, frame, turn),
+          layerId: now.active.layer.id,
+          place: now.place,
+        };
         const bitmap = await painter().reshaped({ ...request, drawingId, marks: shown });
         if (this.pulled) this.compositor.showReshaped(bitmap);
         else bitmap.close();
@@ -262,6 +286,29 @@ export class Engine {
     this.compositor.showAll();
   }
 
+  /** Begins carrying uses about. @param places their keys. */
+  carry(places: readonly string[]): void {
+    const now = current();
+    if (!now) return;
+    this.carried?.end();
+    const { width, height, view } = this.place();
+    const options = { ...sightOptions(now), backdrop: showing().backdrop };
+    const coming = painter().inThree(width, height, view, shotFrameNow(), places, options);
+    this.carried = new Carried(this.compositor, view, coming);
+  }
+
+  /** Shows what is carried elsewhere, px of the shot. */
+  moveCarried(matrix: Matrix): void {
+    this.carried?.move(matrix);
+  }
+
+  /** What was carried is let go: it stays as it is shown until the picture comes. */
+  letGo(): void {
+    this.carried?.end();
+    this.carried = null;
+    this.refresh();
+  }
+
   /** Asks for the picture as it is now. Requests while one is under way become one. */
   refresh(): void {
     this.asked += 1;
@@ -279,7 +326,8 @@ export class Engine {
     while (answered !== this.asked) {
       answered = this.asked;
       const now = current();
-      if (!now || playback().playing || viewed().area.width === 0) break;
+      // What is carried is shown at once; the picture is drawn anew when it is let go.
+      if (!now || playback().playing || this.carried || viewed().area.width === 0) break;
       const { serial, missing } = useDocument.getState();
       const { frame, turn } = selection();
       const { onion, silhouette, backdrop } = showing();
@@ -287,19 +335,20 @@ export class Engine {
       const layer = now.active?.layer;
       // These show the drawings around as lines of their own.
       const tracing = onScreen().panel === 'cycle' || onScreen().panel === 'between';
-      const shotFrame = shotFrameOf(now, frame, turn);
+      const shotFrame = shotTime().on ? shotTime().frame : shotFrameOf(now, frame, turn);
       const isWhole = !drawingsOn(now.doc, shotFrame).some((id) => missing.has(id));
       if (silhouette) {
-        const dark = await painter().silhouette(width, height, view, shotFrame, now.element.id);
+        const dark = await painter().silhouette(width, height, view, shotFrame, now.place);
         if (showing().silhouette) this.compositor.showFrame(dark, true);
         dark.close();
         this.answer(answered, isWhole);
         continue;
       }
-      if (showing().finished) {
-        const options = { ...sightOptions(now), guides: false, looks: 'all', backdrop } as const;
+      if (isFinished()) {
+        const { rough } = showing();
+        const options = { ...sightOptions(now), flat: null, guides: false, looks: 'all', backdrop, rough } as const;
         const seen = await painter().frame(width, height, view, shotFrame, null, options);
-        if (showing().finished) this.compositor.showFrame(seen, false);
+        if (isFinished() && !this.carried) this.compositor.showFrame(seen, false);
         seen.close();
         this.answer(answered, isWhole);
         continue;
@@ -310,6 +359,7 @@ export class Engine {
         view,
         shotFrame,
         activeLayerId: layer?.id ?? null,
+        place: now.place,
         ghosts:
           playback().flipping || showing().planning || tracing || held().tool?.ghosts === 'none'
             ? []
@@ -320,7 +370,7 @@ export class Engine {
         rough: showing().rough,
       });
       // A picture from before the last settled stroke would take that stroke away for a moment.
-      const stale = serial < this.settledSerial || playback().playing || showing().silhouette || showing().finished;
+      const stale = serial < this.settledSerial || playback().playing || showing().silhouette || isFinished();
       if (stale) closePainted(painted);
       else {
         this.compositor.take(painted, view, {

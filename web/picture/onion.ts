@@ -3,7 +3,7 @@ import { farthestPair, type ColourPair } from '@tallow/core/colour';
 import { find, type Id } from '@tallow/core/document';
 import { neighbours, type Neighbour } from '@tallow/core/timing';
 import type { Ghost } from '../workers/paint.ts';
-import type { Current } from '../selection/current.ts';
+import { shotFrameOf, type Current } from '../selection/current.ts';
 import { type Onion, showing } from './showing.ts';
 import { selection } from '../selection/selection.ts';
 
@@ -44,11 +44,13 @@ export function offeredPair(now: Current): ColourPair {
 
 export const coloursOf = (now: Current, onion: Onion): ColourPair => onion.colours ?? offeredPair(now);
 
-/** Ghosts from the farthest to the nearest, so that the nearest lies on top; pinned ones under all. */
-/** @param shown drawings to be seen besides: those worked on together. */
+/**
+ * Ghosts from the farthest to the nearest, so that the nearest lies on top; pinned ones under all.
+ * @param shown drawings to be seen besides: those worked on together.
+ */
 export function ghostsOf(now: Current, reach: readonly Neighbour[], shown: readonly Id[] = []): Ghost[] {
   const { onion, pinned, ghostShift } = showing();
-  const { piece } = selection();
+  const { piece, frame, turn } = selection();
   const shiftOf = (id: Id) => ghostShift[id] ?? null;
   const pair = coloursOf(now, onion);
   const near = new Set(reach.map((n) => n.drawingId));
@@ -62,12 +64,13 @@ export function ghostsOf(now: Current, reach: readonly Neighbour[], shown: reado
       look: onion.look,
       piece,
       shift: shiftOf(drawingId),
+      stood: null,
     }));
   return [
     ...pins,
     ...[...reach]
       .sort((a, b) => b.distance - a.distance)
-      .map(({ drawingId, side, distance }) => ({
+      .map(({ drawingId, side, distance, away }) => ({
         drawingId,
         colour: pair[side],
         broken: side === 'after',
@@ -75,6 +78,7 @@ export function ghostsOf(now: Current, reach: readonly Neighbour[], shown: reado
         look: onion.look,
         piece,
         shift: shiftOf(drawingId),
+        stood: onion.rides ? null : shotFrameOf(now, frame + away, turn),
       })),
   ];
 }

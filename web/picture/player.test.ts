@@ -100,6 +100,22 @@ test('on a slow screen frames are left out, and the beat is kept', async () => {
   expect(selection().frame).toBe(5);
 });
 
+test('what comes in while it plays stops no frame from being drawn', async () => {
+  late = new Set([2, 4, 6]);
+  await play();
+  await settle();
+  // As at every drawing that is loaded.
+  player.ahead.nudge();
+  for (let i = 0; i < 4; i++) {
+    finish.splice(0).forEach((done) => {
+      done();
+    });
+    await settle();
+    player.ahead.nudge();
+  }
+  expect(drawn.toSorted((p, q) => p - q)).toEqual([0, 2, 4, 6]);
+});
+
 test('round and round, the first follows the last', async () => {
   await play();
   await pass(0);
@@ -186,7 +202,7 @@ test('an edit makes only those frames stale that show it; undo brings back what 
 test('what is ready is told, frame by frame of the element', async () => {
   await play();
   for (let i = 0; i < 8; i++) await pass(200);
-  expect(useReady.getState()).toEqual({ elementId, frames: [0, 1, 2, 3, 4, 5, 6, 7] });
+  expect(useReady.getState()).toEqual({ elementId, frames: [0, 1, 2, 3, 4, 5, 6, 7], shotFrames: [] });
 });
 
 test('frames whose drawings are not here yet are left for later', async () => {

@@ -3,6 +3,7 @@ import { shotOf } from '@tallow/core/document';
 import { dueFrame, RateMeter } from '@tallow/core/timing';
 import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
 import { programOf, type Beat } from '../playback/program.ts';
+import { goToShotFrame, playsShot, shotFrameNow, shotTime } from '../playback/shot-time.ts';
 import { current, type Current } from '../selection/current.ts';
 import { pickedNow } from '../selection/in-hand.ts';
 import { selection, setSelection } from '../selection/selection.ts';
@@ -33,24 +34,38 @@ export class Player {
         this.follow(now);
         return { beats: this.program, from: this.position ?? Math.max(0, this.here()) };
       },
-      () => screen.mayDraw() && !playback().playing,
+      screen.mayDraw,
+      () => playback().playing,
     );
   }
 
   /** Follows what is to be played. */
   private follow(now: Current): void {
     const { range, playsPicked, pingPong, inTurn } = playback();
+    const shot = playsShot();
     const { picked } = selection();
     const { serial } = useDocument.getState();
-    const played = JSON.stringify([serial, now.element.id, range, playsPicked && picked, pingPong, inTurn]);
+    const played = JSON.stringify([
+      serial,
+      now.place,
+      now.element.id,
+      shot,
+      range,
+      playsPicked && picked,
+      pingPong,
+      inTurn,
+    ]);
     if (played === this.played) return;
-    this.program = programOf(now, { ...playback(), turn: selection().turn }, pickedNow());
+    this.program = programOf(now, { ...playback(), turn: selection().turn, shot }, pickedNow());
     this.played = played;
   }
 
   private here(): number {
     const { frame, turn } = selection();
-    return this.program.findIndex((beat) => beat.frame === frame && beat.turn === turn);
+    const shotFrame = shotFrameNow();
+    return this.program.findIndex((beat) =>
+      beat.ofShot || shotTime().on ? beat.shotFrame === shotFrame : beat.frame === frame && beat.turn === turn,
+    );
   }
 
   /**
@@ -82,8 +97,8 @@ export class Player {
       const now = current();
       if (!now) return;
       this.follow(now);
-      // What an edit made stale is drawn again while it plays on.
-      if (now.doc !== doc) this.ahead.begin();
+      // What an edit made stale, or what came in, is drawn while it plays on.
+      if (now.doc !== doc) this.ahead.nudge();
       ({ doc } = now);
       const { length } = this.program;
       const rate = shotOf(now.doc).rate * playback().speed;
@@ -113,8 +128,9 @@ export class Player {
   }
 
   /** Moves the playhead to what is shown. */
-  private tell({ frame, turn }: Beat): void {
-    setSelection({ frame, turn });
+  private tell({ shotFrame, frame, turn, ofShot }: Beat): void {
+    if (ofShot || shotTime().on) goToShotFrame(shotFrame);
+    else setSelection({ frame, turn });
   }
 
   stop(): void {

@@ -3,10 +3,12 @@ import { useMemo } from 'react';
 import { create } from 'zustand';
 import type { Id } from '@tallow/core/document';
 
-export const useReady = create<{ readonly elementId: Id; readonly frames: readonly number[] }>(() => ({
-  elementId: '',
-  frames: [],
-}));
+export const useReady = create<{
+  readonly elementId: Id;
+  readonly frames: readonly number[];
+  /** The same of the shot, while all of it is what would be played. */
+  readonly shotFrames: readonly number[];
+}>(() => ({ elementId: '', frames: [], shotFrames: [] }));
 
 /** Stretches of frames that are ready, each from its first to one past its last. */
 export function useReadySpans(elementId: Id): readonly (readonly [number, number])[] {

@@ -12,6 +12,8 @@ export interface Onion {
   readonly after: number;
   /** Filled drawings as their outline only, or tinted whole. */
   readonly look: 'outline' | 'full';
+  /** Whether ghosts ride on a thing that is moved in the shot; else they stand where it was. */
+  readonly rides: boolean;
   /** 0 to 1. */
   readonly strength: number;
   /** What each drawing farther away keeps of the strength of the one before, 0 to 1. */
@@ -44,6 +46,10 @@ export interface Showing {
   readonly backdrop: string | null;
   /** Whether the pen plans rather than draws. */
   readonly planning: boolean;
+  /** Whether the shot is assembled: the picture is seen as it will be, on the shot's own time. */
+  readonly assembling: boolean;
+  /** The one plane that is shown while the shot is assembled. */
+  readonly planeAlone: Id | null;
   /** Whether Plan's marks are seen strongly while drawing, for as long as a key is held. */
   readonly planHeld: boolean;
   /** Shows the first drawing as the target in the last part of a cycle. */
@@ -68,15 +74,26 @@ const FRESH = {
   leadsBack: false,
   ahead: false,
   lockedOthers: [],
+  planeAlone: null,
 } as const satisfies Partial<Showing>;
 
 export const useShowing = create<Showing>(() => ({
   ...FRESH,
-  onion: { on: true, before: 1, after: 1, look: 'outline', strength: 1, fallOff: 0.6, colours: COLOUR_PAIRS[0]! },
+  onion: {
+    on: true,
+    before: 1,
+    after: 1,
+    look: 'outline',
+    rides: true,
+    strength: 1,
+    fallOff: 0.6,
+    colours: COLOUR_PAIRS[0]!,
+  },
   shifting: 'move',
   looks: true,
   rough: false,
   planning: false,
+  assembling: false,
 }));
 export const showing = useShowing.getState;
 export const setShowing = useShowing.setState;

@@ -1,8 +1,7 @@
 /** A guide over the picture: a level, plumb or free line across it, or a grid towards a vanishing point. */
 import type { Guide } from '@tallow/core/document';
 import { setGuide } from '@tallow/core/edit';
-import { apply, translation, type Matrix, type Point } from '@tallow/core/geometry';
-import type { Current } from '../selection/current.ts';
+import { apply, IDENTITY, type Matrix, type Point } from '@tallow/core/geometry';
 import { take, usePlan } from './plan.ts';
 import { drag } from '../shot/drag.ts';
 import type { Sight } from './sight.ts';
@@ -71,19 +70,15 @@ export function GuideMark({
   guide,
   sight,
   area,
-  now,
 }: {
   guide: Guide;
   sight: Sight;
   area: { width: number; height: number };
-  now: Current;
 }) {
   const chosen = usePlan((s) => s.hand?.kind === 'guide' && s.hand.id === guide.id);
   const matrix: Matrix = guide.elementId ? sight.matrix : sight.shot;
-  const inElement = guide.elementId ? null : now.placement;
-  const off = { x: inElement?.x ?? 0, y: inElement?.y ?? 0 };
-  const placeOf = (event: { clientX: number; clientY: number }): Point =>
-    apply(translation(off.x, off.y), sight.placeOf(event));
+  const way = guide.elementId ? IDENTITY : sight.home;
+  const placeOf = (event: { clientX: number; clientY: number }): Point => apply(way, sight.placeOf(event));
   const move = (event: React.PointerEvent<Element>, end: 'both' | 'to'): void => {
     take({ kind: 'guide', id: guide.id });
     if (guide.locked) {

@@ -1,9 +1,10 @@
 /** The settings of the guide in hand. */
 import { shotOf, type Guide } from '@tallow/core/document';
 import { deleteGuide, setGuide, type GuideSettings } from '@tallow/core/edit';
+import { apply, invert } from '@tallow/core/geometry';
 import { Lock, Trash2, Unlock } from 'lucide-react';
 import { Slider } from '../parts/slider.tsx';
-import { shotFrameOf, type Current } from '../selection/current.ts';
+import { homeMatrix, shotFrameOf, type Current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { take } from './plan.ts';
@@ -112,14 +113,15 @@ export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
           ]}
           onChoose={(whose) => {
             if ((whose === 'element') === (guide.elementId !== null)) return;
-            const by = whose === 'element' ? -1 : 1;
-            const [ox, oy] = [(now.placement?.x ?? 0) * by, (now.placement?.y ?? 0) * by];
+            const home = homeMatrix(now, selection().frame);
+            const way = whose === 'element' ? invert(home) : home;
+            const [from, to] = [apply(way, guide), apply(way, { x: guide.toX, y: guide.toY })];
             set('whose guide', {
               elementId: whose === 'element' ? now.element.id : null,
-              x: guide.x + ox,
-              y: guide.y + oy,
-              toX: guide.toX + ox,
-              toY: guide.toY + oy,
+              x: from.x,
+              y: from.y,
+              toX: to.x,
+              toY: to.y,
               span: null,
             });
           }}

@@ -1,9 +1,9 @@
 /** Everything planned, over the picture: never part of it. With handles in the Plan step, faint while drawing. */
 import { find, findAll, shotOf, type ShotDocument } from '@tallow/core/document';
 import { setPlan } from '@tallow/core/edit';
-import { apply, invert, multiply, translation } from '@tallow/core/geometry';
+import { apply, invert, multiply } from '@tallow/core/geometry';
 import { useEffect, useRef } from 'react';
-import { useCurrent, shotFrameOf, type Current } from '../selection/current.ts';
+import { homeMatrix, useCurrent, shotFrameOf, type Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { useViewed } from '../view/viewed.ts';
 import { useShowing } from '../picture/showing.ts';
@@ -119,11 +119,13 @@ export function PlanOverlay({ live }: { live: boolean }) {
   if (!now || area.width === 0) return null;
   const { element, doc } = now;
   const shot = viewMatrix(view, shotOf(doc), area);
-  const matrix = multiply(shot, translation(now.placement?.x ?? 0, now.placement?.y ?? 0));
+  const home = homeMatrix(now, frame, turn);
+  const matrix = multiply(shot, home);
   const back = invert(matrix);
   const sight: Sight = {
     matrix,
     shot,
+    home,
     live: live && tool === null,
     placeOf: ({ clientX, clientY }) => {
       const box = svg.current!.getBoundingClientRect();
@@ -149,7 +151,7 @@ export function PlanOverlay({ live }: { live: boolean }) {
           .guides.filter((id) => guideSeen(now, frame, turn, doc, id) > 0 || (live && hand?.id === id))
           .map((id) => (
             <g key={id} opacity={Math.max(live ? 0.3 : 0, guideSeen(now, frame, turn, doc, id))}>
-              <GuideMark guide={find(doc, 'guide', id)!} sight={sight} area={area} now={now} />
+              <GuideMark guide={find(doc, 'guide', id)!} sight={sight} area={area} />
             </g>
           ))}
         <BaseMarks now={now} sight={sight} />

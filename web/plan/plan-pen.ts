@@ -1,9 +1,10 @@
 /** What the pen does in the Plan step, by the tool in hand. Places are in element space. */
 import { find, randomId, type Guide, type GuideForm } from '@tallow/core/document';
 import { addGuide, addPath, setGuide, setPath, setPlan } from '@tallow/core/edit';
-import { fitRing, type Point } from '@tallow/core/geometry';
+import { apply, fitRing, IDENTITY, type Point } from '@tallow/core/geometry';
 import { asStandIn, smoothedWay, wayThrough } from '@tallow/core/plan';
-import { current } from '../selection/current.ts';
+import { current, homeMatrix } from '../selection/current.ts';
+import { selection } from '../selection/selection.ts';
 import { playback } from '../playback/playback.ts';
 import { edit, endGesture, reEdit, say, takeBack } from '../shot/document.ts';
 import { layNow } from './laying.ts';
@@ -127,8 +128,8 @@ function putGuide(form: GuideForm, at: Point): PlanStroke {
   const now = current();
   if (!now) return NOTHING;
   const { forShot } = plan();
-  const [ox, oy] = forShot ? [now.placement?.x ?? 0, now.placement?.y ?? 0] : [0, 0];
-  const from = { x: at.x + ox, y: at.y + oy };
+  const way = forShot ? homeMatrix(now, selection().frame) : IDENTITY;
+  const from = apply(way, at);
   let id = '';
   edit('guide', (doc) => {
     const added = addGuide(
@@ -143,9 +144,9 @@ function putGuide(form: GuideForm, at: Point): PlanStroke {
   });
   take({ kind: 'guide', id });
   const gesture = `guide-${randomId()}`;
-  const put = (p: Point) => {
-    const to: Partial<Guide> =
-      form === 'level' || form === 'plumb' ? { x: p.x + ox, y: p.y + oy } : { toX: p.x + ox, toY: p.y + oy };
+  const put = (point: Point) => {
+    const p = apply(way, point);
+    const to: Partial<Guide> = form === 'level' || form === 'plumb' ? { x: p.x, y: p.y } : { toX: p.x, toY: p.y };
     reEdit('guide', (doc) => setGuide(doc, id, to), gesture);
   };
   return { move: put, up: endGesture, drop: endGesture };

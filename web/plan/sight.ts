@@ -9,6 +9,8 @@ export interface Sight {
   readonly matrix: Matrix;
   /** Shot px to the same. */
   readonly shot: Matrix;
+  /** Element space to shot px. */
+  readonly home: Matrix;
   readonly placeOf: (event: { clientX: number; clientY: number }) => Point;
   /** Whether marks can be taken. */
   readonly live: boolean;

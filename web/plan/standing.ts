@@ -1,25 +1,27 @@
 /** New starters: they stand where they belong, sized to the picture, until the pen says where. */
 import { find, findAll, randomId, same, shotOf, type Effect, type Starter } from '@tallow/core/document';
 import { startersOf } from '@tallow/core/edit';
-import type { Point } from '@tallow/core/geometry';
+import { apply, invert, mapBox, type Point } from '@tallow/core/geometry';
 import { settingsOf } from '@tallow/core/controls';
 import { newStarter, standingPlace, starterOf, type Ground, type Preset } from '@tallow/core/starters';
 import { say } from '../shot/document.ts';
-import { current, type Current } from '../selection/current.ts';
+import { current, homeMatrix, type Current } from '../selection/current.ts';
+import { selection } from '../selection/selection.ts';
 import { compute } from '../workers/compute-client.ts';
 import { layNow, workOf } from './laying.ts';
 import { plan, setPlanning } from './plan.ts';
 
 /** What starters of the active element can stand on. */
-function groundOf({ doc, element, placement }: Current): Ground {
+function groundOf(now: Current): Ground {
+  const { doc, element } = now;
   const { width, height, guides } = shotOf(doc);
-  const [x, y] = [placement?.x ?? 0, placement?.y ?? 0];
+  const inward = invert(homeMatrix(now, selection().frame));
   const floors = findAll(doc, 'guide', guides)
     .filter(({ form, visible, elementId }) => form === 'level' && visible && (!elementId || elementId === element.id))
-    .map((guide) => (guide.elementId ? guide.y : guide.y - y));
+    .map((guide) => (guide.elementId ? guide.y : apply(inward, guide).y));
   const { anchor } = element;
   return {
-    picture: { left: -x, top: -y, right: width - x, bottom: height - y },
+    picture: mapBox(inward, { left: 0, top: 0, right: width, bottom: height }),
     bases: element.bases.map((base) => ({ x: base.x, y: base.y })),
     anchor: anchor.x === 0 && anchor.y === 0 ? null : anchor,
     floors,

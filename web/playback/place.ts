@@ -13,6 +13,7 @@ import { keepPlace, useDocument } from '../shot/document.ts';
 /** A place with the run list it was counted on. */
 interface Where {
   readonly elementId: Id;
+  readonly place: string | null;
   readonly layerId: Id | null;
   readonly list: RunList | null;
   /** Frames of a turn there. */
@@ -22,12 +23,13 @@ interface Where {
 }
 
 function take(): Where | undefined {
-  const { elementId, layerId, frame, turn } = selection();
-  const now = currentOf(useDocument.getState().doc, elementId, layerId);
+  const { frame, turn } = selection();
+  const now = currentOf(useDocument.getState().doc, selection());
   if (!now) return undefined;
   const { active, length } = now;
   return {
     elementId: now.element.id,
+    place: now.place,
     layerId: active?.layer.id ?? null,
     list: active?.list ?? null,
     length,
@@ -45,21 +47,26 @@ function frameNow(now: Current, { list, length, frame }: Pick<Where, 'list' | 'l
 
 /** A frame of what was current, in the document as it is now: where that layer shows the same drawing. */
 export function frameFrom(was: Current, frame: number): number {
-  const now = currentOf(useDocument.getState().doc, was.element.id, was.active?.layer.id ?? null);
+  const now = currentOf(useDocument.getState().doc, {
+    elementId: was.element.id,
+    layerId: was.active?.layer.id ?? null,
+    place: was.place,
+  });
   return now ? frameNow(now, { list: was.active?.list ?? null, length: was.length, frame }) : frame;
 }
 
 function bring(where: unknown): void {
   const place = where as Where;
   const { doc } = useDocument.getState();
-  const now = currentOf(doc, place.elementId, place.layerId);
+  const now = currentOf(doc, place);
   if (!doc || now?.element.id !== place.elementId) return;
   const layerId = place.layerId && find(doc, 'layer', place.layerId) ? place.layerId : (now.active?.layer.id ?? null);
   const frame = frameNow(now, place);
   const turn = Math.min(place.turn, now.turns - 1);
   const here = selection();
-  if (here.elementId !== place.elementId || here.layerId !== layerId || here.frame !== frame || here.turn !== turn)
-    setSelection({ elementId: place.elementId, layerId, frame, turn });
+  const next = { elementId: place.elementId, place: now.place, layerId, frame, turn };
+  const isThere = (Object.keys(next) as (keyof typeof next)[]).every((key) => here[key] === next[key]);
+  if (!isThere) setSelection(next);
 }
 
 /** What is picked, by the runs that are picked; null when none of them is there any more. */
@@ -81,23 +88,25 @@ function rangeNow({ from, length }: NonNullable<Playback['range']>, moved: (fram
 }
 
 function follow(before: ShotDocument, after: ShotDocument): void {
-  const { elementId, layerId, frame, turn, picked } = selection();
+  const { elementId, place: key, layerId, frame, turn, picked } = selection();
   const { range } = playback();
-  const was = currentOf(before, elementId, layerId);
+  const was = currentOf(before, selection());
   if (!was) return;
   // What was chosen by default is chosen from now on: a layer that comes in does not take its place.
-  const wanted = { elementId: was.element.id, layerId: was.active?.layer.id ?? null };
-  const now = currentOf(after, wanted.elementId, wanted.layerId);
+  const wanted = { elementId: was.element.id, layerId: was.active?.layer.id ?? null, place: was.place };
+  const now = currentOf(after, wanted);
   if (!now) return;
   const place = { list: was.active?.list ?? null, length: was.length };
   const next = {
     elementId: now.element.id,
+    // What was chosen by default goes on being so.
+    place: key === null ? null : now.place,
     layerId: now.active?.layer.id ?? null,
     frame: frameNow(now, { ...place, frame }),
     turn: Math.min(turn, now.turns - 1),
     picked: picked && pickedNow(picked, before, after),
   };
-  const here = { elementId, layerId, frame, turn, picked };
+  const here = { elementId, place: key, layerId, frame, turn, picked };
   if (JSON.stringify(here) !== JSON.stringify(next)) setSelection(next);
   const played = range && rangeNow(range, (each) => frameNow(now, { ...place, frame: each }));
   if (JSON.stringify(range) !== JSON.stringify(played)) setPlayback({ range: played });

@@ -7,9 +7,13 @@ export type Speed = (typeof SPEEDS)[number];
 
 export interface Playback {
   readonly playing: boolean;
+  /** Plays all of the shot, or the active element alone; null goes by the step: all of it where it is assembled. */
+  readonly playsShot: boolean | null;
   /** Frames per second really reached while playing. */
   readonly reached: number | null;
   readonly speed: Speed;
+  /** Frames are played at half their size: a heavy shot gets ready in a quarter of the time. */
+  readonly half: boolean;
   /** To and fro in place of round and round. */
   readonly pingPong: boolean;
   /** Frames of the active element that are played, or null for all. */
@@ -31,6 +35,7 @@ export interface Playback {
 /** As it is when a shot opens. */
 const FRESH = {
   playing: false,
+  playsShot: null,
   range: null,
   playsLayers: false,
   inTurn: false,
@@ -42,6 +47,7 @@ export const usePlayback = create<Playback>(() => ({
   ...FRESH,
   reached: null,
   speed: 1,
+  half: false,
   pingPong: false,
   loops: true,
   hubRuns: true,

@@ -1,6 +1,7 @@
-import { newShotDocument, randomId, shotOf, type Element, entitiesOf } from '@tallow/core/document';
+import { newShotDocument, putEntities, randomId, shotOf, type Element, entitiesOf } from '@tallow/core/document';
 import { addMark, newDrawing, setElement, setStart } from '@tallow/core/edit';
 import { seededIds, discRing } from '@tallow/core/geometry';
+import { exposures } from '@tallow/core/timing';
 import { nextStep } from '../stage/next-step.ts';
 import { current, shotFrameOf } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
@@ -10,7 +11,7 @@ import { edit, openDocument } from '../shot/document.ts';
 import { beginAnew } from '../shot/opening.ts';
 import { ghostsOf, offeredPair, onionReach, ranges } from '../picture/onion.ts';
 import { isLateInHold, penText } from '../pen/pen-target.ts';
-import { flip, goTo, stepDrawing, unflip } from './playhead.ts';
+import { flip, goTo, stepDrawing, stepPose, unflip, whyNotPose } from './playhead.ts';
 import { playback } from './playback.ts';
 import { copyInHand, deleteInHand, hold, paste, pickAll, shiftActive, whyNotPaste } from '../time/time-edits.ts';
 
@@ -69,6 +70,20 @@ describe('the playhead', () => {
     stepDrawing(1);
     expect(at()).toBe('0/0');
   });
+  test('steps by keys and breakdowns only, round the seam too', () => {
+    expect(whyNotPose()).toContain('No drawing of this layer');
+    const { list } = now().active!;
+    const [first, , third] = exposures(list).map(({ run }) => run.slot!);
+    edit('keys', (doc) => putEntities(doc, { ...list, poses: { [first!]: 'key', [third!]: 'breakdown' } }));
+    expect(whyNotPose()).toBeNull();
+    goTo(1);
+    stepPose(1);
+    expect(at()).toBe('4/0');
+    stepPose(1);
+    expect(at()).toBe('0/1');
+    stepPose(-1);
+    expect(at()).toBe('4/0');
+  });
   test('stops at the ends of what does not close', () => {
     open('one-shot');
     stepDrawing(-1);
@@ -118,6 +133,16 @@ describe('the onion skin', () => {
     expect(ghosts[0]!.strength).toBeLessThan(ghosts[1]!.strength);
     const alone = ghostsOf(now(), onionReach(now(), 4, { ...onion, before: 1 }));
     expect(alone.map((g) => g.drawingId)[0]).toBe(pinned);
+  });
+  test('stand where the thing was in the shot when told to, the one before on its own frame', () => {
+    const onion = { ...showing().onion, on: true, before: 1, after: 1 };
+    goTo(3);
+    setShowing({ onion: { ...onion, rides: true }, pinned: [] });
+    const stood = () => ghostsOf(now(), onionReach(now(), 3, onion)).map((ghost) => ghost.stood);
+    expect(stood()).toEqual([null, null]);
+    setShowing({ onion: { ...onion, rides: false } });
+    // The element begins on the third frame of the shot.
+    expect(stood().toSorted()).toEqual([2, 6]);
   });
   test('offers a pair that is none of the swatches in use', () => {
     expect(offeredPair(now()).before).toMatch(/^#/);

@@ -4,6 +4,17 @@ import { exposureAt, exposures, runStart } from '@tallow/core/timing';
 import { current, type Current } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { playback, setPlayback, stopPlaying } from './playback.ts';
+import { goToShotFrame, shotTime } from './shot-time.ts';
+
+/** Steps by frames: of the shot while the playhead is on it, else of the active element. */
+export function stepFrame(by: number): void {
+  if (!shotTime().on) {
+    goTo(selection().frame + by);
+    return;
+  }
+  if (playback().playing) stopPlaying();
+  goToShotFrame(shotTime().frame + by);
+}
 
 /** Goes to a frame of the active element; past the ends of a cycle into the turn before or after, round and round. */
 export function goTo(frame: number, inTurn: number = selection().turn): void {
@@ -24,12 +35,13 @@ function exposureStart(now: Current, frame: number): number | undefined {
   return here && now.active ? runStart(now.active.list, here.index, now.length) : undefined;
 }
 
-/** The frame of the drawing so many drawings on (or back, below 0), beyond the ends of a turn on cycles. */
-function drawingFrame(by: 1 | -1): number | undefined {
+/** The frame of the drawing so many drawings on (or back, below 0), beyond the ends of a turn on cycles. @param posed only keys and breakdowns. */
+function drawingFrame(by: 1 | -1, posed = false): number | undefined {
   const now = current();
   if (!now?.active) return undefined;
   const { list } = now.active;
   const starts = exposures(list)
+    .filter(({ run }) => !posed || (run.slot !== null && list.poses[run.slot] !== undefined))
     .map(({ index }) => runStart(list, index, now.length))
     .sort((a, b) => a - b);
   const { frame } = selection();
@@ -42,7 +54,25 @@ function drawingFrame(by: 1 | -1): number | undefined {
 
 /** Goes to the drawing before (-1) or after (1) on the active layer. */
 export function stepDrawing(by: 1 | -1): void {
+  if (shotTime().on) {
+    stepFrame(by);
+    return;
+  }
   const next = drawingFrame(by);
+  if (next !== undefined) goTo(next);
+}
+
+/** Why there is no key to go to; null where there is one. */
+export function whyNotPose(): string | null {
+  const list = current()?.active?.list;
+  return list?.runs.some(({ slot }) => slot !== null && list.poses[slot] !== undefined)
+    ? null
+    : 'No drawing of this layer is a key or a breakdown: Timing says which are.';
+}
+
+/** Goes to the key or breakdown before (-1) or after (1) on the active layer. */
+export function stepPose(by: 1 | -1): void {
+  const next = drawingFrame(by, true);
   if (next !== undefined) goTo(next);
 }
 

@@ -8,7 +8,7 @@ import { programOf, type Playing } from './program.ts';
 const made = fixture(12);
 const three = cycleOf(made, 3, (i) => made.stroke(i, 0, i, 9));
 const plain: Playing = { turn: 0, range: null, playsPicked: false, pingPong: false, inTurn: false };
-const nowOf = (doc = three) => currentOf(doc, made.elementId, made.layerId)!;
+const nowOf = (doc = three) => currentOf(doc, { elementId: made.elementId, layerId: made.layerId })!;
 const frames = (playing: Partial<Playing>, doc = three, picked: Parameters<typeof programOf>[2] = null) =>
   programOf(nowOf(doc), { ...plain, ...playing }, picked).map(({ frame, variant }) => (variant ? `${frame}'` : frame));
 

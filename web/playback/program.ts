@@ -1,5 +1,5 @@
 /** What is played: frames of the shot one after another, each as it is or with a kept variant shown. */
-import { find, type Id } from '@tallow/core/document';
+import { find, shotOf, type Id } from '@tallow/core/document';
 import { spanOf, variantsOf } from '@tallow/core/edit';
 import { withVariant } from '@tallow/core/render';
 import { bounced, elementLength } from '@tallow/core/timing';
@@ -12,10 +12,16 @@ export interface Beat {
   /** Frame of the element and turn, for the playhead. */
   readonly frame: number;
   readonly turn: number;
+  /** Whether the playhead on the shot goes along in place of that of the element. */
+  readonly ofShot?: true;
   readonly variant: Id | null;
 }
 
-export type Playing = Pick<Selection, 'turn'> & Pick<Playback, 'range' | 'playsPicked' | 'pingPong' | 'inTurn'>;
+export type Playing = Pick<Selection, 'turn'> &
+  Pick<Playback, 'range' | 'playsPicked' | 'pingPong' | 'inTurn'> & {
+    /** Whether all of the shot is played. */
+    readonly shot?: boolean;
+  };
 
 /** The stretch of a turn that is played, or null for all turns of the element. */
 function stretchOf(now: Current, playing: Playing, picked: PickedRuns | null): { from: number; length: number } | null {
@@ -44,7 +50,7 @@ function variantsInTurn(now: Current): Beat[] {
     const doc = withVariant(now.doc, id);
     const length = elementLength(doc, find(doc, 'element', now.element.id)!);
     return Array.from({ length }, (_, frame) => ({
-      shotFrame: (now.placement?.start ?? 0) + frame,
+      shotFrame: shotFrameOf(now, 0, 0) + frame,
       frame: Math.min(frame, now.length - 1),
       turn: 0,
       variant: id,
@@ -52,9 +58,20 @@ function variantsInTurn(now: Current): Beat[] {
   });
 }
 
+/** All frames of the shot. */
+function shotBeats({ doc, length }: Current): Beat[] {
+  return Array.from({ length: shotOf(doc).length }, (_, shotFrame) => ({
+    shotFrame,
+    frame: shotFrame % length,
+    turn: Math.floor(shotFrame / length),
+    ofShot: true as const,
+    variant: null,
+  }));
+}
+
 /** All that is played before it begins again, at least one frame. */
 export function programOf(now: Current, playing: Playing, picked: PickedRuns | null): Beat[] {
-  const turns = playing.inTurn ? variantsInTurn(now) : [];
+  const turns = playing.shot ? shotBeats(now) : playing.inTurn ? variantsInTurn(now) : [];
   const stretch = stretchOf(now, playing, picked);
   const beats =
     turns.length > 0

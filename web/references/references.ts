@@ -1,8 +1,10 @@
 /** Bringing pictures in, and which plate is in hand. */
 import { find, randomId, shotOf, type Id, type Plate } from '@tallow/core/document';
-import { addPlate } from '@tallow/core/edit';
+import { addPlate, setPlate } from '@tallow/core/edit';
 import { create } from 'zustand';
 import { edit, say, useDocument } from '../shot/document.ts';
+import { isOpenRaster, readOpenRaster } from './open-raster.ts';
+import { bringFootage, FOOTAGE_ENDINGS, isFootage, type Footage } from './footage.ts';
 
 interface References {
   /** Whether the column shows them. */
@@ -62,7 +64,7 @@ async function unzipped(file: File): Promise<File[]> {
   );
 }
 /** What can be brought in, as a file chooser is told. */
-export const ACCEPTED = '.png,.jpg,.jpeg,.webp,.gif,.svg,.zip';
+export const ACCEPTED = `.png,.jpg,.jpeg,.webp,.gif,.svg,.zip,.ora,${FOOTAGE_ENDINGS.map((each) => `.${each}`).join()}`;
 
 const isPicture = (name: string): boolean => /\.(png|jpe?g|webp|gif|svg)$/i.test(name);
 
@@ -76,6 +78,15 @@ export async function bringIn(files: readonly File[]): Promise<void> {
   stopping = abort;
   setReferences({ coming: { done: 0, of: files.length } });
   try {
+    const [film] = files;
+    if (film && files.length === 1 && isFootage(film)) {
+      await bringFilm(film, abort.signal);
+      return;
+    }
+    if (film && files.length === 1 && isOpenRaster(film)) {
+      await bringLayers(film, abort.signal);
+      return;
+    }
     const isZip = files.length === 1 && /\.zip$/i.test(files[0]!.name);
     const list = (isZip ? await unzipped(files[0]!) : [...files]).sort(byNumber);
     if (list.length === 0)
@@ -107,6 +118,69 @@ export async function bringIn(files: readonly File[]): Promise<void> {
     setReferences({ coming: null });
     stopping = null;
   }
+}
+
+/** Brings an OpenRaster file in: each of its layers a plate, as they lie in it, the whole as large as fits the shot. */
+async function bringLayers(file: File, signal: AbortSignal): Promise<void> {
+  const { width, height, layers } = await readOpenRaster(file);
+  const brought: Brought[] = [];
+  for (const { picture } of layers) {
+    setReferences({ coming: { done: brought.length, of: layers.length } });
+    brought.push(await sent(picture, signal));
+  }
+  let first: Id = '';
+  edit('bring in layers', (doc) => {
+    const shot = shotOf(doc);
+    const scale = Math.min(shot.width / width, shot.height / height);
+    return layers.reduce((next, { name, x, y, opacity, visible }, i) => {
+      const { sha256, ...size } = brought[i]!;
+      const added = addPlate(next, { name, assets: [sha256], ...size }, randomId);
+      if (i === 0) first = added.plateId;
+      return setPlate(added.doc, added.plateId, {
+        scale,
+        x: shot.width / 2 + (x + size.width / 2 - width / 2) * scale,
+        y: shot.height / 2 + (y + size.height / 2 - height / 2) * scale,
+        opacity,
+        visible,
+        guide: false,
+      });
+    }, doc);
+  });
+  setReferences({ plateId: first, shown: true });
+  say(`${layers.length} layers of ${file.name} came in, each a plate.`);
+}
+
+/** Brings a video in as a plate, a picture a frame at the shot's rate. */
+async function bringFilm(film: File, signal: AbortSignal): Promise<void> {
+  const { doc } = useDocument.getState();
+  if (!doc) return;
+  const { rate } = shotOf(doc);
+  const came = await bringFootage(film, rate, signal, (done, of) => {
+    setReferences({ coming: { done, of } });
+  });
+  layFootage(came, film.name);
+  say(`${came.assets.length} frames came in: ${came.told}.`);
+}
+
+/** Keeps a picture made here on the server, and lays it as a still plate. @throws what the server says, for the user. */
+export async function layStill(picture: Blob, name: string): Promise<void> {
+  const { sha256, width, height } = await sent(new File([picture], `${name}.png`), new AbortController().signal);
+  edit('still of this frame', (doc) => addPlate(doc, { name, assets: [sha256], width, height }, randomId).doc);
+}
+
+/** Lays footage that has come in as a plate: seen from the first frame on, as large as the shot, part of the picture. */
+export function layFootage(
+  { assets, width, height }: Pick<Footage, 'assets' | 'width' | 'height'>,
+  named: string,
+): void {
+  const name = named.replace(/\.\w+$/, '').slice(0, 80) || 'Footage';
+  let made: Id = '';
+  edit('bring in footage', (doc) => {
+    const added = addPlate(doc, { name, assets, width, height }, randomId);
+    made = added.plateId;
+    return setPlate(added.doc, made, { guide: false, span: { from: 0, length: assets.length } });
+  });
+  setReferences({ plateId: made, shown: true });
 }
 
 /** The plate in hand, if it is still there. */

@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
+import { AssembleStep } from '../assemble/assemble-step.tsx';
 import { Column } from '../column/column.tsx';
 import '../playback/place.ts';
 import { KeysDialog } from '../page/keys-dialog.tsx';
@@ -32,9 +33,10 @@ import { SCREEN_ACTIONS } from '../screen/actions.ts';
 
 const RETRY_MS = 1500;
 
-/** Opens the shot; tries again by itself while the server cannot be reached. */
-function useShot(shotId: string): string | null {
+/** Opens the shot; tries again by itself while the server cannot be reached. @returns which shot is open, and why the other is not. */
+function useShot(shotId: string): { opened: string | null; trouble: string | null } {
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [openedId, setOpened] = useState<string | null>(null);
   useEffect(() => {
     let left = false;
     let close: (() => void) | null = null;
@@ -46,6 +48,8 @@ function useShot(shotId: string): string | null {
           else {
             close = opened;
             setTrouble(null);
+            // Only now everything has begun anew: a step may set what it needs.
+            setOpened(shotId);
           }
         },
         (error: unknown) => {
@@ -62,7 +66,7 @@ function useShot(shotId: string): string | null {
       close?.();
     };
   }, [shotId]);
-  return trouble;
+  return { opened: openedId, trouble };
 }
 
 function DeskStep({ planning }: { planning: boolean }) {
@@ -109,11 +113,12 @@ function DeskStep({ planning }: { planning: boolean }) {
 
 export function ShotPage() {
   const { shotId = '', step = 'draw' } = useParams();
-  const trouble = useShot(shotId);
+  const { opened, trouble } = useShot(shotId);
   useEffect(() => followEdits(FOLLOWERS), []);
   const full = useScreen((s) => s.full);
-  const isOpen = useDocument((s) => s.doc?.shotId === shotId);
-  if (step !== 'plan' && step !== 'draw' && step !== 'export') return <Navigate to={`/shots/${shotId}/draw`} replace />;
+  const isOpen = useDocument((s) => s.doc?.shotId === shotId) && opened === shotId;
+  if (step !== 'plan' && step !== 'draw' && step !== 'assemble' && step !== 'export')
+    return <Navigate to={`/shots/${shotId}/draw`} replace />;
   if (!isOpen) {
     return (
       <div className="grid h-full place-items-center text-center">
@@ -131,7 +136,13 @@ export function ShotPage() {
   return (
     <div className="flex h-full flex-col overflow-hidden">
       {full && step !== 'export' ? null : <TopBar step={step} />}
-      {step === 'export' ? <ExportStep /> : <DeskStep planning={step === 'plan'} />}
+      {step === 'export' ? (
+        <ExportStep />
+      ) : step === 'assemble' ? (
+        <AssembleStep />
+      ) : (
+        <DeskStep planning={step === 'plan'} />
+      )}
       <LeaveGuard shotId={shotId} />
       <NoticeBar place={step === 'export' || full ? 'foot' : 'strip'} />
     </div>

@@ -10,6 +10,7 @@ import { Button } from '../parts/button.tsx';
 import { ITEM } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { NoticeBar } from '../shot/notice.tsx';
+import { FootageComing, useDroppedFootage } from './dropped-footage.tsx';
 import { MoreMenu } from './more-menu.tsx';
 import { NewShot } from './new-shot.tsx';
 import { removeWithUndo, useShelf, type Change } from './shelf.ts';
@@ -118,11 +119,24 @@ export function ShotsPage() {
     .filter((shot) => shot.name.toLowerCase().includes(sought))
     .toSorted(ORDERS[order].compare);
   const first = shelf?.productions[0];
+  const dropped = useDroppedFootage(first?.id);
   const productions = shelf?.productions.filter(
     ({ id }) => sought === '' || found.some((shot) => shot.productionId === id),
   );
   return (
-    <div className="h-full overflow-y-auto">
+    <div
+      className="h-full overflow-y-auto"
+      onDragOver={(event) => {
+        if (event.dataTransfer.types.includes('Files')) event.preventDefault();
+      }}
+      onDrop={(event) => {
+        const [file] = event.dataTransfer.files;
+        if (!file) return;
+        event.preventDefault();
+        void dropped.take(file);
+      }}
+    >
+      {dropped.coming ? <FootageComing coming={dropped.coming} onStop={dropped.stop} /> : null}
       <header className="sticky top-0 z-10 flex h-16 items-center gap-3 border-b border-soot-700 bg-soot-950 px-8">
         <span className="font-name text-[26px] text-flame">Tallow</span>
         <label className="relative ml-8 block w-72">

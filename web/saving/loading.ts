@@ -1,7 +1,8 @@
 /** Drawings come after the structure of a shot: those around the playhead first, others when they are needed. */
 import { readEntity, type Entity, type Id } from '@tallow/core/document';
 import { takeRoom } from '@tallow/core/render';
-import { drawingsNear, drawingsOn } from '@tallow/core/timing';
+import { drawingsOn } from '@tallow/core/assembly';
+import { drawingsNear } from '@tallow/core/timing';
 import { request, Unreachable } from '../api/client.ts';
 import { current, shotFrameOf } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';

@@ -68,7 +68,7 @@ export class Outbox {
       const left = end - performance.now();
       if (left <= 0) return;
       await new Promise<void>((done) => {
-        const timer = setTimeout(done, left);
+        const timer = setTimeout(done, Math.ceil(left));
         this.waiting.push(() => {
           clearTimeout(timer);
           done();

@@ -9,6 +9,7 @@ import {
   type ShotDocument,
   type Swatch,
 } from '@tallow/core/document';
+import { firstKeyOf, keyOf, pathOf, shotFrameIn, standing } from '@tallow/core/assembly';
 import {
   elementLength,
   isLocked,
@@ -21,14 +22,17 @@ import {
   type Shown,
   type TimedLayer,
 } from '@tallow/core/timing';
-import { multiply, translation, type Matrix } from '@tallow/core/geometry';
+import { IDENTITY, multiply, type Matrix } from '@tallow/core/geometry';
 import { useShallow } from 'zustand/react/shallow';
-import { selection, useSelection } from './selection.ts';
+import { selection, useSelection, type Selection } from './selection.ts';
 import { useDocument } from '../shot/document.ts';
 
 export interface Current {
   readonly doc: ShotDocument;
   readonly element: Element;
+  /** Which use of the element one stands in, from the shot inwards, and its key; none where it is not used. */
+  readonly path: readonly Placement[];
+  readonly place: string | null;
   readonly placement: Placement | undefined;
   readonly layers: readonly TimedLayer[];
   readonly active: TimedLayer | undefined;
@@ -38,24 +42,35 @@ export interface Current {
   readonly turns: number;
 }
 
-export function currentOf(doc: ShotDocument | null, elementId: Id | null, layerId: Id | null): Current | null {
+/** What is worked on, of a document. */
+export type Where = Pick<Selection, 'elementId' | 'layerId'> & Partial<Pick<Selection, 'place'>>;
+
+/** Frames of what a use lies in: of the shot, or of the element around it. */
+function outerLength(doc: ShotDocument, path: readonly Placement[]): number {
+  const around = find(doc, 'element', path.at(-2)?.elementId);
+  return around ? elementLength(doc, around) : shotOf(doc).length;
+}
+
+export function currentOf(doc: ShotDocument | null, { elementId, layerId, place }: Where): Current | null {
   if (!doc) return null;
   const shot = shotOf(doc);
   const element = find(doc, 'element', elementId) ?? findAll(doc, 'element', shot.elements)[0];
   if (!element) return null;
   const layers = timedLayers(doc, element);
-  const placement = findAll(doc, 'plane', shot.planes)
-    .flatMap((plane) => findAll(doc, 'placement', plane.placements))
-    .find((each) => each.elementId === element.id);
+  const asked = place ? pathOf(doc, place) : null;
+  const path = asked?.at(-1)?.elementId === element.id ? asked : pathOf(doc, firstKeyOf(doc, element.id) ?? '');
+  const placement = path?.at(-1);
   const length = elementLength(doc, element);
   return {
     doc,
     element,
+    path: path ?? [],
+    place: path && keyOf(path),
     placement,
     layers,
     active: layers.find(({ layer }) => layer.id === layerId) ?? firstDrawable(layers),
     length,
-    turns: placement ? turnsIn(placement, element, length, shot.length) : 1,
+    turns: path && placement ? turnsIn(placement, element, length, outerLength(doc, path)) : 1,
   };
 }
 
@@ -72,23 +87,29 @@ function firstDrawable(layers: readonly TimedLayer[]): TimedLayer | undefined {
 }
 
 export function current(): Current | null {
-  const { elementId, layerId } = selection();
-  return currentOf(useDocument.getState().doc, elementId, layerId);
+  return currentOf(useDocument.getState().doc, selection());
 }
 
 export function useCurrent(): Current | null {
   const doc = useDocument((s) => s.doc);
-  const { elementId, layerId } = useSelection(useShallow((s) => ({ elementId: s.elementId, layerId: s.layerId })));
-  return currentOf(doc, elementId, layerId);
+  const where = useSelection(useShallow(({ elementId, layerId, place }) => ({ elementId, layerId, place })));
+  return currentOf(doc, where);
 }
 
 /** The frame of the shot on which a frame of a turn of the active element falls. */
-export const shotFrameOf = ({ placement, length }: Current, frame: number, turn: number): number =>
-  (placement?.start ?? 0) + turn * length + frame;
+export const shotFrameOf = ({ doc, path, length }: Current, frame: number, turn: number): number =>
+  path.length > 0 ? shotFrameIn(doc, path, frame, turn) : turn * length + frame;
+
+/** From the active element's space to px of the shot on a frame, where one stands in it; what lies on a tilted plane is drawn on flat, and the camera rests. */
+export function homeMatrix(now: Current, frame: number, turn: number = selection().turn): Matrix {
+  const { doc, path, place } = now;
+  return standing(doc, path, shotFrameOf(now, frame, turn), { flat: place, still: true })?.matrix ?? IDENTITY;
+}
 
 /** From the space of the active layer to px of the shot, on a frame: where its element stands, and where the layer is put. */
-export function layerMatrix({ placement, element, active, length }: Current, frame: number): Matrix {
-  const home = translation(placement?.x ?? 0, placement?.y ?? 0);
+export function layerMatrix(now: Current, frame: number, turn: number = selection().turn): Matrix {
+  const { element, active, length } = now;
+  const home = homeMatrix(now, frame, turn);
   return active ? multiply(home, shiftAt(active, element.anchor, frame, roundOf(element, length))) : home;
 }
 

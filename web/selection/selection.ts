@@ -13,6 +13,8 @@ export interface PickedRuns extends Picked {
 
 export interface Selection {
   readonly elementId: Id | null;
+  /** Which use of the element one stands in: the placements it lies in, from the shot inwards, joined by `/`; null for its first. */
+  readonly place: string | null;
   readonly layerId: Id | null;
   /** Frame of the active element. */
   readonly frame: number;
@@ -33,6 +35,7 @@ export interface Selection {
 /** As it is when a shot opens. */
 const FRESH = {
   elementId: null,
+  place: null,
   layerId: null,
   frame: 0,
   turn: 0,

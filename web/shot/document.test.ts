@@ -6,6 +6,7 @@ import {
   edit,
   editAlong,
   endGesture,
+  goOn,
   HISTORY,
   onChange,
   openDocument,
@@ -115,6 +116,21 @@ test('a gesture worked out anew from its beginning is one step, and leaves no tr
   expect(useDocument.getState().done.map((step) => step.name)).toEqual(['rate']);
   takeBack('pull');
   expect(rate()).toBe(30);
+});
+
+test('a gesture can go on after its drag has ended, but not once something else was done, or it was taken back', () => {
+  setRate(30, 'slider');
+  endGesture();
+  expect(goOn('slider')).toBe(true);
+  setRate(48, 'slider');
+  expect(useDocument.getState().done).toHaveLength(1);
+  setRate(25);
+  expect(goOn('slider')).toBe(false);
+  undo();
+  expect(goOn('slider')).toBe(true);
+  undo();
+  expect(goOn('slider')).toBe(false);
+  expect(rate()).toBe(24);
 });
 
 test('a gesture that comes back to where it began still is one step, and undo of it changes nothing', () => {

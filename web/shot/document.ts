@@ -93,6 +93,8 @@ export function keepPlace(next: Place): void {
 /** A step with where it was made. */
 interface MadeStep extends Step {
   readonly where?: unknown;
+  /** The gesture that made it. */
+  readonly gesture?: string;
 }
 
 /** Tells of every change of the document: which ids, and what made it. */
@@ -128,6 +130,16 @@ export function endGesture(): void {
 }
 
 /**
+ * Goes on with a gesture whose step is the last one, though a drag within it has ended since.
+ * @returns false where something else was done since, or it was taken back.
+ */
+export function goOn(gesture: string): boolean {
+  if (useDocument.getState().done.at(-1)?.gesture !== gesture) return false;
+  joining = gesture;
+  return true;
+}
+
+/**
  * Changes the document as one named step.
  * @param gesture edits of one gesture under the same name become one step, until `endGesture`.
  */
@@ -138,7 +150,7 @@ export function edit(name: string, change_: (doc: ShotDocument) => ShotDocument,
   const touched = touchedBetween(doc, next);
   const ids = Object.keys(touched);
   if (ids.length === 0) return;
-  const step: MadeStep = { name, touched, where: place?.take() };
+  const step: MadeStep = { name, touched, where: place?.take(), ...(gesture ? { gesture } : {}) };
   const last = done.at(-1);
   const joins = gesture !== undefined && gesture === joining && last !== undefined;
   joining = gesture ?? null;
@@ -146,7 +158,11 @@ export function edit(name: string, change_: (doc: ShotDocument) => ShotDocument,
   change(next, ids, 'edit', { done: steps, undone: [] });
 }
 
-const joined = (first: MadeStep, second: Step): MadeStep => ({ ...joinSteps(first, second), where: first.where });
+const joined = (first: MadeStep, second: Step): MadeStep => ({
+  ...joinSteps(first, second),
+  where: first.where,
+  ...(first.gesture ? { gesture: first.gesture } : {}),
+});
 
 /**
  * Puts in what was made elsewhere, or what comes of merging. It is saved as the user's own work is, but is no step of
@@ -177,7 +193,7 @@ export function reEdit(name: string, change_: (doc: ShotDocument) => ShotDocumen
   joining = gesture;
   const steps = under ? done.slice(0, -1) : done.slice(1 - HISTORY);
   const where = under ? under.where : place?.take();
-  change(next, ids, 'edit', { done: [...steps, { name, touched, where }], undone: [] });
+  change(next, ids, 'edit', { done: [...steps, { name, touched, where, gesture }], undone: [] });
 }
 
 /**

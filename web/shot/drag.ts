@@ -12,10 +12,17 @@ interface Dragged {
   /** The change for a place, from the document as it was when the drag began. */
   readonly change: (doc: ShotDocument, at: Point, from: Point) => ShotDocument;
   readonly done?: () => void;
+  /** Told of every move, after the change. */
+  readonly moved?: (at: Point, from: Point) => void;
+  /** Told when it is over, however it ends. */
+  readonly over?: () => void;
 }
 
 /** Follows the pen from a press on a mark until it lifts. */
-export function drag(event: ReactPointerEvent<Element>, { placeOf, name, change, done }: Dragged): void {
+export function drag(
+  event: ReactPointerEvent<Element>,
+  { placeOf, name, change, done, moved: tell, over }: Dragged,
+): void {
   if (event.button !== 0) return;
   event.preventDefault();
   event.stopPropagation();
@@ -28,12 +35,14 @@ export function drag(event: ReactPointerEvent<Element>, { placeOf, name, change,
     moved = true;
     const at = placeOf(each as PointerEvent);
     reEdit(name, (doc) => change(doc, at, from), gesture);
+    tell?.(at, from);
   };
   const stop = (): void => {
     mark.removeEventListener('pointermove', move);
     mark.removeEventListener('pointerup', end);
     mark.removeEventListener('pointercancel', cancel);
     removeEventListener('keydown', escape, { capture: true });
+    over?.();
   };
   const end = (): void => {
     stop();

@@ -21,7 +21,7 @@ import { loaded } from '../saving/drawings.ts';
 import { current, type Current } from '../selection/current.ts';
 import { pickedNow } from '../selection/in-hand.ts';
 import { selection, setSelection } from '../selection/selection.ts';
-import { edit, onChange, reEdit, say, useDocument } from '../shot/document.ts';
+import { edit, goOn, onChange, reEdit, say } from '../shot/document.ts';
 import { compute } from '../workers/compute-client.ts';
 import { latestOnly } from '../workers/latest.ts';
 import { amountOf } from './dragging.ts';
@@ -194,11 +194,12 @@ const notComputed = (error: unknown): void => {
   say(`The smears could not be computed: ${error instanceof Error ? error.message : String(error)}`);
 };
 
-/** Lays all of them anew, as one step. @returns how many came out, or null when stopped. */
-async function layFast(steps: readonly Step[], reach: Reach, gesture: string): Promise<number | null> {
+/** Lays all of them as one step. @param again in place of how they were laid. @returns how many came out, or null when stopped. */
+async function layFast(steps: readonly Step[], reach: Reach, gesture: string, again = false): Promise<number | null> {
   const plans = steps.map((step) => planFor(step, reach, useFast.getState().share));
   const smeared = await smearedFor(plans, steps);
-  if (!smeared) return null;
+  // Something else was done since, or it was undone: what was laid is laid.
+  if (!smeared || (again && !goOn(gesture))) return null;
   setSelection({ picked: null });
   let laid = 0;
   reEdit(
@@ -224,11 +225,9 @@ export function setShare(share: number, done: boolean): void {
   useFast.setState({ share });
   const { last } = useFast.getState();
   const now = current();
-  // Something else was done since: what was laid is laid.
-  const isLast = useDocument.getState().done.at(-1)?.name === 'smear the fast ones';
-  if (!last || !now || !isLast) return;
+  if (!last || !now) return;
   shares.ask(async () => {
-    await layFast(last.steps, smearingOf(now).reach, last.gesture);
+    await layFast(last.steps, smearingOf(now).reach, last.gesture, true);
   });
   // It plays while it is moved.
   if (!done && !playback().playing) void openEngine()?.player.play();

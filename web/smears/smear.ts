@@ -13,8 +13,10 @@ import {
   type SmearWay,
 } from '@tallow/core/document';
 import {
+  cutHeld,
   freeSmear,
   laySmear,
+  movesHeld,
   newSmear,
   relaySmear,
   smearPlace,
@@ -29,7 +31,7 @@ import { REACH_SHARE, smearOf, type Smeared, type SmearWork } from '@tallow/core
 import { exposureAt, isLocked } from '@tallow/core/timing';
 import { create } from 'zustand';
 import { goTo } from '../playback/playhead.ts';
-import { withDrawings } from '../saving/drawings.ts';
+import { loaded, withDrawings } from '../saving/drawings.ts';
 import { current, type Current } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, endGesture, say, takeBack, useDocument } from '../shot/document.ts';
@@ -69,6 +71,8 @@ export interface SmearNow {
   readonly laid: readonly Smear[];
   /** Where another would be laid. */
   readonly place: SmearPlace | null;
+  /** Whether the layer moves here while its drawing is held: it is cut first then. */
+  readonly held: boolean;
 }
 
 /** The run of the active layer that shows on a frame. */
@@ -79,7 +83,7 @@ const runAt = (now: Current, frame: number): number | null =>
 export function smearNow(now: Current | null = current(), frame = selection().frame): SmearNow {
   const index = now ? runAt(now, frame) : null;
   const slot = index === null ? null : (now!.active!.list.runs[index]?.slot ?? null);
-  if (!now?.active || index === null || slot === null) return { laid: [], place: null };
+  if (!now?.active || index === null || slot === null) return { laid: [], place: null, held: false };
   const { layer } = now.active;
   const laid = smearsOf(now.doc, now.element.id).filter(
     (smear) =>
@@ -90,7 +94,9 @@ export function smearNow(now: Current | null = current(), frame = selection().fr
   laid.sort((a, b) => Number(b.form === form) - Number(a.form === form));
   // On a frame that was made for one, it is told by the drawing that arrives.
   const isMade = laid.some((smear) => smear.slot === slot);
-  return { laid, place: isMade ? null : smearPlace(now.doc, layer.id, index, time) };
+  const place = isMade ? null : smearPlace(now.doc, layer.id, index, time);
+  const held = (place?.stops.length ?? 0) < 2 && movesHeld(now.doc, layer.id, frame);
+  return { laid, place, held };
 }
 
 /** Why nothing can be smeared here, or null. @param pulled whether a line says where it comes from. */
@@ -98,8 +104,8 @@ export function whyNotSmear(pulled = false): string | null {
   const now = current();
   if (!now?.active) return 'There is no layer. Add one first.';
   if (isLocked(now.active)) return `“${now.active.layer.name}” is locked.`;
-  const { laid, place } = smearNow(now);
-  if (laid.length > 0 && !place) return null;
+  const { laid, place, held } = smearNow(now);
+  if ((laid.length > 0 && !place) || held) return null;
   if (!place) return 'Nothing is drawn here: stand on the drawing that arrives.';
   const { period } = now.active.list;
   if (place.time === 'longer' && period !== null && isInPlace(smearDesk()))
@@ -181,14 +187,33 @@ const nameOf = (form: SmearForm): string => smearOf(form).name.toLowerCase();
 export async function laySmearHere(asked: Asked = {}, gesture?: string): Promise<Id | null> {
   const trouble = whyNotSmear(asked.line !== undefined && asked.line !== null);
   const now = current();
-  const { place } = smearNow(now);
-  if (trouble || !now || !place) {
+  if (trouble || !now?.active) {
     if (trouble) say(trouble);
     return null;
   }
-  const plan = planHere(place, asked, now.doc);
+  const seen = smearNow(now);
+  if (seen.held && !asked.line) return layHeld(now, asked, gesture);
+  return seen.place ? layAt(seen.place, asked, now.doc, gesture) : null;
+}
+
+/** Lays one where the layer moves while its drawing is held: from here on it shows a drawing of its own, all in one step. */
+async function layHeld({ active, layers }: Current, asked: Asked, gesture?: string): Promise<Id | null> {
+  const { layer } = active!;
+  await loaded(layers.flatMap((tied) => Object.values(tied.layer.slots)));
+  const own = gesture ?? `smear-${randomId()}`;
+  edit(nameOf(smearDesk().form), (doc) => cutHeld(doc, layer.id, selection().frame, randomId), own);
+  const now = current();
+  const { place } = smearNow(now);
+  const laid = now && place ? await layAt(place, asked, now.doc, own) : null;
+  if (!laid) takeBack(own);
+  else if (!gesture) endGesture();
+  return laid;
+}
+
+function layAt(place: SmearPlace, asked: Asked, doc: ShotDocument, gesture?: string): Promise<Id | null> {
+  const plan = planHere(place, asked, doc);
   return new Promise((resolve) => {
-    withDrawings(drawingsOf(now.doc, plan), () => {
+    withDrawings(drawingsOf(doc, plan), () => {
       layPlan(plan, place.replaces, gesture).then(resolve, (error: unknown) => {
         notComputed(error);
         resolve(null);

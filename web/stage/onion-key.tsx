@@ -57,6 +57,43 @@ function Share({
   );
 }
 
+/** One of two ways, as a pair of buttons. */
+function Pair<T>({
+  label,
+  title,
+  value,
+  ways,
+  onSet,
+}: {
+  label: string;
+  title: string;
+  value: T;
+  ways: readonly { readonly value: T; readonly label: string; readonly title: string }[];
+  onSet: (value: T) => void;
+}) {
+  return (
+    <div className="flex items-center gap-3">
+      <span className="w-16 text-wax-500">{label}</span>
+      <div role="group" aria-label={title} className="flex flex-1 gap-0.5">
+        {ways.map((way) => (
+          <button
+            key={way.label}
+            type="button"
+            aria-pressed={value === way.value}
+            title={way.title}
+            className={`moves h-8 flex-1 rounded-md ${value === way.value ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
+            onClick={() => {
+              onSet(way.value);
+            }}
+          >
+            {way.label}
+          </button>
+        ))}
+      </div>
+    </div>
+  );
+}
+
 function Settings({ onion, set }: { onion: Onion; set: (settings: Partial<Onion>) => void }) {
   const now = useCurrent();
   const pinned = useShowing((s) => s.pinned);
@@ -84,25 +121,30 @@ function Settings({ onion, set }: { onion: Onion; set: (settings: Partial<Onion>
           </div>
         </div>
       ))}
-      <div className="flex items-center gap-3">
-        <span className="w-16 text-wax-500">filled</span>
-        <div role="group" aria-label="Filled drawings" className="flex flex-1 gap-0.5">
-          {(['outline', 'full'] as const).map((look) => (
-            <button
-              key={look}
-              type="button"
-              aria-pressed={onion.look === look}
-              title={look === 'outline' ? 'Filled drawings as their outline only' : 'Filled drawings tinted whole'}
-              className={`moves h-8 flex-1 rounded-md ${onion.look === look ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
-              onClick={() => {
-                set({ look });
-              }}
-            >
-              {look === 'outline' ? 'outline only' : 'full'}
-            </button>
-          ))}
-        </div>
-      </div>
+      <Pair<Onion['look']>
+        label="filled"
+        title="Filled drawings"
+        value={onion.look}
+        ways={[
+          { value: 'outline', label: 'outline only', title: 'Filled drawings as their outline only' },
+          { value: 'full', label: 'full', title: 'Filled drawings tinted whole' },
+        ]}
+        onSet={(look) => {
+          set({ look });
+        }}
+      />
+      <Pair
+        label="moved"
+        title="Ghosts of what is moved in the shot"
+        value={onion.rides}
+        ways={[
+          { value: true, label: 'ride on it', title: 'Ghosts go with the thing wherever it is moved in the shot' },
+          { value: false, label: 'where it was', title: 'Ghosts stand where the thing was in the shot by then' },
+        ]}
+        onSet={(rides) => {
+          set({ rides });
+        }}
+      />
       <Share
         label="strength"
         title="How strong the nearest ghost is; the faintest still can be read"

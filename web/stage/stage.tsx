@@ -91,7 +91,7 @@ function Backdrop() {
   );
 }
 
-function AboveLine({ planning }: { planning: boolean }) {
+function AboveLine({ planning, assembling }: { planning: boolean; assembling: boolean }) {
   const now = useCurrent();
   const frame = useSelection((s) => s.frame);
   const view = useViewed((s) => s.view);
@@ -107,7 +107,7 @@ function AboveLine({ planning }: { planning: boolean }) {
         <PlanLine />
       ) : (
         <>
-          <OnionKey />
+          {assembling ? null : <OnionKey />}
           {Above ? <Above /> : null}
           <span
             hidden={Above !== undefined}
@@ -117,7 +117,7 @@ function AboveLine({ planning }: { planning: boolean }) {
           >
             {pen.text}
           </span>
-          <SetChips />
+          {assembling ? null : <SetChips />}
         </>
       )}
       <button
@@ -269,8 +269,9 @@ function BrushRing({ within }: { within: React.RefObject<HTMLDivElement | null> 
 
 const CURSORS = { pan: 'grab', turn: 'crosshair', width: 'ew-resize' } as const;
 
-/** @param planning whether the pen plans rather than draws. */
-export function Picture({ planning = false }: { planning?: boolean }) {
+/** @param planning whether the pen plans rather than draws. @param assembling whether it places uses of elements in the shot. */
+export function Picture({ planning = false, assembling = false }: { planning?: boolean; assembling?: boolean }) {
+  const drawing = !planning && !assembling;
   const host = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const holding = useViewed((s) => s.holding);
@@ -344,19 +345,19 @@ export function Picture({ planning = false }: { planning?: boolean }) {
           style={{ cursor: holding ? CURSORS[holding] : 'crosshair' }}
         />
         <FrameEdge />
-        <PlanOverlay live={planning} />
-        {planning ? null : <Ruler />}
-        {planning ? null : <OpenEnds />}
-        {planning ? null : <SetPoints />}
-        {planning ? null : <TimeOverlay />}
-        {planning ? null : <AxisHandle />}
+        {assembling ? null : <PlanOverlay live={planning} />}
+        {drawing ? <Ruler /> : null}
+        {drawing ? <OpenEnds /> : null}
+        {drawing ? <SetPoints /> : null}
+        {drawing ? <TimeOverlay /> : null}
+        {drawing ? <AxisHandle /> : null}
         {Overlay && !planning ? <Overlay /> : null}
-        {full || planning ? null : <FirstSteps />}
+        {full || !drawing ? null : <FirstSteps />}
         {planning || tool !== null ? null : <BrushRing within={host} />}
       </div>
-      {planning ? null : <OtherHand />}
-      {full ? null : <AboveLine planning={planning} />}
-      {full || !panels ? null : <Judging planning={planning} />}
+      {drawing ? <OtherHand /> : null}
+      {full ? null : <AboveLine planning={planning} assembling={assembling} />}
+      {full || !panels || assembling ? null : <Judging planning={planning} />}
     </div>
   );
 }

@@ -1,6 +1,7 @@
 /** One element on the strip: its name, its drawings over the shot, its start. */
+import { standing } from '@tallow/core/assembly';
 import { shotOf } from '@tallow/core/document';
-import { setElement, setStart } from '@tallow/core/edit';
+import { placementsOf, setElement, setPlacements, setStart } from '@tallow/core/edit';
 import { cutOff, cutOffText } from '@tallow/core/timing';
 import { Scissors } from 'lucide-react';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
@@ -27,19 +28,27 @@ function shotFrameAt(event: PointerEvent<HTMLElement>, length: number): number {
 }
 
 /** Makes an element the active one; the playhead stays where it is in the shot, as far as the element is there. */
-function openElement(elementId: string, shotFrame?: number): void {
+function openUse({ element, place }: Current, shotFrame?: number): void {
   const before = current();
   const at = shotFrame ?? (before ? shotFrameOf(before, selection().frame, selection().turn) : 0);
-  if (before?.element.id !== elementId) {
-    setSelection({ elementId, layerId: null, picked: null });
+  if (before?.place !== place) {
+    const isSame = before?.element.id === element.id;
+    setSelection({ elementId: element.id, place, picked: null, ...(isSame ? {} : { layerId: null }) });
     setScreen({ wheelTurn: 0 });
     setPlayback({ playsPicked: false });
     setShowing({ alone: null });
   }
   const now = current();
   if (!now?.placement) return;
-  const since = Math.max(0, at - now.placement.start);
-  goTo(since % now.length, now.element.time === 'cycle' ? Math.floor(since / now.length) : 0);
+  const moment = standing(now.doc, now.path, at)?.moment;
+  if (moment) goTo(moment.frame, moment.turn);
+}
+
+/** Names a use where its element is used more than once, else the element. */
+function rename({ doc, element, placement }: Current, name: string): void {
+  if (placement && (placement.name !== null || placementsOf(doc, element.id).length > 1))
+    edit('name of a use', (now) => setPlacements(now, [placement.id], { name }));
+  else edit('element name', (now) => setElement(now, element.id, { name }));
 }
 
 /** The frame of the shot that an element begins on, being typed in place. @param most frames the shot has. */
@@ -101,16 +110,17 @@ export function Row(props: RowProps) {
   const grip = useRef<{ from: number; start: number } | null>(null);
   const { length } = shotOf(row.doc);
   const { element, placement } = row;
+  const name = placement?.name ?? element.name;
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
     if (context && width > 0) drawRow(context, row, width, devicePixelRatio, active);
   }, [row, width, arrivals, active]);
-  const gesture = `start-${element.id}`;
+  const gesture = `start-${row.place}`;
   const cut = placement && cutOff(placement, element, row.length, length);
-  const cutText = cut && `${element.name}: ${cutOffText(cut, element.time === 'cycle')}`;
+  const cutText = cut && `${name}: ${cutOffText(cut, element.time === 'cycle')}`;
 
   return (
-    <div className="flex items-center" data-testid="element" data-name={element.name}>
+    <div className="flex items-center" data-testid="element" data-name={name}>
       <div className="flex shrink-0 items-center gap-0.5 pl-2 pr-2" style={{ width: NAME_WIDTH, height: ROW_HEIGHT }}>
         <RowMenu
           {...props}
@@ -134,23 +144,23 @@ export function Row(props: RowProps) {
         ) : naming ? (
           <NameField
             label="Element name"
-            value={element.name}
-            onDone={(name) => {
+            value={name}
+            onDone={(typed) => {
               setNaming(false);
-              if (name && name !== element.name) edit('element name', (doc) => setElement(doc, element.id, { name }));
+              if (typed && typed !== name) rename(row, typed);
             }}
           />
         ) : (
           <button
             type="button"
             aria-pressed={active}
-            title={`Open ${element.name}`}
+            title={`Open ${name}`}
             className={`min-w-0 flex-1 truncate text-right text-xs ${active ? 'text-flame' : 'text-wax-300 hover:text-wax-100'}`}
             onClick={() => {
-              openElement(element.id);
+              openUse(row);
             }}
           >
-            {element.name}
+            {name}
           </button>
         )}
       </div>
@@ -160,7 +170,7 @@ export function Row(props: RowProps) {
         role="slider"
         tabIndex={0}
         data-arrows
-        aria-label={active ? 'Shot' : `Shot, ${element.name}`}
+        aria-label={active ? 'Shot' : `Shot, ${name}`}
         aria-valuemin={1}
         aria-valuemax={length}
         aria-valuenow={(placement?.start ?? 0) + 1}
@@ -170,7 +180,7 @@ export function Row(props: RowProps) {
           const start = placement?.start ?? 0;
           const away = event.clientX - rect.left - (start * rect.width) / length;
           if (active && placement && away > -14 && away < 4 && start > 0) grip.current = { from: event.clientX, start };
-          else openElement(element.id, shotFrameAt(event, length));
+          else openUse(row, shotFrameAt(event, length));
         }}
         onPointerMove={(event) => {
           if (!(event.buttons & 1)) return;
@@ -185,7 +195,7 @@ export function Row(props: RowProps) {
             );
             return;
           }
-          openElement(element.id, shotFrameAt(event, length));
+          openUse(row, shotFrameAt(event, length));
         }}
         onPointerUp={() => {
           if (grip.current) endGesture();
@@ -194,7 +204,7 @@ export function Row(props: RowProps) {
         onKeyDown={(event) => {
           if (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return;
           event.preventDefault();
-          if (!active) openElement(element.id);
+          if (!active) openUse(row);
           else act(event.key === 'ArrowLeft' ? TIME_ACTIONS.previousFrame : TIME_ACTIONS.nextFrame);
         }}
       >

@@ -1,5 +1,5 @@
 /** The menu of an element on the strip. */
-import { deleteElement, moveElement } from '@tallow/core/edit';
+import { deleteElement, placementsOf, raisePlacement, removePlacements } from '@tallow/core/edit';
 import { ArrowDown, ArrowRightFromLine, ArrowUp, Copy, CopyPlus, Ellipsis, Pencil, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { ActionItem } from '../actions/action-item.tsx';
@@ -23,7 +23,12 @@ interface RowMenuProps {
 
 export function RowMenu({ row, first, last, only, onName, onStart }: RowMenuProps) {
   const { element, placement } = row;
+  const isMany = placementsOf(row.doc, element.id).length > 1;
   const remove = (): void => {
+    if (isMany && placement) {
+      edit('take a use away', (doc) => removePlacements(doc, [placement.id]));
+      return;
+    }
     if (only) {
       say('This is the only element. Add another before deleting it.');
       return;
@@ -62,7 +67,7 @@ export function RowMenu({ row, first, last, only, onName, onStart }: RowMenuProp
           title={off ? 'There is nothing farther that way.' : undefined}
           onSelect={() => {
             if (off) say('There is nothing farther that way.');
-            else edit('order of elements', (doc) => moveElement(doc, element.id, by));
+            else if (placement) edit('order of elements', (doc) => raisePlacement(doc, placement.id, by));
           }}
         >
           {icon} {label}
@@ -88,7 +93,7 @@ export function RowMenu({ row, first, last, only, onName, onStart }: RowMenuProp
       </DropdownMenu.Item>
       <ActionItem action={LAYER_ACTIONS.pasteLayers} />
       <DropdownMenu.Item className={ITEM} onSelect={remove}>
-        <Trash2 size={15} /> Delete
+        <Trash2 size={15} /> {isMany ? 'Take this use away' : 'Delete'}
       </DropdownMenu.Item>
     </Menu>
   );

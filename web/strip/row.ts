@@ -1,13 +1,12 @@
 /** Draws a row of the strip: an element's drawings over the shot, a notch for each turn. */
-import { shotOf } from '@tallow/core/document';
+import { shotOf, type Element, type Placement } from '@tallow/core/document';
 import { timedPhases } from '@tallow/core/plan';
-import { isVisible, placementFrame } from '@tallow/core/timing';
+import { cutOff, isVisible, momentOn, seenFrames } from '@tallow/core/timing';
 import type { Current } from '../selection/current.ts';
 import { boxAround, miniature, sheetsAt } from '../picture/miniatures.ts';
 import { phaseColour } from '../time/phases.ts';
 
 export const ROW_HEIGHT = 28;
-const PICTURE = ROW_HEIGHT - 4;
 
 /** Frame numbers far enough apart to be read. */
 export function drawRuler(
@@ -26,6 +25,99 @@ export function drawRuler(
   for (let f = 0; f < length; f += every) context.fillText(String(f + 1), f * perFrame + 2, 11);
 }
 
+/** How a row of drawings is laid out, CSS px. */
+export interface RowPlace {
+  /** Where the first frame of the row's holder lies, and how wide a frame is. */
+  readonly left: number;
+  readonly perFrame: number;
+  readonly top: number;
+  readonly height: number;
+  /** Frames of the holder that are in view: from, and one past the last. */
+  readonly from: number;
+  readonly to: number;
+  /** Device pixels per CSS pixel. */
+  readonly pixel: number;
+}
+
+/** Draws what a use shows, drawing by drawing, with a notch where a turn begins. */
+export function drawDrawings(
+  context: CanvasRenderingContext2D,
+  {
+    doc,
+    layers,
+    element,
+    placement,
+    length,
+  }: Pick<Current, 'doc' | 'layers' | 'element' | 'length'> & { placement: Placement },
+  { left, perFrame, top, height, from, to, pixel }: RowPlace,
+): void {
+  const moving = layers.filter((timed) => isVisible(timed) && timed.layer.role !== 'guide' && timed.list.period !== 1);
+  const box = boxAround(
+    doc,
+    moving.flatMap(({ layer }) => Object.values(layer.slots)),
+  );
+  const side = height - 4;
+  let shownKey = '';
+  let free = -Infinity;
+  let turn: number | null = null;
+  for (let f = Math.max(from, placement.start); f < to; f++) {
+    const moment = momentOn({ ...placement, after: 'nothing' }, element, length, f);
+    if (!moment) break;
+    const x = left + f * perFrame;
+    if (turn !== null && moment.turn !== turn && length > 1) {
+      context.fillStyle = '#f4ecdf';
+      context.fillRect(x - 1, top, 2, 6);
+      context.fillRect(x - 1, top + height - 6, 2, 6);
+      shownKey = '';
+    }
+    ({ turn } = moment);
+    const sheets = sheetsAt(moving, element, moment.frame, length);
+    const key = sheets.map((s) => s.drawingId).join();
+    if (key === shownKey || !box) continue;
+    shownKey = key;
+    if (x < free || sheets.length === 0) continue;
+    const size = Math.round(84 * pixel);
+    const bitmap = miniature(doc, sheets, box, size, size);
+    if (!bitmap) continue;
+    context.globalAlpha = f - placement.start < length ? 1 : 0.42;
+    context.drawImage(bitmap, x + 1, top + 2, side, side);
+    context.globalAlpha = 1;
+    free = x + side * 0.8;
+  }
+}
+
+/** The frames of its holder that a use is seen on: from, and one past the last. */
+export function spanOfUse(
+  placement: Placement,
+  element: Element,
+  length: number,
+  outerLength: number,
+): [number, number] {
+  const seen = seenFrames(placement, element, length);
+  return [placement.start, Math.max(placement.start + 1, Math.min(outerLength, placement.start + seen))];
+}
+
+/** Draws the phases of an element's first turn: a coloured foot, and the name where it has room. @param at where its first frame lies. */
+export function drawPhases(
+  context: CanvasRenderingContext2D,
+  { phases }: Pick<Element, 'phases'>,
+  { left, perFrame, top, height }: Pick<RowPlace, 'left' | 'perFrame' | 'top' | 'height'>,
+): void {
+  const foot = top + height;
+  context.font = '600 9px "Hanken Grotesk Variable", sans-serif';
+  timedPhases(phases).forEach((phase, i) => {
+    const [x, wide] = [left + phase.from * perFrame, phase.length * perFrame];
+    context.fillStyle = phaseColour(i);
+    context.fillRect(x + 1, foot - 3, Math.max(2, wide - 2), 2.5);
+    const text = context.measureText(phase.name).width;
+    if (text + 8 > wide) return;
+    context.fillStyle = 'rgb(20 17 15 / 0.78)';
+    context.fillRect(x + 1, foot - 14, text + 6, 11);
+    context.fillStyle = phaseColour(i);
+    context.fillText(phase.name, x + 4, foot - 5.5);
+  });
+}
+
 export function drawRow(
   context: CanvasRenderingContext2D,
   row: Current,
@@ -38,65 +130,22 @@ export function drawRow(
   const { placement, element } = row;
   context.setTransform(pixel, 0, 0, pixel, 0, 0);
   context.clearRect(0, 0, width, ROW_HEIGHT);
-  context.fillStyle = active ? '#231c17' : '#1a1613';
-  const from = (placement?.start ?? 0) * perFrame;
-  const to = element.time === 'cycle' ? width : Math.min(width, from + row.length * perFrame);
-  context.beginPath();
-  context.roundRect(from, 1, Math.max(2, to - from), ROW_HEIGHT - 2, 5);
-  context.fill();
   if (!placement) return;
+  context.fillStyle = active ? '#231c17' : '#1a1613';
+  const [begins, ends] = spanOfUse(placement, element, row.length, length);
+  const from = Math.max(0, begins) * perFrame;
+  context.beginPath();
+  context.roundRect(from, 1, Math.max(2, ends * perFrame - from), ROW_HEIGHT - 2, 5);
+  context.fill();
   if (placement.start > 0) {
     context.fillStyle = active ? '#ffc25c' : '#a89987';
     context.fillRect(from - 2, 4, 3, ROW_HEIGHT - 8);
   }
-  const moving = row.layers.filter(
-    (timed) => isVisible(timed) && timed.layer.role !== 'guide' && timed.list.period !== 1,
-  );
-  const box = boxAround(
-    row.doc,
-    moving.flatMap(({ layer }) => Object.values(layer.slots)),
-  );
-  let shownKey = '';
-  let free = -1;
-  for (let f = placement.start; f < length; f++) {
-    const own = placementFrame(placement, element, row.length, f);
-    if (own === null) break;
-    const x = f * perFrame;
-    if (own === 0 && f > placement.start && row.length > 1) {
-      context.fillStyle = '#f4ecdf';
-      context.fillRect(x - 1, 0, 2, 6);
-      context.fillRect(x - 1, ROW_HEIGHT - 6, 2, 6);
-      shownKey = '';
-    }
-    const sheets = sheetsAt(moving, element, own, row.length);
-    const key = sheets.map((s) => s.drawingId).join();
-    if (key === shownKey || !box) continue;
-    shownKey = key;
-    if (x < free || sheets.length === 0) continue;
-    const side = Math.round(84 * pixel);
-    const bitmap = miniature(row.doc, sheets, box, side, side);
-    if (!bitmap) continue;
-    context.globalAlpha = f - placement.start < row.length ? 1 : 0.42;
-    context.drawImage(bitmap, x + 1, 2, PICTURE, PICTURE);
-    context.globalAlpha = 1;
-    free = x + PICTURE * 0.8;
-  }
-  // Phases of the first turn: a coloured foot, and the name where it has room.
-  context.font = '600 9px "Hanken Grotesk Variable", sans-serif';
-  timedPhases(element.phases).forEach((phase, i) => {
-    const [x, wide] = [from + phase.from * perFrame, phase.length * perFrame];
-    context.fillStyle = phaseColour(i);
-    context.fillRect(x + 1, ROW_HEIGHT - 3, Math.max(2, wide - 2), 2.5);
-    const text = context.measureText(phase.name).width;
-    if (text + 8 > wide) return;
-    context.fillStyle = 'rgb(20 17 15 / 0.78)';
-    context.fillRect(x + 1, ROW_HEIGHT - 14, text + 6, 11);
-    context.fillStyle = phaseColour(i);
-    context.fillText(phase.name, x + 4, ROW_HEIGHT - 5.5);
-  });
+  const place = { left: 0, perFrame, top: 0, height: ROW_HEIGHT, from: 0, to: length, pixel };
+  drawDrawings(context, { ...row, placement }, place);
+  drawPhases(context, element, { left: from, perFrame, top: 0, height: ROW_HEIGHT });
   // A turn that the end of the shot cuts off is marked there.
-  const left = (length - placement.start) % row.length;
-  if (element.time === 'cycle' && left !== 0 && placement.repeats === null) {
+  if (element.time === 'cycle' && cutOff(placement, element, row.length, length)) {
     context.fillStyle = '#e6b450';
     context.fillRect(width - 2, 3, 2, ROW_HEIGHT - 6);
   }

@@ -3,7 +3,13 @@ import { placedElements } from '@tallow/core/timing';
 import { randomId, shotOf } from '@tallow/core/document';
 import { addElement } from '@tallow/core/edit';
 import { Plus } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { act } from '../actions/action.ts';
+import { titleOf } from '../actions/key-text.ts';
+import { usePlayback } from '../playback/playback.ts';
+import { useShotTime } from '../playback/shot-time.ts';
+import { useWidth } from '../parts/use-width.ts';
+import { TIME_ACTIONS } from '../time/actions.ts';
+import { useEffect, useRef } from 'react';
 import { currentOf, shotFrameOf, useCurrent, type Current } from '../selection/current.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
 import { edit, useDocument } from '../shot/document.ts';
@@ -19,7 +25,9 @@ function Playhead({ now, width }: { now: Current; width: number }) {
   const frame = useSelection((s) => s.frame);
   const turn = useSelection((s) => s.turn);
   const { length } = shotOf(now.doc);
-  const at = shotFrameOf(now, Math.min(frame, now.length - 1), turn);
+  const shot = useShotTime((s) => s.frame);
+  const isShot = usePlayback((s) => s.playing && s.playsShot === true);
+  const at = isShot ? shot : shotFrameOf(now, Math.min(frame, now.length - 1), turn);
   if (at >= length) return null;
   return (
     <div
@@ -35,19 +43,9 @@ export function Strip() {
   const doc = useDocument((s) => s.doc);
   const host = useRef<HTMLDivElement>(null);
   const ruler = useRef<HTMLCanvasElement>(null);
-  const [width, setWidth] = useState(0);
+  const width = useWidth(host);
+  const whole = usePlayback((s) => s.playsShot === true);
 
-  useEffect(() => {
-    const element = host.current;
-    if (!element) return undefined;
-    const watch = new ResizeObserver(() => {
-      setWidth(element.clientWidth);
-    });
-    watch.observe(element);
-    return () => {
-      watch.disconnect();
-    };
-  }, []);
   const length = doc ? shotOf(doc).length : 0;
   useEffect(() => {
     const context = ruler.current?.getContext('2d');
@@ -55,7 +53,9 @@ export function Strip() {
   }, [length, width]);
 
   if (!now || !doc) return null;
-  const rows = placedElements(doc).flatMap(({ element }) => currentOf(doc, element.id, null) ?? []);
+  const rows = placedElements(doc).flatMap(
+    ({ element, placement }) => currentOf(doc, { elementId: element.id, layerId: null, place: placement.id }) ?? [],
+  );
   const add = (): void => {
     let made = '';
     edit('add element', (d) => {
@@ -96,9 +96,9 @@ export function Strip() {
       >
         {rows.map((row, i) => (
           <Row
-            key={row.element.id}
+            key={row.place ?? row.element.id}
             row={row}
-            active={row.element.id === now.element.id}
+            active={row.place === now.path[0]?.id}
             width={width}
             first={i === 0}
             last={i === rows.length - 1}
@@ -107,6 +107,17 @@ export function Strip() {
         ))}
       </div>
       <Playhead now={now} width={width} />
+      <button
+        type="button"
+        aria-pressed={whole}
+        title={titleOf(TIME_ACTIONS.playsShot)}
+        className={`moves absolute right-4 top-0.5 h-5 rounded bg-soot-950 px-1.5 text-[11px] ${whole ? 'text-flame' : 'text-wax-500 hover:text-wax-100'}`}
+        onClick={() => {
+          act(TIME_ACTIONS.playsShot);
+        }}
+      >
+        plays {whole ? 'the shot' : 'the element'}
+      </button>
     </div>
   );
 }

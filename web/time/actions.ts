@@ -3,11 +3,12 @@ import { movePicked } from '@tallow/core/edit';
 import { alt, ctrl, key, of, shift, named } from '../actions/action.ts';
 import { current } from '../selection/current.ts';
 import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
+import { playsShot } from '../playback/shot-time.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { held, setHeld } from '../hand/held.ts';
 import { onScreen, setScreen } from '../screen/screen.ts';
 import { say } from '../shot/document.ts';
-import { flip, goTo, roll, stepDrawing, unflip } from '../playback/playhead.ts';
+import { flip, goTo, roll, stepDrawing, stepFrame, stepPose, unflip, whyNotPose } from '../playback/playhead.ts';
 import {
   addBlank,
   addDrawing,
@@ -96,6 +97,10 @@ export const TIME_ACTIONS = named({
   pingPong: time('Play to and fro', [alt('KeyH')], () => {
     setPlayback({ pingPong: !playback().pingPong });
   }),
+  playsShot: time('Play all of the shot, or the element alone', [shift('Backquote')], () => {
+    if (playback().playing) stopPlaying();
+    setPlayback({ playsShot: !playsShot() });
+  }),
   playOnce: time('Play once from here', [shift('KeyP')], playOnce),
   range: time(
     'Play this range only, or all again',
@@ -160,11 +165,27 @@ export const TIME_ACTIONS = named({
   next: time('Next drawing', [key('KeyD')], () => {
     stepDrawing(1);
   }),
+  previousPose: time(
+    'Previous key or breakdown',
+    [{ code: 'KeyA', alt: true, shift: true }],
+    () => {
+      stepPose(-1);
+    },
+    { whyNot: whyNotPose },
+  ),
+  nextPose: time(
+    'Next key or breakdown',
+    [{ code: 'KeyE', alt: true, shift: true }],
+    () => {
+      stepPose(1);
+    },
+    { whyNot: whyNotPose },
+  ),
   previousFrame: time('Previous frame', [shift('KeyA')], () => {
-    goTo(selection().frame - 1);
+    stepFrame(-1);
   }),
   nextFrame: time('Next frame', [shift('KeyD')], () => {
-    goTo(selection().frame + 1);
+    stepFrame(1);
   }),
   nudgeBack: time('Nudge what is picked back, else a frame back', [key('ArrowLeft')], nudge(-1)),
   nudgeOn: time('Nudge what is picked on, else a frame on', [key('ArrowRight')], nudge(1)),

@@ -29,7 +29,7 @@ export function useSeam(now: Current | null): SeamNow | null {
   const [doc, elementId, layerId] = [now?.doc, now?.element.id, now?.active?.layer.id];
   // Looked at anew when the document or the layer is another one, not whenever something else moves.
   const shown = useMemo(() => {
-    const own = doc && elementId && layerId ? currentOf(doc, elementId, layerId) : null;
+    const own = doc && elementId && layerId ? currentOf(doc, { elementId, layerId }) : null;
     return own ? drawingsInOrder(own.doc, own.active, own.length) : [];
   }, [doc, elementId, layerId]);
   // Where drawings are picked, it is cut among those.

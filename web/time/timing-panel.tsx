@@ -238,6 +238,8 @@ export function TimingPanel() {
         </div>
         <Prepare />
         <div className="flex flex-wrap items-center gap-1.5 py-1">
+          <ActionWords action={TIME_ACTIONS.previousPose} label="Key before" />
+          <ActionWords action={TIME_ACTIONS.nextPose} label="Key after" />
           <ActionWords action={TIME_ACTIONS.nextBare} label="Next slot to draw" />
           <Small
             title="Number the drawings in the order in which they show"

@@ -13,6 +13,7 @@ import { dropKey, LAYER_VALUES, setKey, setValue, valueOf, type LayerValue } fro
 import { roundOf } from '@tallow/core/timing';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
+import { KeyDot } from '../parts/key-dot.tsx';
 import { Panel, Words } from '../parts/panel.tsx';
 import { useCurrent, type Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
@@ -105,22 +106,16 @@ function Row({ now, owner, which }: { now: Current; owner: Layer | Folder; which
   return (
     <div className="pb-1.5" data-value={which}>
       <div className="flex h-9 items-center gap-1 text-[13px] text-wax-300">
-        <button
-          type="button"
-          aria-pressed={here !== undefined}
-          aria-label={here ? `Take the value of ${label} on this frame away` : `Set ${label} on this frame`}
-          title={here ? 'Set on this frame · click to take it away' : 'Set on this frame: it changes over time'}
-          className="moves grid size-8 place-items-center rounded-md hover:bg-soot-800"
-          onClick={() => {
+        <KeyDot
+          label={label}
+          here={here !== undefined}
+          keyed={keys.length > 0}
+          onPress={() => {
             edit(here ? `${label.toLowerCase()} not set here` : `${label.toLowerCase()} set here`, (doc) =>
               here ? dropKey(doc, owner.id, which, frame) : setKey(doc, owner.id, which, frame, round),
             );
           }}
-        >
-          <span
-            className={`size-3 rounded-full ${here ? 'bg-[#9fc3a4]' : keys.length > 0 ? 'ring-2 ring-inset ring-[#9fc3a4]' : 'ring-1 ring-inset ring-wax-500'}`}
-          />
-        </button>
+        />
         <label className="flex min-w-0 flex-1 items-center gap-2">
           <span className="w-16">{label}</span>
           <input

@@ -10,6 +10,9 @@ import { PickPanel } from './pick/pick-panel.tsx';
 import { PICK } from './pick/tool.ts';
 import { ReferencesPanel } from './plate/references-panel.tsx';
 import { PLATE } from './plate/tool.ts';
+import { PlaceLine } from './place/place-line.tsx';
+import { PlaceOverlay } from './place/place-overlay.tsx';
+import { PLACE } from './place/tool.ts';
 import { POINT } from './point/tool.ts';
 import { ReshapeOverlay } from './reshape/reshape-overlay.tsx';
 import { ReshapePanel } from './reshape/reshape-panel.tsx';
@@ -44,6 +47,7 @@ export const TOOLS: readonly ToolSeen[] = [
   { tool: DROPPER },
   { tool: PLATE, Panel: ReferencesPanel },
   { tool: POINT },
+  { tool: PLACE, Overlay: PlaceOverlay, Above: PlaceLine },
 ];
 
 /** What is seen of the tool in hand: nothing where the pen draws. */

@@ -1,10 +1,10 @@
 /** The loop itself, small and always running if wanted, with the stroke under the pen; and where the playhead is. */
 import { shotOf } from '@tallow/core/document';
-import { fitInto, type Box } from '@tallow/core/geometry';
+import { fitInto, invert, mapBox, type Box } from '@tallow/core/geometry';
 import { Scratch, type Surface } from '@tallow/core/render';
 import { isVisible, secondsText } from '@tallow/core/timing';
 import { useEffect, useRef } from 'react';
-import { shotFrameOf, shownNow, type Current } from '../selection/current.ts';
+import { homeMatrix, shotFrameOf, shownNow, type Current } from '../selection/current.ts';
 import { playback, usePlayback } from '../playback/playback.ts';
 import { selection, useSelection } from '../selection/selection.ts';
 import { boxAround, miniature, sheetsAt, useArrivals } from '../picture/miniatures.ts';
@@ -28,8 +28,7 @@ function smallOf(now: Current, side: number): Small {
     now.doc,
     moving.flatMap(({ layer }) => Object.values(layer.slots)),
   );
-  const { x, y } = now.placement ?? { x: 0, y: 0 };
-  const box = drawn ?? { left: -x, top: -y, right: width - x, bottom: height - y };
+  const box = drawn ?? mapBox(invert(homeMatrix(now, 0)), { left: 0, top: 0, right: width, bottom: height });
   const pictureOf = (frame: number) => {
     const sheets = sheetsAt(moving, now.element, frame, now.length);
     return sheets.length > 0 ? miniature(now.doc, sheets, box, side, side) : undefined;

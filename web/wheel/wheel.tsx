@@ -3,6 +3,7 @@ import type { KeyboardEvent } from 'react';
 import { useCurrent } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { formOf } from '../time/forms.ts';
+import { useLongPhases } from '../time/long-phases.ts';
 import { Disc } from './disc.tsx';
 import { Sheet } from './sheet.tsx';
 import { Straight } from './straight.tsx';
@@ -21,6 +22,7 @@ export function Wheel() {
   const now = useCurrent();
   const frame = useSelection((s) => s.frame);
   useSelection((s) => s.phaseId);
+  useLongPhases(now, frame);
   if (!now) return null;
   const form = formOf(now);
   if (form === 'sheet') return <Sheet now={now} />;

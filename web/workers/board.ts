@@ -4,10 +4,17 @@
  */
 import type { DrawingFacts } from '@tallow/core/checks';
 import type { Drawing, Id, ShotDocument } from '@tallow/core/document';
-import { ByteCache, drawDrawing, paintsOf, SurfacePool, type Means, type PlacedPart } from '@tallow/core/render';
+import {
+  ByteCache,
+  drawDrawing,
+  paintsOf,
+  Rasters,
+  SurfacePool,
+  type Means,
+  type PlacedPart,
+} from '@tallow/core/render';
 import { Assets } from './assets.ts';
 import type { Updated } from './paint.ts';
-import { Rasters } from './rasters.ts';
 import { makeSurface } from './surfaces.ts';
 
 const MB = 1024 * 1024;
@@ -30,7 +37,7 @@ export class Board {
   /** Grows with every change of the document, not when drawings come and go. */
   changes = 0;
   readonly pool = new SurfacePool(makeSurface, BOUNDS.pool);
-  readonly rasters = new Rasters(this.pool, BOUNDS.rasters);
+  readonly rasters = new Rasters(this.pool, BOUNDS.rasters, makeSurface);
   readonly assets = new Assets();
   /** What looks came to, by everything they were worked out from. */
   private readonly parts = new ByteCache<readonly PlacedPart[]>(BOUNDS.parts, (given) => {
@@ -47,11 +54,12 @@ export class Board {
   constructor(private readonly ask: (ids: readonly Id[], low: boolean) => void) {}
 
   readonly means: Means = {
+    assets: this.assets.picture,
     make: this.pool.make,
     during: (work) => this.pool.during(work),
     pictureOf: (sheet, matrix, width, height) => this.rasters.drawing(this.doc, sheet, { width, height, matrix }),
     kept: (sheet, key, make) => {
-      const full = `${this.rasters.stamp(sheet.drawing.id)}|${sheet.layerId}|${key}`;
+      const full = `${this.rasters.stamp(sheet.drawing.id)}|${sheet.layerId}|${sheet.tint}|${sheet.recolour}|${key}`;
       const known = this.parts.get(full);
       if (known) return known;
       const made = make();
@@ -66,6 +74,7 @@ export class Board {
 
   /** For pictures that are kept by who shows them, or of drawings that are not in the document: nothing is kept here. */
   readonly passing: Means = {
+    assets: this.assets.picture,
     make: this.pool.make,
     rough: true,
     pictureOf: (sheet, matrix, width, height) => {

@@ -15,18 +15,20 @@ import {
   drawBackground,
   drawPlates,
   laidApart,
-  layerOrder,
+  layerRanks,
+  lieOf,
   layPart,
   laySheets,
   maskOf,
-  matrixOf,
   sheetsOf,
   shownParts,
   type LaidSurface,
   type Placed,
+  type Rank,
   type Sheet,
 } from '@tallow/core/render';
-import { elementLength, placedElements, placementFrame, roundOf } from '@tallow/core/timing';
+import { pathOf, standing } from '@tallow/core/assembly';
+import { roundOf } from '@tallow/core/timing';
 import type { Board } from './board.ts';
 import type { Laid, Painted, PaintRequest } from './paint.ts';
 import { bitmapOf, makeSurface } from './surfaces.ts';
@@ -40,13 +42,11 @@ const folderIdOf = (doc: ShotDocument, layerId: Id | null): Id | undefined =>
 export const layerShowing = (doc: ShotDocument, drawingId: Id): Layer | undefined =>
   entitiesOf(doc, 'layer').find((e) => Object.values(e.slots).includes(drawingId));
 
-/** How strongly a folder shows on a frame of the shot. */
-function folderOpacityAt(doc: ShotDocument, folder: Folder, shotFrame: number): number {
-  const placed = placedElements(doc).find(({ element }) => element.id === folder.elementId);
-  if (!placed) return 1;
-  const turn = elementLength(doc, placed.element);
-  const frame = placementFrame(placed.placement, placed.element, turn, shotFrame) ?? 0;
-  return valueAt(folder.opacity, frame, roundOf(placed.element, turn));
+/** How strongly a folder shows in a use on a frame of the shot. */
+function folderOpacityAt(doc: ShotDocument, folder: Folder, shotFrame: number, place: string | null): number {
+  const path = pathOf(doc, place ?? '');
+  const here = path && standing(doc, path, shotFrame);
+  return here ? valueAt(folder.opacity, here.moment.frame, roundOf(here.element, here.length)) : 1;
 }
 
 const hasShapes = (drawing: Drawing): boolean => Object.values(drawing.marks).some((mark) => mark.kind === 'shape');
@@ -77,32 +77,41 @@ function clippedTo(doc: ShotDocument, over: readonly Sheet[], { drawing }: Sheet
   return clipped;
 }
 
+/** Whether a use is the one that is drawn on, or one around it, or one in it. */
+const isAround = (key: string, place: string | null): boolean =>
+  place !== null && (key === place || place.startsWith(`${key}/`) || key.startsWith(`${place}/`));
+
 /** The picture for drawing on. */
 export function deskPicture(board: Board, request: PaintRequest): Painted {
   const { doc, means, rasters, assets } = board;
-  const { width, height, view, shotFrame, activeLayerId, ghosts, pixel, options, backdrop, rough } = request;
+  const { width, height, view, shotFrame, activeLayerId, place, ghosts, pixel, options, backdrop, rough } = request;
   const size = [width, height] as const;
   const by = rough ? board.roughly : means;
   // What its element or its folder as a whole is seen in waits for playing and for the finished look: here the pen draws.
   const folderId = folderIdOf(doc, activeLayerId);
+  const groupId = folderId && `${place}:${folderId}`;
   const sheets = sheetsOf(doc, shotFrame, { ...options, matte: activeLayerId }).map((s): Sheet => ({
     ...s,
-    whole: null,
-    group: s.group && s.group.id === folderId ? fadedOnly(s.group) : s.group,
+    wholes: isAround(s.place, place)
+      ? []
+      : s.wholes.flatMap((each) => (each.opacity < 1 ? [{ ...each, look: null }] : [])),
+    group: s.group && s.group.id === groupId ? fadedOnly(s.group) : s.group,
   }));
-  const order = layerOrder(doc);
-  const rank = (id: Id) => order.indexOf(id);
-  const at = activeLayerId ? rank(activeLayerId) : order.length;
+  const ranks = layerRanks(doc, shotFrame);
+  const rank = ({ place: key, layerId }: Rank) =>
+    ranks.findIndex((each) => each.place === key && each.layerId === layerId);
+  const own0 = activeLayerId ? rank({ place: place ?? '', layerId: activeLayerId }) : -1;
+  const at = own0 < 0 ? ranks.length : own0;
   const folderOf = find(doc, 'folder', folderId);
-  const folderOpacity = folderOf ? folderOpacityAt(doc, folderOf, shotFrame) : 1;
+  const folderOpacity = folderOf ? folderOpacityAt(doc, folderOf, shotFrame, place) : 1;
   const faded = folderOpacity < 1 ? folderOf : undefined;
-  const inside = (sheet: Sheet) => sheet.group !== null && sheet.group.id === faded?.id;
+  const inside = (sheet: Sheet) => sheet.group !== null && faded !== undefined && sheet.group.id === groupId;
   const ungrouped = (sheet: Sheet): Sheet => (inside(sheet) ? { ...sheet, group: null } : sheet);
-  const under = sheets.filter((s) => rank(s.layerId) < at);
-  const over = sheets.filter((s) => rank(s.layerId) > at);
+  const under = sheets.filter((s) => rank(s) < at);
+  const over = sheets.filter((s) => rank(s) > at);
   const below = makeSurface(...size);
   drawBackground(below, doc, view, backdrop);
-  drawPlates(below, doc, shotFrame, view, true, assets.picture, options.dimBut ? DIMMED : 1);
+  drawPlates(below, doc, shotFrame, view, true, assets.picture, options.dimBut ? DIMMED : 1, options);
   laySheets(
     below,
     under.filter((s) => !inside(s)),
@@ -110,8 +119,8 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
     by,
   );
   const active = makeSurface(...size);
-  const own = sheets.find((s) => s.layerId === activeLayerId);
-  const mask = maskOf(doc, means, shotFrame, activeLayerId, options, own, size, view);
+  const own = sheets.find((s) => s.place === place && s.layerId === activeLayerId);
+  const mask = maskOf(doc, means, shotFrame, activeLayerId, place, options, own, size, view);
   const maskPicture = mask && bitmapOf(mask);
   // Its own looks lie in its picture and on top of it; what cuts it cuts the stroke too.
   const [main, ...lights] = own
@@ -129,10 +138,10 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
     };
   }
   const onTop: Placed[] = [];
-  for (const { drawingId, look, shift, piece, ...rest } of ghosts) {
+  for (const { drawingId, look, shift, piece, stood, ...rest } of ghosts) {
     const drawing = find(doc, 'drawing', drawingId);
     const layerId = layerShowing(doc, drawingId)?.id ?? '';
-    const matrix = matrixOf(doc, layerId, shotFrame);
+    const matrix = lieOf(doc, layerId, stood ?? shotFrame, place, { flat: place, still: true })?.matrix;
     if (!drawing || !matrix) continue;
     const seen = { drawing, layerId, matrix, tint: null };
     const style = hasShapes(drawing) ? look : 'line';

@@ -1,8 +1,9 @@
 /** Accidents in an element, looked for in the painter: layer by layer, so that the picture is asked for in between. */
 import { factsOf, findingsOf, type DrawingFacts, type Finding } from '@tallow/core/checks';
-import { find, findAll, shotOf, type Id } from '@tallow/core/document';
+import { find, findAll, type Id } from '@tallow/core/document';
 import { isByTone } from '@tallow/core/edit';
-import { elementLength, placedElements, timedLayers } from '@tallow/core/timing';
+import { elementLength, timedLayers } from '@tallow/core/timing';
+import { seenPart } from '@tallow/core/assembly';
 import type { Board } from './board.ts';
 
 /** Comes after whatever else was asked for meanwhile. */
@@ -23,10 +24,7 @@ export async function findingsIn(board: FindingsBoard, elementId: Id): Promise<F
   const { changes } = board;
   const element = find(board.doc, 'element', elementId);
   if (!element) return null;
-  const { width, height } = shotOf(board.doc);
-  const { placement } = placedElements(board.doc).find((placed) => placed.element.id === elementId) ?? {};
-  const { x, y } = placement ?? { x: 0, y: 0 };
-  const seen = { left: -x, top: -y, right: width - x, bottom: height - y };
+  const seen = seenPart(board.doc, element);
   const length = elementLength(board.doc, element);
   const found: Finding[] = [];
   for (const { layer } of timedLayers(board.doc, element)) {

@@ -17,7 +17,7 @@ import { makeSurface } from './surfaces.ts';
 
 /** The picture without some marks, and those alone: of one layer's drawing, or of the frame where several layers have some. */
 export function lifted(board: Board, request: LiftRequest): { rest: Surface; apart: Surface } {
-  const { width, height, view, shotFrame, layerId, others, markIds, options, backdrop } = request;
+  const { width, height, view, shotFrame, layerId, place, others, markIds, options, backdrop } = request;
   const { doc, rasters, assets, means } = board;
   const taken = new Set(markIds);
   const part = (drawing: Drawing, wanted: boolean): Drawing => ({
@@ -26,7 +26,7 @@ export function lifted(board: Board, request: LiftRequest): { rest: Surface; apa
   });
   const [rest, apart] = [makeSurface(width, height), makeSurface(width, height)];
   if (others.length === 0) {
-    const sheet = sheetsOf(doc, shotFrame, { guides: true, alone: layerId })[0];
+    const sheet = sheetsOf(doc, shotFrame, { guides: true, alone: layerId, place, flat: place })[0];
     if (!sheet) return { rest, apart };
     const matrix = multiply(view, sheet.matrix);
     drawDrawing(rest, rasters.scratch, part(sheet.drawing, false), paintsOf(doc, sheet), matrix);
@@ -34,8 +34,9 @@ export function lifted(board: Board, request: LiftRequest): { rest: Surface; apa
     return { rest, apart };
   }
   const layers = new Set([layerId, ...others]);
-  const sheets = sheetsOf(doc, shotFrame, options).map((sheet): Sheet => ({ ...sheet, whole: null }));
-  const has = ({ layerId: id, drawing }: Sheet) => layers.has(id) && drawing.order.some((mark) => taken.has(mark));
+  const sheets = sheetsOf(doc, shotFrame, options).map((sheet): Sheet => ({ ...sheet, wholes: [] }));
+  const has = ({ layerId: id, place: key, drawing }: Sheet) =>
+    key === place && layers.has(id) && drawing.order.some((mark) => taken.has(mark));
   board.pool.during(() => {
     drawBackground(rest, doc, view, backdrop);
     drawPlates(rest, doc, shotFrame, view, true, assets.picture, 1);

@@ -16,6 +16,8 @@ export interface Ghost {
   readonly piece: string | null;
   /** Where it is seen in place of where its drawing is, element space to element space. */
   readonly shift: Matrix | null;
+  /** The frame of the shot on which it is seen where the thing stood then, or null where it rides on the thing. */
+  readonly stood: number | null;
 }
 
 export interface PaintRequest {
@@ -25,6 +27,8 @@ export interface PaintRequest {
   readonly view: Matrix;
   readonly shotFrame: number;
   readonly activeLayerId: Id | null;
+  /** The use of an element that is drawn on. */
+  readonly place: string | null;
   readonly ghosts: readonly Ghost[];
   /** Device pixels per CSS pixel. */
   readonly pixel: number;
@@ -43,6 +47,8 @@ export interface LiftRequest {
   readonly view: Matrix;
   readonly shotFrame: number;
   readonly layerId: Id;
+  /** The use of its element that is worked on. */
+  readonly place: string | null;
   /** Other layers that have some of the marks; with any, both pictures are of the whole frame. */
   readonly others: readonly Id[];
   readonly markIds: readonly Id[];
@@ -58,6 +64,8 @@ export interface ReshapeRequest {
   readonly view: Matrix;
   readonly shotFrame: number;
   readonly layerId: Id;
+  /** The use of its element that is worked on. */
+  readonly place: string | null;
   readonly drawingId: Id;
   readonly marks: readonly Mark[];
 }

@@ -1,13 +1,16 @@
 /** The painter: draws pictures away from the main thread and hands them over as bitmaps. Several of them may work side by side. */
-import { find, type Id, type ShotDocument } from '@tallow/core/document';
+import { find, shotOf, type Id, type ShotDocument } from '@tallow/core/document';
 import { takesBelow } from '@tallow/core/compose';
 import { coverOf, type Cover, type Finding } from '@tallow/core/checks';
 import { fitInto, IDENTITY, type Box, type Matrix, type Point } from '@tallow/core/geometry';
 import {
   drawDrawing,
+  drawBackground,
   drawFrame,
+  drawPlates,
   layPart,
   laySheets,
+  sheetsAsDrawn,
   sheetsOf,
   shownParts,
   withVariant,
@@ -16,7 +19,8 @@ import {
   type Size,
   type Surface,
 } from '@tallow/core/render';
-import { drawingsOn, elementLength, placedElements, runStart, slotsInOrder, timedLayers } from '@tallow/core/timing';
+import { drawingsOn, occurrencesOn } from '@tallow/core/assembly';
+import { elementLength, runStart, slotsInOrder, timedLayers } from '@tallow/core/timing';
 import { expose, transfer } from 'comlink';
 import { Board } from './board.ts';
 import { bitmapsOf, deskPicture, layerShowing } from './desk-picture.ts';
@@ -103,16 +107,47 @@ const painter = {
     view: Matrix,
     shotFrame: number,
     under: string | null,
-    options: SheetOptions & { backdrop: string | null },
+    options: SheetOptions & { backdrop: string | null; rough?: boolean },
   ): Promise<ImageBitmap> {
     await frameReady(shotFrame, options.variant ?? null);
-    await inTurns(shotFrame, { width, height }, view, options);
+    const means = options.rough ? board.roughly : board.means;
+    if (!options.rough) await inTurns(shotFrame, { width, height }, view, options);
     const surface = makeSurface(width, height);
     const { picture } = board.assets;
-    drawFrame(surface, board.doc, shotFrame, view, board.means, { ...options, background: true, assets: picture });
+    drawFrame(surface, board.doc, shotFrame, view, means, { ...options, background: true, assets: picture });
     if (under) fillUnder(surface, under);
     const bitmap = bitmapOf(surface);
     return transfer(bitmap, [bitmap]);
+  },
+
+  /**
+   * A frame in three: what lies below some uses, those alone, what lies above them, so that they can be carried about at once.
+   * What lies between them counts as below.
+   */
+  async inThree(
+    width: number,
+    height: number,
+    view: Matrix,
+    shotFrame: number,
+    places: readonly string[],
+    options: SheetOptions & { backdrop: string | null },
+  ): Promise<{ below: ImageBitmap; apart: ImageBitmap; above: ImageBitmap }> {
+    await frameReady(shotFrame);
+    const { doc, means, assets } = board;
+    const isCarried = ({ place }: Sheet) => places.some((key) => place === key || place.startsWith(`${key}/`));
+    const sheets = sheetsOf(doc, shotFrame, options);
+    const last = sheets.findLastIndex(isCarried);
+    const [below, apart, above] = [0, 1, 2].map(() => makeSurface(width, height)) as [Surface, Surface, Surface];
+    board.pool.during(() => {
+      drawBackground(below, doc, view, options.backdrop);
+      drawPlates(below, doc, shotFrame, view, options.guidePlates ?? options.guides, assets.picture);
+      const under = sheets.filter((sheet, i) => i < last && !isCarried(sheet));
+      laySheets(below, under, view, means);
+      laySheets(apart, sheets.filter(isCarried), view, means);
+      laySheets(above, sheets.slice(last + 1), view, means);
+    });
+    const made = { below: bitmapOf(below), apart: bitmapOf(apart), above: bitmapOf(above) };
+    return transfer(made, Object.values(made));
   },
 
   /** The colour of the picture at a place of the shot, plates and background with it; null where it is see-through. */
@@ -135,12 +170,12 @@ const painter = {
     height: number,
     view: Matrix,
     shotFrame: number,
-    elementId: Id,
+    place: string | null,
   ): Promise<ImageBitmap> {
     await frameReady(shotFrame);
     const { doc, means } = board;
     const surface = makeSurface(width, height);
-    const moving = sheetsOf(doc, shotFrame, { guides: false, element: elementId }).filter(
+    const moving = sheetsOf(doc, shotFrame, { guides: false, place }).filter(
       ({ layerId }) => find(doc, 'runlist', find(doc, 'layer', layerId)?.runListId)?.period !== 1,
     );
     board.pool.during(() => {
@@ -171,6 +206,37 @@ const painter = {
       for (let i = 0; i < mask.length; i++) mask[i] = data[i * 4 + 3]!;
       return coverOf(mask);
     });
+  },
+
+  /**
+   * What each use on the planes costs on a frame: ms to draw it anew, with nothing kept.
+   * @returns by placement, the dearest first.
+   */
+  async costs(size: Size, view: Matrix, shotFrame: number): Promise<{ placementId: Id; ms: number }[]> {
+    await frameReady(shotFrame);
+    const found = occurrencesOn(board.doc, shotFrame).map(({ placement, key }) => {
+      const began = performance.now();
+      board.pool.during(() => {
+        const surface = board.pool.make(size.width, size.height);
+        const sheets = sheetsOf(board.doc, shotFrame, { guides: false, looks: 'all', place: key });
+        laySheets(surface, sheets, view, { ...board.passing, rough: false });
+        // Read back, so that all of it has been drawn.
+        surface.context.getImageData(0, 0, 1, 1);
+      });
+      return { placementId: placement.id, ms: performance.now() - began };
+    });
+    return found.sort((a, b) => b.ms - a.ms);
+  },
+
+  /** The frame as it will be taken away, at the size of the shot. */
+  async still(shotFrame: number): Promise<Blob> {
+    await frameReady(shotFrame);
+    const { width, height } = shotOf(board.doc);
+    const surface = makeSurface(width, height);
+    const { picture } = board.assets;
+    const options = { guides: false, looks: 'all', background: true, assets: picture } as const;
+    drawFrame(surface, board.doc, shotFrame, IDENTITY, board.means, options);
+    return (surface.picture as OffscreenCanvas).convertToBlob({ type: 'image/png' });
   },
 
   /** What is worth a look on an element's layers, or null when the document has changed meanwhile. */
@@ -212,13 +278,13 @@ const painter = {
 /** A drawing as its layer shows it where it first shows: with its looks and its tint. */
 function asSeen(doc: ShotDocument, drawingId: Id): Sheet | undefined {
   const layer = layerShowing(doc, drawingId);
-  const placed = placedElements(doc).find(({ element }) => element.id === layer?.elementId);
-  const timed = placed && timedLayers(doc, placed.element).find((each) => each.layer.id === layer!.id);
+  const element = find(doc, 'element', layer?.elementId);
+  const timed = element && timedLayers(doc, element).find((each) => each.layer.id === layer!.id);
   const slot = timed && Object.entries(timed.layer.slots).find(([, id]) => id === drawingId)?.[0];
   const at = slot ? slotsInOrder(timed.list).find((each) => each.slot === slot) : undefined;
-  if (!placed || !timed || !at) return undefined;
-  const frame = placed.placement.start + runStart(timed.list, at.index, elementLength(doc, placed.element));
-  return sheetsOf(doc, frame, { guides: true, alone: timed.layer.id }).find(
+  if (!element || !timed || !at) return undefined;
+  const frame = runStart(timed.list, at.index, elementLength(doc, element));
+  return sheetsAsDrawn(doc, element, frame, { guides: true, alone: timed.layer.id }).find(
     ({ drawing }) => drawing.id.split('~')[0] === drawingId,
   );
 }

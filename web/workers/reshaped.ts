@@ -28,12 +28,12 @@ export class Reshaped {
 
   /** Draws the drawing of a layer, emptied surface and all, with some of its marks as they would be. */
   draw({ doc, rasters }: Board, request: ReshapeRequest): Surface {
-    const { width, height, view, shotFrame, layerId, drawingId, marks } = request;
+    const { width, height, view, shotFrame, layerId, place: use, drawingId, marks } = request;
     const target = makeSurface(width, height);
     const base = find(doc, 'drawing', drawingId);
     if (!base) return target;
     const changed: Drawing = { ...base, marks: { ...base.marks, ...Object.fromEntries(marks.map((m) => [m.id, m])) } };
-    const asked = { guides: true, alone: layerId };
+    const asked = { guides: true, alone: layerId, place: use, flat: use };
     let sheet = sheetsOf(doc, shotFrame, asked)[0];
     // A look that moves lines moves those that are pulled too.
     const isMoved = sheet !== undefined && sheet.drawing !== base;

@@ -18,6 +18,7 @@ import { fill } from './fill.ts';
 import { tone } from './tone.ts';
 import { smear } from './smear.ts';
 import { ride } from './ride.ts';
+import { scatter } from './scatter.ts';
 import type { Kind } from './kind.ts';
 
 export const KINDS = {
@@ -40,6 +41,7 @@ export const KINDS = {
   tone,
   smear,
   ride,
+  scatter,
 } as const;
 
 export type EntityKind = keyof typeof KINDS;
@@ -71,3 +73,4 @@ export * from './fill.ts';
 export * from './tone.ts';
 export * from './smear.ts';
 export * from './ride.ts';
+export * from './scatter.ts';

@@ -2,6 +2,8 @@
 import { z } from 'zod';
 import { id, name, uniqueIds } from '../fields.ts';
 import { type Id } from '../id.ts';
+import { finishes, finishIds, finishValues } from '../look-check.ts';
+import { type Finish } from '../look-types.ts';
 import { kindOf, list, withFields, type Pointer } from './kind.ts';
 
 export interface Plane {
@@ -10,9 +12,17 @@ export interface Plane {
   readonly name: string;
   /** 0 is the picture plane, positive is farther. */
   readonly depth: number;
-  /** Placement ids, topmost first. */
+  readonly visible: boolean;
+  /** Nothing on it is moved. */
+  readonly locked: boolean;
+  /** How all that stands on it is seen as a whole. */
+  readonly finishes: readonly Finish[];
+  /** Ids of placements, and of plates that lie between them, topmost first. */
   readonly placements: readonly Id[];
 }
+
+/** px of depth. */
+export const DEPTH_LIMITS = { least: -10_000, most: 100_000 } as const;
 
 const PLACEMENTS: Pointer = { field: 'placements', to: 'placement', bond: 'lists' };
 
@@ -23,10 +33,18 @@ export const plane = kindOf<Plane>({
     kind: z.literal('plane'),
     id,
     name,
-    depth: z.number().min(-1000).max(1000),
+    depth: z.number().min(DEPTH_LIMITS.least).max(DEPTH_LIMITS.most),
+    visible: z.boolean().default(true),
+    locked: z.boolean().default(false),
+    finishes: finishes.default([]),
     placements: uniqueIds,
   }),
-  merge: { placements: 'order' },
-  points: ['placement'],
-  mapIds: (plane, of) => withFields(plane, { placements: list(plane.placements, of, PLACEMENTS) }),
+  merge: { placements: 'order', finishes: 'things' },
+  points: ['placement', 'swatch'],
+  mapIds: (plane, of) =>
+    withFields(plane, {
+      placements: list(plane.placements, of, PLACEMENTS),
+      finishes: finishIds(plane.finishes, of),
+    }),
+  mapValues: (plane, change) => ({ ...plane, finishes: finishValues(plane.finishes, change) }),
 });

@@ -2,7 +2,8 @@
 import { z } from 'zod';
 import { colour, id, name, uniqueIds, within } from '../fields.ts';
 import { type Id } from '../id.ts';
-import { kindOf, list, withFields, type Pointer } from './kind.ts';
+import { camera, type Camera } from '../camera.ts';
+import { kindOf, list, maybe, one, withFields, type Pointer } from './kind.ts';
 
 export interface Shot {
   readonly kind: 'shot';
@@ -23,6 +24,11 @@ export interface Shot {
   readonly guides: readonly Id[];
   /** Plate ids, the nearest first. */
   readonly plates: readonly Id[];
+  readonly camera: Camera;
+  /** px from which the picture is seen: a plane this far behind the picture is seen half as large. Null is the width of the picture. */
+  readonly focal: number | null;
+  /** What planes turn towards the farther they are: a swatch, and px of depth at which half of it has come; null for clear air. */
+  readonly air: { readonly swatch: Id; readonly reach: number } | null;
 }
 
 export const SHOT_LIMITS = {
@@ -39,6 +45,8 @@ const LISTS = {
   guides: holds('guides', 'guide'),
   plates: holds('plates', 'plate'),
 };
+const CAMERA_PATH: Pointer = { field: 'camera.pathId', to: 'path', bond: 'seeks' };
+const AIR: Pointer = { field: 'air.swatch', to: 'swatch', bond: 'needs', use: 'air' };
 
 export const shot = kindOf<Shot>({
   kind: 'shot',
@@ -57,11 +65,27 @@ export const shot = kindOf<Shot>({
     swatches: uniqueIds,
     guides: uniqueIds.default([]),
     plates: uniqueIds.default([]),
+    camera,
+    focal: z.number().min(10).max(1_000_000).nullable().default(null),
+    air: z
+      .strictObject({ swatch: id, reach: z.number().min(1).max(1_000_000) })
+      .nullable()
+      .default(null),
   }),
-  merge: { planes: 'order', elements: 'order', swatches: 'order', guides: 'order', plates: 'order' },
-  points: ['plane', 'element', 'swatch', 'guide', 'plate'],
+  merge: {
+    planes: 'order',
+    elements: 'order',
+    swatches: 'order',
+    guides: 'order',
+    plates: 'order',
+    camera: 'fields',
+    air: 'value',
+  },
+  points: ['plane', 'element', 'swatch', 'guide', 'plate', 'path'],
   mapIds: (shot, of) =>
     withFields(shot, {
+      camera: withFields(shot.camera, { pathId: maybe(shot.camera.pathId, of, CAMERA_PATH) }),
+      air: shot.air && withFields(shot.air, { swatch: one(shot.air.swatch, of, AIR) }),
       planes: list(shot.planes, of, LISTS.planes),
       elements: list(shot.elements, of, LISTS.elements),
       swatches: list(shot.swatches, of, LISTS.swatches),

@@ -1,8 +1,9 @@
 /** The pen places the plate in hand: a drag moves it, with Shift it turns, with Alt it scales about its middle. */
 import { setPlate } from '@tallow/core/edit';
-import { apply, translation, multiply, type Matrix, type Point } from '@tallow/core/geometry';
+import { apply, multiply, type Matrix, type Point } from '@tallow/core/geometry';
 import { randomId } from '@tallow/core/document';
-import { current } from '../../selection/current.ts';
+import { current, homeMatrix } from '../../selection/current.ts';
+import { selection } from '../../selection/selection.ts';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
 import { endGesture, reEdit, say, takeBack } from '../../shot/document.ts';
 import { plateInHand } from '../../references/references.ts';
@@ -14,8 +15,8 @@ export function beginPlate(inward: Matrix, first: PenSample): PenDoing | null {
     say(plate ? 'This picture is locked. Unlock it first.' : 'Choose a picture in the list first.');
     return null;
   }
-  const placement = current()?.placement;
-  const toShot = multiply(translation(placement?.x ?? 0, placement?.y ?? 0), inward);
+  const now = current();
+  const toShot = now ? multiply(homeMatrix(now, selection().frame), inward) : inward;
   const from = apply(toShot, first);
   const gesture = `plate-${randomId()}`;
   const how = first.shift ? 'turn' : first.alt ? 'scale' : 'move';

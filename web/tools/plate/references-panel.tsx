@@ -1,10 +1,10 @@
 /** Pictures from outside, in the column: brought in, placed, faded, shown over a range, under or beside the picture. */
-import { findAll, shotOf, type Plate } from '@tallow/core/document';
-import { deletePlate, setPlate, type PlateSettings } from '@tallow/core/edit';
+import { findAll, shotOf, type Plate, type ShotDocument } from '@tallow/core/document';
+import { deletePlate, layPlate, setPlate, type PlateSettings } from '@tallow/core/edit';
 import { Eye, EyeOff, Lock, LockOpen, Trash2 } from 'lucide-react';
 import { useRef } from 'react';
 import { NumberField } from '../../parts/number-field.tsx';
-import { Check, Line, Small, Panel } from '../../parts/panel.tsx';
+import { Check, Line, Panel, Select, Small } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { useIsHeld, takeTool } from '../../hand/held.ts';
 import { edit, endGesture, useDocument } from '../../shot/document.ts';
@@ -84,7 +84,14 @@ function Row({ plate, chosen }: { plate: Plate; chosen: boolean }) {
   );
 }
 
-function Settings({ plate }: { plate: Plate }) {
+/** Where a plate lies, as its list of places says it. */
+function lies(doc: ShotDocument, plateId: string): string {
+  const plane = findAll(doc, 'plane', shotOf(doc).planes).find(({ placements }) => placements.includes(plateId));
+  if (!plane) return '';
+  return `${plane.id} ${plane.placements[0] === plateId ? 'front' : 'back'}`;
+}
+
+function Settings({ doc, plate }: { doc: ShotDocument; plate: Plate }) {
   const set = (name: string, settings: PlateSettings, gesture?: string): void => {
     edit(name, (doc) => setPlate(doc, plate.id, settings), gesture);
   };
@@ -166,6 +173,21 @@ function Settings({ plate }: { plate: Plate }) {
         checked={plate.guide}
         onChange={(guide) => {
           set(guide ? 'picture as guide' : 'picture as background', { guide, ...(guide ? {} : { beside: false }) });
+        }}
+      />
+      <Select
+        label="Lies"
+        value={lies(doc, plate.id)}
+        options={[
+          { value: '', label: 'behind all planes' },
+          ...findAll(doc, 'plane', shotOf(doc).planes).flatMap(({ id, name }) => [
+            { value: `${id} front`, label: `on ${name}, in front` },
+            { value: `${id} back`, label: `on ${name}, at the back` },
+          ]),
+        ]}
+        onChoose={(value) => {
+          const [planeId, end] = value.split(' ') as [string, 'front' | 'back'];
+          edit('where a picture lies', (d) => layPlate(d, plate.id, planeId ? { planeId, end } : null));
         }}
       />
       <Check
@@ -253,7 +275,7 @@ export function ReferencesPanel() {
         </div>
       ) : (
         <Small
-          title="A still picture, numbered pictures or a zip of them; or drop or paste them on the picture"
+          title="A still picture, numbered pictures or a zip of them, a video; or drop or paste them on the picture"
           onClick={() => {
             file.current?.click();
           }}
@@ -274,7 +296,7 @@ export function ReferencesPanel() {
       {plate ? (
         <>
           <Line />
-          <Settings plate={plate} />
+          <Settings doc={doc} plate={plate} />
         </>
       ) : null}
     </Panel>

@@ -1,7 +1,7 @@
 /** Carrying: what is picked up, or the layer in hand, rides on a followed point, turned by a second one. */
 import { randomId, type Id, type ShotDocument } from '@tallow/core/document';
 import { freeRide, layRide, rideOfLayer, setRide, whyNotRide, type RideAsked } from '@tallow/core/edit';
-import { placedElements } from '@tallow/core/timing';
+import { usedElements } from '@tallow/core/timing';
 import { useState } from 'react';
 import { Select, Small } from '../../parts/panel.tsx';
 import { withDrawings } from '../../saving/drawings.ts';
@@ -17,7 +17,7 @@ interface PointOf {
 
 /** All points that are followed, those of the element in hand first. */
 function pointsOf(doc: ShotDocument, elementId: Id): PointOf[] {
-  const elements = placedElements(doc).map(({ element }) => element);
+  const elements = usedElements(doc);
   const own = elements.filter(({ id }) => id === elementId);
   return [...own, ...elements.filter(({ id }) => id !== elementId)].flatMap((element) =>
     element.traces.map(({ id }, i) => ({

@@ -85,7 +85,7 @@ function Told({ now, smear }: { now: Current; smear: Smear | null }) {
   const desk = useSmear();
   const { speed } = useWay();
   const frame = useSelection((s) => s.frame);
-  const { place } = smearNow(now, frame);
+  const { place, held } = smearNow(now, frame);
   const stops = smear?.stops ?? place?.stops ?? [];
   const layer = find(now.doc, 'layer', smear?.layerId ?? place?.layerId);
   const list = find(now.doc, 'runlist', layer?.runListId);
@@ -93,7 +93,11 @@ function Told({ now, smear }: { now: Current; smear: Smear | null }) {
   const [from, to] = [stops.at(-2), stops.at(-1)];
   const touched = smear ? touchedIn(now.doc, smear) : 0;
   const where =
-    from && to ? `From drawing ${numbers.get(from) ?? '?'} to ${numbers.get(to) ?? '?'}` : 'From where it is pulled';
+    held && !smear
+      ? 'From where the layer was a frame before, while its drawing is held'
+      : from && to
+        ? `From drawing ${numbers.get(from) ?? '?'} to ${numbers.get(to) ?? '?'}`
+        : 'From where it is pulled';
   const far = speed && speed.length >= 1 ? `, ${Math.round(speed.length)} px` : '';
   const seam =
     from && to && layer && (frameOfSlot(now.doc, layer.id, from) ?? 0) > (frameOfSlot(now.doc, layer.id, to) ?? 0);
@@ -116,7 +120,7 @@ export function SmearPanel() {
   const desk = useSmear();
   const { form, working } = desk;
   if (!now) return null;
-  const { laid, place } = smearNow(now, frame);
+  const { laid, place, held } = smearNow(now, frame);
   const smear = laid[0] ?? null;
   const whyNot = smear ? null : whyNotSmear();
   const kind = smearOf(smear?.form ?? form);
@@ -168,7 +172,7 @@ export function SmearPanel() {
             </Small>
           </>
         ) : null}
-        {place && (smear === null || laid.every((each) => each.form !== form)) ? (
+        {(place ?? held) && (smear === null || laid.every((each) => each.form !== form)) ? (
           <button
             type="button"
             aria-disabled={whyNot || working ? true : undefined}

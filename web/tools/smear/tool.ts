@@ -33,9 +33,9 @@ export function takeSmear({ marks = [] }: Asked): void {
 /** Lays a smear to the drawing shown, or shows the one that is; again, the pen draws. */
 export function smear(): void {
   const asked = askedNow();
-  const { laid, place } = smearNow();
+  const { laid, place, held: isHeld } = smearNow();
   const inHand = held().tool === SMEAR;
-  if (inHand && (laid.length > 0 || !place)) {
+  if (inHand && (laid.length > 0 || !(place ?? isHeld))) {
     takeTool(null);
     return;
   }

@@ -1,22 +1,12 @@
 /** Rasters of drawings and of their ghosts, kept by everything they were made from, the longest unused given up first. */
-import type { Drawing, Id, ShotDocument } from '@tallow/core/document';
-import { isEmpty, multiply, translation, type Matrix } from '@tallow/core/geometry';
-import {
-  ByteCache,
-  drawDrawing,
-  drawGhost,
-  drawMark,
-  ghostReach,
-  paintsOf,
-  roomOn,
-  Scratch,
-  type GhostLook,
-  type Painted,
-  type Placed,
-  type Surface,
-  type SurfacePool,
-} from '@tallow/core/render';
-import { makeSurface } from './surfaces.ts';
+import { Scratch, type MakeSurface, type Surface, type SurfacePool } from '../canvas/index.ts';
+import type { Drawing, Id, ShotDocument } from '../document/index.ts';
+import { IDENTITY, isEmpty, multiply, translation, type Matrix } from '../geometry/index.ts';
+import { ByteCache } from './cache.ts';
+import { roomFor, roomOn, type Placed } from './frame.ts';
+import { drawGhost, ghostReach, type GhostLook } from './ghost.ts';
+import { drawDrawing, drawMark } from './marks.ts';
+import { paintsOf, type Painted } from './sheets.ts';
 
 /** A size in device pixels, with the map from element space to them. */
 export interface Sight {
@@ -37,19 +27,25 @@ interface Raster {
 
 const placed = ({ surface, left, top }: Raster): Placed => ({ picture: surface.picture, left, top });
 
+/** Places on a pixel are told apart by so much of it. */
+const PARTS = 1024;
+const HALF_PART = 0.5 / PARTS;
+
 export class Rasters {
   private readonly kept: ByteCache<Raster>;
   private readonly versions = new Map<Id, number>();
   /** Drawings whose latest version is the one before with marks added on top. */
   private readonly growing = new Set<Id>();
-  readonly scratch = new Scratch(makeSurface);
+  readonly scratch: Scratch;
   private colours = '';
 
-  /** @param bytes kept at most. */
+  /** @param bytes kept at most. @param make surfaces for what is worked out on the way. */
   constructor(
     private readonly pool: SurfacePool,
     bytes: number,
+    make: MakeSurface,
   ) {
+    this.scratch = new Scratch(make);
     this.kept = new ByteCache<Raster>(bytes, ({ surface }) => {
       pool.giveBack(surface);
     });
@@ -86,15 +82,17 @@ export class Rasters {
     return `${drawingId}@${this.versionOf(drawingId)}|${this.colours}`;
   }
 
-  private placeKey({ drawing, layerId, tint, matrix: own }: Seen, { width, height, matrix }: Sight): string {
-    return `${drawing.id}|${layerId}|${tint}|${width}x${height}|${matrix.join()}|${own.join()}|${this.colours}`;
+  private placeKey({ drawing, layerId, tint, recolour, matrix: own }: Seen, { width, height, matrix }: Sight): string {
+    return `${drawing.id}|${layerId}|${tint}|${recolour}|${width}x${height}|${matrix.join()}|${own.join()}|${this.colours}`;
   }
 
   /** A surface for a drawing, as large as what of it is seen, or as the picture. */
-  private blank(drawing: Drawing, sight: Sight, whole: boolean, reach = 1): Omit<Raster, 'drawing'> {
-    const room = whole
-      ? { left: 0, top: 0, right: sight.width, bottom: sight.height }
-      : roomOn(drawing, sight.matrix, sight, reach);
+  private blank(drawing: Drawing, sight: Sight, how: 'whole' | 'cut' | 'shared', reach = 1): Omit<Raster, 'drawing'> {
+    const room = {
+      whole: () => ({ left: 0, top: 0, right: sight.width, bottom: sight.height }),
+      cut: () => roomOn(drawing, sight.matrix, sight, reach),
+      shared: () => roomFor(drawing, sight.matrix),
+    }[how]();
     const box = isEmpty(room) ? { left: 0, top: 0, right: 1, bottom: 1 } : room;
     const surface = this.pool.keep(this.pool.make(box.right - box.left, box.bottom - box.top));
     return { surface, left: box.left, top: box.top };
@@ -107,18 +105,43 @@ export class Rasters {
   }
 
   /**
+   * The same for a drawing that is small enough to be kept whole, wherever it is seen: pictures of one that differ by whole
+   * pixels only are one raster, laid at several places. Null where it is too large.
+   */
+  private shared(drawing: Drawing, { width, height, matrix }: Sight): { sight: Sight; x: number; y: number } | null {
+    const [x, y] = [Math.floor(matrix[4] + HALF_PART), Math.floor(matrix[5] + HALF_PART)];
+    const part = (v: number): number => Math.max(0, Math.round(v * PARTS) / PARTS);
+    const at: Matrix = [matrix[0], matrix[1], matrix[2], matrix[3], part(matrix[4] - x), part(matrix[5] - y)];
+    const room = roomFor(drawing, at);
+    const [wide, high] = [room.right - room.left, room.bottom - room.top];
+    return wide * high <= width * height ? { sight: { width: wide, height: high, matrix: at }, x, y } : null;
+  }
+
+  /**
    * The picture of a drawing as it is seen on its layer.
    * @param whole of the picture's size, for what the pen draws on: moved by even a whole pixel, outlines would round here
    * and there by a level, and the settled stroke would not be quite the one that was drawn.
    */
   drawing(doc: ShotDocument, seen: Seen, sight: Sight, whole = false): Placed {
     const { drawing } = seen;
-    const place = `${whole ? 'whole|' : ''}${this.placeKey(seen, sight)}`;
+    const same = whole ? null : this.shared(drawing, sight);
+    if (!same) return this.drawn(doc, seen, sight, whole ? 'whole' : 'cut');
+    // Gradients across the picture hang on where it lies.
+    const isPlaced = this.colours.includes('"run":"picture"');
+    const own = isPlaced ? seen : { ...seen, matrix: IDENTITY };
+    const { picture, left, top } = this.drawn(doc, own, same.sight, 'shared');
+    return { picture, left: left + same.x, top: top + same.y };
+  }
+
+  private drawn(doc: ShotDocument, seen: Seen, sight: Sight, how: 'whole' | 'cut' | 'shared'): Placed {
+    const { drawing } = seen;
+    const whole = how === 'whole';
+    const place = `${how}|${this.placeKey(seen, sight)}`;
     const version = this.versionOf(drawing.id);
     const key = `${place}|${version}`;
     const kept = this.kept.get(key);
     if (kept) return placed(kept);
-    const blank = this.blank(drawing, sight, whole);
+    const blank = this.blank(drawing, sight, how);
     const { surface, left, top } = blank;
     const paintOf = paintsOf(doc, seen);
     const matrix = whole ? sight.matrix : multiply(translation(-left, -top), sight.matrix);
@@ -142,7 +165,7 @@ export class Rasters {
     const kept = this.kept.get(key);
     if (kept) return placed(kept);
     const drawing = piece === null ? seen.drawing : partOf(seen.drawing, piece);
-    const blank = this.blank(drawing, sight, false, ghostReach(pixel));
+    const blank = this.blank(drawing, sight, 'cut', ghostReach(pixel));
     const { surface, left, top } = blank;
     const { width, height } = surface;
     this.pool.during(() => {

@@ -17,11 +17,10 @@ const TURNED = 0.5;
 const FELT = 0.05;
 
 /** What a direction becomes at a place: the warp's own derivative along it. */
-function felt(map: Bending['map'], at: Point, placed: Point, dx: number, dy: number): Point {
-  const size = Math.sqrt(dx * dx + dy * dy);
+function felt(map: Bending['map'], at: Point, placed: Point, { x, y, size }: Slope): Point {
   if (size < 1e-9) return { x: 0, y: 0 };
   const tiny = FELT / size;
-  const there = map({ x: at.x + dx * tiny, y: at.y + dy * tiny });
+  const there = map({ x: at.x + x * tiny, y: at.y + y * tiny });
   return { x: (there.x - placed.x) / tiny, y: (there.y - placed.y) / tiny };
 }
 
@@ -31,7 +30,10 @@ const apart = (a: Point, b: Point): number => Math.sqrt((b.x - a.x) ** 2 + (b.y 
 /** How many parts a piece is cut into: by how long it becomes, and by how far it turns. */
 function partsOf(xs: Four, ys: Four, start: Point, end: Point, middle: Point): number {
   const long = apart(start, middle) + apart(middle, end);
-  const [ax, ay, bx, by] = [xs[1] - xs[0], ys[1] - ys[0], xs[3] - xs[2], ys[3] - ys[2]];
+  const ax = xs[1] - xs[0];
+  const ay = ys[1] - ys[0];
+  const bx = xs[3] - xs[2];
+  const by = ys[3] - ys[2];
   const sizes = Math.sqrt((ax * ax + ay * ay) * (bx * bx + by * by));
   const turns = sizes > 0 && (ax * bx + ay * by) / sizes < TURNED;
   return Math.min(MOST_PARTS, Math.max(turns ? 2 : 1, Math.ceil(long / FINE)));
@@ -45,22 +47,29 @@ export function warpedRing(ring: Ring, { map }: Bending): Ring {
   const first = map({ x: ring[0]!, y: ring[1]! });
   let start = first;
   let into: Point | null = null;
+  let ended: Ended | null = null;
   for (let i = 0; i < count; i++) {
-    const [a, b] = [i * 6, ((i + 1) % count) * 6];
+    const a = i * 6;
+    const b = i + 1 === count ? 0 : a + 6;
     const xs = [ring[a]!, ring[a + 4]!, ring[b + 2]!, ring[b]!] as const;
     const ys = [ring[a + 1]!, ring[a + 5]!, ring[b + 3]!, ring[b + 1]!] as const;
     const last = i + 1 === count ? first : map({ x: xs[3], y: ys[3] });
     const parts = partsOf(xs, ys, start, last, map(pointAt(xs, ys, 0.5)));
     const third = 1 / (3 * parts);
     let slope = slopeAt(xs, ys, 0);
-    let way = felt(map, { x: xs[0], y: ys[0] }, start, slope.x, slope.y);
+    // Where pieces meet smoothly what was felt at the end of the one before is felt again, as fast as this one goes.
+    const smooth: Ended | null = ended && isSameWay(ended.slope, slope) ? ended : null;
+    const faster = smooth ? slope.size / smooth.slope.size : 1;
+    let way: Point = smooth
+      ? { x: smooth.way.x * faster, y: smooth.way.y * faster }
+      : felt(map, { x: xs[0], y: ys[0] }, start, slope);
     for (let k = 0; k < parts; k++) {
       const u = (k + 1) / parts;
       const to = pointAt(xs, ys, u);
       const end: Point = k + 1 === parts ? last : map(to);
       slope = slopeAt(xs, ys, u);
       // Where a piece is cut both handles lie on one line: it is felt once.
-      const next = felt(map, to, end, slope.x, slope.y);
+      const next = felt(map, to, end, slope);
       numbers.push(
         start.x,
         start.y,
@@ -70,71 +79,94 @@ export function warpedRing(ring: Ring, { map }: Bending): Ring {
         start.y + way.y * third,
       );
       into = { x: end.x - next.x * third, y: end.y - next.y * third };
-      [start, way] = [end, next];
+      start = end;
+      way = next;
     }
+    ended = { slope, way };
   }
   [numbers[2], numbers[3]] = [into!.x, into!.y];
-  return Float32Array.from(numbers);
+  return new Float32Array(numbers);
+}
+
+/** What was felt at the end of a piece. */
+interface Ended {
+  readonly slope: Slope;
+  readonly way: Point;
 }
 
 type Four = readonly [number, number, number, number];
 
 function pointAt(xs: Four, ys: Four, t: number): Point {
   const s = 1 - t;
-  const [a, b, c, d] = [s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t];
+  const a = s * s * s;
+  const b = 3 * s * s * t;
+  const c = 3 * s * t * t;
+  const d = t * t * t;
   return { x: a * xs[0] + b * xs[1] + c * xs[2] + d * xs[3], y: a * ys[0] + b * ys[1] + c * ys[2] + d * ys[3] };
 }
 
-function slopeAt(xs: Four, ys: Four, t: number): Point {
-  const s = 1 - t;
-  const [a, b, c] = [3 * s * s, 6 * s * t, 3 * t * t];
-  return {
-    x: a * (xs[1] - xs[0]) + b * (xs[2] - xs[1]) + c * (xs[3] - xs[2]),
-    y: a * (ys[1] - ys[0]) + b * (ys[2] - ys[1]) + c * (ys[3] - ys[2]),
-  };
+/** The derivative of a piece, px for the whole of it. */
+interface Slope extends Point {
+  readonly size: number;
 }
 
-/** Samples, warped; where they are drawn apart others come between, on the curve through them (Catmull-Rom). */
+function slopeAt(xs: Four, ys: Four, t: number): Slope {
+  const s = 1 - t;
+  const a = 3 * s * s;
+  const b = 6 * s * t;
+  const c = 3 * t * t;
+  const x = a * (xs[1] - xs[0]) + b * (xs[2] - xs[1]) + c * (xs[3] - xs[2]);
+  const y = a * (ys[1] - ys[0]) + b * (ys[2] - ys[1]) + c * (ys[3] - ys[2]);
+  return { x, y, size: Math.sqrt(x * x + y * y) };
+}
+
+/** Whether two slopes lead the same way, to the last bit of a 32-bit float. */
+const isSameWay = (a: Slope, b: Slope): boolean =>
+  a.size > 1e-9 && b.size > 1e-9 && a.x * b.x + a.y * b.y >= a.size * b.size * (1 - 1e-10);
+
+/** Samples, warped; where they are drawn apart others come between, on the curve through them (Catmull-Rom). Plain loops: `from` with a function takes several times as long. */
 export function warpedSamples(samples: Samples, { map }: Bending): Samples {
   const { x, y, pressure, altitude, azimuth } = samples;
   const count = x.length;
   const finest = Math.max(1, Math.floor(MOST_SAMPLES / Math.max(1, count)));
+  const [xs, ys] = [new Float32Array(count), new Float32Array(count)];
+  /** Into how many parts the way from each sample to the next is cut. */
+  const parts = new Uint16Array(count);
+  let total = 0;
+  let before: Point | null = null;
+  for (let i = 0; i < count; i++) {
+    const at = map({ x: x[i]!, y: y[i]! });
+    xs[i] = at.x;
+    ys[i] = at.y;
+    if (before) parts[i - 1] = Math.min(finest, Math.max(1, Math.ceil(apart(before, at) / SAMPLED)));
+    before = at;
+  }
+  if (count > 0) parts[count - 1] = 1;
+  for (const each of parts) total += each;
+  if (total === count) return { ...samples, x: xs, y: ys };
+  const column = () => new Float32Array(total);
+  const into = { x: column(), y: column(), pressure: column(), altitude: column(), azimuth: column() };
   const curve = (of: Float32Array, i: number, t: number) => {
-    const [p, q, r, s] = [of[Math.max(0, i - 1)]!, of[i]!, of[i + 1]!, of[Math.min(count - 1, i + 2)]!];
+    const p = of[i > 0 ? i - 1 : 0]!;
+    const q = of[i]!;
+    const r = of[i + 1]!;
+    const s = of[i + 2 < count ? i + 2 : count - 1]!;
     return 0.5 * (2 * q + (r - p) * t + (2 * p - 5 * q + 4 * r - s) * t * t + (3 * q - p - 3 * r + s) * t * t * t);
   };
-  const placed = Array.from(x, (v, i) => map({ x: v, y: y[i]! }));
-  const partsTo = (i: number): number =>
-    Math.min(finest, Math.max(1, Math.ceil(apart(placed[i]!, placed[i + 1]!) / SAMPLED)));
-  let more = 0;
-  for (let i = 0; i + 1 < count; i++) more += partsTo(i) - 1;
-  if (more === 0)
-    return { ...samples, x: Float32Array.from(placed, (p) => p.x), y: Float32Array.from(placed, (p) => p.y) };
-  const [xs, ys, every]: [number[], number[], number[]] = [[], [], []];
-  placed.forEach((here, i) => {
-    xs.push(here.x);
-    ys.push(here.y);
-    every.push(i);
-    const parts = i + 1 < count ? partsTo(i) : 1;
-    for (let k = 1; k < parts; k++) {
-      const between = map({ x: curve(x, i, k / parts), y: curve(y, i, k / parts) });
-      xs.push(between.x);
-      ys.push(between.y);
-      every.push(i + k / parts);
+  let k = 0;
+  for (let i = 0; i < count; i++) {
+    const cut = parts[i]!;
+    for (let j = 0; j < cut; j++, k++) {
+      const t = j / cut;
+      const at = t === 0 ? null : map({ x: curve(x, i, t), y: curve(y, i, t) });
+      into.x[k] = at ? at.x : xs[i]!;
+      into.y[k] = at ? at.y : ys[i]!;
+      into.pressure[k] = at ? mix(pressure[i]!, pressure[i + 1]!, t) : pressure[i]!;
+      into.altitude[k] = at ? mix(altitude[i]!, altitude[i + 1]!, t) : altitude[i]!;
+      into.azimuth[k] = at ? mix(azimuth[i]!, azimuth[i + 1]!, t) : azimuth[i]!;
     }
-  });
-  const column = (of: Float32Array) =>
-    Float32Array.from(every, (at) => {
-      const i = Math.floor(at);
-      return i === at ? of[i]! : mix(of[i]!, of[i + 1]!, at - i);
-    });
-  return {
-    x: Float32Array.from(xs),
-    y: Float32Array.from(ys),
-    pressure: column(pressure),
-    altitude: column(altitude),
-    azimuth: column(azimuth),
-  };
+  }
+  return into;
 }
 
 /** A mark, warped. @param thin what its line's width becomes, of what it is. */

@@ -1,0 +1,77 @@
+/** Placements that ride on a followed point of another element: how far the point has carried and turned them. */
+import { find, valueAt, type Element, type Placement, type ShotDocument, type Trace } from '../document/index.ts';
+import { apply, type Point } from '../geometry/index.ts';
+import {
+  elementLength,
+  frameOfSlot,
+  momentOn,
+  placedElements,
+  shiftAt,
+  shownOn,
+  timedLayers,
+  roundOf,
+  type Moment,
+} from '../timing/index.ts';
+import { anchorOf, placementMatrix, type Carried } from './space.ts';
+
+const NOWHERE: Carried = { x: 0, y: 0, angle: 0 };
+
+/** Where a point is on a frame of its element: on its last drawing that has it, up to there; else on the first. */
+function pointOn(doc: ShotDocument, element: Element, trace: Trace, frame: number, length: number): Point | null {
+  const timed = timedLayers(doc, element).find(({ layer }) => layer.id === trace.layerId);
+  if (!timed) return null;
+  const slot = shownOn(timed, frame, length)?.slot;
+  const here = slot ? trace.points[slot] : undefined;
+  const known = Object.entries(trace.points).flatMap(([each, point]) => {
+    const at = frameOfSlot(doc, trace.layerId, each);
+    return at === null ? [] : [{ at, point }];
+  });
+  known.sort((a, b) => a.at - b.at);
+  const found = here ?? known.findLast(({ at }) => at <= frame)?.point ?? known[0]?.point;
+  return found ? apply(shiftAt(timed, element.anchor, frame, roundOf(element, length)), found) : null;
+}
+
+/** A point of an element on a plane, and the direction to a second one, in the shot. */
+function seatOn(
+  doc: ShotDocument,
+  { onElementId, traceId, turnId }: NonNullable<Placement['seat']>,
+  shotFrame: number,
+): { at: Point; angle: number | null } | null {
+  const placed = placedElements(doc).find(({ element }) => element.id === onElementId);
+  if (!placed) return null;
+  const { element, placement } = placed;
+  const length = elementLength(doc, element);
+  const always = { ...placement, before: 'first', after: 'last' } as const;
+  const moment = momentOn(always, element, length, shotFrame);
+  if (!moment) return null;
+  // What it rides on may itself ride: then that stays where it stands, so that no ring of riders is gone round.
+  const matrix = placementMatrix(doc, placement, element, moment);
+  const point = (id: string | null): Point | null => {
+    const trace = element.traces.find((each) => each.id === id);
+    const on = trace && pointOn(doc, element, trace, moment.frame, length);
+    return on ? apply(matrix, on) : null;
+  };
+  const [at, to] = [point(traceId), point(turnId)];
+  return at && { at, angle: to ? Math.atan2(to.y - at.y, to.x - at.x) : null };
+}
+
+/** How far what a placement rides on has carried it since its start, its anchor going round the point; the placement lies on a plane. */
+export function riddenBy(doc: ShotDocument, placement: Placement, element: Element, { since }: Moment): Carried {
+  const { seat, start, holderId, x, y, shift } = placement;
+  if (!seat || holderId !== null || seat.onElementId === element.id || !find(doc, 'element', seat.onElementId))
+    return NOWHERE;
+  const [from, to] = [seatOn(doc, seat, start), seatOn(doc, seat, start + since)];
+  if (!from || !to) return NOWHERE;
+  const angle = from.angle === null || to.angle === null ? 0 : to.angle - from.angle;
+  const anchor = anchorOf(placement, element);
+  const off = {
+    x: x + anchor.x + valueAt(shift.x, since, null) - from.at.x,
+    y: y + anchor.y + valueAt(shift.y, since, null) - from.at.y,
+  };
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  return {
+    x: to.at.x - from.at.x + off.x * cos - off.y * sin - off.x,
+    y: to.at.y - from.at.y + off.x * sin + off.y * cos - off.y,
+    angle,
+  };
+}

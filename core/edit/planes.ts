@@ -1,0 +1,61 @@
+/** Edits of planes: added, named, ordered, taken away when nothing stands on them. */
+import {
+  find,
+  findAll,
+  newPlane,
+  putEntities,
+  shotOf,
+  type Id,
+  type NewId,
+  type Plane,
+  type ShotDocument,
+} from '../document/index.ts';
+import { deleteEntities } from './remove.ts';
+
+/** Adds an empty plane right in front of another one, or in front of all. The edit says which id it got. */
+export function addPlane(
+  doc: ShotDocument,
+  name: string,
+  beforeId: Id | null,
+  newId: NewId,
+): { doc: ShotDocument; planeId: Id } {
+  const shot = shotOf(doc);
+  const at = Math.max(0, beforeId === null ? 0 : shot.planes.indexOf(beforeId));
+  const depth = find(doc, 'plane', shot.planes[at])?.depth ?? 0;
+  const plane = newPlane(name, depth, newId);
+  return {
+    doc: putEntities(doc, plane, { ...shot, planes: shot.planes.toSpliced(at, 0, plane.id) }),
+    planeId: plane.id,
+  };
+}
+
+export const setPlane = (
+  doc: ShotDocument,
+  planeId: Id,
+  settings: Partial<Pick<Plane, 'name' | 'depth' | 'visible' | 'locked' | 'finishes'>>,
+): ShotDocument => {
+  const plane = find(doc, 'plane', planeId);
+  return plane ? putEntities(doc, { ...plane, ...settings }) : doc;
+};
+
+/** Moves a plane one place nearer (-1) or farther (1). */
+export function movePlane(doc: ShotDocument, planeId: Id, by: -1 | 1): ShotDocument {
+  const shot = shotOf(doc);
+  const at = shot.planes.indexOf(planeId);
+  const to = at + by;
+  if (at < 0 || to < 0 || to >= shot.planes.length) return doc;
+  return putEntities(doc, { ...shot, planes: shot.planes.toSpliced(at, 1).toSpliced(to, 0, planeId) });
+}
+
+/** Why a plane cannot be taken away, or null. */
+export function whyNotRemovePlane(doc: ShotDocument, planeId: Id): string | null {
+  const planes = findAll(doc, 'plane', shotOf(doc).planes);
+  if (planes.length < 2) return 'A shot has one plane at least.';
+  const plane = planes.find(({ id }) => id === planeId);
+  return plane && plane.placements.length > 0
+    ? `Something stands on “${plane.name}”: move it to another plane first.`
+    : null;
+}
+
+export const removePlane = (doc: ShotDocument, planeId: Id): ShotDocument =>
+  find(doc, 'plane', planeId) && !whyNotRemovePlane(doc, planeId) ? deleteEntities(doc, [planeId]) : doc;

@@ -1,0 +1,146 @@
+/** The column while the shot is assembled: what stands in it, and the settings of what is picked. */
+import { find, type Placement } from '@tallow/core/document';
+import { placementsOf, setElement, setPlacements } from '@tallow/core/edit';
+import { useState } from 'react';
+import { NameField } from '../parts/name-field.tsx';
+import { Line, Small, Words } from '../parts/panel.tsx';
+import { edit, useDocument } from '../shot/document.ts';
+import { useShotTime } from '../playback/shot-time.ts';
+import { act } from '../actions/action.ts';
+import { PLACE_ACTIONS } from '../tools/place/actions.ts';
+import { frameOn, levelOf, pickedOn, pickUses, usePlacing, type Level } from '../tools/place/placing.ts';
+import { CopiesPanel } from './copies-panel.tsx';
+import { LooksPanel } from './looks-panel.tsx';
+import { PlacePanel } from './place-panel.tsx';
+import { CutOffLine, TimePanel } from './time-panel.tsx';
+import { UsesList } from './uses-list.tsx';
+
+const TABS = ['place', 'time', 'copies', 'looks'] as const;
+type Tab = (typeof TABS)[number];
+const TAB_WORDS: Readonly<Record<Tab, string>> = { place: 'Place', time: 'Time', copies: 'Copies', looks: 'Looks' };
+
+/** What can be done with what is picked, whichever settings are open. */
+const OFFERED = [
+  { action: PLACE_ACTIONS.oneMore, label: 'One more' },
+  { action: PLACE_ACTIONS.scatter, label: 'Three copies' },
+  { action: PLACE_ACTIONS.splitUse, label: 'Split here' },
+  { action: PLACE_ACTIONS.toFront, label: 'Nearer' },
+  { action: PLACE_ACTIONS.toBack, label: 'Farther' },
+  { action: PLACE_ACTIONS.takeUseAway, label: 'Take away' },
+] as const;
+
+function Name({ placement, elementName, uses }: { placement: Placement; elementName: string; uses: number }) {
+  const [naming, setNaming] = useState(false);
+  const name = placement.name ?? elementName;
+  if (naming)
+    return (
+      <NameField
+        label="Name of this use"
+        value={name}
+        onDone={(typed) => {
+          setNaming(false);
+          if (!typed || typed === name) return;
+          if (uses > 1 || placement.name !== null)
+            edit('name of a use', (doc) => setPlacements(doc, [placement.id], { name: typed }));
+          else edit('element name', (doc) => setElement(doc, placement.elementId, { name: typed }));
+        }}
+      />
+    );
+  return (
+    <button
+      type="button"
+      className="font-name block w-full truncate text-left text-[17px]"
+      title={`${name} · click to rename`}
+      onClick={() => {
+        setNaming(true);
+      }}
+    >
+      {name}
+    </button>
+  );
+}
+
+function Picked({ level, placement, count }: { level: Level; placement: Placement; count: number }) {
+  const [tab, setTab] = useState<Tab>('place');
+  const shotFrame = useShotTime((s) => s.frame);
+  const element = find(level.doc, 'element', placement.elementId);
+  if (!element) return null;
+  const since = Math.max(0, frameOn(level, shotFrame) - placement.start);
+  const uses = placementsOf(level.doc, element.id);
+  const which = uses.findIndex(({ id }) => id === placement.id) + 1;
+  return (
+    <section aria-label="What is picked" data-testid="use-panel">
+      {count > 1 ? (
+        <h2 className="font-name text-[17px]">{count} picked</h2>
+      ) : (
+        <>
+          <Name key={placement.id} placement={placement} elementName={element.name} uses={uses.length} />
+          <p className="truncate text-xs text-wax-500">
+            a use of {element.name}
+            {uses.length > 1 ? ` · ${which} of ${uses.length}` : ''}
+          </p>
+        </>
+      )}
+      <div className="flex items-center justify-between">
+        <Words
+          label="Settings"
+          value={tab}
+          words={TABS.map((value) => ({ value, label: TAB_WORDS[value] }))}
+          onChoose={setTab}
+        />
+        <Small
+          title="All that stands in the shot"
+          onClick={() => {
+            pickUses([]);
+          }}
+        >
+          All
+        </Small>
+      </div>
+      <Line />
+      {tab === 'time' ? null : <CutOffLine level={level} placement={placement} />}
+      {tab === 'place' ? <PlacePanel level={level} placement={placement} since={since} /> : null}
+      {tab === 'time' ? <TimePanel level={level} placement={placement} /> : null}
+      {tab === 'copies' ? <CopiesPanel level={level} placement={placement} /> : null}
+      {tab === 'looks' ? <LooksPanel level={level} placement={placement} since={since} /> : null}
+      <Line />
+      <div className="flex flex-wrap gap-1.5 pb-2">
+        {OFFERED.map(({ action, label }) => (
+          <Small
+            key={action.name}
+            title={action.label}
+            onClick={() => {
+              act(action);
+            }}
+          >
+            {label}
+          </Small>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+export function AssembleColumn() {
+  const doc = useDocument((s) => s.doc);
+  const { inside, picked } = usePlacing();
+  if (!doc) return null;
+  const level = levelOf(doc, inside);
+  const uses = pickedOn(level, picked);
+  const [first] = uses;
+  return (
+    <aside
+      aria-label="Assemble"
+      className="flex w-[368px] shrink-0 flex-col overflow-y-auto border-x border-soot-700 bg-soot-900 px-4 pt-2 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
+    >
+      {first ? (
+        <Picked level={level} placement={first} count={uses.length} />
+      ) : (
+        <>
+          <h2 className="font-name pb-1 text-[17px]">{level.holder ? `In ${level.holder.name}` : 'In the shot'}</h2>
+          <UsesList level={level} picked={picked} />
+        </>
+      )}
+    </aside>
+  );
+}

@@ -1,0 +1,104 @@
+/** The bars of a lane as pictures: each of its own drawings, notched where a turn begins, marked where it is cut off. */
+import { timedLayers, cutOff } from '@tallow/core/timing';
+import type { ShotDocument } from '@tallow/core/document';
+import { useEffect, useRef } from 'react';
+import { useArrivals } from '../picture/miniatures.ts';
+import { drawDrawings, drawPhases } from '../strip/row.ts';
+import type { Bar, Lane } from './lane.ts';
+
+export const BAR_HEIGHT = 26;
+/** px between rows and round them. */
+export const BAR_GAP = 3;
+export const laneHeight = (rows: number): number => rows * (BAR_HEIGHT + BAR_GAP) + BAR_GAP;
+
+/** The part of a level's time that is in view: its first frame, and how many px a frame is. */
+export interface InView {
+  readonly from: number;
+  readonly perFrame: number;
+}
+
+function drawBar(
+  context: CanvasRenderingContext2D,
+  doc: ShotDocument,
+  bar: Bar,
+  view: InView,
+  width: number,
+  length: number,
+  isPicked: boolean,
+): void {
+  const { placement, element } = bar;
+  const [left, right] = [bar.from, bar.to].map((frame) => (frame - view.from) * view.perFrame) as [number, number];
+  if (right < 0 || left > width) return;
+  const top = BAR_GAP + bar.row * (BAR_HEIGHT + BAR_GAP);
+  context.save();
+  context.beginPath();
+  context.roundRect(left, top, Math.max(3, right - left), BAR_HEIGHT, 6);
+  context.fillStyle = isPicked ? '#3a3128' : '#2a231d';
+  context.fill();
+  context.clip();
+  context.globalAlpha = placement.visible ? 1 : 0.35;
+  const place = {
+    left: -view.from * view.perFrame,
+    perFrame: view.perFrame,
+    top,
+    height: BAR_HEIGHT,
+    from: Math.max(bar.from, Math.floor(view.from)),
+    to: Math.min(bar.to, Math.ceil(view.from + width / view.perFrame) + 1),
+    pixel: devicePixelRatio,
+  };
+  drawDrawings(context, { doc, element, placement, length: bar.length, layers: timedLayers(doc, element) }, place);
+  // Told by its own speed, from where its first frame would lie.
+  const { over, of } = placement.speed;
+  const perOwn = (view.perFrame * of) / over;
+  const first = left - placement.phase * perOwn;
+  drawPhases(context, element, { left: first, perFrame: perOwn, top, height: BAR_HEIGHT });
+  context.restore();
+  if (cutOff(placement, element, bar.length, length)) {
+    context.fillStyle = '#e6b450';
+    context.fillRect(Math.min(width, right) - 3, top + 4, 3, BAR_HEIGHT - 8);
+  }
+  if (!isPicked) return;
+  context.beginPath();
+  context.roundRect(left + 0.75, top + 0.75, Math.max(2, right - left - 1.5), BAR_HEIGHT - 1.5, 6);
+  context.strokeStyle = '#ffc25c';
+  context.lineWidth = 1.5;
+  context.stroke();
+}
+
+export function LaneCanvas({
+  doc,
+  lane,
+  view,
+  width,
+  length,
+  picked,
+}: {
+  doc: ShotDocument;
+  lane: Lane;
+  view: InView;
+  width: number;
+  /** Frames of the level. */
+  length: number;
+  picked: readonly string[];
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const arrivals = useArrivals((s) => s.count);
+  const height = laneHeight(lane.rows);
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context || width === 0) return;
+    const pixel = devicePixelRatio;
+    context.setTransform(pixel, 0, 0, pixel, 0, 0);
+    context.clearRect(0, 0, width, height);
+    for (const bar of lane.bars) drawBar(context, doc, bar, view, width, length, picked.includes(bar.placement.id));
+  }, [doc, lane, view, width, height, length, picked, arrivals]);
+  return (
+    <canvas
+      ref={canvas}
+      width={Math.round(width * devicePixelRatio)}
+      height={Math.round(height * devicePixelRatio)}
+      className="pointer-events-none absolute inset-0"
+      style={{ width, height }}
+    />
+  );
+}

@@ -1,0 +1,177 @@
+/** The strip, tall: the whole shot unrolled, a lane for each plane, nearest first, with the playhead over all of them. */
+import { shotOf } from '@tallow/core/document';
+import { useMemo, useRef, useState } from 'react';
+import { useWidth } from '../parts/use-width.ts';
+import { useReady } from '../picture/ready.ts';
+import { goToShotFrame, useShotTime } from '../playback/shot-time.ts';
+import { playback, stopPlaying } from '../playback/playback.ts';
+import { useDocument } from '../shot/document.ts';
+import { shotFrameIn } from '@tallow/core/assembly';
+import { frameOn, levelOf, usePlacing, type Level } from '../tools/place/placing.ts';
+import type { InView } from './lane-canvas.tsx';
+import { LANE_NAME, LaneRow } from './lane-row.tsx';
+import { lanesOf } from './lane.ts';
+
+const RULER = 20;
+/** Frames that are at least in view when one looks closely. */
+const FEWEST = 12;
+
+const EVERY = [1, 2, 4, 6, 12, 24, 48, 120, 240, 480, 1200, 2400];
+
+function Ruler({
+  level,
+  view,
+  width,
+  onFrame,
+}: {
+  level: Level;
+  view: InView;
+  width: number;
+  onFrame: (frame: number) => void;
+}) {
+  const every = EVERY.find((n) => n * view.perFrame >= 48) ?? 4800;
+  const first = Math.ceil(view.from / every) * every;
+  const last = Math.min(level.length, view.from + width / view.perFrame);
+  const numbers = Array.from({ length: Math.max(0, Math.ceil((last - first) / every)) }, (_, i) => first + i * every);
+  const ready = useReady((s) => s.shotFrames);
+  const to = (event: React.PointerEvent<HTMLElement>): void => {
+    const rect = event.currentTarget.getBoundingClientRect();
+    onFrame(Math.floor(view.from + (event.clientX - rect.left) / view.perFrame));
+  };
+  return (
+    <div
+      className="relative cursor-ew-resize touch-none select-none font-mono text-[10px] text-wax-500"
+      style={{ height: RULER }}
+      data-testid="shot-ruler"
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        if (playback().playing) stopPlaying();
+        to(event);
+      }}
+      onPointerMove={(event) => {
+        if (event.buttons & 1) to(event);
+      }}
+    >
+      {numbers.map((frame) => (
+        <span
+          key={frame}
+          className="pointer-events-none absolute top-0.5 pl-0.5"
+          style={{ left: (frame - view.from) * view.perFrame }}
+        >
+          {frame + 1}
+        </span>
+      ))}
+      {level.holder
+        ? null
+        : ready.map((frame) => (
+            <span
+              key={frame}
+              className="pointer-events-none absolute bottom-0 h-[2px] bg-sound"
+              style={{ left: (frame - view.from) * view.perFrame, width: Math.max(1, view.perFrame) }}
+            />
+          ))}
+    </div>
+  );
+}
+
+export function TallStrip() {
+  const doc = useDocument((s) => s.doc);
+  const { inside, picked } = usePlacing();
+  const shotFrame = useShotTime((s) => s.frame);
+  const host = useRef<HTMLDivElement>(null);
+  const rows = useRef<HTMLDivElement>(null);
+  const width = useWidth(host);
+  /** How many frames are in view, and from where; null is all of it. */
+  const [span, setSpan] = useState<{ from: number; count: number } | null>(null);
+  const level = useMemo(() => doc && levelOf(doc, inside), [doc, inside]);
+  const lanes = useMemo(() => (level ? lanesOf(level) : []), [level]);
+  const length = level?.length ?? 1;
+  const view = useMemo<InView>(() => {
+    const count = Math.min(length, span?.count ?? length);
+    const from = Math.max(0, Math.min(length - count, span?.from ?? 0));
+    return { from, perFrame: width / Math.max(1, count) };
+  }, [length, span, width]);
+  if (!level) return null;
+  const frame = frameOn(level, shotFrame);
+  const go = (to: number): void => {
+    const at = Math.max(0, Math.min(length - 1, to));
+    const last = level.path.at(-1);
+    if (!level.holder || !last) goToShotFrame(at);
+    else goToShotFrame(shotFrameIn(level.doc, level.path, at, Math.max(0, Math.floor(at / length))));
+  };
+  const laneAt = (clientY: number): string | null => {
+    const all = [...(rows.current?.querySelectorAll<HTMLElement>('[data-lane]') ?? [])];
+    const under = all.find((each) => {
+      const box = each.getBoundingClientRect();
+      return clientY >= box.top && clientY < box.bottom;
+    });
+    return under?.dataset['lane'] ?? null;
+  };
+  return (
+    <div
+      className="relative flex max-h-[42%] shrink-0 flex-col border-t border-soot-700 bg-soot-950 pb-1.5 pr-4 pt-1"
+      data-testid="tall-strip"
+      data-time
+      onWheel={(event) => {
+        if (!event.ctrlKey && !event.shiftKey) return;
+        const at = view.from + (event.clientX - (host.current?.getBoundingClientRect().left ?? 0)) / view.perFrame;
+        const now = width / view.perFrame;
+        const count = event.ctrlKey ? Math.max(FEWEST, Math.min(length, now * Math.exp(event.deltaY / 400))) : now;
+        const from = event.ctrlKey
+          ? at - ((at - view.from) * count) / now
+          : view.from + (event.deltaY + event.deltaX) / view.perFrame;
+        setSpan(count >= length ? null : { from, count });
+      }}
+    >
+      <div className="flex shrink-0">
+        <div
+          className="flex shrink-0 items-center pl-2 text-[11px] text-wax-500"
+          style={{ width: LANE_NAME, height: RULER }}
+        >
+          {span ? (
+            <button
+              type="button"
+              className="moves underline underline-offset-2 hover:text-wax-100"
+              onClick={() => {
+                setSpan(null);
+              }}
+            >
+              whole {level.holder ? 'element' : 'shot'}
+            </button>
+          ) : (
+            <span title="Ctrl and the mouse wheel: closer; Shift and the wheel: along">
+              {level.holder ? 'frames of the element' : `${shotOf(level.doc).length} frames`}
+            </span>
+          )}
+        </div>
+        <div ref={host} className="min-w-0 flex-1">
+          <Ruler level={level} view={view} width={width} onFrame={go} />
+        </div>
+      </div>
+      <div
+        ref={rows}
+        className="min-h-0 space-y-1 overflow-y-auto [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
+      >
+        {lanes.map((lane) => (
+          <LaneRow
+            key={lane.id}
+            level={level}
+            lanes={lanes}
+            lane={lane}
+            view={view}
+            width={width}
+            picked={picked}
+            laneAt={laneAt}
+          />
+        ))}
+      </div>
+      {frame >= view.from && frame < view.from + width / view.perFrame ? (
+        <div
+          data-testid="shot-playhead"
+          className="pointer-events-none absolute bottom-0 top-4 rounded-sm bg-wax-100/30"
+          style={{ left: LANE_NAME + (frame - view.from) * view.perFrame, width: Math.max(2, view.perFrame) }}
+        />
+      ) : null}
+    </div>
+  );
+}

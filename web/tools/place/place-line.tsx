@@ -1,0 +1,101 @@
+/** What stands above the assembled picture: the frame of the shot, and the names of what one stands in, each a way back. */
+import { find, shotOf } from '@tallow/core/document';
+import { standing } from '@tallow/core/assembly';
+import { useState } from 'react';
+import { goToShotFrame, useShotTime } from '../../playback/shot-time.ts';
+import { useDocument } from '../../shot/document.ts';
+import { levelOf, openInside, pickedOn, usePlacing } from './placing.ts';
+
+const WAY =
+  'moves h-8 max-w-40 truncate rounded px-1 text-wax-300 underline decoration-soot-700 underline-offset-4 hover:text-wax-100';
+
+/** The frame of the shot, typed to go to another one. */
+function ShotFrame({ frame, length }: { frame: number; length: number }) {
+  const [text, setText] = useState<string | null>(null);
+  return (
+    <label className="flex shrink-0 items-center gap-1 font-semibold text-wax-100" title="Type a frame to go to it">
+      shot
+      <input
+        aria-label="Frame of the shot"
+        inputMode="numeric"
+        className="w-10 rounded bg-transparent px-1 text-right font-mono hover:bg-soot-800 focus:bg-soot-950"
+        value={text ?? String(frame + 1)}
+        onChange={(event) => {
+          setText(event.target.value);
+        }}
+        onBlur={() => {
+          const wanted = Number(text);
+          if (text !== null && Number.isInteger(wanted) && wanted >= 1 && wanted <= length) goToShotFrame(wanted - 1);
+          setText(null);
+        }}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === 'Enter') event.currentTarget.blur();
+          if (event.key === 'Escape') setText(null);
+        }}
+      />
+      of {length}
+    </label>
+  );
+}
+
+export function PlaceLine() {
+  const doc = useDocument((s) => s.doc);
+  const frame = useShotTime((s) => s.frame);
+  const { picked, inside } = usePlacing();
+  if (!doc) return null;
+  const level = levelOf(doc, inside);
+  const [only, other] = pickedOn(level, picked);
+  const use = only && !other ? standing(doc, [...level.path, only], frame) : null;
+  const nameOf = (placement: (typeof level.path)[number]) =>
+    placement.name ?? find(doc, 'element', placement.elementId)?.name ?? '';
+  return (
+    <div className="flex min-w-0 flex-1 items-center gap-1 px-2" data-testid="place-line">
+      <ShotFrame frame={frame} length={shotOf(doc).length} />
+      {level.path.length > 0 ? (
+        <nav aria-label="What one stands in" className="flex min-w-0 items-center gap-1">
+          <span className="text-wax-500">·</span>
+          <button
+            type="button"
+            className={WAY}
+            onClick={() => {
+              openInside(null);
+            }}
+          >
+            Shot
+          </button>
+          {level.path.map((placement, i) => (
+            <span key={placement.id} className="flex min-w-0 items-center gap-1">
+              <span className="text-wax-500">›</span>
+              <button
+                type="button"
+                aria-current={i === level.path.length - 1 ? 'location' : undefined}
+                className={WAY}
+                onClick={() => {
+                  openInside(
+                    level.path
+                      .slice(0, i + 1)
+                      .map(({ id }) => id)
+                      .join('/'),
+                  );
+                }}
+              >
+                {nameOf(placement)}
+              </button>
+            </span>
+          ))}
+        </nav>
+      ) : null}
+      {use ? (
+        <span className="min-w-0 truncate text-wax-500">
+          · <span className="text-flame">{nameOf(use.placement)}</span>
+          {use.element.time === 'cycle' ? `, turn ${use.moment.turn + 1}` : ''}, frame {use.moment.frame + 1}
+        </span>
+      ) : picked.length > 1 ? (
+        <span className="text-wax-500">· {picked.length} picked</span>
+      ) : (
+        <span className="min-w-0 truncate text-wax-500">· press a thing to pick it, drag to move it</span>
+      )}
+    </div>
+  );
+}
