@@ -2,15 +2,7 @@
  * The shot *Night shift*: what the other shots made, assembled on planes: the furnace before a stormy sky, its smoke twice out of
  * step, lightning twice, a flask that bursts on the bench three times, once on a tilted plane.
  */
-import {
-  findAll,
-  putEntities,
-  shotOf,
-  type Id,
-  type NewId,
-  type Placement,
-  type ShotDocument,
-} from '@tallow/core/document';
+import { findAll, shotOf, type Id, type NewId, type Placement, type ShotDocument } from '@tallow/core/document';
 import {
   addPlane,
   copyPlacement,
@@ -19,6 +11,7 @@ import {
   placementsOf,
   setPlacements,
   setPlane,
+  setPlaneDepth,
   takeParts,
   type PlacementSettings,
 } from '@tallow/core/edit';
@@ -59,15 +52,13 @@ export function nightShift(): ShotDocument {
   let doc = newShot(NIGHT_SHIFT_ID, { name: 'Night shift', length: LENGTH, background: '#0c111b' }, swatches, newId);
   const [bench] = shotOf(doc).planes as [Id];
   doc = setPlane(doc, bench, { name: 'bench' });
-  const plane = (name: string): Id => {
-    // Each goes behind those that are there.
+  // Each goes behind those that are nearer.
+  const plane = (name: string, depth: number): Id => {
     const added = addPlane(doc, name, null, newId);
-    const { planes } = shotOf(added.doc);
-    const behind = [...planes.filter((id) => id !== added.planeId), added.planeId];
-    doc = putEntities(added.doc, { ...shotOf(added.doc), planes: behind });
+    doc = setPlaneDepth(added.doc, added.planeId, depth);
     return added.planeId;
   };
-  const [furnace, smoke, storm] = ['furnace', 'smoke', 'storm'].map(plane) as [Id, Id, Id];
+  const [furnace, smoke, storm] = [plane('furnace', 400), plane('smoke', 900), plane('storm', 2400)];
   const take = (from: ShotDocument, name: string, on: Id, settings: PlacementSettings): Id => {
     const made = brought(doc, from, name, newId);
     doc = setPlacements(movePlacement(made.doc, made.use, { planeId: on }), [made.use], settings);

@@ -3,67 +3,9 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createCanvas, loadImage } from '@napi-rs/canvas';
-import { unzipSync } from 'fflate';
-import { address, makeShot, openDesk, painted, Pen, pixels, ring, saved, stored } from './desk.ts';
-import { expect, test, type Page } from './test.ts';
-
-interface Use {
-  readonly id: string;
-  readonly elementId: string;
-  readonly holderId: string | null;
-  readonly start: number;
-  readonly x: number;
-  readonly y: number;
-  readonly phase: number;
-  readonly corners: unknown;
-  readonly way: { pathId: string } | null;
-  readonly mirror: boolean;
-  readonly shift: Record<string, { constant?: number }>;
-}
-const usesOf = async (shot: string): Promise<Use[]> =>
-  (await stored(address(), shot)).entities.filter((each) => each['kind'] === 'placement') as unknown as Use[];
-const shotFrame = (page: Page) => page.getByLabel('Frame of the shot');
-const bars = (page: Page) => page.getByTestId('bar');
-const step = async (page: Page, name: string): Promise<void> => {
-  const link = page.getByRole('link', { name, exact: true });
-  await link.click();
-  // The step before stands until the next one is made.
-  await expect(link).toHaveAttribute('aria-current', 'page');
-  await painted(page);
-};
-
-/** A cycle of six drawings on 2s, a ring that goes round its middle, assembled. */
-async function assembled(page: Page, length = 36): Promise<{ shot: string }> {
-  const shot = await makeShot(address(), { length });
-  await openDesk(page, address(), shot);
-  const pen = await Pen.on(page);
-  for (let i = 0; i < 6; i++) {
-    if (i > 0) await page.keyboard.press('KeyS');
-    await painted(page);
-    await ring(pen, 0.5 + 0.04 * Math.cos(i), 0.5 + 0.04 * Math.sin(i));
-  }
-  await page.getByTestId('element-time').click();
-  await page.getByText('Close into a cycle').click();
-  await saved(page);
-  await step(page, 'Assemble');
-  await expect(bars(page)).toHaveCount(1);
-  await bars(page).click();
-  return { shot };
-}
-
-/** Drags with the pen over the picture, shares of the frame. */
-async function dragged(page: Page, from: readonly [number, number], to: readonly [number, number]): Promise<void> {
-  const pen = await Pen.on(page);
-  const at = ([x, y]: readonly [number, number]) => ({ x, y, force: 0.5 });
-  await pen.down(at(from));
-  const way = Array.from({ length: 8 }, (_, i) => [
-    from[0] + ((to[0] - from[0]) * (i + 1)) / 8,
-    from[1] + ((to[1] - from[1]) * (i + 1)) / 8,
-  ]) as [number, number][];
-  await pen.moves(way.map(at));
-  await pen.up(at(to));
-}
+import { assembled, bars, dragged, farFromDesk, shotFrame, step, usesOf } from './assembled.ts';
+import { address, painted, Pen, pixels, ring, saved, stored } from './desk.ts';
+import { expect, test } from './test.ts';
 
 test('a use is moved by the pen, nudged and shifted by keys, each one step', async ({ page }) => {
   const { shot } = await assembled(page);
@@ -375,38 +317,5 @@ test('the export equals the desk: uses out of step, one tilted, one tinted and f
   await shotFrame(page).fill('5');
   await shotFrame(page).press('Enter');
   await painted(page);
-  await page.getByRole('button', { name: 'This frame as a picture' }).click();
-  const [still] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('menuitem', { name: 'This frame as a PNG' }).click(),
-  ]);
-  const desk = readFileSync(await still.path());
-  await page.getByRole('link', { name: 'Export' }).click();
-  await page.getByText('With the background colour').click();
-  await page.getByRole('button', { name: /^Export \d+ frames/ }).click();
-  const row = page.getByTestId('export');
-  await expect(row).toHaveAttribute('data-state', 'done', { timeout: 60_000 });
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    row.getByRole('link', { name: 'Download' }).click(),
-  ]);
-  const files = unzipSync(readFileSync(await download.path()));
-  const taken = files[Object.keys(files).find((name) => name.endsWith('-0005.png'))!]!;
-  const [a, b] = [await pixelsOf(desk), await pixelsOf(Buffer.from(taken))];
-  expect(b).toHaveLength(a.length);
-  let [most, drawnOn] = [0, 0];
-  a.forEach((v, i) => {
-    most = Math.max(most, Math.abs(v - b[i]!));
-    if (v !== a[i % 4]) drawnOn += 1;
-  });
-  expect(drawnOn).toBeGreaterThan(1000);
-  expect(most).toBeLessThanOrEqual(1);
+  expect(await farFromDesk(page)).toBeLessThanOrEqual(1);
 });
-
-/** The pixels of a PNG, four bytes each. */
-async function pixelsOf(png: Buffer): Promise<Uint8ClampedArray> {
-  const image = await loadImage(png);
-  const context = createCanvas(image.width, image.height).getContext('2d');
-  context.drawImage(image, 0, 0);
-  return context.getImageData(0, 0, image.width, image.height).data;
-}

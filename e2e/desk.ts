@@ -8,7 +8,9 @@ export const address = (): string => process.env['TALLOW_E2E_ADDRESS'] ?? '';
 /** Makes a shot over the interface and returns its id. */
 export async function makeShot(at: string, settings: Record<string, unknown> = {}): Promise<string> {
   const id = randomUUID();
-  const productions = (await (await fetch(`${at}/api/productions`)).json()) as { id: string }[];
+  const listed = await fetch(`${at}/api/productions`);
+  expect(listed.status).toBe(200);
+  const productions = (await listed.json()) as { id: string }[];
   const body = {
     id,
     productionId: productions[0]!.id,

@@ -6,6 +6,7 @@ import {
   shotOf,
   valueAt,
   type Id,
+  type Placement,
   type Plane,
   type Shot,
   type ShotDocument,
@@ -89,6 +90,10 @@ export function depthMatrix(doc: ShotDocument, depth: number, shotFrame: number,
 /** The plane that something lies on; undefined for what lies on none. */
 export const planeOf = (doc: ShotDocument, id: Id): Plane | undefined =>
   findAll(doc, 'plane', shotOf(doc).planes).find(({ placements }) => placements.includes(id));
+
+/** Whether a use stays where it is: locked by itself, or with its plane. */
+export const isFixed = (doc: ShotDocument, { id, locked }: Pick<Placement, 'id' | 'locked'>): boolean =>
+  locked || planeOf(doc, id)?.locked === true;
 
 /** From the space that a placement on a plane, or a plate, lies in to px of the picture. */
 export const planeMatrix = (doc: ShotDocument, id: Id, shotFrame: number, how: HowSeen = {}): Matrix =>

@@ -1,4 +1,4 @@
-/** Edits of looks: the list of finishes of a layer, a folder or an element, and their numbers over time. */
+/** Edits of looks: the list of finishes of a layer, a folder, an element, a use or a plane, and their numbers over time. */
 import {
   constant,
   find,
@@ -17,17 +17,19 @@ import {
   type Layer,
   type NewId,
   type Placement,
+  type Plane,
   type ShotDocument,
   type Value,
 } from '../document/index.ts';
 import { LOOKS } from '../looks/index.ts';
 import { LAYER_VALUES, valueOf } from './values.ts';
 
-const ownerOf = (doc: ShotDocument, ownerId: Id): Layer | Folder | Element | Placement | undefined =>
+const ownerOf = (doc: ShotDocument, ownerId: Id): Layer | Folder | Element | Placement | Plane | undefined =>
   find(doc, 'layer', ownerId) ??
   find(doc, 'folder', ownerId) ??
   find(doc, 'element', ownerId) ??
-  find(doc, 'placement', ownerId);
+  find(doc, 'placement', ownerId) ??
+  find(doc, 'plane', ownerId);
 
 function withFinishes(
   doc: ShotDocument,

@@ -44,5 +44,6 @@ export * from './placements.ts';
 export * from './planes.ts';
 export * from './camera.ts';
 export * from './cut-off-mends.ts';
+export * from './depth-copies.ts';
 export * from './scatter.ts';
 export * from './place-moves.ts';

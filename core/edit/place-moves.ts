@@ -10,7 +10,7 @@ import {
   type Placement,
   type ShotDocument,
 } from '../document/index.ts';
-import { anchorOf, placementMatrix, planeMatrix } from '../assembly/index.ts';
+import { anchorOf, isFixed, placementMatrix, planeMatrix } from '../assembly/index.ts';
 import { apply, IDENTITY, invert, multiply, type Matrix, type Point, type Quad } from '../geometry/index.ts';
 import { elementLength, momentOn } from '../timing/index.ts';
 import { setValue } from './values.ts';
@@ -74,7 +74,7 @@ function movedOne(doc: ShotDocument, placement: Placement, outer: number, move: 
 /** Moves placements, each as it is on a frame of what they lie in. Locked ones stay. */
 export const movePlaces = (doc: ShotDocument, ids: readonly Id[], outer: number, move: PlaceMove): ShotDocument =>
   findAll(doc, 'placement', ids)
-    .filter(({ locked }) => !locked)
+    .filter((placement) => !isFixed(doc, placement))
     .reduce((next, placement) => movedOne(next, placement, outer, move), doc);
 
 /** Sets what a placement is turned and scaled about, element space; what is seen on this frame stays where it is. */

@@ -1,5 +1,6 @@
-/** Edits of planes: added, named, ordered, taken away when nothing stands on them. */
+/** Edits of planes: added, named, put at a depth, ordered, taken away when nothing stands on them. */
 import {
+  DEPTH_LIMITS,
   find,
   findAll,
   newPlane,
@@ -32,19 +33,37 @@ export function addPlane(
 export const setPlane = (
   doc: ShotDocument,
   planeId: Id,
-  settings: Partial<Pick<Plane, 'name' | 'depth' | 'visible' | 'locked' | 'finishes'>>,
+  settings: Partial<Pick<Plane, 'name' | 'visible' | 'locked' | 'finishes'>>,
 ): ShotDocument => {
   const plane = find(doc, 'plane', planeId);
   return plane ? putEntities(doc, { ...plane, ...settings }) : doc;
 };
 
-/** Moves a plane one place nearer (-1) or farther (1). */
+/** The planes of a shot in the order of their depths, nearest first; those of one depth keep their order. */
+const byDepth = (doc: ShotDocument, planes: readonly Id[]): Id[] =>
+  planes.toSorted((a, b) => (find(doc, 'plane', a)?.depth ?? 0) - (find(doc, 'plane', b)?.depth ?? 0));
+
+/** Puts a plane at a depth, px, kept within its limits; it takes its place in the order of the planes. */
+export function setPlaneDepth(doc: ShotDocument, planeId: Id, depth: number): ShotDocument {
+  const plane = find(doc, 'plane', planeId);
+  if (!plane) return doc;
+  const kept = Math.min(DEPTH_LIMITS.most, Math.max(DEPTH_LIMITS.least, depth));
+  const moved = putEntities(doc, { ...plane, depth: kept });
+  const shot = shotOf(moved);
+  return putEntities(moved, { ...shot, planes: byDepth(moved, shot.planes) });
+}
+
+/** Moves a plane one place nearer (-1) or farther (1); it comes as near or as far as the one it passes. */
 export function movePlane(doc: ShotDocument, planeId: Id, by: -1 | 1): ShotDocument {
   const shot = shotOf(doc);
   const at = shot.planes.indexOf(planeId);
   const to = at + by;
-  if (at < 0 || to < 0 || to >= shot.planes.length) return doc;
-  return putEntities(doc, { ...shot, planes: shot.planes.toSpliced(at, 1).toSpliced(to, 0, planeId) });
+  const plane = find(doc, 'plane', planeId);
+  const passed = find(doc, 'plane', shot.planes[to]);
+  if (at < 0 || !plane || !passed) return doc;
+  const depth = by < 0 ? Math.min(plane.depth, passed.depth) : Math.max(plane.depth, passed.depth);
+  const planes = shot.planes.toSpliced(at, 1).toSpliced(to, 0, planeId);
+  return putEntities(doc, { ...plane, depth }, { ...shot, planes });
 }
 
 /** Why a plane cannot be taken away, or null. */

@@ -20,6 +20,9 @@ export function hashShare(seed: number, index: number, turn: number): number {
   return ((h ^ (h >>> 16)) >>> 0) / 4294967296;
 }
 
+/** Another seed, the same one each time. @returns a whole number of 32 bits. */
+export const nextSeed = (seed: number): number => Math.floor(hashShare(seed, 1, 0) * 0x100000000);
+
 /** A maker of UUIDs (version 4 in form) from a seed: for content that is computed, never for what a user makes. */
 export function seededIds(seed: number): () => string {
   const random = seededRandom(seed);

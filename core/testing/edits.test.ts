@@ -247,7 +247,8 @@ const EDITS: Readonly<Record<string, Run>> = {
       { x: 5, y: 55 },
     ]),
   addPlane: () => docOf(edit.addPlane(world, 'Front', null, newId)),
-  setPlane: () => edit.setPlane(world, plane.id, { name: 'Here', depth: 4 }),
+  setPlane: () => edit.setPlane(world, plane.id, { name: 'Here', locked: true }),
+  setPlaneDepth: () => edit.setPlaneDepth(world, plane.id, 4),
   setCamera: () => edit.setCamera(world, 'x', 3, 40),
   setCameraKey: () => edit.setCameraKey(world, 'zoom', 3, 'soft'),
   dropCameraKey: () => {
@@ -275,6 +276,11 @@ const EDITS: Readonly<Record<string, Run>> = {
     return [doc, edit.removePlane(doc, planeId)];
   },
   layPlate: () => edit.layPlate(world, plate.id, { planeId: plane.id, end: 'front' }),
+  copyIntoDepth: () => {
+    const { doc, planeId } = edit.addPlane(world, 'Front', null, newId);
+    const behind = edit.setPlaneDepth(doc, planeId, 500);
+    return [behind, docOf(edit.copyIntoDepth(behind, use.id, newId))];
+  },
   layScatter: () => docOf(edit.layScatter(world, use.id, edit.newScattering(90), newId)),
   relayScatter: () => {
     const { doc, scatterId } = edit.layScatter(world, use.id, edit.newScattering(90), newId);
@@ -485,6 +491,7 @@ const ASKING = new Set([
   'placementsOf',
   'whyNotInside',
   'whyNotRemovePlane',
+  'whyNotIntoDepth',
   'cutOfPlacement',
   'newScattering',
   'rational',

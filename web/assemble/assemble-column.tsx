@@ -5,12 +5,16 @@ import { useState } from 'react';
 import { NameField } from '../parts/name-field.tsx';
 import { Line, Small, Words } from '../parts/panel.tsx';
 import { edit, useDocument } from '../shot/document.ts';
+import { useShowing } from '../picture/showing.ts';
 import { useShotTime } from '../playback/shot-time.ts';
 import { act } from '../actions/action.ts';
 import { PLACE_ACTIONS } from '../tools/place/actions.ts';
 import { frameOn, levelOf, pickedOn, pickUses, usePlacing, type Level } from '../tools/place/placing.ts';
+import { CameraPanel } from './camera-panel.tsx';
+import { Cone } from './cone.tsx';
 import { CopiesPanel } from './copies-panel.tsx';
 import { LooksPanel } from './looks-panel.tsx';
+import { PlanePanel } from './plane-panel.tsx';
 import { PlacePanel } from './place-panel.tsx';
 import { CutOffLine, TimePanel } from './time-panel.tsx';
 import { UsesList } from './uses-list.tsx';
@@ -123,17 +127,29 @@ function Picked({ level, placement, count }: { level: Level; placement: Placemen
 
 export function AssembleColumn() {
   const doc = useDocument((s) => s.doc);
-  const { inside, picked } = usePlacing();
+  const { inside, picked, plane: pickedPlane } = usePlacing();
+  const filming = useShowing((s) => s.filming);
   if (!doc) return null;
   const level = levelOf(doc, inside);
   const uses = pickedOn(level, picked);
   const [first] = uses;
+  const plane = find(doc, 'plane', pickedPlane);
   return (
     <aside
       aria-label="Assemble"
       className="flex w-[368px] shrink-0 flex-col overflow-y-auto border-x border-soot-700 bg-soot-900 px-4 pt-2 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
     >
-      {first ? (
+      {level.holder ? null : (
+        <>
+          <Cone doc={doc} />
+          <Line />
+        </>
+      )}
+      {filming ? (
+        <CameraPanel doc={doc} />
+      ) : plane && !level.holder ? (
+        <PlanePanel doc={doc} plane={plane} />
+      ) : first ? (
         <Picked level={level} placement={first} count={uses.length} />
       ) : (
         <>

@@ -6,7 +6,7 @@ import { KeysDialog } from '../page/keys-dialog.tsx';
 import { useBindings } from '../actions/bindings.ts';
 import { EXPORT_ACTIONS } from '../export/again.ts';
 import { takeTool, useHeld } from '../hand/held.ts';
-import { setShowing } from '../picture/showing.ts';
+import { setShowing, useShowing } from '../picture/showing.ts';
 import { setPlayback, stopPlaying } from '../playback/playback.ts';
 import { beginShotTime, endShotTime } from '../playback/shot-time.ts';
 import { ReferencesPanel } from '../tools/plate/references-panel.tsx';
@@ -18,6 +18,8 @@ import { current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { Picture } from '../stage/stage.tsx';
 import { TIME_ACTIONS } from '../time/actions.ts';
+import { CAMERA_ACTIONS } from '../tools/camera/actions.ts';
+import { CAMERA } from '../tools/camera/tool.ts';
 import { PLACE_ACTIONS } from '../tools/place/actions.ts';
 import { pickUses } from '../tools/place/placing.ts';
 import { PLACE } from '../tools/place/tool.ts';
@@ -44,6 +46,7 @@ const ACTIONS = [
   keys,
   ...Object.values(VIEW_ACTIONS),
   ...Object.values(PLACE_ACTIONS),
+  ...Object.values(CAMERA_ACTIONS),
   ...Object.values(EXPORT_ACTIONS),
 ];
 
@@ -69,15 +72,17 @@ export function AssembleStep() {
       stopPlaying();
       endShotTime();
       takeTool(null);
-      setShowing({ assembling: false });
+      setShowing({ assembling: false, filming: false });
       setPlayback({ playsShot: null });
     };
   }, []);
-  // What was in hand for a moment, such as a plate, gives way to placing again.
+  // What was in hand for a moment, such as a plate, gives way to placing again, or to the camera.
   const tool = useHeld((s) => s.tool);
+  const filming = useShowing((s) => s.filming);
   useEffect(() => {
-    if (tool === null) takeTool(PLACE);
-  }, [tool]);
+    const usual = filming ? CAMERA : PLACE;
+    if (tool === null || ((tool === PLACE || tool === CAMERA) && tool !== usual)) takeTool(usual);
+  }, [tool, filming]);
   // Footage that a shot was made of is laid as soon as it is open.
   const location = useLocation();
   const navigate = useNavigate();

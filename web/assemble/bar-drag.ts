@@ -1,4 +1,5 @@
 /** Dragging a bar of the tall strip: its start, its ends, what it shows first, one more of it; across to another lane. */
+import { isFixed } from '@tallow/core/assembly';
 import { copyPlacement, movePlacement, setPlacements, trimEnd, trimStart } from '@tallow/core/edit';
 import { find, randomId, type Id, type ShotDocument } from '@tallow/core/document';
 import { slipped } from '../tools/place/actions.ts';
@@ -55,7 +56,7 @@ export function dragBar(bar: Bar, how: BarHow, at: (frame: number) => number): B
         const moved = how === 'copy' ? copies : ids;
         const shifted = moved.reduce((next, each) => {
           const placement = find(next, 'placement', each);
-          return placement && !placement.locked
+          return placement && !isFixed(next, placement)
             ? setPlacements(next, [each], { start: placement.start + shift })
             : next;
         }, made);

@@ -1,6 +1,14 @@
 /** Scattered copies of a use: how many, where, how different, by a seed; what a hand has touched stays. */
 import { entitiesOf, find, randomId, shotOf, type Placement, type Scatter } from '@tallow/core/document';
-import { relayScatter, takeScatter, touchedCopies, type ScatterSettings } from '@tallow/core/edit';
+import {
+  copyIntoDepth,
+  relayScatter,
+  takeScatter,
+  touchedCopies,
+  whyNotIntoDepth,
+  type ScatterSettings,
+} from '@tallow/core/edit';
+import { nextSeed } from '@tallow/core/geometry';
 import { Dices } from 'lucide-react';
 import { Select, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
@@ -22,7 +30,7 @@ export function CopiesPanel({ level, placement }: { level: Level; placement: Pla
   const { width } = shotOf(level.doc);
   if (!scatter)
     return (
-      <div className="py-1">
+      <div className="flex flex-wrap gap-1.5 py-1">
         <Small
           title="Each out of step with the others, in places, sizes and turns of their own"
           onClick={() => {
@@ -30,6 +38,15 @@ export function CopiesPanel({ level, placement }: { level: Level; placement: Pla
           }}
         >
           Scatter three copies
+        </Small>
+        <Small
+          title="Smaller and slower with depth, out of step"
+          whyNot={whyNotIntoDepth(level.doc, placement.id)}
+          onClick={() => {
+            edit('copies into depth', (doc) => copyIntoDepth(doc, placement.id, randomId).doc);
+          }}
+        >
+          One on each plane farther
         </Small>
         <p className="py-2 text-[13px] text-wax-500">
           One more is a drag of its bar with Ctrl, of the plus at its end, or in the picture with Alt.
@@ -103,7 +120,7 @@ export function CopiesPanel({ level, placement }: { level: Level; placement: Pla
         <Small
           title="Another seed: other places, times and sizes"
           onClick={() => {
-            change('another seed', { seed: (scatter.seed * 1103515245 + 12345) >>> 0 });
+            change('another seed', { seed: nextSeed(scatter.seed) });
           }}
         >
           <Dices size={14} /> Others

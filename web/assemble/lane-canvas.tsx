@@ -6,6 +6,8 @@ import { useArrivals } from '../picture/miniatures.ts';
 import { drawDrawings, drawPhases } from '../strip/row.ts';
 import type { Bar, Lane } from './lane.ts';
 
+/** About what the name on a bar takes, px: from where, and for each letter. */
+const [NAME_AT, LETTER] = [14, 6.2] as const;
 export const BAR_HEIGHT = 26;
 /** px between rows and round them. */
 export const BAR_GAP = 3;
@@ -51,7 +53,8 @@ function drawBar(
   const { over, of } = placement.speed;
   const perOwn = (view.perFrame * of) / over;
   const first = left - placement.phase * perOwn;
-  drawPhases(context, element, { left: first, perFrame: perOwn, top, height: BAR_HEIGHT });
+  const name = (placement.name ?? element.name).length * LETTER + NAME_AT;
+  drawPhases(context, element, { left: first, perFrame: perOwn, top, height: BAR_HEIGHT }, left + name);
   context.restore();
   if (cutOff(placement, element, bar.length, length)) {
     context.fillStyle = '#e6b450';

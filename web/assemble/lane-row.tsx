@@ -10,7 +10,7 @@ import { NameField } from '../parts/name-field.tsx';
 import { edit, say } from '../shot/document.ts';
 import { shotTime } from '../playback/shot-time.ts';
 import { PLACE_ACTIONS } from '../tools/place/actions.ts';
-import { keyOn, openInside, pickUses, placing, type Level } from '../tools/place/placing.ts';
+import { keyOn, openInside, pickPlane, pickUses, placing, usePlacing, type Level } from '../tools/place/placing.ts';
 import { dragBar, type BarDrag, type BarHow } from './bar-drag.ts';
 import { BAR_GAP, BAR_HEIGHT, LaneCanvas, laneHeight, type InView } from './lane-canvas.tsx';
 import { partAt, snappedFrame, TIME_SNAP, type Bar, type Lane } from './lane.ts';
@@ -197,6 +197,28 @@ function BarHandle({
   );
 }
 
+function LaneName({ lane: { id, name, plane }, isPicked }: { lane: Lane; isPicked: boolean }) {
+  if (!plane)
+    return (
+      <span className="min-w-0 flex-1 truncate pt-1 text-[13px] text-wax-300" title={name}>
+        {name}
+      </span>
+    );
+  return (
+    <button
+      type="button"
+      aria-pressed={isPicked}
+      title={`${name} · its depth, looks and air`}
+      className={`moves min-w-0 flex-1 truncate pt-1 text-left text-[13px] hover:text-wax-100 ${isPicked ? 'text-flame' : plane.visible ? 'text-wax-300' : 'text-wax-500 line-through'}`}
+      onClick={() => {
+        pickPlane(isPicked ? null : id);
+      }}
+    >
+      {name}
+    </button>
+  );
+}
+
 export function LaneRow({
   level,
   lanes,
@@ -215,6 +237,7 @@ export function LaneRow({
   laneAt: (clientY: number) => string | null;
 }) {
   const [naming, setNaming] = useState(false);
+  const pickedPlane = usePlacing((s) => s.plane);
   return (
     <div className="flex" data-testid="lane" data-lane={lane.id} data-name={lane.name}>
       <div
@@ -240,9 +263,7 @@ export function LaneRow({
             }}
           />
         ) : (
-          <span className="min-w-0 flex-1 truncate pt-1 text-[13px] text-wax-300" title={lane.name}>
-            {lane.name}
-          </span>
+          <LaneName lane={lane} isPicked={lane.id === pickedPlane} />
         )}
       </div>
       <div

@@ -33,6 +33,8 @@ const SHOWN = {
     'ghostShift',
     'alone',
     'dimOthers',
+    'planeAlone',
+    'filming',
     'without',
     'planning',
     'backdrop',

@@ -50,6 +50,10 @@ export interface Showing {
   readonly assembling: boolean;
   /** The one plane that is shown while the shot is assembled. */
   readonly planeAlone: Id | null;
+  /** Whether one stands beside the camera while the shot is assembled: the picture is still, its frame goes. */
+  readonly filming: boolean;
+  /** Whether the safe areas of the frame are shown. */
+  readonly safe: boolean;
   /** Whether Plan's marks are seen strongly while drawing, for as long as a key is held. */
   readonly planHeld: boolean;
   /** Shows the first drawing as the target in the last part of a cycle. */
@@ -75,6 +79,7 @@ const FRESH = {
   ahead: false,
   lockedOthers: [],
   planeAlone: null,
+  filming: false,
 } as const satisfies Partial<Showing>;
 
 export const useShowing = create<Showing>(() => ({
@@ -94,6 +99,7 @@ export const useShowing = create<Showing>(() => ({
   rough: false,
   planning: false,
   assembling: false,
+  safe: false,
 }));
 export const showing = useShowing.getState;
 export const setShowing = useShowing.setState;

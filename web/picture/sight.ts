@@ -9,8 +9,9 @@ import { showing } from './showing.ts';
 /** @param playing as it is played, in place of as it is drawn on. */
 export function sightOptions(now: Current, playing = playback().playing): SheetOptions {
   // As it will be taken away, but for pictures it is drawn to.
-  const { assembling, planeAlone } = showing();
-  if (assembling) return { guides: false, guidePlates: true, looks: 'all', plane: planeAlone };
+  const { assembling, planeAlone, filming } = showing();
+  if (assembling)
+    return { guides: false, guidePlates: true, looks: 'all', plane: planeAlone, still: filming && !playing };
   const { alone, dimOthers, without, looks } = showing();
   const { playsLayers } = playback();
   const { picked } = selection();

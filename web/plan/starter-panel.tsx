@@ -3,6 +3,7 @@ import { find, findAll, type Phase, type Starter } from '@tallow/core/document';
 import { touchedOf } from '@tallow/core/derived';
 import { deleteStarter, releaseStarter, setLayer } from '@tallow/core/edit';
 import { settingsOf, type Control } from '@tallow/core/controls';
+import { nextSeed } from '@tallow/core/geometry';
 import { starterOf } from '@tallow/core/starters';
 import { Dices, Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -111,7 +112,7 @@ export function StarterPanel({ now, starter: laid }: { now: Current; starter: St
             <Small
               title="Another seed: the same settings, other shapes"
               onClick={() => {
-                void layNow({ ...laid, seed: (laid.seed * 1103515245 + 12345) >>> 0 }, 'another seed');
+                void layNow({ ...laid, seed: nextSeed(laid.seed) }, 'another seed');
               }}
             >
               <Dices size={14} /> <span className="max-w-16 truncate font-mono text-xs">{starter.seed}</span>

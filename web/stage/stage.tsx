@@ -31,6 +31,7 @@ import { bringIn, setReferences, useReferences } from '../references/references.
 import { setEngine } from '../picture/open-engine.ts';
 import { seenOf } from '../tools/index.ts';
 import { Engine } from '../picture/engine.ts';
+import { CameraFrame } from './camera-frame.tsx';
 import { FirstSteps } from './first-steps.tsx';
 import { OnionKey } from './onion-key.tsx';
 import { prepareBrushes } from '../pen/prepare.ts';
@@ -345,6 +346,7 @@ export function Picture({ planning = false, assembling = false }: { planning?: b
           style={{ cursor: holding ? CURSORS[holding] : 'crosshair' }}
         />
         <FrameEdge />
+        <CameraFrame assembling={assembling} />
         {assembling ? null : <PlanOverlay live={planning} />}
         {drawing ? <Ruler /> : null}
         {drawing ? <OpenEnds /> : null}

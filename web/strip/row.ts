@@ -102,6 +102,8 @@ export function drawPhases(
   context: CanvasRenderingContext2D,
   { phases }: Pick<Element, 'phases'>,
   { left, perFrame, top, height }: Pick<RowPlace, 'left' | 'perFrame' | 'top' | 'height'>,
+  /** px across up to which something else is written. */
+  taken = -Infinity,
 ): void {
   const foot = top + height;
   context.font = '600 9px "Hanken Grotesk Variable", sans-serif';
@@ -110,7 +112,7 @@ export function drawPhases(
     context.fillStyle = phaseColour(i);
     context.fillRect(x + 1, foot - 3, Math.max(2, wide - 2), 2.5);
     const text = context.measureText(phase.name).width;
-    if (text + 8 > wide) return;
+    if (text + 8 > wide || x < taken) return;
     context.fillStyle = 'rgb(20 17 15 / 0.78)';
     context.fillRect(x + 1, foot - 14, text + 6, 11);
     context.fillStyle = phaseColour(i);

@@ -1,6 +1,9 @@
 /** Every tool, with what is seen of it. A new one is a folder of its own and an entry here. */
 import type { ComponentType } from 'react';
 import type { Tool } from '../hand/tool.ts';
+import { CameraLine } from './camera/camera-line.tsx';
+import { CameraOverlay } from './camera/camera-overlay.tsx';
+import { CAMERA } from './camera/tool.ts';
 import { DROPPER } from './dropper/tool.ts';
 import { FillOverlay } from './fill/fill-overlay.tsx';
 import { FillPanel } from './fill/fill-panel.tsx';
@@ -48,6 +51,7 @@ export const TOOLS: readonly ToolSeen[] = [
   { tool: PLATE, Panel: ReferencesPanel },
   { tool: POINT },
   { tool: PLACE, Overlay: PlaceOverlay, Above: PlaceLine },
+  { tool: CAMERA, Overlay: CameraOverlay, Above: CameraLine },
 ];
 
 /** What is seen of the tool in hand: nothing where the pen draws. */

@@ -9,6 +9,7 @@ import {
   splitPlacement,
 } from '@tallow/core/edit';
 import { find, randomId, shotOf, type Id, type Placement, type ShotDocument } from '@tallow/core/document';
+import { isFixed } from '@tallow/core/assembly';
 import { elementLength } from '@tallow/core/timing';
 import { modulo } from '@tallow/core/geometry';
 import { alt, named, of, shift } from '../../actions/action.ts';
@@ -36,7 +37,7 @@ export function changePicked(
     (doc) =>
       picked.reduce((next, id) => {
         const placement = find(next, 'placement', id);
-        return placement && !placement.locked ? setPlacements(next, [id], change(placement, next)) : next;
+        return placement && !isFixed(next, placement) ? setPlacements(next, [id], change(placement, next)) : next;
       }, doc),
     gesture,
   );

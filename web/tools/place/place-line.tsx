@@ -1,43 +1,13 @@
 /** What stands above the assembled picture: the frame of the shot, and the names of what one stands in, each a way back. */
 import { find, shotOf } from '@tallow/core/document';
 import { standing } from '@tallow/core/assembly';
-import { useState } from 'react';
-import { goToShotFrame, useShotTime } from '../../playback/shot-time.ts';
+import { useShotTime } from '../../playback/shot-time.ts';
 import { useDocument } from '../../shot/document.ts';
+import { ShotFrame } from './shot-frame.tsx';
 import { levelOf, openInside, pickedOn, usePlacing } from './placing.ts';
 
 const WAY =
   'moves h-8 max-w-40 truncate rounded px-1 text-wax-300 underline decoration-soot-700 underline-offset-4 hover:text-wax-100';
-
-/** The frame of the shot, typed to go to another one. */
-function ShotFrame({ frame, length }: { frame: number; length: number }) {
-  const [text, setText] = useState<string | null>(null);
-  return (
-    <label className="flex shrink-0 items-center gap-1 font-semibold text-wax-100" title="Type a frame to go to it">
-      shot
-      <input
-        aria-label="Frame of the shot"
-        inputMode="numeric"
-        className="w-10 rounded bg-transparent px-1 text-right font-mono hover:bg-soot-800 focus:bg-soot-950"
-        value={text ?? String(frame + 1)}
-        onChange={(event) => {
-          setText(event.target.value);
-        }}
-        onBlur={() => {
-          const wanted = Number(text);
-          if (text !== null && Number.isInteger(wanted) && wanted >= 1 && wanted <= length) goToShotFrame(wanted - 1);
-          setText(null);
-        }}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === 'Enter') event.currentTarget.blur();
-          if (event.key === 'Escape') setText(null);
-        }}
-      />
-      of {length}
-    </label>
-  );
-}
 
 export function PlaceLine() {
   const doc = useDocument((s) => s.doc);

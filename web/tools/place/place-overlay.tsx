@@ -33,11 +33,12 @@ import {
   type Level,
 } from './placing.ts';
 import { carry } from './carry.ts';
+import { Handle } from './handle.tsx';
 import { WayMark } from './way-mark.tsx';
 
 const FLAME = '#ffc25c';
-/** CSS px of a handle's radius, how far above the frame it is turned, and how large the pen's target is. */
-const [HANDLE, ABOVE, TARGET] = [6, 26, 16] as const;
+/** CSS px above the frame at which it is turned. */
+const ABOVE = 26;
 
 const lineThrough = (points: readonly Point[]): string =>
   points.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('');
@@ -92,42 +93,6 @@ function sightOf(
       return apply(inward, { x: clientX - rect.left, y: clientY - rect.top });
     },
   };
-}
-
-function Handle({
-  at,
-  label,
-  cursor,
-  round = true,
-  onDown,
-}: {
-  at: Point;
-  label: string;
-  cursor: string;
-  round?: boolean;
-  onDown: (event: PointerEvent<SVGElement>) => void;
-}) {
-  return (
-    <g className="pointer-events-auto" style={{ cursor }} onPointerDown={onDown} data-handle={label}>
-      <circle cx={at.x} cy={at.y} r={TARGET} fill="transparent">
-        <title>{label}</title>
-      </circle>
-      {round ? (
-        <circle cx={at.x} cy={at.y} r={HANDLE} fill="#14110f" stroke={FLAME} strokeWidth={2} />
-      ) : (
-        <rect
-          x={at.x - HANDLE}
-          y={at.y - HANDLE}
-          width={2 * HANDLE}
-          height={2 * HANDLE}
-          transform={`rotate(45 ${at.x} ${at.y})`}
-          fill="#14110f"
-          stroke={FLAME}
-          strokeWidth={2}
-        />
-      )}
-    </g>
-  );
 }
 
 /** Turned or scaled about its anchor, or about where all that is picked has its middle. */

@@ -1,5 +1,6 @@
 /** The pen on the assembled picture: a press picks what lies there, a drag moves what is picked. */
 import { anchorPlace, copyPlacement, movedBy, movePlaces, relayScatter } from '@tallow/core/edit';
+import { isFixed } from '@tallow/core/assembly';
 import { find, randomId, type Id } from '@tallow/core/document';
 import { apply, fitRing, invert, multiply, scaleOf, type Matrix, type Point } from '@tallow/core/geometry';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
@@ -97,7 +98,7 @@ export function beginPlace(inward: Matrix, first: PenSample): PenDoing | null {
       );
       return;
     }
-    const ids = moved.filter(({ locked }) => !locked).map(({ id }) => id);
+    const ids = moved.filter((each) => !isFixed(level.doc, each)).map(({ id }) => id);
     carrying ??= carry(level, ids);
     moveUses(ids, whole, gesture);
     carrying.show(movedBy(whole.x, whole.y));

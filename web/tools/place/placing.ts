@@ -16,6 +16,7 @@ import {
 import { drawingBox, sheetsOf } from '@tallow/core/render';
 import { elementLength, placedInside } from '@tallow/core/timing';
 import { create } from 'zustand';
+import { setShowing } from '../../picture/showing.ts';
 import { shotFrameNow } from '../../playback/shot-time.ts';
 import { current } from '../../selection/current.ts';
 import { setSelection } from '../../selection/selection.ts';
@@ -25,6 +26,8 @@ import { atOpening } from '../../shot/opening.ts';
 interface Placing {
   /** Uses that are picked. */
   readonly picked: readonly Id[];
+  /** The plane that is picked, where no use is. */
+  readonly plane: Id | null;
   /** The use whose inside is open, by its key; null for the planes of the shot. */
   readonly inside: string | null;
   /** Whether the corners of what is picked are moved one by one. */
@@ -35,7 +38,7 @@ interface Placing {
   readonly snaps: boolean;
 }
 
-const FRESH: Placing = { picked: [], inside: null, corners: false, lasso: null, snaps: true };
+const FRESH: Placing = { picked: [], plane: null, inside: null, corners: false, lasso: null, snaps: true };
 export const usePlacing = create<Placing>(() => FRESH);
 export const placing = usePlacing.getState;
 export const setPlacing = usePlacing.setState;
@@ -119,7 +122,8 @@ export const intoLevel = (level: Level, at: Point): Point => apply(invert(levelM
 
 /** Picks uses; the first of them is stood in, so that drawing goes on there. */
 export function pickUses(picked: readonly Id[]): void {
-  setPlacing({ picked, corners: false, lasso: null });
+  setPlacing({ picked, plane: null, corners: false, lasso: null });
+  if (picked.length > 0) setShowing({ filming: false });
   const level = levelNow();
   const placement = level && find(level.doc, 'placement', picked[0]);
   if (!level || !placement) return;
@@ -131,11 +135,17 @@ export function pickUses(picked: readonly Id[]): void {
   if (here) setSelection({ frame: here.moment.frame, turn: Math.max(0, here.moment.turn) });
 }
 
+/** Picks a plane, or none. */
+export const pickPlane = (plane: Id | null): void => {
+  setPlacing({ plane, picked: [], corners: false, lasso: null });
+  if (plane) setShowing({ filming: false });
+};
+
 /** The uses that are picked and still there. */
 export const pickedOn = ({ doc }: Level, picked: readonly Id[] = placing().picked): Placement[] =>
   findAll(doc, 'placement', picked);
 
 /** Opens the inside of a use, or goes back out. */
 export const openInside = (inside: string | null): void => {
-  setPlacing({ inside, picked: [], corners: false });
+  setPlacing({ inside, picked: [], plane: null, corners: false });
 };

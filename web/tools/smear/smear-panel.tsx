@@ -1,6 +1,7 @@
 /** Smears, in the column: the kind, three numbers, and the rest as it is wanted. */
 import { find, type Smear } from '@tallow/core/document';
 import type { Control } from '@tallow/core/controls';
+import { nextSeed } from '@tallow/core/geometry';
 import { SMEARS, smearOf } from '@tallow/core/smears';
 import { frameOfSlot, slotNumbers } from '@tallow/core/timing';
 import { Dices } from 'lucide-react';
@@ -165,7 +166,7 @@ export function SmearPanel() {
             <Small
               title="Another seed: the same settings, other strands, drops and lines"
               onClick={() => {
-                relay(smear.id, { seed: (smear.seed * 1103515245 + 12345) >>> 0 }, 'another seed');
+                relay(smear.id, { seed: nextSeed(smear.seed) }, 'another seed');
               }}
             >
               <Dices size={14} />
