@@ -59,6 +59,7 @@ export function newShot(
     swatches: swatches.map((s) => s.id),
     guides: [],
     plates: [],
+    lights: [],
     camera: CAMERA_AT_REST,
     focal: null,
     air: null,

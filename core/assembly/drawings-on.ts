@@ -1,13 +1,26 @@
 /** The drawings of a frame: what has to be there before it can be drawn. */
-import type { Id, ShotDocument } from '../document/index.ts';
+import { findAll, shotOf, type Id, type ShotDocument } from '../document/index.ts';
 import { shownOn, timedLayers } from '../timing/index.ts';
 import { allOccurrences } from './occurrences.ts';
 
-/** The drawings that layers of placed elements show on a frame of the shot, seen or not, each once. */
-export const drawingsOn = (doc: ShotDocument, shotFrame: number): Id[] => [
-  ...new Set(
-    allOccurrences(doc, shotFrame).flatMap(({ element, moment, length }) =>
-      timedLayers(doc, element).flatMap((timed) => shownOn(timed, moment.frame, length)?.drawingId ?? []),
+/** The uses whose lights go by what is drawn: all of their drawings tell how bright one of them is. */
+function followedBy(doc: ShotDocument): ReadonlySet<Id> {
+  const lights = findAll(doc, 'light', shotOf(doc).lights);
+  return new Set(lights.flatMap(({ visible, follows, sourceId }) => (visible && follows > 0 && sourceId) || []));
+}
+
+/** The drawings that layers of placed elements show on a frame of the shot, seen or not, each once, and what lights hang on there. */
+export function drawingsOn(doc: ShotDocument, shotFrame: number): Id[] {
+  const followed = followedBy(doc);
+  return [
+    ...new Set(
+      allOccurrences(doc, shotFrame).flatMap(({ element, placement, moment, length }) =>
+        timedLayers(doc, element).flatMap((timed) =>
+          followed.has(placement.id)
+            ? Object.values(timed.layer.slots)
+            : (shownOn(timed, moment.frame, length)?.drawingId ?? []),
+        ),
+      ),
     ),
-  ),
-];
+  ];
+}

@@ -21,3 +21,6 @@ export const BLENDS = [
   'lighter',
 ] as const;
 export type Blend = (typeof BLENDS)[number];
+
+/** The canvas's own word for a blend. */
+export const operationOf = (blend: Blend): string => (blend === 'normal' ? 'source-over' : blend);

@@ -218,6 +218,7 @@ export function newShotDocument(id: Id, format: ShotFormat, newId: NewId): ShotD
     swatches: swatches.map((s) => s.id),
     guides: [],
     plates: [],
+    lights: [],
     camera: CAMERA_AT_REST,
     focal: null,
     air: null,

@@ -29,6 +29,7 @@ export function madeOf(doc: ShotDocument, roots: readonly Id[]): Set<Id> {
     for (const use of uses(id)) if (use.id !== (onPlanes ?? uses(id)[0])?.id) own.delete(use.id);
   }
   for (const { id, sourceId } of entitiesOf(doc, 'scatter')) if (!own.has(sourceId)) own.delete(id);
+  for (const { id, sourceId } of entitiesOf(doc, 'light')) if (!sourceId || !own.has(sourceId)) own.delete(id);
   for (const layer of findAll(doc, 'layer', [...own])) for (const id of Object.values(layer.slots)) own.add(id);
   return own;
 }

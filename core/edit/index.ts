@@ -43,6 +43,7 @@ export * from './brushes.ts';
 export * from './placements.ts';
 export * from './planes.ts';
 export * from './camera.ts';
+export * from './lights.ts';
 export * from './cut-off-mends.ts';
 export * from './depth-copies.ts';
 export * from './scatter.ts';

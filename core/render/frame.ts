@@ -15,9 +15,11 @@ import {
   type Matrix,
 } from '../geometry/index.ts';
 import { drawingBox, drawingRoom } from './marks.ts';
-import { drawPlates, type AssetPicture } from './plates.ts';
-import { DIMMED, sheetsOf, type Look, type Sheet, type SheetOptions } from './sheets.ts';
-import { wipe, type MakeSurface, type Picture, type Surface } from '../canvas/index.ts';
+import { drawPlates } from './behind.ts';
+import type { AssetPicture } from './plates.ts';
+import { shine } from './shine.ts';
+import { sheetsOf, type Look, type Sheet, type SheetOptions } from './sheets.ts';
+import { operationOf, wipe, type MakeSurface, type Picture, type Surface } from '../canvas/index.ts';
 
 /** A picture and the device pixel where its first one lies. */
 export interface Placed {
@@ -79,9 +81,6 @@ export function drawBackground(target: Surface, doc: ShotDocument, view: Matrix,
   target.context.fillStyle = colour;
   target.context.fillRect(0, 0, width, height);
 }
-
-/** The canvas's own word for a blend. */
-export const operationOf = (blend: Blend): string => (blend === 'normal' ? 'source-over' : blend);
 
 /** Lays a picture of the target's size over what is there. @param operation of the canvas, where no blend names it. */
 export function layPicture(
@@ -299,6 +298,7 @@ function wholeParts(
   const bounds = sheets
     .map((sheet) => {
       const own = multiply(view, sheet.matrix);
+      if (sheet.room) return mapBox(own, sheet.room);
       const reach = sheet.look ? reachOf(sheet.look.finishes, scaleOf(own)) : 0;
       return grown(mapBox(own, drawingBox(sheet.drawing)), reach);
     })
@@ -335,6 +335,7 @@ function layWholes(target: Surface, sheets: readonly Sheet[], view: Matrix, mean
     } else {
       const on = means.make(target.width, target.height);
       layWholes(on, run, view, means, depth + 1);
+      shine(on, whole.lights ?? [], view, means.make);
       layPicture(target, on.picture, whole.opacity, 'normal');
     }
     under = [...under, ...run];
@@ -362,16 +363,7 @@ export function drawFrame(
     if (options.background) drawBackground(target, doc, view, options.backdrop);
     // A layer or an element taken by itself has no plates.
     if (options.assets && !options.alone && !options.element)
-      drawPlates(
-        target,
-        doc,
-        shotFrame,
-        view,
-        options.guidePlates ?? options.guides,
-        options.assets,
-        options.dimBut ? DIMMED : 1,
-        options,
-      );
+      drawPlates(target, doc, shotFrame, view, { make: means.make, assets: options.assets }, options);
     laySheets(target, sheetsOf(doc, shotFrame, options), view, means);
   };
   if (means.during) means.during(draw);

@@ -32,6 +32,7 @@ import {
   modulo,
   multiply,
   projectionFrom,
+  type Box,
   type Matrix,
   type Point,
   type Projection,
@@ -46,6 +47,7 @@ import {
   timedLayers,
   type TimedLayer,
 } from '../timing/index.ts';
+import { fallingOn, lightsOn, type Falling, type Shining } from './lights.ts';
 import { axisOf, isHole, paintsOn, plainOf, type PaintOf } from './paint.ts';
 import { drawingBox } from './marks.ts';
 import { plateMatrix, shownOnPlate } from './plates.ts';
@@ -81,6 +83,8 @@ export interface Whole {
   readonly place: string;
   readonly opacity: number;
   readonly look: Look | null;
+  /** What falls on all of it, in the order it is laid. */
+  readonly lights?: readonly Falling[];
 }
 
 /** One drawing as it lies in a frame. */
@@ -91,6 +95,8 @@ export interface Sheet extends Lying {
   readonly place: string;
   /** The picture it shows in place of a drawing, of a plate between uses of elements. */
   readonly asset?: AssetId;
+  /** What that picture takes up, px of its own. */
+  readonly room?: Box;
   /** The looks of its layer, if it has any. */
   readonly look: Look | null;
   /** What it is put together in, from the outside in. */
@@ -383,6 +389,7 @@ function plateSheet(
       elementId: plate.id,
       place: plate.id,
       asset,
+      room: { left: 0, top: 0, right: plate.width, bottom: plate.height },
       drawing: { kind: 'drawing', id: plate.id, marks: {}, order: [] },
       matrix: multiply(seen, plateMatrix(plate)),
       opacity: plate.opacity * (options.dimBut || options.dimPlaceBut ? DIMMED : 1),
@@ -421,13 +428,43 @@ function planeWholes(doc: ShotDocument, plane: Plane, shotFrame: number, options
   return [{ place: plane.id, opacity: 1, look }];
 }
 
+/** Light falls where all of the shot is seen as it will be, and not on one thing taken by itself. */
+const shiningOn = (doc: ShotDocument, shotFrame: number, options: SheetOptions): readonly Shining[] =>
+  (options.looks ?? 'all') !== 'all' || options.alone || options.place || options.element
+    ? []
+    : lightsOn(doc, shotFrame, options);
+
+/** What lights fall on together is put together before they do. */
+const litWholes = (plane: Plane, lights: readonly Falling[]): Whole[] =>
+  lights.length > 0
+    ? [{ place: `${plane.id}:${lights.map(({ id }) => id).join()}`, opacity: 1, look: null, lights }]
+    : [];
+
+/** The lights that fall on a plate behind all planes. */
+export function plateLights(
+  doc: ShotDocument,
+  shotFrame: number,
+  options: SheetOptions,
+): (plateId: Id) => readonly Falling[] {
+  const shining = shiningOn(doc, shotFrame, options);
+  return (id) => fallingOn(shining, { kind: 'plate', id }, null);
+}
+
 /** The drawings of a frame, lowest first. Hidden layers and drawings not yet loaded are left out. */
 export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOptions): Sheet[] {
   const doc = options.variant ? withVariant(now, options.variant) : now;
   let sheets: Sheet[] = [];
+  const shining = shiningOn(doc, shotFrame, options);
   for (const each of lyingOn(doc, shotFrame, options).reverse()) {
     if (options.plane && each.plane.id !== options.plane) continue;
-    const wholes = planeWholes(doc, each.plane, shotFrame, options);
+    const thing =
+      'plate' in each
+        ? ({ kind: 'plate', id: each.plate.id } as const)
+        : ({ kind: 'placement', id: each.use.placement.id } as const);
+    const wholes = [
+      ...planeWholes(doc, each.plane, shotFrame, options),
+      ...litWholes(each.plane, fallingOn(shining, thing, each.plane)),
+    ];
     if ('plate' in each) {
       sheets.push(...plateSheet(each.plate, each.matrix, shotFrame, wholes, options));
       continue;
@@ -482,7 +519,7 @@ export function frameKey(sheets: readonly Sheet[], of: ContentOf = ({ id }) => i
   return sheets
     .map(
       (s) =>
-        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.group?.look ?? null)}@${lookKey(s.look)}@${s.recolour}@${s.asset}@${s.wholes.map(({ place, opacity, look }) => `${place}${opacity}${lookKey(look)}`).join(';')}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
+        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.group?.look ?? null)}@${lookKey(s.look)}@${s.recolour}@${s.asset}@${s.wholes.map(({ place, opacity, look, lights }) => `${place}${opacity}${lookKey(look)}${lights ? JSON.stringify(lights) : ''}`).join(';')}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
     )
     .join('|');
 }

@@ -46,6 +46,7 @@ const smear = entitiesOf(world, 'smear')[0]!;
 const variant = entitiesOf(world, 'variant')[0]!;
 const plane = entitiesOf(world, 'plane')[0]!;
 const use = entitiesOf(world, 'placement')[0]!;
+const light = entitiesOf(world, 'light')[0]!;
 const look = line.finishes[0]!;
 const recolour = element.recolours[0]!;
 const picked = { first: 0, count: 1 };
@@ -275,6 +276,18 @@ const EDITS: Readonly<Record<string, Run>> = {
     const { doc, planeId } = edit.addPlane(world, 'Front', null, newId);
     return [doc, edit.removePlane(doc, planeId)];
   },
+  addLightOf: () => docOf(edit.addLightOf(world, use.id, newId)),
+  addLightOn: () => docOf(edit.addLightOn(world, plane.id, { x: 3, y: 4 }, newId)),
+  setLight: () => edit.setLight(world, light.id, { dies: 90, smooth: 3.4, blend: 'screen' }),
+  setLightValue: () => edit.setLightValue(world, light.id, 'radius', 3, 700),
+  setLightKey: () => edit.setLightKey(world, light.id, 'strength', 2, null, 'soft'),
+  dropLightKey: () => {
+    const keyed = edit.setLightKey(world, light.id, 'x', 2, null, 'soft');
+    return [keyed, edit.dropLightKey(keyed, light.id, 'x', 2)];
+  },
+  setFallsOn: () =>
+    edit.setFallsOn(world, light.id, 'planes', plane.id, false, { planes: [], placements: [], plates: [] }),
+  removeLight: () => edit.removeLight(world, light.id),
   layPlate: () => edit.layPlate(world, plate.id, { planeId: plane.id, end: 'front' }),
   copyIntoDepth: () => {
     const { doc, planeId } = edit.addPlane(world, 'Front', null, newId);
@@ -492,6 +505,7 @@ const ASKING = new Set([
   'whyNotInside',
   'whyNotRemovePlane',
   'whyNotIntoDepth',
+  'whyNotLight',
   'cutOfPlacement',
   'newScattering',
   'rational',

@@ -330,6 +330,27 @@ export function everyKind(newId: NewId): ShotDocument {
     finishes: [glow(second, newId)],
     placements: [...plane.placements, plain.id],
   };
+  const light: Entity = {
+    kind: 'light',
+    id: newId(),
+    name: 'From the door',
+    sourceId: plain.id,
+    planeId: plane.id,
+    at: 'middle',
+    x: moving(0, 4),
+    y: moving(1, 2),
+    swatch: second,
+    radius: moving(90, 120),
+    strength: moving(0.5, 1),
+    dies: 2,
+    follows: 0.5,
+    smooth: 2,
+    reach: 400,
+    side: 0.25,
+    blend: 'add',
+    fallsOn: { planes: [plane.id], placements: [plain.id], plates: [plate.id] },
+    visible: true,
+  };
   const graded = doc.entities[third]!;
   const gradient = {
     form: 'linear',
@@ -346,6 +367,8 @@ export function everyKind(newId: NewId): ShotDocument {
     ...used,
     onPlane,
     plate,
+    light,
+    { ...shotOf(doc), lights: [light.id] },
     ...(graded.kind === 'swatch' ? [{ ...graded, gradient }] : []),
   ]);
 }

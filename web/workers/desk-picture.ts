@@ -11,7 +11,6 @@ import {
 } from '@tallow/core/document';
 import { multiply } from '@tallow/core/geometry';
 import {
-  DIMMED,
   drawBackground,
   drawPlates,
   laidApart,
@@ -111,7 +110,7 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
   const over = sheets.filter((s) => rank(s) > at);
   const below = makeSurface(...size);
   drawBackground(below, doc, view, backdrop);
-  drawPlates(below, doc, shotFrame, view, true, assets.picture, options.dimBut ? DIMMED : 1, options);
+  drawPlates(below, doc, shotFrame, view, { make: by.make, assets: assets.picture }, options, true);
   laySheets(
     below,
     under.filter((s) => !inside(s)),

@@ -19,6 +19,7 @@ import { tone } from './tone.ts';
 import { smear } from './smear.ts';
 import { ride } from './ride.ts';
 import { scatter } from './scatter.ts';
+import { light } from './light.ts';
 import type { Kind } from './kind.ts';
 
 export const KINDS = {
@@ -42,6 +43,7 @@ export const KINDS = {
   smear,
   ride,
   scatter,
+  light,
 } as const;
 
 export type EntityKind = keyof typeof KINDS;
@@ -74,3 +76,4 @@ export * from './tone.ts';
 export * from './smear.ts';
 export * from './ride.ts';
 export * from './scatter.ts';
+export * from './light.ts';

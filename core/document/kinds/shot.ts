@@ -24,6 +24,7 @@ export interface Shot {
   readonly guides: readonly Id[];
   /** Plate ids, the nearest first. */
   readonly plates: readonly Id[];
+  readonly lights: readonly Id[];
   readonly camera: Camera;
   /** px from which the picture is seen: a plane this far behind the picture is seen half as large. Null is the width of the picture. */
   readonly focal: number | null;
@@ -44,6 +45,7 @@ const LISTS = {
   swatches: holds('swatches', 'swatch'),
   guides: holds('guides', 'guide'),
   plates: holds('plates', 'plate'),
+  lights: holds('lights', 'light'),
 };
 const CAMERA_PATH: Pointer = { field: 'camera.pathId', to: 'path', bond: 'seeks' };
 const AIR: Pointer = { field: 'air.swatch', to: 'swatch', bond: 'needs', use: 'air' };
@@ -65,6 +67,7 @@ export const shot = kindOf<Shot>({
     swatches: uniqueIds,
     guides: uniqueIds.default([]),
     plates: uniqueIds.default([]),
+    lights: uniqueIds.default([]),
     camera,
     focal: z.number().min(10).max(1_000_000).nullable().default(null),
     air: z
@@ -78,10 +81,11 @@ export const shot = kindOf<Shot>({
     swatches: 'order',
     guides: 'order',
     plates: 'order',
+    lights: 'order',
     camera: 'fields',
     air: 'value',
   },
-  points: ['plane', 'element', 'swatch', 'guide', 'plate', 'path'],
+  points: ['plane', 'element', 'swatch', 'guide', 'plate', 'light', 'path'],
   mapIds: (shot, of) =>
     withFields(shot, {
       camera: withFields(shot.camera, { pathId: maybe(shot.camera.pathId, of, CAMERA_PATH) }),
@@ -91,5 +95,6 @@ export const shot = kindOf<Shot>({
       swatches: list(shot.swatches, of, LISTS.swatches),
       guides: list(shot.guides, of, LISTS.guides),
       plates: list(shot.plates, of, LISTS.plates),
+      lights: list(shot.lights, of, LISTS.lights),
     }),
 });
