@@ -4,5 +4,6 @@ export * from './planes.ts';
 export * from './shake.ts';
 export * from './occurrences.ts';
 export * from './drawings-on.ts';
+export * from './light-time.ts';
 export * from './seen-part.ts';
 export * from './only-use.ts';

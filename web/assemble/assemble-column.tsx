@@ -13,15 +13,23 @@ import { frameOn, levelOf, pickedOn, pickUses, usePlacing, type Level } from '..
 import { CameraPanel } from './camera-panel.tsx';
 import { Cone } from './cone.tsx';
 import { CopiesPanel } from './copies-panel.tsx';
+import { LightPanel } from './light-panel.tsx';
+import { LightsList } from './lights-list.tsx';
 import { LooksPanel } from './looks-panel.tsx';
 import { PlanePanel } from './plane-panel.tsx';
 import { PlacePanel } from './place-panel.tsx';
 import { CutOffLine, TimePanel } from './time-panel.tsx';
 import { UsesList } from './uses-list.tsx';
 
-const TABS = ['place', 'time', 'copies', 'looks'] as const;
+const TABS = ['place', 'time', 'copies', 'light', 'looks'] as const;
 type Tab = (typeof TABS)[number];
-const TAB_WORDS: Readonly<Record<Tab, string>> = { place: 'Place', time: 'Time', copies: 'Copies', looks: 'Looks' };
+const TAB_WORDS: Readonly<Record<Tab, string>> = {
+  place: 'Place',
+  time: 'Time',
+  copies: 'Copies',
+  light: 'Light',
+  looks: 'Looks',
+};
 
 /** What can be done with what is picked, whichever settings are open. */
 const OFFERED = [
@@ -106,6 +114,13 @@ function Picked({ level, placement, count }: { level: Level; placement: Placemen
       {tab === 'place' ? <PlacePanel level={level} placement={placement} since={since} /> : null}
       {tab === 'time' ? <TimePanel level={level} placement={placement} /> : null}
       {tab === 'copies' ? <CopiesPanel level={level} placement={placement} /> : null}
+      {tab === 'light' ? (
+        <LightsList
+          doc={level.doc}
+          source={{ placementId: placement.id }}
+          whyNot={level.holder ? 'Light shines from what stands on a plane: go back to the shot.' : null}
+        />
+      ) : null}
       {tab === 'looks' ? <LooksPanel level={level} placement={placement} since={since} /> : null}
       <Line />
       <div className="flex flex-wrap gap-1.5 pb-2">
@@ -127,13 +142,14 @@ function Picked({ level, placement, count }: { level: Level; placement: Placemen
 
 export function AssembleColumn() {
   const doc = useDocument((s) => s.doc);
-  const { inside, picked, plane: pickedPlane } = usePlacing();
+  const { inside, picked, plane: pickedPlane, light: pickedLight } = usePlacing();
   const filming = useShowing((s) => s.filming);
   if (!doc) return null;
   const level = levelOf(doc, inside);
   const uses = pickedOn(level, picked);
   const [first] = uses;
   const plane = find(doc, 'plane', pickedPlane);
+  const light = find(doc, 'light', pickedLight);
   return (
     <aside
       aria-label="Assemble"
@@ -147,6 +163,8 @@ export function AssembleColumn() {
       )}
       {filming ? (
         <CameraPanel doc={doc} />
+      ) : light && !level.holder ? (
+        <LightPanel doc={doc} light={light} />
       ) : plane && !level.holder ? (
         <PlanePanel doc={doc} plane={plane} />
       ) : first ? (

@@ -8,7 +8,8 @@ import { setShowing, useShowing } from '../picture/showing.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { drag } from '../shot/drag.ts';
 import { film } from '../tools/camera/filming.ts';
-import { pickPlane, usePlacing } from '../tools/place/placing.ts';
+import { depthsOfLights } from '../tools/place/light-marks.tsx';
+import { pickLight, pickPlane, usePlacing } from '../tools/place/placing.ts';
 import { depthScaleOf, depthsInView, uprightsOf } from './depth-scale.ts';
 
 const HEIGHT = 176;
@@ -107,7 +108,7 @@ export function Cone({ doc }: { doc: ShotDocument }) {
   const host = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
   const width = useWidth(host) || 336;
-  const { plane: pickedPlane, picked } = usePlacing();
+  const { plane: pickedPlane, picked, light: pickedLight } = usePlacing();
   const alone = useShowing((s) => s.planeAlone);
   const filming = useShowing((s) => s.filming);
   // What is in view stays while a plane is dragged, so that it stays under the pen.
@@ -172,6 +173,38 @@ export function Cone({ doc }: { doc: ShotDocument }) {
               onDown={begin(plane)}
             />
           ))}
+          {depthsOfLights(doc).map(({ light, planeId }, i) =>
+            planeId ? (
+              <g
+                key={light.id}
+                role="button"
+                tabIndex={0}
+                aria-label={light.name}
+                aria-pressed={light.id === pickedLight}
+                data-testid="cone-light"
+                className="cursor-pointer outline-none [&:focus-visible>circle]:stroke-wax-100"
+                onClick={() => {
+                  pickLight(light.id);
+                }}
+                onKeyDown={(event) => {
+                  if (event.code !== 'Enter' && event.code !== 'Space') return;
+                  event.preventDefault();
+                  event.stopPropagation();
+                  pickLight(light.id);
+                }}
+              >
+                <title>{light.name}</title>
+                <circle
+                  cx={xOf(planeId) - 10}
+                  cy={MIDDLE + (i % 3) * 13 - 6}
+                  r={5}
+                  fill={light.visible ? '#ffc25c' : '#5a4a3a'}
+                  stroke={light.id === pickedLight ? '#f4ecdf' : '#14110f'}
+                  strokeWidth={1.5}
+                />
+              </g>
+            ) : null,
+          )}
           <g
             role="button"
             tabIndex={0}

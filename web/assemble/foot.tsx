@@ -1,5 +1,5 @@
 /** Under the tall strip: playing the shot or the element, a start earlier or later, and what can be brought into the shot. */
-import { placeElement, addPlane, addElement, whyNotInside } from '@tallow/core/edit';
+import { placeElement, addPlane, addElement, whyNotInside, whyNotLight } from '@tallow/core/edit';
 import { find, findAll, randomId, shotOf, type Id } from '@tallow/core/document';
 import { Camera, ChevronLeft, ChevronRight, Pause, Play, Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -13,6 +13,7 @@ import { edit, say, useDocument } from '../shot/document.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
 import { PLACE_ACTIONS, whyNotPicked } from '../tools/place/actions.ts';
 import { Heavy } from './heavy.tsx';
+import { addLight } from './lights-list.tsx';
 import { takeStill } from './still.ts';
 import { frameOn, levelOf, openInside, pickUses, usePlacing, type Level } from '../tools/place/placing.ts';
 
@@ -97,7 +98,7 @@ function UseMenu({ level }: { level: Level }) {
 
 export function Foot() {
   const doc = useDocument((s) => s.doc);
-  const { inside, picked } = usePlacing();
+  const { inside, picked, plane } = usePlacing();
   const playing = usePlayback((s) => s.playing);
   const reached = usePlayback((s) => s.reached);
   usePlayback((s) => s.playsShot);
@@ -105,6 +106,8 @@ export function Foot() {
   const level = levelOf(doc, inside);
   const whole = playsShot();
   const why = picked.length > 0 ? null : whyNotPicked();
+  const onUse = picked.length === 1;
+  const noLight = level.holder ? 'Light is of the shot: go back out first.' : whyNotLight(doc);
   const choose = (shot: boolean): void => {
     if (playback().playing) stopPlaying();
     setPlayback({ playsShot: shot });
@@ -181,6 +184,22 @@ export function Foot() {
           }}
         >
           <Plus size={14} /> Plate
+        </button>
+        <button
+          type="button"
+          aria-disabled={noLight ? true : undefined}
+          className={`${BUTTON} ${noLight ? 'opacity-45' : ''}`}
+          title={
+            noLight ?? (onUse ? 'It shines from what is picked, and flickers with it' : 'In the middle of the picture')
+          }
+          onClick={() => {
+            const planeId = plane ?? shotOf(doc).planes[0];
+            if (noLight) say(noLight);
+            else if (onUse && picked[0]) addLight({ placementId: picked[0] });
+            else if (planeId) addLight({ planeId });
+          }}
+        >
+          <Plus size={14} /> Light
         </button>
         <button
           type="button"

@@ -15,6 +15,7 @@ import { LOOKS, lookKinds } from '@tallow/core/looks';
 import { Eye, EyeOff, Lock, Unlock } from 'lucide-react';
 import { useState } from 'react';
 import { AddLook } from '../finishes/add-look.tsx';
+import { LightsList } from './lights-list.tsx';
 import { FinishCard } from '../finishes/finish-card.tsx';
 import { setFinishes, useFinishes } from '../finishes/finishes.ts';
 import { NameField } from '../parts/name-field.tsx';
@@ -225,6 +226,7 @@ export function PlanePanel({ doc, plane }: { doc: ShotDocument; plane: Plane }) 
         </Small>
       </div>
       <Line />
+      <LightsList doc={doc} source={{ planeId: id }} />
       <Looks doc={doc} plane={plane} />
       <Line />
       <Fold label="Air and distance, for all planes">

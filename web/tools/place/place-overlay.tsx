@@ -34,6 +34,7 @@ import {
 } from './placing.ts';
 import { carry } from './carry.ts';
 import { Handle } from './handle.tsx';
+import { LightMarks } from './light-marks.tsx';
 import { WayMark } from './way-mark.tsx';
 
 const FLAME = '#ffc25c';
@@ -205,7 +206,7 @@ function Anchor({ sight }: { sight: Sight }) {
 
 export function PlaceOverlay() {
   const doc = useDocument((s) => s.doc);
-  const { picked, inside, corners } = usePlacing();
+  const { picked, inside, corners, light } = usePlacing();
   const view = useViewed((s) => s.view);
   const area = useViewed((s) => s.area);
   const shotFrame = useShotTime((s) => s.frame);
@@ -229,6 +230,7 @@ export function PlaceOverlay() {
       : (first?.anchor ?? { x: 0, y: 0 });
   return (
     <svg ref={svg} className="pointer-events-none absolute inset-0 size-full" data-testid="place-overlay">
+      {level.holder ? null : <LightMarks doc={doc} shotFrame={shotFrame} view={matrix} svg={svg} picked={light} />}
       {sights.map((sight) => {
         const path = find(doc, 'path', sight.placement.way?.pathId);
         return (

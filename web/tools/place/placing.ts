@@ -28,6 +28,8 @@ interface Placing {
   readonly picked: readonly Id[];
   /** The plane that is picked, where no use is. */
   readonly plane: Id | null;
+  /** The light that is picked, where neither is. */
+  readonly light: Id | null;
   /** The use whose inside is open, by its key; null for the planes of the shot. */
   readonly inside: string | null;
   /** Whether the corners of what is picked are moved one by one. */
@@ -38,7 +40,9 @@ interface Placing {
   readonly snaps: boolean;
 }
 
-const FRESH: Placing = { picked: [], plane: null, inside: null, corners: false, lasso: null, snaps: true };
+/** What is picked where nothing is. */
+const NOTHING = { picked: [], plane: null, light: null, corners: false, lasso: null } as const;
+const FRESH: Placing = { ...NOTHING, inside: null, snaps: true };
 export const usePlacing = create<Placing>(() => FRESH);
 export const placing = usePlacing.getState;
 export const setPlacing = usePlacing.setState;
@@ -122,7 +126,7 @@ export const intoLevel = (level: Level, at: Point): Point => apply(invert(levelM
 
 /** Picks uses; the first of them is stood in, so that drawing goes on there. */
 export function pickUses(picked: readonly Id[]): void {
-  setPlacing({ picked, plane: null, corners: false, lasso: null });
+  setPlacing({ ...NOTHING, picked });
   if (picked.length > 0) setShowing({ filming: false });
   const level = levelNow();
   const placement = level && find(level.doc, 'placement', picked[0]);
@@ -137,8 +141,14 @@ export function pickUses(picked: readonly Id[]): void {
 
 /** Picks a plane, or none. */
 export const pickPlane = (plane: Id | null): void => {
-  setPlacing({ plane, picked: [], corners: false, lasso: null });
+  setPlacing({ ...NOTHING, plane });
   if (plane) setShowing({ filming: false });
+};
+
+/** Picks a light, or none. */
+export const pickLight = (light: Id | null): void => {
+  setPlacing({ ...NOTHING, light });
+  if (light) setShowing({ filming: false });
 };
 
 /** The uses that are picked and still there. */
@@ -147,5 +157,5 @@ export const pickedOn = ({ doc }: Level, picked: readonly Id[] = placing().picke
 
 /** Opens the inside of a use, or goes back out. */
 export const openInside = (inside: string | null): void => {
-  setPlacing({ inside, picked: [], plane: null, corners: false });
+  setPlacing({ ...NOTHING, inside });
 };

@@ -1,0 +1,259 @@
+/** The settings of a light: colour, strength, how far it reaches, what it follows, what it falls on. */
+import { find, findAll, shotOf, valueAt, type Light, type LitThings, type ShotDocument } from '@tallow/core/document';
+import {
+  dropLightKey,
+  removeLight,
+  setFallsOn,
+  setLight,
+  setLightKey,
+  setLightValue,
+  type LightValue,
+} from '@tallow/core/edit';
+import { lightTime, planeOf } from '@tallow/core/assembly';
+import { Eye, EyeOff, Trash2 } from 'lucide-react';
+import { Check, Fold, Select, Small, Words } from '../parts/panel.tsx';
+import { Slider } from '../parts/slider.tsx';
+import { useShotTime } from '../playback/shot-time.ts';
+import { edit, endGesture } from '../shot/document.ts';
+import { pickLight } from '../tools/place/placing.ts';
+import { KeyedRow, type Measure } from './keyed-row.tsx';
+
+const MEASURES: Readonly<Record<LightValue, Measure>> = {
+  strength: { label: 'Strength', unit: '%', least: 0, most: 200, per: 100 },
+  radius: { label: 'Reaches', unit: 'px', least: 20, most: 2000, per: 1 },
+  x: { label: 'Across', unit: 'px', least: -1920, most: 1920, per: 1 },
+  y: { label: 'Down', unit: 'px', least: -1080, most: 1080, per: 1 },
+};
+
+function ValueOfLight({
+  light,
+  which,
+  frame,
+  round,
+}: {
+  light: Light;
+  which: LightValue;
+  frame: number;
+  round: number | null;
+}) {
+  const measure = MEASURES[which];
+  const name = `light ${measure.label.toLowerCase()}`;
+  return (
+    <KeyedRow
+      {...measure}
+      which={which}
+      value={light[which]}
+      frame={frame}
+      shown={valueAt(light[which], frame, round)}
+      onSet={(to) => {
+        edit(name, (doc) => setLightValue(doc, light.id, which, frame, to), `light-${light.id}-${which}`);
+      }}
+      onKey={(ease) => {
+        edit(`${name} set here`, (doc) => setLightKey(doc, light.id, which, frame, round, ease));
+      }}
+      onDrop={() => {
+        edit(`${name} not set here`, (doc) => dropLightKey(doc, light.id, which, frame));
+      }}
+    />
+  );
+}
+
+interface LitRow {
+  readonly thing: keyof LitThings;
+  readonly id: string;
+  readonly label: string;
+  /** Whether it stands on the plane before it. */
+  readonly within: boolean;
+}
+
+/** What can be lit, plane by plane, and plates behind all of them. */
+function litRows(doc: ShotDocument): LitRow[] {
+  const planes = findAll(doc, 'plane', shotOf(doc).planes);
+  const onPlanes = new Set(planes.flatMap(({ placements }) => placements));
+  return [
+    ...planes.flatMap(({ id, name, placements }): LitRow[] => [
+      { thing: 'planes', id, label: `all on ${name}`, within: false },
+      ...placements.flatMap((each): LitRow[] => {
+        const placement = find(doc, 'placement', each);
+        const plate = find(doc, 'plate', each);
+        const element = find(doc, 'element', placement?.elementId);
+        if (placement && element)
+          return [{ thing: 'placements', id: each, label: placement.name ?? element.name, within: true }];
+        return plate ? [{ thing: 'plates', id: each, label: plate.name, within: true }] : [];
+      }),
+    ]),
+    ...findAll(doc, 'plate', shotOf(doc).plates)
+      .filter(({ id }) => !onPlanes.has(id))
+      .map(({ id, name }): LitRow => ({ thing: 'plates', id, label: name, within: false })),
+  ];
+}
+
+/** What a light falls on without a choice, as chosen things. */
+function everything(doc: ShotDocument, { sourceId }: Light): LitThings {
+  const rows = litRows(doc);
+  const of = (thing: keyof LitThings) =>
+    rows.filter((row) => row.thing === thing && row.id !== sourceId).map(({ id }) => id);
+  return { planes: [], placements: of('placements'), plates: of('plates') };
+}
+
+function FallsOn({ doc, light }: { doc: ShotDocument; light: Light }) {
+  const all = everything(doc, light);
+  const now = light.fallsOn ?? all;
+  const count = now.planes.length + now.placements.length + now.plates.length;
+  return (
+    <Fold label={light.fallsOn ? `Falls on ${count} chosen things` : 'Falls on all but what it shines from'}>
+      {litRows(doc).map(({ thing, id, label, within }) => (
+        <div key={id} className={within ? 'pl-4' : ''}>
+          <Check
+            label={label}
+            checked={now[thing].includes(id)}
+            onChange={(on) => {
+              edit('what a light falls on', (next) => setFallsOn(next, light.id, thing, id, on, all));
+            }}
+          />
+        </div>
+      ))}
+      {light.fallsOn ? (
+        <Small
+          onClick={() => {
+            edit('what a light falls on', (next) => setLight(next, light.id, { fallsOn: null }));
+          }}
+        >
+          All but what it shines from
+        </Small>
+      ) : null}
+    </Fold>
+  );
+}
+
+export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) {
+  const shotFrame = useShotTime((s) => s.frame);
+  const { id, visible, sourceId } = light;
+  const time = lightTime(doc, light, shotFrame);
+  const plane = sourceId ? planeOf(doc, sourceId) : find(doc, 'plane', light.planeId);
+  const swatches = findAll(doc, 'swatch', shotOf(doc).swatches);
+  const set = (name: string, settings: Parameters<typeof setLight>[2], gesture?: string): void => {
+    edit(name, (next) => setLight(next, id, settings), gesture);
+  };
+  const slider = (
+    label: string,
+    title: string,
+    unit: string,
+    [least, most]: readonly [number, number],
+    field: 'follows' | 'smooth' | 'dies' | 'reach' | 'side',
+    per = 1,
+    step = 1,
+  ) => (
+    <Slider
+      label={label}
+      title={title}
+      unit={unit}
+      least={least}
+      most={most}
+      step={step}
+      value={light[field] * per}
+      onMove={(to) => {
+        set(label.toLowerCase(), { [field]: to / per }, `light-${id}-${field}`);
+      }}
+      onDone={endGesture}
+    />
+  );
+  return (
+    <section aria-label="Light" data-testid="light-panel" className="pb-2">
+      <div className="flex items-center justify-between gap-1">
+        <h2 className="font-name min-w-0 flex-1 truncate text-[17px]" title={light.name}>
+          {light.name}
+        </h2>
+        <Small
+          name={visible ? 'Put the light out' : 'Light it again'}
+          title={visible ? 'Put the light out' : 'Light it again'}
+          onClick={() => {
+            set(visible ? 'put a light out' : 'light again', { visible: !visible });
+          }}
+        >
+          {visible ? <Eye size={14} /> : <EyeOff size={14} />}
+        </Small>
+        <Small
+          name="Take the light away"
+          title="Take the light away"
+          onClick={() => {
+            edit('take a light away', (next) => removeLight(next, id));
+            pickLight(null);
+          }}
+        >
+          <Trash2 size={14} />
+        </Small>
+        <Small
+          title="All that stands in the shot"
+          onClick={() => {
+            pickLight(null);
+          }}
+        >
+          All
+        </Small>
+      </div>
+      <p className="truncate text-xs text-wax-500">on the plane {plane?.name ?? ''}</p>
+      <Select
+        label="Colour"
+        value={light.swatch}
+        options={swatches.map(({ id: each, name }) => ({ value: each, label: name }))}
+        onChoose={(swatch) => {
+          set('colour of a light', { swatch });
+        }}
+      />
+      {(['strength', 'radius'] as const).map((which) => (
+        <ValueOfLight key={which} light={light} which={which} {...time} />
+      ))}
+      {sourceId
+        ? slider(
+            'Flickers with it',
+            'How much of its strength goes by what is drawn: area times brightness',
+            '%',
+            [0, 100],
+            'follows',
+            100,
+          )
+        : null}
+      {sourceId && light.follows > 0 ? slider('Smoothed over', 'Frames to each side', 'fr', [0, 24], 'smooth') : null}
+      {slider('Side towards it', 'How much brighter bodies are on the side towards it', '%', [0, 100], 'side', 100)}
+      <FallsOn doc={doc} light={light} />
+      <Fold label="Where it is, how it dies away">
+        {sourceId ? (
+          <div className="flex h-8 items-center justify-between text-[13px] text-wax-300">
+            Follows
+            <Words
+              label="Follows"
+              value={light.at}
+              words={[
+                { value: 'middle', label: 'what is drawn' },
+                { value: 'anchor', label: 'the anchor' },
+              ]}
+              onChoose={(at) => {
+                set('what a light follows', { at });
+              }}
+            />
+          </div>
+        ) : null}
+        {(['x', 'y'] as const).map((which) => (
+          <ValueOfLight key={which} light={light} which={which} {...time} />
+        ))}
+        {slider('Dies away', '1 evenly, more the sooner', '', [1, 6], 'dies', 1, 0.1)}
+        {slider('Half at a depth of', 'So far away in depth half of it is left', 'px', [50, 5000], 'reach', 1, 10)}
+        <div className="flex h-8 items-center justify-between text-[13px] text-wax-300">
+          Laid
+          <Words
+            label="How it is laid"
+            value={light.blend}
+            words={[
+              { value: 'screen', label: 'screen' },
+              { value: 'add', label: 'add' },
+            ]}
+            onChoose={(blend) => {
+              set('how a light is laid', { blend });
+            }}
+          />
+        </div>
+      </Fold>
+    </section>
+  );
+}
