@@ -13,8 +13,10 @@ import { IDENTITY } from '@tallow/core/geometry';
 import {
   drawBackground,
   drawDrawing,
+  blurred,
   drawFrame,
   layPart,
+  lightsOn,
   Rasters,
   Scratch,
   sheetsOf,
@@ -30,11 +32,14 @@ import { join } from 'node:path';
 import { pictures } from '../server/footage/pictures.ts';
 import { probe } from '../server/footage/probe.ts';
 import { makeSurface } from '../server/render/canvas.ts';
+import { nightShift } from '../demo/night-shift.ts';
 import { newId, wandering } from './documents.ts';
 import { sideBySide, timeRow, type Row } from './measure.ts';
 
 const [WIDTH, HEIGHT] = [1920, 1080];
 const MB = 1024 * 1024;
+/** A frame of the demo shot on which the fire, a burst and the end of a strike shine. */
+const NIGHT_FRAME = 35;
 /** Uses in a shot that many are made of, and elements they are of. */
 const [USES, ELEMENTS] = [12, 4] as const;
 
@@ -172,6 +177,43 @@ async function keptRow(doc: ShotDocument, target: Surface): Promise<[number, num
   return sideBySide(31, frame, bare);
 }
 
+/** The whole demo shot with its lights and looks, first pass, against drawing its layers plainly and one blur for each light. */
+async function nightRow(): Promise<Row> {
+  const doc = nightShift();
+  const target = makeSurface(WIDTH, HEIGHT);
+  const { means, forget } = paintersMeans(doc);
+  const scratch = new Scratch(makeSurface);
+  const frame = () => {
+    forget();
+    drawFrame(target, doc, NIGHT_FRAME, IDENTITY, means, OPTIONS);
+    return settled(target);
+  };
+  const lights = lightsOn(doc, NIGHT_FRAME).length;
+  const plainly = () => {
+    drawBackground(target, doc, IDENTITY);
+    const on = makeSurface(WIDTH, HEIGHT);
+    for (const sheet of sheetsOf(doc, NIGHT_FRAME, { guides: false, looks: 'none' })) {
+      drawDrawing(on, scratch, sheet.drawing, paintsOf(doc, sheet), sheet.matrix);
+      layPart(target, { picture: on.picture, left: 0, top: 0, opacity: 1, blend: 'normal' });
+    }
+    for (let i = 0; i < lights; i++)
+      layPart(target, {
+        picture: blurred(on, 40, false, makeSurface).picture,
+        left: 0,
+        top: 0,
+        opacity: 0.1,
+        blend: 'screen',
+      });
+    return settled(target);
+  };
+  return timeRow(
+    `Night shift, first pass of a frame with ${lights} lights`,
+    'its layers plainly and a blur for each light',
+    1.5,
+    await sideBySide(9, frame, plainly),
+  );
+}
+
 /** Ten seconds of 1080p, taken apart as the worker does, against ffmpeg writing the same pictures. */
 async function footageRow(): Promise<Row> {
   const folder = mkdtempSync(join(tmpdir(), 'tallow-bench-film-'));
@@ -198,4 +240,4 @@ async function footageRow(): Promise<Row> {
   return row;
 }
 
-export const assemblyRows = async (): Promise<Row[]> => [...(await usesRows()), await footageRow()];
+export const assemblyRows = async (): Promise<Row[]> => [...(await usesRows()), await nightRow(), await footageRow()];

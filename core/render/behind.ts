@@ -43,7 +43,7 @@ export function drawPlates(
     on.context.drawImage(picture, 0, 0);
     on.context.globalAlpha = 1;
     if (on === target) continue;
-    shine(on, lights, view, make);
+    shine(on, lights, view);
     target.context.setTransform(1, 0, 0, 1, 0, 0);
     target.context.globalAlpha = opacity;
     target.context.drawImage(on.picture, 0, 0);

@@ -18,8 +18,8 @@ import { drawingBox, drawingRoom } from './marks.ts';
 import { drawPlates } from './behind.ts';
 import type { AssetPicture } from './plates.ts';
 import { shine } from './shine.ts';
-import { sheetsOf, type Look, type Sheet, type SheetOptions } from './sheets.ts';
-import { operationOf, wipe, type MakeSurface, type Picture, type Surface } from '../canvas/index.ts';
+import { sheetsOf, type Look, type Sheet, type SheetOptions, type Whole } from './sheets.ts';
+import { flood, operationOf, wipe, type MakeSurface, type Picture, type Surface } from '../canvas/index.ts';
 
 /** A picture and the device pixel where its first one lies. */
 export interface Placed {
@@ -286,6 +286,48 @@ function layOwn(target: Surface, sheets: readonly Sheet[], view: Matrix, means: 
 
 const ungrouped = (sheets: readonly Sheet[]): Sheet[] => sheets.map((sheet) => ({ ...sheet, group: null }));
 
+/** All that sheets take up with their looks, device px. */
+const boundsOf = (sheets: readonly Sheet[], view: Matrix): Box =>
+  sheets
+    .map((sheet) => {
+      const own = multiply(view, sheet.matrix);
+      if (sheet.room) return mapBox(own, sheet.room);
+      const reach = sheet.look ? reachOf(sheet.look.finishes, scaleOf(own)) : 0;
+      return grown(mapBox(own, drawingBox(sheet.drawing)), reach);
+    })
+    .reduce(union, EMPTY_BOX);
+
+/** Lays what lights fall on together, and the air before it, put together by itself first. */
+function layLit(
+  target: Surface,
+  sheets: readonly Sheet[],
+  whole: Whole,
+  view: Matrix,
+  means: Means,
+  depth: number,
+): void {
+  const { width, height } = target;
+  const box = intersection(inSteps(grown(boundsOf(sheets, view), 1)), {
+    left: 0,
+    top: 0,
+    right: width,
+    bottom: height,
+  });
+  if (isEmpty(box)) return;
+  const { left, top } = box;
+  const on = means.make(box.right - left, box.bottom - top);
+  const own = multiply([1, 0, 0, 1, -left, -top], view);
+  layWholes(on, sheets, own, means, depth);
+  shine(on, whole.lights ?? [], own, {
+    left: left === 0 ? 0 : -Infinity,
+    top: top === 0 ? 0 : -Infinity,
+    right: box.right === width ? on.width : Infinity,
+    bottom: box.bottom === height ? on.height : Infinity,
+  });
+  if (whole.air) flood(on, whole.air.colour, 'source-atop', whole.air.share);
+  layPicture(target, on.picture, whole.opacity, 'normal', 'source-over', left, top);
+}
+
 /** The parts an element or a folder with looks of its own comes to. @param sheets all of it, one at least. @param depth of what lies in it. */
 function wholeParts(
   sheets: readonly Sheet[],
@@ -295,20 +337,12 @@ function wholeParts(
   means: Means,
   depth: number | 'folder',
 ): PlacedPart[] {
-  const bounds = sheets
-    .map((sheet) => {
-      const own = multiply(view, sheet.matrix);
-      if (sheet.room) return mapBox(own, sheet.room);
-      const reach = sheet.look ? reachOf(sheet.look.finishes, scaleOf(own)) : 0;
-      return grown(mapBox(own, drawingBox(sheet.drawing)), reach);
-    })
-    .reduce(union, EMPTY_BOX);
   return looked(
     whole,
     multiply(view, whole.matrix),
     size,
     means,
-    bounds,
+    boundsOf(sheets, view),
     (on, shift) => {
       const own = multiply(shift, view);
       if (depth === 'folder') layOwn(on, sheets, own, means, []);
@@ -332,10 +366,10 @@ function layWholes(target: Surface, sheets: readonly Sheet[], view: Matrix, mean
     else if (whole.look) {
       for (const part of wholeParts(run, whole.look, view, target, means, depth + 1))
         layPart(target, { ...part, picture: part.picture.picture, opacity: part.opacity * whole.opacity });
-    } else {
+    } else if (whole.lights) layLit(target, run, whole, view, means, depth + 1);
+    else {
       const on = means.make(target.width, target.height);
       layWholes(on, run, view, means, depth + 1);
-      shine(on, whole.lights ?? [], view, means.make);
       layPicture(target, on.picture, whole.opacity, 'normal');
     }
     under = [...under, ...run];

@@ -66,7 +66,7 @@ function middleOf(doc: ShotDocument, { element, placement, moment, length }: Occ
 }
 
 /** The colour of a swatch as a light, wherever it is. */
-const colourIn = (doc: ShotDocument): ((swatch: Id) => string) => {
+export const colourIn = (doc: ShotDocument): ((swatch: Id) => string) => {
   const paints = paintsOn(doc, undefined, { axis: null, matrix: IDENTITY, picture: shotOf(doc) });
   return (swatch) => plainOf(paints(swatch));
 };

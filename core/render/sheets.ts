@@ -47,7 +47,7 @@ import {
   timedLayers,
   type TimedLayer,
 } from '../timing/index.ts';
-import { fallingOn, lightsOn, type Falling, type Shining } from './lights.ts';
+import { colourIn, fallingOn, lightsOn, type Falling, type Shining } from './lights.ts';
 import { axisOf, isHole, paintsOn, plainOf, type PaintOf } from './paint.ts';
 import { drawingBox } from './marks.ts';
 import { plateMatrix, shownOnPlate } from './plates.ts';
@@ -83,8 +83,9 @@ export interface Whole {
   readonly place: string;
   readonly opacity: number;
   readonly look: Look | null;
-  /** What falls on all of it, in the order it is laid. */
+  /** What falls on all of it, in the order it is laid, and how much of the air's colour lies before it. */
   readonly lights?: readonly Falling[];
+  readonly air?: { readonly colour: string; readonly share: number } | null;
 }
 
 /** One drawing as it lies in a frame. */
@@ -405,21 +406,16 @@ function plateSheet(
   ];
 }
 
-/** A plane with looks of its own, or one that the air pales, is put together first. */
+/** A plane with looks of its own is put together first. */
 function planeWholes(doc: ShotDocument, plane: Plane, shotFrame: number, options: SheetOptions): readonly Whole[] {
-  if ((options.looks ?? 'all') !== 'all' || options.alone || options.place || options.element) return [];
+  if (!isWhole(options)) return [];
   const shot = shotOf(doc);
-  const share = airAt(shot, plane.depth);
   const own = resolved(plane.finishes, shotFrame, null).filter((each) => !movesOutlines(each));
-  const air: Resolved[] =
-    share > 0 && shot.air
-      ? [{ kind: 'tint', numbers: { strength: 100 * share }, choices: {}, swatch: shot.air.swatch, seed: 0, at: 0 }]
-      : [];
-  if (own.length + air.length === 0) return [];
+  if (own.length === 0) return [];
   const axis = { from: { x: shot.width / 2, y: shot.height }, to: { x: shot.width / 2, y: 0 } };
   const colours = paintsOn(doc, undefined, { axis, matrix: IDENTITY, picture: shot });
   const look: Look = {
-    finishes: [...own, ...air],
+    finishes: own,
     axis,
     motion: NO_MOTION,
     matrix: IDENTITY,
@@ -428,17 +424,26 @@ function planeWholes(doc: ShotDocument, plane: Plane, shotFrame: number, options
   return [{ place: plane.id, opacity: 1, look }];
 }
 
+/** Whether all of the shot is seen as it will be, and not one thing taken by itself. */
+const isWhole = ({ looks = 'all', alone, place, element }: SheetOptions): boolean =>
+  looks === 'all' && !alone && !place && !element;
+
 /** Light falls where all of the shot is seen as it will be, and not on one thing taken by itself. */
 const shiningOn = (doc: ShotDocument, shotFrame: number, options: SheetOptions): readonly Shining[] =>
-  (options.looks ?? 'all') !== 'all' || options.alone || options.place || options.element
-    ? []
-    : lightsOn(doc, shotFrame, options);
+  isWhole(options) ? lightsOn(doc, shotFrame, options) : [];
 
-/** What lights fall on together is put together before they do. */
-const litWholes = (plane: Plane, lights: readonly Falling[]): Whole[] =>
-  lights.length > 0
-    ? [{ place: `${plane.id}:${lights.map(({ id }) => id).join()}`, opacity: 1, look: null, lights }]
+/** What lights fall on together is put together before they do; so is what the air pales. */
+const litWholes = (plane: Plane, lights: readonly Falling[], air: Whole['air']): Whole[] =>
+  lights.length > 0 || air
+    ? [{ place: `${plane.id}:${lights.map(({ id }) => id).join()}`, opacity: 1, look: null, lights, air }]
     : [];
+
+/** The air before a plane; none where one thing is taken by itself. */
+function airBefore(doc: ShotDocument, plane: Plane, options: SheetOptions): Whole['air'] {
+  const shot = shotOf(doc);
+  const share = isWhole(options) ? airAt(shot, plane.depth) : 0;
+  return share > 0 && shot.air ? { colour: colourIn(doc)(shot.air.swatch), share } : null;
+}
 
 /** The lights that fall on a plate behind all planes. */
 export function plateLights(
@@ -463,7 +468,7 @@ export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOpt
         : ({ kind: 'placement', id: each.use.placement.id } as const);
     const wholes = [
       ...planeWholes(doc, each.plane, shotFrame, options),
-      ...litWholes(each.plane, fallingOn(shining, thing, each.plane)),
+      ...litWholes(each.plane, fallingOn(shining, thing, each.plane), airBefore(doc, each.plane, options)),
     ];
     if ('plate' in each) {
       sheets.push(...plateSheet(each.plate, each.matrix, shotFrame, wholes, options));
@@ -519,7 +524,7 @@ export function frameKey(sheets: readonly Sheet[], of: ContentOf = ({ id }) => i
   return sheets
     .map(
       (s) =>
-        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.group?.look ?? null)}@${lookKey(s.look)}@${s.recolour}@${s.asset}@${s.wholes.map(({ place, opacity, look, lights }) => `${place}${opacity}${lookKey(look)}${lights ? JSON.stringify(lights) : ''}`).join(';')}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
+        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.group?.look ?? null)}@${lookKey(s.look)}@${s.recolour}@${s.asset}@${s.wholes.map(({ place, opacity, look, lights, air }) => `${place}${opacity}${lookKey(look)}${lights ? JSON.stringify([lights, air]) : ''}`).join(';')}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
     )
     .join('|');
 }
