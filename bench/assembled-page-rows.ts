@@ -109,6 +109,7 @@ async function video(database: Knex): Promise<Plate> {
     beside: false,
     visible: true,
     locked: false,
+    cut: null,
     span: null,
   };
 }

@@ -1,5 +1,5 @@
 /** The drawings of a frame: what has to be there before it can be drawn. */
-import { findAll, shotOf, type Id, type ShotDocument } from '../document/index.ts';
+import { find, findAll, shotOf, type Id, type ShotDocument } from '../document/index.ts';
 import { shownOn, timedLayers } from '../timing/index.ts';
 import { allOccurrences } from './occurrences.ts';
 
@@ -9,18 +9,30 @@ function followedBy(doc: ShotDocument): ReadonlySet<Id> {
   return new Set(lights.flatMap(({ visible, follows, sourceId }) => (visible && follows > 0 && sourceId) || []));
 }
 
+/** All drawings of uses that cut other things, be they seen or not: what they have passed over so far may be any of them. */
+function cutting(doc: ShotDocument): Id[] {
+  const shot = shotOf(doc);
+  const onPlanes = findAll(doc, 'plane', shot.planes).flatMap(({ placements }) => placements);
+  const things = [...findAll(doc, 'placement', onPlanes), ...findAll(doc, 'plate', [...shot.plates, ...onPlanes])];
+  const elements = new Set(things.flatMap(({ cut }) => find(doc, 'placement', cut?.by)?.elementId ?? []));
+  return findAll(doc, 'element', [...elements]).flatMap((element) =>
+    timedLayers(doc, element).flatMap(({ layer }) => Object.values(layer.slots)),
+  );
+}
+
 /** The drawings that layers of placed elements show on a frame of the shot, seen or not, each once, and what lights hang on there. */
 export function drawingsOn(doc: ShotDocument, shotFrame: number): Id[] {
   const followed = followedBy(doc);
   return [
-    ...new Set(
-      allOccurrences(doc, shotFrame).flatMap(({ element, placement, moment, length }) =>
+    ...new Set([
+      ...cutting(doc),
+      ...allOccurrences(doc, shotFrame).flatMap(({ element, placement, moment, length }) =>
         timedLayers(doc, element).flatMap((timed) =>
           followed.has(placement.id)
             ? Object.values(timed.layer.slots)
             : (shownOn(timed, moment.frame, length)?.drawingId ?? []),
         ),
       ),
-    ),
+    ]),
   ];
 }

@@ -10,6 +10,7 @@ export * from './value.ts';
 export { AT_HOME, type Shift } from './shift.ts';
 export * from './values-of.ts';
 export { CAMERA_AT_REST, SHAKE_LIMITS, ZOOM_LIMITS, type Camera, type Shake } from './camera.ts';
+export type { CutBy } from './cut.ts';
 export * from './pointers.ts';
 export * from './columns.ts';
 export * from './text.ts';

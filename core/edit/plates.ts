@@ -34,13 +34,17 @@ export function addPlate(
     beside: false,
     visible: true,
     locked: false,
+    cut: null,
     span: null,
   };
   return { doc: putEntities(doc, plate, { ...shot, plates: [...shot.plates, plate.id] }), plateId: plate.id };
 }
 
 export type PlateSettings = Partial<
-  Pick<Plate, 'name' | 'x' | 'y' | 'scale' | 'angle' | 'opacity' | 'guide' | 'beside' | 'visible' | 'locked' | 'span'>
+  Pick<
+    Plate,
+    'name' | 'x' | 'y' | 'scale' | 'angle' | 'opacity' | 'guide' | 'beside' | 'visible' | 'locked' | 'span' | 'cut'
+  >
 >;
 
 export function setPlate(doc: ShotDocument, plateId: Id, settings: PlateSettings): ShotDocument {

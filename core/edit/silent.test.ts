@@ -51,6 +51,7 @@ test('a shot made larger about its middle takes plates and its own guides along;
     beside: false,
     visible: true,
     locked: false,
+    cut: null,
     span: null,
   };
   const shot = { ...shotOf(base), guides: [ofShot.id, ofElement.id], plates: [plate.id] };

@@ -2,20 +2,15 @@
 import { findAll, shotOf, type Id, type ShotDocument } from '../document/index.ts';
 import { depthMatrix } from '../assembly/index.ts';
 import { multiply, type Matrix } from '../geometry/index.ts';
-import type { MakeSurface, Surface } from '../canvas/index.ts';
-import { plateMatrix, platesAt, type AssetPicture } from './plates.ts';
-import { DIMMED, plateLights, type SheetOptions } from './sheets.ts';
+import type { Surface } from '../canvas/index.ts';
+import { plateMatrix, platesAt } from './plates.ts';
+import { cutOut, type Means } from './frame.ts';
+import { DIMMED, plateLights, plateMatte, type SheetOptions } from './sheets.ts';
 import { shine } from './shine.ts';
 
 /** Plates that lie on a plane, between uses of elements. */
 const onPlane = (doc: ShotDocument): Set<Id> =>
   new Set(findAll(doc, 'plane', shotOf(doc).planes).flatMap(({ placements }) => placements));
-
-/** What plates are drawn with. */
-interface PlateMeans {
-  readonly make: MakeSurface;
-  readonly assets: AssetPicture;
-}
 
 /** Draws the plates of a frame that lie behind all planes. What is not there yet is left out. @param guides whether those for working are seen. */
 export function drawPlates(
@@ -23,7 +18,7 @@ export function drawPlates(
   doc: ShotDocument,
   shotFrame: number,
   view: Matrix,
-  { make, assets }: PlateMeans,
+  means: Means,
   options: SheetOptions,
   guides = options.guidePlates ?? options.guides,
 ): void {
@@ -33,17 +28,19 @@ export function drawPlates(
   const seen = multiply(view, depthMatrix(doc, 0, shotFrame, options));
   const lightsOf = plateLights(doc, shotFrame, options);
   for (const { plate, asset } of plates) {
-    const picture = others.has(plate.id) ? null : assets(asset);
+    const picture = others.has(plate.id) ? null : (means.assets?.(asset) ?? null);
     if (!picture) continue;
     const opacity = plate.opacity * (options.dimBut ? DIMMED : 1);
     const lights = lightsOf(plate.id);
-    const on = lights.length > 0 ? make(target.width, target.height) : target;
+    const matte = plateMatte(doc, plate, shotFrame, options);
+    const on = lights.length > 0 || matte ? means.make(target.width, target.height) : target;
     on.context.setTransform(...multiply(seen, plateMatrix(plate)));
     on.context.globalAlpha = on === target ? opacity : 1;
     on.context.drawImage(picture, 0, 0);
     on.context.globalAlpha = 1;
     if (on === target) continue;
     shine(on, lights, view);
+    if (matte) cutOut(on, matte, view, means);
     target.context.setTransform(1, 0, 0, 1, 0, 0);
     target.context.globalAlpha = opacity;
     target.context.drawImage(on.picture, 0, 0);

@@ -15,11 +15,10 @@ import {
   type Matrix,
 } from '../geometry/index.ts';
 import { drawingBox, drawingRoom } from './marks.ts';
-import { drawPlates } from './behind.ts';
 import type { AssetPicture } from './plates.ts';
 import { shine } from './shine.ts';
-import { sheetsOf, type Look, type Sheet, type SheetOptions, type Whole } from './sheets.ts';
-import { flood, operationOf, wipe, type MakeSurface, type Picture, type Surface } from '../canvas/index.ts';
+import { type Look, type Sheet, type Whole } from './sheets.ts';
+import { flood, operationOf, type MakeSurface, type Picture, type Surface } from '../canvas/index.ts';
 
 /** A picture and the device pixel where its first one lies. */
 export interface Placed {
@@ -297,7 +296,19 @@ const boundsOf = (sheets: readonly Sheet[], view: Matrix): Box =>
     })
     .reduce(union, EMPTY_BOX);
 
-/** Lays what lights fall on together, and the air before it, put together by itself first. */
+/** Leaves of a surface what is seen within a matte, or all but that. */
+export function cutOut(
+  target: Surface,
+  { sheets, within }: NonNullable<Whole['matte']>,
+  view: Matrix,
+  means: Means,
+): void {
+  const matte = means.make(target.width, target.height);
+  laySheets(matte, sheets, view, means);
+  layPicture(target, matte.picture, 1, 'normal', within ? 'destination-in' : 'destination-out');
+}
+
+/** Lays what lights fall on together, with the air before it, or what is cut as a whole, put together by itself first. */
 function layLit(
   target: Surface,
   sheets: readonly Sheet[],
@@ -318,12 +329,14 @@ function layLit(
   const on = means.make(box.right - left, box.bottom - top);
   const own = multiply([1, 0, 0, 1, -left, -top], view);
   layWholes(on, sheets, own, means, depth);
-  shine(on, whole.lights ?? [], own, {
-    left: left === 0 ? 0 : -Infinity,
-    top: top === 0 ? 0 : -Infinity,
-    right: box.right === width ? on.width : Infinity,
-    bottom: box.bottom === height ? on.height : Infinity,
-  });
+  if (whole.lights)
+    shine(on, whole.lights, own, {
+      left: left === 0 ? 0 : -Infinity,
+      top: top === 0 ? 0 : -Infinity,
+      right: box.right === width ? on.width : Infinity,
+      bottom: box.bottom === height ? on.height : Infinity,
+    });
+  if (whole.matte) cutOut(on, whole.matte, own, means);
   if (whole.air) flood(on, whole.air.colour, 'source-atop', whole.air.share);
   layPicture(target, on.picture, whole.opacity, 'normal', 'source-over', left, top);
 }
@@ -366,7 +379,7 @@ function layWholes(target: Surface, sheets: readonly Sheet[], view: Matrix, mean
     else if (whole.look) {
       for (const part of wholeParts(run, whole.look, view, target, means, depth + 1))
         layPart(target, { ...part, picture: part.picture.picture, opacity: part.opacity * whole.opacity });
-    } else if (whole.lights) layLit(target, run, whole, view, means, depth + 1);
+    } else if (whole.lights || whole.matte) layLit(target, run, whole, view, means, depth + 1);
     else {
       const on = means.make(target.width, target.height);
       layWholes(on, run, view, means, depth + 1);
@@ -374,32 +387,4 @@ function layWholes(target: Surface, sheets: readonly Sheet[], view: Matrix, mean
     }
     under = [...under, ...run];
   }
-}
-
-interface FrameOptions extends SheetOptions {
-  readonly background: boolean;
-  readonly backdrop?: string | null;
-  readonly assets?: AssetPicture;
-}
-
-/** Draws a frame of the shot: background if asked for, then every drawing. */
-export function drawFrame(
-  target: Surface,
-  doc: ShotDocument,
-  shotFrame: number,
-  view: Matrix,
-  given: Means,
-  options: FrameOptions,
-): void {
-  const means = options.assets ? { ...given, assets: options.assets } : given;
-  const draw = (): void => {
-    wipe(target);
-    if (options.background) drawBackground(target, doc, view, options.backdrop);
-    // A layer or an element taken by itself has no plates.
-    if (options.assets && !options.alone && !options.element)
-      drawPlates(target, doc, shotFrame, view, { make: means.make, assets: options.assets }, options);
-    laySheets(target, sheetsOf(doc, shotFrame, options), view, means);
-  };
-  if (means.during) means.during(draw);
-  else draw();
 }

@@ -5,6 +5,7 @@ export * from './strokes.ts';
 export * from './ground-stroke.ts';
 export * from './sheets.ts';
 export * from './frame.ts';
+export * from './draw-frame.ts';
 export * from './barrier.ts';
 export * from './plates.ts';
 export * from './behind.ts';

@@ -5,20 +5,25 @@ import {
   shotOf,
   valueAt,
   type AssetId,
+  type CutBy,
   type Blend,
   type Drawing,
   type Element,
   type Id,
+  type Placement,
   type Plane,
   type Plate,
   type ShotDocument,
 } from '../document/index.ts';
 import {
   airAt,
+  depthMatrix,
   firstKeyOf,
   occurrenceIn,
   lyingOn,
   pathOf,
+  planeMatrix,
+  planeOf,
   standing,
   type HowLaid,
   type Lie,
@@ -28,6 +33,7 @@ import { movesOutlines, resolved, tilted, wavered, type Resolved } from '../comp
 import { showVariant } from '../edit/index.ts';
 import {
   composed,
+  invert,
   IDENTITY,
   modulo,
   multiply,
@@ -40,6 +46,7 @@ import {
 import {
   elementLength,
   isVisible,
+  momentOn,
   roundOf,
   runStart,
   shiftAt,
@@ -86,6 +93,8 @@ export interface Whole {
   /** What falls on all of it, in the order it is laid, and how much of the air's colour lies before it. */
   readonly lights?: readonly Falling[];
   readonly air?: { readonly colour: string; readonly share: number } | null;
+  /** What it is seen within, or hidden by, lowest first. */
+  readonly matte?: { readonly sheets: readonly Sheet[]; readonly within: boolean } | null;
 }
 
 /** One drawing as it lies in a frame. */
@@ -445,6 +454,58 @@ function airBefore(doc: ShotDocument, plane: Plane, options: SheetOptions): Whol
   return share > 0 && shot.air ? { colour: colourIn(doc)(shot.air.swatch), share } : null;
 }
 
+/** What cuts a thing on a frame, as pictures of the same kind; null where nothing does, or what should is gone. */
+function matteOf(doc: ShotDocument, cut: CutBy | null, shotFrame: number, options: SheetOptions): Whole['matte'] {
+  if (!cut || !isWhole(options)) return null;
+  const placement = find(doc, 'placement', cut.by);
+  const plate = find(doc, 'plate', cut.by);
+  if (placement && planeOf(doc, placement.id))
+    return { sheets: passedBy(doc, placement, shotFrame, cut.passed, options), within: cut.within };
+  if (!plate) return null;
+  const seen = planeMatrix(doc, plate.id, shotFrame, options);
+  const frames = cut.passed ? framesUpTo(plate.span?.from ?? 0, shotFrame) : [shotFrame];
+  const whole = { ...plate, visible: true, opacity: 1 };
+  const sheets = frames.flatMap((frame) => plateSheet(whole, seen, frame, [], { guides: false, looks: 'none' }));
+  return { sheets: onlyOnce(sheets), within: cut.within };
+}
+
+const framesUpTo = (from: number, to: number): number[] =>
+  Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => from + i);
+
+/** Pictures that lie in the same place count once. */
+const onlyOnce = (sheets: readonly Sheet[]): Sheet[] => [
+  ...new Map(sheets.map((sheet) => [`${sheet.asset ?? sheet.drawing.id}@${sheet.matrix.join()}`, sheet])).values(),
+];
+
+/** A use as a matte: on the frame, or on all frames up to it, each as it was then, through the camera of now. */
+function passedBy(
+  doc: ShotDocument,
+  placement: Placement,
+  shotFrame: number,
+  passed: boolean,
+  { still }: SheetOptions,
+): Sheet[] {
+  const element = find(doc, 'element', placement.elementId);
+  if (!element) return [];
+  const length = elementLength(doc, element);
+  const depth = planeOf(doc, placement.id)?.depth ?? 0;
+  const now = depthMatrix(doc, depth, shotFrame, { still: still === true });
+  const through = multiply(now, invert(depthMatrix(doc, depth, shotFrame, { still: true })));
+  const frames = passed ? framesUpTo(Math.max(0, Math.min(placement.start, shotFrame)), shotFrame) : [shotFrame];
+  return onlyOnce(
+    frames.flatMap((frame) => {
+      const use = momentOn(placement, element, length, frame) && standing(doc, [placement], frame, { still: true });
+      if (!use) return [];
+      const seen = { ...use, matrix: multiply(through, use.matrix) };
+      return sheetsIn(doc, seen, { wholes: [], tint: null }, { guides: false, looks: 'none' }).sheets;
+    }),
+  );
+}
+
+/** What is cut as a whole is put together first. */
+const cutWholes = (id: Id, matte: Whole['matte']): Whole[] =>
+  matte ? [{ place: `cut:${id}`, opacity: 1, look: null, matte }] : [];
+
 /** The lights that fall on a plate behind all planes. */
 export function plateLights(
   doc: ShotDocument,
@@ -455,6 +516,14 @@ export function plateLights(
   return (id) => fallingOn(shining, { kind: 'plate', id }, null);
 }
 
+/** What cuts a plate behind all planes. */
+export const plateMatte = (
+  doc: ShotDocument,
+  { cut }: Plate,
+  shotFrame: number,
+  options: SheetOptions,
+): Whole['matte'] => matteOf(doc, cut, shotFrame, options);
+
 /** The drawings of a frame, lowest first. Hidden layers and drawings not yet loaded are left out. */
 export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOptions): Sheet[] {
   const doc = options.variant ? withVariant(now, options.variant) : now;
@@ -464,10 +533,11 @@ export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOpt
     if (options.plane && each.plane.id !== options.plane) continue;
     const thing =
       'plate' in each
-        ? ({ kind: 'plate', id: each.plate.id } as const)
-        : ({ kind: 'placement', id: each.use.placement.id } as const);
+        ? ({ kind: 'plate', id: each.plate.id, cut: each.plate.cut } as const)
+        : ({ kind: 'placement', id: each.use.placement.id, cut: each.use.placement.cut } as const);
     const wholes = [
       ...planeWholes(doc, each.plane, shotFrame, options),
+      ...cutWholes(thing.id, matteOf(doc, thing.cut, shotFrame, options)),
       ...litWholes(each.plane, fallingOn(shining, thing, each.plane), airBefore(doc, each.plane, options)),
     ];
     if ('plate' in each) {
@@ -524,7 +594,7 @@ export function frameKey(sheets: readonly Sheet[], of: ContentOf = ({ id }) => i
   return sheets
     .map(
       (s) =>
-        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.group?.look ?? null)}@${lookKey(s.look)}@${s.recolour}@${s.asset}@${s.wholes.map(({ place, opacity, look, lights, air }) => `${place}${opacity}${lookKey(look)}${lights ? JSON.stringify([lights, air]) : ''}`).join(';')}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
+        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.group?.look ?? null)}@${lookKey(s.look)}@${s.recolour}@${s.asset}@${s.wholes.map(({ place, opacity, look, lights, air, matte }) => `${place}${opacity}${lookKey(look)}${lights ? JSON.stringify([lights, air]) : ''}${matte ? `${matte.within}${frameKey(matte.sheets, of)}` : ''}`).join(';')}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
     )
     .join('|');
 }

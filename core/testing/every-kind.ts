@@ -286,6 +286,7 @@ export function everyKind(newId: NewId): ShotDocument {
       opacity: moving(0.5, 1),
       tint: second,
       finishes: [glow(first, newId)],
+      cut: { by: plain.id, within: false, passed: true },
       scatterId,
     },
     {
@@ -321,6 +322,7 @@ export function everyKind(newId: NewId): ShotDocument {
     beside: false,
     visible: true,
     locked: false,
+    cut: { by: plain.id, within: true, passed: true },
     span: { from: 0, length: 12 },
   };
   const plane = entitiesOf(start, 'plane')[0]!;

@@ -10,6 +10,7 @@ import { withDrawings } from '../saving/drawings.ts';
 import { shotFrameNow } from '../playback/shot-time.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { boxIn, frameOn, levelNow, setPlacing, usePlacing, type Level } from '../tools/place/placing.ts';
+import { CutRows } from '../tools/place/cut-rows.tsx';
 import { ValueRow } from './value-row.tsx';
 
 const set = (name: string, { id }: Placement, settings: Partial<Placement>, gesture?: string): void => {
@@ -202,6 +203,16 @@ export function PlacePanel({ level, placement, since }: { level: Level; placemen
       <Way level={level} placement={placement} />
       <Seat level={level} placement={placement} />
       <Layers level={level} placement={placement} />
+      {level.holder ? null : (
+        <CutRows
+          doc={level.doc}
+          id={placement.id}
+          cut={placement.cut}
+          onChange={(name, cut) => {
+            set(name, placement, { cut });
+          }}
+        />
+      )}
       <Line />
       <Fold label="Mirror, lean, drift">
         <Check

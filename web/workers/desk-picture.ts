@@ -110,7 +110,7 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
   const over = sheets.filter((s) => rank(s) > at);
   const below = makeSurface(...size);
   drawBackground(below, doc, view, backdrop);
-  drawPlates(below, doc, shotFrame, view, { make: by.make, assets: assets.picture }, options, true);
+  drawPlates(below, doc, shotFrame, view, { ...by, assets: assets.picture }, options, true);
   laySheets(
     below,
     under.filter((s) => !inside(s)),

@@ -39,7 +39,7 @@ export function lifted(board: Board, request: LiftRequest): { rest: Surface; apa
     key === place && layers.has(id) && drawing.order.some((mark) => taken.has(mark));
   board.pool.during(() => {
     drawBackground(rest, doc, view, backdrop);
-    drawPlates(rest, doc, shotFrame, view, { make: means.make, assets: assets.picture }, options, true);
+    drawPlates(rest, doc, shotFrame, view, { ...means, assets: assets.picture }, options, true);
     for (const sheet of sheets) {
       if (has(sheet)) laySheets(rest, [{ ...sheet, drawing: part(sheet.drawing, false) }], view, board.passing);
       else laySheets(rest, [sheet], view, means);

@@ -140,7 +140,7 @@ const painter = {
     const [below, apart, above] = [0, 1, 2].map(() => makeSurface(width, height)) as [Surface, Surface, Surface];
     board.pool.during(() => {
       drawBackground(below, doc, view, options.backdrop);
-      drawPlates(below, doc, shotFrame, view, { make: means.make, assets: assets.picture }, options);
+      drawPlates(below, doc, shotFrame, view, { ...means, assets: assets.picture }, options);
       const under = sheets.filter((sheet, i) => i < last && !isCarried(sheet));
       laySheets(below, under, view, means);
       laySheets(apart, sheets.filter(isCarried), view, means);

@@ -1,5 +1,6 @@
 /** One use of an element: on a plane or inside another element, in time and space. */
 import { z } from 'zod';
+import { cut, type CutBy } from '../cut.ts';
 import { frames, id, name, place, share, spot, uniqueIds, within } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { finishes, finishIds, finishValues } from '../look-check.ts';
@@ -73,6 +74,8 @@ export interface Placement {
   readonly recolour: Id | null;
   /** How it is seen as a whole, beside the looks of its element. */
   readonly finishes: readonly Finish[];
+  /** Another thing of the shot that it is seen within, or hidden by; null for none. */
+  readonly cut: CutBy | null;
   /** The scattering that made it, if one did. */
   readonly scatterId: Id | null;
 }
@@ -82,6 +85,7 @@ const LAYERS: Pointer = { field: 'layers', to: 'layer', bond: 'lists' };
 const TINT: Pointer = { field: 'tint', to: 'swatch', bond: 'needs', use: 'tint' };
 const WAY: Pointer = { field: 'way.pathId', to: 'path', bond: 'seeks' };
 const SEAT: Pointer = { field: 'seat.onElementId', to: 'element', bond: 'seeks' };
+const CUT: Pointer = { field: 'cut.by', to: 'placement', bond: 'seeks' };
 const SCATTER: Pointer = { field: 'scatterId', to: 'scatter', bond: 'seeks' };
 
 const corners = z.strictObject({
@@ -119,6 +123,7 @@ export const AS_DRAWN = {
   tint: null,
   recolour: null,
   finishes: [],
+  cut: null,
   scatterId: null,
 } as const satisfies Partial<Placement>;
 
@@ -155,6 +160,7 @@ export const placement = kindOf<Placement>({
     tint: id.nullable().default(null),
     recolour: id.nullable().default(null),
     finishes: finishes.default([]),
+    cut,
     scatterId: id.nullable().default(null),
   }),
   merge: {
@@ -168,10 +174,11 @@ export const placement = kindOf<Placement>({
     seat: 'value',
     opacity: 'value',
     finishes: 'things',
+    cut: 'value',
   },
-  points: ['element', 'layer', 'path', 'swatch', 'scatter'],
+  points: ['element', 'layer', 'path', 'swatch', 'placement', 'scatter'],
   mapIds: (placement, of) => {
-    const { way, seat } = placement;
+    const { way, seat, cut: by } = placement;
     return withFields(placement, {
       elementId: one(placement.elementId, of, OF_ELEMENT),
       holderId: maybe(placement.holderId, of, HOLDER),
@@ -180,6 +187,7 @@ export const placement = kindOf<Placement>({
       seat: seat && withFields(seat, { onElementId: one(seat.onElementId, of, SEAT) }),
       tint: maybe(placement.tint, of, TINT),
       finishes: finishIds(placement.finishes, of),
+      cut: by && withFields(by, { by: one(by.by, of, CUT) }),
       scatterId: maybe(placement.scatterId, of, SCATTER),
     });
   },

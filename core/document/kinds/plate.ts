@@ -1,8 +1,9 @@
 /** A plate: pictures from outside that a shot is drawn over. */
 import { z } from 'zod';
+import { cut, type CutBy } from '../cut.ts';
 import { asset, FAR, frames, id, name, share } from '../fields.ts';
 import { type Id } from '../id.ts';
-import { kindOf } from './kind.ts';
+import { kindOf, one, withFields, type Pointer } from './kind.ts';
 
 /** A picture's content, by the SHA-256 of its bytes in lower-case hex. The server keeps each once. */
 export type AssetId = string;
@@ -35,9 +36,13 @@ export interface Plate {
   readonly beside: boolean;
   readonly visible: boolean;
   readonly locked: boolean;
+  /** Another thing of the shot that it is seen within, or hidden by; null for none. */
+  readonly cut: CutBy | null;
   /** Frames of the shot on which it is seen; null is throughout. A sequence begins with the first of them. */
   readonly span: { readonly from: number; readonly length: number } | null;
 }
+
+const CUT: Pointer = { field: 'cut.by', to: 'placement', bond: 'seeks' };
 
 export const plate = kindOf<Plate>({
   kind: 'plate',
@@ -58,9 +63,11 @@ export const plate = kindOf<Plate>({
     beside: z.boolean(),
     visible: z.boolean(),
     locked: z.boolean(),
+    cut,
     span: z.strictObject({ from: frames(0), length: frames(1) }).nullable(),
   }),
-  merge: { assets: 'value', span: 'value' },
-  points: [],
-  mapIds: (plate) => plate,
+  merge: { assets: 'value', span: 'value', cut: 'value' },
+  points: ['placement'],
+  mapIds: (plate, of) =>
+    withFields(plate, { cut: plate.cut && withFields(plate.cut, { by: one(plate.cut.by, of, CUT) }) }),
 });

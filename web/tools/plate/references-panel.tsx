@@ -16,6 +16,7 @@ import {
   useReferences,
   wholeSpan,
 } from '../../references/references.ts';
+import { CutRows } from '../place/cut-rows.tsx';
 import { PLATE } from './tool.ts';
 
 const SQUARE =
@@ -190,6 +191,16 @@ function Settings({ doc, plate }: { doc: ShotDocument; plate: Plate }) {
           edit('where a picture lies', (d) => layPlate(d, plate.id, planeId ? { planeId, end } : null));
         }}
       />
+      {plate.guide ? null : (
+        <CutRows
+          doc={doc}
+          id={plate.id}
+          cut={plate.cut}
+          onChange={(name, cut) => {
+            set(name, { cut });
+          }}
+        />
+      )}
       <Check
         label="Target: beside the picture"
         title="The wanted look, in view while drawing"

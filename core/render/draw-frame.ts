@@ -1,0 +1,35 @@
+/** A whole frame of the shot: its background, the plates behind all planes, and what stands on these. */
+import type { ShotDocument } from '../document/index.ts';
+import type { Matrix } from '../geometry/index.ts';
+import { wipe, type Surface } from '../canvas/index.ts';
+import { drawPlates } from './behind.ts';
+import { drawBackground, laySheets, type Means } from './frame.ts';
+import type { AssetPicture } from './plates.ts';
+import { sheetsOf, type SheetOptions } from './sheets.ts';
+
+interface FrameOptions extends SheetOptions {
+  readonly background: boolean;
+  readonly backdrop?: string | null;
+  readonly assets?: AssetPicture;
+}
+
+/** Draws a frame of the shot: background if asked for, then every drawing. */
+export function drawFrame(
+  target: Surface,
+  doc: ShotDocument,
+  shotFrame: number,
+  view: Matrix,
+  given: Means,
+  options: FrameOptions,
+): void {
+  const means = options.assets ? { ...given, assets: options.assets } : given;
+  const draw = (): void => {
+    wipe(target);
+    if (options.background) drawBackground(target, doc, view, options.backdrop);
+    // A layer or an element taken by itself has no plates.
+    if (options.assets && !options.alone && !options.element) drawPlates(target, doc, shotFrame, view, means, options);
+    laySheets(target, sheetsOf(doc, shotFrame, options), view, means);
+  };
+  if (means.during) means.during(draw);
+  else draw();
+}
