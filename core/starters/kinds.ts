@@ -2,6 +2,7 @@
 import type { Effect } from '../document/index.ts';
 import { BOLT } from './bolt.ts';
 import { BURST } from './burst.ts';
+import { COVER } from './cover.ts';
 import { FIRE } from './fire.ts';
 import { IMPACT } from './impact.ts';
 import { LIQUID } from './liquid.ts';
@@ -26,6 +27,7 @@ const KINDS: Readonly<Record<Effect, StarterKind>> = {
   wave: WAVE,
   tied: TIED,
   impact: IMPACT,
+  cover: COVER,
 };
 
 export const STARTERS: readonly StarterKind[] = Object.values(KINDS);

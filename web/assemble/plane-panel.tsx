@@ -116,7 +116,7 @@ function Looks({ doc, plane }: { doc: ShotDocument; plane: Plane }) {
   const frame = useShotTime((s) => s.frame);
   const open = useFinishes((s) => s.open);
   // Lines take their colour from fills, and outlines move where they are drawn: neither is on a plane as a whole.
-  const kinds = lookKinds().filter((kind) => !LOOKS[kind].forLayers && kind !== 'waver');
+  const kinds = lookKinds().filter((kind) => !LOOKS[kind].forLayers && LOOKS[kind].moves === undefined);
   if (!now) return null;
   const add = (kind: FinishKind): void => {
     const finish = newFinish(doc, kind, randomId, 1 + plane.finishes.length);

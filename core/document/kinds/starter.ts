@@ -19,6 +19,7 @@ export const EFFECTS = [
   'wave',
   'tied',
   'impact',
+  'cover',
 ] as const;
 
 export type Effect = (typeof EFFECTS)[number];
