@@ -16,6 +16,7 @@ export interface Use {
   readonly corners: unknown;
   readonly way: { pathId: string } | null;
   readonly mirror: boolean;
+  readonly finishes: { numbers: Record<string, { keys?: { frame: number; value: number }[] }> }[];
   readonly shift: Record<string, { constant?: number }>;
 }
 export const usesOf = async (shot: string): Promise<Use[]> =>

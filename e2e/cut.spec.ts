@@ -38,3 +38,42 @@ test('a use is seen within another, but for it, and by all it has passed over; t
   await saved(page);
   expect(await farFromDesk(page)).toBeLessThanOrEqual(1);
 });
+
+test('where an effect lies over a thing is found, and a wash laid there that is a look like any other', async ({
+  page,
+}) => {
+  const { shot } = await assembled(page, 24);
+  await page.keyboard.press('Alt+Equal');
+  await expect(bars(page)).toHaveCount(2);
+  // It goes away from the other over the shot: they touch at first, and no more later.
+  await shotFrame(page).fill('1');
+  await shotFrame(page).press('Enter');
+  await page.getByRole('button', { name: 'Set Across on this frame' }).click();
+  await page.getByLabel('Across, typed').fill('330');
+  await page.getByLabel('Across, typed').press('Enter');
+  await shotFrame(page).fill('12');
+  await shotFrame(page).press('Enter');
+  await page.getByLabel('Across, typed').fill('620');
+  await page.getByLabel('Across, typed').press('Enter');
+  await painted(page);
+  await page.getByRole('group', { name: 'Settings' }).getByRole('button', { name: 'Looks' }).click();
+  await page.getByRole('button', { name: 'Wash where it is touched' }).click();
+  await page.getByLabel('Touched by').selectOption({ index: 1 });
+  await page.getByRole('button', { name: 'Find where' }).click();
+  await expect(page.getByTestId('contact-chart')).toBeVisible();
+  await expect(page.getByTestId('contact-chart')).toContainText('1–');
+  await page.getByLabel('Takes on').selectOption({ index: 2 });
+  await page.getByRole('button', { name: 'Lay the wash' }).click();
+  await saved(page);
+  const washed = (await usesOf(shot)).find((use) => use.finishes.length > 0)!;
+  const keys = washed.finishes[0]!.numbers['strength']!.keys!;
+  expect(keys.length).toBeGreaterThanOrEqual(2);
+  expect(Math.max(...keys.map(({ value }) => value))).toBeCloseTo(60, 3);
+  await shotFrame(page).fill('2');
+  await shotFrame(page).press('Enter');
+  await painted(page);
+  const tinted = await pixels(page);
+  await page.keyboard.press('Control+KeyZ');
+  await painted(page);
+  expect(await pixels(page)).not.toBe(tinted);
+});

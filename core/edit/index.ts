@@ -44,6 +44,7 @@ export * from './placements.ts';
 export * from './planes.ts';
 export * from './camera.ts';
 export * from './lights.ts';
+export * from './wash.ts';
 export * from './cut-off-mends.ts';
 export * from './depth-copies.ts';
 export * from './scatter.ts';

@@ -10,6 +10,7 @@ export * from './barrier.ts';
 export * from './plates.ts';
 export * from './behind.ts';
 export * from './brightness.ts';
+export * from './contact.ts';
 export * from './lights.ts';
 export * from './shine.ts';
 export * from './cache.ts';

@@ -287,6 +287,7 @@ const EDITS: Readonly<Record<string, Run>> = {
   },
   setFallsOn: () =>
     edit.setFallsOn(world, light.id, 'planes', plane.id, false, { planes: [], placements: [], plates: [] }),
+  layWash: () => edit.layWash(world, use.id, [0, 0.5, 0], shotOf(world).swatches[0]!, 60, newId),
   removeLight: () => edit.removeLight(world, light.id),
   layPlate: () => edit.layPlate(world, plate.id, { planeId: plane.id, end: 'front' }),
   copyIntoDepth: () => {
@@ -506,6 +507,8 @@ const ASKING = new Set([
   'whyNotRemovePlane',
   'whyNotIntoDepth',
   'whyNotLight',
+  'contactsOf',
+  'washOver',
   'cutOfPlacement',
   'newScattering',
   'rational',

@@ -9,6 +9,7 @@ import { Select } from '../parts/panel.tsx';
 import { useCurrent } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
 import type { Level } from '../tools/place/placing.ts';
+import { Wash } from './wash.tsx';
 
 export function LooksPanel({ level, placement, since }: { level: Level; placement: Placement; since: number }) {
   const now = useCurrent();
@@ -63,6 +64,7 @@ export function LooksPanel({ level, placement, since }: { level: Level; placemen
           at={{ frame: since, round: null }}
         />
       ))}
+      {level.holder ? null : <Wash level={level} placement={placement} />}
     </div>
   );
 }

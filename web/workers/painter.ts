@@ -10,6 +10,7 @@ import {
   drawPlates,
   layPart,
   laySheets,
+  sharedOf,
   sheetsAsDrawn,
   sheetsOf,
   shownParts,
@@ -226,6 +227,30 @@ const painter = {
       return { placementId: placement.id, ms: performance.now() - began };
     });
     return found.sort((a, b) => b.ms - a.ms);
+  },
+
+  /**
+   * How much of a use lies under another one on some frames, 0 to 1 of what it shows. @param width px that are looked at across the picture.
+   */
+  async contact(thingId: Id, effectId: Id, frames: readonly number[], width: number): Promise<number[]> {
+    const shot = shotOf(board.doc);
+    const scale = width / shot.width;
+    const size: Size = { width, height: Math.max(1, Math.round(shot.height * scale)) };
+    const shares: number[] = [];
+    for (const frame of frames) {
+      await turns.next();
+      await board.ready(drawingsOn(board.doc, frame), true);
+      const [thing, effect] = [thingId, effectId].map((place) => {
+        const surface = makeSurface(size.width, size.height);
+        const sheets = sheetsOf(board.doc, frame, { guides: false, looks: 'none', place });
+        board.pool.during(() => {
+          laySheets(surface, sheets, [scale, 0, 0, scale, 0, 0], board.passing);
+        });
+        return surface.context.getImageData(0, 0, size.width, size.height).data;
+      });
+      shares.push(sharedOf(thing!, effect!));
+    }
+    return shares;
   },
 
   /** The frame as it will be taken away, at the size of the shot. */
