@@ -131,3 +131,43 @@ test('the camera is moved by pen and keys over time, zoomed, shaken; it is off w
   await step(page, 'Draw');
   await expect(page.getByTestId('camera-frame')).toBeVisible();
 });
+
+test('all that changes over time is a curve in one place: its keys are dragged, moved by keys, eased, taken away', async ({
+  page,
+}) => {
+  const { shot } = await assembled(page, 24);
+  await shotFrame(page).fill('1');
+  await shotFrame(page).press('Enter');
+  await page.keyboard.press('Alt+Shift+KeyK');
+  await shotFrame(page).fill('13');
+  await shotFrame(page).press('Enter');
+  await page.keyboard.press('Alt+Shift+KeyF');
+  await page.getByTestId('camera-panel').getByLabel('Zoom, typed').fill('150');
+  await page.getByTestId('camera-panel').getByLabel('Zoom, typed').press('Enter');
+  await page.keyboard.press('Alt+Shift+KeyF');
+  await page.getByRole('button', { name: 'Values', exact: true }).click();
+  const zoom = page.getByRole('region', { name: 'Camera zoom' });
+  const keys = zoom.getByTestId('key');
+  await expect(keys).toHaveCount(2);
+  await expect(page.getByTestId('curve')).toHaveCount(4);
+  const last = (await keys.last().locator('.dot').boundingBox())!;
+  await page.mouse.move(last.x + 4, last.y + 4);
+  await page.mouse.down();
+  await page.mouse.move(last.x + 60, last.y + 14, { steps: 5 });
+  await page.mouse.up();
+  await saved(page);
+  const zoomOf = async () => (await cameraOf(shot)).zoom as { keys: { frame: number; value: number; ease: string }[] };
+  const dragged_ = (await zoomOf()).keys[1]!;
+  expect(dragged_.frame).toBeGreaterThan(13);
+  expect(dragged_.value).toBeLessThan(1.5);
+  await keys.last().press('ArrowLeft');
+  await saved(page);
+  expect((await zoomOf()).keys[1]!.frame).toBe(dragged_.frame - 1);
+  await zoom.getByRole('button', { name: 'hold', exact: true }).click();
+  await saved(page);
+  expect((await zoomOf()).keys[1]!.ease).toBe('hold');
+  await keys.last().press('Delete');
+  await expect(keys).toHaveCount(1);
+  await page.keyboard.press('Control+KeyZ');
+  await expect(keys).toHaveCount(2);
+});

@@ -1,4 +1,5 @@
 /** Edits of a whole element's time: where its cycle begins, which way it runs, how long it is. */
+import { lightsOfElement } from '../assembly/index.ts';
 import { modulo } from '../geometry/index.ts';
 import { putEntities, withValues, type Id, type NewId, type RunList, type ShotDocument } from '../document/index.ts';
 import { rearrangedPhases } from '../plan/index.ts';
@@ -36,9 +37,8 @@ function changeAll(
   const timed = timedLayers(doc, element);
   const lists = new Map(timed.flatMap(({ list }) => (list.period === 1 ? [] : [[list.id, list] as const])));
   const folders = new Set(timed.flatMap(({ folder }) => folder ?? []));
-  const valued = [...timed.map(({ layer }) => layer), ...folders, element].map((entity) =>
-    withValues(entity, (value) => rekeyed(value, to)),
-  );
+  const owners = [...timed.map(({ layer }) => layer), ...folders, element, ...lightsOfElement(doc, elementId)];
+  const valued = owners.map((entity) => withValues(entity, (value) => rekeyed(value, to)));
   const changed = [...lists.values()].map((list) => change(list, turn));
   const told = putEntities(doc, ...valued, ...changed);
   const phases = rearrangedPhases(element.phases, turn, from);

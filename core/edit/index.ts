@@ -45,6 +45,7 @@ export * from './planes.ts';
 export * from './camera.ts';
 export * from './lights.ts';
 export * from './wash.ts';
+export * from './all-values.ts';
 export * from './cut-off-mends.ts';
 export * from './depth-copies.ts';
 export * from './scatter.ts';

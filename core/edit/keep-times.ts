@@ -1,6 +1,6 @@
 /**
  * Keys of values and phases keep to their drawings through an edit of time. Values of a layer go with its own run list;
- * those of a folder and of the element, and the phases, go with a list that fills the folder's or the element's whole time.
+ * those of a folder, of the element and of lights that shine from it, and the phases, go with a list that fills the folder's or the element's whole time.
  */
 import {
   find,
@@ -15,6 +15,7 @@ import {
   type ShotDocument,
   type Value,
 } from '../document/index.ts';
+import { lightsOfElement } from '../assembly/index.ts';
 import { followingPhases } from '../plan/index.ts';
 import { elementLength, follower, timedLayers, totalLength, type Follower } from '../timing/index.ts';
 
@@ -113,6 +114,7 @@ export function keptTimes(before: ShotDocument, after: ShotDocument, element: El
     const moved = moves(now, lead.follow);
     const phases = followingPhases(moved.phases, lead.follow, totalLength(lead.list));
     put(now, phases === moved.phases ? moved : { ...moved, phases });
+    for (const light of lightsOfElement(after, element.id)) put(light, moves(light, lead.follow));
   }
   const kept = keptLayerTimes(before, after, element);
   return made.length > 0 ? putEntities(kept, ...made) : kept;

@@ -3,6 +3,7 @@
  * that is gone. A function that is new in `edit/` has to be entered here, as an edit or as one that only asks.
  */
 import {
+  keysIn,
   applyStep,
   encodeEntity,
   entitiesOf,
@@ -288,6 +289,18 @@ const EDITS: Readonly<Record<string, Run>> = {
   setFallsOn: () =>
     edit.setFallsOn(world, light.id, 'planes', plane.id, false, { planes: [], placements: [], plates: [] }),
   layWash: () => edit.layWash(world, use.id, [0, 0.5, 0], shotOf(world).swatches[0]!, 60, newId),
+  moveKey: () => {
+    const [moving] = edit.changingValues(world);
+    return edit.moveKey(world, moving!, keysIn(moving!.value)[0]!, 900, 3);
+  },
+  easeKey: () => {
+    const [moving] = edit.changingValues(world);
+    return edit.easeKey(world, moving!, keysIn(moving!.value)[0]!, 'hold');
+  },
+  takeKey: () => {
+    const [moving] = edit.changingValues(world);
+    return edit.takeKey(world, moving!, keysIn(moving!.value)[0]!.frame);
+  },
   removeLight: () => edit.removeLight(world, light.id),
   layPlate: () => edit.layPlate(world, plate.id, { planeId: plane.id, end: 'front' }),
   copyIntoDepth: () => {
@@ -507,6 +520,7 @@ const ASKING = new Set([
   'whyNotRemovePlane',
   'whyNotIntoDepth',
   'whyNotLight',
+  'changingValues',
   'contactsOf',
   'washOver',
   'cutOfPlacement',

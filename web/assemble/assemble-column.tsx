@@ -20,6 +20,7 @@ import { PlanePanel } from './plane-panel.tsx';
 import { PlacePanel } from './place-panel.tsx';
 import { CutOffLine, TimePanel } from './time-panel.tsx';
 import { UsesList } from './uses-list.tsx';
+import { ValuesPanel } from './values-panel.tsx';
 
 const TABS = ['place', 'time', 'copies', 'light', 'looks'] as const;
 type Tab = (typeof TABS)[number];
@@ -144,6 +145,7 @@ export function AssembleColumn() {
   const doc = useDocument((s) => s.doc);
   const { inside, picked, plane: pickedPlane, light: pickedLight } = usePlacing();
   const filming = useShowing((s) => s.filming);
+  const [list, setList] = useState<'things' | 'values'>('things');
   if (!doc) return null;
   const level = levelOf(doc, inside);
   const uses = pickedOn(level, picked);
@@ -171,8 +173,21 @@ export function AssembleColumn() {
         <Picked level={level} placement={first} count={uses.length} />
       ) : (
         <>
-          <h2 className="font-name pb-1 text-[17px]">{level.holder ? `In ${level.holder.name}` : 'In the shot'}</h2>
-          <UsesList level={level} picked={picked} />
+          <div className="flex items-center justify-between pb-1">
+            <h2 className="font-name text-[17px]">{level.holder ? `In ${level.holder.name}` : 'In the shot'}</h2>
+            {level.holder ? null : (
+              <Words
+                label="What of the shot"
+                value={list}
+                words={[
+                  { value: 'things', label: 'Things' },
+                  { value: 'values', label: 'Values', title: 'All that changes over time, a curve each' },
+                ]}
+                onChoose={setList}
+              />
+            )}
+          </div>
+          {list === 'values' && !level.holder ? <ValuesPanel doc={doc} /> : <UsesList level={level} picked={picked} />}
         </>
       )}
     </aside>

@@ -48,7 +48,9 @@ function drawBar(
     to: Math.min(bar.to, Math.ceil(view.from + width / view.perFrame) + 1),
     pixel: devicePixelRatio,
   };
-  drawDrawings(context, { doc, element, placement, length: bar.length, layers: timedLayers(doc, element) }, place);
+  const all = timedLayers(doc, element);
+  const layers = placement.layers ? all.filter(({ layer }) => placement.layers!.includes(layer.id)) : all;
+  drawDrawings(context, { doc, element, placement, length: bar.length, layers }, place);
   // Told by its own speed, from where its first frame would lie.
   const { over, of } = placement.speed;
   const perOwn = (view.perFrame * of) / over;

@@ -129,6 +129,7 @@ function Layers({ level, placement }: { level: Level; placement: Placement }) {
 
 export function PlacePanel({ level, placement, since }: { level: Level; placement: Placement; since: number }) {
   const corners = usePlacing((s) => s.corners);
+  const snaps = usePlacing((s) => s.snaps);
   const { width, height } = shotOf(level.doc);
   const element = find(level.doc, 'element', placement.elementId)!;
   const uses = placementsOf(level.doc, element.id).length;
@@ -213,6 +214,14 @@ export function PlacePanel({ level, placement, since }: { level: Level; placemen
           }}
         />
       )}
+      <Check
+        label="Snaps while it is dragged"
+        title="To guides, anchors and followed points"
+        checked={snaps}
+        onChange={(on) => {
+          setPlacing({ snaps: on });
+        }}
+      />
       <Line />
       <Fold label="Mirror, lean, drift">
         <Check

@@ -97,4 +97,14 @@ export const shot = kindOf<Shot>({
       plates: list(shot.plates, of, LISTS.plates),
       lights: list(shot.lights, of, LISTS.lights),
     }),
+  mapValues: (shot, change) => ({
+    ...shot,
+    camera: {
+      ...shot.camera,
+      x: change(shot.camera.x),
+      y: change(shot.camera.y),
+      zoom: change(shot.camera.zoom),
+      angle: change(shot.camera.angle),
+    },
+  }),
 });

@@ -1,0 +1,92 @@
+import fc from 'fast-check';
+import { cycleOf, fixture } from '../fixture.ts';
+import { entitiesOf, find, keysIn, shotOf, valueAt } from '../document/index.ts';
+import { lightsOn } from '../render/index.ts';
+import { elementLength } from '../timing/index.ts';
+import {
+  addLightOf,
+  changingValues,
+  easeKey,
+  moveKey,
+  setCameraKey,
+  setKey,
+  setLightKey,
+  setLightValue,
+  startAt,
+  takeKey,
+} from './index.ts';
+
+const made = fixture(33);
+const { newId, elementId } = made;
+const base = cycleOf(made, 6, (i) => made.stroke(i, 0, i, 9));
+const use = entitiesOf(base, 'placement').find((each) => each.elementId === elementId)!;
+const turn = elementLength(base, find(base, 'element', elementId)!);
+const lit = addLightOf(base, use.id, newId);
+const lightId = lit.lightId!;
+const moving = setLightValue(
+  setLightKey(
+    setKey(setCameraKey(lit.doc, 'zoom', 4, 'soft'), use.id, 'angle', 2, null, 'straight'),
+    lightId,
+    'strength',
+    1,
+    turn,
+    'soft',
+  ),
+  lightId,
+  'strength',
+  turn - 1,
+  0.9,
+);
+
+test('everything that changes is listed, the camera first, with what it is of and in whose time', () => {
+  expect(changingValues(base)).toEqual([]);
+  expect(changingValues(moving).map(({ owner, label, round }) => [owner, label, round])).toEqual([
+    ['Camera', 'zoom', null],
+    [find(moving, 'light', lightId)!.name, 'strength', turn],
+    [find(moving, 'element', elementId)!.name, 'turn', null],
+  ]);
+});
+
+test('a key is moved in time and number within its range; all other keys and values stay', () => {
+  fc.assert(
+    fc.property(
+      fc.nat(2),
+      fc.integer({ min: 0, max: 30 }),
+      fc.double({ min: -1e6, max: 1e6, noNaN: true }),
+      (which, frame, number) => {
+        const all = changingValues(moving);
+        const own = all[which]!;
+        const [key, ...others] = keysIn(own.value);
+        const next = changingValues(moveKey(moving, own, key!, frame, number));
+        next.forEach((each, i) => {
+          if (i !== which) expect(each.value).toBe(all[i]!.value);
+        });
+        const keys = keysIn(next[which]!.value);
+        const moved = keys.find((each) => each.frame === frame)!;
+        expect(moved.value).toBe(Math.min(own.most, Math.max(own.least, number)));
+        expect(moved.ease).toBe(key!.ease);
+        for (const other of others) if (other.frame !== frame) expect(keys).toContainEqual(other);
+        expect(keys.map((each) => each.frame)).toEqual(keys.map((each) => each.frame).sort((a, b) => a - b));
+      },
+    ),
+  );
+});
+
+test('how it goes on is set for one key; the last one taken away leaves the value as it was there', () => {
+  const [zoom] = changingValues(moving);
+  const [key] = keysIn(zoom!.value);
+  expect(keysIn(changingValues(easeKey(moving, zoom!, key!, 'hold'))[0]!.value)[0]!.ease).toBe('hold');
+  const without = takeKey(moving, zoom!, key!.frame);
+  expect(changingValues(without)).toHaveLength(2);
+  expect(valueAt(shotOf(without).camera.zoom, 0, null)).toBe(key!.value);
+});
+
+test('keys of a light keep to the drawings of what it shines from', () => {
+  const later = startAt(moving, elementId, 5);
+  const strengths = (doc: typeof moving) =>
+    Array.from({ length: turn }, (_, i) => lightsOn(doc, use.start + i)[0]?.strength ?? 0);
+  const [before, after] = [strengths(moving), strengths(later)];
+  after.forEach((strength, i) => {
+    expect(strength).toBeCloseTo(before[(i + 5) % turn]!, 9);
+  });
+});

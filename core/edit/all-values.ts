@@ -1,0 +1,179 @@
+/** Everything of the assembled shot that changes over time, in one list: of the camera, lights, uses and planes. */
+import {
+  find,
+  findAll,
+  keysIn,
+  LIGHT_LIMITS,
+  putEntities,
+  shotOf,
+  withKey,
+  withoutKey,
+  withValues,
+  ZOOM_LIMITS,
+  type Ease,
+  type Entity,
+  type Finish,
+  type Id,
+  type Key,
+  type Placement,
+  type ShotDocument,
+  type Value,
+} from '../document/index.ts';
+import { LOOKS } from '../looks/index.ts';
+import { elementLength, placedElements, roundOf } from '../timing/index.ts';
+
+/** A number that changes over time. */
+export interface Changing {
+  /** What it is of: the shot for its camera, a light, a use, a plane. */
+  readonly ownerId: Id;
+  /** Which of the values of that, in their own order. */
+  readonly nth: number;
+  /** What it is of, and what it is, in words. */
+  readonly owner: string;
+  readonly label: string;
+  readonly unit: string;
+  /** What is seen for one of what is kept. */
+  readonly per: number;
+  /** What it may be, in what is kept. */
+  readonly least: number;
+  readonly most: number;
+  readonly value: Value;
+  /** Frame of the shot on which its frame 0 lies. */
+  readonly start: number;
+  /** Frames of a turn that it runs round, or null. */
+  readonly round: number | null;
+}
+
+type Named = Pick<Changing, 'label' | 'unit' | 'per' | 'least' | 'most'>;
+const DEGREES = 180 / Math.PI;
+const FAR = 100_000;
+const name = (
+  label: string,
+  unit: string,
+  per = 1,
+  [least, most] = [-FAR, FAR] as readonly [number, number],
+): Named => ({
+  label,
+  unit,
+  per,
+  least,
+  most,
+});
+const within = ({ least, most }: { readonly least: number; readonly most: number }): readonly [number, number] => [
+  least,
+  most,
+];
+const ANGLE = [-1000, 1000] as const;
+
+/** The values of an entity in the order in which its kind goes through them. */
+function valuesIn(entity: Entity): Value[] {
+  const all: Value[] = [];
+  withValues(entity, (value) => {
+    all.push(value);
+    return value;
+  });
+  return all;
+}
+
+const ofFinishes = (finishes: readonly Finish[]): Named[] =>
+  finishes.flatMap(({ kind, numbers }) =>
+    Object.keys(numbers).map((key): Named => {
+      const field = LOOKS[kind].fields.find((each) => each.key === key);
+      const label = `${LOOKS[kind].name.toLowerCase()}, ${(field?.label ?? key).toLowerCase()}`;
+      return name(label, field?.unit ?? '', 1, field ? within(field) : undefined);
+    }),
+  );
+
+const CAMERA = [
+  name('across', 'px'),
+  name('down', 'px'),
+  name('zoom', '%', 100, within(ZOOM_LIMITS)),
+  name('turn', '°', DEGREES, ANGLE),
+];
+const LIGHT = [
+  name('across', 'px'),
+  name('down', 'px'),
+  name('reaches', 'px', 1, within(LIGHT_LIMITS.radius)),
+  name('strength', '%', 100, within(LIGHT_LIMITS.strength)),
+];
+const USE = [
+  name('across', 'px'),
+  name('down', 'px'),
+  name('size', '%', 100, [0.001, 1000]),
+  name('turn', '°', DEGREES, ANGLE),
+  name('opacity', '%', 100, [0, 1]),
+];
+
+const changingIn = (
+  entity: Entity,
+  owner: string,
+  names: readonly Named[],
+  time: Pick<Changing, 'start' | 'round'>,
+): Changing[] =>
+  valuesIn(entity).flatMap((value, nth) =>
+    keysIn(value).length > 0 && names[nth] ? [{ ownerId: entity.id, nth, owner, value, ...names[nth], ...time }] : [],
+  );
+
+const nameOf = (doc: ShotDocument, placement: Placement): string =>
+  placement.name ?? find(doc, 'element', placement.elementId)?.name ?? '';
+
+/** All that changes over time, the camera first. */
+export function changingValues(doc: ShotDocument): Changing[] {
+  const shot = shotOf(doc);
+  const none = { start: 0, round: null };
+  const uses = placedElements(doc).map(({ placement }) => placement);
+  return [
+    ...changingIn(shot, 'Camera', CAMERA, none),
+    ...findAll(doc, 'light', shot.lights).flatMap((light) => {
+      const source = find(doc, 'placement', light.sourceId);
+      const element = find(doc, 'element', source?.elementId);
+      const round = element ? roundOf(element, elementLength(doc, element)) : null;
+      return changingIn(light, light.name, LIGHT, { start: source?.start ?? 0, round });
+    }),
+    ...uses.flatMap((use) =>
+      changingIn(use, nameOf(doc, use), [...USE, ...ofFinishes(use.finishes)], { start: use.start, round: null }),
+    ),
+    ...findAll(doc, 'plane', shot.planes).flatMap((plane) =>
+      changingIn(plane, plane.name, ofFinishes(plane.finishes), none),
+    ),
+  ];
+}
+
+function withNth(
+  doc: ShotDocument,
+  { ownerId, nth }: Pick<Changing, 'ownerId' | 'nth'>,
+  change: (value: Value) => Value,
+): ShotDocument {
+  const owner = doc.entities[ownerId];
+  if (!owner) return doc;
+  let at = 0;
+  return putEntities(
+    doc,
+    withValues(owner, (value) => (at++ === nth ? change(value) : value)),
+  );
+}
+
+/** Puts a key of a value at another frame and number, in what is kept and within what it may be; one that lies there gives way. */
+export const moveKey = (
+  doc: ShotDocument,
+  which: Pick<Changing, 'ownerId' | 'nth' | 'least' | 'most'>,
+  key: Key,
+  frame: number,
+  number: number,
+): ShotDocument =>
+  withNth(doc, which, (value) => {
+    const rest: Value = { keys: keysIn(value).filter((each) => each.frame !== key.frame) };
+    return withKey(rest, frame, Math.min(which.most, Math.max(which.least, number)), key.ease);
+  });
+
+/** Sets how a value goes on from a key. */
+export const easeKey = (
+  doc: ShotDocument,
+  which: Pick<Changing, 'ownerId' | 'nth'>,
+  key: Key,
+  ease: Ease,
+): ShotDocument => withNth(doc, which, (value) => withKey(value, key.frame, key.value, ease));
+
+/** Takes a key away; without the last one the value stays what it was there. */
+export const takeKey = (doc: ShotDocument, which: Pick<Changing, 'ownerId' | 'nth'>, frame: number): ShotDocument =>
+  withNth(doc, which, (value) => withoutKey(value, frame));
