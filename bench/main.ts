@@ -1,6 +1,6 @@
 /** Prints rows as a table and as JSON: all of them, or the groups named (`npm run bench -- brush paint`). The goals are no test: a row above its goal is a thing to look at. */
 import 'reflect-metadata';
-import { assembledPageRows } from './assembled-page-rows.ts';
+import { assembledPageRows, lightPageRows } from './assembled-page-rows.ts';
 import { assemblyRows } from './assembly-rows.ts';
 import { brushRows } from './brush-rows.ts';
 import type { Row } from './measure.ts';
@@ -24,6 +24,7 @@ const GROUPS: Readonly<Record<string, () => readonly Row[] | Promise<readonly Ro
   paint: paintRows,
   assembly: assemblyRows,
   assembled: assembledPageRows,
+  light: lightPageRows,
   server: serverRows,
   growth: growthRows,
   memory: memoryRows,

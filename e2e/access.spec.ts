@@ -79,7 +79,8 @@ test('drawing: every panel of the column', async ({ page }) => {
   }
 });
 
-test('menus, planning and taking away', async ({ page }) => {
+test('menus, planning, assembling and taking away', async ({ page }) => {
+  test.setTimeout(180_000);
   const shot = await makeShot(address());
   await openDesk(page, address(), shot);
   await drawn(page, 2);
@@ -114,10 +115,23 @@ test('menus, planning and taking away', async ({ page }) => {
   await expect(page.getByTestId('uses')).toBeVisible();
   await expectFine(page, 'assemble');
   await page.getByTestId('bar').click();
-  for (const name of ['Place', 'Time', 'Copies', 'Looks']) {
-    await page.getByRole('group', { name: 'Settings' }).getByRole('button', { name }).click();
+  for (const name of ['Place', 'Time', 'Copies', 'Light', 'Looks']) {
+    await page.getByRole('group', { name: 'Settings' }).getByRole('button', { name, exact: true }).click();
     await expectFine(page, `settings of a use: ${name}`);
   }
+  await page.getByTestId('upright').press('Enter');
+  await expectFine(page, 'a plane');
+  await page.getByRole('button', { name: 'Light on it' }).click();
+  await page.getByRole('button', { name: /^Falls on/ }).click();
+  await expectFine(page, 'a light');
+  await page.keyboard.press('Alt+Shift+KeyF');
+  await page.keyboard.press('Alt+Shift+KeyK');
+  await page.keyboard.press('Alt+Shift+KeyJ');
+  await expectFine(page, 'the camera');
+  await page.keyboard.press('Alt+Shift+KeyF');
+  await page.getByRole('button', { name: 'Values', exact: true }).click();
+  await page.getByTestId('key').first().focus();
+  await expectFine(page, 'values');
   await page.getByRole('link', { name: 'Export', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Take away' })).toBeVisible();
   await expectFine(page, 'export');

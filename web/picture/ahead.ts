@@ -3,6 +3,7 @@
  * side, and only while nothing is drawn. Whatever changes, what is still right stays.
  */
 import { drawingsOn } from '@tallow/core/assembly';
+import { shotOf } from '@tallow/core/document';
 import { useDocument } from '../shot/document.ts';
 import { current, type Current } from '../selection/current.ts';
 import type { Beat } from '../playback/program.ts';
@@ -30,6 +31,8 @@ export class Ahead {
   private run = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private told = 0;
+  /** ms that a frame took to draw of late: while it plays, those are drawn that can still be there in time. */
+  private takes = 0;
   /** Painters that draw while it plays. */
   private urgent = 0;
 
@@ -94,12 +97,13 @@ export class Ahead {
         this.nudge();
         return;
       }
-      const next = await this.missing(run);
+      const next = await this.missing(run, urgent);
       if (!next || run !== this.run) return;
       const now = current();
       if (!now) return;
       const began = performance.now();
       await this.frames.draw(now, next, lane);
+      this.takes += (performance.now() - began - this.takes) / 4;
       this.tellSoon(run);
       // While nobody waits for it half of a core is enough: the next stroke or step finds it free.
       if (!urgent) await new Promise((rest) => setTimeout(rest, performance.now() - began));
@@ -107,13 +111,14 @@ export class Ahead {
   }
 
   /** The next frame that is not there and that nobody draws. */
-  private async missing(run: number): Promise<Beat | null> {
+  private async missing(run: number, urgent: boolean): Promise<Beat | null> {
     let began = performance.now();
     const now = current();
     if (!now) return null;
     const { beats, from } = this.program(now);
     const count = Math.min(beats.length, this.frames.room);
-    for (let i = 0; i < count; i++) {
+    const lead = urgent ? Math.ceil((this.takes * shotOf(now.doc).rate) / 1000) : 0;
+    for (let i = lead; i < count + lead; i++) {
       if (performance.now() - began > SLICE_MS) {
         await whenFree();
         if (run !== this.run) return null;

@@ -17,6 +17,9 @@ const SURROUND = '#232323';
 /** Bytes of frames kept at most, whoever drew them. */
 const FRAME_BYTES = 256 * 1024 * 1024;
 
+/** ms for which a picture of a moment ago is shown while something is moved. */
+const LATE_MS = 500;
+
 /** Where frames are drawn and shown. */
 export interface FrameScreen {
   /** Size in device pixels and the map from shot px to them. */
@@ -31,6 +34,8 @@ export class Frames {
   });
   private readonly keys = new Map<string, string>();
   private readonly underWay = new Map<string, Promise<void>>();
+  /** Pictures of frames that changed while they were drawn: better than none for a moment, while it plays and something is moved. */
+  private readonly late = new Map<number, { readonly bitmap: ImageBitmap; readonly at: number }>();
   private keysOf: object | null = null;
   private stamp = '';
 
@@ -69,6 +74,22 @@ export class Frames {
     return this.kept.get(this.keyOf(now, beat));
   }
 
+  private keepLate({ shotFrame }: Beat, bitmap: ImageBitmap): void {
+    this.late.get(shotFrame)?.bitmap.close();
+    this.late.set(shotFrame, { bitmap, at: performance.now() });
+    for (const [frame, { bitmap: old, at }] of this.late) {
+      if (performance.now() - at < LATE_MS) continue;
+      old.close();
+      this.late.delete(frame);
+    }
+  }
+
+  /** A picture of a frame from a moment ago, before what is being moved went on. */
+  recent({ shotFrame }: Beat): ImageBitmap | undefined {
+    const late = this.late.get(shotFrame);
+    return late && performance.now() - late.at < LATE_MS ? late.bitmap : undefined;
+  }
+
   /** Whether somebody draws a frame now. */
   isUnderWay(now: Current, beat: Beat): boolean {
     return this.underWay.has(this.keyOf(now, beat));
@@ -95,7 +116,7 @@ export class Frames {
       // What it shows may have changed while it was drawn: then nobody knows which of the two that is.
       const after = current();
       if (after && this.keyOf(after, beat) === key) this.kept.set(key, bitmap, width * height * 4);
-      else bitmap.close();
+      else this.keepLate(beat, bitmap);
     })();
     this.underWay.set(key, work);
     try {

@@ -111,7 +111,7 @@ export class Player {
       const position = dueFrame(time - start, rate, from, length);
       this.position = position;
       const beat = this.program[position]!;
-      const bitmap = position === shown ? undefined : this.frames.get(now, beat);
+      const bitmap = position === shown ? undefined : (this.frames.get(now, beat) ?? this.frames.recent(beat));
       if (bitmap) {
         this.screen.show(bitmap, this.frames.under(now) !== null);
         shown = position;
