@@ -13,7 +13,9 @@ import {
   type Placed,
   type ShownPart,
 } from './frame.ts';
-import { layerRanks, sheetsOf, type Rank, type Sheet, type SheetOptions } from './sheets.ts';
+import type { Sheet, SheetOptions } from './sheet.ts';
+import { sheetsOf } from './sheets.ts';
+import { layerRanks, type Rank } from './use-sheets.ts';
 
 /** A surface that is laid over others with a blend. */
 export interface LaidSurface {

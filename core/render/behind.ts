@@ -5,7 +5,8 @@ import { multiply, type Matrix } from '../geometry/index.ts';
 import type { Surface } from '../canvas/index.ts';
 import { plateMatrix, platesAt } from './plates.ts';
 import { cutOut, type Means } from './frame.ts';
-import { DIMMED, plateLights, plateMatte, type SheetOptions } from './sheets.ts';
+import { plateLights, plateMatte } from './plane-wholes.ts';
+import { DIMMED, type SheetOptions } from './sheet.ts';
 import { shine } from './shine.ts';
 
 /** Plates that lie on a plane, between uses of elements. */

@@ -5,7 +5,8 @@ import { wipe, type Surface } from '../canvas/index.ts';
 import { drawPlates } from './behind.ts';
 import { drawBackground, laySheets, type Means } from './frame.ts';
 import type { AssetPicture } from './plates.ts';
-import { sheetsOf, type SheetOptions } from './sheets.ts';
+import type { SheetOptions } from './sheet.ts';
+import { sheetsOf } from './sheets.ts';
 
 interface FrameOptions extends SheetOptions {
   readonly background: boolean;

@@ -17,7 +17,7 @@ import {
 import { drawingBox, drawingRoom } from './marks.ts';
 import type { AssetPicture } from './plates.ts';
 import { shine } from './shine.ts';
-import { type Look, type Sheet, type Whole } from './sheets.ts';
+import type { Look, Sheet, Whole } from './sheet.ts';
 import { flood, operationOf, type MakeSurface, type Picture, type Surface } from '../canvas/index.ts';
 
 /** A picture and the device pixel where its first one lies. */

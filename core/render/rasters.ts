@@ -6,7 +6,7 @@ import { ByteCache } from './cache.ts';
 import { roomFor, roomOn, type Placed } from './frame.ts';
 import { drawGhost, ghostReach, type GhostLook } from './ghost.ts';
 import { drawDrawing, drawMark } from './marks.ts';
-import { paintsOf, type Painted } from './sheets.ts';
+import { paintsOf, type Painted } from './painted.ts';
 
 /** A size in device pixels, with the map from element space to them. */
 export interface Sight {

@@ -1,29 +1,17 @@
 /** One plane: its depth, seen or not, locked or not, alone, its looks, and the air of the shot. */
-import {
-  addPlane,
-  addFinish,
-  newFinish,
-  removePlane,
-  setDepthOfShot,
-  setPlane,
-  setPlaneDepth,
-  whyNotRemovePlane,
-} from '@tallow/core/edit';
-import { findAll, randomId, shotOf, type FinishKind, type Plane, type ShotDocument } from '@tallow/core/document';
+import { addPlane, removePlane, setDepthOfShot, setPlane, setPlaneDepth, whyNotRemovePlane } from '@tallow/core/edit';
+import { findAll, randomId, shotOf, type Plane, type ShotDocument } from '@tallow/core/document';
 import { depthScale, focalOf } from '@tallow/core/assembly';
 import { LOOKS, lookKinds } from '@tallow/core/looks';
 import { Eye, EyeOff, Lock, Unlock } from 'lucide-react';
 import { useState } from 'react';
-import { AddLook } from '../finishes/add-look.tsx';
 import { LightsList } from './lights-list.tsx';
-import { FinishCard } from '../finishes/finish-card.tsx';
-import { setFinishes, useFinishes } from '../finishes/finishes.ts';
+import { FinishList } from '../finishes/finish-list.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { Fold, Line, Select, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { useShotTime } from '../playback/shot-time.ts';
-import { useCurrent } from '../selection/current.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { pickPlane } from '../tools/place/placing.ts';
 
@@ -111,42 +99,12 @@ function Air({ doc }: { doc: ShotDocument }) {
   );
 }
 
-function Looks({ doc, plane }: { doc: ShotDocument; plane: Plane }) {
-  const now = useCurrent();
-  const frame = useShotTime((s) => s.frame);
-  const open = useFinishes((s) => s.open);
-  // Lines take their colour from fills, and outlines move where they are drawn: neither is on a plane as a whole.
-  const kinds = lookKinds().filter((kind) => !LOOKS[kind].forLayers && LOOKS[kind].moves === undefined);
-  if (!now) return null;
-  const add = (kind: FinishKind): void => {
-    const finish = newFinish(doc, kind, randomId, 1 + plane.finishes.length);
-    edit(`add ${LOOKS[kind].name.toLowerCase()}`, (d) => addFinish(d, plane.id, finish));
-    setFinishes({ open: finish.id });
-  };
-  return (
-    <>
-      <div className="flex items-center justify-between py-1 text-[13px] text-wax-300">
-        Looks of the plane
-        <AddLook kinds={kinds} onAdd={add} />
-      </div>
-      {plane.finishes.map((finish, i) => (
-        <FinishCard
-          key={finish.id}
-          now={now}
-          ownerId={plane.id}
-          finish={finish}
-          index={i}
-          count={plane.finishes.length}
-          open={open === finish.id}
-          at={{ frame, round: null }}
-        />
-      ))}
-    </>
-  );
-}
+/** Lines take their colour from fills, and outlines move where they are drawn: neither is on a plane as a whole. */
+const KINDS = lookKinds().filter((kind) => !LOOKS[kind].forLayers && LOOKS[kind].moves === undefined);
 
 export function PlanePanel({ doc, plane }: { doc: ShotDocument; plane: Plane }) {
   const alone = useShowing((s) => s.planeAlone);
+  const frame = useShotTime((s) => s.frame);
   const { id, depth, visible, locked } = plane;
   const size = Math.round(100 * depthScale(focalOf(shotOf(doc)), depth));
   return (
@@ -227,7 +185,14 @@ export function PlanePanel({ doc, plane }: { doc: ShotDocument; plane: Plane }) 
       </div>
       <Line />
       <LightsList doc={doc} source={{ planeId: id }} />
-      <Looks doc={doc} plane={plane} />
+      <FinishList
+        doc={doc}
+        label="Looks of the plane"
+        ownerId={id}
+        finishes={plane.finishes}
+        kinds={KINDS}
+        frame={frame}
+      />
       <Line />
       <Fold label="Air and distance, for all planes">
         <Air doc={doc} />

@@ -1,0 +1,29 @@
+/** What tells frames apart that do not look alike. */
+import type { Drawing } from '../document/index.ts';
+import type { Lying, Look, Sheet } from './sheet.ts';
+
+type ContentOf = (drawing: Drawing) => string;
+const lyingKey = (lying: Lying | null, of: ContentOf): string =>
+  lying ? `${of(lying.drawing)}@${lying.matrix.join(',')}` : '';
+const lookKey = (look: Look | null): string =>
+  look
+    ? JSON.stringify([
+        look.finishes,
+        look.axis,
+        look.motion,
+        look.finishes.map(({ swatch }) => swatch && look.colourOf(swatch)),
+      ])
+    : '';
+
+/**
+ * The same text for frames that show the same drawings in the same way, within one document.
+ * @param of what tells drawings apart; by their ids alone, unless the text is kept when they change.
+ */
+export function frameKey(sheets: readonly Sheet[], of: ContentOf = ({ id }) => id): string {
+  return sheets
+    .map(
+      (s) =>
+        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.group?.look ?? null)}@${lookKey(s.look)}@${s.recolour}@${s.asset}@${s.wholes.map(({ place, opacity, look, lights, air, matte }) => `${place}${opacity}${lookKey(look)}${lights ? JSON.stringify([lights, air]) : ''}${matte ? `${matte.within}${frameKey(matte.sheets, of)}` : ''}`).join(';')}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
+    )
+    .join('|');
+}

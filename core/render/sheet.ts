@@ -1,0 +1,104 @@
+/** What lies in a frame, sheet by sheet, and how it is asked for. */
+import type { HowLaid } from '../assembly/index.ts';
+import type { Resolved } from '../compose/index.ts';
+import type { AssetId, Blend, Drawing, Id } from '../document/index.ts';
+import type { Box, Matrix, Point } from '../geometry/index.ts';
+import type { Falling } from './lights.ts';
+
+/** A drawing and where it lies. */
+export interface Lying {
+  readonly drawing: Drawing;
+  /** Element space to shot px. */
+  readonly matrix: Matrix;
+}
+
+/** How a layer or an element is seen beyond its opacity and blend. */
+export interface Look {
+  readonly finishes: readonly Resolved[];
+  /** From anchor to tip, element space. */
+  readonly axis: { readonly from: Point; readonly to: Point };
+  /** How far what is drawn goes in one frame, px of element space. */
+  readonly motion: Point;
+  readonly colourOf: (swatch: Id) => string;
+  /** Element space to shot px. */
+  readonly matrix: Matrix;
+}
+
+/** A matte that hides part of a sheet, or all but a part. */
+export interface Cut extends Lying {
+  readonly layerId: Id;
+  readonly place: string;
+  readonly inverted: boolean;
+}
+
+/** An element that is put together first, as it is faded or has looks of its own as a whole. */
+export interface Whole {
+  readonly place: string;
+  readonly opacity: number;
+  readonly look: Look | null;
+  /** What falls on all of it, in the order it is laid, and how much of the air's colour lies before it. */
+  readonly lights?: readonly Falling[];
+  readonly air?: { readonly colour: string; readonly share: number } | null;
+  /** What it is seen within, or hidden by, lowest first. */
+  readonly matte?: { readonly sheets: readonly Sheet[]; readonly within: boolean } | null;
+}
+
+/** One drawing as it lies in a frame. */
+export interface Sheet extends Lying {
+  readonly layerId: Id;
+  readonly elementId: Id;
+  /** Which use of its element it is of. */
+  readonly place: string;
+  /** The picture it shows in place of a drawing, of a plate between uses of elements. */
+  readonly asset?: AssetId;
+  /** What that picture takes up, px of its own. */
+  readonly room?: Box;
+  /** The looks of its layer, if it has any. */
+  readonly look: Look | null;
+  /** What it is put together in, from the outside in. */
+  readonly wholes: readonly Whole[];
+  /** What hides it, lowest first. */
+  readonly cuts: readonly Cut[];
+  readonly opacity: number;
+  readonly blend: Blend;
+  /** The folder that is put together first, as it is faded or has looks, if it lies in such a one. */
+  readonly group: { readonly id: Id; readonly opacity: number; readonly look: Look | null } | null;
+  /** The drawing this one shows within only, of the layer it clips to. */
+  readonly within: Lying | null;
+  /** The swatch in which all of it is seen, or null for each mark's own. */
+  readonly tint: Id | null;
+  /** The recolouring of its element it is seen in, or null for what the element is seen in. */
+  readonly recolour: Id | null;
+}
+
+export interface SheetOptions extends HowLaid {
+  /** Guides are for working: the picture on the desk has them, what is taken away never has. */
+  readonly guides: boolean;
+  /** Whether layers that are for work are shown though guides are not. */
+  readonly forWork?: boolean;
+  /** Shows nothing but this layer, be it hidden or not. */
+  readonly alone?: Id | null;
+  /** Shows nothing but this element. */
+  readonly element?: Id | null;
+  /** Shows nothing but this use of an element, with what lies in it. */
+  readonly place?: string | null;
+  /** Shows nothing but this plane. */
+  readonly plane?: Id | null;
+  /** Shows plates that are for working though layers that are guides are not. */
+  readonly guidePlates?: boolean;
+  /** Dims all but this use, with what lies in it. */
+  readonly dimPlaceBut?: string | null;
+  /** Layers left out. */
+  readonly without?: readonly Id[];
+  /** Dims every layer but this one. */
+  readonly dimBut?: Id | null;
+  /** A kept variant shown in place of what its layers show now. */
+  readonly variant?: Id | null;
+  /** Looks: all of them unless said otherwise; for drawing under the pen those that move no outline; or none. */
+  readonly looks?: 'all' | 'for drawing' | 'none';
+  /** A matte that is seen itself, as it is drawn on. */
+  readonly matte?: Id | null;
+}
+
+/** What dimming leaves of the other layers' opacity. */
+export const DIMMED = 0.22;
