@@ -61,9 +61,6 @@ export function washOver(overlap: readonly number[], most: number): Value {
   return { keys: sorted.map(([frame, value]): Key => ({ frame, value, ease: 'soft' })) };
 }
 
-/** The look of a use that a wash is, made by `layWash`: a tint by a swatch. */
-const isWash = (finish: Finish, swatch: Id): boolean => finish.kind === 'tint' && finish.swatch === swatch;
-
 /**
  * Lays a wash on a use: a tint that changes over its frames; laid again in the same colour, it takes the place of the one before.
  * @param overlap for each frame since the use began. @param most percent.
@@ -78,9 +75,10 @@ export function layWash(
 ): ShotDocument {
   const placement = find(doc, 'placement', placementId);
   if (!placement || contactsOf(overlap).length === 0) return doc;
-  const before = placement.finishes.find((finish) => isWash(finish, swatch));
+  const fresh = newFinish(doc, 'tint', newId);
+  const before = placement.finishes.find((finish) => finish.kind === fresh.kind && finish.swatch === swatch);
   const wash: Finish = {
-    ...(before ?? newFinish(doc, 'tint', newId)),
+    ...(before ?? fresh),
     swatch,
     numbers: { strength: washOver(overlap, most) },
   };
