@@ -21,9 +21,17 @@ export function oklchOf(colour: string): Oklch {
   return { l: found?.l ?? 0, c: found?.c ?? 0, h: found?.h ?? 0 };
 }
 
+const toRgb = converter('rgb');
+/** Half a level of 255: a colour of sRGB's very edge may come out so far beyond it, and is rounded back. */
+const ROUNDED = 1 / 510;
+
 /** The nearest `#rrggbb` of a hue and lightness: chroma is taken back to what sRGB can show. */
-export const hexOf = ({ l, c, h }: Oklch): string =>
-  formatHex(clampChroma({ mode: 'oklch', l: Math.min(1, Math.max(0, l)), c: Math.max(0, c), h }, 'oklch')) ?? '#000000';
+export function hexOf({ l, c, h }: Oklch): string {
+  const wanted = { mode: 'oklch', l: Math.min(1, Math.max(0, l)), c: Math.max(0, c), h } as const;
+  const { r, g, b } = toRgb(wanted);
+  const isShown = [r, g, b].every((channel) => channel >= -ROUNDED && channel <= 1 + ROUNDED);
+  return formatHex(isShown ? wanted : clampChroma(wanted, 'oklch')) ?? '#000000';
+}
 
 /** A colour with its hue turned, its chroma times a factor and its lightness moved. */
 export function shifted(colour: string, by: { hue: number; chroma: number; lightness: number }): string {
