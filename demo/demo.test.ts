@@ -2,19 +2,20 @@ import { find, referencesOf, entitiesOf } from '@tallow/core/document';
 import { staleOf, touchedOf } from '@tallow/core/derived';
 import { bareRuns, touchedSlots } from '@tallow/core/edit';
 import { timedLayers } from '@tallow/core/timing';
-import { burstFlask, DEMO_SHOTS, skylightStrike, theGather, theSwing } from './index.ts';
+import { burstFlask, DEMO_SHOTS, furnaceMouth, skylightStrike, theGather, theSwing, ventSmoke } from './index.ts';
 
-test.each(DEMO_SHOTS.slice(2).map((build) => [build.name, build] as const))(
-  '%s is whole: everything it points at is there, and every drawing can be reached',
-  (_, build) => {
-    const doc = build();
-    const entities = Object.values(doc.entities);
-    for (const entity of entities) for (const { id } of referencesOf(entity)) expect(doc.entities[id]).toBeDefined();
-    const shown = new Set(entities.flatMap((e) => (e.kind === 'layer' ? Object.values(e.slots) : [])));
-    for (const e of entities) if (e.kind === 'drawing') expect(shown.has(e.id)).toBe(true);
-    expect(build()).toEqual(doc);
-  },
-);
+test.each(
+  DEMO_SHOTS.filter((build) => build !== furnaceMouth && build !== ventSmoke).map(
+    (build) => [build.name, build] as const,
+  ),
+)('%s is whole: everything it points at is there, and every drawing can be reached', (_, build) => {
+  const doc = build();
+  const entities = Object.values(doc.entities);
+  for (const entity of entities) for (const { id } of referencesOf(entity)) expect(doc.entities[id]).toBeDefined();
+  const shown = new Set(entities.flatMap((e) => (e.kind === 'layer' ? Object.values(e.slots) : [])));
+  for (const e of entities) if (e.kind === 'drawing') expect(shown.has(e.id)).toBe(true);
+  expect(build()).toEqual(doc);
+});
 
 test('the gather follows its path, on the holds of its phases', () => {
   const doc = theGather();

@@ -10,13 +10,13 @@ export * from './shots.ts';
 export * from './the-swing.ts';
 export * from './night-shift.ts';
 
-/** Every shot of the demo, in the order of the film, each built when it is asked for. */
+/** Every shot of the demo, each built when it is asked for: the one that puts the others together first, these in the order of the film. */
 export const DEMO_SHOTS: readonly (() => ShotDocument)[] = [
+  nightShift,
   furnaceMouth,
   ventSmoke,
   theGather,
   skylightStrike,
   burstFlask,
   theSwing,
-  nightShift,
 ];

@@ -30,7 +30,7 @@ async function start(port: number, through: 'node' | 'shell' = 'node'): Promise<
   let said = '';
   child.stdout?.on('data', (data: Buffer) => (said += data.toString()));
   child.stderr?.on('data', (data: Buffer) => (said += data.toString()));
-  await expect.poll(() => said, { timeout: 40_000 }).toContain('Tallow is at http');
+  await expect.poll(() => said, { timeout: 90_000 }).toContain('Tallow is at http');
   return { process: child, address: /Tallow is at (http:\/\/localhost:\d+)/.exec(said)![1]!, said: () => said };
 }
 
@@ -50,19 +50,19 @@ const answers = (address: string): Promise<boolean> =>
 const isDatabaseUp = (): boolean => existsSync(join(home, 'database', 'data', 'postmaster.pid'));
 
 test('start makes everything, Ctrl+C ends all of it, and a second start finds what was there', async () => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   const first = await start(4710);
   const health = (await (await fetch(`${first.address}/api/health`)).json()) as Record<string, string>;
   expect(health).toEqual({ status: 'ok', database: 'ok', version: expect.any(String) });
   const shots = (await (await fetch(`${first.address}/api/shots`)).json()) as { id: string; name: string }[];
   expect(shots.map((shot) => shot.name)).toEqual([
+    'Night shift',
     'Furnace mouth',
     'Vent smoke',
     'The gather',
     'Skylight strike',
     'Burst flask',
     'The swing',
-    'Night shift',
   ]);
   await fetch(`${first.address}/api/shots/${shots[0]!.id}`, {
     method: 'PATCH',
