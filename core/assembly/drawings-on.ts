@@ -1,6 +1,6 @@
 /** The drawings of a frame: what has to be there before it can be drawn. */
-import { find, findAll, shotOf, type Id, type ShotDocument } from '../document/index.ts';
-import { shownOn, timedLayers } from '../timing/index.ts';
+import { find, findAll, shotOf, type Element, type Id, type ShotDocument } from '../document/index.ts';
+import { placedInside, shownOn, timedLayers } from '../timing/index.ts';
 import { allOccurrences } from './occurrences.ts';
 
 /** The uses whose lights go by what is drawn: all of their drawings tell how bright one of them is. */
@@ -14,8 +14,14 @@ function cutting(doc: ShotDocument): Id[] {
   const shot = shotOf(doc);
   const onPlanes = findAll(doc, 'plane', shot.planes).flatMap(({ placements }) => placements);
   const things = [...findAll(doc, 'placement', onPlanes), ...findAll(doc, 'plate', [...shot.plates, ...onPlanes])];
-  const elements = new Set(things.flatMap(({ cut }) => find(doc, 'placement', cut?.by)?.elementId ?? []));
-  return findAll(doc, 'element', [...elements]).flatMap((element) =>
+  const elements = new Set<Element>();
+  const add = (element: Element | undefined): void => {
+    if (!element || elements.has(element)) return;
+    elements.add(element);
+    for (const inner of placedInside(doc, element)) add(inner.element);
+  };
+  for (const { cut } of things) add(find(doc, 'element', find(doc, 'placement', cut?.by)?.elementId));
+  return [...elements].flatMap((element) =>
     timedLayers(doc, element).flatMap(({ layer }) => Object.values(layer.slots)),
   );
 }

@@ -19,6 +19,7 @@ import {
   type ShotDocument,
   type Value,
 } from '../document/index.ts';
+import { clamp } from '../geometry/index.ts';
 import { LOOKS } from '../looks/index.ts';
 import { elementLength, placedElements, roundOf } from '../timing/index.ts';
 
@@ -163,7 +164,7 @@ export const moveKey = (
 ): ShotDocument =>
   withNth(doc, which, (value) => {
     const rest: Value = { keys: keysIn(value).filter((each) => each.frame !== key.frame) };
-    return withKey(rest, frame, Math.min(which.most, Math.max(which.least, number)), key.ease);
+    return withKey(rest, frame, clamp(number, which.least, which.most), key.ease);
   });
 
 /** Sets how a value goes on from a key. */

@@ -18,6 +18,7 @@ import {
   type ShotDocument,
   type Value,
 } from '../document/index.ts';
+import { clamp } from '../geometry/index.ts';
 
 /** What of the camera can change over time. Lengths are px, angles radians. */
 export const CAMERA_VALUES = ['x', 'y', 'zoom', 'angle'] as const;
@@ -31,9 +32,6 @@ const LIMITS: Readonly<Record<CameraValue, readonly [number, number]>> = {
   angle: [-1000, 1000],
 };
 
-const within = (number: number, [least, most]: readonly [number, number]): number =>
-  Math.min(most, Math.max(least, number));
-
 const withCamera = (doc: ShotDocument, change: (camera: Camera) => Partial<Camera>): ShotDocument => {
   const shot = shotOf(doc);
   return putEntities(doc, { ...shot, camera: { ...shot.camera, ...change(shot.camera) } });
@@ -44,7 +42,7 @@ const withValue = (doc: ShotDocument, which: CameraValue, change: (value: Value)
 
 /** Sets a number of the camera on a frame of the shot: throughout, or at that frame where it changes over time. */
 export const setCamera = (doc: ShotDocument, which: CameraValue, frame: number, number: number): ShotDocument =>
-  withValue(doc, which, (value) => withNumber(value, frame, within(number, LIMITS[which])));
+  withValue(doc, which, (value) => withNumber(value, frame, clamp(number, ...LIMITS[which])));
 
 /** Sets a key of the camera at a frame, with the number it has there; from the first key on it changes over time. */
 export const setCameraKey = (doc: ShotDocument, which: CameraValue, frame: number, ease: Ease): ShotDocument =>
@@ -76,7 +74,7 @@ export function setShake(doc: ShotDocument, shakeId: Id, settings: Partial<Omit<
   const kept = { ...settings };
   for (const key of ['amount', 'turn', 'frequency'] as const) {
     const { least, most } = SHAKE_LIMITS[key];
-    if (settings[key] !== undefined) kept[key] = within(settings[key], [least, most]);
+    if (settings[key] !== undefined) kept[key] = clamp(settings[key], least, most);
   }
   if (settings.lasts !== undefined) kept.lasts = Math.max(1, Math.round(settings.lasts));
   return withCamera(doc, ({ shakes }) => ({

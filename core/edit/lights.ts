@@ -18,6 +18,7 @@ import {
   type Value,
 } from '../document/index.ts';
 import { planeOf } from '../assembly/index.ts';
+import { clamp } from '../geometry/index.ts';
 import { deleteEntities } from './remove.ts';
 
 /** What of a light can change over time: px, and 1 for its colour in full. */
@@ -124,7 +125,7 @@ export function setLight(
   const kept = { ...settings };
   for (const key of ['dies', 'smooth', 'reach'] as const) {
     const { least, most } = LIGHT_LIMITS[key];
-    if (settings[key] !== undefined) kept[key] = Math.min(most, Math.max(least, settings[key]));
+    if (settings[key] !== undefined) kept[key] = clamp(settings[key], least, most);
   }
   if (kept.smooth !== undefined) kept.smooth = Math.round(kept.smooth);
   return changed(doc, lightId, () => kept);
@@ -140,10 +141,7 @@ export const setLightValue = (
   which: LightValue,
   frame: number,
   number: number,
-): ShotDocument =>
-  withValue(doc, lightId, which, (value) =>
-    withNumber(value, frame, Math.min(LIMITS[which][1], Math.max(LIMITS[which][0], number))),
-  );
+): ShotDocument => withValue(doc, lightId, which, (value) => withNumber(value, frame, clamp(number, ...LIMITS[which])));
 
 /** Sets a key of a light on a frame of its time, with the number it has there. @param round frames of a turn, or null. */
 export const setLightKey = (

@@ -12,14 +12,19 @@ import {
 } from '../document/index.ts';
 import { occurrencesOn, planeOf } from '../assembly/index.ts';
 import { polygonRing, isInside, ringPoints } from '../geometry/index.ts';
+import { lightsOn } from '../render/index.ts';
 import { elementLength, momentOn } from '../timing/index.ts';
 import {
   addElement,
+  addFolder,
+  addLayer,
+  addLightOf,
   addMark,
   addPlane,
   copyPlacement,
   cutOfPlacement,
   layScatter,
+  layWash,
   makeUseOwn,
   movePlacement,
   newScattering,
@@ -160,6 +165,31 @@ describe('trimming', () => {
       ),
     );
   });
+});
+
+test('parted, a use goes on in its looks, and shines and is lit as it did', () => {
+  const tinted = layWash(once, use.id, [0, 0.2, 0.4, 0.4, 0.2, 0], shotOf(once).swatches[0]!, 80, newId);
+  const lit = addLightOf(tinted, use.id, newId);
+  const { doc, placementId } = splitPlacement(lit.doc, use.id, use.start + 3, newId);
+  const strength = (of: ShotDocument, id: string, since: number) =>
+    valueAt(find(of, 'placement', id)!.finishes[0]!.numbers['strength']!, since, null);
+  expect(strength(doc, placementId!, 0)).toBeCloseTo(strength(tinted, use.id, 3), 6);
+  expect(strength(doc, placementId!, 2)).toBeCloseTo(strength(tinted, use.id, 5), 6);
+  const shines = (of: ShotDocument, frame: number) =>
+    lightsOn(of, frame).map(({ x, y, strength: each }) => [x, y, each]);
+  for (let frame = use.start; frame < use.start + 6; frame++)
+    expect(shines(doc, frame)).toEqual(shines(lit.doc, frame));
+});
+
+test('made its own, a use of some layers goes on showing copies of just these, in folders too', () => {
+  const second = addLayer(cycle, elementId, 'Second', 'body', null, newId);
+  const filed = addFolder(second.doc, elementId, 'Both', [layerId, second.layerId], newId).doc;
+  const more = copyPlacement(filed, use.id, { layers: [second.layerId] }, newId);
+  const own = makeUseOwn(more.doc, more.placementId!, newId);
+  const placement = find(own, 'placement', more.placementId!)!;
+  expect(placement.elementId).not.toBe(elementId);
+  const [seen] = placement.layers!;
+  expect(layerOf(own, seen!)).toMatchObject({ name: 'Second', elementId: placement.elementId });
 });
 
 describe('planes', () => {

@@ -5,14 +5,18 @@ import {
   findAll,
   newPlacement,
   putEntities,
+  shotOf,
+  valueAt,
+  withValues,
   type Element,
   type Id,
   type NewId,
   type Placement,
   type ShotDocument,
+  type Value,
 } from '../document/index.ts';
 import { planeOf } from '../assembly/index.ts';
-import { elementLength, momentOn, placedInside, seenFrames } from '../timing/index.ts';
+import { elementLength, momentOn, placedInside, seenFrames, timedLayers } from '../timing/index.ts';
 import { copyParts } from './copy-parts.ts';
 import { deleteEntities } from './remove.ts';
 
@@ -133,23 +137,40 @@ export function splitPlacement(
     repeats: null,
     lasts: seen === Infinity ? null : seen - since,
     before: 'nothing' as const,
-    // What changes over time is counted from its start.
-    shift: {
-      x: later(placement.shift.x, since),
-      y: later(placement.shift.y, since),
-      scale: later(placement.shift.scale, since),
-      angle: later(placement.shift.angle, since),
-    },
-    opacity: later(placement.opacity, since),
+    // What changes over time is counted from its start: its place, opacity and looks.
+    ...valuesLater(placement, since),
     x: placement.x + placement.drift.x * moment.turn,
     y: placement.y + placement.drift.y * moment.turn,
   };
   const made = copyPlacement(putEntities(doc, first), placementId, second, newId);
-  return made;
+  return made.placementId ? { ...made, doc: litAsBefore(made.doc, placementId, made.placementId, newId) } : made;
 }
 
+/** The second part of a use shines as the first did, and is lit by what lit that. */
+function litAsBefore(doc: ShotDocument, firstId: Id, secondId: Id, newId: NewId): ShotDocument {
+  const shot = shotOf(doc);
+  const lights = findAll(doc, 'light', shot.lights);
+  const lit = lights.flatMap((light) => {
+    const chosen = light.fallsOn?.placements;
+    return light.fallsOn && chosen?.includes(firstId)
+      ? [{ ...light, fallsOn: { ...light.fallsOn, placements: [...chosen, secondId] } }]
+      : [];
+  });
+  const next = lit.length > 0 ? putEntities(doc, ...lit) : doc;
+  const own = findAll(next, 'light', shot.lights).filter(({ sourceId }) => sourceId === firstId);
+  if (own.length === 0) return next;
+  const copies = own.map((light) => ({ ...light, id: newId(), sourceId: secondId }));
+  return putEntities(next, ...copies, { ...shot, lights: [...copies.map(({ id }) => id), ...shot.lights] });
+}
+
+/** All that changes over the time of a use, as it goes on from a frame since its start. */
+const valuesLater = (placement: Placement, by: number): Pick<Placement, 'shift' | 'opacity' | 'finishes'> => {
+  const { shift, opacity, finishes } = withValues(placement, (value) => later(value, by));
+  return { shift, opacity, finishes };
+};
+
 /** A value as it goes on from a frame. */
-function later(value: Placement['opacity'], by: number): Placement['opacity'] {
+function later(value: Value, by: number): Value {
   if ('constant' in value) return value;
   const keys = value.keys.map((key) => ({ ...key, frame: key.frame - by }));
   const kept = keys.filter(({ frame }) => frame >= 0);
@@ -158,9 +179,7 @@ function later(value: Placement['opacity'], by: number): Placement['opacity'] {
   if (!before) return { keys };
   if (!first) return { constant: before.value };
   if (first.frame === 0) return { keys: kept };
-  const share = -before.frame / (first.frame - before.frame);
-  const at = before.ease === 'hold' ? before.value : before.value + (first.value - before.value) * share;
-  return { keys: [{ frame: 0, value: at, ease: before.ease }, ...kept] };
+  return { keys: [{ frame: 0, value: valueAt(value, by, null), ease: before.ease }, ...kept] };
 }
 
 /** Begins a use later, or earlier as far as there is something before: what it shows on each frame stays. @param outer a frame of what it lies in. */
@@ -178,16 +197,13 @@ export function trimStart(doc: ShotDocument, placementId: Id, outer: number): Sh
   const by = to - placement.start;
   if (by === 0) return doc;
   const at = placement.phase + Math.floor((by * over) / of);
-  const { shift } = placement;
-  const moved = (value: Placement['opacity']) => later(value, by);
   return putEntities(doc, {
     ...placement,
     start: to,
     phase: isCycle ? ((at % length) + length) % length : Math.max(0, at),
     lasts: seen === Infinity ? null : Math.max(1, seen - by),
     repeats: isCycle ? null : placement.repeats,
-    shift: { x: moved(shift.x), y: moved(shift.y), scale: moved(shift.scale), angle: moved(shift.angle) },
-    opacity: moved(placement.opacity),
+    ...valuesLater(placement, by),
   });
 }
 
@@ -213,9 +229,11 @@ export function makeUseOwn(doc: ShotDocument, placementId: Id, newId: NewId): Sh
   const { doc: copied, copies } = copyParts(doc, [element.id], newId);
   const own = find(copied, 'element', copies.get(element.id))!;
   const made = placementsOf(copied, own.id).map(({ id }) => id);
-  const layers = placement.layers && placement.layers.map((id) => copyOfLayer(element, own, id));
+  const [sources, ownLayers] = [element, own].map((each) => timedLayers(copied, each).map(({ layer }) => layer.id)) as [
+    Id[],
+    Id[],
+  ];
+  // Copies keep their order, in folders too.
+  const layers = placement.layers && placement.layers.map((id) => ownLayers[sources.indexOf(id)] ?? id);
   return putEntities(deleteEntities(copied, made), { ...placement, elementId: own.id, layers });
 }
-
-/** The layer of a copied element that was made from one of the element: copies keep their order. */
-const copyOfLayer = (element: Element, own: Element, id: Id): Id => own.layers[element.layers.indexOf(id)] ?? id;

@@ -11,6 +11,7 @@ import {
   type Plane,
   type ShotDocument,
 } from '../document/index.ts';
+import { clamp } from '../geometry/index.ts';
 import { deleteEntities } from './remove.ts';
 
 /** Adds an empty plane right in front of another one, or in front of all. The edit says which id it got. */
@@ -47,7 +48,7 @@ const byDepth = (doc: ShotDocument, planes: readonly Id[]): Id[] =>
 export function setPlaneDepth(doc: ShotDocument, planeId: Id, depth: number): ShotDocument {
   const plane = find(doc, 'plane', planeId);
   if (!plane) return doc;
-  const kept = Math.min(DEPTH_LIMITS.most, Math.max(DEPTH_LIMITS.least, depth));
+  const kept = clamp(depth, DEPTH_LIMITS.least, DEPTH_LIMITS.most);
   const moved = putEntities(doc, { ...plane, depth: kept });
   const shot = shotOf(moved);
   return putEntities(moved, { ...shot, planes: byDepth(moved, shot.planes) });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { cycleOf, fixture } from '../fixture.ts';
+import { cycleOf, fixture, layerOf } from '../fixture.ts';
 import { entitiesOf, find, shotOf, type ShotDocument } from '../document/index.ts';
-import { copyPlacement, setKey, setPlacements, setShot, setValue } from '../edit/index.ts';
+import { addElement, copyPlacement, placeElement, setKey, setPlacements, setShot, setValue } from '../edit/index.ts';
 import { drawingsOn } from '../assembly/index.ts';
 import { frameKey, sheetsOf, type Sheet } from './index.ts';
 
@@ -58,4 +58,14 @@ test('frames of different mattes have different keys; what cuts and is gone cuts
   expect(matteOn(gone, 12)).toEqual([]);
   expect(find(gone, 'placement', cutId)!.cut).not.toBeNull();
   expect(shotOf(gone).planes).toHaveLength(1);
+});
+
+test('what lies in a thing that cuts is asked for as well, on whichever frame', () => {
+  const outer = addElement(copied.doc, 'Around', 0, newId);
+  const holder = find(outer.doc, 'element', outer.elementId)!;
+  const around = entitiesOf(outer.doc, 'placement').find((each) => each.elementId === outer.elementId)!;
+  const nested = placeElement(outer.doc, elementId, { holderId: holder.id }, { start: 30, x: 0, y: 0 }, newId);
+  const cut = setPlacements(nested.doc, [cutId], { cut: { by: around.id, within: true, passed: true } });
+  const all = Object.values(layerOf(cut, made.layerId).slots);
+  expect(drawingsOn(cut, 0)).toEqual(expect.arrayContaining(all));
 });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { doubleAreaOf, isInside, ringPoints } from '../geometry/index.ts';
 import { settingsOf } from '../controls/index.ts';
-import { isLine, layAll, sceneFor, starterOf, type LaidFrame, type Scene } from './index.ts';
+import { isLine, layAll, sceneFor, sizedFor, starterOf, type LaidFrame, type Scene } from './index.ts';
 
 const COVER = starterOf('cover');
 const scene = (settings: Record<string, number>, seed = 3): Scene => ({
@@ -41,6 +41,29 @@ test('it grows until all of the frame is covered, and uncovers it the other way'
     ),
     { numRuns: 25 },
   );
+});
+
+test('it is made for the picture it is laid in, however that is shaped', () => {
+  for (const [width, height] of [
+    [1920, 1080],
+    [640, 360],
+    [1080, 1920],
+    [1440, 1080],
+  ] as const) {
+    // prettier-ignore
+    const picture = { left: -width / 2, top: -height / 2, right: width / 2, bottom: height / 2 };
+    const settings = sizedFor(COVER, {}, { picture });
+    expect(settings).toMatchObject({ width, height });
+    const last = layAll(COVER, { ...scene({}), settings })!.at(-1)!;
+    for (const [x, y] of [
+      [1, 1],
+      [-1, 1],
+      [1, -1],
+      [-1, -1],
+    ] as const)
+      // prettier-ignore
+      expect(isCovered(last, (x * width) / 2 - x, (y * height) / 2 - y)).toBe(true);
+  }
 });
 
 test('from the middle out the corners are covered last; closing in, the middle is', () => {

@@ -79,6 +79,7 @@ export const COVER: StarterKind = {
   cycles: () => false,
   follows: 'nothing',
   stands: 'fills',
+  frame: { across: 'width', down: 'height' },
   length: 24,
   hold: 2,
   controls: [

@@ -70,12 +70,11 @@ function scaled(kind: StarterKind, settings: Settings, factor: number): Settings
 }
 
 /** Settings that were made for a picture 1080 px high, for one of another size. */
-export const sizedFor = (kind: StarterKind, settings: Settings, { picture }: Pick<Ground, 'picture'>): Settings =>
-  scaled(
-    kind,
-    settingsOf(kind, settings),
-    Math.min((picture.right - picture.left) / MADE_FOR.width, (picture.bottom - picture.top) / MADE_FOR.height),
-  );
+export function sizedFor(kind: StarterKind, settings: Settings, { picture }: Pick<Ground, 'picture'>): Settings {
+  const [width, height] = [picture.right - picture.left, picture.bottom - picture.top];
+  const sized = scaled(kind, settingsOf(kind, settings), Math.min(width / MADE_FOR.width, height / MADE_FOR.height));
+  return kind.frame ? settingsOf(kind, { ...sized, [kind.frame.across]: width, [kind.frame.down]: height }) : sized;
+}
 
 /** The room that what is seen of a starter takes, about where it stands. */
 export function roomOf(kind: StarterKind, scene: Scene): Box {

@@ -93,6 +93,8 @@ export interface StarterKind {
   readonly follows: 'path' | 'line' | 'nothing';
   /** Where it belongs: on a floor or a base, round its place, from edge to edge of the picture, or over all of it. */
   readonly stands: 'floor' | 'middle' | 'edges' | 'fills';
+  /** Settings that are the picture's own width and height, where it has such. */
+  readonly frame?: { readonly across: string; readonly down: string };
   /** Usual length and hold, frames. */
   readonly length: number;
   readonly hold: number;

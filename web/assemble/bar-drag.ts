@@ -34,14 +34,12 @@ export function dragBar(bar: Bar, how: BarHow, at: (frame: number) => number): B
   const toLane = (doc: ShotDocument, moved: readonly Id[], planeId: Id | null): ShotDocument =>
     planeId === null
       ? doc
-      : moved.reduce(
-          (next, each) => (planeHas(next, planeId, each) ? next : movePlacement(next, each, { planeId })),
-          doc,
-        );
+      : moved.reduce((next, each) => (stays(next, planeId, each) ? next : movePlacement(next, each, { planeId })), doc);
   const move = (by: number, planeId: Id | null): void => {
     reEdit(
       NAMES[how],
       (doc) => {
+        if (how !== 'copy' && isFixed(doc, bar.placement)) return doc;
         if (how === 'start') return trimStart(doc, id, at(bar.from + by));
         if (how === 'end') return trimEnd(doc, id, at(bar.to + by));
         if (how === 'slip') {
@@ -77,5 +75,9 @@ export function dragBar(bar: Bar, how: BarHow, at: (frame: number) => number): B
   };
 }
 
-const planeHas = (doc: ShotDocument, planeId: Id, placementId: Id): boolean =>
-  find(doc, 'plane', planeId)?.placements.includes(placementId) ?? false;
+/** Whether a use is on the plane already, or is not to be moved. */
+function stays(doc: ShotDocument, planeId: Id, placementId: Id): boolean {
+  const placement = find(doc, 'placement', placementId);
+  const isThere = find(doc, 'plane', planeId)?.placements.includes(placementId) ?? false;
+  return isThere || !placement || isFixed(doc, placement);
+}

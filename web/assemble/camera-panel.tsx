@@ -1,5 +1,14 @@
 /** The camera: where it looks over the shot's time, a path it goes along, its shakes, the air between. */
-import { entitiesOf, find, shotOf, valueAt, type Shake, type ShotDocument } from '@tallow/core/document';
+import {
+  entitiesOf,
+  find,
+  shotOf,
+  valueAt,
+  ZOOM_LIMITS,
+  type Shake,
+  type Shot,
+  type ShotDocument,
+} from '@tallow/core/document';
 import {
   CAMERA_VALUES,
   dropCameraKey,
@@ -24,16 +33,26 @@ import { film } from '../tools/camera/filming.ts';
 import { KeyedRow, type Measure } from './keyed-row.tsx';
 
 const DEGREES = 180 / Math.PI;
-const MEASURES: Readonly<Record<CameraValue, Measure>> = {
-  x: { label: 'Across', unit: 'px', least: -1920, most: 1920, per: 1 },
-  y: { label: 'Down', unit: 'px', least: -1080, most: 1080, per: 1 },
-  zoom: { label: 'Zoom', unit: '%', least: 20, most: 400, per: 100 },
-  angle: { label: 'Turn', unit: '°', least: -180, most: 180, per: DEGREES },
-};
+const FAR = { least: -100_000, most: 100_000 } as const;
+
+/** What of the camera is dragged how far: over the picture's own size to each side; farther is typed. */
+const measuresFor = ({ width, height }: Pick<Shot, 'width' | 'height'>): Readonly<Record<CameraValue, Measure>> => ({
+  x: { label: 'Across', unit: 'px', least: -width, most: width, per: 1, typed: FAR },
+  y: { label: 'Down', unit: 'px', least: -height, most: height, per: 1, typed: FAR },
+  zoom: {
+    label: 'Zoom',
+    unit: '%',
+    least: 20,
+    most: 400,
+    per: 100,
+    typed: { least: 100 * ZOOM_LIMITS.least, most: 100 * ZOOM_LIMITS.most },
+  },
+  angle: { label: 'Turn', unit: '°', least: -180, most: 180, per: DEGREES, typed: { least: -3600, most: 3600 } },
+});
 
 function CameraRow({ doc, which, frame }: { doc: ShotDocument; which: CameraValue; frame: number }) {
   const value = shotOf(doc).camera[which];
-  const measure = MEASURES[which];
+  const measure = measuresFor(shotOf(doc))[which];
   const name = `camera ${measure.label.toLowerCase()}`;
   return (
     <KeyedRow

@@ -123,7 +123,6 @@ export function Cone({ doc }: { doc: ShotDocument }) {
   const begin = (plane: Plane) => (event: PointerEvent<SVGGElement>) => {
     if (event.button !== 0) return;
     pickPlane(plane.id);
-    if (plane.locked) return;
     setHeld(depthsInView(planes.map(({ depth }) => depth)));
     drag(event, {
       placeOf: ({ clientX, clientY }) => {

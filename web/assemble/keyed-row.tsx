@@ -12,6 +12,8 @@ export interface Measure {
   readonly most: number;
   /** What is seen for one of what is kept. */
   readonly per: number;
+  /** What may be typed, as it is seen, where that goes farther than what is dragged. */
+  readonly typed?: { readonly least: number; readonly most: number };
 }
 
 interface KeyedRowProps extends Measure {
@@ -28,7 +30,7 @@ interface KeyedRowProps extends Measure {
 }
 
 export function KeyedRow(props: KeyedRowProps) {
-  const { which, label, unit, least, most, per, value, frame, shown, onSet, onKey, onDrop } = props;
+  const { which, label, unit, least, most, per, typed, value, frame, shown, onSet, onKey, onDrop } = props;
   const keys = keysIn(value);
   const key = keys.find((each) => each.frame === frame);
   return (
@@ -50,6 +52,7 @@ export function KeyedRow(props: KeyedRowProps) {
             unit={unit}
             least={least}
             most={most}
+            {...(typed ? { typed } : {})}
             value={shown * per}
             onMove={(to) => {
               onSet(to / per);

@@ -9,7 +9,7 @@ import { ITEM, Menu } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { edit, say } from '../shot/document.ts';
 import { shotTime } from '../playback/shot-time.ts';
-import { PLACE_ACTIONS } from '../tools/place/actions.ts';
+import { PLACE_ACTIONS, sayIfFixed } from '../tools/place/actions.ts';
 import { keyOn, openInside, pickPlane, pickUses, placing, usePlacing, type Level } from '../tools/place/placing.ts';
 import { dragBar, type BarDrag, type BarHow } from './bar-drag.ts';
 import { BAR_GAP, BAR_HEIGHT, LaneCanvas, laneHeight, type InView } from './lane-canvas.tsx';
@@ -121,6 +121,7 @@ function BarHandle({
     setHow(null);
     if (!now) return;
     now.drag.up();
+    if (now.moved && how !== 'copy') sayIfFixed(level.doc, bar.placement);
     if (!now.moved && !event.shiftKey) pickUses([bar.placement.id]);
   };
   const key = (event: KeyboardEvent<HTMLElement>): void => {

@@ -1,5 +1,15 @@
 /** The settings of a light: colour, strength, how far it reaches, what it follows, what it falls on. */
-import { find, findAll, shotOf, valueAt, type Light, type LitThings, type ShotDocument } from '@tallow/core/document';
+import {
+  find,
+  findAll,
+  LIGHT_LIMITS,
+  shotOf,
+  valueAt,
+  type Light,
+  type LitThings,
+  type Shot,
+  type ShotDocument,
+} from '@tallow/core/document';
 import {
   dropLightKey,
   removeLight,
@@ -18,25 +28,29 @@ import { edit, endGesture } from '../shot/document.ts';
 import { pickLight } from '../tools/place/placing.ts';
 import { KeyedRow, type Measure } from './keyed-row.tsx';
 
-const MEASURES: Readonly<Record<LightValue, Measure>> = {
-  strength: { label: 'Strength', unit: '%', least: 0, most: 200, per: 100 },
-  radius: { label: 'Reaches', unit: 'px', least: 20, most: 2000, per: 1 },
-  x: { label: 'Across', unit: 'px', least: -1920, most: 1920, per: 1 },
-  y: { label: 'Down', unit: 'px', least: -1080, most: 1080, per: 1 },
-};
+const FAR = { least: -100_000, most: 100_000 } as const;
+
+/** What of a light is dragged how far: over the picture's own size; farther is typed. */
+const measuresFor = ({ width, height }: Pick<Shot, 'width' | 'height'>): Readonly<Record<LightValue, Measure>> => ({
+  strength: { label: 'Strength', unit: '%', least: 0, most: 200, per: 100, typed: { least: 0, most: 400 } },
+  radius: { label: 'Reaches', unit: 'px', least: 20, most: width, per: 1, typed: LIGHT_LIMITS.radius },
+  x: { label: 'Across', unit: 'px', least: -width, most: width, per: 1, typed: FAR },
+  y: { label: 'Down', unit: 'px', least: -height, most: height, per: 1, typed: FAR },
+});
 
 function ValueOfLight({
+  measure,
   light,
   which,
   frame,
   round,
 }: {
+  measure: Measure;
   light: Light;
   which: LightValue;
   frame: number;
   round: number | null;
 }) {
-  const measure = MEASURES[which];
   const name = `light ${measure.label.toLowerCase()}`;
   return (
     <KeyedRow
@@ -62,8 +76,8 @@ interface LitRow {
   readonly thing: keyof LitThings;
   readonly id: string;
   readonly label: string;
-  /** Whether it stands on the plane before it. */
-  readonly within: boolean;
+  /** The plane it stands on. */
+  readonly planeId: string | null;
 }
 
 /** What can be lit, plane by plane, and plates behind all of them. */
@@ -72,19 +86,19 @@ function litRows(doc: ShotDocument): LitRow[] {
   const onPlanes = new Set(planes.flatMap(({ placements }) => placements));
   return [
     ...planes.flatMap(({ id, name, placements }): LitRow[] => [
-      { thing: 'planes', id, label: `all on ${name}`, within: false },
+      { thing: 'planes', id, label: `all on ${name}`, planeId: null },
       ...placements.flatMap((each): LitRow[] => {
         const placement = find(doc, 'placement', each);
         const plate = find(doc, 'plate', each);
         const element = find(doc, 'element', placement?.elementId);
         if (placement && element)
-          return [{ thing: 'placements', id: each, label: placement.name ?? element.name, within: true }];
-        return plate ? [{ thing: 'plates', id: each, label: plate.name, within: true }] : [];
+          return [{ thing: 'placements', id: each, label: placement.name ?? element.name, planeId: id }];
+        return plate ? [{ thing: 'plates', id: each, label: plate.name, planeId: id }] : [];
       }),
     ]),
     ...findAll(doc, 'plate', shotOf(doc).plates)
       .filter(({ id }) => !onPlanes.has(id))
-      .map(({ id, name }): LitRow => ({ thing: 'plates', id, label: name, within: false })),
+      .map(({ id, name }): LitRow => ({ thing: 'plates', id, label: name, planeId: null })),
   ];
 }
 
@@ -100,10 +114,12 @@ function FallsOn({ doc, light }: { doc: ShotDocument; light: Light }) {
   const all = everything(doc, light);
   const now = light.fallsOn ?? all;
   const count = now.planes.length + now.placements.length + now.plates.length;
+  // What stands on a plane that is lit as a whole is not chosen by itself.
+  const rows = litRows(doc).filter(({ planeId }) => planeId === null || !now.planes.includes(planeId));
   return (
     <Fold label={light.fallsOn ? `Falls on ${count} chosen things` : 'Falls on all but what it shines from'}>
-      {litRows(doc).map(({ thing, id, label, within }) => (
-        <div key={id} className={within ? 'pl-4' : ''}>
+      {rows.map(({ thing, id, label, planeId }) => (
+        <div key={id} className={planeId ? 'pl-4' : ''}>
           <Check
             label={label}
             checked={now[thing].includes(id)}
@@ -130,6 +146,7 @@ export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) 
   const shotFrame = useShotTime((s) => s.frame);
   const { id, visible, sourceId } = light;
   const time = lightTime(doc, light, shotFrame);
+  const measures = measuresFor(shotOf(doc));
   const plane = sourceId ? planeOf(doc, sourceId) : find(doc, 'plane', light.planeId);
   const swatches = findAll(doc, 'swatch', shotOf(doc).swatches);
   const set = (name: string, settings: Parameters<typeof setLight>[2], gesture?: string): void => {
@@ -202,7 +219,7 @@ export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) 
         }}
       />
       {(['strength', 'radius'] as const).map((which) => (
-        <ValueOfLight key={which} light={light} which={which} {...time} />
+        <ValueOfLight key={which} measure={measures[which]} light={light} which={which} {...time} />
       ))}
       {sourceId
         ? slider(
@@ -235,7 +252,7 @@ export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) 
           </div>
         ) : null}
         {(['x', 'y'] as const).map((which) => (
-          <ValueOfLight key={which} light={light} which={which} {...time} />
+          <ValueOfLight key={which} measure={measures[which]} light={light} which={which} {...time} />
         ))}
         {slider('Dies away', '1 evenly, more the sooner', '', [1, 6], 'dies', 1, 0.1)}
         {slider('Half at a depth of', 'So far away in depth half of it is left', 'px', [50, 5000], 'reach', 1, 10)}

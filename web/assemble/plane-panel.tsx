@@ -1,6 +1,15 @@
 /** One plane: its depth, seen or not, locked or not, alone, its looks, and the air of the shot. */
 import { addPlane, removePlane, setDepthOfShot, setPlane, setPlaneDepth, whyNotRemovePlane } from '@tallow/core/edit';
-import { findAll, randomId, shotOf, type Plane, type ShotDocument } from '@tallow/core/document';
+import {
+  AIR_LIMITS,
+  DEPTH_LIMITS,
+  findAll,
+  FOCAL_LIMITS,
+  randomId,
+  shotOf,
+  type Plane,
+  type ShotDocument,
+} from '@tallow/core/document';
 import { depthScale, focalOf } from '@tallow/core/assembly';
 import { LOOKS, lookKinds } from '@tallow/core/looks';
 import { Eye, EyeOff, Lock, Unlock } from 'lucide-react';
@@ -74,6 +83,7 @@ function Air({ doc }: { doc: ShotDocument }) {
           unit="px"
           least={100}
           most={10_000}
+          typed={AIR_LIMITS}
           step={10}
           value={air.reach}
           onMove={(reach) => {
@@ -88,6 +98,7 @@ function Air({ doc }: { doc: ShotDocument }) {
         unit="px"
         least={300}
         most={8000}
+        typed={FOCAL_LIMITS}
         step={10}
         value={focalOf(shot)}
         onMove={(focal) => {
@@ -128,8 +139,8 @@ export function PlanePanel({ doc, plane }: { doc: ShotDocument; plane: Plane }) 
       <Slider
         label="Depth"
         unit="px"
-        least={Math.min(REACH.least, depth)}
-        most={Math.max(REACH.most, depth)}
+        {...REACH}
+        typed={DEPTH_LIMITS}
         step={10}
         value={depth}
         onMove={(to) => {
@@ -149,7 +160,7 @@ export function PlanePanel({ doc, plane }: { doc: ShotDocument; plane: Plane }) 
         </Small>
         <Small
           pressed={locked}
-          title="Nothing on it is moved"
+          title="Nothing that stands on it is moved; its depth can be"
           onClick={() => {
             edit(locked ? 'unlock a plane' : 'lock a plane', (now) => setPlane(now, id, { locked: !locked }));
           }}

@@ -36,6 +36,8 @@ function Curve({
   onPick: (key: string | null) => void;
 }) {
   const svg = useRef<SVGSVGElement>(null);
+  // The numbers in view stay while a key is dragged, so that it stays under the pen.
+  const [held, setHeld] = useState<readonly [number, number] | null>(null);
   const now = useShotTime((s) => s.frame);
   const { value, round, per, unit, start, label, owner } = changing;
   const frames = round ?? length;
@@ -44,7 +46,8 @@ function Curve({
   const [least, most] = [Math.min(...numbers), Math.max(...numbers)];
   const room = most > least ? (most - least) * 0.15 : Math.max(1, Math.abs(most)) * 0.5;
   const x = scaleLinear([0, Math.max(1, frames - 1)], [SIZE.edge, SIZE.width - SIZE.edge]);
-  const y = scaleLinear([least - room, most + room], [SIZE.height - 4, 4]);
+  const inView: readonly [number, number] = held ?? [least - room, most + room];
+  const y = scaleLinear(inView, [SIZE.height - 4, 4]);
   const path = line<number>()
     .x((_, frame) => x(frame))
     .y((number) => y(number))(numbers);
@@ -52,7 +55,8 @@ function Curve({
   const name = `${owner} ${label}`;
   const begin = (key: Key) => (event: PointerEvent<SVGElement>) => {
     onPick(keyName(changing, key));
-    // The scales stay while it is dragged, so that it stays under the pen.
+    setHeld(inView);
+    let last = key.frame;
     drag(event, {
       placeOf: ({ clientX, clientY }) => {
         const box = svg.current!.getBoundingClientRect();
@@ -61,8 +65,14 @@ function Curve({
       name: `key of ${label}`,
       change: (doc, at, from) => {
         const frame = Math.round(x.invert(x(key.frame) + at.x - from.x));
-        const kept = Math.min(frames - 1, Math.max(0, frame));
-        return moveKey(doc, changing, key, kept, y.invert(y(key.value) + at.y - from.y));
+        last = Math.min(frames - 1, Math.max(0, frame));
+        return moveKey(doc, changing, key, last, y.invert(y(key.value) + at.y - from.y));
+      },
+      done: () => {
+        onPick(keyName(changing, { ...key, frame: last }));
+      },
+      over: () => {
+        setHeld(null);
       },
     });
   };

@@ -95,11 +95,17 @@ export function Wash({ level, placement }: { level: Level; placement: Placement 
     const frames = framesOf(doc, placement);
     const shares: number[] = [];
     stopped.current = false;
-    for (let i = 0; i < frames.length && !stopped.current; i += AT_ONCE) {
-      setDone(i / frames.length);
-      shares.push(...(await besidePainter().contact(placement.id, effectId, frames.slice(i, i + AT_ONCE), ACROSS)));
+    try {
+      for (let i = 0; i < frames.length && !stopped.current; i += AT_ONCE) {
+        setDone(i / frames.length);
+        shares.push(...(await besidePainter().contact(placement.id, effectId, frames.slice(i, i + AT_ONCE), ACROSS)));
+      }
+    } catch (error) {
+      say(`Looking stopped: ${error instanceof Error ? error.message : String(error)} Press “Find where” again.`);
+      return;
+    } finally {
+      setDone(null);
     }
-    setDone(null);
     if (stopped.current) return;
     setFound({ thingId: placement.id, effectId, from: frames[0] ?? 0, shares });
     if (contactsOf(shares).length === 0) say('They never touch.');

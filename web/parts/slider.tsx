@@ -6,6 +6,8 @@ interface SliderProps {
   value: number;
   least: number;
   most: number;
+  /** What may be typed, where that goes farther than what is dragged. */
+  typed?: { readonly least: number; readonly most: number };
   step?: number;
   unit?: string;
   title?: string;
@@ -18,14 +20,25 @@ interface SliderProps {
 const tidy = (value: number, step: number): string =>
   String(step >= 1 ? Math.round(value) : Math.round(value * 100) / 100);
 
-export function Slider({ label, value, least, most, step = 1, unit = '', title, onMove, onDone }: SliderProps) {
+export function Slider({
+  label,
+  value,
+  least,
+  most,
+  step = 1,
+  unit = '',
+  title,
+  typed: farther,
+  onMove,
+  onDone,
+}: SliderProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const share = ((Math.min(most, Math.max(least, value)) - least) / (most - least)) * 100;
   const takeTyped = (): void => {
     const number = Number(typed);
     setTyped(null);
     if (typed === null || typed.trim() === '' || !Number.isFinite(number)) return;
-    const taken = Math.min(most, Math.max(least, number));
+    const taken = Math.min(farther?.most ?? most, Math.max(farther?.least ?? least, number));
     onMove(taken);
     onDone?.(taken);
   };

@@ -37,6 +37,7 @@ export class Frames {
   /** Pictures of frames that changed while they were drawn: better than none for a moment, while it plays and something is moved. */
   private readonly late = new Map<number, { readonly bitmap: ImageBitmap; readonly at: number }>();
   private keysOf: object | null = null;
+  /** Size, view and sight that frames are asked for now. */
   private stamp = '';
 
   constructor(private readonly screen: FrameScreen) {}
@@ -53,6 +54,7 @@ export class Frames {
     const { width, height, view } = this.screen.place();
     const stamp = `${width}x${height}|${view.join()}|${JSON.stringify(options)}|${showing().backdrop}`;
     if (this.keysOf !== now.doc || this.stamp !== stamp) this.keys.clear();
+    if (this.stamp !== stamp) this.dropLate();
     [this.keysOf, this.stamp] = [now.doc, stamp];
     const name = `${shotFrame}@${variant}`;
     let key = this.keys.get(name);
@@ -74,6 +76,7 @@ export class Frames {
     return this.kept.get(this.keyOf(now, beat));
   }
 
+  /** Not while drawing: there a stroke would be gone again for a moment. */
   private keepLate({ shotFrame }: Beat, bitmap: ImageBitmap): void {
     this.late.get(shotFrame)?.bitmap.close();
     this.late.set(shotFrame, { bitmap, at: performance.now() });
@@ -82,6 +85,11 @@ export class Frames {
       old.close();
       this.late.delete(frame);
     }
+  }
+
+  private dropLate(): void {
+    for (const { bitmap } of this.late.values()) bitmap.close();
+    this.late.clear();
   }
 
   /** A picture of a frame from a moment ago, before what is being moved went on. */
@@ -110,13 +118,15 @@ export class Frames {
       return;
     }
     const work = (async () => {
+      const { stamp } = this;
       const { width, height, view } = this.screen.place();
       const options = { ...sightOptions(now, true), variant: beat.variant, backdrop: showing().backdrop };
       const bitmap = await this.screen.draw(lane, width, height, view, beat.shotFrame, this.under(now), options);
       // What it shows may have changed while it was drawn: then nobody knows which of the two that is.
       const after = current();
       if (after && this.keyOf(after, beat) === key) this.kept.set(key, bitmap, width * height * 4);
-      else this.keepLate(beat, bitmap);
+      else if (showing().assembling && this.stamp === stamp) this.keepLate(beat, bitmap);
+      else bitmap.close();
     })();
     this.underWay.set(key, work);
     try {

@@ -32,6 +32,10 @@ export interface Shot {
   readonly air: { readonly swatch: Id; readonly reach: number } | null;
 }
 
+/** px from which a picture is seen, and of depth at which half of the air has come. */
+export const FOCAL_LIMITS = { least: 10, most: 1_000_000 } as const;
+export const AIR_LIMITS = { least: 1, most: 1_000_000 } as const;
+
 export const SHOT_LIMITS = {
   size: { least: 16, most: 8192 },
   rate: { least: 1, most: 120 },
@@ -69,9 +73,9 @@ export const shot = kindOf<Shot>({
     plates: uniqueIds.default([]),
     lights: uniqueIds.default([]),
     camera,
-    focal: z.number().min(10).max(1_000_000).nullable().default(null),
+    focal: z.number().min(FOCAL_LIMITS.least).max(FOCAL_LIMITS.most).nullable().default(null),
     air: z
-      .strictObject({ swatch: id, reach: z.number().min(1).max(1_000_000) })
+      .strictObject({ swatch: id, reach: z.number().min(AIR_LIMITS.least).max(AIR_LIMITS.most) })
       .nullable()
       .default(null),
   }),

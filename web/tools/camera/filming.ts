@@ -4,11 +4,15 @@ import { CAMERA_VALUES, setCamera, type CameraValue } from '@tallow/core/edit';
 import { shotOf, valueAt, type ShotDocument } from '@tallow/core/document';
 import { apply, invert, type Point, type Quad } from '@tallow/core/geometry';
 import { setShowing, showing } from '../../picture/showing.ts';
+import { setReferences } from '../../references/references.ts';
 import { pickPlane } from '../place/placing.ts';
 
 /** Begins to stand beside the camera, or looks through it again. */
 export function film(on: boolean): void {
-  if (on) pickPlane(null);
+  if (on) {
+    pickPlane(null);
+    setReferences({ shown: false });
+  }
   setShowing({ filming: on });
 }
 

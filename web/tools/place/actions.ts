@@ -8,13 +8,13 @@ import {
   setPlacements,
   splitPlacement,
 } from '@tallow/core/edit';
-import { find, randomId, shotOf, type Id, type Placement, type ShotDocument } from '@tallow/core/document';
+import { find, findAll, randomId, shotOf, type Id, type Placement, type ShotDocument } from '@tallow/core/document';
 import { isFixed } from '@tallow/core/assembly';
 import { elementLength } from '@tallow/core/timing';
 import { modulo } from '@tallow/core/geometry';
 import { alt, named, of, shift } from '../../actions/action.ts';
 import { shotFrameNow } from '../../playback/shot-time.ts';
-import { edit } from '../../shot/document.ts';
+import { edit, say, useDocument } from '../../shot/document.ts';
 import { frameOn, levelNow, pickedOn, pickUses, placing } from './placing.ts';
 
 const assemble = of('Assemble');
@@ -25,6 +25,17 @@ export function whyNotPicked(): string | null {
   return level && pickedOn(level).length > 0 ? null : 'Nothing is picked: press a thing in the picture, or its bar.';
 }
 
+/** Says why a use stays where it is, if it does. */
+export function sayIfFixed(doc: ShotDocument, placement: Placement): void {
+  if (!isFixed(doc, placement)) return;
+  const name = placement.name ?? find(doc, 'element', placement.elementId)?.name ?? 'It';
+  say(
+    placement.locked
+      ? `“${name}” is locked: unlock it in the list of things first.`
+      : `The plane of “${name}” is locked: press the plane’s name and unlock it first.`,
+  );
+}
+
 /** Changes all that is picked, each by itself, as one step. */
 export function changePicked(
   name: string,
@@ -32,6 +43,9 @@ export function changePicked(
   gesture?: string,
 ): void {
   const { picked } = placing();
+  const { doc: now } = useDocument.getState();
+  const [first] = now ? findAll(now, 'placement', picked) : [];
+  if (now && first && picked.length === 1) sayIfFixed(now, first);
   edit(
     name,
     (doc) =>

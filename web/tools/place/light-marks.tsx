@@ -28,7 +28,7 @@ interface MarksProps {
   picked: Id | null;
 }
 
-/** All lights count here, be they as weak as they are: what is out cannot be picked in the picture. */
+/** A light that is out on this frame has no mark: it is picked in the cone. */
 export function LightMarks({ doc, shotFrame, view, svg, picked }: MarksProps) {
   const shining = lightsOn(doc, shotFrame);
   const inward = invert(view);

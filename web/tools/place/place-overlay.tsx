@@ -1,5 +1,6 @@
 /** What is picked of the assembled shot: its frame with handles, its anchor, its corners on a tilted plane, its way. */
 import { anchorPlace, movePlaces, setCorners, setPlaceAnchor, type PlaceMove } from '@tallow/core/edit';
+import { isFixed } from '@tallow/core/assembly';
 import { find, shotOf, type Placement } from '@tallow/core/document';
 import {
   apply,
@@ -163,9 +164,10 @@ function Corners({ sight }: { sight: Sight }) {
   );
 }
 
-/** The frame of one use, with what scales and turns it. */
+/** The frame of one use, with what scales and turns it; of one that is locked the frame alone. */
 function Frame({ sight, ids, about }: { sight: Sight; ids: readonly string[]; about: Point }) {
   const { quad } = sight;
+  const stays = isFixed(sight.level.doc, sight.placement);
   const top = { x: (quad[0].x + quad[1].x) / 2, y: (quad[0].y + quad[1].y) / 2 };
   const middle = { x: (quad[0].x + quad[2].x) / 2, y: (quad[0].y + quad[2].y) / 2 };
   const size = Math.hypot(top.x - middle.x, top.y - middle.y) || 1;
@@ -175,11 +177,11 @@ function Frame({ sight, ids, about }: { sight: Sight; ids: readonly string[]; ab
     <>
       <path d={`${lineThrough(quad)}Z`} fill="none" stroke="#14110f" strokeOpacity={0.6} strokeWidth={3} />
       <path d={`${lineThrough(quad)}Z`} fill="none" stroke={FLAME} strokeWidth={1.5} />
-      <path d={lineThrough([top, knob])} stroke={FLAME} strokeWidth={1.5} />
-      {quad.map((p, i) => (
+      {stays ? null : <path d={lineThrough([top, knob])} stroke={FLAME} strokeWidth={1.5} />}
+      {(stays ? [] : quad).map((p, i) => (
         <Handle key={i} at={p} label="Size" cursor="nwse-resize" onDown={turning(sight, ids, about, 'scale')} />
       ))}
-      <Handle at={knob} label="Turn" cursor="grab" onDown={turning(sight, ids, about, 'turn')} />
+      {stays ? null : <Handle at={knob} label="Turn" cursor="grab" onDown={turning(sight, ids, about, 'turn')} />}
     </>
   );
 }
@@ -236,12 +238,12 @@ export function PlaceOverlay() {
         return (
           <g key={sight.placement.id}>
             {path ? <WayMark level={level} placement={sight.placement} path={path} view={matrix} svg={svg} /> : null}
-            {playing || isEmpty(sight.box) ? null : corners && sights.length === 1 ? (
+            {playing || isEmpty(sight.box) ? null : corners && sights.length === 1 && !isFixed(doc, sight.placement) ? (
               <Corners sight={sight} />
             ) : (
               <Frame sight={sight} ids={ids} about={about} />
             )}
-            {playing || corners || sights.length > 1 ? null : <Anchor sight={sight} />}
+            {playing || corners || sights.length > 1 || isFixed(doc, sight.placement) ? null : <Anchor sight={sight} />}
           </g>
         );
       })}

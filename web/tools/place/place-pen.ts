@@ -6,6 +6,7 @@ import { apply, fitRing, invert, multiply, scaleOf, type Matrix, type Point } fr
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
 import { shotFrameNow } from '../../playback/shot-time.ts';
 import { edit, endGesture, reEdit, say, takeBack } from '../../shot/document.ts';
+import { sayIfFixed } from './actions.ts';
 import { carry, type Carrying } from './carry.ts';
 import { hitAt } from './hit.ts';
 import { frameOn, levelMatrix, levelNow, pickedOn, pickUses, placing, setPlacing, type Level } from './placing.ts';
@@ -111,6 +112,7 @@ export function beginPlace(inward: Matrix, first: PenSample): PenDoing | null {
     },
     up: () => {
       endGesture();
+      if (far && !copies) sayIfFixed(level.doc, lead);
       carrying?.end();
       if (copies) pickUses(copies);
       return true;
