@@ -101,7 +101,7 @@ export const COVER: StarterKind = {
     { key: 'rim', name: 'cover rim', role: 'light', colour: '#59617a' },
   ],
   presets: [
-    { name: 'Splat over the frame', settings: {} },
+    { name: 'Splat', settings: {} },
     { name: 'Closing in', settings: { form: 1, wobble: 22, rush: 90 } },
     { name: 'Opening', settings: { way: 1, form: 1 } },
     { name: 'Drawing back', settings: { way: 1, wobble: 12 } },

@@ -12,10 +12,10 @@ import { depthsOfLights } from '../tools/place/light-marks.tsx';
 import { pickLight, pickPlane, usePlacing } from '../tools/place/placing.ts';
 import { depthScaleOf, depthsInView, uprightsOf } from './depth-scale.ts';
 
-const HEIGHT = 176;
+const HEIGHT = 156;
 /** px: where the eye is, room right of the farthest, and half of the cone's height there. */
-const [EYE, RIGHT, HALF] = [20, 16, 62] as const;
-const MIDDLE = 86;
+const [EYE, RIGHT, HALF] = [20, 16, 54] as const;
+const MIDDLE = 76;
 /** px of depth that an arrow moves by, and with Shift; a drag goes in whole tens. */
 const [STEP, FAR_STEP, WHOLE] = [10, 100, 10] as const;
 /** px that a label takes: closer ones are left out unless theirs is picked. */

@@ -4,7 +4,7 @@ import { addPath, makeUseOwn, placementsOf, setCorners, setPlaceAnchor, setPlace
 import { isEmpty } from '@tallow/core/geometry';
 import { wayThrough } from '@tallow/core/plan';
 import { timedLayers, usedElements } from '@tallow/core/timing';
-import { Check, Fold, Line, Select, Small } from '../parts/panel.tsx';
+import { Check, Fold, Select, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { withDrawings } from '../saving/drawings.ts';
 import { shotFrameNow } from '../playback/shot-time.ts';
@@ -214,16 +214,15 @@ export function PlacePanel({ level, placement, since }: { level: Level; placemen
           }}
         />
       )}
-      <Check
-        label="Snaps while it is dragged"
-        title="To guides, anchors and followed points"
-        checked={snaps}
-        onChange={(on) => {
-          setPlacing({ snaps: on });
-        }}
-      />
-      <Line />
-      <Fold label="Mirror, lean, drift">
+      <Fold label="Mirror, lean, drift, snapping">
+        <Check
+          label="Snaps while it is dragged"
+          title="To guides, anchors and followed points"
+          checked={snaps}
+          onChange={(on) => {
+            setPlacing({ snaps: on });
+          }}
+        />
         <Check
           label="mirrored"
           checked={placement.mirror}
