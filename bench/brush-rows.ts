@@ -38,7 +38,7 @@ async function brushRow(brush: BrushSettings): Promise<Row> {
     `a ${brush.kind} stroke of 200 samples${version}`,
     'an ink stroke of 200 samples',
     5,
-    await sideBySide(11, work(brush), work(INK)),
+    await sideBySide(31, work(brush), work(INK)),
   );
 }
 

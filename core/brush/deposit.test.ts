@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import type { BrushSettings, Samples } from '../document/index.ts';
 import { translation, type Matrix } from '../geometry/index.ts';
-import { chunkBox, chunkCount, depositChunk, paperAt, SHADES, type AlphaArea } from './index.ts';
+import {
+  chunkBox,
+  chunkCount,
+  depositChunk,
+  emptyArea,
+  paperAt,
+  SHADES,
+  touchedBoxes,
+  type AlphaArea,
+} from './index.ts';
 
 const line = (count: number, step = 4, pressure = 0.6): Samples => ({
   x: Float32Array.from({ length: count }, (_, i) => 30 + i * step),
@@ -14,13 +23,8 @@ const PENCIL: BrushSettings = { kind: 'pencil', version: 2, width: 12, opacity: 
 const GRAIN: BrushSettings = { kind: 'grain', version: 2, width: 40, opacity: 1, pressure: true };
 const BOTH = [PENCIL, GRAIN];
 
-const area = (width = 260, height = 110, left = 0, top = 0): AlphaArea => ({
-  left,
-  top,
-  width,
-  height,
-  alpha: new Uint8Array(width * height),
-});
+const area = (width = 260, height = 110, left = 0, top = 0): AlphaArea =>
+  emptyArea({ left, top, right: left + width, bottom: top + height });
 function drawn(
   samples: Samples,
   brush: BrushSettings,
@@ -132,4 +136,25 @@ test('a part of the picture shows what the whole shows there', () => {
   part.forEach((v, i) => {
     expect(v).toBe(whole[(20 + Math.floor(i / 90)) * 260 + 70 + (i % 90)]);
   });
+});
+
+test('the boxes that were touched hold all that is laid, do not overlap, and leave out most of what is bare', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 2, max: 50 }),
+      fc.constantFrom(...BOTH),
+      fc.integer({ min: -9, max: 40 }),
+      (count, brush, left) => {
+        const on = drawn(line(count), brush, translation(0, 0), area(253, 107, left, 3));
+        const times = new Uint8Array(on.alpha.length);
+        for (const box of touchedBoxes(on))
+          for (let y = box.top; y < box.bottom; y++)
+            for (let x = box.left; x < box.right; x++) times[(y - on.top) * on.width + x - on.left]! += 1;
+        expect(on.alpha.every((alpha, i) => alpha === 0 || times[i] === 1)).toBe(true);
+        expect(Math.max(...times)).toBeLessThanOrEqual(1);
+      },
+    ),
+    { numRuns: 30 },
+  );
+  expect(touchedBoxes(area())).toEqual([]);
 });

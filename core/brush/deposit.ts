@@ -4,6 +4,7 @@
  */
 import type { BrushSettings, Samples } from '../document/index.ts';
 import { invert, mapBox, scaleOf, type Box, type Matrix } from '../geometry/index.ts';
+import { touchRow, type AlphaArea } from './alpha-area.ts';
 import { chordsOfChunk, type Chord } from './chords.ts';
 import { tipOf } from './tips.ts';
 
@@ -62,15 +63,6 @@ function rowOf(length: number): ShadedRow {
   };
 }
 
-/** How opaque each pixel of a box is, row by row. `left` and `top` are the place of the first one, device px. */
-export interface AlphaArea {
-  readonly left: number;
-  readonly top: number;
-  readonly width: number;
-  readonly height: number;
-  readonly alpha: Uint8Array;
-}
-
 /**
  * Makes pixels as opaque as one chunk of a stroke leaves them; where they are more opaque already they stay, so a stroke
  * that crosses itself is no darker there and chunks meet without a seam.
@@ -104,8 +96,9 @@ function depositChord(
   matrix: Matrix,
   inward: Matrix,
   scale: number,
-  { left, top, width: across, height, alpha }: AlphaArea,
+  area: AlphaArea,
 ): void {
+  const { left, top, width: across, height, alpha } = area;
   const most = Math.max(a.half, b.half) * stray + 1 / scale;
   if (most <= 1 / scale) return;
   const box: Box = mapBox(matrix, {
@@ -133,6 +126,9 @@ function depositChord(
   const rims = 0.5 / scale;
   const perWidth = 1 / piece.width;
   const [stepX, stepY] = [inward[0], inward[1]];
+  const isTap = length === 0;
+  const [halfStep, pressureStep] = [b.half - a.half, b.pressure - a.pressure];
+  const [wayFrom, wayStep] = [a.way * perWidth, (b.way - a.way) * perWidth];
   for (let py = fromY; py < toY; py++) {
     const rowX = inward[0] * (fromX + 0.5) + inward[2] * (py + 0.5) + inward[4] - a.x;
     const rowY = inward[1] * (fromX + 0.5) + inward[3] * (py + 0.5) + inward[5] - a.y;
@@ -151,24 +147,37 @@ function depositChord(
     [row.stepX, row.stepY] = [stepX, stepY];
     const { far, across: aside, along: way, pressure, opaque, half: halves } = row;
     for (let i = 0, px = first; px < last; i++, px++) {
-      const ox = rowX + px * stepX;
-      const oy = rowY + px * stepY;
-      const free = (ox * dx + oy * dy) * perSquare;
+      const free = rowFree + px * freeStep;
+      const off = rowOff + px * offStep;
       const t = free < 0 ? 0 : free > 1 ? 1 : free;
-      const half = a.half + t * (b.half - a.half);
-      const cx = ox - t * dx;
-      const cy = oy - t * dy;
-      const off = Math.sqrt(cx * cx + cy * cy);
+      const half = a.half + t * halfStep;
+      const perHalf = half > 0 ? 1 / half : 0;
+      let away = off < 0 ? -off : off;
+      let beside = off;
+      let on = wayFrom + free * wayStep;
+      // Past an end it is as far from it as it is from that point.
+      if (isTap || t !== free) {
+        const ox = rowX + px * stepX;
+        const oy = rowY + px * stepY;
+        const cx = ox - t * dx;
+        const cy = oy - t * dy;
+        away = Math.sqrt(cx * cx + cy * cy);
+        if (isTap) {
+          beside = oy;
+          on = wayFrom + ox * perWidth;
+        }
+      }
       halves[i] = half;
-      far[i] = free < least || free > greatest || half <= 0 || off >= half * stray + rims ? NONE : off / half;
-      aside[i] = (length > 0 ? (dx * oy - dy * ox) * perLength : oy) / half;
-      way[i] = (a.way + (length > 0 ? free * (b.way - a.way) : ox)) * perWidth;
-      pressure[i] = a.pressure + t * (b.pressure - a.pressure);
+      far[i] = free < least || free > greatest || half <= 0 || away >= half * stray + rims ? NONE : away * perHalf;
+      aside[i] = beside * perHalf;
+      way[i] = on;
+      pressure[i] = a.pressure + t * pressureStep;
     }
     shade(piece, row);
+    touchRow(area, py - top, fromX - left + first, fromX - left + last);
     const at = (py - top) * across + (fromX - left) + first;
     for (let i = 0; i < last - first; i++) {
-      if (far[i] === NONE) continue;
+      if (far[i] === NONE || opaque[i] === 0) continue;
       // Every mark's rim is smoothed over one pixel; a line thinner than one covers no more than its share of it.
       const half = halves[i]!;
       const edge = (half * (stray - far[i]!) + rims) * scale;

@@ -68,6 +68,7 @@ export const dryBrush: Shade = ({ speed, seed, footprint, width }, { count, far,
   const slow = 1 - 0.3 * speed;
   const breaks = 0.55 + 0.35 * speed;
   const perSoft = 1 / (SOFT + (cells > 4 ? 0.08 * (cells - 4) : 0));
+  const isFine = cells > 1;
   for (let i = 0; i < count; i++) {
     const u = far[i]!;
     if (u === NONE) continue;
@@ -78,7 +79,7 @@ export const dryBrush: Shade = ({ speed, seed, footprint, width }, { count, far,
     const reach = u < 1 ? load * (1 - breaks * edge * (1.25 - 0.55 * p)) : 0.53 * load * (1.3 - u);
     const x = along[i]! * CELLS + shiftX;
     const y = across[i]! * 0.5 * CELLS + shiftY;
-    const height = cells > 1 ? cellAt(ground, x, y) : heightAt(ground, x, y);
+    const height = isFine ? cellAt(ground, x, y) : heightAt(ground, x, y);
     const share = (reach - height) * perSoft + 0.5;
     opaque[i] = share < 0 ? 0 : share > 1 ? 1 : share;
   }

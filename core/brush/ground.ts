@@ -87,9 +87,15 @@ export function evenly(field: Float32Array, width: number, height: number): Grou
   return { width, height, cells: Uint8Array.from(field, (v) => Math.round((255 * below[binOf(v)]!) / sum)) };
 }
 
+/**
+ * A place in cells as one that is not below 0, the same on the tile: from there on whole cells are found by cutting off.
+ * Nothing is drawn so far from the beginning that this many tiles would not do.
+ */
+const above0 = (place: number, length: number): number => place + length * 4096;
+
 /** The height of the cell at a place in cells, 0 to 1. */
 export const cellAt = ({ width, height, cells }: Ground, x: number, y: number): number =>
-  cells[(Math.floor(y) & (height - 1)) * width + (Math.floor(x) & (width - 1))]! / 255;
+  cells[(above0(y, height) & (height - 1)) * width + (above0(x, width) & (width - 1))]! / 255;
 
 /** The height at a place in cells, 0 to 1, straight between the four cells round it. */
 export function heightAt({ width, height, cells }: Ground, x: number, y: number): number {

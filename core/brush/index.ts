@@ -4,6 +4,7 @@ export * from './breadth.ts';
 export * from './walk.ts';
 export * from './ink.ts';
 export * from './flecks.ts';
+export * from './alpha-area.ts';
 export * from './deposit.ts';
 export * from './shades.ts';
 export * from './haze.ts';

@@ -162,8 +162,8 @@ export function drawStroke(
     on.context.clearRect(0, 0, width, height);
     const ground = new GroundStroke(box);
     for (let chunk = 0; chunk < chunks; chunk++) ground.bake(line, chunk, matrix);
-    ground.putTouched(on, paint, matrix, box.left, box.top);
-    lay(target.context, on, box, laying, box.left, box.top);
+    for (const part of ground.putTouched(on, paint, matrix, box.left, box.top))
+      lay(target.context, on, part, laying, box.left, box.top);
     return;
   }
   // Of the target's size: moved by even a whole pixel, outlines would round here and there by a level.
