@@ -35,7 +35,7 @@ export interface LeaksAround {
 }
 
 /** Pixels of a lattice that is looked over whole; larger ones are looked over at a part of their size, and at full size in the gaps. */
-const LOOKED_OVER = 120_000;
+const LOOKED_OVER = 60_000;
 
 /** The same as `leaksOf`, with all places for which that is the answer. */
 export function leaksAround(barrier: Barrier, at: Point, gap: number): LeaksAround {
