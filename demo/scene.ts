@@ -60,6 +60,7 @@ export function newShot(
     guides: [],
     plates: [],
     lights: [],
+    sounds: [],
     camera: CAMERA_AT_REST,
     focal: null,
     air: null,

@@ -8,6 +8,8 @@ import { ExportsController } from './exports/exports.controller.ts';
 import { ExportsService } from './exports/exports.service.ts';
 import { FootageController } from './footage/footage.controller.ts';
 import { FootageService } from './footage/footage.service.ts';
+import { SoundsController } from './sounds/sounds.controller.ts';
+import { SoundsService } from './sounds/sounds.service.ts';
 import { QueueService } from './queue/queue.service.ts';
 import { HealthController } from './health/health.controller.ts';
 import { LoopsService } from './cards/loops.service.ts';
@@ -38,6 +40,9 @@ class QueueModule {}
 @Module({ imports: [QueueModule], controllers: [FootageController], providers: [FootageService] })
 class FootageModule {}
 
+@Module({ controllers: [SoundsController], providers: [SoundsService] })
+class SoundsModule {}
+
 @Module({
   imports: [ShotsModule, QueueModule],
   controllers: [CardsController],
@@ -54,7 +59,7 @@ export class AppModule {
   static with(database: Knex): DynamicModule {
     return {
       module: AppModule,
-      imports: [HealthModule, ShotsModule, AssetsModule, CardsModule, ExportsModule, FootageModule],
+      imports: [HealthModule, ShotsModule, AssetsModule, CardsModule, ExportsModule, FootageModule, SoundsModule],
       providers: [{ provide: DATABASE, useValue: database }],
       exports: [DATABASE],
     };

@@ -219,6 +219,7 @@ export function newShotDocument(id: Id, format: ShotFormat, newId: NewId): ShotD
     guides: [],
     plates: [],
     lights: [],
+    sounds: [],
     camera: CAMERA_AT_REST,
     focal: null,
     air: null,

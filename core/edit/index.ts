@@ -44,6 +44,7 @@ export * from './placements.ts';
 export * from './planes.ts';
 export * from './camera.ts';
 export * from './lights.ts';
+export * from './sounds.ts';
 export * from './wash.ts';
 export * from './all-values.ts';
 export * from './cut-off-mends.ts';

@@ -48,6 +48,7 @@ const variant = entitiesOf(world, 'variant')[0]!;
 const plane = entitiesOf(world, 'plane')[0]!;
 const use = entitiesOf(world, 'placement')[0]!;
 const light = entitiesOf(world, 'light')[0]!;
+const sound = entitiesOf(world, 'sound')[0]!;
 const look = line.finishes[0]!;
 const recolour = element.recolours[0]!;
 const picked = { first: 0, count: 1 };
@@ -286,6 +287,12 @@ const EDITS: Readonly<Record<string, Run>> = {
     const keyed = edit.setLightKey(world, light.id, 'x', 2, null, 'soft');
     return [keyed, edit.dropLightKey(keyed, light.id, 'x', 2)];
   },
+  addSound: () => docOf(edit.addSound(world, { name: 'Strike', asset: 'c'.repeat(64), seconds: 3 }, 7, newId)),
+  setSound: () => edit.setSound(world, sound.id, { loudness: 99, fadeIn: 50, hits: 2, start: 4.25 }),
+  trimSoundStart: () => edit.trimSoundStart(world, sound.id, 10),
+  trimSoundEnd: () => edit.trimSoundEnd(world, sound.id, 30),
+  copySound: () => docOf(edit.copySound(world, sound.id, 40, newId)),
+  removeSound: () => edit.removeSound(world, sound.id),
   setFallsOn: () =>
     edit.setFallsOn(world, light.id, 'planes', plane.id, false, { planes: [], placements: [], plates: [] }),
   layWash: () => edit.layWash(world, use.id, [0, 0.5, 0], shotOf(world).swatches[0]!, 60, newId),

@@ -353,6 +353,20 @@ export function everyKind(newId: NewId): ShotDocument {
     fallsOn: { planes: [plane.id], placements: [plain.id], plates: [plate.id] },
     visible: true,
   };
+  const sound: Entity = {
+    kind: 'sound',
+    id: newId(),
+    name: 'Roar',
+    asset: 'b'.repeat(64),
+    seconds: 6,
+    start: 2.5,
+    part: { from: 0.5, to: 4 },
+    fadeIn: 0.1,
+    fadeOut: 0.5,
+    loudness: 0.8,
+    hits: 0.5,
+    heard: true,
+  };
   const graded = doc.entities[third]!;
   const gradient = {
     form: 'linear',
@@ -370,7 +384,8 @@ export function everyKind(newId: NewId): ShotDocument {
     onPlane,
     plate,
     light,
-    { ...shotOf(doc), lights: [light.id] },
+    sound,
+    { ...shotOf(doc), lights: [light.id], sounds: [sound.id] },
     ...(graded.kind === 'swatch' ? [{ ...graded, gradient }] : []),
   ]);
 }

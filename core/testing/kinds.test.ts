@@ -162,6 +162,13 @@ test('a swatch replaced is named nowhere but in the palette, and can then go', (
 test('deleting an element takes all that belongs to it, and nothing else', () => {
   const element = all.find(({ kind }) => kind === 'element')!;
   const left = Object.values(deleteEntities(doc, [element.id]).entities);
-  expect([...new Set(left.map(({ kind }) => kind))].sort()).toEqual(['guide', 'plane', 'plate', 'shot', 'swatch']);
+  expect([...new Set(left.map(({ kind }) => kind))].sort()).toEqual([
+    'guide',
+    'plane',
+    'plate',
+    'shot',
+    'sound',
+    'swatch',
+  ]);
   expect(left.filter(({ kind }) => kind === 'guide')).toHaveLength(1);
 });

@@ -18,7 +18,7 @@ export class AssetsController {
   }
 
   @Get(':sha256') async one(@Param('sha256') sha256: string, @Res() response: Response): Promise<void> {
-    if (!isAsset(sha256)) throw Problem.missing('This picture');
+    if (!isAsset(sha256)) throw Problem.missing('This picture or sound');
     const { content, type } = await this.assets.one(sha256);
     response
       .set('Cache-Control', 'private, max-age=31536000, immutable')

@@ -14,7 +14,7 @@ export interface Asset {
   readonly height: number;
 }
 
-/** Pictures from outside, each content kept once. */
+/** Pictures and sounds from outside, each content kept once. */
 @Injectable()
 export class AssetsService {
   constructor(@Inject(DATABASE) private readonly database: Knex) {}
@@ -34,7 +34,7 @@ export class AssetsService {
     const row = await this.database<{ sha256: string; content: Buffer; type: string }>('assets')
       .where({ sha256 })
       .first('content', 'type');
-    if (!row) throw Problem.missing('This picture');
+    if (!row) throw Problem.missing('This picture or sound');
     return row;
   }
 }
@@ -51,7 +51,10 @@ export async function assetPictures(
   for (let frame = from; frame < to; frame++) for (const { asset } of platesAt(doc, frame, false)) wanted.add(asset);
   const images = new Map<AssetId, Image>();
   for (const sha256 of wanted) {
-    const row = await database<{ sha256: string; content: Buffer }>('assets').where({ sha256 }).first('content');
+    const row = await database<{ sha256: string; content: Buffer }>('assets')
+      .where({ sha256 })
+      .whereLike('type', 'image/%')
+      .first('content');
     if (row) images.set(sha256, await loadImage(row.content));
   }
   return (asset) => images.get(asset) ?? null;

@@ -178,6 +178,24 @@ const migrations: Record<string, Knex.Migration> = {
       await knex.schema.dropTable('footage');
     },
   },
+  '008-sounds': {
+    async up(knex) {
+      // A sound has no size; a picture takes no time.
+      await knex.schema.alterTable('assets', (t) => {
+        t.setNullable('width');
+        t.setNullable('height');
+        t.double('seconds');
+      });
+    },
+    async down(knex) {
+      await knex('assets').whereNotNull('seconds').delete();
+      await knex.schema.alterTable('assets', (t) => {
+        t.dropColumn('seconds');
+        t.dropNullable('width');
+        t.dropNullable('height');
+      });
+    },
+  },
 };
 
 /** Hands the migrations to Knex without files on disk, so that they travel inside the built server. */

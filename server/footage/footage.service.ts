@@ -1,13 +1,12 @@
 import { randomId, type AssetId, type Id } from '@tallow/core/document';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
-import { createWriteStream } from 'node:fs';
-import { mkdir, unlink } from 'node:fs/promises';
+import { unlink } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Transform, type Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
+import type { Readable } from 'node:stream';
 import { DATABASE } from '../db/database.ts';
 import { Problem } from '../http/problem.ts';
+import { takeFile } from '../http/take-file.ts';
 import { FOOTAGE_QUEUE } from '../queue/queue.ts';
 import { QueueService } from '../queue/queue.service.ts';
 import { FOOTAGE_LIMITS } from './probe.ts';
@@ -43,22 +42,7 @@ export class FootageService {
   /** Takes a file as it comes and has it taken apart. @param rate frames a second it is to be shown at, or null for its own. */
   async take(content: Readable, name: string, rate: number | null): Promise<FootageRow> {
     const id = randomId();
-    await mkdir(footageFolder(), { recursive: true });
-    let bytes = 0;
-    const counted = new Transform({
-      transform(chunk: Buffer, _, done) {
-        bytes += chunk.length;
-        if (bytes > FOOTAGE_LIMITS.bytes) done(new Problem(413, 'This file has more than 2 GB; that is the most.'));
-        else done(null, chunk);
-      },
-    });
-    try {
-      await pipeline(content, counted, createWriteStream(footagePath(id), { mode: 0o600 }));
-      if (bytes === 0) throw new Problem(422, 'This file is empty.');
-    } catch (error) {
-      await unlink(footagePath(id)).catch(() => undefined);
-      throw error;
-    }
+    await takeFile(content, footagePath(id), FOOTAGE_LIMITS.bytes, '2 GB');
     await this.database('footage').insert({ id, name, rate, state: 'waiting' });
     await this.queue.send(FOOTAGE_QUEUE, { footageId: id });
     return this.one(id);

@@ -20,6 +20,7 @@ import { smear } from './smear.ts';
 import { ride } from './ride.ts';
 import { scatter } from './scatter.ts';
 import { light } from './light.ts';
+import { sound } from './sound.ts';
 import type { Kind } from './kind.ts';
 
 export const KINDS = {
@@ -44,6 +45,7 @@ export const KINDS = {
   ride,
   scatter,
   light,
+  sound,
 } as const;
 
 export type EntityKind = keyof typeof KINDS;
@@ -77,3 +79,4 @@ export * from './smear.ts';
 export * from './ride.ts';
 export * from './scatter.ts';
 export * from './light.ts';
+export * from './sound.ts';

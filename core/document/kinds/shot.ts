@@ -25,6 +25,7 @@ export interface Shot {
   /** Plate ids, the nearest first. */
   readonly plates: readonly Id[];
   readonly lights: readonly Id[];
+  readonly sounds: readonly Id[];
   readonly camera: Camera;
   /** px from which the picture is seen: a plane this far behind the picture is seen half as large. Null is the width of the picture. */
   readonly focal: number | null;
@@ -50,6 +51,7 @@ const LISTS = {
   guides: holds('guides', 'guide'),
   plates: holds('plates', 'plate'),
   lights: holds('lights', 'light'),
+  sounds: holds('sounds', 'sound'),
 };
 const CAMERA_PATH: Pointer = { field: 'camera.pathId', to: 'path', bond: 'seeks' };
 const AIR: Pointer = { field: 'air.swatch', to: 'swatch', bond: 'needs', use: 'air' };
@@ -72,6 +74,7 @@ export const shot = kindOf<Shot>({
     guides: uniqueIds.default([]),
     plates: uniqueIds.default([]),
     lights: uniqueIds.default([]),
+    sounds: uniqueIds.default([]),
     camera,
     focal: z.number().min(FOCAL_LIMITS.least).max(FOCAL_LIMITS.most).nullable().default(null),
     air: z
@@ -86,10 +89,11 @@ export const shot = kindOf<Shot>({
     guides: 'order',
     plates: 'order',
     lights: 'order',
+    sounds: 'order',
     camera: 'fields',
     air: 'value',
   },
-  points: ['plane', 'element', 'swatch', 'guide', 'plate', 'light', 'path'],
+  points: ['plane', 'element', 'swatch', 'guide', 'plate', 'light', 'sound', 'path'],
   mapIds: (shot, of) =>
     withFields(shot, {
       camera: withFields(shot.camera, { pathId: maybe(shot.camera.pathId, of, CAMERA_PATH) }),
@@ -100,6 +104,7 @@ export const shot = kindOf<Shot>({
       guides: list(shot.guides, of, LISTS.guides),
       plates: list(shot.plates, of, LISTS.plates),
       lights: list(shot.lights, of, LISTS.lights),
+      sounds: list(shot.sounds, of, LISTS.sounds),
     }),
   mapValues: (shot, change) => ({
     ...shot,
