@@ -1,8 +1,20 @@
-import { find, referencesOf, entitiesOf } from '@tallow/core/document';
+import { find, referencesOf, entitiesOf, shotOf } from '@tallow/core/document';
+import { frameOfSecond, MADE_SOUNDS, soundsOf, spanOfSound } from '@tallow/core/sound';
 import { staleOf, touchedOf } from '@tallow/core/derived';
 import { bareRuns, touchedSlots } from '@tallow/core/edit';
 import { timedLayers } from '@tallow/core/timing';
-import { burstFlask, DEMO_SHOTS, furnaceMouth, skylightStrike, theGather, theSwing, ventSmoke } from './index.ts';
+import {
+  burstFlask,
+  DEMO_SHOTS,
+  furnaceMouth,
+  NIGHT_CUES,
+  nightShift,
+  skylightStrike,
+  theGather,
+  theSwing,
+  ventSmoke,
+  type Recorded,
+} from './index.ts';
 
 test.each(
   DEMO_SHOTS.filter((build) => build !== furnaceMouth && build !== ventSmoke).map(
@@ -49,4 +61,21 @@ test('the swing stands in keys and breakdowns, with in-betweens and smears laid 
   expect(smears.map(({ form }) => form).sort()).toEqual(['stretch', 'swath', 'trail']);
   expect(smears.flatMap((smear) => touchedOf(doc, smear))).toEqual([]);
   expect(staleOf(doc, glass.elementId, 'by itself')).toEqual([]);
+});
+
+test('the night is heard: the furnace throughout, each hit on its frame, nothing past the end but what dies away', () => {
+  const recorded: Recorded = (made) => ({
+    asset: made.padEnd(64, '0').replace(/[^0-9a-f]/g, '0'),
+    seconds: MADE_SOUNDS[made].seconds,
+  });
+  const doc = nightShift(recorded);
+  const sounds = soundsOf(doc);
+  expect(sounds.map(({ name }) => name)).toEqual(NIGHT_CUES.map(({ name }) => name));
+  const { rate, length } = shotOf(doc);
+  expect(spanOfSound(sounds[0]!, rate)).toEqual({ from: 0, to: length });
+  NIGHT_CUES.forEach(({ made, on }, i) => {
+    const [hit] = MADE_SOUNDS[made].hits;
+    if (hit !== undefined) expect(frameOfSecond(sounds[i]!, rate, hit)).toBeCloseTo(on, 6);
+  });
+  expect(soundsOf(nightShift())).toEqual([]);
 });

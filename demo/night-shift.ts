@@ -1,7 +1,7 @@
 /**
  * The shot *Night shift*: what the other shots made, assembled at five depths: beams before all, the bench, the furnace, its smoke
  * twice out of step, and a stormy sky with lightning twice; a flask bursts on the bench three times, once on a tilted plane. Light
- * falls from the fire, the bursts and the lightning; the camera goes in and shakes at the bursts; far planes pale in the air.
+ * falls from the fire, the bursts and the lightning; the camera goes in and shakes at the bursts; far planes pale in the air; all of it is heard.
  */
 import {
   find,
@@ -41,6 +41,7 @@ import { seededIds } from '@tallow/core/geometry';
 import { Backdrop } from './backdrop.ts';
 import { furnaceMouth } from './furnace-mouth.ts';
 import { NIGHT_SHIFT_ID } from './ids.ts';
+import { withNightSounds, type Recorded } from './night-sounds.ts';
 import { newShot, stillElement, swatchesFor } from './scene.ts';
 import { burstFlask, skylightStrike, ventSmoke } from './shots.ts';
 
@@ -80,8 +81,8 @@ function brought(doc: ShotDocument, from: ShotDocument, name: string, newId: New
   return { doc: pasted.doc, use: placementsOf(pasted.doc, pasted.copies.get(element.id)!)[0]!.id };
 }
 
-/** Builds the whole shot. The same on every call. */
-export function nightShift(): ShotDocument {
+/** Builds the whole shot. The same on every call. @param recorded its sounds as they are kept; without, it is silent. */
+export function nightShift(recorded: Recorded = () => null): ShotDocument {
   const newId = seededIds(1701);
   const { swatches, swatch } = swatchesFor(PALETTE, newId);
   let doc = newShot(NIGHT_SHIFT_ID, { name: 'Night shift', length: LENGTH, background: '#0c111b' }, swatches, newId);
@@ -224,5 +225,5 @@ export function nightShift(): ShotDocument {
     const added = addShake(doc, from, from, newId);
     doc = setShake(added.doc, added.shakeId, { amount });
   }
-  return doc;
+  return withNightSounds(doc, recorded, newId);
 }

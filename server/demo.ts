@@ -1,9 +1,12 @@
 /** Puts the demo in, or back to how it was built, as an ordinary save on top of what is there. */
 import { encodeEntity, randomId, shotOf, type ShotDocument } from '@tallow/core/document';
 import { duplicateShot, setShot } from '@tallow/core/edit';
-import { DEMO_SHOTS, GLASSHOUSE_ID } from '@tallow/demo';
+import { MADE_RATE, MADE_SOUNDS, wavOf } from '@tallow/core/sound';
+import { DEMO_SHOTS, GLASSHOUSE_ID, NIGHT_CUES, nightShift, type Recorded } from '@tallow/demo';
+import { Readable } from 'node:stream';
 import type { Knex } from 'knex';
 import type { SavesService } from './shots/saves.service.ts';
+import { SoundsService } from './sounds/sounds.service.ts';
 import { shotServices } from './shots/services.ts';
 import type { ShotsService } from './shots/shots.service.ts';
 
@@ -32,6 +35,21 @@ async function rebuild(database: Knex, shots: ShotsService, saves: SavesService,
   await database('shots').where({ id: doc.shotId }).update({ deleted_at: null, production_id: GLASSHOUSE_ID });
 }
 
+/** Makes the demo's sounds and keeps them as if they had been brought in. */
+async function record(database: Knex): Promise<Recorded> {
+  const sounds = new SoundsService(database);
+  const kept = new Map<string, { asset: string; seconds: number }>();
+  for (const { made, seed } of NIGHT_CUES) {
+    const wav = wavOf(MADE_SOUNDS[made].make(seed), MADE_RATE);
+    const { sha256, seconds } = await sounds.keep(
+      Readable.from([Buffer.from(wav.buffer)]),
+      AbortSignal.timeout(60_000),
+    );
+    kept.set(`${made}.${seed}`, { asset: sha256, seconds });
+  }
+  return (made, seed) => kept.get(`${made}.${seed}`) ?? null;
+}
+
 /**
  * Builds the demo on the first start of a database, or whenever `fresh` asks for it. Nothing else is touched.
  * @param builds how its shots are made, one after the other.
@@ -44,8 +62,9 @@ export async function ensureDemo(database: Knex, fresh: boolean, builds = DEMO_S
     .insert({ id: GLASSHOUSE_ID, name: 'The Glasshouse' })
     .onConflict('id')
     .merge({ name: 'The Glasshouse', deleted_at: null });
+  const recorded = builds.includes(nightShift) ? await record(database) : undefined;
   for (const build of builds) {
-    const doc = build();
+    const doc = build(recorded);
     // Laying a shot takes a second or so: connections that were waiting are heard first.
     await new Promise((heard) => setImmediate(heard));
     await rebuild(database, shots, saves, doc);

@@ -18,6 +18,7 @@ import { LightsList } from './lights-list.tsx';
 import { LooksPanel } from './looks-panel.tsx';
 import { PlanePanel } from './plane-panel.tsx';
 import { PlacePanel } from './place-panel.tsx';
+import { SoundPanel } from './sound-panel.tsx';
 import { CutOffLine, TimePanel } from './time-panel.tsx';
 import { UsesList } from './uses-list.tsx';
 import { ValuesPanel } from './values-panel.tsx';
@@ -143,7 +144,7 @@ function Picked({ level, placement, count }: { level: Level; placement: Placemen
 
 export function AssembleColumn() {
   const doc = useDocument((s) => s.doc);
-  const { inside, picked, plane: pickedPlane, light: pickedLight } = usePlacing();
+  const { inside, picked, plane: pickedPlane, light: pickedLight, sound: pickedSound } = usePlacing();
   const filming = useShowing((s) => s.filming);
   const [list, setList] = useState<'things' | 'values'>('things');
   if (!doc) return null;
@@ -152,6 +153,7 @@ export function AssembleColumn() {
   const [first] = uses;
   const plane = find(doc, 'plane', pickedPlane);
   const light = find(doc, 'light', pickedLight);
+  const sound = find(doc, 'sound', pickedSound);
   return (
     <aside
       aria-label="Assemble"
@@ -167,6 +169,8 @@ export function AssembleColumn() {
         <CameraPanel doc={doc} />
       ) : light && !level.holder ? (
         <LightPanel doc={doc} light={light} />
+      ) : sound && !level.holder ? (
+        <SoundPanel key={sound.id} doc={doc} sound={sound} />
       ) : plane && !level.holder ? (
         <PlanePanel doc={doc} plane={plane} />
       ) : first ? (

@@ -17,6 +17,7 @@ import { useScreen } from '../screen/screen.ts';
 import { current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { Picture } from '../stage/stage.tsx';
+import { SOUND_ACTIONS } from '../sound/actions.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
 import { CAMERA_ACTIONS } from '../tools/camera/actions.ts';
 import { CAMERA } from '../tools/camera/tool.ts';
@@ -47,6 +48,7 @@ const ACTIONS = [
   ...Object.values(VIEW_ACTIONS),
   ...Object.values(PLACE_ACTIONS),
   ...Object.values(CAMERA_ACTIONS),
+  ...Object.values(SOUND_ACTIONS),
   ...Object.values(EXPORT_ACTIONS),
 ];
 

@@ -14,11 +14,12 @@ import { TIME_ACTIONS } from '../time/actions.ts';
 import { PLACE_ACTIONS, whyNotPicked } from '../tools/place/actions.ts';
 import { Heavy } from './heavy.tsx';
 import { addLight } from './lights-list.tsx';
+import { SoundMenu } from './sound-menu.tsx';
 import { takeStill } from './still.ts';
 import { frameOn, levelOf, openInside, pickUses, usePlacing, type Level } from '../tools/place/placing.ts';
 
 const BUTTON =
-  'moves flex h-9 items-center gap-1.5 rounded-lg bg-soot-800 px-3 text-[13px] text-wax-300 hover:bg-soot-700 hover:text-wax-100';
+  'moves flex h-9 items-center gap-1 whitespace-nowrap rounded-lg bg-soot-800 px-2.5 text-[13px] text-wax-300 hover:bg-soot-700 hover:text-wax-100';
 
 /** What this frame can be taken as. */
 const STILLS = [
@@ -57,7 +58,7 @@ function UseMenu({ level }: { level: Level }) {
       className={BUTTON}
       trigger={
         <>
-          <Plus size={14} /> Use an element
+          <Plus size={14} /> Element
         </>
       }
     >
@@ -135,7 +136,7 @@ export function Foot() {
           </button>
         ))}
       </div>
-      <span className="w-24 font-mono text-xs text-wax-500" data-testid="reached">
+      <span className="w-20 shrink-0 font-mono text-xs text-wax-500" data-testid="reached">
         {reached === null ? '' : `${reached.toFixed(1)} of ${shotOf(doc).rate}`}
       </span>
       {(
@@ -160,7 +161,7 @@ export function Foot() {
         </button>
       ))}
       <Heavy />
-      <div className="ml-auto flex gap-2">
+      <div className="ml-auto flex gap-1.5">
         <Menu label="This frame as a picture" className={BUTTON} trigger={<Camera size={15} />}>
           {STILLS.map(({ to, label }) => (
             <DropdownMenu.Item
@@ -201,6 +202,7 @@ export function Foot() {
         >
           <Plus size={14} /> Light
         </button>
+        <SoundMenu className={BUTTON} />
         <button
           type="button"
           className={BUTTON}

@@ -9,11 +9,12 @@ import { ITEM, Menu } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { edit, say } from '../shot/document.ts';
 import { shotTime } from '../playback/shot-time.ts';
+import { hitFramesNow } from '../sound/hits.ts';
 import { PLACE_ACTIONS, sayIfFixed } from '../tools/place/actions.ts';
 import { keyOn, openInside, pickPlane, pickUses, placing, usePlacing, type Level } from '../tools/place/placing.ts';
 import { dragBar, type BarDrag, type BarHow } from './bar-drag.ts';
 import { BAR_GAP, BAR_HEIGHT, LaneCanvas, laneHeight, type InView } from './lane-canvas.tsx';
-import { partAt, snappedFrame, TIME_SNAP, type Bar, type Lane } from './lane.ts';
+import { edgesOf, partAt, snappedFrame, TIME_SNAP, type Bar, type Lane } from './lane.ts';
 
 export const LANE_NAME = 118;
 
@@ -102,7 +103,8 @@ function BarHandle({
     const asked = as ?? (event.altKey ? 'slip' : event.ctrlKey ? 'copy' : part);
     const { frame } = shotTime();
     const reach = TIME_SNAP / view.perFrame;
-    const at = (to: number) => snappedFrame(lanes, placing().picked, frame, to, reach);
+    const marks = [frame, ...(level.holder ? [] : hitFramesNow()), ...edgesOf(lanes, placing().picked)];
+    const at = (to: number) => snappedFrame(marks, to, reach);
     held.current = { drag: dragBar(bar, asked, at), x: event.clientX, moved: false };
     setHow(asked);
   };

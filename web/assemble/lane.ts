@@ -25,14 +25,16 @@ export interface Lane {
   readonly rows: number;
 }
 
-/** Puts bars into as few rows as leave none on another. */
-function inRows(bars: readonly Omit<Bar, 'row'>[]): Bar[] {
+/** Puts things that last from frame to frame into as few rows as leave none on another. */
+export function inRows<T extends { readonly from: number; readonly to: number }>(
+  things: readonly T[],
+): (T & { readonly row: number })[] {
   const ends: number[] = [];
-  return bars.map((bar) => {
-    const free = ends.findIndex((end) => end <= bar.from);
+  return things.map((thing) => {
+    const free = ends.findIndex((end) => end <= thing.from);
     const row = free < 0 ? ends.length : free;
-    ends[row] = bar.to;
-    return { ...bar, row };
+    ends[row] = thing.to;
+    return { ...thing, row };
   });
 }
 
@@ -75,17 +77,14 @@ export function partAt(x: number, width: number): BarPart {
 /** CSS px within which an end of a bar snaps to another thing in time. */
 export const TIME_SNAP = 6;
 
-/** A frame as it snaps to starts and ends of other bars and to the playhead. @param reach frames. */
-export function snappedFrame(
-  lanes: readonly Lane[],
-  moved: readonly Id[],
-  playhead: number,
-  frame: number,
-  reach: number,
-): number {
-  const edges = lanes.flatMap(({ bars }) =>
+/** Frames that things in time snap to: starts and ends of bars, and what else is there. @param moved uses that are not meant. */
+export const edgesOf = (lanes: readonly Lane[], moved: readonly Id[]): number[] =>
+  lanes.flatMap(({ bars }) =>
     bars.filter(({ placement }) => !moved.includes(placement.id)).flatMap(({ from, to }) => [from, to]),
   );
-  const near = [playhead, 0, ...edges].filter((edge) => Math.abs(edge - frame) <= reach);
+
+/** A frame as it snaps to the nearest of some others, and to the beginning. @param reach frames. */
+export function snappedFrame(marks: readonly number[], frame: number, reach: number): number {
+  const near = [...marks, 0].filter((edge) => Math.abs(edge - frame) <= reach);
   return near.toSorted((a, b) => Math.abs(a - frame) - Math.abs(b - frame))[0] ?? frame;
 }

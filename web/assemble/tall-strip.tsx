@@ -11,6 +11,8 @@ import { frameOn, levelOf, usePlacing, type Level } from '../tools/place/placing
 import type { InView } from './lane-canvas.tsx';
 import { LANE_NAME, LaneRow } from './lane-row.tsx';
 import { lanesOf } from './lane.ts';
+import { SoundLane } from './sound-lane.tsx';
+import { useHitFrames } from '../sound/hits.ts';
 
 const RULER = 20;
 /** Frames that are at least in view when one looks closely. */
@@ -34,6 +36,7 @@ function Ruler({
   const last = Math.min(level.length, view.from + width / view.perFrame);
   const numbers = Array.from({ length: Math.max(0, Math.ceil((last - first) / every)) }, (_, i) => first + i * every);
   const ready = useReady((s) => s.shotFrames);
+  const hits = useHitFrames(level.doc);
   const to = (event: React.PointerEvent<HTMLElement>): void => {
     const rect = event.currentTarget.getBoundingClientRect();
     onFrame(Math.floor(view.from + (event.clientX - rect.left) / view.perFrame));
@@ -61,6 +64,15 @@ function Ruler({
           {frame + 1}
         </span>
       ))}
+      {level.holder
+        ? null
+        : hits.map((hit) => (
+            <span
+              key={hit}
+              className="pointer-events-none absolute bottom-1 size-1 -translate-x-1/2 rounded-full bg-flame"
+              style={{ left: (hit + 0.5 - view.from) * view.perFrame }}
+            />
+          ))}
       {level.holder
         ? null
         : ready.map((frame) => (
@@ -109,7 +121,7 @@ export function TallStrip() {
   };
   return (
     <div
-      className="relative flex max-h-[42%] shrink-0 flex-col border-t border-soot-700 bg-soot-950 pb-1.5 pr-4 pt-1"
+      className="relative flex max-h-[44%] shrink-0 flex-col border-t border-soot-700 bg-soot-950 pb-1.5 pr-4 pt-1"
       data-testid="tall-strip"
       data-time
       onWheel={(event) => {
@@ -165,6 +177,7 @@ export function TallStrip() {
           />
         ))}
       </div>
+      {level.holder ? null : <SoundLane doc={level.doc} lanes={lanes} view={view} width={width} />}
       {frame >= view.from && frame < view.from + width / view.perFrame ? (
         <div
           data-testid="shot-playhead"

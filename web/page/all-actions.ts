@@ -9,6 +9,7 @@ import { SWATCH_ACTIONS } from '../swatches/recent.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
 import { TOOLS } from '../tools/index.ts';
 import { CAMERA_ACTIONS } from '../tools/camera/actions.ts';
+import { SOUND_ACTIONS } from '../sound/actions.ts';
 import { PLACE_ACTIONS } from '../tools/place/actions.ts';
 import { PICK_ACTIONS } from '../tools/pick/actions.ts';
 import { ALL_ACTIONS } from '../tools/pick/all.ts';
@@ -36,6 +37,7 @@ export const ACTIONS: readonly Action[] = [
   ...Object.values(PICK_ACTIONS),
   ...Object.values(PLACE_ACTIONS),
   ...Object.values(CAMERA_ACTIONS),
+  ...Object.values(SOUND_ACTIONS),
   ...Object.values(TONE_ACTIONS),
   ...Object.values(SCREEN_ACTIONS),
   ...Object.values(EXPORT_ACTIONS),

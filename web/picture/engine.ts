@@ -20,7 +20,8 @@ import { ghostsOf, onionReach } from './onion.ts';
 import { framePainter, giveWay, painter } from '../workers/painter-client.ts';
 import { Carried } from './carried.ts';
 import { closePainted, Compositor } from './compositor.ts';
-import { Player } from './player.ts';
+import { ear } from '../sound/ear.ts';
+import { Player, type PlayerScreen } from './player.ts';
 import { sightOptions } from './sight.ts';
 import { drawingsInHand } from '../selection/in-hand.ts';
 
@@ -77,14 +78,15 @@ export class Engine {
 
   constructor(canvas: HTMLCanvasElement) {
     this.compositor = new Compositor(canvas);
-    this.player = new Player({
+    const screen: PlayerScreen = {
       show: (bitmap, opaque) => {
         this.compositor.showFrame(bitmap, opaque);
       },
       place: () => (playback().half ? halved(this.place()) : this.place()),
       draw: (lane, ...asked) => framePainter(lane).frame(...asked),
       mayDraw: () => !this.isBusy && !this.lifting.on && this.pulled === null,
-    });
+    };
+    this.player = new Player(screen, ear);
     this.stops.push(
       onChange((ids, by) => {
         // Drawings that come in are painted only where they show.

@@ -1,4 +1,4 @@
-/** Plays the active element against the clock, turn after turn, from frames drawn once each. */
+/** Plays the active element or the shot against a clock, turn after turn, from frames drawn once each. */
 import { shotOf } from '@tallow/core/document';
 import { dueFrame, RateMeter } from '@tallow/core/timing';
 import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
@@ -8,6 +8,7 @@ import { current, type Current } from '../selection/current.ts';
 import { pickedNow } from '../selection/in-hand.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { useDocument } from '../shot/document.ts';
+import { WallClock, type Played, type PlayClock } from '../sound/clock.ts';
 import { Ahead } from './ahead.ts';
 import { Frames, type FrameScreen } from './frames.ts';
 
@@ -22,11 +23,16 @@ export class Player {
   readonly ahead: Ahead;
   private played = '';
   private program: Beat[] = [];
+  /** The frames of the shot of its beats; the same list for as long as they are the same. */
+  private shotFrames: readonly number[] = [];
   private run = 0;
   /** Where in the program it plays, while it does. */
   private position: number | null = null;
 
-  constructor(private readonly screen: PlayerScreen) {
+  constructor(
+    private readonly screen: PlayerScreen,
+    private readonly clock: PlayClock = new WallClock(),
+  ) {
     this.frames = new Frames(screen);
     this.ahead = new Ahead(
       this.frames,
@@ -57,6 +63,8 @@ export class Player {
     ]);
     if (played === this.played) return;
     this.program = programOf(now, { ...playback(), turn: selection().turn, shot }, pickedNow());
+    const frames = this.program.map(({ shotFrame }) => shotFrame);
+    if (frames.join() !== this.shotFrames.join()) this.shotFrames = frames;
     this.played = played;
   }
 
@@ -86,14 +94,23 @@ export class Player {
     this.position = from;
     // The first frame is there before the clock starts; the others are drawn ahead of it.
     this.ahead.begin();
-    await this.frames.draw(first, this.program[from]!, 0);
+    const playedIn = ({ doc: now }: Current): Played => {
+      const { speed } = playback();
+      return { doc: now, frames: this.shotFrames, from, rate: shotOf(now).rate, speed, loops };
+    };
+    await Promise.all([this.frames.draw(first, this.program[from]!, 0), this.clock.ready(playedIn(first))]);
+    if (run !== this.run) return;
     const meter = new RateMeter();
-    const start = performance.now();
+    this.clock.begin(playedIn(current() ?? first), performance.now());
     let shown = -1;
     let told = 0;
     let doc = first.doc;
     const tick = (time: number): void => {
-      if (run !== this.run || !playback().playing) return;
+      if (run !== this.run) return;
+      if (!playback().playing) {
+        this.clock.end();
+        return;
+      }
       const now = current();
       if (!now) return;
       this.follow(now);
@@ -101,14 +118,16 @@ export class Player {
       if (now.doc !== doc) this.ahead.nudge();
       ({ doc } = now);
       const { length } = this.program;
-      const rate = shotOf(now.doc).rate * playback().speed;
-      if (!loops && Math.floor(((time - start) * rate) / 1000) + from >= length) {
+      const played = playedIn(now);
+      const elapsed = this.clock.elapsed(played, time);
+      const rate = played.rate * played.speed;
+      if (!loops && Math.floor((elapsed * rate) / 1000) + from >= length) {
         this.stop();
         // However slow the machine was, it ends on the last frame.
         this.tell(this.program[length - 1]!);
         return;
       }
-      const position = dueFrame(time - start, rate, from, length);
+      const position = dueFrame(elapsed, rate, from, length);
       this.position = position;
       const beat = this.program[position]!;
       const bitmap = position === shown ? undefined : (this.frames.get(now, beat) ?? this.frames.recent(beat));
@@ -136,6 +155,7 @@ export class Player {
   stop(): void {
     this.run += 1;
     this.position = null;
+    this.clock.end();
     stopPlaying();
     this.ahead.nudge();
   }

@@ -1,5 +1,5 @@
 /** Footage on its way in: sent, taken apart by a worker, watched and stopped. */
-export const FOOTAGE_ENDINGS = ['mp4', 'm4v', 'mov', 'webm', 'mkv', 'ogv', 'ogg'] as const;
+export const FOOTAGE_ENDINGS = ['mp4', 'm4v', 'mov', 'webm', 'mkv', 'ogv'] as const;
 
 /** Whether a file calls itself a video; the server judges by its content. */
 export const isFootage = ({ name }: Pick<File, 'name'>): boolean =>

@@ -2,7 +2,9 @@
 import { find, randomId, shotOf, type Id, type Plate } from '@tallow/core/document';
 import { addPlate, setPlate } from '@tallow/core/edit';
 import { create } from 'zustand';
+import { shotFrameNow } from '../playback/shot-time.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
+import { bringSound, isSound } from '../sound/bring.ts';
 import { isOpenRaster, readOpenRaster } from './open-raster.ts';
 import { bringFootage, FOOTAGE_ENDINGS, isFootage, type Footage } from './footage.ts';
 
@@ -69,10 +71,15 @@ export const ACCEPTED = `.png,.jpg,.jpeg,.webp,.gif,.svg,.zip,.ora,${FOOTAGE_END
 const isPicture = (name: string): boolean => /\.(png|jpe?g|webp|gif|svg)$/i.test(name);
 
 /**
- * Brings pictures in: one is a still plate, several numbered ones or a zip of them are one plate, a picture a frame.
+ * Brings pictures in: one is a still plate, several numbered ones or a zip of them are one plate, a picture a frame; a sound is laid on the shot.
  * What is wrong with one is said, and nothing changes.
  */
 export async function bringIn(files: readonly File[]): Promise<void> {
+  const [only] = files;
+  if (only && files.length === 1 && isSound(only)) {
+    if (await bringSound(only)) say(`${only.name} is heard from frame ${shotFrameNow() + 1} of the shot on.`);
+    return;
+  }
   if (files.length === 0 || references().coming) return;
   const abort = new AbortController();
   stopping = abort;

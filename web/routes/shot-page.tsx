@@ -22,6 +22,7 @@ import { setShowing } from '../picture/showing.ts';
 import { useScreen } from '../screen/screen.ts';
 import { setPlanning } from '../plan/plan.ts';
 import { useDocument } from '../shot/document.ts';
+import { listen } from '../sound/hearing.ts';
 import { ACTIONS } from '../page/all-actions.ts';
 import { attachKeys } from '../page/keys.ts';
 import { openShot } from '../saving/open-shot.ts';
@@ -115,6 +116,7 @@ export function ShotPage() {
   const { shotId = '', step = 'draw' } = useParams();
   const { opened, trouble } = useShot(shotId);
   useEffect(() => followEdits(FOLLOWERS), []);
+  useEffect(listen, []);
   const full = useScreen((s) => s.full);
   const isOpen = useDocument((s) => s.doc?.shotId === shotId) && opened === shotId;
   if (step !== 'plan' && step !== 'draw' && step !== 'assemble' && step !== 'export')

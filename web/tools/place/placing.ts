@@ -30,6 +30,8 @@ interface Placing {
   readonly plane: Id | null;
   /** The light that is picked, where neither is. */
   readonly light: Id | null;
+  /** The sound that is picked, where none of these is. */
+  readonly sound: Id | null;
   /** The use whose inside is open, by its key; null for the planes of the shot. */
   readonly inside: string | null;
   /** Whether the corners of what is picked are moved one by one. */
@@ -41,7 +43,7 @@ interface Placing {
 }
 
 /** What is picked where nothing is. */
-const NOTHING = { picked: [], plane: null, light: null, corners: false, lasso: null } as const;
+const NOTHING = { picked: [], plane: null, light: null, sound: null, corners: false, lasso: null } as const;
 const FRESH: Placing = { ...NOTHING, inside: null, snaps: true };
 export const usePlacing = create<Placing>(() => FRESH);
 export const placing = usePlacing.getState;
@@ -149,6 +151,12 @@ export const pickPlane = (plane: Id | null): void => {
 export const pickLight = (light: Id | null): void => {
   setPlacing({ ...NOTHING, light });
   if (light) setShowing({ filming: false });
+};
+
+/** Picks a sound, or none. */
+export const pickSound = (sound: Id | null): void => {
+  setPlacing({ ...NOTHING, sound });
+  if (sound) setShowing({ filming: false });
 };
 
 /** The uses that are picked and still there. */
