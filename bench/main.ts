@@ -12,6 +12,7 @@ import { serverRows } from './server-rows.ts';
 import { betweenRows } from './between-rows.ts';
 import { paintRows } from './paint-rows.ts';
 import { smearRows } from './smear-rows.ts';
+import { soundRows } from './sound-rows.ts';
 import { starterRows } from './starter-rows.ts';
 
 const GROUPS: Readonly<Record<string, () => readonly Row[] | Promise<readonly Row[]>>> = {
@@ -25,6 +26,7 @@ const GROUPS: Readonly<Record<string, () => readonly Row[] | Promise<readonly Ro
   assembly: assemblyRows,
   assembled: assembledPageRows,
   light: lightPageRows,
+  sound: soundRows,
   server: serverRows,
   growth: growthRows,
   memory: memoryRows,

@@ -18,10 +18,12 @@ interface Cue {
   readonly loudness: number;
   readonly fadeIn?: number;
   readonly fadeOut?: number;
+  /** How faint a hit is still found. */
+  readonly hits?: number;
 }
 
 export const NIGHT_CUES: readonly Cue[] = [
-  { made: 'roar', seed: 7, name: 'Furnace', on: 0, loudness: 0.7, fadeIn: 0.4, fadeOut: 0.5 },
+  { made: 'roar', seed: 7, name: 'Furnace', on: 0, loudness: 0.7, fadeIn: 0.4, fadeOut: 0.5, hits: 0 },
   { made: 'strike', seed: 11, name: 'First strike', on: 22, loudness: 0.75 },
   { made: 'burst', seed: 3, name: 'Bench burst', on: 31, loudness: 1 },
   { made: 'burst', seed: 5, name: 'Small burst', on: 71, loudness: 0.55 },
@@ -31,10 +33,10 @@ export const NIGHT_CUES: readonly Cue[] = [
 
 /** Lays the sounds of the night on a shot. */
 export const withNightSounds = (doc: ShotDocument, recorded: Recorded, newId: NewId): ShotDocument =>
-  NIGHT_CUES.reduce((next, { made, seed, name, on, loudness, fadeIn = 0, fadeOut = 0 }) => {
+  NIGHT_CUES.reduce((next, { made, seed, name, on, loudness, fadeIn = 0, fadeOut = 0, hits = 0.5 }) => {
     const recording = recorded(made, seed);
     if (!recording) return next;
     const start = on - (MADE_SOUNDS[made].hits[0] ?? 0) * shotOf(next).rate;
     const added = addSound(next, { name, ...recording }, start, newId);
-    return setSound(added.doc, added.soundId, { loudness, fadeIn, fadeOut });
+    return setSound(added.doc, added.soundId, { loudness, fadeIn, fadeOut, hits });
   }, doc);

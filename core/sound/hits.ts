@@ -100,6 +100,6 @@ export class HitFinder {
   }
 }
 
-/** Those of some hits that are strong enough. @param faint how faint one is still found, 0 to 1. */
+/** Those of some hits that are strong enough. @param faint how faint one is still found: 0 finds none, 1 all. */
 export const strongest = (hits: readonly Hit[], faint: number): Hit[] =>
-  hits.filter(({ strength }) => strength >= 1 - faint * 0.98);
+  hits.filter(({ strength }) => strength > 1 - faint);

@@ -10,7 +10,7 @@ import { useRecordings, type Recording } from '../sound/recordings.ts';
 import { pickSound } from '../tools/place/placing.ts';
 import type { InView } from './lane-canvas.tsx';
 import { edgesOf, partAt, snappedFrame, TIME_SNAP, type Lane } from './lane.ts';
-import { WAVE_HEIGHT, type SoundBar } from './wave.ts';
+import type { SoundBar } from './wave.ts';
 
 interface SoundHandleProps {
   bar: SoundBar;
@@ -18,6 +18,7 @@ interface SoundHandleProps {
   view: InView;
   width: number;
   top: number;
+  height: number;
   rate: number;
   /** Frames of the shot. */
   length: number;
@@ -43,7 +44,7 @@ function startFor({ sound }: SoundBar, wanted: number, marks: readonly number[],
 }
 
 export function SoundHandle(props: SoundHandleProps) {
-  const { bar, lanes, view, width, top, rate, length, state, isPicked } = props;
+  const { bar, lanes, view, width, top, height, rate, length, state, isPicked } = props;
   const { sound, from, to } = bar;
   const [told, setTold] = useState<string | null>(null);
   const left = (from - view.from) * view.perFrame;
@@ -108,7 +109,7 @@ export function SoundHandle(props: SoundHandleProps) {
     );
   };
   return (
-    <div className="absolute touch-none" style={{ left, width: wide, top, height: WAVE_HEIGHT }}>
+    <div className="absolute touch-none" style={{ left, width: wide, top, height }}>
       <div
         role="slider"
         tabIndex={0}
@@ -128,7 +129,7 @@ export function SoundHandle(props: SoundHandleProps) {
         onPointerDown={begin}
         onKeyDown={key}
       />
-      <span className="pointer-events-none absolute bottom-0.5 left-2 max-w-[calc(100%-16px)] truncate rounded-sm bg-soot-950/60 px-1 text-[11px] leading-4 text-wax-100">
+      <span className="pointer-events-none absolute bottom-px left-2 max-w-[calc(100%-16px)] truncate rounded-sm bg-soot-950/60 px-1 text-[11px] leading-4 text-wax-100">
         {sound.name}
         {STATE_WORDS[state]}
       </span>

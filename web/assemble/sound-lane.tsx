@@ -13,12 +13,12 @@ import type { InView } from './lane-canvas.tsx';
 import { LANE_NAME } from './lane-row.tsx';
 import { inRows, type Lane } from './lane.ts';
 import { SoundHandle } from './sound-handle.tsx';
-import { drawWave, WAVE_HEIGHT, type SoundBar } from './wave.ts';
+import { drawWave, waveHeight, type SoundBar } from './wave.ts';
 
 const GAP = 3;
-const topOf = (row: number): number => GAP + row * (WAVE_HEIGHT + GAP);
+const topOf = (row: number, height: number): number => GAP + row * (height + GAP);
 
-function Waves({ bars, view, width, height, rate, picked }: WavesProps) {
+function Waves({ bars, view, width, height, each, rate, picked }: WavesProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const recordings = useRecordings();
   useEffect(() => {
@@ -32,10 +32,10 @@ function Waves({ bars, view, width, height, rate, picked }: WavesProps) {
         context,
         bar,
         recordings[bar.sound.asset],
-        { view, width, top: topOf(bar.row), rate },
+        { view, width, top: topOf(bar.row, each), height: each, rate },
         bar.sound.id === picked,
       );
-  }, [bars, view, width, height, rate, picked, recordings]);
+  }, [bars, view, width, height, each, rate, picked, recordings]);
   return (
     <canvas
       ref={canvas}
@@ -52,6 +52,8 @@ interface WavesProps {
   view: InView;
   width: number;
   height: number;
+  /** CSS px of one of them. */
+  each: number;
   rate: number;
   picked: string | null;
 }
@@ -78,7 +80,8 @@ export function SoundLane({
   }, [sounds]);
   if (bars.length === 0) return null;
   const rows = Math.max(...bars.map(({ row }) => row + 1));
-  const height = topOf(rows);
+  const each = waveHeight(rows);
+  const height = topOf(rows, each);
   return (
     <div className="mt-1 flex shrink-0" data-testid="sound-lane">
       <div className="flex shrink-0 items-start gap-0.5 pl-2 pt-1" style={{ width: LANE_NAME, minHeight: height }}>
@@ -103,7 +106,7 @@ export function SoundLane({
           pickSound(null);
         }}
       >
-        <Waves bars={bars} view={view} width={width} height={height} rate={rate} picked={picked} />
+        <Waves bars={bars} view={view} width={width} height={height} each={each} rate={rate} picked={picked} />
         {bars.map((bar) => (
           <SoundHandle
             key={bar.sound.id}
@@ -111,7 +114,8 @@ export function SoundLane({
             lanes={lanes}
             view={view}
             width={width}
-            top={topOf(bar.row)}
+            top={topOf(bar.row, each)}
+            height={each}
             rate={rate}
             length={length}
             state={recordings[bar.sound.asset]?.state ?? 'coming'}

@@ -7,7 +7,8 @@ import { hitsOf } from '../sound/hits.ts';
 import type { Recording } from '../sound/recordings.ts';
 import type { InView } from './lane-canvas.tsx';
 
-export const WAVE_HEIGHT = 34;
+/** How high a sound is in so many rows, CSS px: together they leave room for the planes. */
+export const waveHeight = (rows: number): number => Math.max(18, Math.min(34, Math.round(64 / rows)));
 
 /** A sound in its row. */
 export interface SoundBar {
@@ -22,6 +23,7 @@ export interface WavePlace {
   /** CSS px of the whole lane. */
   readonly width: number;
   readonly top: number;
+  readonly height: number;
   /** Frames a second. */
   readonly rate: number;
 }
@@ -34,7 +36,7 @@ export function drawWave(
   context: CanvasRenderingContext2D,
   { sound, from, to }: SoundBar,
   recording: Recording | undefined,
-  { view, width, top, rate }: WavePlace,
+  { view, width, top, height, rate }: WavePlace,
   isPicked: boolean,
 ): void {
   const xOf = scaleLinear([view.from, view.from + 1], [0, view.perFrame]);
@@ -42,14 +44,14 @@ export function drawWave(
   if (right < 0 || left > width) return;
   context.save();
   context.beginPath();
-  context.roundRect(left, top, Math.max(3, right - left), WAVE_HEIGHT, 6);
+  context.roundRect(left, top, Math.max(3, right - left), height, 6);
   context.fillStyle = isPicked ? '#3a3128' : '#231c17';
   context.fill();
   context.clip();
   context.globalAlpha = sound.heard ? 1 : 0.35;
-  const middle = top + WAVE_HEIGHT / 2;
+  const middle = top + height / 2;
   // What is faint is still to be seen beside what is loud.
-  const yOf = scalePow([-1, 1], [middle + WAVE_HEIGHT / 2 - 2, middle - WAVE_HEIGHT / 2 + 2])
+  const yOf = scalePow([-1, 1], [middle + height / 2 - 2, middle - height / 2 + 2])
     .exponent(0.6)
     .clamp(true);
   if (recording?.state === 'there') {
@@ -71,7 +73,7 @@ export function drawWave(
     context.fill();
     context.fillStyle = '#ffc25c';
     for (const hit of hitsOf(sound, rate, { [sound.asset]: recording })) {
-      context.fillRect(xOf(hit) - 0.5, top, 1, WAVE_HEIGHT);
+      context.fillRect(xOf(hit) - 0.5, top, 1, height);
       context.beginPath();
       context.arc(xOf(hit), top + 4, 2.5, 0, 2 * Math.PI);
       context.fill();
@@ -80,7 +82,7 @@ export function drawWave(
   context.restore();
   if (!isPicked) return;
   context.beginPath();
-  context.roundRect(left + 0.75, top + 0.75, Math.max(2, right - left - 1.5), WAVE_HEIGHT - 1.5, 6);
+  context.roundRect(left + 0.75, top + 0.75, Math.max(2, right - left - 1.5), height - 1.5, 6);
   context.strokeStyle = '#ffc25c';
   context.lineWidth = 1.5;
   context.stroke();
