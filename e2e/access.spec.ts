@@ -131,7 +131,16 @@ test('menus, planning, assembling and taking away', async ({ page }) => {
   await page.keyboard.press('Alt+Shift+KeyF');
   await page.getByRole('button', { name: 'Values', exact: true }).click();
   await page.getByTestId('key').first().focus();
+  await page
+    .getByRole('button', { name: /in strip$/ })
+    .first()
+    .click();
   await expectFine(page, 'values');
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  await expectFine(page, 'menu of sounds', '[data-radix-popper-content-wrapper]');
+  await page.getByRole('menuitem', { name: 'Strike' }).click();
+  await expect(page.locator('[data-testid=sound-bar][data-state=there]')).toHaveCount(1);
+  await expectFine(page, 'a sound');
   await page.getByRole('link', { name: 'Export', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Take away' })).toBeVisible();
   await expectFine(page, 'export');

@@ -170,4 +170,24 @@ test('all that changes over time is a curve in one place: its keys are dragged, 
   await expect(keys).toHaveCount(1);
   await page.keyboard.press('Control+KeyZ');
   await expect(keys).toHaveCount(2);
+  // In the strip, two over each other, each by its own measure; the one in front is under the pen.
+  await page.getByRole('button', { name: 'Camera zoom in strip' }).click();
+  await page.getByRole('button', { name: 'Camera turn in strip' }).click();
+  const lane = page.getByTestId('value-lane');
+  await expect(lane.getByRole('listitem')).toHaveCount(2);
+  await lane.getByRole('button', { name: 'Camera zoom', exact: true }).click();
+  const key = (await lane
+    .getByRole('slider', { name: /^Camera zoom on frame/ })
+    .last()
+    .locator('.dot')
+    .boundingBox())!;
+  const before = (await zoomOf()).keys[1]!;
+  await page.mouse.move(key.x + 4, key.y + 4);
+  await page.mouse.down();
+  await page.mouse.move(key.x - 60, key.y + 4, { steps: 5 });
+  await page.mouse.up();
+  await saved(page);
+  expect((await zoomOf()).keys[1]!.frame).toBeLessThan(before.frame);
+  await lane.getByRole('button', { name: 'Camera turn: out of the strip' }).click();
+  await expect(lane.getByRole('listitem')).toHaveCount(1);
 });

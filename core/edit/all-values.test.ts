@@ -1,13 +1,15 @@
 import fc from 'fast-check';
 import { cycleOf, fixture } from '../fixture.ts';
-import { entitiesOf, find, keysIn, shotOf, valueAt } from '../document/index.ts';
+import { entitiesOf, find, keysIn, putEntities, shotOf, valueAt } from '../document/index.ts';
 import { lightsOn } from '../render/index.ts';
 import { elementLength } from '../timing/index.ts';
 import {
+  addFinish,
   addLightOf,
   changingValues,
   easeKey,
   moveKey,
+  newFinish,
   setCameraKey,
   setKey,
   setLightKey,
@@ -45,6 +47,41 @@ test('everything that changes is listed, the camera first, with what it is of an
     [find(moving, 'light', lightId)!.name, 'strength', turn],
     [find(moving, 'element', elementId)!.name, 'turn', null],
   ]);
+});
+
+test('what an element is drawn on is listed with it, in its own time; a look of it too', () => {
+  const layer = entitiesOf(base, 'layer').find((each) => each.elementId === elementId)!;
+  const keyed = {
+    keys: [
+      { frame: 1, value: 0.5, ease: 'soft' as const },
+      { frame: 4, value: 1, ease: 'soft' as const },
+    ],
+  };
+  const blurred = addFinish(base, elementId, newFinish(base, 'blur', newId));
+  const blur = find(blurred, 'element', elementId)!.finishes[0]!;
+  const radius = Object.keys(blur.numbers)[0]!;
+  const doc = putEntities(
+    blurred,
+    { ...layer, opacity: keyed, shift: { ...layer.shift, angle: keyed } },
+    {
+      ...find(blurred, 'element', elementId)!,
+      light: keyed,
+      finishes: [{ ...blur, numbers: { ...blur.numbers, [radius]: keyed } }],
+    },
+  );
+  const all = changingValues(doc);
+  const { name } = find(doc, 'element', elementId)!;
+  expect(all.map(({ owner, label, round, value }) => [owner, label.split(',')[0], round, value])).toEqual([
+    [name, 'light from', turn, keyed],
+    [name, 'blur', turn, keyed],
+    [`${name}, ${layer.name}`, 'opacity', turn, keyed],
+    [`${name}, ${layer.name}`, 'turn', turn, keyed],
+  ]);
+  // Each is changed by itself, whichever it is of its owner's.
+  for (const [i, own] of all.entries()) {
+    const next = changingValues(moveKey(doc, own, keyed.keys[0]!, 2, 0.75));
+    expect(next.map(({ value }) => keysIn(value)[0]!.frame)).toEqual(all.map((_, k) => (k === i ? 2 : 1)));
+  }
 });
 
 test('a key is moved in time and number within its range; all other keys and values stay', () => {

@@ -1,5 +1,6 @@
-/** Everything of the assembled shot that changes over time, in one list: of the camera, lights, uses and planes. */
+/** Everything of the assembled shot that changes over time, in one list: of the camera, lights, uses, planes, and what is drawn in it. */
 import {
+  entitiesOf,
   find,
   findAll,
   keysIn,
@@ -11,6 +12,7 @@ import {
   withValues,
   ZOOM_LIMITS,
   type Ease,
+  type Element,
   type Entity,
   type Finish,
   type Id,
@@ -21,11 +23,11 @@ import {
 } from '../document/index.ts';
 import { clamp } from '../geometry/index.ts';
 import { LOOKS } from '../looks/index.ts';
-import { elementLength, placedElements, roundOf } from '../timing/index.ts';
+import { elementLength, placedElements, roundOf, usedElements } from '../timing/index.ts';
 
 /** A number that changes over time. */
 export interface Changing {
-  /** What it is of: the shot for its camera, a light, a use, a plane. */
+  /** What it is of: the shot for its camera, a light, a use, a plane, an element, a folder or layer of one. */
   readonly ownerId: Id;
   /** Which of the values of that, in their own order. */
   readonly nth: number;
@@ -105,6 +107,11 @@ const USE = [
   name('opacity', '%', 100, [0, 1]),
 ];
 
+/** Values of elements, and of what they are drawn on, in the order of their kinds. */
+const ELEMENT = [name('light from', '°', 1, [-36_000, 36_000])];
+const [ACROSS, DOWN, SIZE, TURN, OPACITY] = USE as [Named, Named, Named, Named, Named];
+const LAYER = [OPACITY, ACROSS, DOWN, SIZE, TURN];
+
 const changingIn = (
   entity: Entity,
   owner: string,
@@ -117,6 +124,21 @@ const changingIn = (
 
 const nameOf = (doc: ShotDocument, placement: Placement): string =>
   placement.name ?? find(doc, 'element', placement.elementId)?.name ?? '';
+
+/** What changes of an element, its folders and layers, by its own frames as its first use shows them. */
+function changingOf(doc: ShotDocument, element: Element): Changing[] {
+  const use = placedElements(doc).find((placed) => placed.element.id === element.id)?.placement;
+  const time = { start: use?.start ?? 0, round: roundOf(element, elementLength(doc, element)) };
+  const parts = [...entitiesOf(doc, 'folder'), ...entitiesOf(doc, 'layer')].filter(
+    ({ elementId }) => elementId === element.id,
+  );
+  return [
+    ...changingIn(element, element.name, [...ELEMENT, ...ofFinishes(element.finishes)], time),
+    ...parts.flatMap((part) =>
+      changingIn(part, `${element.name}, ${part.name}`, [...LAYER, ...ofFinishes(part.finishes)], time),
+    ),
+  ];
+}
 
 /** All that changes over time, the camera first. */
 export function changingValues(doc: ShotDocument): Changing[] {
@@ -137,6 +159,7 @@ export function changingValues(doc: ShotDocument): Changing[] {
     ...findAll(doc, 'plane', shot.planes).flatMap((plane) =>
       changingIn(plane, plane.name, ofFinishes(plane.finishes), none),
     ),
+    ...usedElements(doc).flatMap((element) => changingOf(doc, element)),
   ];
 }
 

@@ -11,6 +11,7 @@ import { frameOn, levelOf, usePlacing, type Level } from '../tools/place/placing
 import type { InView } from './lane-canvas.tsx';
 import { LANE_NAME, LaneRow } from './lane-row.tsx';
 import { lanesOf } from './lane.ts';
+import { ValueLane } from './value-lane.tsx';
 import { SoundLane } from './sound-lane.tsx';
 import { useHitFrames } from '../sound/hits.ts';
 
@@ -177,6 +178,7 @@ export function TallStrip() {
           />
         ))}
       </div>
+      {level.holder ? null : <ValueLane doc={level.doc} view={view} width={width} />}
       {level.holder ? null : <SoundLane doc={level.doc} lanes={lanes} view={view} width={width} />}
       {frame >= view.from && frame < view.from + width / view.perFrame ? (
         <div
