@@ -14,7 +14,9 @@ import { useReady } from './ready.ts';
 export const LANES = 2;
 /** ms without a change before anything is drawn ahead, by one painter and by the others: the hand may be about to go on. */
 const QUIET_MS = 400;
-const LATER_MS = 1600;
+const LATER_MS = 3000;
+/** How much longer a painter rests than it draws while nobody waits for it: until the others join in, and from then on. */
+const [RESTS, RESTS_LATER] = [1, 0.25] as const;
 /** ms of looking for what is not there yet, before others have their turn. */
 const SLICE_MS = 6;
 const TELL_MS = 120;
@@ -31,6 +33,8 @@ export class Ahead {
   private run = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private told = 0;
+  /** When something was last changed, ms of the page's clock. */
+  private changed = 0;
   /** ms that a frame took to draw of late: while it plays, those are drawn that can still be there in time. */
   private takes = 0;
   /** Painters that draw while it plays. */
@@ -55,6 +59,7 @@ export class Ahead {
       return;
     }
     this.run += 1;
+    this.changed = performance.now();
     this.wait(0);
   }
 
@@ -105,8 +110,9 @@ export class Ahead {
       await this.frames.draw(now, next, lane);
       this.takes += (performance.now() - began - this.takes) / 4;
       this.tellSoon(run);
-      // While nobody waits for it half of a core is enough: the next stroke or step finds it free.
-      if (!urgent) await new Promise((rest) => setTimeout(rest, performance.now() - began));
+      // While nobody waits for it half of a core is enough at first: the next stroke or step finds it free.
+      const rests = performance.now() - this.changed < LATER_MS ? RESTS : RESTS_LATER;
+      if (!urgent) await new Promise((rest) => setTimeout(rest, rests * (performance.now() - began)));
     }
   }
 
@@ -135,13 +141,18 @@ export class Ahead {
   private tellSoon(run: number): void {
     if (performance.now() - this.told < TELL_MS) return;
     const now = current();
-    if (now && run === this.run) this.tell(now, this.program(now).beats);
+    if (!now || run !== this.run) return;
+    const { beats, from } = this.program(now);
+    const count = Math.min(beats.length, this.frames.room);
+    // After an edit it has to be worked out for each frame anew what it shows: that is done bit by bit while looking for what is missing.
+    for (let i = 0; i < count; i++) if (!this.frames.isKnown(now, beats[(from + i) % beats.length]!)) return;
+    this.tell(now, beats);
   }
 
   /** Says which frames are there. */
   tell(now: Current, beats: readonly Beat[]): void {
     this.told = performance.now();
-    const there = beats.filter((beat) => this.frames.get(now, beat));
+    const there = beats.filter((beat) => this.frames.isKnown(now, beat) && this.frames.get(now, beat));
     const ofShot = beats[0]?.ofShot === true;
     const found = [...new Set(there.map((beat) => (ofShot ? beat.shotFrame : beat.frame)))].sort((a, b) => a - b);
     const [frames, shotFrames] = ofShot ? [[], found] : [found, []];

@@ -48,14 +48,26 @@ export class Frames {
     return Math.floor(FRAME_BYTES / (width * height * 4));
   }
 
-  /** The same text for frames that look alike. */
-  keyOf(now: Current, { shotFrame, variant }: Beat): string {
-    const options = sightOptions(now, true);
+  /** Forgets keys of another document, size, view or sight. */
+  private follow(now: Current): void {
     const { width, height, view } = this.screen.place();
-    const stamp = `${width}x${height}|${view.join()}|${JSON.stringify(options)}|${showing().backdrop}`;
+    const stamp = `${width}x${height}|${view.join()}|${JSON.stringify(sightOptions(now, true))}|${showing().backdrop}`;
     if (this.keysOf !== now.doc || this.stamp !== stamp) this.keys.clear();
     if (this.stamp !== stamp) this.dropLate();
     [this.keysOf, this.stamp] = [now.doc, stamp];
+  }
+
+  /** Whether it has been worked out already what a frame shows. */
+  isKnown(now: Current, { shotFrame, variant }: Beat): boolean {
+    this.follow(now);
+    return this.keys.has(`${shotFrame}@${variant}`);
+  }
+
+  /** The same text for frames that look alike. */
+  keyOf(now: Current, { shotFrame, variant }: Beat): string {
+    this.follow(now);
+    const { stamp } = this;
+    const options = sightOptions(now, true);
     const name = `${shotFrame}@${variant}`;
     let key = this.keys.get(name);
     if (key === undefined) {
