@@ -4,6 +4,7 @@ import {
   addElement,
   addLayer,
   addMark,
+  addPlatePoints,
   layRide,
   newDrawing,
   putTracePoint,
@@ -11,6 +12,7 @@ import {
   rideOfLayer,
   setRide,
   tieLayer,
+  whyNotPlatePoints,
   whyNotRide,
 } from './index.ts';
 
@@ -63,6 +65,26 @@ describe('what rides', () => {
     expect(layerOf(doc, on).runListId).toBe(layerOf(doc, layerId).runListId);
     expect(find(doc, 'drawing', drawing.id)!.order).toEqual([drawing.order[0]]);
     expect(ends(doc, on, slots[2]!)).toEqual([200, 50, 170, 50]);
+  });
+
+  it('on points of a plate is on every frame, though nothing is drawn where they are kept', () => {
+    const added = addPlatePoints(body, elementId, 6, newId);
+    const list = find(added.doc, 'runlist', layerOf(added.doc, added.layerId).runListId)!;
+    expect(list.runs).toHaveLength(6);
+    const on = newId();
+    const clicked = list.runs.reduce(
+      (doc, { slot }, i) => putTracePoint(doc, added.layerId, on, slot!, { x: i * 7, y: i * i }, false),
+      added.doc,
+    );
+    const what = { layerId, frame: 0, marks: [], onElementId: elementId, traceId: on, turnId: null };
+    expect(whyNotRide(clicked, what)).toBeNull();
+    const { doc, layerId: rider } = layRide(clicked, what, newId);
+    const first = ends(doc, layerId, slots[0]!);
+    const own = find(doc, 'runlist', layerOf(doc, rider).runListId)!;
+    expect(own.runs.map(({ slot }) => ends(doc, rider, slot!).slice(0, 2))).toEqual(
+      list.runs.map((_, i) => [first[0]! + i * 7, first[1]! + i * i]),
+    );
+    expect(whyNotPlatePoints(body)).toContain('no plate');
   });
 
   it('is laid again where a point is moved; a drawing that a hand has changed stays', () => {

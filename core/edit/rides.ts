@@ -20,7 +20,7 @@ import { isAsLaid, printOf, ridden, ridePrint } from '../derived/index.ts';
 import { multiply, translation, type Matrix, type Point } from '../geometry/index.ts';
 import { transformed } from '../marks/index.ts';
 import { drawingOf } from '../starters/index.ts';
-import { placedElements, placeOf, shownOn, slotsInOrder } from '../timing/index.ts';
+import { exposureAt, placedElements, placeOf, shownOn, slotsInOrder } from '../timing/index.ts';
 import { listOf } from './layers.ts';
 
 export const rideOfLayer = (doc: ShotDocument, layerId: Id): Ride | undefined =>
@@ -110,14 +110,15 @@ function under(
   if (!trace || !layer || !own) return null;
   const { away } = between(doc, own.elementId, layer.elementId);
   const { timed, turn } = placeOf(doc, layer.id);
-  return { trace, layer, slot: shownOn(timed, asked.frame - away, turn)?.slot ?? null, away };
+  // A point of a plate is on a slot with nothing drawn.
+  return { trace, layer, slot: exposureAt(timed.list, asked.frame - away, turn)?.run.slot ?? null, away };
 }
 
 /** Why nothing can ride there, or null. */
 export function whyNotRide(doc: ShotDocument, asked: RideAsked): string | null {
   const found = under(doc, asked);
   if (!found) return 'The point is gone.';
-  if (!found.slot || !found.trace.points[found.slot]) return 'The point is not on this drawing: click it here too.';
+  if (!found.slot || !found.trace.points[found.slot]) return 'The point is not on this frame: click it here too.';
   const own = find(doc, 'layer', asked.layerId)!;
   const { timed, turn } = placeOf(doc, own.id);
   const shown = find(doc, 'drawing', shownOn(timed, asked.frame, turn)?.drawingId);

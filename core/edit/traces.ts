@@ -1,6 +1,17 @@
-/** Points followed from drawing to drawing: clicked on each, dragged to where they should be. */
-import { find, putEntities, type Id, type ShotDocument, type Trace } from '../document/index.ts';
+/** Points followed from drawing to drawing: clicked on each, dragged to where they should be; on a plate, from frame to frame. */
+import {
+  find,
+  findAll,
+  putEntities,
+  shotOf,
+  type Id,
+  type NewId,
+  type RunList,
+  type ShotDocument,
+  type Trace,
+} from '../document/index.ts';
 import { runStart, placeOf, slotsInOrder } from '../timing/index.ts';
+import { addLayer } from './layers.ts';
 
 /** Sets a traced point on a slot; a trace that is not there yet begins with it. @param aim where it should be, not where it is. */
 export function putTracePoint(
@@ -43,4 +54,26 @@ export function traceTicks(doc: ShotDocument, trace: Trace): TraceTick[] {
       return point ? [{ slot, frame: runStart(timed.list, index, turn), ...point }] : [];
     })
     .sort((a, b) => a.frame - b.frame);
+}
+
+/** Why no points of a plate can be followed, or null. */
+export const whyNotPlatePoints = (doc: ShotDocument): string | null =>
+  findAll(doc, 'plate', shotOf(doc).plates).some(({ visible, beside }) => visible && !beside)
+    ? null
+    : 'There is no plate in the picture: bring one in first.';
+
+/**
+ * Gives an element a guide layer with a slot for each frame and nothing drawn: points that are clicked on a plate are kept on it.
+ * @param length frames it gets. The edit says which id it got.
+ */
+export function addPlatePoints(
+  doc: ShotDocument,
+  elementId: Id,
+  length: number,
+  newId: NewId,
+): { doc: ShotDocument; layerId: Id } {
+  const added = addLayer(doc, elementId, 'Points of the plate', 'guide', null, newId);
+  const list = find(added.doc, 'runlist', find(added.doc, 'layer', added.layerId)?.runListId)!;
+  const runs: RunList['runs'] = Array.from({ length }, () => ({ id: newId(), slot: newId(), length: 1 }));
+  return { ...added, doc: putEntities(added.doc, { ...list, runs }) };
 }

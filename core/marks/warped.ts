@@ -27,15 +27,22 @@ function felt(map: Bending['map'], at: Point, placed: Point, { x, y, size }: Slo
 /** Math.hypot takes several times as long. */
 const apart = (a: Point, b: Point): number => Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2);
 
-/** How many parts a piece is cut into: by how long it becomes, and by how far it turns. */
-function partsOf(xs: Four, ys: Four, start: Point, end: Point, middle: Point): number {
-  const long = apart(start, middle) + apart(middle, end);
+/** Whether a piece turns so much between its handles that its ends say little of it. */
+function isTurning(xs: Four, ys: Four): boolean {
   const ax = xs[1] - xs[0];
   const ay = ys[1] - ys[0];
   const bx = xs[3] - xs[2];
   const by = ys[3] - ys[2];
   const sizes = Math.sqrt((ax * ax + ay * ay) * (bx * bx + by * by));
-  const turns = sizes > 0 && (ax * bx + ay * by) / sizes < TURNED;
+  return sizes > 0 && (ax * bx + ay * by) / sizes < TURNED;
+}
+
+/** How many parts a piece is cut into: by how long it becomes, and by how far it turns. What begins and ends near by and does not turn is short. */
+function partsOf(xs: Four, ys: Four, start: Point, end: Point, map: Bending['map']): number {
+  const turns = isTurning(xs, ys);
+  if (!turns && apart(start, end) < FINE / 2) return 1;
+  const middle = map(pointAt(xs, ys, 0.5));
+  const long = apart(start, middle) + apart(middle, end);
   return Math.min(MOST_PARTS, Math.max(turns ? 2 : 1, Math.ceil(long / FINE)));
 }
 
@@ -54,7 +61,7 @@ export function warpedRing(ring: Ring, { map }: Bending): Ring {
     const xs = [ring[a]!, ring[a + 4]!, ring[b + 2]!, ring[b]!] as const;
     const ys = [ring[a + 1]!, ring[a + 5]!, ring[b + 3]!, ring[b + 1]!] as const;
     const last = i + 1 === count ? first : map({ x: xs[3], y: ys[3] });
-    const parts = partsOf(xs, ys, start, last, map(pointAt(xs, ys, 0.5)));
+    const parts = partsOf(xs, ys, start, last, map);
     const third = 1 / (3 * parts);
     let slope = slopeAt(xs, ys, 0);
     // Where pieces meet smoothly what was felt at the end of the one before is felt again, as fast as this one goes.

@@ -152,6 +152,7 @@ const EDITS: Readonly<Record<string, Run>> = {
     return [doc, edit.slotsOf(doc, layerId, line.id, newId)];
   },
   putTracePoint: () => edit.putTracePoint(world, line.id, newId(), Object.keys(line.slots)[0]!, { x: 1, y: 2 }, false),
+  addPlatePoints: () => docOf(edit.addPlatePoints(world, element.id, 4, newId)),
   dropTrace: () => edit.dropTrace(world, element.id, element.traces[0]!.id),
   setValue: () => edit.setValue(world, line.id, 'opacity', 3, 0.4),
   setKey: () => edit.setKey(world, line.id, 'opacity', 3, null),
@@ -594,6 +595,7 @@ const ASKING = new Set([
   'isByTone',
   'takeParts',
   'whyNotTied',
+  'whyNotPlatePoints',
 ]);
 /** Held to the same by contracts of their own: a whole shot is made anew, two changes are merged, nobody's rows are kept. */
 const ELSEWHERE = new Set(['duplicateShot', 'takeIn', 'keepBoth', 'dropUnkept', 'swept']);

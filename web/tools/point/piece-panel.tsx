@@ -1,6 +1,7 @@
 /** Following one piece or one point round, seeing where pieces go next, and letting a held drawing breathe. */
 import { nextPieceName, piecesOf, pieceTicks } from '@tallow/core/between';
-import { dropTrace, traceTicks } from '@tallow/core/edit';
+import { randomId, shotOf } from '@tallow/core/document';
+import { addPlatePoints, dropTrace, traceTicks, whyNotPlatePoints } from '@tallow/core/edit';
 import { drawingsInOrder } from '@tallow/core/timing';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -118,6 +119,23 @@ function Piece({ now }: { now: Current }) {
   );
 }
 
+/** Goes on a guide layer whose points are clicked on the plate, from the first frame on. */
+function followPlate(now: Current): void {
+  const { length } = shotOf(now.doc);
+  // What is open may go on to the end of the shot; what has a length of its own keeps it.
+  const isOpen = now.element.time === 'open';
+  const frames = isOpen ? Math.max(now.length, length - (now.placement?.start ?? 0)) : now.length;
+  let layerId: string | null = null;
+  edit('points of a plate', (doc) => {
+    const added = addPlatePoints(doc, now.element.id, Math.max(1, frames), randomId);
+    ({ layerId } = added);
+    return added.doc;
+  });
+  setSelection({ layerId, traceId: null });
+  takeTool(POINT);
+  goTo(0);
+}
+
 function Points({ now }: { now: Current }) {
   const traceId = useSelection((s) => s.traceId);
   const own = now.element.traces.filter(({ layerId }) => layerId === now.active?.layer.id);
@@ -167,10 +185,19 @@ function Points({ now }: { now: Current }) {
         >
           {following ? 'Draw again' : 'Click points'}
         </Small>
+        <Small
+          title="A guide layer with room for a point on every frame: click what moves in the plate"
+          whyNot={whyNotPlatePoints(now.doc)}
+          onClick={() => {
+            followPlate(now);
+          }}
+        >
+          On a plate
+        </Small>
       </div>
       <p className="text-xs text-wax-500">
         {following
-          ? 'Click the same point on this drawing, and on each that follows.'
+          ? 'Click the same point on this drawing or frame, and on each that follows.'
           : 'Its arc and ticks lie on the picture. Drag a tick: it becomes the target for drawing it anew.'}
       </p>
     </>

@@ -1,8 +1,9 @@
-/** The pen that follows a point: one tap on each drawing. */
+/** The pen that follows a point: one tap on each drawing, or on each frame of a plate. */
 import { randomId } from '@tallow/core/document';
 import { putTracePoint } from '@tallow/core/edit';
 import { apply, type Matrix } from '@tallow/core/geometry';
-import { current, shownNow } from '../../selection/current.ts';
+import { exposureAt } from '@tallow/core/timing';
+import { current } from '../../selection/current.ts';
 import { selection, setSelection } from '../../selection/selection.ts';
 import { edit, say } from '../../shot/document.ts';
 import { stepDrawing } from '../../playback/playhead.ts';
@@ -15,9 +16,9 @@ import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
 export function beginPoint(inward: Matrix, first: PenSample): PenDoing | null {
   const at = apply(inward, first);
   const now = current();
-  const shown = now && shownNow(now, selection().frame);
-  if (!now?.active || !shown) {
-    say('There is no drawing here to follow a point on.');
+  const slot = now?.active && exposureAt(now.active.list, selection().frame, now.length)?.run.slot;
+  if (!now?.active || !slot) {
+    say('There is no drawing here to follow a point on. On a plate: press “On a plate” first.');
     return null;
   }
   const layerId = now.active.layer.id;
@@ -26,7 +27,7 @@ export function beginPoint(inward: Matrix, first: PenSample): PenDoing | null {
   return {
     move: () => undefined,
     up: () => {
-      edit('follow point', (doc) => putTracePoint(doc, layerId, traceId, shown.slot, at, false));
+      edit('follow point', (doc) => putTracePoint(doc, layerId, traceId, slot, at, false));
       setSelection({ traceId });
       stepDrawing(1);
       return true;
