@@ -1,5 +1,5 @@
 /** The runs of a layer as they lie on the element's time. */
-import type { Element } from '../document/index.ts';
+import type { Element, RunList } from '../document/index.ts';
 import { shownOn, type TimedLayer } from './element.ts';
 import { exposures, runStart } from './runs.ts';
 
@@ -28,12 +28,33 @@ export const arcsWithin = (arcs: readonly Arc[], { from, length }: { from: numbe
     .map((arc) => ({ ...arc, from: Math.max(from, arc.from), to: Math.min(from + length, arc.to) }))
     .filter((arc) => arc.from < arc.to);
 
+/** What arcs were made of, with them: lists and slots never change. */
+interface Known {
+  readonly list: RunList;
+  readonly length: number;
+  readonly time: Element['time'];
+  readonly arcs: readonly Arc[];
+}
+/** By a layer's slots: tied layers have one list. */
+const known = new WeakMap<TimedLayer['layer']['slots'], Known>();
+
 /**
  * Arcs of a layer: one for each run and turn of its own repeat, cut in two where it crosses the seam.
  * @param index of the layer.
  */
-export function arcsOf(now: ElementTimeline, index: number): Arc[] {
+export function arcsOf(now: ElementTimeline, index: number): readonly Arc[] {
   const timed = now.layers[index]!;
+  const { list, layer } = timed;
+  const { length } = now;
+  const { time } = now.element;
+  const before = known.get(layer.slots);
+  if (before?.list === list && before.length === length && before.time === time) return before.arcs;
+  const arcs = madeOf(now, timed);
+  known.set(layer.slots, { list, length, time, arcs });
+  return arcs;
+}
+
+function madeOf(now: ElementTimeline, timed: TimedLayer): Arc[] {
   const { list, layer } = timed;
   if (list.period === 1) {
     const drawingId = shownOn(timed, 0, now.length)?.drawingId ?? null;

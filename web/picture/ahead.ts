@@ -13,8 +13,8 @@ import { useReady } from './ready.ts';
 /** Painters that draw frames side by side. */
 export const LANES = 2;
 /** ms without a change before anything is drawn ahead, by one painter and by the others: the hand may be about to go on. */
-const QUIET_MS = 1500;
-const LATER_MS = 3000;
+const QUIET_MS = 400;
+const LATER_MS = 1600;
 /** How much longer a painter rests than it draws while nobody waits for it: until the others join in, and from then on. */
 const [RESTS, RESTS_LATER] = [1, 0.25] as const;
 /** ms of looking for what is not there yet, before others have their turn. */

@@ -51,8 +51,22 @@ function outerLength(doc: ShotDocument, path: readonly Placement[]): number {
   return around ? elementLength(doc, around) : shotOf(doc).length;
 }
 
-export function currentOf(doc: ShotDocument | null, { elementId, layerId, place }: Where): Current | null {
+/** What was worked out of a document before. Documents never change: what hangs on it is drawn anew only where another one, or another place in it, is worked on. */
+const known = new WeakMap<ShotDocument, Map<string, Current | null>>();
+
+export function currentOf(doc: ShotDocument | null, where: Where): Current | null {
   if (!doc) return null;
+  const all = known.get(doc) ?? new Map<string, Current | null>();
+  known.set(doc, all);
+  const name = `${where.elementId} ${where.layerId} ${where.place ?? null}`;
+  const before = all.get(name);
+  if (before !== undefined) return before;
+  const made = workedOut(doc, where);
+  all.set(name, made);
+  return made;
+}
+
+function workedOut(doc: ShotDocument, { elementId, layerId, place }: Where): Current | null {
   const shot = shotOf(doc);
   const element = find(doc, 'element', elementId) ?? findAll(doc, 'element', shot.elements)[0];
   if (!element) return null;

@@ -1,7 +1,7 @@
 /** What is drawn on the unrolled wheel: ruler, reach, steps, pictures and the bar that scrolls it. */
 import { LARGE_STEP } from '@tallow/core/checks';
 import { timedPhases } from '@tallow/core/plan';
-import { useEffect, useRef, type PointerEvent } from 'react';
+import { memo, useEffect, useRef, type PointerEvent } from 'react';
 import type { Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { useShowing } from '../picture/showing.ts';
@@ -11,7 +11,7 @@ import { coloursOf, onionReach } from '../picture/onion.ts';
 import { useReadySpans } from '../picture/ready.ts';
 import { phaseColour } from '../time/phases.ts';
 import { arcsOf } from '@tallow/core/timing';
-import { BAND, framesSeen, xOf, type Band } from './band.ts';
+import { BAND, framesSeen, isIn, xOf, type Band, type Row } from './band.ts';
 import type { Steps } from './steps.ts';
 
 export const PICTURES_TOP = BAND.ruler + 2;
@@ -137,7 +137,7 @@ export function Pictures({ now, band, index }: { now: Current; band: Band; index
     const box = boxAround(now.doc, Object.values(now.active.layer.slots));
     if (!box) return;
     let free = -Infinity;
-    for (const { from, to, drawingId } of arcsOf(now, index).sort((a, b) => a.from - b.from)) {
+    for (const { from, to, drawingId } of arcsOf(now, index).toSorted((a, b) => a.from - b.from)) {
       const x = xOf(band, from);
       const room = Math.max(18, Math.min(BAND.pictures - 6, (to - from) * band.perFrame));
       // Where pictures would lie on one another, one is left out rather than drawn too small.
@@ -158,6 +158,48 @@ export function Pictures({ now, band, index }: { now: Current; band: Band; index
     />
   );
 }
+
+/** Rounded rectangles as one outline: a row of them is one thing to lay out. @param bars from and to, px. */
+const barsPath = (bars: readonly (readonly [number, number])[], top: number, height: number, round: number): string =>
+  bars
+    .map(([from, to]) => {
+      const r = Math.min(round, (to - from) / 2);
+      const [w, h] = [to - from - 2 * r, height - 2 * r];
+      return `M${from + r} ${top}h${w}a${r} ${r} 0 0 1 ${r} ${r}v${h}a${r} ${r} 0 0 1 ${-r} ${r}h${-w}a${r} ${r} 0 0 1 ${-r} ${-r}v${-h}a${r} ${r} 0 0 1 ${r} ${-r}z`;
+    })
+    .join('');
+
+/** The drawings of layers that are not drawn on, one behind another where they are bundled. */
+export const QuietRow = memo(function QuietRow({
+  now,
+  band,
+  group,
+  row: { top, height },
+}: {
+  now: Current;
+  band: Band;
+  group: readonly number[];
+  row: Row;
+}) {
+  return group.map((i) => (
+    <path
+      key={i}
+      d={barsPath(
+        arcsOf(now, i)
+          .filter((arc) => arc.drawn && isIn(band)(arc))
+          .map(({ from, to }) => [
+            xOf(band, from) + 0.5,
+            xOf(band, from) + 0.5 + Math.max(1.5, (to - from) * band.perFrame - 1),
+          ]),
+        top,
+        height,
+        2.5,
+      )}
+      fill="#6b6055"
+      fillOpacity={group.length > 1 ? 0.45 : 1}
+    />
+  ));
+});
 
 /** Where the part that is seen lies in the whole, dragged to see another. */
 export function Scroll({ band, onScroll }: { band: Band; onScroll: (from: number) => void }) {

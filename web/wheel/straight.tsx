@@ -14,7 +14,17 @@ import { APART, bundled } from './bundles.ts';
 import type { Form, Spot, Zone } from './form.ts';
 import { useGestures } from './gestures.ts';
 import { Loop, WhereText } from './hub.tsx';
-import { Pictures, PICTURES_TOP, Reach, Ready, PhaseBands, Ruler, Scroll, StepMarks } from './straight-parts.tsx';
+import {
+  Pictures,
+  PICTURES_TOP,
+  QuietRow,
+  Reach,
+  Ready,
+  PhaseBands,
+  Ruler,
+  Scroll,
+  StepMarks,
+} from './straight-parts.tsx';
 import { WHEEL } from './dial.ts';
 import { useWheelScale } from './room.ts';
 import { useSteps } from './steps.ts';
@@ -51,9 +61,12 @@ export function Straight({ now }: { now: Current }) {
   const scale = useWheelScale();
   const isSlim = scale < SLIM;
   const apart = isSlim ? apartWithin(WHEEL.size * scale - SLIM_HEAD - BAND.scroll) : APART.band;
-  const groups = bundled(now.layers.length, Math.max(0, index), apart);
+  const groups = useMemo(
+    () => bundled(now.layers.length, Math.max(0, index), apart),
+    [now.layers.length, index, apart],
+  );
   const active = groups.findIndex((group) => group.length === 1 && group[0] === index);
-  const rows = rowsFor(groups.length, active);
+  const rows = useMemo(() => rowsFor(groups.length, active), [groups.length, active]);
   const last = rows.at(-1);
   const height = (last ? last.top + last.height : BAND.ruler + BAND.pictures) + 4;
   const reached = onionReach(now, frame, onion);
@@ -153,32 +166,31 @@ export function Straight({ now }: { now: Current }) {
                     fill="#231c17"
                   />
                 ) : null}
-                {group.flatMap((i) =>
-                  arcsOf(now, i)
-                    .filter((a) => a.drawn)
-                    .filter(isIn(band))
+                {isActive ? (
+                  arcs
+                    .filter((a) => a.drawn && isIn(band)(a))
                     .map((a) => {
                       const chosen =
-                        isActive &&
                         picked?.layerId === now.active?.layer.id &&
-                        isPicked(picked!, a.run, now.layers[i]!.list.runs.length);
-                      const here = isActive && frame >= a.from && frame < a.to;
+                        isPicked(picked!, a.run, now.layers[index]!.list.runs.length);
+                      const here = frame >= a.from && frame < a.to;
                       return (
                         <rect
-                          key={`${i}-${a.run}-${a.from}`}
+                          key={`${a.run}-${a.from}`}
                           x={xOf(band, a.from) + 0.5}
                           width={Math.max(1.5, (a.to - a.from) * band.perFrame - 1)}
                           y={row.top}
                           height={row.height}
                           rx={2.5}
-                          fill={chosen ? '#ffe2b0' : here ? '#ffc25c' : isActive ? '#a97d37' : '#6b6055'}
-                          fillOpacity={group.length > 1 ? 0.45 : 1}
+                          fill={chosen ? '#ffe2b0' : here ? '#ffc25c' : '#a97d37'}
                           stroke={chosen ? '#ffc25c' : 'none'}
                           strokeWidth={2}
                           data-picked={chosen || undefined}
                         />
                       );
-                    }),
+                    })
+                ) : (
+                  <QuietRow now={now} band={band} group={group} row={row} />
                 )}
               </g>
             );
