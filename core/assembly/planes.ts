@@ -49,14 +49,18 @@ export function isAtRest({ camera: { x, y, zoom, angle, pathId, shakes } }: Shot
   return shakes.length === 0 && pathId === null && stays(x, 0) && stays(y, 0) && stays(zoom, 1) && stays(angle, 0);
 }
 
-/** The camera on a frame of the shot. */
-export function cameraOn(doc: ShotDocument, shotFrame: number): CameraNow {
+/** Whether the camera goes anywhere over the shot, shakes left out. */
+export const cameraMoves = ({ camera: { x, y, zoom, angle, pathId } }: Shot): boolean =>
+  pathId !== null || [x, y, zoom, angle].some((value) => keysIn(value).length > 0);
+
+/** The camera on a frame of the shot. @param steady without its shakes. */
+export function cameraOn(doc: ShotDocument, shotFrame: number, steady = false): CameraNow {
   const shot = shotOf(doc);
   if (isAtRest(shot)) return REST;
   const { x, y, zoom, angle, pathId, shakes } = shot.camera;
   const path = find(doc, 'path', pathId);
   const [first, here] = path ? [onWay(path, -Infinity), onWay(path, shotFrame)] : [REST, REST];
-  const shaken = shakenBy(shakes, shotFrame, shot.rate);
+  const shaken = steady ? REST : shakenBy(shakes, shotFrame, shot.rate);
   return {
     x: valueAt(x, shotFrame, null) + here.x - first.x + shaken.x,
     y: valueAt(y, shotFrame, null) + here.y - first.y + shaken.y,
@@ -69,16 +73,23 @@ export function cameraOn(doc: ShotDocument, shotFrame: number): CameraNow {
 export interface HowSeen {
   /** Whether the camera is left at rest, as while drawing. */
   readonly still?: boolean;
+  /** Whether its shakes are left out. */
+  readonly steady?: boolean;
 }
 
 /**
  * From a plane's own px to px of the picture: about the middle of the picture, what the camera has moved away shrinks with depth,
  * then it is turned and zoomed. At depth 0 without a camera nothing is changed, to the bit.
  */
-export function depthMatrix(doc: ShotDocument, depth: number, shotFrame: number, { still }: HowSeen = {}): Matrix {
+export function depthMatrix(
+  doc: ShotDocument,
+  depth: number,
+  shotFrame: number,
+  { still, steady }: HowSeen = {},
+): Matrix {
   const shot = shotOf(doc);
   const near = depthScale(focalOf(shot), depth);
-  const { x, y, zoom, angle } = still ? REST : cameraOn(doc, shotFrame);
+  const { x, y, zoom, angle } = still ? REST : cameraOn(doc, shotFrame, steady);
   const size = near * zoom;
   if (size === 1 && x === 0 && y === 0 && angle === 0) return IDENTITY;
   const [cos, sin] = [Math.cos(-angle) * size, Math.sin(-angle) * size];

@@ -13,7 +13,7 @@ import {
   type SmearTime,
 } from '../document/index.ts';
 import { IDENTITY, invert, multiply, type Matrix, type Point } from '../geometry/index.ts';
-import { onlyUse, placementMatrix, staysPut } from '../assembly/index.ts';
+import { cameraMoves, depthMatrix, onlyUse, placementMatrix, planeOf, staysPut } from '../assembly/index.ts';
 import { wayOf } from '../plan/index.ts';
 import { smearOf, type SmearWork, type WorkStop } from '../smears/index.ts';
 import { settingsOf, type Settings } from '../controls/index.ts';
@@ -211,15 +211,30 @@ export function cutHeld(doc: ShotDocument, layerId: Id, frame: number, newId: Ne
   return makeOwn(splitHere(doc, layerId, frame, newId).doc, layerId, frame, newId).doc;
 }
 
-/** Where the one use of an element is put on its frames: its motion counts like what is drawn. Of several uses none is the one. */
-function usePlace(doc: ShotDocument, { element, turn }: Place): (frame: number) => Matrix {
+/**
+ * Where the one use of an element is put on its frames, and where the camera sees it: their motion counts like what is drawn. Of
+ * several uses none is the one. A shake is no way to go: it is left out.
+ */
+function usePlace(doc: ShotDocument, { element, turn }: Place): (frame: number, nth?: number) => Matrix {
   const use = onlyUse(doc, element.id);
-  if (!use || staysPut(use)) return () => IDENTITY;
-  return (frame) =>
-    placementMatrix(doc, use, element, {
-      since: Math.max(0, outerFrame(use, element, turn, frame, 0) - use.start),
-      turn: 0,
-    });
+  if (!use) return () => IDENTITY;
+  const plane = planeOf(doc, use.id);
+  const isFilmed = plane !== undefined && cameraMoves(shotOf(doc));
+  if (staysPut(use) && !isFilmed) return () => IDENTITY;
+  return (frame, nth = 0) => {
+    const outer = outerFrame(use, element, turn, frame, nth);
+    const own = placementMatrix(doc, use, element, { since: Math.max(0, outer - use.start), turn: nth });
+    return isFilmed ? multiply(depthMatrix(doc, plane.depth, outer, { steady: true }), own) : own;
+  };
+}
+
+/** The turn each of some frames lies in, one after another: where they go round, the next has begun. */
+function turnsOf(frames: readonly number[]): number[] {
+  let nth = 0;
+  return frames.map((frame, i) => {
+    if (i > 0 && frame < frames[i - 1]!) nth += 1;
+    return nth;
+  });
 }
 
 const frameBefore = (frame: number, { turn, element }: Place): number =>
@@ -289,14 +304,16 @@ export function smearWork(doc: ShotDocument, plan: SmearPlan): SmearWork | null 
       : lastSeen(doc, plan.layerId, slot, i === plan.stops.length - 2 ? takes : 0),
   );
   const useAt = usePlace(doc, place);
-  const at = (each: TimedLayer, frame: number): Matrix => {
-    const [use, shift] = [useAt(frame), shiftAt(each, element.anchor, frame, round)];
+  const at = (each: TimedLayer, frame: number, nth: number): Matrix => {
+    const [use, shift] = [useAt(frame, nth), shiftAt(each, element.anchor, frame, round)];
     return use === IDENTITY ? shift : multiply(use, shift);
   };
   const arrives = frames.at(-1)!;
-  const home = invert(at(own[0]!, arrives));
-  const into = (each: TimedLayer, frame: number): Matrix => {
-    const shift = at(each, frame);
+  const turns = turnsOf(frames);
+  const arrivesIn = turns.at(-1)!;
+  const home = invert(at(own[0]!, arrives, arrivesIn));
+  const into = (each: TimedLayer, frame: number, nth: number): Matrix => {
+    const shift = at(each, frame, nth);
     return shift === IDENTITY && home.every((v, i) => v === IDENTITY[i]) ? IDENTITY : multiply(home, shift);
   };
   const stops: WorkStop[] = [];
@@ -313,7 +330,7 @@ export function smearWork(doc: ShotDocument, plan: SmearPlan): SmearWork | null 
     const [before, begins] = [starts[i - 1] ?? starts[i]!, starts[i]!];
     stops.push({
       drawings,
-      matrices: own.map((each) => into(each, frames[i]!)),
+      matrices: own.map((each) => into(each, frames[i]!, turns[i]!)),
       frames: Math.max(1, (begins - before + turn) % turn),
       traced: { tip: tip && { x: tip.x, y: tip.y }, root: root && { x: root.x, y: root.y } },
     });
@@ -333,6 +350,7 @@ export function smearWork(doc: ShotDocument, plan: SmearPlan): SmearWork | null 
   const kind = smearOf(plan.form);
   const isBehind = plan.asGuide || kind.lies(settingsOf(kind, plan.settings)) === 'behind';
   const seen = isBehind ? arrives : frameBefore(arrives, place);
+  const seenIn = seen > arrives ? Math.max(0, arrivesIn - 1) : arrivesIn;
   return {
     layers,
     stops,
@@ -341,6 +359,6 @@ export function smearWork(doc: ShotDocument, plan: SmearPlan): SmearWork | null 
     contact: contactOf(doc, plan, place),
     room: roomAfter(doc, plan.layerId, to).length,
     cycle: element.time === 'cycle',
-    back: own.map((each) => invert(into(each, seen))),
+    back: own.map((each) => invert(into(each, seen, seenIn))),
   };
 }

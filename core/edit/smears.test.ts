@@ -16,6 +16,7 @@ import { arrivedAs, computeSmear, SQUASHED } from '../smears/index.ts';
 import {
   addLayer,
   addMark,
+  addShake,
   cutHeld,
   betweenWork,
   CONTACT_NAMES,
@@ -28,6 +29,8 @@ import {
   newSmear,
   putArrival,
   relaySmear,
+  setCamera,
+  setCameraKey,
   setElement,
   setPlacements,
   setPose,
@@ -226,6 +229,30 @@ test('a use that moves smears like what is drawn, and its smear follows when the
   expect(staleOf(doc, elementId, 'by itself')).toEqual([]);
   const farther = setPlacements(doc, [use.id], { shift: find(to(500), 'placement', use.id)!.shift });
   expect(staleOf(farther, elementId, 'by itself').map(({ entity }) => entity.id)).toEqual([smearId]);
+});
+
+test('what the camera passes smears too, but for its shakes; a cycle that drifts is smeared over its seam by what it drifts', () => {
+  const still = setElement(
+    cycleOf(made, 2, () => round(0)),
+    elementId,
+    { time: 'one-shot' },
+  );
+  const place = smearPlace(still, layerId, 1)!;
+  const plan = newSmear(place, [layerId], 'stretch', { amount: 100 });
+  const pan = [0, 1, 2].reduce((doc, frame) => setCameraKey(doc, 'x', frame, 'straight'), still);
+  const filmed = setCamera(pan, 'x', 2, -400);
+  const goneBy = (doc: ShotDocument, each: SmearPlan = plan) => {
+    const { stops } = smearWork(doc, each)!;
+    return stops.map(({ matrices }) => Math.round(matrices[0]![4]));
+  };
+  // It is seen 400 px farther to the right when it arrives: from there, it came from the left.
+  expect(goneBy(filmed)).toEqual([-400, 0]);
+  expect(goneBy(addShake(still, 1, 3, newId).doc)).toEqual([0, 0]);
+  const use = entitiesOf(still, 'placement')[0]!;
+  const drifting = setPlacements(setElement(still, elementId, { time: 'cycle' }), [use.id], { drift: { x: 90, y: 0 } });
+  const seam = newSmear(smearPlace(drifting, layerId, 0)!, [layerId], 'stretch', { amount: 100 });
+  expect(goneBy(drifting, seam)).toEqual([-90, 0]);
+  expect(goneBy(drifting, { ...plan, time: seam.time })).toEqual([0, 0]);
 });
 
 describe('afterwards', () => {

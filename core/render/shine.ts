@@ -97,16 +97,23 @@ function layLight(on: Lit, light: OnSurface): void {
       const far = Math.sqrt(dx * dx + dy * dy);
       const at = (far * scale) | 0;
       if (at >= STEPS) continue;
-      let [r, g, b] = [red[at]!, green[at]!, blue[at]!];
+      // Plain names: taken apart from lists, colours took three times as long.
+      let r = red[at]!;
+      let g = green[at]!;
+      let b = blue[at]!;
       if (side > 0) {
         const by = Math.min(SIDE, (WIDEST * radius) / far) / LOOKS;
         const free = freeBefore(on, px, py, dx * by, dy * by);
         if (free > 0) {
           const more = 1 + side * free;
-          [r, g, b] = [(r * more) | 0, (g * more) | 0, (b * more) | 0];
+          r = (r * more) | 0;
+          g = (g * more) | 0;
+          b = (b * more) | 0;
         }
       }
-      const [dr, dg, db] = [data[i]!, data[i + 1]!, data[i + 2]!];
+      const dr = data[i]!;
+      const dg = data[i + 1]!;
+      const db = data[i + 2]!;
       // The clamped array stops at 255.
       data[i] = dr + (((adds ? 255 : 255 - dr) * Math.min(r, MOST) + HALF) >> BITS);
       data[i + 1] = dg + (((adds ? 255 : 255 - dg) * Math.min(g, MOST) + HALF) >> BITS);
