@@ -105,6 +105,7 @@ async function video(database: Knex): Promise<Plate> {
     y: SIZE.height / 2,
     scale: 2,
     angle: 0,
+    corners: null,
     opacity: 1,
     guide: false,
     beside: false,

@@ -1,4 +1,5 @@
 /** The step Assemble by pen and by keys: uses moved, shifted, doubled, cut off and mended, tilted, sent along a path, nested, played, exported. */
+import { createCanvas } from '@napi-rs/canvas';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -252,6 +253,47 @@ test('a video comes in as a plate, lies before or behind a plane, and is drawn t
   const pen = await Pen.on(page);
   await ring(pen, 0.4, 0.4, 0.02);
   await saved(page);
+});
+
+test('a plate lies on a tilted plane, its corners moved by the pen, and is exported as it is seen', async ({
+  page,
+}) => {
+  const { shot } = await assembled(page, 12);
+  await page.getByTestId('assemble-foot').getByRole('button', { name: 'Plate' }).click();
+  const canvas = createCanvas(320, 180);
+  const context = canvas.getContext('2d');
+  for (let i = 0; i < 8; i++) {
+    context.fillStyle = i % 2 ? '#20508c' : '#d8b060';
+    context.fillRect(i * 40, 0, 40, 180);
+  }
+  const buffer = canvas.toBuffer('image/png');
+  await page.getByTestId('reference-file').setInputFiles({ name: 'floor.png', mimeType: 'image/png', buffer });
+  await page.getByLabel('Guide: never taken away').uncheck();
+  await painted(page);
+  const flat = await pixels(page);
+  await page.getByLabel('On a tilted plane').check();
+  const corner = page.locator('[data-handle="Corner top left"]');
+  const box = (await corner.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 120, y + 70, { steps: 6 });
+  await page.mouse.up();
+  await saved(page);
+  await painted(page);
+  expect(await pixels(page)).not.toBe(flat);
+  const plateOf = async () => (await stored(address(), shot)).entities.find((each) => each['kind'] === 'plate')!;
+  const [moved, kept] = (await plateOf())['corners'] as { x: number; y: number }[];
+  expect(moved!.x).toBeGreaterThan(20);
+  expect(kept).toEqual({ x: 320, y: 0 });
+  await page.getByLabel('Place it with the pen').uncheck();
+  expect(await farFromDesk(page)).toBeLessThanOrEqual(1);
+  await page.getByRole('link', { name: 'Assemble' }).click();
+  await page.getByTestId('assemble-foot').getByRole('button', { name: 'Plate' }).click();
+  await page.getByTestId('plate').getByRole('button').first().click();
+  await page.getByLabel('On a tilted plane').uncheck();
+  await saved(page);
+  expect((await plateOf())['corners']).toBeNull();
 });
 
 test('footage dropped on the shots page makes a shot of its size, rate and length', async ({ page }) => {

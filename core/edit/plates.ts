@@ -9,6 +9,7 @@ import {
   type Plate,
   type ShotDocument,
 } from '../document/index.ts';
+import { isConvex, type Quad } from '../geometry/index.ts';
 import { deleteEntities } from './remove.ts';
 
 /** Puts a plate into the middle of the shot, as large as fits it whole, behind the others. The edit says which id it got. */
@@ -29,6 +30,7 @@ export function addPlate(
     y: shot.height / 2,
     scale: Math.min(shot.width / width, shot.height / height),
     angle: 0,
+    corners: null,
     opacity: 1,
     guide: true,
     beside: false,
@@ -68,4 +70,14 @@ export function layPlate(
     return { ...plane, placements: on.end === 'front' ? [plateId, ...others] : [...others, plateId] };
   });
   return putEntities(doc, ...planes);
+}
+
+/**
+ * Lays a plate on a tilted plane: where the corners of its picture lie, px of it; null lays it flat again. Corners that are no
+ * rectangle seen in perspective change nothing.
+ */
+export function setPlateCorners(doc: ShotDocument, plateId: Id, corners: Quad | null): ShotDocument {
+  const plate = find(doc, 'plate', plateId);
+  if (!plate || (corners && !isConvex(corners))) return doc;
+  return putEntities(doc, { ...plate, corners });
 }

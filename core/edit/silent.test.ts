@@ -46,6 +46,7 @@ test('a shot made larger about its middle takes plates and its own guides along;
     y: 6,
     scale: 1,
     angle: 0,
+    corners: null,
     opacity: 1,
     guide: true,
     beside: false,

@@ -3,7 +3,8 @@ import { findAll, shotOf, type Id, type ShotDocument } from '../document/index.t
 import { depthMatrix } from '../assembly/index.ts';
 import { multiply, type Matrix } from '../geometry/index.ts';
 import type { Surface } from '../canvas/index.ts';
-import { plateMatrix, platesAt } from './plates.ts';
+import { plateBend, plateMatrix, platesAt } from './plates.ts';
+import { drawLying } from './tilted-picture.ts';
 import { cutOut, type Means } from './frame.ts';
 import { plateLights, plateMatte } from './plane-wholes.ts';
 import { DIMMED, type SheetOptions } from './sheet.ts';
@@ -35,10 +36,9 @@ export function drawPlates(
     const lights = lightsOf(plate.id);
     const matte = plateMatte(doc, plate, shotFrame, options);
     const on = lights.length > 0 || matte ? means.make(target.width, target.height) : target;
-    on.context.setTransform(...multiply(seen, plateMatrix(plate)));
-    on.context.globalAlpha = on === target ? opacity : 1;
-    on.context.drawImage(picture, 0, 0);
-    on.context.globalAlpha = 1;
+    const { width, height } = plate;
+    const lying = { picture, width, height, bend: plateBend(plate) };
+    drawLying(on, lying, multiply(seen, plateMatrix(plate)), on === target ? opacity : 1, means.make);
     if (on === target) continue;
     shine(on, lights, view);
     if (matte) cutOut(on, matte, view, means);

@@ -23,7 +23,7 @@ export function frameKey(sheets: readonly Sheet[], of: ContentOf = ({ id }) => i
   return sheets
     .map(
       (s) =>
-        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.group?.look ?? null)}@${lookKey(s.look)}@${s.recolour}@${s.asset}@${s.wholes.map(({ place, opacity, look, lights, air, matte }) => `${place}${opacity}${lookKey(look)}${lights ? JSON.stringify([lights, air]) : ''}${matte ? `${matte.within}${frameKey(matte.sheets, of)}` : ''}`).join(';')}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
+        `${lyingKey(s, of)}@${lyingKey(s.within, of)}@${s.tint}@${s.opacity}@${s.blend}@${s.group?.id}@${s.group?.opacity}@${lookKey(s.group?.look ?? null)}@${lookKey(s.look)}@${s.recolour}@${s.asset}${s.lies?.bend?.join() ?? ''}@${s.wholes.map(({ place, opacity, look, lights, air, matte }) => `${place}${opacity}${lookKey(look)}${lights ? JSON.stringify([lights, air]) : ''}${matte ? `${matte.within}${frameKey(matte.sheets, of)}` : ''}`).join(';')}@${s.cuts.map((cut) => `${lyingKey(cut, of)}${cut.inverted}`).join(';')}`,
     )
     .join('|');
 }

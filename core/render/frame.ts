@@ -17,6 +17,7 @@ import {
 import { drawingBox, drawingRoom } from './marks.ts';
 import type { AssetPicture } from './plates.ts';
 import { shine } from './shine.ts';
+import { drawLying } from './tilted-picture.ts';
 import type { Look, Sheet, Whole } from './sheet.ts';
 import { flood, operationOf, type MakeSurface, type Picture, type Surface } from '../canvas/index.ts';
 
@@ -157,12 +158,11 @@ function partsOf(sheet: Sheet, view: Matrix, size: Size, means: Means, under: re
   const { pictureOf, make } = means;
   const matrix = multiply(view, sheet.matrix);
   const { look } = sheet;
-  if (sheet.asset) {
+  if (sheet.asset && sheet.lies) {
     const picture = means.assets?.(sheet.asset);
     if (!picture) return [];
     const on = make(size.width, size.height);
-    on.context.setTransform(...matrix);
-    on.context.drawImage(picture, 0, 0);
+    drawLying(on, { picture, ...sheet.lies }, matrix, 1, make);
     return [{ picture: on.picture, left: 0, top: 0, blend: 'normal', opacity: 1 }];
   }
   if (!look) {

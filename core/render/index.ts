@@ -13,6 +13,7 @@ export * from './frame.ts';
 export * from './draw-frame.ts';
 export * from './barrier.ts';
 export * from './plates.ts';
+export * from './tilted-picture.ts';
 export * from './behind.ts';
 export * from './brightness.ts';
 export * from './contact.ts';

@@ -2,7 +2,7 @@
 import type { HowLaid } from '../assembly/index.ts';
 import type { Resolved } from '../compose/index.ts';
 import type { AssetId, Blend, Drawing, Id } from '../document/index.ts';
-import type { Box, Matrix, Point } from '../geometry/index.ts';
+import type { Box, Matrix, Point, Projection } from '../geometry/index.ts';
 import type { Falling } from './lights.ts';
 
 /** A drawing and where it lies. */
@@ -51,6 +51,8 @@ export interface Sheet extends Lying {
   readonly place: string;
   /** The picture it shows in place of a drawing, of a plate between uses of elements. */
   readonly asset?: AssetId;
+  /** How large that picture is, and what its corners make of it; null where it lies flat. */
+  readonly lies?: { readonly width: number; readonly height: number; readonly bend: Projection | null };
   /** What that picture takes up, px of its own. */
   readonly room?: Box;
   /** The looks of its layer, if it has any. */

@@ -44,7 +44,7 @@ import {
 import { drawingBox } from './marks.ts';
 import { axisOf, paintsOn, plainOf, type PaintOf } from './paint.ts';
 import { inRecolouring } from './painted.ts';
-import { plateMatrix, shownOnPlate } from './plates.ts';
+import { plateBend, plateMatrix, plateRoom, shownOnPlate } from './plates.ts';
 import { type Look, type Cut, type Whole, type Sheet, type SheetOptions, DIMMED } from './sheet.ts';
 
 /** Where a layer is put within its element, with what the element lies in. */
@@ -271,13 +271,15 @@ export function plateSheet(
   if (options.alone || options.element || options.place) return [];
   const asset = shownOnPlate(plate, shotFrame, options.guidePlates ?? options.guides);
   if (!asset) return [];
+  const bend = plateBend(plate);
   return [
     {
       layerId: plate.id,
       elementId: plate.id,
       place: plate.id,
       asset,
-      room: { left: 0, top: 0, right: plate.width, bottom: plate.height },
+      lies: { width: plate.width, height: plate.height, bend },
+      room: plateRoom(plate),
       drawing: { kind: 'drawing', id: plate.id, marks: {}, order: [] },
       matrix: multiply(seen, plateMatrix(plate)),
       opacity: plate.opacity * (options.dimBut || options.dimPlaceBut ? DIMMED : 1),

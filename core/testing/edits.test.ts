@@ -152,6 +152,13 @@ const EDITS: Readonly<Record<string, Run>> = {
     return [doc, edit.slotsOf(doc, layerId, line.id, newId)];
   },
   putTracePoint: () => edit.putTracePoint(world, line.id, newId(), Object.keys(line.slots)[0]!, { x: 1, y: 2 }, false),
+  setPlateCorners: () =>
+    edit.setPlateCorners(world, plate.id, [
+      { x: 0, y: 0 },
+      { x: 600, y: 10 },
+      { x: 630, y: 300 },
+      { x: 0, y: 350 },
+    ]),
   addPlatePoints: () => docOf(edit.addPlatePoints(world, element.id, 4, newId)),
   dropTrace: () => edit.dropTrace(world, element.id, element.traces[0]!.id),
   setValue: () => edit.setValue(world, line.id, 'opacity', 3, 0.4),

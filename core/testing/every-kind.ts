@@ -317,6 +317,12 @@ export function everyKind(newId: NewId): ShotDocument {
     y: 180,
     scale: 1,
     angle: 0,
+    corners: [
+      { x: 0, y: 0 },
+      { x: 640, y: 20 },
+      { x: 620, y: 340 },
+      { x: 10, y: 360 },
+    ],
     opacity: 0.5,
     guide: true,
     beside: false,

@@ -12,6 +12,7 @@ import { PickOverlay } from './pick/pick-overlay.tsx';
 import { PickPanel } from './pick/pick-panel.tsx';
 import { PICK } from './pick/tool.ts';
 import { ReferencesPanel } from './plate/references-panel.tsx';
+import { PlateOverlay } from './plate/plate-overlay.tsx';
 import { PLATE } from './plate/tool.ts';
 import { PlaceLine } from './place/place-line.tsx';
 import { PlaceOverlay } from './place/place-overlay.tsx';
@@ -48,7 +49,7 @@ export const TOOLS: readonly ToolSeen[] = [
   { tool: SMEAR, Panel: SmearPanel, Overlay: SmearOverlay, Button: SmearButton },
   { tool: TRACE, Above: TraceLine },
   { tool: DROPPER },
-  { tool: PLATE, Panel: ReferencesPanel },
+  { tool: PLATE, Panel: ReferencesPanel, Overlay: PlateOverlay },
   { tool: POINT },
   { tool: PLACE, Overlay: PlaceOverlay, Above: PlaceLine },
   { tool: CAMERA, Overlay: CameraOverlay, Above: CameraLine },

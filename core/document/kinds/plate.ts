@@ -1,7 +1,7 @@
 /** A plate: pictures from outside that a shot is drawn over. */
 import { z } from 'zod';
 import { cut, type CutBy } from '../cut.ts';
-import { asset, FAR, frames, id, name, share } from '../fields.ts';
+import { asset, FAR, frames, id, name, share, spot } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { kindOf, one, withFields, type Pointer } from './kind.ts';
 
@@ -10,6 +10,11 @@ export type AssetId = string;
 
 /** Frames at most in one sequence. */
 export const PLATE_FRAMES = 2000;
+
+interface Spot {
+  readonly x: number;
+  readonly y: number;
+}
 
 /** A still picture, or one for each frame, held behind everything or beside the picture. */
 export interface Plate {
@@ -28,6 +33,8 @@ export interface Plate {
   readonly scale: number;
   /** Radians, clockwise. */
   readonly angle: number;
+  /** Where the corners of its picture lie on a tilted plane, px of it, from the top left clockwise; null where it lies flat. */
+  readonly corners: readonly [Spot, Spot, Spot, Spot] | null;
   /** 0 to 1. */
   readonly opacity: number;
   /** Guides are for working and are never taken away; other plates are part of the picture. */
@@ -58,6 +65,7 @@ export const plate = kindOf<Plate>({
     y: z.number().min(-FAR).max(FAR),
     scale: z.number().min(0.0001).max(1000),
     angle: z.number().min(-1000).max(1000),
+    corners: z.tuple([spot, spot, spot, spot]).nullable().default(null),
     opacity: share,
     guide: z.boolean(),
     beside: z.boolean(),
@@ -66,7 +74,7 @@ export const plate = kindOf<Plate>({
     cut,
     span: z.strictObject({ from: frames(0), length: frames(1) }).nullable(),
   }),
-  merge: { assets: 'value', span: 'value', cut: 'value' },
+  merge: { assets: 'value', corners: 'value', span: 'value', cut: 'value' },
   points: ['placement'],
   mapIds: (plate, of) =>
     withFields(plate, { cut: plate.cut && withFields(plate.cut, { by: one(plate.cut.by, of, CUT) }) }),

@@ -1,6 +1,7 @@
 /** Pictures from outside, in the column: brought in, placed, faded, shown over a range, under or beside the picture. */
 import { findAll, shotOf, type Plate, type ShotDocument } from '@tallow/core/document';
-import { deletePlate, layPlate, setPlate, type PlateSettings } from '@tallow/core/edit';
+import { deletePlate, layPlate, setPlate, setPlateCorners, type PlateSettings } from '@tallow/core/edit';
+import { cornersOf } from '@tallow/core/geometry';
 import { Eye, EyeOff, Lock, LockOpen, Trash2 } from 'lucide-react';
 import { useRef } from 'react';
 import { NumberField } from '../../parts/number-field.tsx';
@@ -111,6 +112,18 @@ function Settings({ doc, plate }: { doc: ShotDocument; plate: Plate }) {
         checked={places}
         onChange={(on) => {
           takeTool(on ? PLATE : null);
+        }}
+      />
+      <Check
+        label="On a tilted plane"
+        title="Its four corners are moved one by one, as a picture on a table is seen"
+        checked={plate.corners !== null}
+        onChange={(on) => {
+          const whole = { left: 0, top: 0, right: plate.width, bottom: plate.height };
+          edit(on ? 'picture on a tilted plane' : 'picture flat', (d) =>
+            setPlateCorners(d, plate.id, on ? cornersOf(whole) : null),
+          );
+          if (on) takeTool(PLATE);
         }}
       />
       <Slider
