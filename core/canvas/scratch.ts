@@ -12,7 +12,8 @@ const KEPT = 6;
 export class Scratch {
   private readonly kept = new Map<string, Surface>();
 
-  constructor(private readonly make: MakeSurface) {}
+  /** @param make surfaces of exactly the size that is asked for. */
+  constructor(readonly make: MakeSurface) {}
 
   /** A surface at least so large. @param deep of half floats a channel, for what builds up of faint layers. */
   of(width: number, height: number, deep = false): Surface {

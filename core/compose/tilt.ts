@@ -27,7 +27,23 @@ function growths({ samples: { x, y } }: Pick<Stroke, 'samples'>, map: Projection
   });
 }
 
-/** A stroke, tilted: its points moved, its width by how it grows across. Lines that are outlines go exactly by the sample, rough ones by their mean. */
+/** A stroke as it was before its plane was tilted, and the map that tilts it. */
+export interface Untilted {
+  readonly flat: Exclude<Mark, { kind: 'shape' }>;
+  readonly map: Projection;
+}
+const untilted = new WeakMap<Mark, Untilted>();
+
+/**
+ * What a tilted stroke of soft stamps was made from: a stamp is no disc in perspective, so such strokes are drawn flat and taken back
+ * through the map pixel by pixel. Undefined for all other marks.
+ */
+export const untiltedOf = (mark: Mark): Untilted | undefined => untilted.get(mark);
+
+/**
+ * A stroke, tilted: its points moved, its width by how it grows across. Lines that are outlines go exactly by the sample, rough ones by
+ * their mean; soft stamps are drawn by what they were (`untiltedOf`), and are as wide here as they get anywhere.
+ */
 function tiltedStroke<M extends Exclude<Mark, { kind: 'shape' }>>(mark: M, map: Projection): M {
   const { samples, brush } = mark;
   const count = samples.x.length;
@@ -42,6 +58,12 @@ function tiltedStroke<M extends Exclude<Mark, { kind: 'shape' }>>(mark: M, map: 
   const tip = tipOf(brush);
   const taper = brush.taper && ([brush.taper[0] * mean, brush.taper[1] * mean] as const);
   const tapers = taper ? { taper } : {};
+  if (tip.lays === 'stamps') {
+    const most = grown.reduce((a, b) => Math.max(a, b), 0);
+    const soft = { ...mark, brush: { ...brush, width: brush.width * most }, samples: withColumns(samples, { x, y }) };
+    untilted.set(soft, { flat: mark, map });
+    return soft;
+  }
   if (tip.lays !== 'outline' || tip.lightest >= 1)
     return {
       ...mark,

@@ -1,10 +1,24 @@
 /** Draws marks onto the surface of their drawing. */
 import { chunkBox, chunkCount, strokeRoom } from '../brush/index.ts';
-import type { Drawing, Mark, Shape } from '../document/index.ts';
-import { EMPTY_BOX, ringBox, union, type Box, type Matrix } from '../geometry/index.ts';
+import { untiltedOf, type Untilted } from '../compose/index.ts';
+import type { Drawing, Mark, Shape, Stroke } from '../document/index.ts';
+import {
+  composed,
+  cornersOf,
+  derivativeAt,
+  EMPTY_BOX,
+  grown,
+  invert,
+  projectionFrom,
+  ringBox,
+  union,
+  type Box,
+  type Matrix,
+} from '../geometry/index.ts';
 import { wipe, type Context2D, type Scratch, type Surface } from '../canvas/index.ts';
 import { fillOf, type Paint, type PaintOf } from './paint.ts';
 import { drawStroke, layingOf, operationOfLays } from './strokes.ts';
+import { drawLying } from './tilted-picture.ts';
 
 /** Fills a shape on what a context holds. */
 export function drawShape(
@@ -38,8 +52,33 @@ export function drawMark(target: Surface, scratch: Scratch, mark: Mark, paintOf:
   else if (mark.kind === 'stroke' && mark.unseen) return;
   else {
     const paint = mark.kind === 'rub' ? '#000000' : paintOf(mark.swatch);
-    drawStroke(target, scratch, mark, layingOf(mark, paint), paint, matrix);
+    const before = untiltedOf(mark);
+    if (before) drawTilted(target, scratch, before, paint, matrix);
+    else drawStroke(target, scratch, mark, layingOf(mark, paint), paint, matrix);
   }
+}
+
+/** px that a flat stroke is drawn larger by at most, for where it comes near. */
+const FINEST = 4;
+
+/** Draws a stroke of soft stamps on a tilted plane: flat first, as fine as it is seen anywhere, then pixel by pixel through the map. */
+function drawTilted(target: Surface, scratch: Scratch, { flat, map }: Untilted, paint: Paint, matrix: Matrix): void {
+  const { left, top, right, bottom } = grown(strokeBox(flat), 1);
+  if (!(right > left && bottom > top)) return;
+  const seen = composed(projectionFrom(matrix), map);
+  const finest = [...cornersOf({ left, top, right, bottom }), { x: (left + right) / 2, y: (top + bottom) / 2 }]
+    .map((at) => derivativeAt(seen, at))
+    .reduce((most, { xx, xy, yx, yy }) => Math.max(most, Math.sqrt(Math.abs(xx * yy - xy * yx))), 0);
+  const scale = Math.min(FINEST, Math.max(1 / FINEST, finest));
+  const [width, height] = [Math.ceil((right - left) * scale), Math.ceil((bottom - top) * scale)];
+  const on = scratch.make(width, height);
+  const into: Matrix = [scale, 0, 0, scale, -left * scale, -top * scale];
+  drawStroke(on, scratch, flat, { opacity: 1, operation: 'source-over' }, paint, into);
+  const { opacity, operation } = layingOf(flat, paint);
+  const back = composed(map, projectionFrom(invert(into)));
+  target.context.globalCompositeOperation = operation;
+  drawLying(target, { picture: on.picture, width, height, bend: back }, matrix, opacity, scratch.make);
+  target.context.globalCompositeOperation = 'source-over';
 }
 
 /** Draws a whole drawing onto an emptied surface. @param matrix from element space to device pixels. */
@@ -69,10 +108,12 @@ export function markBox(mark: Mark): Box {
 
 function boxOf(mark: Mark): Box {
   if (mark.kind === 'shape') return mark.rings.map(ringBox).reduce(union, EMPTY_BOX);
+  return mark.kind === 'stroke' && !mark.unseen ? strokeBox(mark) : EMPTY_BOX;
+}
+
+function strokeBox({ samples, brush }: Pick<Stroke, 'samples' | 'brush'>): Box {
   let box = EMPTY_BOX;
-  if (mark.kind === 'stroke' && !mark.unseen)
-    for (let c = 0; c < chunkCount(mark.samples.x.length, mark.brush); c++)
-      box = union(box, chunkBox(mark.samples, mark.brush, c));
+  for (let c = 0; c < chunkCount(samples.x.length, brush); c++) box = union(box, chunkBox(samples, brush, c));
   return box;
 }
 

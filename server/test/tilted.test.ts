@@ -11,9 +11,10 @@ import {
   type Matrix,
   type Quad,
 } from '@tallow/core/geometry';
-import { drawLying } from '@tallow/core/render';
+import { tilted } from '@tallow/core/compose';
+import { drawDrawing, drawLying, Scratch } from '@tallow/core/render';
 import { everyKind } from '../../core/testing/every-kind.ts';
-import { entitiesOf, find } from '@tallow/core/document';
+import { entitiesOf, find, type Drawing } from '@tallow/core/document';
 import { seededIds } from '@tallow/core/geometry';
 import { makeSurface } from '../render/canvas.ts';
 
@@ -120,6 +121,47 @@ test('seen small, fields do not run into each other', () => {
       expect(Math.abs(at(p.x, p.y)[k]! - level)).toBeLessThan(60);
     });
   });
+});
+
+test('a soft stamp on a tilted plane is a disc in perspective: each pixel is what it is flat, there', () => {
+  const haze = {
+    kind: 'stroke',
+    id: 'a',
+    swatch: 's',
+    seed: 1,
+    brush: { kind: 'haze', width: 60, opacity: 1, pressure: false, flow: 0.5 },
+    samples: {
+      x: Float32Array.from({ length: 9 }, (_, i) => 20 + 7 * i),
+      y: Float32Array.from({ length: 9 }, () => 40),
+      pressure: new Float32Array(9).fill(1),
+      altitude: new Float32Array(9).fill(1.57),
+      azimuth: new Float32Array(9),
+    },
+  } as const;
+  const drawing: Drawing = { kind: 'drawing', id: 'd', marks: { a: haze }, order: ['a'] };
+  // Its left end comes near, its right end goes far away.
+  const map = projectionTo(BOX, [
+    { x: 40, y: 20 },
+    { x: 330, y: 150 },
+    { x: 330, y: 230 },
+    { x: 40, y: 380 },
+  ])!;
+  const alphas = (each: Drawing, size: number) => {
+    const on = makeSurface(size, size);
+    drawDrawing(on, new Scratch(makeSurface), each, () => '#ff8000', IDENTITY);
+    const { data } = on.context.getImageData(0, 0, size, size);
+    return (x: number, y: number) => data[(Math.round(y) * size + Math.round(x)) * 4 + 3]!;
+  };
+  const [flat, bent] = [alphas(drawing, 128), alphas(tilted(drawing, map), 420)];
+  let seen = 0;
+  for (let y = 14; y < 66; y += 4)
+    for (let x = 6; x < 90; x += 4) {
+      const p = project(map, { x: x + 0.5, y: y + 0.5 });
+      if (p.x < 2 || p.y < 2 || p.x > 415 || p.y > 415) continue;
+      expect(Math.abs(bent(p.x - 0.5, p.y - 0.5) - flat(x, y))).toBeLessThanOrEqual(14);
+      if (flat(x, y) > 40) seen += 1;
+    }
+  expect(seen).toBeGreaterThan(50);
 });
 
 test('corners that are no rectangle seen in perspective change nothing', () => {
