@@ -156,7 +156,7 @@ test('a fire of twelve drawings is made from nothing, closed, judged, and taken 
   // Its card plays the loop once the server has made it.
   await page.goto(address());
   const card = page.locator(`[data-testid=shot][data-name="${name}"]`);
-  await expect(card.locator('img')).toHaveAttribute('data-plays', 'true', { timeout: 30_000 });
+  await expect(card.locator('img')).toHaveAttribute('data-plays', 'true', { timeout: 90_000 });
   await page.getByLabel('Find a shot').fill(name.toLowerCase());
   await expect(page.locator('[data-testid=shot]')).toHaveCount(1);
   await page.emulateMedia({ reducedMotion: 'reduce' });
