@@ -129,7 +129,9 @@ export function SoundHandle(props: SoundHandleProps) {
         onPointerDown={begin}
         onKeyDown={key}
       />
-      <span className="pointer-events-none absolute bottom-px left-2 max-w-[calc(100%-16px)] truncate rounded-sm bg-soot-950/60 px-1 text-[11px] leading-4 text-wax-100">
+      <span
+        className={`pointer-events-none absolute bottom-px max-w-[calc(100%-16px)] truncate rounded-sm bg-soot-950/60 px-1 text-[11px] leading-4 text-wax-100 ${isPicked ? 'left-6' : 'left-2'}`}
+      >
         {sound.name}
         {STATE_WORDS[state]}
       </span>
