@@ -1,4 +1,5 @@
 /** The menu under the wheel: all that is done with time now and then. */
+import { shotOf } from '@tallow/core/document';
 import { Ellipsis } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { CheckItem, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
@@ -7,7 +8,9 @@ import { shownNow, type Current } from '../selection/current.ts';
 import { setPlayback, type Speed, SPEEDS, usePlayback } from '../playback/playback.ts';
 import { setHeld, useHeld } from '../hand/held.ts';
 import { useSelection } from '../selection/selection.ts';
-import { say } from '../shot/document.ts';
+import { say, useDocument } from '../shot/document.ts';
+import { SOUND_ACTIONS } from '../sound/actions.ts';
+import { useHearing } from '../sound/hearing.ts';
 import { lift, wholeLayerOn, whyNotDrawing, whyNotTime } from '../time/time-edits.ts';
 import { ActionItem } from '../actions/action-item.tsx';
 import { titleOf } from '../actions/key-text.ts';
@@ -58,6 +61,8 @@ function PlayingMenu() {
   const playsLayers = usePlayback((s) => s.playsLayers);
   const playsPicked = usePlayback((s) => s.playsPicked);
   const hubRuns = usePlayback((s) => s.hubRuns);
+  const muted = useHearing((s) => s.muted);
+  const hasSound = useDocument((s) => s.doc !== null && shotOf(s.doc).sounds.length > 0);
   return (
     <SubMenu label="Playing">
       <Choices label="Speed" whyNot={null}>
@@ -123,6 +128,16 @@ function PlayingMenu() {
       >
         The loop in the hub runs
       </CheckItem>
+      {hasSound ? (
+        <CheckItem
+          checked={!muted}
+          onChange={() => {
+            act(SOUND_ACTIONS.mute);
+          }}
+        >
+          Hear the sound
+        </CheckItem>
+      ) : null}
       <MenuLine />
       <ActionItem action={TIME_ACTIONS.playOnce} />
       <ActionItem action={TIME_ACTIONS.full} />
