@@ -9,7 +9,7 @@ import FFT from 'fft.js';
 const WINDOW = 1024;
 const HOP = 256;
 /** What is fainter than this in a spectrum counts for nothing: louder parts are told from silence, not from hiss. */
-const FLOOR = 0.02;
+const FLOOR = 0.00125;
 /** Seconds before and after a moment against which it is judged, and within which it must be the strongest. */
 const BEFORE_S = 0.25;
 const AFTER_S = 0.1;
@@ -35,7 +35,7 @@ export class HitFinder {
   private readonly spectrum = this.fft.createComplexArray();
   private last = new Float64Array(WINDOW / 2);
   private now = new Float64Array(WINDOW / 2);
-  /** Samples taken so far, the first window being half before the beginning. */
+  /** Samples of the next hop that have come. */
   private waiting = 0;
   private readonly flux: number[] = [];
 
@@ -63,7 +63,7 @@ export class HitFinder {
     let sum = 0;
     for (let i = 1; i < WINDOW / 2; i++) {
       const [re, im] = [this.spectrum[2 * i]!, this.spectrum[2 * i + 1]!];
-      const power = Math.log1p(Math.sqrt(re * re + im * im) / WINDOW / (FLOOR / 16));
+      const power = Math.log1p(Math.sqrt(re * re + im * im) / WINDOW / FLOOR);
       this.now[i] = power;
       if (power > this.last[i]!) sum += power - this.last[i]!;
     }

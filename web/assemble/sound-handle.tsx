@@ -1,6 +1,6 @@
 /** What of a sound in the strip is under the pen: its body, its ends, the corners that let it come and go. */
 import { find, randomId } from '@tallow/core/document';
-import { copySound, setSound, trimSoundEnd, trimSoundStart } from '@tallow/core/edit';
+import { copySound, removeSound, setSound, trimSoundEnd, trimSoundStart } from '@tallow/core/edit';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { edit, useDocument } from '../shot/document.ts';
 import { drag } from '../shot/drag.ts';
@@ -91,6 +91,13 @@ export function SoundHandle(props: SoundHandleProps) {
   };
   const key = (event: KeyboardEvent<HTMLElement>): void => {
     const by = event.code === 'ArrowRight' ? 1 : event.code === 'ArrowLeft' ? -1 : 0;
+    if (event.code === 'Delete' || event.code === 'Backspace') {
+      event.preventDefault();
+      event.stopPropagation();
+      edit('take a sound away', (doc) => removeSound(doc, sound.id));
+      pickSound(null);
+      return;
+    }
     if (by === 0) {
       if (event.code !== 'Enter') return;
       event.preventDefault();

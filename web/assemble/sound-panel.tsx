@@ -1,7 +1,7 @@
 /** The settings of a sound: what is heard of it, how loud, and what its hits are good for. */
 import { standing } from '@tallow/core/assembly';
 import { find, findAll, randomId, shotOf, type Id, type ShotDocument, type Sound } from '@tallow/core/document';
-import { addShake, removeSound, setPlan, setSound, trimSoundEnd, trimSoundStart } from '@tallow/core/edit';
+import { addShake, copySound, removeSound, setPlan, setSound, trimSoundEnd, trimSoundStart } from '@tallow/core/edit';
 import { nextSeed } from '@tallow/core/geometry';
 import { phasesAt } from '@tallow/core/plan';
 import { frameOfSecond } from '@tallow/core/sound';
@@ -15,7 +15,7 @@ import { ITEM, Menu } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { Line, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
-import { goToShotFrame, useShotTime } from '../playback/shot-time.ts';
+import { goToShotFrame, shotFrameNow, useShotTime } from '../playback/shot-time.ts';
 import { edit, endGesture, say } from '../shot/document.ts';
 import { SOUND_ACTIONS } from '../sound/actions.ts';
 import { frameOfHit, hitsOf } from '../sound/hits.ts';
@@ -289,6 +289,22 @@ export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) 
           `sound-${id}-to`,
         );
       })}
+      <div className="flex py-1">
+        <Small
+          title="The same sound once more, from the playhead on"
+          onClick={() => {
+            let made: Id | null = null;
+            edit('one more of a sound', (now) => {
+              const copied = copySound(now, id, shotFrameNow(), randomId);
+              made = copied.soundId;
+              return copied.doc;
+            });
+            pickSound(made);
+          }}
+        >
+          One more here
+        </Small>
+      </div>
       <Line />
       <Hits doc={doc} sound={sound} />
     </section>

@@ -6,6 +6,7 @@ import { goToShotFrame, shotFrameNow } from '../playback/shot-time.ts';
 import { useDocument } from '../shot/document.ts';
 import { setMuted, useHearing } from './hearing.ts';
 import { hitFramesNow } from './hits.ts';
+import { know, useRecordings } from './recordings.ts';
 
 const sound = of('Time');
 
@@ -13,8 +14,18 @@ const whyNotSound = (): string | null => {
   const { doc } = useDocument.getState();
   return doc && soundsOf(doc).length > 0 ? null : 'The shot has no sound: bring one in where it is assembled.';
 };
-const whyNotHit = (): string | null =>
-  whyNotSound() ?? (hitFramesNow().length > 0 ? null : 'No hit is found in what is heard.');
+/** Hits are known once a sound has been looked through: where nobody has asked for that yet, it is begun. */
+function whyNotHit(): string | null {
+  const why = whyNotSound();
+  const { doc } = useDocument.getState();
+  if (why || !doc) return why;
+  const heard = soundsOf(doc).filter((each) => each.heard);
+  for (const { asset } of heard) know(asset);
+  const known = useRecordings.getState();
+  if (heard.some(({ asset }) => known[asset]?.state === 'coming'))
+    return 'The sounds are being looked through for hits: try again in a moment.';
+  return hitFramesNow().length > 0 ? null : 'No hit is found in what is heard: raise “Hits as faint as” of a sound.';
+}
 
 /** Goes to the next hit, past the last to the first. */
 const toHit = (by: 1 | -1) => (): void => {

@@ -18,6 +18,8 @@ export interface Recording {
 const COMING: Recording = { state: 'coming', levels: [], hits: [], rate: 1 };
 /** Samples a second that everything is decoded to. */
 const RATE = 48_000;
+/** ms until a server that could not be reached is asked again. */
+const RETRY_MS = 3000;
 /** Bytes of decoded recordings kept at most: about eleven minutes in stereo. */
 const BUFFER_BYTES = 256 * 1024 * 1024;
 
@@ -55,13 +57,16 @@ export function know(asset: AssetId): void {
   const set = (recording: Recording): void => {
     useRecordings.setState({ [asset]: recording });
   };
-  set(COMING);
-  void (async () => {
+  const look = async (): Promise<void> => {
     try {
       const buffer = buffers.get(asset) ?? (await (decoding.get(asset) ?? decoded(asset)));
       set({ state: 'there', ...(await lookThrough(buffer)), rate: buffer.sampleRate });
-    } catch {
-      set({ ...COMING, state: 'missing' });
+    } catch (error) {
+      // A server that cannot be reached says nothing of the sound: it is asked again.
+      if (error instanceof TypeError) setTimeout(() => void look(), RETRY_MS);
+      else set({ ...COMING, state: 'missing' });
     }
-  })();
+  };
+  set(COMING);
+  void look();
 }
