@@ -241,6 +241,15 @@ test('the palette: a colour by hue, a gradient along the axis, another swatch fo
   await page.getByRole('button', { name: 'Settings of the palette' }).click();
   const panel = page.getByTestId('palette-panel');
   await expect(page.getByTestId('swatch-used')).toHaveText('Used on 1 layer, 1 drawing');
+  // What a swatch does is seen at once: one that cuts leaves nothing of itself.
+  const flames = await countOf(page, [0xff, 0xa6, 0x2b]);
+  expect(flames).toBeGreaterThan(500);
+  const role = panel.getByLabel('Swatch role');
+  const usual = await role.inputValue();
+  await role.selectOption('hole');
+  await expect.poll(() => countOf(page, [0xff, 0xa6, 0x2b])).toBe(0);
+  await role.selectOption(usual);
+  await expect.poll(() => countOf(page, [0xff, 0xa6, 0x2b])).toBe(flames);
   await panel.getByLabel('Hue, typed').fill('250');
   await panel.getByLabel('Hue, typed').press('Enter');
   await expect(panel.getByLabel('Colour as hex')).not.toHaveValue('#ffa62b');

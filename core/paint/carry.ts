@@ -39,8 +39,8 @@ export interface Waiting {
   readonly told: ReadonlySet<number>;
 }
 
-/** How much wider than the gaps that are closed a gap can be for what is gone through it to have leaked. */
-const LEAK_FACTOR = 5;
+/** The widest gap through which a region has leaked, by its own breadth and at least, px: where more is open it is gone. */
+const LEAK_BREADTH = 0.6;
 const LEAK_LEAST = 24;
 
 /** The regions of a drawing by what is filled in it: regions without a fill are known to be bare. */
@@ -82,9 +82,9 @@ export class Carrier {
       if (lost.length === 0) return;
       const own = new Set(lost.flatMap(({ label }) => (told.has(label) ? [label] : [])));
       for (const { label, at } of lost) {
-        if (own.has(label)) continue;
-        const report = reportOf(to, at);
-        reports.push(report);
+        const report = reportOf(to, at, Math.sqrt(from.areas[label]!) / from.barrier.scale);
+        // What is gone is told once; where it is back but runs out, that is told anew.
+        if (report.trouble === 'leaked' || !own.has(label)) reports.push(report);
         if (report.trouble === 'lost') own.add(label);
       }
       waiting.push({ from, painted: new Map(lost.map(({ label }) => [label, before.get(label)!])), told: own });
@@ -111,10 +111,10 @@ export class Carrier {
   }
 }
 
-function reportOf(to: Paintable, at: Point): FillReport {
-  const { gap } = to.rules;
-  const leaks = regionAt(to, at) === OUTSIDE ? leaksOf(to.barrier, at, gap) : null;
+/** @param breadth of what was filled before, px. */
+function reportOf(to: Paintable, at: Point, breadth: number): FillReport {
+  const leaks = regionAt(to, at) === OUTSIDE ? leaksOf(to.barrier, at, to.rules.gap) : null;
   const holds = leaks?.leastGap ?? null;
-  const leaked = holds !== null && holds <= Math.max(LEAK_LEAST, LEAK_FACTOR * gap);
+  const leaked = holds !== null && holds <= Math.max(LEAK_LEAST, LEAK_BREADTH * breadth);
   return { ...at, trouble: leaked ? 'leaked' : 'lost', gap: leaked ? holds : null };
 }

@@ -236,6 +236,27 @@ describe('paint that follows regions', () => {
     expect(went.map(({ shapes }) => shapes.map(({ swatch }) => swatch))).toEqual([[], [], ['flame']]);
   });
 
+  test('what was gone and is back with a gap runs out there, however wide the gap is against those that are closed', () => {
+    const open = (opening: number) =>
+      paintableOf(drawn(240, 240, circle(120, 120, 60, 6, opening)), { gap: 4, under: null });
+    const [whole, gone] = [open(0), paintableOf(drawn(240, 240, circle(40, 200, 12, 6)), { gap: 4, under: null })];
+    const carrier = new Carrier(whole, paintedBy(whole, [{ seed: { x: 120, y: 120 }, swatch: 'flame' }]));
+    const went = [gone, open(16), open(50), whole].map((to) => {
+      const carried = carrier.tried(to);
+      carrier.goOn(to, carried);
+      return carried.reports.map(({ trouble, gap }) => [trouble, gap === null ? null : Math.round(gap / 10) * 10]);
+    });
+    expect(went).toEqual([
+      [
+        ['lost', null],
+        ['bare', null],
+      ],
+      [['leaked', 20]],
+      [['leaked', 50]],
+      [],
+    ]);
+  });
+
   test('what is gone is told once where other paint goes on, and in every drawing that is left empty', () => {
     const rest = at([60, 60, 30]);
     const both2 = at([60, 60, 30], [170, 170, 30]);

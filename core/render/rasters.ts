@@ -66,7 +66,7 @@ export class Rasters {
   recoloured(doc: ShotDocument): void {
     this.colours = Object.values(doc.entities)
       .flatMap((e) => {
-        if (e.kind === 'swatch') return [`${e.id}${e.colour}${JSON.stringify(e.gradient)}`];
+        if (e.kind === 'swatch') return [JSON.stringify([e.id, e.colour, e.gradient, e.role])];
         if (e.kind !== 'element') return [];
         return [JSON.stringify([e.anchor, e.tip, e.recolours.find(({ id }) => id === e.recolour)?.map])];
       })

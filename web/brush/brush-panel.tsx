@@ -8,7 +8,8 @@ import { NameField } from '../parts/name-field.tsx';
 import { Line, Select, Small, Words, Panel } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { viewed } from '../view/viewed.ts';
-import { setBrush, setHeld, useHeld } from '../hand/held.ts';
+import { setBrush, useHeld } from '../hand/held.ts';
+import { showPanel } from '../screen/panels.ts';
 import { BRUSHES, type BrushName } from '../hand/brushes.ts';
 import { brushOf } from '../pen/pen-marks.ts';
 import { forgetBrush, keepBrush, takeVariant, useOwnBrushes } from './own-brushes.ts';
@@ -110,7 +111,7 @@ export function BrushPanel() {
       testId="brush-panel"
       heading={<>{BRUSHES[tool].label}</>}
       onBack={() => {
-        setHeld({ brushShown: false });
+        showPanel(null);
       }}
     >
       <div className="flex gap-2">

@@ -3,7 +3,7 @@ import { WholeName } from '../parts/whole-name.tsx';
 import { find, type ShotDocument, type Swatch } from '@tallow/core/document';
 import { BrushMark } from './brush-mark.tsx';
 
-const SMEAR = { kind: 'ink', width: 11, opacity: 1, pressure: true } as const;
+const SMEAR = { kind: 'ink', width: 9, opacity: 1, pressure: true } as const;
 
 interface SwatchButtonProps {
   doc: ShotDocument;

@@ -5,7 +5,8 @@ import { Check, Line, Panel, Select, Small, Words } from '../../parts/panel.tsx'
 import { Slider } from '../../parts/slider.tsx';
 import { useCurrent, type Current } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
-import { useHeld, takeTool } from '../../hand/held.ts';
+import { useHeld } from '../../hand/held.ts';
+import { showPanel } from '../../screen/panels.ts';
 import {
   fillingNow,
   fillMany,
@@ -207,7 +208,7 @@ export function FillPanel() {
       testId="fill-panel"
       heading="Fill"
       onBack={() => {
-        takeTool(null);
+        showPanel(null);
       }}
     >
       <p className={`pb-1 text-[13px] ${whyNot ? 'text-warn' : 'text-wax-500'}`} data-testid="fill-where">
@@ -228,7 +229,7 @@ export function FillPanel() {
         title="Gaps in the line up to this wide are closed"
         value={gap}
         least={0}
-        most={64}
+        most={Math.max(MOST_GAP, gap)}
         unit="px"
         onMove={(v) => {
           setFill({ gap: Math.round(v) });

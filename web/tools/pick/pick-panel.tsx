@@ -27,7 +27,7 @@ import { beginBend } from './bend-grid.tsx';
 import { ActionWords } from '../../actions/action-button.tsx';
 import { PICK_ACTIONS } from './actions.ts';
 import { drawingsInHand } from '../../selection/in-hand.ts';
-import { takeTool } from '../../hand/held.ts';
+import { showPanel } from '../../screen/panels.ts';
 import { RideRow } from '../point/ride-row.tsx';
 
 const DEGREES = 180 / Math.PI;
@@ -289,7 +289,7 @@ export function PickPanel() {
         </span>
       }
       onBack={() => {
-        takeTool(null);
+        showPanel(null);
       }}
     >
       <div className="flex items-center">

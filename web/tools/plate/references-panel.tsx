@@ -8,6 +8,7 @@ import { NumberField } from '../../parts/number-field.tsx';
 import { Check, Line, Panel, Select, Small } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { useIsHeld, takeTool } from '../../hand/held.ts';
+import { showPanel } from '../../screen/panels.ts';
 import { edit, endGesture, useDocument } from '../../shot/document.ts';
 import {
   ACCEPTED,
@@ -275,8 +276,7 @@ export function ReferencesPanel() {
       testId="references"
       heading={<>References</>}
       onBack={() => {
-        setReferences({ shown: false });
-        takeTool(null);
+        showPanel(null);
       }}
     >
       <input

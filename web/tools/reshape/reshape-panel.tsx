@@ -23,7 +23,7 @@ import {
 import { ActionWords } from '../../actions/action-button.tsx';
 import { PICK_ACTIONS } from '../pick/actions.ts';
 import { drawingsInHand } from '../../selection/in-hand.ts';
-import { takeTool } from '../../hand/held.ts';
+import { showPanel } from '../../screen/panels.ts';
 
 /** Takes all points of the lines that have one taken. */
 function takeWhole(): void {
@@ -76,7 +76,7 @@ export function ReshapePanel() {
         </span>
       }
       onBack={() => {
-        takeTool(null);
+        showPanel(null);
       }}
     >
       <Words

@@ -7,7 +7,7 @@ import { frameOfSlot, slotNumbers } from '@tallow/core/timing';
 import { Dices } from 'lucide-react';
 import { Fold, Line, Panel, Small } from '../../parts/panel.tsx';
 import { ControlRow } from '../../parts/control-row.tsx';
-import { takeTool } from '../../hand/held.ts';
+import { showPanel } from '../../screen/panels.ts';
 import { useCurrent, type Current } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
 import { endGesture } from '../../shot/document.ts';
@@ -136,7 +136,7 @@ export function SmearPanel() {
       testId="smear-panel"
       heading="Smear"
       onBack={() => {
-        takeTool(null);
+        showPanel(null);
       }}
     >
       <Kinds smear={smear} />
