@@ -264,6 +264,31 @@ describe('in-betweens', () => {
     areas.forEach((each, i) => expect(each / whole).toBeCloseTo([0.0625, 0.25, 0.5625][i]!, 1));
   });
 
+  it('what stays where it is goes on as itself, however much comes or goes beside it', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 4 }),
+        fc.integer({ min: 1, max: 3 }),
+        fc.nat(99),
+        (staying, coming, seed) => {
+          const random = seededRandom(seed);
+          const row = Array.from({ length: staying }, (_, i) => ball(i * 200, 0, 30));
+          const near = row.map((_, i) => ball(i * 200 + 20 * random(), 20 * random(), 31));
+          const new_ = Array.from({ length: coming }, (_, i) => ball(200 * (staying + i) + 60, 300 * random(), 60));
+          const [few, many] = [drawing(row), drawing([...near, ...new_])];
+          const found = (a: Marks, b: Marks) =>
+            matchMarks(a, b, { ties: [] }).filter(({ from, to }) => from.length === 1 && to.length === 1);
+          expect(found(few, many).map(({ from, to }) => [from[0], to[0]])).toEqual(
+            row.map(({ id }, i) => [id, near[i]!.id]),
+          );
+          expect(found(many, few).map(({ from, to }) => [from[0], to[0]])).toEqual(
+            near.map(({ id }, i) => [id, row[i]!.id]),
+          );
+        },
+      ),
+    );
+  });
+
   it('parts a flame from its lick and joins them again, in one piece while they touch', () => {
     const whole = drawing([ball(0, 0, 60)]);
     const split = drawing([ball(0, 0, 55), ball(0, -110, 20)]);

@@ -48,8 +48,8 @@ interface Placed {
   readonly size: number;
 }
 
-/** Marks with their places about the middle of all, and how far they lie from it in the mean, px. */
-function placed(marks: readonly Mark[]): { places: Placed[]; spread: number } {
+/** Marks with their places about the middle of all, where that is, and how far they lie from it in the mean, px. */
+function placed(marks: readonly Mark[]): { places: Placed[]; middle: Point; spread: number } {
   const bodies = marks.map(bodyOf);
   const weight = bodies.reduce((sum, body) => sum + body.length, 0);
   const mean = (axis: 'x' | 'y') => bodies.reduce((sum, body) => sum + body.middle[axis] * body.length, 0) / weight;
@@ -58,6 +58,7 @@ function placed(marks: readonly Mark[]): { places: Placed[]; spread: number } {
   const spread = Math.max(1, away / weight);
   return {
     places: bodies.map(({ middle, reach }) => ({ at: { x: middle.x - cx, y: middle.y - cy }, size: reach })),
+    middle: { x: cx, y: cy },
     spread,
   };
 }
@@ -132,6 +133,27 @@ const pairRubs = (from: readonly Id[], to: readonly Id[]): Pairing[] =>
     to: to[i] === undefined ? [] : [to[i]],
   }));
 
+type AllPlaced = ReturnType<typeof placed>;
+
+/** The places of a drawing's marks where they are, about the middle of the other drawing. */
+const where = (own: AllPlaced, target: AllPlaced): Placed[] =>
+  own.places.map(({ at, size }) => ({
+    at: { x: at.x + own.middle.x - target.middle.x, y: at.y + own.middle.y - target.middle.y },
+    size,
+  }));
+
+/** Whether marks came or went while the rest stayed where it is: what comes draws the middle of all to itself. */
+function isStill(own: AllPlaced, moved: readonly Placed[], target: AllPlaced): boolean {
+  const count = target.places.length - own.places.length;
+  // Each of the fewer has a partner, not each of the more.
+  const fit = (places: readonly Placed[]) =>
+    count > 0 ? misfit(places, target.places, poses()[0]!) : misfit(target.places, places, poses()[0]!);
+  if (count === 0) return false;
+  // One mark alone lies in the middle of its drawing wherever it is.
+  const alone = Math.min(own.places.length, target.places.length) === 1;
+  return alone || MUCH_BETTER * fit(where(own, target)) < fit(moved);
+}
+
 /** What is looked at of a mark for every pair it could be in. */
 const seenAs = (mark: Mark, rank: number) => {
   const { middle, length } = bodyOf(mark);
@@ -144,8 +166,9 @@ function paired(from: readonly Mark[], to: readonly Mark[], { ties, expected }: 
   const [own, target] = [placed(from), placed(to)];
   // A drawing that has grown as a whole is compared at the other's size.
   const grown = expected ? 1 : Math.min(2, Math.max(0.5, target.spread / own.spread));
-  const one = own.places.map(({ at, size }) => ({ at: { x: at.x * grown, y: at.y * grown }, size: size * grown }));
+  const moved = own.places.map(({ at, size }) => ({ at: { x: at.x * grown, y: at.y * grown }, size: size * grown }));
   const other = target.places;
+  const one = !expected && isStill(own, moved, target) ? where(own, target) : moved;
   // With places expected, they say more than the middle of all does.
   const pose = expected ? poses()[0]! : bestPose(one, other);
   const [here, there] = [
