@@ -27,6 +27,7 @@ import {
   movesHeld,
   laySmear,
   newSmear,
+  newTone,
   putArrival,
   relaySmear,
   setCamera,
@@ -140,6 +141,34 @@ describe('in time', () => {
     const { doc } = smeared(tied, 2);
     const rough = layerOf(doc, added.layerId);
     expect(rough.slots[oneOf(doc).slot!]).toBe(rough.slots[slotAt(shot, 1)]);
+  });
+
+  it('tone goes with its body: cut anew where that is smeared, and nothing of it stays where that is not', () => {
+    const tied = (doc: ShotDocument, name: string, frames: readonly number[], x: readonly number[]) => {
+      const added = addLayer(doc, elementId, name, 'body', null, newId);
+      const id = added.layerId;
+      const marked = frames.reduce(
+        (now, frame, i) => addMark(now, id, frame, round(x[i]!), newId),
+        tieLayer(added.doc, id, layerId),
+      );
+      return { id, doc: marked };
+    };
+    for (const frames of [[2], [2, 4]]) {
+      const body = tied(shot, 'Body', frames, [20, 260]);
+      const shade = tied(body.doc, 'Body shade', frames, [20, 260]);
+      const toned = putEntities(shade.doc, {
+        ...newTone(layerOf(shade.doc, body.id), newId),
+        layers: { shade: shade.id },
+        hangsOn: { [slotAt(shot, 1)]: '', [slotAt(shot, 2)]: '' },
+        everywhere: false,
+      });
+      const { doc } = smeared(toned, 2);
+      const slot = oneOf(doc).slot!;
+      expect(layerOf(doc, body.id).slots[slot] !== undefined).toBe(frames.length === 2);
+      expect(layerOf(doc, shade.id).slots[slot]).toBeUndefined();
+      // What is to be cut is known.
+      expect(slot in entitiesOf(doc, 'tone')[0]!.hangsOn).toBe(true);
+    }
   });
 
   it('to be traced, all of it lies on a guide layer and no frame is taken', () => {

@@ -1,6 +1,7 @@
 /** Laying smears as ordinary drawings, and laying them again when what they hang on changes. */
 import {
   dropEntities,
+  entitiesOf,
   find,
   newLayer,
   putEntities,
@@ -61,12 +62,19 @@ function withFrame(
     const run: Run = { id: newId(), slot, length: 1 };
     list = { ...list, runs: list.runs.toSpliced(at, 0, run) };
   }
-  // What is tied and no part of the subject goes on showing what it showed; a layer of the subject that has nothing of it, what it arrives with.
+  // What is tied and no part of the subject goes on showing what it showed; a layer of the subject that has nothing of it,
+  // what it arrives with. Tone goes with its body, and is cut anew where that is drawn anew.
   const subject = new Set(plan.layers);
+  const anew = new Set(drawn);
+  for (const { bodyId, layers } of entitiesOf(doc, 'tone'))
+    for (const layerId of Object.values(layers)) {
+      if (drawn.has(bodyId)) anew.add(layerId);
+      else if (subject.has(bodyId)) subject.add(layerId);
+    }
   const [from, arrives] = [replaces ?? plan.stops.at(-2) ?? '', plan.stops.at(-1)!];
   const kept = tiedTo(doc, list.id).flatMap((layer): Layer[] => {
     const shown = layer.slots[subject.has(layer.id) ? arrives : from];
-    return drawn.has(layer.id) || !shown ? [] : [{ ...layer, slots: { ...layer.slots, [slot]: shown } }];
+    return anew.has(layer.id) || !shown ? [] : [{ ...layer, slots: { ...layer.slots, [slot]: shown } }];
   });
   const next = putEntities(doc, list, ...kept);
   return keptFull(doc, replaces ? swept(next, [list.id]) : next, element);

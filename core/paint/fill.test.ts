@@ -290,6 +290,16 @@ describe('paint that follows regions', () => {
     expect([...painted.values()]).toEqual(['drop']);
   });
 
+  test('what leaps across the picture is found where nothing else is like it, and lost where two are', () => {
+    const one = at([50, 50, 24]);
+    const painted = new Map([[regionAt(one, { x: 50, y: 50 }), 'ball']]);
+    expect([...followed(one, painted, at([190, 180, 22])).painted.values()]).toEqual(['ball']);
+    const two = followed(one, painted, at([190, 180, 22], [190, 60, 23]));
+    expect(two.painted.size).toBe(0);
+    expect(two.lost).toHaveLength(1);
+    expect(followed(one, painted, at([190, 180, 10])).lost).toHaveLength(1);
+  });
+
   test('goes round a cycle in which a lick breaks off and comes back', () => {
     const drawings = [
       at([120, 150, 50]),

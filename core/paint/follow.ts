@@ -30,6 +30,8 @@ const [BY_OVERLAP, BY_SIZE, BY_LINE] = [0.6, 0.25, 0.15];
 /** What must speak for it at least, and how far a region may go without overlapping, in its own breadths. */
 const LEAST = 0.2;
 const FARTHEST = 1.6;
+/** How alike in size and in the colour of its lines what has leapt farther must be. */
+const [LEAP_SIZE, LEAP_LINE] = [0.5, 0.8];
 /** The share of a region that must lie in one of its own paint to have run into it. */
 const JOINED = 0.1;
 /** Pixels from one looked at to the next, each way. */
@@ -117,6 +119,17 @@ export function followed(from: Paintable, painted: Painted, to: Paintable, taken
     if (!best) continue;
     result.set(region.label, painted.get(best.label)!);
     goesOn.add(best.label);
+  }
+  // What has leapt anywhere: the only two left over that are like each other.
+  const alike = (old: Region, region: Region) =>
+    ratio(old.area, region.area) >= LEAP_SIZE && likeness(old.line, region.line) >= LEAP_LINE;
+  for (const region of left) {
+    if (result.has(region.label)) continue;
+    const from = before.filter((old) => !goesOn.has(old.label) && alike(old, region));
+    const others = left.filter((other) => !result.has(other.label) && from[0] && alike(from[0], other));
+    if (from.length !== 1 || others.length !== 1) continue;
+    result.set(region.label, painted.get(from[0]!.label)!);
+    goesOn.add(from[0]!.label);
   }
   // What has run into a region of its own paint is not lost.
   const joined = ({ label, area }: Region) =>
