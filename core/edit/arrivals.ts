@@ -19,12 +19,13 @@ import { laySmear } from './smears.ts';
 import type { SmearPlan } from './smear-work.ts';
 import { tiedTo } from './sweep.ts';
 import { tonedBetween } from './tied-betweens.ts';
+import { tonesOf } from './tones.ts';
 import { keepVariant, layerScope, nameVariant, showVariant, variantsAbout } from './variants.ts';
 
 /**
  * Puts drawings in on the frame a drawing arrives on, for one frame: it is taken from that drawing's own hold, so that nothing
  * later moves; where it has but one, a frame is put in.
- * @param marks by layer; layers tied that have none go on with the drawing that arrives.
+ * @param marks by layer; layers tied that have none go on with the drawing that arrives, but for tone, which is cut anew.
  */
 export function putArrival(
   doc: ShotDocument,
@@ -42,6 +43,8 @@ export function putArrival(
   const run: Run = { id: newId(), slot, length: 1 };
   const list = { ...kept, runs: kept.runs.toSpliced(at, 0, run) };
   const made: Drawing[] = [];
+  const bodies = new Set(marks.keys());
+  const cutAnew = new Set(tonesOf(doc, bodies));
   const layers = tiedTo(doc, list.id).flatMap((layer) => {
     const own = marks.get(layer.id);
     if (own) {
@@ -50,10 +53,10 @@ export function putArrival(
       return [{ ...layer, slots: { ...layer.slots, [slot]: drawing.id } }];
     }
     const shown = layer.slots[to];
-    return shown ? [{ ...layer, slots: { ...layer.slots, [slot]: shown } }] : [];
+    return shown && !cutAnew.has(layer.id) ? [{ ...layer, slots: { ...layer.slots, [slot]: shown } }] : [];
   });
   const put = putEntities(doc, list, ...made, ...layers);
-  const toned = tonedBetween(put, new Set(marks.keys()), { from: to, to }, [slot]);
+  const toned = tonedBetween(put, bodies, { from: to, to }, [slot]);
   const next = keptFull(doc, toned, element);
   const place = placeOf(next, layerId);
   return { doc: next, frame: runStart(place.timed.list, at, place.turn) };

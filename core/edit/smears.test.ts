@@ -9,6 +9,7 @@ import {
   type ShotDocument,
   type SmearForm,
   type SmearTime,
+  type Tone,
 } from '../document/index.ts';
 import { elementLength, frameOfSlot, timedLayers } from '../timing/index.ts';
 import { computeBetweens } from '../between/index.ts';
@@ -73,6 +74,27 @@ function smeared(
   return { place, ...laySmear(doc, plan, compute(doc, plan), place.replaces, newId) };
 }
 const oneOf = (doc: ShotDocument) => entitiesOf(doc, 'smear')[0]!;
+
+/** The shot with a body on some of the second and third drawings' frames, and tone cut from it. */
+function toned(frames: readonly number[]): { doc: ShotDocument; body: Id; shade: Id } {
+  const tied = (doc: ShotDocument, name: string) => {
+    const { doc: added, layerId: id } = addLayer(doc, elementId, name, 'body', null, newId);
+    const marked = frames.reduce(
+      (now, frame) => addMark(now, id, frame, round(places[frame / 2]!), newId),
+      tieLayer(added, id, layerId),
+    );
+    return { id, doc: marked };
+  };
+  const body = tied(shot, 'Body');
+  const shade = tied(body.doc, 'Body shade');
+  const tone: Tone = {
+    ...newTone(layerOf(shade.doc, body.id), newId),
+    layers: { shade: shade.id },
+    hangsOn: { [slotAt(shot, 1)]: '', [slotAt(shot, 2)]: '' },
+    everywhere: false,
+  };
+  return { doc: putEntities(shade.doc, tone), body: body.id, shade: shade.id };
+}
 
 describe('in time', () => {
   it('takes a frame from the end of the hold before: the arrival keeps its frame, nothing later moves', () => {
@@ -144,28 +166,12 @@ describe('in time', () => {
   });
 
   it('tone goes with its body: cut anew where that is smeared, and nothing of it stays where that is not', () => {
-    const tied = (doc: ShotDocument, name: string, frames: readonly number[], x: readonly number[]) => {
-      const added = addLayer(doc, elementId, name, 'body', null, newId);
-      const id = added.layerId;
-      const marked = frames.reduce(
-        (now, frame, i) => addMark(now, id, frame, round(x[i]!), newId),
-        tieLayer(added.doc, id, layerId),
-      );
-      return { id, doc: marked };
-    };
     for (const frames of [[2], [2, 4]]) {
-      const body = tied(shot, 'Body', frames, [20, 260]);
-      const shade = tied(body.doc, 'Body shade', frames, [20, 260]);
-      const toned = putEntities(shade.doc, {
-        ...newTone(layerOf(shade.doc, body.id), newId),
-        layers: { shade: shade.id },
-        hangsOn: { [slotAt(shot, 1)]: '', [slotAt(shot, 2)]: '' },
-        everywhere: false,
-      });
-      const { doc } = smeared(toned, 2);
+      const { body, shade, doc: painted } = toned(frames);
+      const { doc } = smeared(painted, 2);
       const slot = oneOf(doc).slot!;
-      expect(layerOf(doc, body.id).slots[slot] !== undefined).toBe(frames.length === 2);
-      expect(layerOf(doc, shade.id).slots[slot]).toBeUndefined();
+      expect(layerOf(doc, body).slots[slot] !== undefined).toBe(frames.length === 2);
+      expect(layerOf(doc, shade).slots[slot]).toBeUndefined();
       // What is to be cut is known.
       expect(slot in entitiesOf(doc, 'tone')[0]!.hangsOn).toBe(true);
     }
@@ -379,6 +385,14 @@ describe('round a contact', () => {
     expect(lengthOf(doc)).toBe(lengthOf(shot));
     const marks = squash().get(layerId)!;
     expect(width(marks)).toBeCloseTo(width([round(0)]) * SQUASHED, 0);
+    // Tone of what is squashed is cut anew there.
+    const painted = toned([2, 4]);
+    const bodies = new Map([[painted.body, marks]]);
+    const { doc: put } = putArrival(painted.doc, layerId, slotAt(shot, 2), bodies, newId);
+    const slot = slotAt(put, 2);
+    expect(layerOf(put, painted.body).slots[slot]).toBeDefined();
+    expect(layerOf(put, painted.shade).slots[slot]).toBeUndefined();
+    expect(slot in entitiesOf(put, 'tone')[0]!.hangsOn).toBe(true);
     // Against where it came to: its leading end stays.
     const right = (all: readonly Mark[]) =>
       Math.max(...all.flatMap((mark) => (mark.kind === 'stroke' ? [...mark.samples.x] : [])));

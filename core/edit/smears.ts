@@ -1,7 +1,6 @@
 /** Laying smears as ordinary drawings, and laying them again when what they hang on changes. */
 import {
   dropEntities,
-  entitiesOf,
   find,
   newLayer,
   putEntities,
@@ -25,6 +24,7 @@ import { dropUnkept } from './remove.ts';
 import { roomAfter, smearPlace, smearsOf, type SmearPlan } from './smear-work.ts';
 import { swept, tiedTo } from './sweep.ts';
 import { tonedBetween } from './tied-betweens.ts';
+import { tonesOf } from './tones.ts';
 
 /** A document with a smear, and the element frame it is seen on. */
 export interface LaidSmear {
@@ -64,13 +64,8 @@ function withFrame(
   }
   // What is tied and no part of the subject goes on showing what it showed; a layer of the subject that has nothing of it,
   // what it arrives with. Tone goes with its body, and is cut anew where that is drawn anew.
-  const subject = new Set(plan.layers);
-  const anew = new Set(drawn);
-  for (const { bodyId, layers } of entitiesOf(doc, 'tone'))
-    for (const layerId of Object.values(layers)) {
-      if (drawn.has(bodyId)) anew.add(layerId);
-      else if (subject.has(bodyId)) subject.add(layerId);
-    }
+  const subject = new Set([...plan.layers, ...tonesOf(doc, new Set(plan.layers))]);
+  const anew = new Set([...drawn, ...tonesOf(doc, drawn)]);
   const [from, arrives] = [replaces ?? plan.stops.at(-2) ?? '', plan.stops.at(-1)!];
   const kept = tiedTo(doc, list.id).flatMap((layer): Layer[] => {
     const shown = layer.slots[subject.has(layer.id) ? arrives : from];

@@ -47,6 +47,10 @@ const NEAR = 0.1;
 export const isByTone = (doc: ShotDocument, layerId: Id): boolean =>
   entitiesOf(doc, 'tone').some(({ layers }) => Object.values(layers).includes(layerId));
 
+/** Layers of the tone that is cut from some bodies. */
+export const tonesOf = (doc: ShotDocument, bodyIds: ReadonlySet<Id>): Id[] =>
+  entitiesOf(doc, 'tone').flatMap(({ bodyId, layers }) => (bodyIds.has(bodyId) ? Object.values(layers) : []));
+
 /** The tone a layer belongs to: as its body, or as one of its layers. */
 export const toneAbout = (doc: ShotDocument, layerId: Id): Tone | undefined =>
   entitiesOf(doc, 'tone').find((e) => e.bodyId === layerId || Object.values(e.layers).includes(layerId));

@@ -5,6 +5,7 @@ import {
   find,
   randomId,
   type Id,
+  type Run,
   type ShotDocument,
   type Smear,
   type SmearForm,
@@ -79,6 +80,15 @@ export interface SmearNow {
 const runAt = (now: Current, frame: number): number | null =>
   now.active ? (exposureAt(now.active.list, frame, now.length)?.index ?? null) : null;
 
+/** Whether a drawing lies between the two a smear goes from and to: a squash or settle put in where it arrives. */
+function isOnTheWay(runs: readonly Run[], { stops }: Smear, slot: Id): boolean {
+  const [from, at, to] = [stops.at(-2), slot, stops.at(-1)].map((each) =>
+    runs.findIndex((run) => run.slot === each),
+  ) as [number, number, number];
+  const ahead = (index: number) => (index - from + runs.length) % runs.length;
+  return from >= 0 && at >= 0 && to >= 0 && ahead(at) > 0 && ahead(at) < ahead(to);
+}
+
 /** What stands on a frame of what is worked on. */
 export function smearNow(now: Current | null = current(), frame = selection().frame): SmearNow {
   const index = now ? runAt(now, frame) : null;
@@ -88,7 +98,10 @@ export function smearNow(now: Current | null = current(), frame = selection().fr
   const laid = smearsOf(now.doc, now.element.id).filter(
     (smear) =>
       (smear.layers.includes(layer.id) || smear.behindId === layer.id) &&
-      (smear.slot === slot || smear.stops.at(-1) === slot || smear.laid[smear.behindId ?? '']?.[slot] !== undefined),
+      (smear.slot === slot ||
+        smear.stops.at(-1) === slot ||
+        smear.laid[smear.behindId ?? '']?.[slot] !== undefined ||
+        isOnTheWay(now.active!.list.runs, smear, slot)),
   );
   const { form, time } = smearDesk();
   laid.sort((a, b) => Number(b.form === form) - Number(a.form === form));

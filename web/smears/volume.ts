@@ -98,9 +98,9 @@ async function look(): Promise<void> {
     usual: usualArea(seen.map(({ slot }) => volumes[row.findIndex((each) => each.slot === slot)]!.area)),
     lost: steps.flatMap((step) => {
       const to = seen[step.to]!;
-      return step.fast && !smeared.has(to.slot) && !meant.has(to.slot)
-        ? [{ ...step, toSlot: to.slot, toFrame: to.frame }]
-        : [];
+      const before = row[row.findIndex(({ slot }) => slot === to.slot) - 1];
+      const isSmeared = smeared.has(to.slot) || (before !== undefined && made.has(before.slot));
+      return step.fast && !isSmeared && !meant.has(to.slot) ? [{ ...step, toSlot: to.slot, toFrame: to.frame }] : [];
     }),
   });
 }
