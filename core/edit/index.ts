@@ -11,6 +11,7 @@ export * from './palette.ts';
 export * from './fill-place.ts';
 export * from './fills.ts';
 export * from './tones.ts';
+export * from './laid-by-itself.ts';
 export * from './keep-both.ts';
 export * from './take-in.ts';
 export { copyParts } from './copy-parts.ts';

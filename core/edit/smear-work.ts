@@ -32,7 +32,7 @@ import {
   type TimedLayer,
 } from '../timing/index.ts';
 import { makeOwn, splitHere } from './stretches.ts';
-import { isByTone } from './tones.ts';
+import { isLaidByItself } from './laid-by-itself.ts';
 
 /** Drawings a smear looks back over at most. */
 export const MOST_STOPS = 13;
@@ -40,14 +40,9 @@ export const MOST_STOPS = 13;
 export const smearsOf = (doc: ShotDocument, elementId: Id): Smear[] =>
   entitiesOf(doc, 'smear').filter((each) => each.elementId === elementId);
 
-/** Layers that smears lie on behind their subjects. */
-const behindOthers = (doc: ShotDocument): Set<Id> =>
-  new Set(entitiesOf(doc, 'smear').flatMap(({ behindId }) => behindId ?? []));
-
 /** Layers of a subject: the one in hand, and those tied to it in time, but for guides, what is for work, tone, and trails. */
 export function subjectLayers(doc: ShotDocument, layerId: Id): Id[] {
   const { timed, element } = placeOf(doc, layerId);
-  const behind = behindOthers(doc);
   const others = timedLayers(doc, element).filter(
     (each) =>
       each.layer.id !== layerId &&
@@ -56,8 +51,7 @@ export function subjectLayers(doc: ShotDocument, layerId: Id): Id[] {
       each.layer.role !== 'rough' &&
       !each.layer.forWork &&
       !isLocked(each) &&
-      !behind.has(each.layer.id) &&
-      !isByTone(doc, each.layer.id),
+      !isLaidByItself(doc, each.layer.id),
   );
   return [layerId, ...others.map(({ layer }) => layer.id)];
 }

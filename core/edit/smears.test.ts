@@ -29,6 +29,7 @@ import {
   laySmear,
   newSmear,
   newTone,
+  nextBare,
   putArrival,
   relaySmear,
   setCamera,
@@ -150,6 +151,8 @@ describe('in time', () => {
     expect(lead!.layer.id).toBe(layerId);
     expect(behind!.layer.runListId).toBe(lead!.layer.runListId);
     expect(Object.keys(behind!.layer.slots)).toEqual([slotAt(shot, 2)]);
+    // Where it is empty nothing is left to draw.
+    expect(nextBare(doc, behind!.layer.id, 0)).toBeNull();
     // Another on the next drawing shares the layer; a second one here has its own.
     const next = smeared(doc, 3, 'trail').doc;
     expect(timedLayers(next, find(next, 'element', elementId)!)).toHaveLength(2);

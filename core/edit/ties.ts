@@ -14,7 +14,7 @@ import { exposures, runStart, shownOn, totalLength, type TimedLayer, placeOf, sl
 import { addLayer } from './layers.ts';
 import { keptFull } from './place.ts';
 import { swept, tiedTo } from './sweep.ts';
-import { isByTone } from './tones.ts';
+import { isLaidByItself } from './laid-by-itself.ts';
 
 /** Slots of a layer that are still to be drawn: another tied to it has them, or they were prepared. */
 export function bareRuns({ layer, list }: Pick<TimedLayer, 'layer' | 'list'>): number[] {
@@ -52,7 +52,7 @@ export function bareGroups(timed: Pick<TimedLayer, 'layer' | 'list'>, closed: bo
  * drawings stand on both sides, else the first. Round and round; null when all are drawn.
  */
 export function nextBare(doc: ShotDocument, layerId: Id, frame: number): number | null {
-  if (isByTone(doc, layerId)) return null;
+  if (isLaidByItself(doc, layerId)) return null;
   const { timed, turn, element } = placeOf(doc, layerId);
   const groups = bareGroups(timed, element.time === 'cycle');
   const starts = (group: BareGroup) => group.runs.map((index) => runStart(timed.list, index, turn));

@@ -51,6 +51,7 @@ export const COPIES: SmearKind = {
   name: 'Copies',
   says: 'The whole form several times on its way',
   lies: (settings) => (settings['where'] === 1 ? 'behind' : 'in its place'),
+  lacks: 'To swing about its rest it needs drawings that follow.',
   controls: [
     control('count', 'How many', '', [1, 24, 1], 3),
     control('fades', 'Fades behind', '%', [0, 95, 5], 0),

@@ -60,6 +60,8 @@ export interface SmearKind {
   /** Whether it takes the place of the subject for a frame, or lies behind it. */
   readonly lies: (settings: Settings) => 'in its place' | 'behind';
   readonly controls: readonly Control[];
+  /** What it may lack where nothing comes of it, but for a way that is long enough; said to the user. */
+  readonly lacks?: string;
   readonly draw: (scene: SmearScene, newId: NewId) => Smeared;
 }
 

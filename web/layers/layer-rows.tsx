@@ -1,6 +1,6 @@
 /** Rows of the list of layers: a layer with a dab of what it shows, a folder with its opacity. */
 import type { Folder, Layer } from '@tallow/core/document';
-import { bareRuns, isByTone, setFolder, setLayer } from '@tallow/core/edit';
+import { bareRuns, isLaidByItself, setFolder, setLayer } from '@tallow/core/edit';
 import { describeHolds, isLocked, isVisible, shownOn, type TimedLayer } from '@tallow/core/timing';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
@@ -142,8 +142,8 @@ function nameWithin({ name, starterId }: Layer, folder: Folder | undefined): str
 export function LayerRow({ now, timed, active }: { now: Current; timed: TimedLayer; active: boolean }) {
   const { layer, list, folder } = timed;
   const [naming, setNaming] = useState(false);
-  // What tone lays is nobody's to draw.
-  const bare = isByTone(now.doc, layer.id) ? 0 : bareRuns(timed).length;
+  // What is laid by itself is nobody's to draw.
+  const bare = isLaidByItself(now.doc, layer.id) ? 0 : bareRuns(timed).length;
   const tied = now.layers.filter((other) => other.layer.runListId === layer.runListId && other !== timed);
   const holds = bare > 0 ? `${bare} to draw` : describeHolds(list, now.length);
   const byFolder = (off: boolean, word: string) =>

@@ -303,8 +303,8 @@ async function relayNow(smearId: Id, changes: SmearChanges, name: string, gestur
   );
   const laid = find(useDocument.getState().doc!, 'smear', smearId);
   if (laid) remember(laid);
-  // Made another kind it may be seen on another frame.
-  if (frame !== null && (changes.form || changes.time || changes.asGuide !== undefined)) goTo(frame);
+  // What lies elsewhere now is seen on another frame.
+  if (frame !== null && laid && (laid.slot !== smear.slot || laid.behindId !== smear.behindId)) goTo(frame);
   if (!gesture) endGesture();
 }
 

@@ -1,7 +1,7 @@
 /** Accidents in an element, looked for in the painter: layer by layer, so that the picture is asked for in between. */
 import { factsOf, findingsOf, type DrawingFacts, type Finding } from '@tallow/core/checks';
 import { find, findAll, type Id } from '@tallow/core/document';
-import { isByTone } from '@tallow/core/edit';
+import { isLaidByItself } from '@tallow/core/edit';
 import { elementLength, timedLayers } from '@tallow/core/timing';
 import { seenPart } from '@tallow/core/assembly';
 import type { Board } from './board.ts';
@@ -38,7 +38,9 @@ export async function findingsIn(board: FindingsBoard, elementId: Id): Promise<F
     const timed = timedLayers(board.doc, element).find((each) => each.layer.id === layer.id);
     const factsFor = (id: Id) => board.facts.get(id);
     if (timed)
-      found.push(...findingsOf(timed, length, element.time === 'cycle', seen, factsFor, isByTone(board.doc, layer.id)));
+      found.push(
+        ...findingsOf(timed, length, element.time === 'cycle', seen, factsFor, isLaidByItself(board.doc, layer.id)),
+      );
     await whenFree();
     if (board.changes !== changes) return null;
   }

@@ -104,7 +104,9 @@ function Told({ now, smear }: { now: Current; smear: Smear | null }) {
     from && to && layer && (frameOfSlot(now.doc, layer.id, from) ?? 0) > (frameOfSlot(now.doc, layer.id, to) ?? 0);
   const isBehind = smear ? smear.slot === null : false;
   const isLonger = !isBehind && (smear?.time ?? place?.time) === 'longer' && desk.time !== 'longer';
+  const isNothing = smear !== null && smear.slot === null && smear.behindId === null;
   const more = [
+    ...(isNothing ? [`Nothing of it is seen here. ${smearOf(smear.form).lacks ?? 'It hardly moves.'}`] : []),
     ...(touched > 0 ? [`${touched} drawn on by hand and kept.`] : []),
     ...(isLonger ? ['No frame to spare: one more, what follows moves.'] : []),
   ].join(' ');
