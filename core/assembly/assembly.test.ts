@@ -27,6 +27,7 @@ import {
 } from '../geometry/index.ts';
 import { momentOn, outerFrame, seenFrames, turnsIn, type InTime } from '../timing/index.ts';
 import {
+  rideables,
   allOccurrences,
   cornersMap,
   drawingsOn,
@@ -216,7 +217,12 @@ describe('where it is put', () => {
     ];
     const other = addElement(putEntities(doc, { ...element, traces }), 'Rider', 0, newId);
     const rider = entitiesOf(other.doc, 'placement').find((each) => each.elementId === other.elementId)!;
-    const seated = { ...rider, x: 100, y: 0, seat: { onElementId: elementId, traceId: one, turnId: two } };
+    const seated = {
+      ...rider,
+      x: 100,
+      y: 0,
+      seat: { onElementId: elementId, onUseId: null, traceId: one, turnId: two },
+    };
     const world = putEntities(other.doc, seated);
     const at = (frame: number) => apply(standing(world, [seated], frame)!.matrix, { x: 0, y: 0 });
     const home = find(world, 'placement', first.id)!;
@@ -225,6 +231,16 @@ describe('where it is put', () => {
     // A quarter turn about the point, which has gone 40 px.
     expect(at(2).x).toBeCloseTo(home.x + 40 - off.y, 6);
     expect(at(2).y).toBeCloseTo(home.y + off.x, 6);
+    // On another use of it, it goes by that one's time: two frames later.
+    const second = { ...home, id: newId(), start: home.start + 2, x: home.x + 300 };
+    const onSecond = { ...seated, seat: { ...seated.seat, onUseId: second.id } };
+    const two_ = withUses(world, home, second, onSecond);
+    const there = (frame: number) => apply(standing(two_, [onSecond], frame)!.matrix, { x: 0, y: 0 });
+    const before = { x: 100 - second.x, y: -second.y };
+    expect(there(2)).toEqual({ x: 100, y: 0 });
+    expect(there(4).x).toBeCloseTo(second.x + 40 - before.y, 6);
+    expect(there(4).y).toBeCloseTo(second.y + before.x, 6);
+    expect(rideables(two_).map(({ onUseId }) => onUseId)).toEqual([home.id, home.id, second.id, second.id]);
   });
 });
 

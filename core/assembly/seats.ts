@@ -1,5 +1,13 @@
 /** Placements that ride on a followed point of another element: how far the point has carried and turned them. */
-import { find, valueAt, type Element, type Placement, type ShotDocument, type Trace } from '../document/index.ts';
+import {
+  find,
+  valueAt,
+  type Element,
+  type Placement,
+  type Seat,
+  type ShotDocument,
+  type Trace,
+} from '../document/index.ts';
 import { apply, type Point } from '../geometry/index.ts';
 import {
   elementLength,
@@ -13,6 +21,25 @@ import {
   type Moment,
 } from '../timing/index.ts';
 import { anchorOf, placementMatrix, type Carried } from './space.ts';
+
+/** A followed point as it can be ridden on. */
+export interface Rideable extends Omit<Seat, 'turnId'> {
+  /** Which of its element's points it is, from 0. */
+  readonly nth: number;
+  /** The name of the use it is on. */
+  readonly name: string;
+}
+
+/** All followed points of the elements on planes, once for each use where an element has several. */
+export const rideables = (doc: ShotDocument): Rideable[] => {
+  const placed = placedElements(doc);
+  return placed.flatMap(({ element, placement }) => {
+    const isOnly = placed.filter((other) => other.element.id === element.id).length === 1;
+    const [onElementId, onUseId] = [element.id, isOnly ? null : placement.id];
+    const name = placement.name ?? element.name;
+    return element.traces.map(({ id: traceId }, nth) => ({ onElementId, onUseId, traceId, nth, name }));
+  });
+};
 
 const NOWHERE: Carried = { x: 0, y: 0, angle: 0 };
 
@@ -34,10 +61,11 @@ function pointOn(doc: ShotDocument, element: Element, trace: Trace, frame: numbe
 /** A point of an element on a plane, and the direction to a second one, in the shot. */
 function seatOn(
   doc: ShotDocument,
-  { onElementId, traceId, turnId }: NonNullable<Placement['seat']>,
+  { onElementId, onUseId, traceId, turnId }: Seat,
   shotFrame: number,
 ): { at: Point; angle: number | null } | null {
-  const placed = placedElements(doc).find(({ element }) => element.id === onElementId);
+  const uses = placedElements(doc).filter(({ element }) => element.id === onElementId);
+  const placed = uses.find(({ placement }) => placement.id === onUseId) ?? uses[0];
   if (!placed) return null;
   const { element, placement } = placed;
   const length = elementLength(doc, element);

@@ -12,7 +12,7 @@ import { tone } from './tone.ts';
 export type { Derived, LaidThing, Source } from './derived.ts';
 export { endsOf } from './between.ts';
 export { boundDrawings, boundsPrint } from './fill.ts';
-export { ridden, ridePrint } from './ride.ts';
+export { ridden, ridePrint, usesOf } from './ride.ts';
 export { smearedDrawings, smearPrint } from './smear.ts';
 export { litSlots, type Lit } from './tone.ts';
 export { outlineOf, pathPrint, printOf, textPrint, wayPrint } from './print.ts';

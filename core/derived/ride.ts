@@ -1,5 +1,6 @@
 /** Rides: drawings carried along points that are followed. */
 import { find, type Id, type Ride, type ShotDocument, type Trace } from '../document/index.ts';
+import { placedElements } from '../timing/index.ts';
 import type { Derived } from './derived.ts';
 import { outlinesOf, textPrint } from './print.ts';
 
@@ -13,6 +14,32 @@ export function ridden(
   return point ? [point, traces.find(({ id }) => id === ride.turnId) ?? null] : null;
 }
 
+/** Two elements by the uses that are meant; the first of each where none is. */
+interface Two {
+  readonly elementId: Id;
+  readonly useId?: Id | null;
+  readonly onElementId: Id;
+  readonly onUseId?: Id | null;
+}
+
+/** How two uses lie to each other: when the second begins, in frames of the first, and what takes its places into the first's space. */
+export function usesOf(doc: ShotDocument, { elementId, useId, onElementId, onUseId }: Two) {
+  // Within one element all its drawings lie as they are drawn.
+  if (elementId === onElementId) return { away: 0, off: { x: 0, y: 0 }, ids: [] };
+  const placed = placedElements(doc);
+  const at = (id: Id, use: Id | null | undefined) => {
+    const uses = placed.filter(({ element }) => element.id === id).map(({ placement }) => placement);
+    return uses.find((each) => each.id === use) ?? uses[0];
+  };
+  const [here, there] = [at(elementId, useId), at(onElementId, onUseId)];
+  if (!here || !there) return { away: 0, off: { x: 0, y: 0 }, ids: [] };
+  return {
+    away: there.start - here.start,
+    off: { x: there.x - here.x, y: there.y - here.y },
+    ids: [here.id, there.id],
+  };
+}
+
 /** The print of all that a ride is laid from, or null while it can not be told. */
 export function ridePrint(doc: ShotDocument, ride: Omit<Ride, 'laid' | 'hangsOn'>): string | null {
   const base = find(doc, 'drawing', find(doc, 'layer', ride.layerId)?.slots[ride.base]);
@@ -20,7 +47,8 @@ export function ridePrint(doc: ShotDocument, ride: Omit<Ride, 'laid' | 'hangsOn'
   if (!base || !points) return null;
   const slots = Object.values(ride.slots);
   const told = points.map((trace) => trace && slots.map((slot) => trace.points[slot] ?? null));
-  return `${outlinesOf([base])} ${textPrint(JSON.stringify(told))}`;
+  const lies = ride.elementId === ride.onElementId ? [] : [usesOf(doc, ride).off];
+  return `${outlinesOf([base])} ${textPrint(JSON.stringify([...told, ...lies]))}`;
 }
 
 const laidSlots = (doc: ShotDocument, { layerId, laid }: Ride): [Id, string, Id | undefined][] => {
@@ -40,7 +68,7 @@ export const ride: Derived<Ride> = {
     const base = find(doc, 'layer', entity.layerId)?.slots[entity.base];
     return now === null || !base
       ? []
-      : [{ part: 'points', was: entity.hangsOn, now, hangsOn: [entity.onElementId, base] }];
+      : [{ part: 'points', was: entity.hangsOn, now, hangsOn: [entity.onElementId, base, ...usesOf(doc, entity).ids] }];
   },
   withPrints: (doc, entity, renewed) => ({
     ...entity,

@@ -1,5 +1,6 @@
 import { cycleOf, fixture, layerOf } from '../fixture.ts';
-import { entitiesOf, find, type Id, type ShotDocument, type Stroke } from '../document/index.ts';
+import { entitiesOf, find, putEntities, type Id, type ShotDocument, type Stroke } from '../document/index.ts';
+import { staleOf } from '../derived/index.ts';
 import {
   addElement,
   addLayer,
@@ -10,6 +11,7 @@ import {
   putTracePoint,
   relayRide,
   rideOfLayer,
+  setPlacements,
   setRide,
   tieLayer,
   whyNotPlatePoints,
@@ -107,6 +109,30 @@ describe('what rides', () => {
     const { runs } = entitiesOf(doc, 'runlist').find(({ id }) => id === layerOf(doc, on).runListId)!;
     expect(runs.map(({ length }) => length)).toEqual([2, 2, 2, 2]);
     expect(ends(doc, on, runs[3]!.slot!)).toEqual([300, 50, 330, 50]);
+  });
+
+  it('on another element that is used twice goes by the use that is meant, and is laid again when that is moved', () => {
+    const other = addElement(traced, 'Other', 0, newId);
+    const own = find(other.doc, 'element', other.elementId)!.layers[0]!;
+    const drawn = addMark(newDrawing(other.doc, own, 0, newId).doc, own, 0, stroke(0, 50, 30, 50), newId);
+    const first = entitiesOf(drawn, 'placement').find((each) => each.elementId === elementId)!;
+    const second = { ...first, id: newId(), start: first.start - 2, x: first.x + 50 };
+    const plane = entitiesOf(drawn, 'plane').find(({ placements }) => placements.includes(first.id))!;
+    const twice = putEntities(drawn, second, { ...plane, placements: [...plane.placements, second.id] });
+    const { doc, layerId: on } = layRide(
+      twice,
+      { ...asked, layerId: own, turnId: null, onUseId: second.id, marks: [] },
+      newId,
+    );
+    // It began two frames before: the second drawing of its own stands on the first frame here.
+    const ride = rideOfLayer(doc, on)!;
+    expect(ride.slots[ride.base]).toBe(slots[1]);
+    const { runs } = entitiesOf(doc, 'runlist').find(({ id }) => id === layerOf(doc, on).runListId)!;
+    expect(ends(doc, on, runs[3]!.slot!)).toEqual([200, 50, 230, 50]);
+    expect(staleOf(doc, other.elementId, 'by itself')).toEqual([]);
+    const moved = setPlacements(doc, [second.id], { x: second.x + 10 });
+    expect(staleOf(moved, other.elementId, 'by itself').map(({ entity }) => entity.id)).toEqual([ride.id]);
+    expect(staleOf(setPlacements(doc, [first.id], { x: 999 }), other.elementId, 'by itself')).toEqual([]);
   });
 
   it('is told why it can not', () => {

@@ -16,11 +16,11 @@ import {
   type ShotDocument,
   type Trace,
 } from '../document/index.ts';
-import { isAsLaid, printOf, ridden, ridePrint } from '../derived/index.ts';
+import { isAsLaid, printOf, ridden, ridePrint, usesOf } from '../derived/index.ts';
 import { multiply, translation, type Matrix, type Point } from '../geometry/index.ts';
 import { transformed } from '../marks/index.ts';
 import { drawingOf } from '../starters/index.ts';
-import { exposureAt, placedElements, placeOf, shownOn, slotsInOrder } from '../timing/index.ts';
+import { exposureAt, placeOf, shownOn, slotsInOrder } from '../timing/index.ts';
 import { listOf } from './layers.ts';
 
 export const rideOfLayer = (doc: ShotDocument, layerId: Id): Ride | undefined =>
@@ -40,14 +40,6 @@ function seatOn([point, turn]: readonly [Trace, Trace | null], slot: Id, off: Po
   return { at: { x: at.x + off.x, y: at.y + off.y }, angle: to ? Math.atan2(to.y - at.y, to.x - at.x) : NaN };
 }
 
-/** How two elements lie to each other: when the second begins, in frames of the first, and what takes its places into the first's space. */
-function between(doc: ShotDocument, elementId: Id, otherId: Id): { away: number; off: Point } {
-  const placed = placedElements(doc);
-  const at = (id: Id) => placed.find(({ element }) => element.id === id)?.placement ?? { start: 0, x: 0, y: 0 };
-  const [here, there] = [at(elementId), at(otherId)];
-  return { away: there.start - here.start, off: { x: there.x - here.x, y: there.y - here.y } };
-}
-
 /** From one seat to another: moved with the point, turned with the second. */
 function carried(from: Seat, to: Seat): Matrix {
   const turn = to.angle - from.angle;
@@ -62,7 +54,7 @@ export function relayRide(doc: ShotDocument, rideId: Id, newId: NewId): ShotDocu
   const base = ride && find(doc, 'drawing', layer?.slots[ride.base]);
   const points = ride && ridden(doc, ride);
   if (!ride || !layer || !base || !points) return doc;
-  const { off } = between(doc, ride.elementId, ride.onElementId);
+  const { off } = usesOf(doc, ride);
   const seat = seatOn(points, ride.slots[ride.base] ?? '', off);
   if (!seat) return doc;
   const slots: Record<Id, Id> = { ...layer.slots };
@@ -95,6 +87,9 @@ export interface RideAsked {
   /** Marks of the drawing shown that ride; all of the layer where there are none. */
   readonly marks: readonly Id[];
   readonly onElementId: Id;
+  /** The uses by which both lie to each other; the first of each if left out. */
+  readonly useId?: Id | null;
+  readonly onUseId?: Id | null;
   readonly traceId: Id;
   readonly turnId: Id | null;
 }
@@ -108,7 +103,7 @@ function under(
   const layer = find(doc, 'layer', trace?.layerId);
   const own = find(doc, 'layer', asked.layerId);
   if (!trace || !layer || !own) return null;
-  const { away } = between(doc, own.elementId, layer.elementId);
+  const { away } = usesOf(doc, { ...asked, elementId: own.elementId });
   const { timed, turn } = placeOf(doc, layer.id);
   // A point of a plate is on a slot with nothing drawn.
   return { trace, layer, slot: exposureAt(timed.list, asked.frame - away, turn)?.run.slot ?? null, away };
@@ -193,6 +188,8 @@ export function layRide(doc: ShotDocument, asked: RideAsked, newId: NewId): { do
     layerId,
     base,
     onElementId: asked.onElementId,
+    useId: asked.useId ?? null,
+    onUseId: asked.onUseId ?? null,
     traceId: asked.traceId,
     turnId: asked.turnId,
     slots,

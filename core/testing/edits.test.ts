@@ -600,6 +600,8 @@ const ASKING = new Set([
   'whyNotJoined',
   'whyNotSlotsOf',
   'isByTone',
+  'isLaidByItself',
+  'tonesOf',
   'takeParts',
   'whyNotTied',
   'whyNotPlatePoints',

@@ -1,9 +1,10 @@
 /** Where a use is put: its place, size and turn over time, a tilted plane, a path, a followed point, which of its layers are seen. */
+import { rideables } from '@tallow/core/assembly';
 import { find, findAll, newPath, randomId, shotOf, type Placement } from '@tallow/core/document';
 import { addPath, makeUseOwn, placementsOf, setCorners, setPlaceAnchor, setPlacements } from '@tallow/core/edit';
 import { isEmpty } from '@tallow/core/geometry';
 import { wayThrough } from '@tallow/core/plan';
-import { timedLayers, usedElements } from '@tallow/core/timing';
+import { timedLayers } from '@tallow/core/timing';
 import { Check, Fold, Select, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { withDrawings } from '../saving/drawings.ts';
@@ -11,6 +12,7 @@ import { shotFrameNow } from '../playback/shot-time.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { boxIn, frameOn, levelNow, setPlacing, usePlacing, type Level } from '../tools/place/placing.ts';
 import { CutRows } from '../tools/place/cut-rows.tsx';
+import { isSeat, rideableKey, rideableLabel } from '../tools/point/rideable.ts';
 import { ValueRow } from './value-row.tsx';
 
 const set = (name: string, { id }: Placement, settings: Partial<Placement>, gesture?: string): void => {
@@ -71,33 +73,41 @@ function Way({ level, placement }: { level: Level; placement: Placement }) {
 /** Followed points of other elements that a use can ride on. */
 function Seat({ level, placement }: { level: Level; placement: Placement }) {
   const { seat } = placement;
-  const points = usedElements(level.doc)
-    .filter(({ id }) => id !== placement.elementId)
-    .flatMap((element) =>
-      element.traces.map(({ id }, i) => ({ value: `${element.id} ${id}`, label: `${element.name}, point ${i + 1}` })),
-    );
+  const points = rideables(level.doc).filter(({ onElementId }) => onElementId !== placement.elementId);
   if (points.length === 0 || level.holder) return null;
-  const turns = points.filter(({ value }) => seat && value.startsWith(seat.onElementId));
+  const on =
+    seat && (points.find((each) => isSeat(each, seat)) ?? points.find((each) => each.traceId === seat.traceId));
+  const turns = points.filter(
+    (each) => on && each.onElementId === on.onElementId && each.onUseId === on.onUseId && each.traceId !== on.traceId,
+  );
   return (
     <>
       <Select
         label="Rides on"
-        value={seat ? `${seat.onElementId} ${seat.traceId}` : ''}
-        options={[{ value: '', label: 'nothing' }, ...points]}
+        value={on ? rideableKey(on) : ''}
+        options={[
+          { value: '', label: 'nothing' },
+          ...points.map((each) => ({ value: rideableKey(each), label: rideableLabel(each) })),
+        ]}
         onChoose={(value) => {
-          const [onElementId, traceId] = value.split(' ');
+          const point = points.find((each) => rideableKey(each) === value);
           set('ride on a point', placement, {
-            seat: onElementId && traceId ? { onElementId, traceId, turnId: null } : null,
+            seat: point
+              ? { onElementId: point.onElementId, onUseId: point.onUseId, traceId: point.traceId, turnId: null }
+              : null,
           });
         }}
       />
-      {seat && turns.length > 1 ? (
+      {seat && turns.length > 0 ? (
         <Select
           label="Turned by"
-          value={seat.turnId ? `${seat.onElementId} ${seat.turnId}` : ''}
-          options={[{ value: '', label: 'nothing' }, ...turns.filter(({ value }) => !value.endsWith(seat.traceId))]}
+          value={seat.turnId ?? ''}
+          options={[
+            { value: '', label: 'nothing' },
+            ...turns.map((each) => ({ value: each.traceId, label: rideableLabel(each) })),
+          ]}
           onChoose={(value) => {
-            set('turned by a point', placement, { seat: { ...seat, turnId: value.split(' ')[1] ?? null } });
+            set('turned by a point', placement, { seat: { ...seat, turnId: value || null } });
           }}
         />
       ) : null}

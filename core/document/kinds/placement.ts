@@ -26,6 +26,14 @@ export interface Corners {
 }
 
 /** One use of an element. */
+/** A followed point of another element that is ridden on, by the use of it that is meant; null is its first. */
+export interface Seat {
+  readonly onElementId: Id;
+  readonly onUseId: Id | null;
+  readonly traceId: Id;
+  readonly turnId: Id | null;
+}
+
 export interface Placement {
   readonly kind: 'placement';
   readonly id: Id;
@@ -66,7 +74,7 @@ export interface Placement {
   /** A path its anchor goes along, tick by tick, and whether it turns with it. */
   readonly way: { readonly pathId: Id; readonly turned: boolean } | null;
   /** A followed point of another element that it goes with, and one that turns it. */
-  readonly seat: { readonly onElementId: Id; readonly traceId: Id; readonly turnId: Id | null } | null;
+  readonly seat: Seat | null;
   readonly opacity: Value;
   /** The swatch in which all of it is seen, or null for its own. */
   readonly tint: Id | null;
@@ -85,6 +93,7 @@ const LAYERS: Pointer = { field: 'layers', to: 'layer', bond: 'lists' };
 const TINT: Pointer = { field: 'tint', to: 'swatch', bond: 'needs', use: 'tint' };
 const WAY: Pointer = { field: 'way.pathId', to: 'path', bond: 'seeks' };
 const SEAT: Pointer = { field: 'seat.onElementId', to: 'element', bond: 'seeks' };
+const SEAT_USE: Pointer = { field: 'seat.onUseId', to: 'placement', bond: 'seeks' };
 const CUT: Pointer = { field: 'cut.by', to: 'placement', bond: 'seeks' };
 const SCATTER: Pointer = { field: 'scatterId', to: 'scatter', bond: 'seeks' };
 
@@ -155,7 +164,10 @@ export const placement = kindOf<Placement>({
     anchor: spot.nullable().default(null),
     corners: corners.nullable().default(null),
     way: z.strictObject({ pathId: id, turned: z.boolean() }).nullable().default(null),
-    seat: z.strictObject({ onElementId: id, traceId: id, turnId: id.nullable() }).nullable().default(null),
+    seat: z
+      .strictObject({ onElementId: id, onUseId: id.nullable().default(null), traceId: id, turnId: id.nullable() })
+      .nullable()
+      .default(null),
     opacity: value(share).default({ constant: 1 }),
     tint: id.nullable().default(null),
     recolour: id.nullable().default(null),
@@ -184,7 +196,12 @@ export const placement = kindOf<Placement>({
       holderId: maybe(placement.holderId, of, HOLDER),
       layers: placement.layers && list(placement.layers, of, LAYERS),
       way: way && withFields(way, { pathId: one(way.pathId, of, WAY) }),
-      seat: seat && withFields(seat, { onElementId: one(seat.onElementId, of, SEAT) }),
+      seat:
+        seat &&
+        withFields(seat, {
+          onElementId: one(seat.onElementId, of, SEAT),
+          onUseId: maybe(seat.onUseId, of, SEAT_USE),
+        }),
       tint: maybe(placement.tint, of, TINT),
       finishes: finishIds(placement.finishes, of),
       cut: by && withFields(by, { by: one(by.by, of, CUT) }),

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { id, print } from '../fields.ts';
 import { type Id } from '../id.ts';
-import { kindOf, OF_ELEMENT, one, withFields, type Pointer } from './kind.ts';
+import { kindOf, maybe, OF_ELEMENT, one, withFields, type Pointer } from './kind.ts';
 
 export interface Ride {
   readonly kind: 'ride';
@@ -13,6 +13,9 @@ export interface Ride {
   readonly base: Id;
   /** The element whose points it rides on, the point it goes with, and the one that turns it or null. */
   readonly onElementId: Id;
+  /** The uses of both by which they lie to each other; null for the first of each. */
+  readonly useId: Id | null;
+  readonly onUseId: Id | null;
   readonly traceId: Id;
   readonly turnId: Id | null;
   /** For each slot of the layer that of the drawing its points are on. */
@@ -25,6 +28,8 @@ export interface Ride {
 
 const LAYER: Pointer = { field: 'layerId', to: 'layer', bond: 'follows' };
 const ON: Pointer = { field: 'onElementId', to: 'element', bond: 'seeks' };
+const USE: Pointer = { field: 'useId', to: 'placement', bond: 'seeks' };
+const ON_USE: Pointer = { field: 'onUseId', to: 'placement', bond: 'seeks' };
 
 export const ride = kindOf<Ride>({
   kind: 'ride',
@@ -36,6 +41,8 @@ export const ride = kindOf<Ride>({
     layerId: id,
     base: id,
     onElementId: id,
+    useId: id.nullable().default(null),
+    onUseId: id.nullable().default(null),
     traceId: id,
     turnId: id.nullable(),
     slots: z.record(id, id),
@@ -43,11 +50,13 @@ export const ride = kindOf<Ride>({
     hangsOn: print,
   }),
   merge: { slots: 'record', laid: 'value' },
-  points: ['element', 'layer'],
+  points: ['element', 'layer', 'placement'],
   mapIds: (ride, of) =>
     withFields(ride, {
       elementId: one(ride.elementId, of, OF_ELEMENT),
       layerId: one(ride.layerId, of, LAYER),
       onElementId: one(ride.onElementId, of, ON),
+      useId: maybe(ride.useId, of, USE),
+      onUseId: maybe(ride.onUseId, of, ON_USE),
     }),
 });

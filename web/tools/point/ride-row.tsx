@@ -1,43 +1,42 @@
 /** Carrying: what is picked up, or the layer in hand, rides on a followed point, turned by a second one. */
-import { randomId, type Id, type ShotDocument } from '@tallow/core/document';
+import { rideables, type Rideable } from '@tallow/core/assembly';
+import { find, randomId, type Id, type ShotDocument } from '@tallow/core/document';
 import { freeRide, layRide, rideOfLayer, setRide, whyNotRide, type RideAsked } from '@tallow/core/edit';
-import { usedElements } from '@tallow/core/timing';
 import { useState } from 'react';
 import { Select, Small } from '../../parts/panel.tsx';
 import { withDrawings } from '../../saving/drawings.ts';
 import type { Current } from '../../selection/current.ts';
 import { setSelection, useSelection } from '../../selection/selection.ts';
 import { edit, useDocument } from '../../shot/document.ts';
+import { isSeat, rideableKey, rideableLabel } from './rideable.ts';
 
-interface PointOf {
-  readonly elementId: Id;
-  readonly traceId: Id;
-  readonly label: string;
-}
+type PointOf = Pick<Rideable, 'onElementId' | 'onUseId' | 'traceId'> & { readonly label: string };
 
 /** All points that are followed, those of the element in hand first. */
 function pointsOf(doc: ShotDocument, elementId: Id): PointOf[] {
-  const elements = usedElements(doc);
-  const own = elements.filter(({ id }) => id === elementId);
-  return [...own, ...elements.filter(({ id }) => id !== elementId)].flatMap((element) =>
-    element.traces.map(({ id }, i) => ({
-      elementId: element.id,
-      traceId: id,
-      label: element.id === elementId ? `point ${i + 1}` : `${element.name}, point ${i + 1}`,
-    })),
-  );
+  const own = (find(doc, 'element', elementId)?.traces ?? []).map(({ id }, i) => ({
+    onElementId: elementId,
+    onUseId: null,
+    traceId: id,
+    label: `point ${i + 1}`,
+  }));
+  const others = rideables(doc).filter(({ onElementId }) => onElementId !== elementId);
+  return [...own, ...others.map((each) => ({ ...each, label: rideableLabel(each) }))];
 }
 
 /** @param marks what is picked up of the drawing shown. */
 export function RideRow({ now, marks }: { now: Current; marks: readonly Id[] }) {
   const frame = useSelection((s) => s.frame);
-  const [chosen, setChosen] = useState<Id | null>(null);
+  const [chosen, setChosen] = useState<string | null>(null);
   const [turn, setTurn] = useState<Id | null>(null);
   const points = pointsOf(now.doc, now.element.id);
   const { active } = now;
   if (!active) return null;
   const ride = rideOfLayer(now.doc, active.layer.id);
-  const point = points.find(({ traceId }) => traceId === (ride?.traceId ?? chosen)) ?? points[0];
+  const point =
+    points.find((each) => (ride ? isSeat(each, ride) : rideableKey(each) === chosen)) ??
+    points.find(({ traceId }) => traceId === ride?.traceId) ??
+    points[0];
   if (!point)
     return (
       <p className="py-1 text-xs text-wax-500">
@@ -47,7 +46,10 @@ export function RideRow({ now, marks }: { now: Current; marks: readonly Id[] }) 
   const turns = [
     { value: '', label: 'nothing' },
     ...points
-      .filter(({ elementId, traceId }) => elementId === point.elementId && traceId !== point.traceId)
+      .filter(
+        ({ onElementId, onUseId, traceId }) =>
+          onElementId === point.onElementId && onUseId === point.onUseId && traceId !== point.traceId,
+      )
       .map(({ traceId, label }) => ({ value: traceId, label })),
   ];
   if (ride)
@@ -76,7 +78,9 @@ export function RideRow({ now, marks }: { now: Current; marks: readonly Id[] }) 
     layerId: active.layer.id,
     frame,
     marks,
-    onElementId: point.elementId,
+    onElementId: point.onElementId,
+    useId: now.path?.length === 1 ? (now.placement?.id ?? null) : null,
+    onUseId: point.onUseId,
     traceId: point.traceId,
     turnId: turns.some(({ value }) => value === turn) ? turn || null : null,
   };
@@ -84,8 +88,8 @@ export function RideRow({ now, marks }: { now: Current; marks: readonly Id[] }) 
     <div className="py-1">
       <Select
         label="Rides on"
-        value={point.traceId}
-        options={points.map(({ traceId, label }) => ({ value: traceId, label }))}
+        value={rideableKey(point)}
+        options={points.map((each) => ({ value: rideableKey(each), label: each.label }))}
         onChoose={setChosen}
       />
       <Select label="Turned by" value={turn ?? ''} options={turns} onChoose={setTurn} />
