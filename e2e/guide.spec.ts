@@ -120,7 +120,7 @@ test('a fire of twelve drawings is made from nothing, closed, judged, and taken 
   expect(sheet[0]).toBe('Frame,Element 1 / Layer 2,Element 1 / Line');
   expect(sheet.slice(1, 5)).toEqual(['1,1,1', '2,1,1', '3,1,2', '4,2,2']);
 
-  await page.getByRole('button', { name: 'Looping GIF' }).click();
+  await page.getByRole('button', { name: 'Loop', exact: true }).click();
   await page.getByRole('button', { name: 'one turn of Element 1' }).click();
   await page.getByRole('button', { name: 'Export GIF of 24 frames' }).click();
   await expect(page.getByTestId('export')).toHaveCount(2);

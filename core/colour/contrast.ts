@@ -7,7 +7,7 @@ export function channels(colour: string): [number, number, number] {
 }
 
 /** A channel of 0 to 255 as light, 0 to 1 (sRGB, IEC 61966-2-1). */
-const asLight = (channel: number): number => {
+export const asLight = (channel: number): number => {
   const c = channel / 255;
   return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
 };

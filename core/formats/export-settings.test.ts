@@ -4,12 +4,15 @@ import { newShotDocument, entitiesOf } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import {
   brighteningLayers,
+  exportNotes,
   fileStem,
   frameName,
   patternProblem,
   leftOut,
   sequencesOf,
+  USUAL_EXPORT,
   USUAL_PATTERN,
+  versionProblem,
 } from './index.ts';
 
 const newId = seededIds(6);
@@ -25,7 +28,20 @@ test('a pattern must number the frames and hold nothing unknown', () => {
   expect(patternProblem('{shot}')).toMatch(/\{frame\}/);
   expect(patternProblem('{shop}-{frame}')).toMatch(/\{shop\}/);
   expect(patternProblem('a/{frame}')).toMatch(/“\/”/);
-  expect(frameName('{part}_{frame}', 'vent', 'core', 11)).toBe('core_0012');
+  const settings = { ...USUAL_EXPORT, pattern: '{part}_{frame}', from: 0 };
+  expect(frameName(settings, 'vent', 'core', 11)).toBe('core_0012');
+  // Numbers go on from that of the first file, which is that of its frame in the shot unless it is said otherwise.
+  const named = { ...settings, pattern: '{shot}.{version}.{frame}', version: 'v7', padding: 6 };
+  expect(frameName({ ...named, from: 24, before: 8 }, 'vent', '', 0)).toBe('vent.v7.000017');
+  expect(frameName({ ...named, first: 1001 }, 'vent', '', 2)).toBe('vent.v7.001003');
+  expect(frameName({ ...named, before: 8 }, 'vent', '', 0)).toBe('vent.v7.000000');
+  expect(['v01', '2.b', 'a/b', '', 'a b'].map((each) => versionProblem(each) === null)).toEqual([
+    true,
+    true,
+    false,
+    false,
+    false,
+  ]);
 });
 
 test('stems are never empty and hold nothing a file system could refuse', () => {
@@ -34,6 +50,9 @@ test('stems are never empty and hold nothing a file system could refuse', () => 
       expect(fileStem(name)).toMatch(/^[\p{Letter}\p{Number}-]+$/u);
     }),
   );
+  // What Windows keeps for its devices.
+  for (const name of ['con', 'NUL', 'Com1', 'lpt9', 'aux']) expect(fileStem(name)).toBe(`${name.toLowerCase()}-`);
+  expect(fileStem('console')).toBe('console');
 });
 
 test('layers and elements each get a sequence with a name of its own; hidden and guide layers none', () => {
@@ -77,4 +96,33 @@ test('a rough under a line drawn over it is for work from the start', () => {
   expect(leftOut(doc).map(({ name }) => name)).toEqual(['Line']);
   const painted = addLayer(base, element.id, 'Body', 'body', null, newId);
   expect(leftOut(lineOver(painted.doc, painted.layerId, 'Clean', 'line', newId).doc)).toEqual([]);
+});
+
+test('planes and roles each get a sequence that shows nothing else; how a layer is laid is told', () => {
+  const glow = addLayer(base, element.id, 'Shine', 'glow', null, newId);
+  const doc = setLayer(glow.doc, glow.layerId, { blend: 'lighter' });
+  const ask = (parts: 'planes' | 'roles' | 'layers') => sequencesOf(doc, { format: 'png', parts, work: false });
+  expect(ask('planes')).toHaveLength(1);
+  expect(ask('roles').map(({ name, options }) => [name, options.without])).toEqual([
+    ['line', [glow.layerId]],
+    ['glow', [element.layers[0]]],
+  ]);
+  expect(ask('layers').map(({ name, lies }) => `${name} ${lies}`)).toEqual(['shine with add', 'line over']);
+});
+
+test('notes say what those who receive frames must know', () => {
+  const settings = { ...USUAL_EXPORT, from: 2, to: 6, before: 2, parts: 'layers', version: 'v02' } as const;
+  const notes = exportNotes(base, { ...settings, pattern: '{shot}-{version}-{frame}' }, { width: 9, height: 9 }, [
+    { name: 'line', lies: 'with screen', options: { guides: false }, cut: { left: 1, top: 2, width: 3, height: 4 } },
+    { name: 'body', lies: 'over', options: { guides: false }, cut: null },
+  ]);
+  for (const said of [
+    'Vent smoke, v02',
+    'Frames: 1 to 6 of the shot, numbered 1 to 6',
+    'Handles: 2 before and 0 after',
+    'Alpha: straight',
+    'line: with screen, cut to 3 x 4 px at 1, 2 from the upper left',
+    'body: over',
+  ])
+    expect(notes).toContain(said);
 });

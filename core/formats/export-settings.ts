@@ -1,13 +1,16 @@
 /** What is taken away and how: shared by the page that asks and the server that does it. */
-import { shotOf, type ShotDocument } from '../document/index.ts';
+import type { Blend } from '../canvas/index.ts';
+import { findAll, LAYER_ROLES, shotOf, type ShotDocument } from '../document/index.ts';
 
 import { isVisible, placedElements, timedLayers, usedElements } from '../timing/index.ts';
 import type { SheetOptions } from '../render/index.ts';
-import { EXPORT_FORMATS, type ExportFormatName } from './exports/index.ts';
+import { EXPORT_FORMATS, type AlphaKind, type ExportFormatName } from './exports/index.ts';
 
-/** One sequence of the whole picture, or one for each layer, or one for each element. */
-export const EXPORT_PARTS = ['picture', 'layers', 'elements'] as const;
+/** One sequence of the whole picture, or one for each layer, use of an element, plane, or role of layers. */
+export const EXPORT_PARTS = ['picture', 'layers', 'elements', 'planes', 'roles'] as const;
 export const EXPORT_SCALE = { least: 0.1, most: 4 } as const;
+/** Frames before and after the range at most, the highest number of a first frame, and digits of a number. */
+export const EXPORT_LIMITS = { handle: 240, first: 99_999, padding: 8 } as const;
 
 export interface ExportSettings {
   readonly format: ExportFormatName;
@@ -18,8 +21,22 @@ export interface ExportSettings {
   readonly from: number;
   readonly to: number;
   readonly scale: number;
-  /** How files are named, with `{shot}`, `{part}` and `{frame}`. */
+  /** Frames taken before and after the range as well, to cut and fade in. */
+  readonly before: number;
+  readonly after: number;
+  /** How files are named, with `{shot}`, `{part}`, `{version}` and `{frame}`. */
   readonly pattern: string;
+  /** What stands for `{version}`. */
+  readonly version: string;
+  /** The number of the first file, or null for that of its frame in the shot; and its digits at least. */
+  readonly first: number | null;
+  readonly padding: number;
+  /** How is told what is seen through. */
+  readonly alpha: AlphaKind;
+  /** Whether frames are cut to what is drawn in their sequence; where that lies is in the notes. */
+  readonly trim: boolean;
+  /** Whether a file of notes lies beside the frames: sizes, alpha, how parts are laid over one another. */
+  readonly notes: boolean;
   /** Whether the exposure sheet lies beside the frames. */
   readonly sheet: boolean;
   /** Whether layers that are for work are in it. */
@@ -28,18 +45,50 @@ export interface ExportSettings {
 
 export const USUAL_PATTERN = '{shot}-{frame}';
 
+/** What is taken away unless something else is asked for. */
+export const USUAL_EXPORT = {
+  format: 'png',
+  parts: 'picture',
+  background: false,
+  scale: 1,
+  before: 0,
+  after: 0,
+  pattern: USUAL_PATTERN,
+  version: 'v01',
+  first: null,
+  padding: 4,
+  alpha: 'straight',
+  trim: false,
+  notes: true,
+  sheet: true,
+  work: false,
+} as const satisfies Omit<ExportSettings, 'from' | 'to'>;
+
+/** Why a version cannot stand in a name, or null. */
+export const versionProblem = (version: string): string | null =>
+  /^[\p{Letter}\p{Number}._-]{1,20}$/u.test(version) ? null : 'must be 1 to 20 letters, digits, dots or dashes.';
+
+/** The frames that are taken, with those before and after; they may lie beyond the ends of the shot. */
+export const takenFrames = ({ from, to, before, after }: Pick<ExportSettings, 'from' | 'to' | 'before' | 'after'>) => ({
+  from: from - before,
+  to: to + after,
+});
+
+/** The number of the first file. */
+export const firstNumber = ({ from, before, first }: Pick<ExportSettings, 'from' | 'before' | 'first'>): number =>
+  first ?? Math.max(0, from - before + 1);
+
 /** Says what is wrong with a pattern for names, or returns null. */
 export function patternProblem(pattern: string): string | null {
   if (!pattern.includes('{frame}')) return 'must hold {frame}, or all frames would have one name.';
-  const unknown = /\{(?!shot\}|part\}|frame\})[^}]*\}?/.exec(pattern)?.[0];
-  if (unknown) return `holds ${unknown}, which is unknown. Use {shot}, {part} and {frame}.`;
+  const unknown = /\{(?!shot\}|part\}|version\}|frame\})[^}]*\}?/.exec(pattern)?.[0];
+  if (unknown) return `holds ${unknown}, which is unknown. Use {shot}, {part}, {version} and {frame}.`;
   const bad = /[^\p{Letter}\p{Number}{}._ -]/u.exec(pattern)?.[0];
   if (bad) return `holds “${bad}”, which not every disk takes in a name.`;
   return pattern.length > 80 ? 'is longer than 80 characters.' : null;
 }
 
-/** Frame 0 is `0001`; five digits and more only where they are needed. */
-export const frameNumber = (frame: number): string => String(frame + 1).padStart(4, '0');
+const RESERVED = /^(con|prn|aux|nul|com\d|lpt\d)$/;
 
 /** A name that every file system takes, made from what the user named. */
 export function fileStem(name: string): string {
@@ -49,18 +98,30 @@ export function fileStem(name: string): string {
     .replace(/^-+|-+$/g, '')
     .toLowerCase()
     .slice(0, 60);
-  return stem || 'shot';
+  // Names that Windows keeps for its devices.
+  return RESERVED.test(stem) ? `${stem}-` : stem || 'shot';
 }
 
-/** The name of a frame's file, without its ending. */
-export const frameName = (pattern: string, shot: string, part: string, frame: number): string =>
-  pattern.replaceAll('{shot}', shot).replaceAll('{part}', part).replaceAll('{frame}', frameNumber(frame));
+/** The name of a file, without its ending. @param nth which of the sequence it is, from 0. */
+export const frameName = (
+  settings: Pick<ExportSettings, 'pattern' | 'version' | 'from' | 'before' | 'first' | 'padding'>,
+  shot: string,
+  part: string,
+  nth: number,
+): string =>
+  settings.pattern
+    .replaceAll('{shot}', shot)
+    .replaceAll('{part}', part)
+    .replaceAll('{version}', settings.version)
+    .replaceAll('{frame}', String(firstNumber(settings) + nth).padStart(settings.padding, '0'));
 
 /** One sequence of frames. */
 export interface Sequence {
   /** Its folder's name, unique within the export. */
   readonly name: string;
   readonly options: SheetOptions;
+  /** How it is laid over those that follow, in words. */
+  readonly lies: string;
 }
 
 /** What it is parted into: one file holds the whole picture, whatever was chosen for frames. */
@@ -75,7 +136,7 @@ export function sequencesOf(
   const parts = partsOf(settings);
   const forWork = settings.work;
   const stem = fileStem(shotOf(doc).name);
-  if (parts === 'picture') return [{ name: stem, options: { guides: false, forWork } }];
+  if (parts === 'picture') return [{ name: stem, options: { guides: false, forWork }, lies: OVER }];
   const taken = new Set<string>();
   const unique = (name: string): string => {
     let free = name;
@@ -83,22 +144,41 @@ export function sequencesOf(
     taken.add(free);
     return free;
   };
+  if (parts === 'planes')
+    return findAll(doc, 'plane', shotOf(doc).planes).map(({ id, name }) => ({
+      name: unique(fileStem(name)),
+      options: { guides: false, forWork, plane: id },
+      lies: OVER,
+    }));
   // Each use by itself: one element may be seen in many places.
   if (parts === 'elements')
     return placedElements(doc).map(({ element, placement }): Sequence => {
       const name = unique(fileStem(placement.name ?? element.name));
-      return { name, options: { guides: false, forWork, place: placement.id } };
+      return { name, options: { guides: false, forWork, place: placement.id }, lies: OVER };
     });
   const elements = usedElements(doc);
-  return elements.flatMap((element): Sequence[] => {
-    return timedLayers(doc, element)
+  const layers = elements.flatMap((element) =>
+    timedLayers(doc, element)
       .filter((timed) => isVisible(timed) && timed.layer.role !== 'guide' && (forWork || !timed.layer.forWork))
-      .map(({ layer }) => ({
-        name: unique(`${elements.length > 1 ? `${fileStem(element.name)}-` : ''}${fileStem(layer.name)}`),
-        options: { guides: false, alone: layer.id },
-      }));
-  });
+      .map(({ layer }) => ({ element, layer })),
+  );
+  if (parts === 'roles')
+    return LAYER_ROLES.flatMap((role): Sequence[] => {
+      const others = layers.filter(({ layer }) => layer.role !== role).map(({ layer }) => layer.id);
+      if (others.length === layers.length) return [];
+      return [{ name: unique(role), options: { guides: false, forWork, without: others }, lies: OVER }];
+    });
+  return layers.map(({ element, layer }) => ({
+    name: unique(`${elements.length > 1 ? `${fileStem(element.name)}-` : ''}${fileStem(layer.name)}`),
+    options: { guides: false, alone: layer.id },
+    lies: layer.blend === 'normal' ? OVER : `with ${BLEND_WORDS[layer.blend] ?? layer.blend}`,
+  }));
 }
+
+/** As most things lie. */
+const OVER = 'over';
+/** Blends as other programs call them. */
+const BLEND_WORDS: Readonly<Partial<Record<Blend, string>>> = { lighter: 'add' };
 
 /** Layers that are seen while drawing and not taken away, frontmost first. */
 export const leftOut = (doc: ShotDocument): { readonly name: string; readonly why: 'guide' | 'for work' }[] =>

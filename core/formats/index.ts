@@ -1,5 +1,6 @@
 export * from './exposure-sheet.ts';
 export * from './exports/index.ts';
 export * from './export-settings.ts';
+export * from './export-notes.ts';
 export * from './palette.ts';
 export * from './unsaved-work.ts';

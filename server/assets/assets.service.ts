@@ -59,3 +59,12 @@ export async function assetPictures(
   }
   return (asset) => images.get(asset) ?? null;
 }
+
+/** The bytes of a recording as it is kept; null where it is not there. */
+export async function recordingOf(database: Knex, sha256: AssetId): Promise<Buffer | null> {
+  const row = await database<{ sha256: string; content: Buffer; type: string }>('assets')
+    .where({ sha256 })
+    .whereLike('type', 'audio/%')
+    .first('content');
+  return row?.content ?? null;
+}

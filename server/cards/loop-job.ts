@@ -5,11 +5,10 @@ import { shotOf } from '@tallow/core/document';
 import type { Canvas } from '@napi-rs/canvas';
 import { ByteCache, type AssetPicture } from '@tallow/core/render';
 import type { Knex } from 'knex';
-import { spawn } from 'node:child_process';
-import { once } from 'node:events';
 import { mkdir, rename, unlink } from 'node:fs/promises';
 import { join } from 'node:path';
 import { assetPictures } from '../assets/assets.service.ts';
+import { encodeFrames } from '../render/ffmpeg.ts';
 import { FrameDocuments } from '../render/frame-documents.ts';
 import { frameDrawer, wholeShot } from '../render/frames.ts';
 import type { ShotsService } from '../shots/shots.service.ts';
@@ -47,27 +46,8 @@ interface Drawn {
 /** Bytes of drawn frames kept for when they come round again. */
 const KEPT_BYTES = 24 * 1024 * 1024;
 
-/** Encodes frames through ffmpeg. @throws what ffmpeg said, when it fails. */
-async function encode(
-  frames: AsyncIterable<Uint8ClampedArray>,
-  width: number,
-  height: number,
-  rate: number,
-  path: string,
-) {
-  const input = ['-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${width}x${height}`, '-r', String(rate), '-i', '-'];
-  const output = ['-c:v', 'libwebp_anim', '-q:v', '72', '-compression_level', '3', '-loop', '0', '-f', 'webp', path];
-  const ffmpeg = spawn('ffmpeg', ['-v', 'error', '-y', ...input, ...output], { stdio: ['pipe', 'ignore', 'pipe'] });
-  let said = '';
-  ffmpeg.stderr.on('data', (data: Buffer) => (said += data.toString()));
-  ffmpeg.stdin.on('error', () => undefined);
-  const closed = once(ffmpeg, 'close') as Promise<[number]>;
-  for await (const frame of frames)
-    if (!ffmpeg.stdin.write(frame)) await Promise.race([once(ffmpeg.stdin, 'drain'), closed]);
-  ffmpeg.stdin.end();
-  const [code] = await closed;
-  if (code !== 0) throw new Error(`ffmpeg failed: ${said.trim().slice(0, 300)}`);
-}
+/** How the loop is written. */
+const WEBP = ['-c:v', 'libwebp_anim', '-q:v', '72', '-compression_level', '3', '-loop', '0', '-f', 'webp'];
 
 /** Draws the loop frame by frame as it is written. @returns whether it flashes more than is safe to show unasked. */
 async function makeLoop(
@@ -101,7 +81,7 @@ async function makeLoop(
     }
   }
   const rate = shot.rate / step;
-  await encode(drawnInOrder(), width, height, rate, path);
+  await encodeFrames(drawnInOrder(), { width, height, rate, pixels: 'rgba' }, [...WEBP, path]);
   return flashesPerSecond(cells, rate) > SAFE_FLASHES;
 }
 

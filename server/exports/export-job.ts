@@ -1,13 +1,13 @@
 /** One export, from its row to its file. */
-import { sequencesOf } from '@tallow/core/formats';
-import type { Id } from '@tallow/core/document';
+import { sequencesOf, takenFrames, USUAL_EXPORT } from '@tallow/core/formats';
+import type { AssetId, Id } from '@tallow/core/document';
 import { shotOf } from '@tallow/core/document';
 import type { Knex } from 'knex';
 import { mkdir, rename, stat, unlink } from 'node:fs/promises';
 import { whyLater } from '../db/database.ts';
 import type { ShotsService } from '../shots/shots.service.ts';
 import { exportPath, exportsFolder, type ExportRow } from './exports.service.ts';
-import { assetPictures } from '../assets/assets.service.ts';
+import { assetPictures, recordingOf } from '../assets/assets.service.ts';
 import { FrameDocuments } from '../render/frame-documents.ts';
 import { WRITERS } from './formats/index.ts';
 import type { Tell } from './formats/writer.ts';
@@ -36,8 +36,10 @@ export async function runExport(database: Knex, shots: Pick<ShotsService, 'atOne
     // One that runs and has fallen silent is set waiting again first, so that no two workers write one file.
     .where({ state: 'waiting' })
     .update({ state: 'running' as const, done: 0, trouble: null, try_at: null, heard_at: new Date() });
-  const row = await database<ExportRow>('exports').where({ id }).first();
-  if (claimed === 0 || !row) return;
+  const found = await database<ExportRow>('exports').where({ id }).first();
+  if (claimed === 0 || !found) return;
+  // One that was asked for by an older page says less.
+  const row = { ...found, settings: { ...USUAL_EXPORT, ...found.settings } };
   const partial = `${exportPath(id)}.partial`;
   const tell = teller(database, id);
   try {
@@ -48,12 +50,23 @@ export async function runExport(database: Knex, shots: Pick<ShotsService, 'atOne
         throw new Error(`the shot is ${length} frames long by now, and frame ${row.settings.to} was asked for`);
       const sequences = sequencesOf(outline, row.settings).length;
       if (sequences === 0) throw new Error('there is no visible layer to take away');
-      const count = (row.settings.to - row.settings.from) * sequences;
+      const taken = takenFrames(row.settings);
+      const count = (taken.to - taken.from) * sequences;
       await database('exports').where({ id }).update({ frames: count, heard_at: database.fn.now() });
       await mkdir(exportsFolder(), { recursive: true });
-      const assets = await assetPictures(database, outline, row.settings.from, row.settings.to);
+      const assets = await assetPictures(database, outline, taken.from, taken.to);
       const documents = new FrameDocuments(outline, drawings);
-      const shot = { outline, documents, settings: row.settings, frames: count, path: partial, tell, assets };
+      const recording = (asset: AssetId) => recordingOf(database, asset);
+      const shot = {
+        outline,
+        documents,
+        settings: row.settings,
+        frames: count,
+        path: partial,
+        tell,
+        assets,
+        recording,
+      };
       return (await WRITERS[row.settings.format](shot)) ? count : null;
     });
     if (frames === null) {

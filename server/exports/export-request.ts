@@ -1,11 +1,15 @@
 import { ApiProperty } from '@nestjs/swagger';
 import {
+  ALPHA_KINDS,
+  EXPORT_FORMATS,
+  EXPORT_LIMITS,
   EXPORT_PARTS,
   EXPORT_SCALE,
   exportFormats,
   partsOf,
   patternProblem,
-  USUAL_PATTERN,
+  USUAL_EXPORT,
+  versionProblem,
   type ExportSettings,
 } from '@tallow/core/formats';
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Max, Min } from 'class-validator';
@@ -54,6 +58,54 @@ export class ExportRequest {
   @IsString()
   pattern?: string;
 
+  @ApiProperty({ required: false, minimum: 0, maximum: EXPORT_LIMITS.handle, description: 'Frames before the range' })
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  @Max(EXPORT_LIMITS.handle)
+  before?: number;
+
+  @ApiProperty({ required: false, minimum: 0, maximum: EXPORT_LIMITS.handle, description: 'Frames after the range' })
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  @Max(EXPORT_LIMITS.handle)
+  after?: number;
+
+  @ApiProperty({ required: false, description: 'What stands for {version}' })
+  @IsOptional()
+  @IsString()
+  version?: string;
+
+  @ApiProperty({ required: false, nullable: true, description: 'Number of the first file; null for that of its frame' })
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  @Max(EXPORT_LIMITS.first)
+  first?: number | null;
+
+  @ApiProperty({ required: false, minimum: 1, maximum: EXPORT_LIMITS.padding, description: 'Digits at least' })
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  @Max(EXPORT_LIMITS.padding)
+  padding?: number;
+
+  @ApiProperty({ enum: ALPHA_KINDS, required: false })
+  @IsOptional()
+  @IsIn(ALPHA_KINDS)
+  alpha?: ExportSettings['alpha'];
+
+  @ApiProperty({ required: false, description: 'Whether frames are cut to what is drawn in their sequence' })
+  @IsOptional()
+  @IsBoolean()
+  trim?: boolean;
+
+  @ApiProperty({ required: false, description: 'Whether notes lie beside the frames' })
+  @IsOptional()
+  @IsBoolean()
+  notes?: boolean;
+
   @ApiProperty({ required: false, description: 'Whether the exposure sheet lies beside the frames' })
   @IsOptional()
   @IsBoolean()
@@ -67,17 +119,28 @@ export class ExportRequest {
 
 /** The settings asked for, whole. @throws Problem naming the field that the shot does not allow. */
 export function settingsFor(shot: ShotSummary, request: ExportRequest): ExportSettings {
-  const format = request.format ?? 'png';
+  const format = request.format ?? USUAL_EXPORT.format;
+  const { alphas } = EXPORT_FORMATS[format];
+  const asked = request.alpha ?? USUAL_EXPORT.alpha;
   const settings: ExportSettings = {
     format,
-    parts: partsOf({ format, parts: request.parts ?? 'picture' }),
-    background: request.background,
+    parts: partsOf({ format, parts: request.parts ?? USUAL_EXPORT.parts }),
+    // What cannot be seen through lies on the background.
+    background: request.background || alphas.length === 0,
     from: request.from ?? 0,
     to: request.to ?? shot.length,
-    scale: request.scale ?? 1,
-    pattern: request.pattern ?? USUAL_PATTERN,
+    before: request.before ?? USUAL_EXPORT.before,
+    after: request.after ?? USUAL_EXPORT.after,
+    scale: request.scale ?? USUAL_EXPORT.scale,
+    pattern: request.pattern ?? USUAL_EXPORT.pattern,
+    version: request.version ?? USUAL_EXPORT.version,
+    first: request.first ?? USUAL_EXPORT.first,
+    padding: request.padding ?? USUAL_EXPORT.padding,
+    alpha: alphas.includes(asked) ? asked : (alphas[0] ?? USUAL_EXPORT.alpha),
+    trim: request.trim ?? USUAL_EXPORT.trim,
+    notes: request.notes ?? false,
     sheet: request.sheet ?? false,
-    work: request.work ?? false,
+    work: request.work ?? USUAL_EXPORT.work,
   };
   if (settings.to > shot.length) throw Problem.refused('to', `must be at most ${shot.length}, the shot's length.`);
   if (settings.from >= settings.to) throw Problem.refused('from', 'must lie before the end of the range.');
@@ -86,5 +149,7 @@ export function settingsFor(shot: ShotSummary, request: ExportRequest): ExportSe
     throw Problem.refused('scale', `gives ${Math.round(largest)} px; at most ${SHOT_LIMITS.size.most} fit.`);
   const trouble = patternProblem(settings.pattern);
   if (trouble) throw Problem.refused('pattern', trouble);
+  const wrong = versionProblem(settings.version);
+  if (wrong) throw Problem.refused('version', wrong);
   return settings;
 }

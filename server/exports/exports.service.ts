@@ -74,9 +74,11 @@ export class ExportsService {
     const shot = await this.shots.one(shotId);
     const settings = settingsFor(shot, request);
     const id = randomId();
+    const { family, ending } = EXPORT_FORMATS[settings.format];
     const parts = settings.parts === 'picture' ? '' : `-${settings.parts}`;
     const alpha = settings.background && parts === '' ? '' : '-alpha';
-    const fileName = `${fileStem(shot.name)}${parts}${alpha}.${EXPORT_FORMATS[settings.format].ending}`;
+    const page = family === 'page' ? `-${settings.format}` : '';
+    const fileName = `${fileStem(shot.name)}${parts}${page}${alpha}.${ending}`;
     await this.database('exports').insert({
       id,
       shot_id: shotId,

@@ -2,10 +2,27 @@ import { discRing } from '@tallow/core/geometry';
 import { newShotDocument, randomId, shotOf, entitiesOf } from '@tallow/core/document';
 import { addMark, holdFor, insertBlank, setElement, setSwatch } from '@tallow/core/edit';
 import { furnaceMouth, FURNACE_MOUTH_ID } from '@tallow/demo';
-import { EXPORT_FORMATS, exportFormats, type ExportFormat, type ExportFormatName } from '@tallow/core/formats';
+import {
+  EXPORT_FAMILIES,
+  EXPORT_FORMATS,
+  exportFormats,
+  type ExportFormat,
+  type ExportFormatName,
+} from '@tallow/core/formats';
 import { createCanvas, loadImage, type Canvas } from '@napi-rs/canvas';
 import { strFromU8, unzipSync } from 'fflate';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
+import { join } from 'node:path';
 import { ensureDemo } from '../demo.ts';
 import { runExport } from '../exports/export-job.ts';
 import { exportPath, exportsFolder } from '../exports/exports.service.ts';
@@ -325,6 +342,21 @@ test('a loop that flashes is told as such, and an empty shot has none', async ()
   expect((await shots.one(empty.shotId)).loop).toBeNull();
 });
 
+/** How wide a picture or film is, as ffprobe reads it. */
+function widthOf(content: Buffer): number {
+  const path = join(exportsFolder(), 'read');
+  writeFileSync(path, content);
+  const told = execFileSync('ffprobe', ['-v', 'error', '-show_entries', 'stream=width', '-of', 'csv=p=0', path]);
+  rmSync(path);
+  return Number.parseInt(told.toString(), 10);
+}
+const inZip = (ending: string) => (file: Buffer) =>
+  Promise.resolve(
+    Object.entries(unzipSync(file))
+      .filter(([name]) => name.endsWith(ending))
+      .map(([, bytes]) => widthOf(Buffer.from(bytes))),
+  );
+
 describe('every format', () => {
   /** How many px wide the pictures are that a file holds, told by reading it back. */
   const READS: Readonly<Record<ExportFormatName, (file: Buffer) => Promise<number[]>>> = {
@@ -332,7 +364,27 @@ describe('every format', () => {
       const files = Object.entries(unzipSync(file)).filter(([name]) => name.endsWith('.png'));
       return Promise.all(files.map(async ([, bytes]) => (await loadImage(Buffer.from(bytes))).width));
     },
+    png16: inZip('.png'),
+    tiff: inZip('.tif'),
+    exr: inZip('.exr'),
+    ora: (file) =>
+      Promise.all(
+        Object.entries(unzipSync(file))
+          .filter(([name]) => name.endsWith('.ora'))
+          .map(async ([, bytes]) => (await loadImage(Buffer.from(unzipSync(bytes)['mergedimage.png']!))).width),
+      ),
+    webm: (file) => Promise.resolve([widthOf(file)]),
+    mp4: (file) => Promise.resolve([widthOf(file)]),
+    ffv1: (file) => Promise.resolve([widthOf(file)]),
     gif: async (file) => [(await loadImage(file)).width],
+    apng: (file) => Promise.resolve([widthOf(file)]),
+    webp: async (file) => [(await loadImage(file)).width],
+    sprites: (file) => {
+      const json = strFromU8(unzipSync(file)['furnace-mouth/furnace-mouth.json']!);
+      return Promise.resolve([(JSON.parse(json) as { source: { width: number } }).source.width]);
+    },
+    // Two holds, each with 20 px round it.
+    contact: async (file) => [((await loadImage(file)).width - 20) / 2 - 20],
   };
   const take = async (format: string): Promise<{ done: Answer & { fileName: string }; file: Buffer }> => {
     const asked = await server.send('POST', `/shots/${FURNACE_MOUTH_ID}/exports`, { background: true, format });
@@ -344,26 +396,43 @@ describe('every format', () => {
   test('is described, written and reads back', async () => {
     expect(Object.keys(WRITERS)).toEqual(exportFormats());
     for (const format of exportFormats()) {
-      const { label, ending, frames, doing, tells } = EXPORT_FORMATS[format];
-      expect(label.length).toBeLessThan(30);
+      const { family, label, says, ending, frames, doing, tells } = EXPORT_FORMATS[format];
+      expect(EXPORT_FAMILIES).toHaveProperty(family);
+      expect(label.length).toBeLessThan(16);
+      expect(says).toMatch(/^[A-Z].{10,110}\.$/);
       expect(doing(4, 1)).toContain('4');
       expect(tells?.(4, 24).comes ?? '').not.toMatch(/undefined|NaN/);
       const { done, file } = await take(format);
-      expect(done).toMatchObject({ state: 'done', done: 4, fileName: `furnace-mouth.${ending}` });
+      expect(done).toMatchObject({
+        state: 'done',
+        done: 4,
+        fileName: `furnace-mouth${family === 'page' ? `-${format}` : ''}.${ending}`,
+      });
       expect(await READS[format](file)).toEqual(frames === null ? [192] : [192, 192, 192, 192]);
     }
   });
 
   test('that is put into the lists at run time is asked for, written and fetched; an unknown one is refused', async () => {
     const [formats, writers] = [EXPORT_FORMATS as Record<string, ExportFormat>, WRITERS as Record<string, Writer>];
-    formats['words'] = { label: 'Words', ending: 'txt', frames: null, doing: (frames) => `Write ${frames} words` };
+    formats['words'] = {
+      ...{
+        family: 'page',
+        label: 'Words',
+        says: 'Words.',
+        ending: 'txt',
+        frames: null,
+        alphas: ['straight'],
+        sound: false,
+      },
+      doing: (frames) => `Write ${frames} words`,
+    };
     writers['words'] = async ({ frames, path, tell }) => {
       writeFileSync(path, 'ember '.repeat(frames));
       return tell(frames, true);
     };
     try {
       const { done, file } = await take('words');
-      expect(done).toMatchObject({ state: 'done', fileName: 'furnace-mouth.txt' });
+      expect(done).toMatchObject({ state: 'done', fileName: 'furnace-mouth-words.txt' });
       expect(file.toString()).toBe('ember ember ember ember ');
     } finally {
       Reflect.deleteProperty(formats, 'words');
@@ -374,6 +443,6 @@ describe('every format', () => {
       format: 'words',
     });
     expect(refused.status).toBe(422);
-    expect(JSON.stringify(refused.json)).toContain('format must be one of png, gif');
+    expect(JSON.stringify(refused.json)).toContain(`format must be one of ${exportFormats().join(', ')}`);
   });
 });

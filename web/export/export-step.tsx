@@ -1,76 +1,35 @@
 /** The Export step: what to take away and how, and what was taken before. */
-import { shotOf, type ShotDocument } from '@tallow/core/document';
+import { shotOf } from '@tallow/core/document';
 import {
   brighteningLayers,
   EXPORT_FORMATS,
-  exportFormats,
   fileStem,
-  leftOut,
-  frameName,
   partsOf,
-  patternProblem,
   sequencesOf,
-  USUAL_PATTERN,
+  takenFrames,
+  USUAL_EXPORT,
   type ExportSettings,
 } from '@tallow/core/formats';
+import { soundsOf } from '@tallow/core/sound';
 import { useState, type ReactNode } from 'react';
+import { titleOf } from '../actions/key-text.ts';
 import { request } from '../api/client.ts';
 import type { ExportInfo } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
 import { Choice } from '../parts/choice.tsx';
 import { NumberField } from '../parts/number-field.tsx';
 import { useDocument } from '../shot/document.ts';
-import { ExportRow, tellTrouble } from './export-row.tsx';
-import { titleOf } from '../actions/key-text.ts';
 import { EXPORT_ACTIONS, exportAgain } from './again.ts';
+import { ExportRow, tellTrouble } from './export-row.tsx';
+import { FormatChoice } from './format-choice.tsx';
+import { NamesAndPapers, namesProblem, PartsAndAlpha } from './frames-options.tsx';
+import { LeftOut } from './left-out.tsx';
 import { Turns } from './turns.tsx';
 import { useExports } from './use-exports.ts';
 
 const SCALES = [0.25, 0.5, 1, 2] as const;
 
-const Field = ({ label, children }: { label: string; children: ReactNode }) => (
-  <div>
-    <div className="mb-1 text-[13px] text-wax-500">{label}</div>
-    {children}
-  </div>
-);
-
 const Note = ({ children }: { children: ReactNode }) => <p className="text-[13px] text-warn">{children}</p>;
-
-/** What is seen while drawing and stays behind, by name; what is for work can come along. */
-function LeftOut({ doc, work, onWork }: { doc: ShotDocument; work: boolean; onWork: (work: boolean) => void }) {
-  const out = leftOut(doc);
-  const named = (why: 'guide' | 'for work') =>
-    out
-      .filter((each) => each.why === why)
-      .map(({ name }) => `“${name}”`)
-      .join(', ');
-  const [guides, forWork] = [named('guide'), named('for work')];
-  return (
-    <div className="space-y-1 text-[13px] text-wax-500" data-testid="left-out">
-      {forWork ? (
-        <>
-          <p>
-            {work ? 'For work, and let in: ' : 'Left out, as for work only: '}
-            {forWork}.
-          </p>
-          <label className="flex h-8 items-center gap-2 text-wax-300">
-            <input
-              type="checkbox"
-              className="accent-flame"
-              checked={work}
-              onChange={(event) => {
-                onWork(event.target.checked);
-              }}
-            />
-            Let in what is for work
-          </label>
-        </>
-      ) : null}
-      <p>{guides ? `Guides stay behind: ${guides}.` : ''} Guides, the onion skin and the backdrop are never in it.</p>
-    </div>
-  );
-}
 
 export function ExportStep() {
   const doc = useDocument((s) => s.doc);
@@ -80,13 +39,7 @@ export function ExportStep() {
   if (!doc) return null;
   const shot = shotOf(doc);
   const settings: ExportSettings = {
-    format: 'png',
-    parts: 'picture',
-    background: false,
-    scale: 1,
-    pattern: USUAL_PATTERN,
-    sheet: true,
-    work: false,
+    ...USUAL_EXPORT,
     ...chosen,
     from: Math.min(chosen.from ?? 0, shot.length - 1),
     to: Math.min(chosen.to ?? shot.length, shot.length),
@@ -94,22 +47,23 @@ export function ExportStep() {
   const set = (more: Partial<ExportSettings>): void => {
     setChosen({ ...chosen, ...more });
   };
-  const { format, from, to, scale, pattern } = settings;
+  const { format, from, to, scale } = settings;
   const parts = partsOf(settings);
-  const { frames, doing, tells } = EXPORT_FORMATS[format];
-  const count = to - from;
+  const { frames, alphas, sound, doing, tells } = EXPORT_FORMATS[format];
+  const taken = takenFrames(settings);
+  const count = taken.to - taken.from;
   const sequences = sequencesOf(doc, settings);
-  const onBackground = settings.background && shot.background !== null && parts === 'picture';
-  const badPattern = frames === null ? null : patternProblem(pattern);
+  const isOpaque = alphas.length === 0;
+  const onBackground = isOpaque || (settings.background && shot.background !== null && parts === 'picture');
+  const badNames = frames === null ? null : namesProblem(settings);
+  const heard = soundsOf(doc).filter((each) => each.heard).length;
   const bright = brighteningLayers(doc);
   const told = tells?.(count, shot.rate);
-  const stem = fileStem(shot.name);
-  const part = sequences[0]?.name ?? '';
   const whyNot =
     saving.state !== 'saved'
       ? 'Wait until everything is saved: the server renders what it has.'
-      : badPattern
-        ? 'The name pattern cannot be used yet.'
+      : badNames
+        ? 'The names cannot be used yet.'
         : sequences.length === 0
           ? 'There is no visible layer to take away.'
           : null;
@@ -124,7 +78,7 @@ export function ExportStep() {
   const finished = list?.filter(({ state }) => state !== 'waiting' && state !== 'running') ?? [];
 
   return (
-    <div className="flex min-h-0 flex-1 gap-8 overflow-y-auto bg-soot-950 p-8 max-[1100px]:gap-6 max-[1100px]:p-6">
+    <div className="flex min-h-0 flex-1 gap-8 overflow-y-auto bg-soot-950 p-8 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin] max-[1100px]:gap-6 max-[1100px]:p-6">
       <section className="w-[400px] shrink-0 space-y-4" aria-label="Take away">
         <h1 className="font-name text-2xl">Take away</h1>
         <img
@@ -133,33 +87,22 @@ export function ExportStep() {
           className="w-full rounded-[10px] bg-surround object-contain"
           style={{ aspectRatio: `${shot.width} / ${shot.height}`, maxHeight: 170 }}
         />
-        <Choice
-          label="Format"
-          value={format}
-          choices={exportFormats().map((value) => ({ value, label: EXPORT_FORMATS[value].label }))}
+        <FormatChoice
+          format={format}
           onChoose={(next) => {
             set({ format: next });
           }}
         />
-        {frames === null ? null : (
-          <Choice
-            label="Sequences"
-            value={parts}
-            choices={[
-              { value: 'picture', label: 'Whole picture' },
-              { value: 'layers', label: 'One per layer' },
-              { value: 'elements', label: 'One per element' },
-            ]}
-            onChoose={(next) => {
-              set({ parts: next });
-            }}
-          />
-        )}
+        {frames === null ? null : <PartsAndAlpha settings={settings} set={set} />}
         <Choice
           label="Background"
           value={onBackground ? 'with' : 'without'}
           choices={[
-            { value: 'without', label: 'Transparent' },
+            {
+              value: 'without',
+              label: 'Transparent',
+              whyNot: isOpaque ? `${EXPORT_FORMATS[format].label} cannot be seen through.` : null,
+            },
             {
               value: 'with',
               label: 'With the background colour',
@@ -221,36 +164,11 @@ export function ExportStep() {
           }}
         />
         {told ? <p className="text-[13px] text-wax-500">{told.comes}</p> : null}
+        {sound && heard > 0 ? (
+          <p className="text-[13px] text-wax-500">{`With the shot’s ${heard === 1 ? 'sound' : `${heard} sounds`}.`}</p>
+        ) : null}
         {frames === null ? null : (
-          <>
-            <Field label="Names">
-              <input
-                aria-label="Name pattern"
-                className="field w-full font-mono text-[13px]"
-                value={pattern}
-                aria-invalid={badPattern !== null}
-                onChange={(event) => {
-                  set({ pattern: event.target.value });
-                }}
-              />
-              <div className={`mt-1 truncate font-mono text-xs ${badPattern ? 'text-harm' : 'text-wax-500'}`}>
-                {badPattern
-                  ? `The pattern ${badPattern}`
-                  : `${frameName(pattern, stem, part, from)}.${frames} to ${frameName(pattern, stem, part, to - 1)}.${frames}`}
-              </div>
-            </Field>
-            <label className="flex h-8 items-center gap-2 text-[13px]">
-              <input
-                type="checkbox"
-                className="accent-flame"
-                checked={settings.sheet}
-                onChange={(event) => {
-                  set({ sheet: event.target.checked });
-                }}
-              />
-              Exposure sheet as CSV beside them
-            </label>
-          </>
+          <NamesAndPapers settings={settings} set={set} stem={fileStem(shot.name)} part={sequences[0]?.name ?? ''} />
         )}
         {told?.lost ? <Note>{told.lost}</Note> : null}
         {!onBackground && bright.length > 0 ? (

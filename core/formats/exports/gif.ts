@@ -3,9 +3,13 @@ import type { ExportFormat } from './export-format.ts';
 
 /** One GIF that goes round and round. */
 export const gif: ExportFormat = {
-  label: 'Looping GIF',
+  family: 'loop',
+  label: 'GIF',
+  says: 'Shown everywhere. 256 colours, edges hard where it is seen through.',
   ending: 'gif',
   frames: null,
+  alphas: ['straight'],
+  sound: false,
   doing: (frames) => `Export GIF of ${frames} frames`,
   tells: (frames, rate) => {
     const left = gifTimes(Math.max(1, frames), rate).kept.length;

@@ -1,9 +1,13 @@
-import type { ExportFormat } from './export-format.ts';
+import { ALPHA_KINDS, doingFrames, type ExportFormat } from './export-format.ts';
 
 /** Frames as PNG, in a zip with the exposure sheet beside them. */
 export const png: ExportFormat = {
-  label: 'PNG frames in a zip',
+  family: 'frames',
+  label: 'PNG',
+  says: 'Lossless, read by everything.',
   ending: 'zip',
   frames: 'png',
-  doing: (frames, sequences) => `Export ${sequences === 1 ? '' : `${sequences} × `}${frames} frames`,
+  alphas: ALPHA_KINDS,
+  sound: false,
+  doing: doingFrames,
 };

@@ -1,5 +1,6 @@
 /** A looping GIF: one palette for all frames, whole delays that last as long as the loop should. */
 import { shotOf, type ShotDocument } from '@tallow/core/document';
+import { takenFrames } from '@tallow/core/formats';
 import { gifTimes } from '@tallow/core/timing';
 import type { Canvas } from '@napi-rs/canvas';
 // The package is CommonJS, so it comes as one object.
@@ -110,8 +111,14 @@ export async function writeGif({
   tell,
   assets,
 }: Writing): Promise<boolean> {
-  const { from, to, scale, background } = settings;
-  const range = { from, to, scale, background, options: { guides: false, forWork: settings.work }, assets };
+  const { scale, background } = settings;
+  const range = {
+    ...takenFrames(settings),
+    scale,
+    background,
+    options: { guides: false, forWork: settings.work },
+    assets,
+  };
   const bytes = await makeGif(outline, range, documents, (done, of) => tell(Math.round((done * frames) / of)));
   if (bytes) await writeFile(path, bytes);
   return bytes !== null;

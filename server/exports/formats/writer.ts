@@ -1,5 +1,5 @@
 /** How a format is written: what is given, and what is answered. */
-import type { ShotDocument } from '@tallow/core/document';
+import type { AssetId, ShotDocument } from '@tallow/core/document';
 import type { ExportSettings } from '@tallow/core/formats';
 import type { AssetPicture } from '@tallow/core/render';
 import type { FrameDocuments } from '../../render/frame-documents.ts';
@@ -19,6 +19,8 @@ export interface Writing {
   readonly path: string;
   readonly tell: Tell;
   readonly assets: AssetPicture;
+  /** The bytes of a recording as it is kept, or null where it is not there. */
+  readonly recording: (asset: AssetId) => Promise<Buffer | null>;
 }
 
 /** Answers whether the file was finished. */

@@ -1,0 +1,53 @@
+/** What those who receive frames need to know of them, in words, for a file beside the frames. */
+import { shotOf, type ShotDocument } from '../document/index.ts';
+import { EXPORT_FORMATS } from './exports/index.ts';
+import { firstNumber, takenFrames, type ExportSettings, type Sequence } from './export-settings.ts';
+
+const ALPHA_WORDS = {
+  straight: 'straight: colours are not multiplied by alpha',
+  premultiplied: 'premultiplied: colours are multiplied by alpha',
+  matte: 'none in the files: they are mattes, the alpha in white on black',
+} as const;
+
+/** Where the files of a sequence lie in the picture, px from its upper left; null where they are as large as it. */
+export type Lies = {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+} | null;
+
+/**
+ * The notes.
+ * @param size of the whole picture, px. @param sequences as they are written, frontmost first, with what each was cut to.
+ */
+export function exportNotes(
+  doc: ShotDocument,
+  settings: ExportSettings,
+  size: { readonly width: number; readonly height: number },
+  sequences: readonly (Sequence & { readonly cut: Lies })[],
+): string {
+  const shot = shotOf(doc);
+  const { label, alphas } = EXPORT_FORMATS[settings.format];
+  const { from, to } = takenFrames(settings);
+  const first = firstNumber(settings);
+  const alpha = alphas.includes(settings.alpha) ? settings.alpha : alphas[0];
+  const onBackground = settings.background && settings.parts === 'picture';
+  const lines = [
+    `${shot.name}${settings.pattern.includes('{version}') ? `, ${settings.version}` : ''}`,
+    '',
+    `Files: ${label}, ${size.width} x ${size.height} px, ${shot.rate} frames a second`,
+    `Frames: ${from + 1} to ${to} of the shot, numbered ${first} to ${first + to - from - 1}`,
+    ...(settings.before + settings.after > 0
+      ? [`Handles: ${settings.before} before and ${settings.after} after what is meant to be seen`]
+      : []),
+    `Colour: ${settings.format === 'exr' ? 'linear light, primaries of sRGB' : 'sRGB'}`,
+    `Alpha: ${onBackground ? 'none, they lie on the background colour' : alpha ? ALPHA_WORDS[alpha] : 'none'}`,
+  ];
+  if (sequences.length > 1) lines.push('', 'From the front to the back, each laid over those below it:');
+  for (const { name, lies, cut } of sequences) {
+    const where = cut ? `, cut to ${cut.width} x ${cut.height} px at ${cut.left}, ${cut.top} from the upper left` : '';
+    if (sequences.length > 1 || cut) lines.push(`  ${name}: ${lies}${where}`);
+  }
+  return `${lines.join('\n')}\n`;
+}

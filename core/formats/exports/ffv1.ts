@@ -1,0 +1,15 @@
+import { secondsText } from '../../timing/index.ts';
+import type { ExportFormat } from './export-format.ts';
+
+/** A film without any loss: FFV1 in Matroska. */
+export const ffv1: ExportFormat = {
+  family: 'film',
+  label: 'FFV1',
+  says: 'Lossless with alpha, in Matroska: to keep, and to go on with.',
+  ending: 'mkv',
+  frames: null,
+  alphas: ['straight'],
+  sound: true,
+  doing: (frames) => `Export film of ${frames} frames`,
+  tells: (frames, rate) => ({ comes: `${secondsText(frames, rate)} at ${rate} fps.`, lost: null }),
+};

@@ -1,0 +1,13 @@
+import { ALPHA_KINDS, doingFrames, type ExportFormat } from './export-format.ts';
+
+/** Frames as TIFF. */
+export const tiff: ExportFormat = {
+  family: 'frames',
+  label: 'TIFF',
+  says: 'Lossless, for programs that ask for it.',
+  ending: 'zip',
+  frames: 'tif',
+  alphas: ALPHA_KINDS,
+  sound: false,
+  doing: doingFrames,
+};

@@ -1,0 +1,18 @@
+import { secondsText } from '../../timing/index.ts';
+import type { ExportFormat } from './export-format.ts';
+
+/** An animated WebP that goes round and round. */
+export const webp: ExportFormat = {
+  family: 'loop',
+  label: 'WebP',
+  says: 'Lossless with soft edges, for browsers. Smaller than APNG.',
+  ending: 'webp',
+  frames: null,
+  alphas: ['straight'],
+  sound: false,
+  doing: (frames) => `Export loop of ${frames} frames`,
+  tells: (frames, rate) => ({
+    comes: `${secondsText(frames, rate)} a turn, ${frames} frames at ${rate} fps.`,
+    lost: null,
+  }),
+};

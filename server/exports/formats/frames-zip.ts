@@ -1,0 +1,102 @@
+/** Frames as files in one zip, a folder for each sequence, with the exposure sheet and notes beside them if wanted. */
+import {
+  exportNotes,
+  exposureSheet,
+  EXPORT_FORMATS,
+  fileStem,
+  frameName,
+  sequencesOf,
+  takenFrames,
+  type Lies,
+  type Sequence,
+} from '@tallow/core/formats';
+import { shotOf } from '@tallow/core/document';
+import { stringify } from 'csv-stringify/sync';
+import { once } from 'node:events';
+import { createWriteStream } from 'node:fs';
+import { mkdir, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { ZipFile } from 'yazl';
+import { frameDrawer, type FrameRange } from '../../render/frames.ts';
+import { drawnPart, type Crop } from '../../render/raw-frames.ts';
+import type { Writer, Writing } from './writer.ts';
+
+/** A sequence to be encoded. */
+export interface ToEncode {
+  readonly writing: Writing;
+  readonly range: FrameRange;
+  /** What of the frames is wanted; all of them if left out. */
+  readonly crop: Crop | undefined;
+  /** An empty folder of its own, for files on their way. */
+  readonly folder: string;
+}
+
+/** What comes of a sequence bit by bit: how many frames were drawn, and files in order, as bytes or as paths. */
+export interface Came {
+  readonly drawn: number;
+  readonly files: readonly (Buffer | string)[];
+}
+
+export type EncodeSequence = (sequence: ToEncode) => AsyncIterable<Came>;
+
+const PIECE_CUT = { width: 1, height: 1, left: 0, top: 0 } as const;
+
+/** A writer of frames. @param encode what makes files of a sequence. */
+export const framesZip =
+  (encode: EncodeSequence): Writer =>
+  async (writing) => {
+    const { outline, documents, settings, frames: all, path, tell, assets } = writing;
+    const zip = new ZipFile();
+    const file = createWriteStream(path);
+    const written = once(file, 'close');
+    // A full disk ends the waiting below; until then it is nobody's business but this job's.
+    written.catch(() => undefined);
+    zip.outputStream.pipe(file);
+    const stem = fileStem(shotOf(outline).name);
+    const { scale, parts } = settings;
+    const taken = takenFrames(settings);
+    const ending = EXPORT_FORMATS[settings.format].frames!;
+    if (settings.sheet) {
+      const { head, rows } = exposureSheet(outline, taken.from, taken.to);
+      const csv = stringify([[...head], ...rows.map((each) => [...each])], { escape_formulas: true });
+      zip.addBuffer(Buffer.from(csv), `${stem}/${stem}-exposure-sheet.csv`);
+    }
+    const noted: (Sequence & { cut: Lies })[] = [];
+    const folder = `${path}.files`;
+    let done = 0;
+    try {
+      for (const sequence of sequencesOf(outline, settings)) {
+        const { name, options } = sequence;
+        const into = parts === 'picture' ? stem : `${stem}/${name}`;
+        const background = settings.background && parts === 'picture';
+        const range = { ...taken, scale, background, options, assets };
+        const cut = settings.trim ? ((await drawnPart(outline, range, documents)) ?? PIECE_CUT) : null;
+        noted.push({ ...sequence, cut });
+        const own = join(folder, String(noted.length));
+        await mkdir(own, { recursive: true });
+        let nth = 0;
+        for await (const { drawn, files } of encode({ writing, range, crop: cut ?? undefined, folder: own })) {
+          for (const each of files) {
+            const named = `${into}/${frameName(settings, stem, name, nth)}.${ending}`;
+            if (typeof each === 'string') zip.addFile(each, named, { compress: false });
+            else zip.addBuffer(each, named, { compress: false });
+            nth += 1;
+          }
+          done += drawn;
+          if (await tell(done, done === all)) continue;
+          zip.outputStream.unpipe(file);
+          file.destroy();
+          return false;
+        }
+      }
+      if (settings.notes) {
+        const size = frameDrawer(outline, { ...taken, scale, background: false, options: { guides: false } });
+        zip.addBuffer(Buffer.from(exportNotes(outline, settings, size, noted)), `${stem}/${stem}-notes.txt`);
+      }
+      zip.end();
+      await written;
+      return true;
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  };
