@@ -11,6 +11,7 @@ export * from './shots.ts';
 export * from './the-swing.ts';
 export * from './night-shift.ts';
 export * from './night-sounds.ts';
+export * from './shelf.ts';
 
 /** Every shot of the demo, each built when it is asked for: the one that puts the others together first, these in the order of the film. */
 export const DEMO_SHOTS: readonly ((recorded?: Recorded) => ShotDocument)[] = [

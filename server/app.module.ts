@@ -10,6 +10,8 @@ import { FootageController } from './footage/footage.controller.ts';
 import { FootageService } from './footage/footage.service.ts';
 import { SoundsController } from './sounds/sounds.controller.ts';
 import { SoundsService } from './sounds/sounds.service.ts';
+import { ShelfController } from './shelf/shelf.controller.ts';
+import { ShelfService } from './shelf/shelf.service.ts';
 import { QueueService } from './queue/queue.service.ts';
 import { HealthController } from './health/health.controller.ts';
 import { LoopsService } from './cards/loops.service.ts';
@@ -40,6 +42,9 @@ class QueueModule {}
 @Module({ imports: [QueueModule], controllers: [FootageController], providers: [FootageService] })
 class FootageModule {}
 
+@Module({ imports: [ShotsModule], controllers: [ShelfController], providers: [ShelfService] })
+class ShelfModule {}
+
 @Module({ controllers: [SoundsController], providers: [SoundsService] })
 class SoundsModule {}
 
@@ -59,7 +64,16 @@ export class AppModule {
   static with(database: Knex): DynamicModule {
     return {
       module: AppModule,
-      imports: [HealthModule, ShotsModule, AssetsModule, CardsModule, ExportsModule, FootageModule, SoundsModule],
+      imports: [
+        HealthModule,
+        ShotsModule,
+        AssetsModule,
+        CardsModule,
+        ExportsModule,
+        FootageModule,
+        SoundsModule,
+        ShelfModule,
+      ],
       providers: [{ provide: DATABASE, useValue: database }],
       exports: [DATABASE],
     };

@@ -2,15 +2,36 @@
 import { encodeEntity, randomId, shotOf, type ShotDocument } from '@tallow/core/document';
 import { duplicateShot, setShot } from '@tallow/core/edit';
 import { MADE_RATE, MADE_SOUNDS, wavOf } from '@tallow/core/sound';
-import { DEMO_SHOTS, GLASSHOUSE_ID, NIGHT_CUES, nightShift, type Recorded } from '@tallow/demo';
+import { DEMO_SHOTS, GLASSHOUSE_ID, NIGHT_CUES, nightShift, SHIPPED, type Recorded } from '@tallow/demo';
 import { Readable } from 'node:stream';
 import type { Knex } from 'knex';
 import type { SavesService } from './shots/saves.service.ts';
+import { ShelfService } from './shelf/shelf.service.ts';
 import { SoundsService } from './sounds/sounds.service.ts';
 import { shotServices } from './shots/services.ts';
 import type { ShotsService } from './shots/shots.service.ts';
 
 const BUILT = 'demo built';
+const SHELVED = 'shelf filled';
+
+/**
+ * Puts the effects that ship on the shelf, on the first start of a database that has a shelf. What was taken off it stays
+ * off; with TALLOW_SHELF set to `empty` none comes.
+ */
+export async function ensureShelf(database: Knex, shipped = SHIPPED): Promise<void> {
+  if (process.env['TALLOW_SHELF'] === 'empty') return;
+  if (await database('facts').where({ name: SHELVED }).first()) return;
+  const shelf = new ShelfService(database, shotServices(database).shots);
+  for (const { kind, tags, note, build } of shipped) {
+    // Laying an effect takes a moment: connections that were waiting are heard first.
+    await new Promise((heard) => setImmediate(heard));
+    await shelf.put(build(), { kind, tags: [...tags], note }, true);
+  }
+  await database('facts')
+    .insert({ name: SHELVED, value: JSON.stringify(new Date().toISOString()) })
+    .onConflict('name')
+    .ignore();
+}
 
 async function rebuild(database: Knex, shots: ShotsService, saves: SavesService, built: ShotDocument): Promise<void> {
   const row = await database<{ id: string; revision: number }>('shots').where({ id: built.shotId }).first();

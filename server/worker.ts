@@ -1,6 +1,7 @@
 /** A worker program: takes what is asked for (exports, footage) or the loops of cards from the queue, one of each at a time. Any number may run. */
 import { constants, setPriority } from 'node:os';
 import { openDatabase } from './db/database.ts';
+import { ensureShelf } from './demo.ts';
 import { runExport } from './exports/export-job.ts';
 import { takeApart } from './footage/footage-job.ts';
 import {
@@ -38,6 +39,10 @@ const WORK = {
   cards: async () => {
     await queue.work<LoopJob>(LOOP_QUEUE, { pollingIntervalSeconds: 2, batchSize: 1 }, async (jobs) => {
       for (const job of jobs) await runLoop(database, shots, job.data.shotId);
+    });
+    // Beside the server, so that nobody waits for it; where it fails it is tried again at the next start.
+    ensureShelf(database).catch((error: unknown) => {
+      console.warn(`worker: the shelf could not be filled: ${error instanceof Error ? error.message : String(error)}`);
     });
   },
 };

@@ -63,6 +63,7 @@ export const NO_PLAN = {
   traces: [],
   smearings: {},
   meant: [],
+  shelf: null,
 } as const satisfies Partial<Element>;
 
 /** Slots that are numbered as they follow, none of them a key. */

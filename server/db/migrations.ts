@@ -1,6 +1,9 @@
 import type { Knex } from 'knex';
 import { randomUUID } from 'node:crypto';
 
+/** The production in which the shots lie that stand on the shelf. */
+export const SHELF_ID = '7a110000-0000-4000-8000-000000000002';
+
 /** The database's history, oldest first. A migration that has been released is never changed. */
 const migrations: Record<string, Knex.Migration> = {
   '001-documents': {
@@ -194,6 +197,24 @@ const migrations: Record<string, Knex.Migration> = {
         t.dropNullable('width');
         t.dropNullable('height');
       });
+    },
+  },
+  '009-shelf': {
+    async up(knex) {
+      // What stands on the shelf are small shots, in a production that is not listed.
+      await knex('productions').insert({ id: SHELF_ID, name: 'Shelf' }).onConflict('id').ignore();
+      await knex.schema.createTable('shelf', (t) => {
+        t.uuid('shot_id').primary().references('shots.id');
+        t.text('kind').notNullable();
+        t.specificType('tags', 'text[]').notNullable().defaultTo('{}');
+        t.text('note').notNullable().defaultTo('');
+        t.text('time').notNullable();
+        t.specificType('colours', 'text[]').notNullable().defaultTo('{}');
+        t.boolean('shipped').notNullable().defaultTo(false);
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('shelf');
     },
   },
 };

@@ -12,6 +12,7 @@ import { duplicateShot } from '@tallow/core/edit';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import { DATABASE } from '../db/database.ts';
+import { SHELF_ID } from '../db/migrations.ts';
 import { Problem } from '../http/problem.ts';
 import type { NewShotRequest } from './requests.ts';
 import { ChangesService } from './changes.service.ts';
@@ -109,7 +110,12 @@ export class ShotsService {
   }
 
   async list(): Promise<ShotSummary[]> {
-    return (await this.rows().orderBy('shots.created_at')).map(summary);
+    return (await this.rows().whereNot('shots.production_id', SHELF_ID).orderBy('shots.created_at')).map(summary);
+  }
+
+  /** Those that stand on the shelf. */
+  async onShelf(): Promise<ShotSummary[]> {
+    return (await this.rows().where('shots.production_id', SHELF_ID).orderBy('shots.created_at')).map(summary);
   }
 
   /** One shot. @param using the transaction to ask in: a second connection beside it would starve the pool. */

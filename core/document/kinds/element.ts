@@ -54,6 +54,8 @@ export interface Element {
   readonly smearings: Readonly<Record<string, Smearing>>;
   /** Slots whose drawing leaves the one before far behind, and is meant to. */
   readonly meant: readonly Id[];
+  /** The effect of the shelf it was taken from, and its revision then; null for what was made here. */
+  readonly shelf: { readonly shelfId: Id; readonly revision: number } | null;
   /** Ids of layers and folders, topmost first. */
   readonly layers: readonly Id[];
 }
@@ -98,6 +100,7 @@ export const element = kindOf<Element>({
     traces: z.array(trace).max(200).refine(eachOnce, notTwice).default([]),
     smearings: smearings.default({}),
     meant: uniqueIds.default([]),
+    shelf: z.strictObject({ shelfId: id, revision: z.int().min(1) }).nullable().default(null),
   }),
   merge: {
     anchor: 'value',
@@ -111,6 +114,7 @@ export const element = kindOf<Element>({
     traces: 'things',
     smearings: 'record',
     meant: 'order',
+    shelf: 'value',
     layers: 'order',
   },
   points: ['layer', 'path', 'swatch'],

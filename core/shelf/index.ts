@@ -1,0 +1,4 @@
+export * from './kinds.ts';
+export * from './found.ts';
+export * from './keep.ts';
+export * from './put.ts';
