@@ -3,6 +3,7 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import './app.css';
 import { ShotPage } from './routes/shot-page.tsx';
+import { ShelfPage } from './routes/shelf-page.tsx';
 import { ShotsPage } from './routes/shots-page.tsx';
 import { rememberDesk } from './page/preferences.ts';
 
@@ -10,6 +11,7 @@ rememberDesk();
 
 const router = createBrowserRouter([
   { path: '/', element: <ShotsPage /> },
+  { path: '/shelf', element: <ShelfPage /> },
   { path: '/shots/:shotId', element: <Navigate to="draw" replace relative="path" /> },
   { path: '/shots/:shotId/:step', element: <ShotPage /> },
   { path: '*', element: <Navigate to="/" replace /> },

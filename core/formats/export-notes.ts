@@ -28,7 +28,7 @@ export function exportNotes(
   sequences: readonly (Sequence & { readonly cut: Lies })[],
 ): string {
   const shot = shotOf(doc);
-  const { label, alphas } = EXPORT_FORMATS[settings.format];
+  const { label, alphas, linear } = EXPORT_FORMATS[settings.format];
   const { from, to } = takenFrames(settings);
   const first = firstNumber(settings);
   const alpha = alphas.includes(settings.alpha) ? settings.alpha : alphas[0];
@@ -41,7 +41,7 @@ export function exportNotes(
     ...(settings.before + settings.after > 0
       ? [`Handles: ${settings.before} before and ${settings.after} after what is meant to be seen`]
       : []),
-    `Colour: ${settings.format === 'exr' ? 'linear light, primaries of sRGB' : 'sRGB'}`,
+    `Colour: ${linear ? 'linear light, primaries of sRGB' : 'sRGB'}`,
     `Alpha: ${onBackground ? 'none, they lie on the background colour' : alpha ? ALPHA_WORDS[alpha] : 'none'}`,
   ];
   if (sequences.length > 1) lines.push('', 'From the front to the back, each laid over those below it:');

@@ -422,6 +422,7 @@ describe('every format', () => {
         ending: 'txt',
         frames: null,
         alphas: ['straight'],
+        linear: false,
         sound: false,
       },
       doing: (frames) => `Write ${frames} words`,

@@ -1,6 +1,7 @@
 /** What the server answers. */
-import type { Id } from '@tallow/core/document';
+import type { ElementTime, Id } from '@tallow/core/document';
 import type { ExportSettings } from '@tallow/core/formats';
+import type { ShelfClip, ShelfKind } from '@tallow/core/shelf';
 
 export interface Production {
   readonly id: Id;
@@ -20,6 +21,19 @@ export interface ShotSummary {
   readonly updatedAt: string;
   readonly loop: { readonly revision: number; readonly flashes: boolean } | null;
 }
+
+/** An effect on the shelf: the small shot it is kept in, and what is told of it. */
+export interface ShelfItem extends ShotSummary {
+  readonly kind: ShelfKind;
+  readonly tags: readonly string[];
+  readonly note: string;
+  readonly time: ElementTime;
+  readonly colours: readonly string[];
+  readonly shipped: boolean;
+}
+
+/** All that an effect is made of, as it is stored. */
+export type ShelfParts = Omit<ShelfClip, 'entities'> & { readonly entities: readonly unknown[] };
 
 export interface ShotStructure {
   readonly shot: ShotSummary;

@@ -14,6 +14,9 @@ import { layFootage, setReferences, useReferences } from '../references/referenc
 import type { Footage } from '../references/footage.ts';
 import { SCREEN_ACTIONS } from '../screen/actions.ts';
 import { useScreen } from '../screen/screen.ts';
+import { SHELF_ACTIONS } from '../shelf/actions.ts';
+import { KeepDialog } from '../shelf/keep-dialog.tsx';
+import { ShelfPanel } from '../shelf/shelf-panel.tsx';
 import { current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { Picture } from '../stage/stage.tsx';
@@ -45,6 +48,7 @@ const ACTIONS = [
   undo,
   redo,
   keys,
+  ...Object.values(SHELF_ACTIONS),
   ...Object.values(VIEW_ACTIONS),
   ...Object.values(PLACE_ACTIONS),
   ...Object.values(CAMERA_ACTIONS),
@@ -59,6 +63,7 @@ export function AssembleStep() {
   const isFull = useScreen((s) => s.full);
   const leftHanded = useBindings((s) => s.leftHanded);
   const plates = useReferences((s) => s.shown);
+  const shelfShown = useScreen((s) => s.panel === 'shelf');
   useEffect(() => attachKeys(ACTIONS), []);
   useEffect(() => {
     stopPlaying();
@@ -108,9 +113,14 @@ export function AssembleStep() {
         <aside aria-label="Plates" className="flex w-[368px] shrink-0 flex-col border-x border-soot-700 bg-soot-900">
           <ReferencesPanel />
         </aside>
+      ) : shelfShown ? (
+        <aside aria-label="Shelf" className="flex w-[368px] shrink-0 flex-col border-x border-soot-700 bg-soot-900">
+          <ShelfPanel />
+        </aside>
       ) : (
         <AssembleColumn />
       )}
+      <KeepDialog />
       <KeysDialog />
     </div>
   );

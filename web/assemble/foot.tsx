@@ -4,12 +4,14 @@ import { find, findAll, randomId, shotOf, type Id } from '@tallow/core/document'
 import { Camera, ChevronLeft, ChevronRight, Pause, Play, Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { ActionButton } from '../actions/action-button.tsx';
+import { ActionItem } from '../actions/action-item.tsx';
 import { act } from '../actions/action.ts';
 import { ITEM, Menu } from '../parts/menu.tsx';
 import { playback, setPlayback, stopPlaying, usePlayback } from '../playback/playback.ts';
 import { playsShot, shotFrameNow } from '../playback/shot-time.ts';
 import { setReferences } from '../references/references.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
+import { SHELF_ACTIONS } from '../shelf/actions.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
 import { PLACE_ACTIONS, whyNotPicked } from '../tools/place/actions.ts';
 import { Heavy } from './heavy.tsx';
@@ -78,6 +80,7 @@ function UseMenu({ level }: { level: Level }) {
         );
       })}
       <DropdownMenu.Separator className="my-1 h-px bg-soot-700" />
+      <ActionItem action={SHELF_ACTIONS.shelf} label="From the shelf …" />
       <DropdownMenu.Item
         className={ITEM}
         onSelect={() => {

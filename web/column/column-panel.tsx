@@ -2,6 +2,7 @@
 import { FinishesPanel } from '../finishes/finishes-panel.tsx';
 import { PalettePanel } from '../palette/palette-panel.tsx';
 import type { PanelName } from '../screen/screen.ts';
+import { ShelfPanel } from '../shelf/shelf-panel.tsx';
 import { BetweenPanel } from '../time/between-panel.tsx';
 import { CyclePanel } from '../time/cycle-panel.tsx';
 import { PiecePanel } from '../tools/point/piece-panel.tsx';
@@ -20,6 +21,7 @@ const SHOWN: Readonly<Record<PanelName, () => React.ReactNode>> = {
   palette: PalettePanel,
   finishes: FinishesPanel,
   tone: TonePanel,
+  shelf: ShelfPanel,
 };
 
 export function ColumnPanel({ panel }: { panel: PanelName }) {

@@ -5,6 +5,7 @@ import { LAYER_ACTIONS } from '../layers/actions.ts';
 import { BRUSH_ACTIONS, PEN_ACTIONS } from '../pen/actions.ts';
 import { PICTURE_ACTIONS } from '../picture/actions.ts';
 import { SCREEN_ACTIONS } from '../screen/actions.ts';
+import { SHELF_ACTIONS } from '../shelf/actions.ts';
 import { SWATCH_ACTIONS } from '../swatches/recent.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
 import { TOOLS } from '../tools/index.ts';
@@ -39,6 +40,7 @@ export const ACTIONS: readonly Action[] = [
   ...Object.values(CAMERA_ACTIONS),
   ...Object.values(SOUND_ACTIONS),
   ...Object.values(TONE_ACTIONS),
+  ...Object.values(SHELF_ACTIONS),
   ...Object.values(SCREEN_ACTIONS),
   ...Object.values(EXPORT_ACTIONS),
 ];

@@ -10,7 +10,7 @@ import type { ShotSummary } from '../api/types.ts';
 import { ITEM } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { MoreMenu } from './more-menu.tsx';
-import { removeWithUndo, type Change } from './shelf.ts';
+import { removeWithUndo, type Change } from './all-shots.ts';
 
 /** The loop where it may play, else the still picture; what flashes plays only when asked for. */
 function Moving({ shot, moves }: { shot: ShotSummary; moves: boolean }) {

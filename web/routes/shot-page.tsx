@@ -20,6 +20,7 @@ import { LeaveGuard } from '../saving/leave-guard.tsx';
 import { useBindings } from '../actions/bindings.ts';
 import { setShowing } from '../picture/showing.ts';
 import { useScreen } from '../screen/screen.ts';
+import { KeepDialog } from '../shelf/keep-dialog.tsx';
 import { setPlanning } from '../plan/plan.ts';
 import { useDocument } from '../shot/document.ts';
 import { listen } from '../sound/hearing.ts';
@@ -108,6 +109,7 @@ function DeskStep({ planning }: { planning: boolean }) {
       </main>
       {bare ? null : planning ? <PlanColumn /> : <Column />}
       <KeysDialog />
+      <KeepDialog />
     </div>
   );
 }

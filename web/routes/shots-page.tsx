@@ -1,9 +1,9 @@
 /** The first page: productions with their shots. */
 import { randomId } from '@tallow/core/document';
-import { Pause, Pencil, Play, Plus, Search, Trash2 } from 'lucide-react';
+import { Library, Pause, Pencil, Play, Plus, Search, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { request } from '../api/client.ts';
 import type { Production, ShotSummary } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
@@ -13,7 +13,7 @@ import { NoticeBar } from '../shot/notice.tsx';
 import { FootageComing, useDroppedFootage } from './dropped-footage.tsx';
 import { MoreMenu } from './more-menu.tsx';
 import { NewShot } from './new-shot.tsx';
-import { removeWithUndo, useShelf, type Change } from './shelf.ts';
+import { removeWithUndo, useAllShots, type Change } from './all-shots.ts';
 import { ShotCard } from './shot-card.tsx';
 
 const ORDERS = {
@@ -103,7 +103,7 @@ function ProductionSection({
 }
 
 export function ShotsPage() {
-  const { shelf, trouble, change } = useShelf();
+  const { all, trouble, change } = useAllShots();
   const [newIn, setNewIn] = useState<string | null>(null);
   const [wanted, setWanted] = useState('');
   const [order, setOrder] = useState<Order>('made');
@@ -111,16 +111,16 @@ export function ShotsPage() {
   const navigate = useNavigate();
   const addProduction = (): void => {
     void change(
-      request('POST', '/productions', { id: randomId(), name: `Production ${(shelf?.productions.length ?? 0) + 1}` }),
+      request('POST', '/productions', { id: randomId(), name: `Production ${(all?.productions.length ?? 0) + 1}` }),
     );
   };
   const sought = wanted.trim().toLowerCase();
-  const found = (shelf?.shots ?? [])
+  const found = (all?.shots ?? [])
     .filter((shot) => shot.name.toLowerCase().includes(sought))
     .toSorted(ORDERS[order].compare);
-  const first = shelf?.productions[0];
+  const first = all?.productions[0];
   const dropped = useDroppedFootage(first?.id);
-  const productions = shelf?.productions.filter(
+  const productions = all?.productions.filter(
     ({ id }) => sought === '' || found.some((shot) => shot.productionId === id),
   );
   return (
@@ -175,6 +175,12 @@ export function ShotsPage() {
         >
           {moves ? <Pause size={15} /> : <Play size={15} />} {moves ? 'Pause the loops' : 'Play the loops'}
         </Button>
+        <Link
+          to="/shelf"
+          className="moves flex h-9 items-center gap-2 rounded-lg px-3 text-[13px] text-wax-300 hover:bg-soot-800 hover:text-wax-100"
+        >
+          <Library size={15} /> Shelf
+        </Link>
         {first ? (
           <Button
             look="primary"
@@ -197,7 +203,7 @@ export function ShotsPage() {
             {trouble}. Trying again.
           </p>
         ) : null}
-        {shelf?.productions.length === 0 ? (
+        {all?.productions.length === 0 ? (
           <div className="mx-auto mt-24 max-w-md space-y-5 text-center">
             <p className="font-name text-2xl">A production holds shots that share a look.</p>
             <Button look="primary" onClick={addProduction}>
@@ -225,9 +231,9 @@ export function ShotsPage() {
           />
         ))}
       </main>
-      {newIn && shelf ? (
+      {newIn && all ? (
         <NewShot
-          productions={shelf.productions}
+          productions={all.productions}
           productionId={newIn}
           onClose={() => {
             setNewIn(null);

@@ -13,6 +13,7 @@ export const PANELS = [
   'palette',
   'finishes',
   'tone',
+  'shelf',
 ] as const;
 export type PanelName = (typeof PANELS)[number];
 

@@ -1,12 +1,23 @@
 /** The menu of an element on the strip. */
 import { deleteElement, placementsOf, raisePlacement, removePlacements } from '@tallow/core/edit';
-import { ArrowDown, ArrowRightFromLine, ArrowUp, Copy, CopyPlus, Ellipsis, Pencil, Trash2 } from 'lucide-react';
+import {
+  ArrowDown,
+  ArrowRightFromLine,
+  ArrowUp,
+  Copy,
+  CopyPlus,
+  Ellipsis,
+  Library,
+  Pencil,
+  Trash2,
+} from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { ActionItem } from '../actions/action-item.tsx';
 import { LAYER_ACTIONS } from '../layers/actions.ts';
 import { copyPart, duplicateElement } from '../layers/duplicate.ts';
 import { ITEM, Menu } from '../parts/menu.tsx';
 import type { Current } from '../selection/current.ts';
+import { startKeeping } from '../shelf/shelf.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, say } from '../shot/document.ts';
 import { withDrawings } from '../saving/drawings.ts';
@@ -92,6 +103,15 @@ export function RowMenu({ row, first, last, only, onName, onStart }: RowMenuProp
         <Copy size={15} /> Copy
       </DropdownMenu.Item>
       <ActionItem action={LAYER_ACTIONS.pasteLayers} />
+      <DropdownMenu.Item
+        className={ITEM}
+        title="To be put into any shot"
+        onSelect={() => {
+          startKeeping(element.id);
+        }}
+      >
+        <Library size={15} /> Keep on the shelf …
+      </DropdownMenu.Item>
       <DropdownMenu.Item className={ITEM} onSelect={remove}>
         <Trash2 size={15} /> {isMany ? 'Take this use away' : 'Delete'}
       </DropdownMenu.Item>

@@ -2,12 +2,13 @@
 import { placedElements } from '@tallow/core/timing';
 import { randomId, shotOf } from '@tallow/core/document';
 import { addElement } from '@tallow/core/edit';
-import { Plus } from 'lucide-react';
+import { Library, Plus } from 'lucide-react';
 import { act } from '../actions/action.ts';
 import { titleOf } from '../actions/key-text.ts';
 import { usePlayback } from '../playback/playback.ts';
 import { useShotTime } from '../playback/shot-time.ts';
 import { useWidth } from '../parts/use-width.ts';
+import { SHELF_ACTIONS } from '../shelf/actions.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
 import { useEffect, useRef } from 'react';
 import { currentOf, shotFrameOf, useCurrent, type Current } from '../selection/current.ts';
@@ -72,15 +73,30 @@ export function Strip() {
       data-time
     >
       <div className="flex">
-        <button
-          type="button"
-          onClick={add}
-          title="An element with a time of its own, in front of the others"
-          className="moves flex shrink-0 items-center justify-end gap-1 pr-2 text-xs text-wax-500 hover:text-wax-100"
+        <div
+          className="flex shrink-0 items-center justify-end gap-1 pr-2 text-wax-500"
           style={{ width: NAME_WIDTH, height: RULER + 4 }}
         >
-          <Plus size={12} /> Add element
-        </button>
+          <button
+            type="button"
+            aria-label="The shelf"
+            title={titleOf(SHELF_ACTIONS.shelf)}
+            className="moves grid h-full w-6 place-items-center hover:text-wax-100"
+            onClick={() => {
+              act(SHELF_ACTIONS.shelf);
+            }}
+          >
+            <Library size={13} />
+          </button>
+          <button
+            type="button"
+            onClick={add}
+            title="An element with a time of its own, in front of the others"
+            className="moves flex h-full items-center gap-1 text-xs hover:text-wax-100"
+          >
+            <Plus size={12} /> Add element
+          </button>
+        </div>
         <div ref={host} className="min-w-0 flex-1">
           <canvas
             ref={ruler}

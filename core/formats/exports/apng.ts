@@ -9,6 +9,7 @@ export const apng: ExportFormat = {
   ending: 'png',
   frames: null,
   alphas: ['straight'],
+  linear: false,
   sound: false,
   doing: (frames) => `Export loop of ${frames} frames`,
   tells: (frames, rate) => ({

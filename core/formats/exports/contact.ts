@@ -8,6 +8,7 @@ export const contact: ExportFormat = {
   ending: 'png',
   frames: null,
   alphas: [],
+  linear: false,
   sound: false,
   doing: (frames) => `Export contact sheet of ${frames} frames`,
 };

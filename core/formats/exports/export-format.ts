@@ -28,6 +28,8 @@ export interface ExportFormat {
   readonly frames: string | null;
   /** How it can tell what is seen through, the usual way first; none where it cannot. */
   readonly alphas: readonly AlphaKind[];
+  /** Whether its colours are light, which adds up; else as they are shown, in sRGB. */
+  readonly linear: boolean;
   /** Whether the shot's sounds are in it. */
   readonly sound: boolean;
   /** What the button says. */

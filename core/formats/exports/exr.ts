@@ -8,6 +8,7 @@ export const exr: ExportFormat = {
   ending: 'zip',
   frames: 'exr',
   alphas: ['premultiplied'],
+  linear: true,
   sound: false,
   doing: doingFrames,
 };

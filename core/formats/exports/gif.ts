@@ -9,6 +9,7 @@ export const gif: ExportFormat = {
   ending: 'gif',
   frames: null,
   alphas: ['straight'],
+  linear: false,
   sound: false,
   doing: (frames) => `Export GIF of ${frames} frames`,
   tells: (frames, rate) => {

@@ -9,6 +9,7 @@ export const mp4: ExportFormat = {
   ending: 'mp4',
   frames: null,
   alphas: [],
+  linear: false,
   sound: true,
   doing: (frames) => `Export film of ${frames} frames`,
   tells: (frames, rate) => ({

@@ -8,6 +8,7 @@ export const ora: ExportFormat = {
   ending: 'zip',
   frames: 'ora',
   alphas: ['straight'],
+  linear: false,
   sound: false,
   doing: doingFrames,
   tells: () => ({ comes: 'Layers as they lie; looks and lights are in the merged picture.', lost: null }),

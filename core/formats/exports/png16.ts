@@ -8,6 +8,7 @@ export const png16: ExportFormat = {
   ending: 'zip',
   frames: 'png',
   alphas: ALPHA_KINDS,
+  linear: false,
   sound: false,
   doing: doingFrames,
 };

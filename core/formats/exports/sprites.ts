@@ -8,6 +8,7 @@ export const sprites: ExportFormat = {
   ending: 'zip',
   frames: null,
   alphas: ['straight'],
+  linear: false,
   sound: false,
   doing: (frames) => `Export sprite sheet of ${frames} frames`,
 };

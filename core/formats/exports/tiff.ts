@@ -8,6 +8,7 @@ export const tiff: ExportFormat = {
   ending: 'zip',
   frames: 'tif',
   alphas: ALPHA_KINDS,
+  linear: false,
   sound: false,
   doing: doingFrames,
 };

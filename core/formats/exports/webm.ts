@@ -9,6 +9,7 @@ export const webm: ExportFormat = {
   ending: 'webm',
   frames: null,
   alphas: ['straight'],
+  linear: false,
   sound: true,
   doing: (frames) => `Export film of ${frames} frames`,
   tells: (frames, rate) => ({ comes: `${secondsText(frames, rate)} at ${rate} fps.`, lost: null }),

@@ -9,6 +9,7 @@ export const webp: ExportFormat = {
   ending: 'webp',
   frames: null,
   alphas: ['straight'],
+  linear: false,
   sound: false,
   doing: (frames) => `Export loop of ${frames} frames`,
   tells: (frames, rate) => ({

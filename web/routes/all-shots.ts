@@ -6,14 +6,14 @@ import { say } from '../shot/document.ts';
 
 const LOOK_MS = 4000;
 
-interface Shelf {
+interface AllShots {
   readonly productions: readonly Production[];
   readonly shots: readonly ShotSummary[];
 }
 
 /** Productions and shots, with a way to change them and see the change. */
-export function useShelf() {
-  const [shelf, setShelf] = useState<Shelf | null>(null);
+export function useAllShots() {
+  const [all, setAll] = useState<AllShots | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const reload = useCallback(async () => {
     try {
@@ -21,7 +21,7 @@ export function useShelf() {
         request<Production[]>('GET', '/productions'),
         request<ShotSummary[]>('GET', '/shots'),
       ]);
-      setShelf({ productions, shots });
+      setAll({ productions, shots });
       setTrouble(null);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
@@ -38,7 +38,7 @@ export function useShelf() {
     };
   }, [trouble, reload]);
   // Loops are made a moment after a shot has changed; they are looked for until they are there.
-  const awaits = shelf?.shots.some((shot) => shot.loop === null || shot.loop.revision !== shot.revision) ?? false;
+  const awaits = all?.shots.some((shot) => shot.loop === null || shot.loop.revision !== shot.revision) ?? false;
   useEffect(() => {
     if (!awaits || trouble) return undefined;
     const timer = setInterval(() => void reload(), LOOK_MS);
@@ -57,7 +57,7 @@ export function useShelf() {
     },
     [reload],
   );
-  return { shelf, trouble, change };
+  return { all, trouble, change };
 }
 
 export type Change = (work: Promise<unknown>) => Promise<void>;

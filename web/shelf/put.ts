@@ -1,0 +1,55 @@
+/** An effect of the shelf put into the open shot: by a press where it belongs, or dropped in the picture. */
+import { find, randomId, readEntity, shotOf, type Entity } from '@tallow/core/document';
+import { apply, invert, type Point } from '@tallow/core/geometry';
+import { putFromShelf } from '@tallow/core/shelf';
+import { request } from '../api/client.ts';
+import type { ShelfItem, ShelfParts } from '../api/types.ts';
+import { showing } from '../picture/showing.ts';
+import { shotFrameNow } from '../playback/shot-time.ts';
+import { setSelection } from '../selection/selection.ts';
+import { edit, say, useDocument } from '../shot/document.ts';
+import { pickUses } from '../tools/place/placing.ts';
+import { viewMatrix } from '../view/view.ts';
+import { viewed } from '../view/viewed.ts';
+
+/** The place of the shot under a place of the page, px of the shot; null beside the picture. */
+export function shotPlace({ x, y }: Point): Point | null {
+  const { doc } = useDocument.getState();
+  const box = document.querySelector('[data-testid=picture]')?.getBoundingClientRect();
+  if (!doc || !box || x < box.left || x > box.right || y < box.top || y > box.bottom) return null;
+  const { view, area } = viewed();
+  return apply(invert(viewMatrix(view, shotOf(doc), area)), { x: x - box.left, y: y - box.top });
+}
+
+/** @param at where its anchor stands, px of the shot; null for where it stood in its own. */
+export async function putIn({ id, name, time }: ShelfItem, at: Point | null): Promise<void> {
+  let parts: ShelfParts;
+  try {
+    parts = await request<ShelfParts>('GET', `/shelf/${id}/parts`);
+  } catch (error) {
+    say(error instanceof Error ? error.message : String(error));
+    return;
+  }
+  const entities: Entity[] = [];
+  for (const body of parts.entities) {
+    const read = readEntity(body);
+    if ('problems' in read) {
+      say(`“${name}” cannot be read here: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
+      return;
+    }
+    entities.push(read.ok);
+  }
+  // What goes round is there from the beginning; what ends begins where one stands.
+  const start = time === 'cycle' ? 0 : shotFrameNow();
+  let made: ReturnType<typeof putFromShelf> | undefined;
+  edit(`put in ${name}`, (doc) => {
+    made = putFromShelf(doc, { ...parts, entities }, { at, start }, randomId);
+    return made.doc;
+  });
+  if (!made || !find(made.doc, 'element', made.elementId)) return;
+  setSelection({ elementId: made.elementId, layerId: null, picked: null, place: null });
+  if (showing().assembling && made.placementId) pickUses([made.placementId]);
+  const { broughtSwatches: brought } = made;
+  const swatches = brought === 1 ? ' One swatch came along.' : brought > 1 ? ` ${brought} swatches came along.` : '';
+  say(`“${name}” is in the shot.${swatches}`);
+}

@@ -1,0 +1,91 @@
+/** An effect of the shelf: its loop, its name, and what it is. Pressed it is chosen; dragged it can be dropped in the picture. */
+import { SHELF_KINDS } from '@tallow/core/shelf';
+import type { Point } from '@tallow/core/geometry';
+import { useRef, useState, type ReactNode } from 'react';
+import { createPortal } from 'react-dom';
+import type { ShelfItem } from '../api/types.ts';
+
+/** CSS px a press may wander before it is a drag. */
+const STILL = 6;
+
+/** The loop where loops may play and it flashes no more than is safe; else the still picture. */
+const sourceOf = ({ id, loop, revision }: ShelfItem, moves: boolean): string =>
+  moves && loop && !loop.flashes
+    ? `/api/shots/${id}/loop.webp?r=${loop.revision}`
+    : `/api/shots/${id}/picture.png?r=${revision}`;
+
+const TIMES = { cycle: 'cycle', 'one-shot': 'one-shot', open: 'open' } as const;
+
+interface ShelfCardProps {
+  item: ShelfItem;
+  moves: boolean;
+  /** What a press does, in words. */
+  does: string;
+  onChoose: () => void;
+  /** Where it was dropped, CSS px of the page; it is not to be dragged without it. */
+  onDrop?: (at: Point) => void;
+  /** Beside its name. */
+  children?: ReactNode;
+}
+
+export function ShelfCard({ item, moves, does, onChoose, onDrop, children }: ShelfCardProps) {
+  const began = useRef<Point | null>(null);
+  const [dragged, setDragged] = useState<Point | null>(null);
+  const source = sourceOf(item, moves);
+  return (
+    <article data-testid="shelf-item" data-name={item.name} className="min-w-0">
+      <button
+        type="button"
+        title={does}
+        aria-label={`${does}: ${item.name}`}
+        className="moves block w-full touch-none overflow-hidden rounded-lg bg-surround hover:brightness-110"
+        onPointerDown={(event) => {
+          if (!onDrop || event.button !== 0) return;
+          began.current = { x: event.clientX, y: event.clientY };
+          event.currentTarget.setPointerCapture(event.pointerId);
+        }}
+        onPointerMove={({ clientX: x, clientY: y }) => {
+          const from = began.current;
+          if (from && (dragged || Math.hypot(x - from.x, y - from.y) > STILL)) setDragged({ x, y });
+        }}
+        onPointerUp={({ clientX: x, clientY: y }) => {
+          began.current = null;
+          if (dragged) onDrop?.({ x, y });
+        }}
+        onPointerCancel={() => {
+          began.current = null;
+          setDragged(null);
+        }}
+        onClick={() => {
+          // A drag ends in a click as well.
+          if (dragged) setDragged(null);
+          else onChoose();
+        }}
+      >
+        <img src={source} alt="" draggable={false} className="aspect-video w-full object-contain" />
+      </button>
+      <div className="mt-1 flex items-start gap-1">
+        <div className="min-w-0 flex-1">
+          <div className="truncate text-[13px] text-wax-100" title={item.note || item.name}>
+            {item.name}
+          </div>
+          <div className="truncate text-xs text-wax-500">
+            {SHELF_KINDS[item.kind]} · {TIMES[item.time]} · <span className="font-mono">{item.length} f</span>
+          </div>
+        </div>
+        {children}
+      </div>
+      {dragged
+        ? createPortal(
+            <img
+              src={source}
+              alt=""
+              className="pointer-events-none fixed z-50 w-40 -translate-x-1/2 -translate-y-1/2 rounded-lg opacity-80"
+              style={{ left: dragged.x, top: dragged.y }}
+            />,
+            document.body,
+          )
+        : null}
+    </article>
+  );
+}
