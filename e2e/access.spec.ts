@@ -36,6 +36,10 @@ test('the shots page, its dialogs and the page of keys', async ({ page }) => {
   await expectFine(page, 'shots');
   await page.getByRole('button', { name: 'New shot' }).first().click();
   await expectFine(page, 'new shot');
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await expect(page.getByTestId('shelf-count')).toContainText('effects');
+  await expectFine(page, 'the shelf');
 });
 
 test('drawing: the desk with each form of time', async ({ page }) => {
@@ -77,6 +81,11 @@ test('drawing: every panel of the column', async ({ page }) => {
     await page.keyboard.press(`Alt+${key}`);
     await expectFine(page, `panel of ${key}`);
   }
+  await page.keyboard.press('Alt+Shift+KeyH');
+  await expect(page.getByTestId('shelf-panel')).toBeVisible();
+  await expectFine(page, 'shelf');
+  await page.keyboard.press('Alt+Shift+KeyL');
+  await expectFine(page, 'keep on the shelf', '[role=dialog]');
 });
 
 test('menus, planning, assembling and taking away', async ({ page }) => {
@@ -144,6 +153,12 @@ test('menus, planning, assembling and taking away', async ({ page }) => {
   await page.getByRole('link', { name: 'Export', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Take away' })).toBeVisible();
   await expectFine(page, 'export');
+  for (const family of ['Film', 'Loop', 'On one page', 'Frames']) {
+    await page.getByRole('button', { name: family, exact: true }).click();
+    await expectFine(page, `export: ${family}`);
+  }
+  await page.getByRole('button', { name: 'Numbers, version, handles' }).click();
+  await expectFine(page, 'export: numbers');
 });
 
 test('the first visit', async ({ page }) => {

@@ -52,6 +52,7 @@ test('frames are rendered on the server, numbered and zipped, and match the pict
     'match/match-0002.png',
     'match/match-0003.png',
     'match/match-exposure-sheet.csv',
+    'match/match-notes.txt',
   ]);
   const png = Buffer.from(files[names[0]!]!).toString('base64');
   await page.getByRole('link', { name: 'Draw' }).click();
@@ -118,4 +119,76 @@ test('an export shows its progress and can be stopped; a killed worker’s job i
   } finally {
     await application.stop();
   }
+});
+
+test('a film, a loop and a sheet are taken away in two presses each; frames are named, cut and told as asked', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const shot = await makeShot(address(), { length: 6, name: 'Formats' });
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await pen.stroke({ x: 0.4, y: 0.4 }, { x: 0.6, y: 0.6 }, 20);
+  await saved(page);
+  await page.getByRole('link', { name: 'Export' }).click();
+  const newest = page.getByTestId('export').first();
+  const taken = async (press: RegExp): Promise<{ name: string; bytes: Buffer }> => {
+    const before = await page.getByTestId('export').count();
+    await page.getByRole('button', { name: press }).click();
+    await expect(page.getByTestId('export')).toHaveCount(before + 1);
+    await expect(newest).toHaveAttribute('data-state', 'done', { timeout: 30_000 });
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      newest.getByRole('link', { name: 'Download' }).click(),
+    ]);
+    return { name: download.suggestedFilename(), bytes: readFileSync(await download.path()) };
+  };
+  await page.getByRole('button', { name: 'Film', exact: true }).click();
+  const film = await taken(/^Export film of 6 frames/);
+  expect(film.name).toBe('formats-alpha.webm');
+  // The browser plays it: a reader that is not ours.
+  const length = await page.evaluate(async (data) => {
+    const video = document.createElement('video');
+    video.src = URL.createObjectURL(new Blob([Uint8Array.from(atob(data), (c) => c.charCodeAt(0))]));
+    await new Promise((done, failed) => {
+      video.onloadedmetadata = done;
+      video.onerror = failed;
+    });
+    return { width: video.videoWidth, height: video.videoHeight, seconds: video.duration };
+  }, film.bytes.toString('base64'));
+  expect(length).toMatchObject({ width: 640, height: 360 });
+  expect(length.seconds).toBeCloseTo(6 / 24, 1);
+  await page.getByRole('button', { name: 'MP4', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Transparent' })).toHaveAttribute('aria-disabled', 'true');
+  await page.getByRole('button', { name: 'Loop', exact: true }).click();
+  await page.getByRole('button', { name: 'WebP', exact: true }).click();
+  const loop = await taken(/^Export loop of 6 frames/);
+  const frames = await page.evaluate(async (data) => {
+    const bytes = Uint8Array.from(atob(data), (c) => c.charCodeAt(0));
+    const decoder = new ImageDecoder({ data: bytes, type: 'image/webp' });
+    await decoder.completed;
+    return { turns: decoder.tracks.selectedTrack!.repetitionCount, type: decoder.type };
+  }, loop.bytes.toString('base64'));
+  expect(frames).toEqual({ turns: Infinity, type: 'image/webp' });
+  await page.getByRole('button', { name: 'On one page', exact: true }).click();
+  expect((await taken(/^Export sprite sheet/)).name).toBe('formats-sprites-alpha.zip');
+  await page.getByRole('button', { name: 'Frames', exact: true }).click();
+  await page.getByRole('button', { name: 'PNG 16 bit', exact: true }).click();
+  await page.getByLabel('Alpha').selectOption('matte');
+  await page.getByRole('button', { name: 'Numbers, version, handles' }).click();
+  await page.getByRole('textbox', { name: 'Version' }).fill('a/b');
+  await expect(page.getByTestId('names')).toContainText('The version must be');
+  await page.getByRole('textbox', { name: 'Version' }).fill('v02');
+  await page.getByLabel('First number').fill('101');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Frames after').fill('2');
+  await page.keyboard.press('Enter');
+  await page.getByText('Cut to what is drawn').click();
+  await expect(page.getByTestId('names')).toHaveText('formats-v02-0101.png to formats-v02-0108.png');
+  const zip = unzipSync((await taken(/^Export 8 frames/)).bytes);
+  const names = Object.keys(zip);
+  expect(names.filter((name) => name.endsWith('.png'))).toHaveLength(8);
+  const notes = new TextDecoder().decode(zip['formats/formats-notes.txt']);
+  expect(notes).toMatch(/Alpha: none in the files: they are mattes/);
+  expect(notes).toMatch(/cut to \d+ x \d+ px/);
 });

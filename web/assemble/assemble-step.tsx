@@ -13,7 +13,7 @@ import { ReferencesPanel } from '../tools/plate/references-panel.tsx';
 import { layFootage, setReferences, useReferences } from '../references/references.ts';
 import type { Footage } from '../references/footage.ts';
 import { SCREEN_ACTIONS } from '../screen/actions.ts';
-import { useScreen } from '../screen/screen.ts';
+import { setScreen, useScreen } from '../screen/screen.ts';
 import { SHELF_ACTIONS } from '../shelf/actions.ts';
 import { KeepDialog } from '../shelf/keep-dialog.tsx';
 import { ShelfPanel } from '../shelf/shelf-panel.tsx';
@@ -72,6 +72,7 @@ export function AssembleStep() {
     setShowing({ assembling: true, finished: false, alone: null });
     setPlayback({ playsShot: null });
     setReferences({ shown: false });
+    setScreen({ panel: null });
     const place = current()?.path;
     // What one stood in is picked; where nothing was chosen, nothing is.
     if (place?.length === 1 && selection().place !== null) pickUses([place[0]!.id]);
