@@ -166,7 +166,7 @@ test('a film, a loop and a sheet are taken away in two presses each; frames are 
   const frames = await page.evaluate(async (data) => {
     const bytes = Uint8Array.from(atob(data), (c) => c.charCodeAt(0));
     const decoder = new ImageDecoder({ data: bytes, type: 'image/webp' });
-    await decoder.completed;
+    await decoder.tracks.ready;
     return { turns: decoder.tracks.selectedTrack!.repetitionCount, type: decoder.type };
   }, loop.bytes.toString('base64'));
   expect(frames).toEqual({ turns: Infinity, type: 'image/webp' });
@@ -174,7 +174,7 @@ test('a film, a loop and a sheet are taken away in two presses each; frames are 
   expect((await taken(/^Export sprite sheet/)).name).toBe('formats-sprites-alpha.zip');
   await page.getByRole('button', { name: 'Frames', exact: true }).click();
   await page.getByRole('button', { name: 'PNG 16 bit', exact: true }).click();
-  await page.getByLabel('Alpha').selectOption('matte');
+  await page.getByLabel('Alpha', { exact: true }).selectOption('matte');
   await page.getByRole('button', { name: 'Numbers, version, handles' }).click();
   await page.getByRole('textbox', { name: 'Version' }).fill('a/b');
   await expect(page.getByTestId('names')).toContainText('The version must be');
