@@ -86,6 +86,12 @@ test('drawing: every panel of the column', async ({ page }) => {
   await expectFine(page, 'shelf');
   await page.keyboard.press('Alt+Shift+KeyL');
   await expectFine(page, 'keep on the shelf', '[role=dialog]');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Alt+Shift+KeyV');
+  await page.getByLabel('Name of a new version').fill('plan');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('version')).toHaveCount(1);
+  await expectFine(page, 'versions', '[role=dialog]');
 });
 
 test('menus, planning, assembling and taking away', async ({ page }) => {

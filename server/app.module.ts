@@ -22,6 +22,8 @@ import { ProductionsService } from './shots/productions.service.ts';
 import { SavesService } from './shots/saves.service.ts';
 import { ProductionsController, ShotsController } from './shots/shots.controller.ts';
 import { ShotsService } from './shots/shots.service.ts';
+import { VersionsController } from './versions/versions.controller.ts';
+import { VersionsService } from './versions/versions.service.ts';
 
 @Module({ controllers: [HealthController] })
 class HealthModule {}
@@ -52,10 +54,23 @@ class SoundsModule {}
   imports: [ShotsModule, QueueModule],
   controllers: [CardsController],
   providers: [PicturesService, LoopsService],
+  exports: [PicturesService],
 })
 class CardsModule {}
 
-@Module({ imports: [ShotsModule, QueueModule], controllers: [ExportsController], providers: [ExportsService] })
+@Module({
+  imports: [ShotsModule, CardsModule],
+  controllers: [VersionsController],
+  providers: [VersionsService],
+  exports: [VersionsService],
+})
+class VersionsModule {}
+
+@Module({
+  imports: [ShotsModule, QueueModule, VersionsModule],
+  controllers: [ExportsController],
+  providers: [ExportsService],
+})
 class ExportsModule {}
 
 @Global()
@@ -73,6 +88,7 @@ export class AppModule {
         FootageModule,
         SoundsModule,
         ShelfModule,
+        VersionsModule,
       ],
       providers: [{ provide: DATABASE, useValue: database }],
       exports: [DATABASE],

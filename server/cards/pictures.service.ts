@@ -1,4 +1,4 @@
-import type { Id } from '@tallow/core/document';
+import type { Id, ShotDocument } from '@tallow/core/document';
 import { shotOf } from '@tallow/core/document';
 import { ByteCache, drawFrame } from '@tallow/core/render';
 import { Inject, Injectable } from '@nestjs/common';
@@ -28,6 +28,13 @@ export class PicturesService {
     const kept = this.cards.get(key);
     if (kept) return kept;
     const { doc } = await this.shots.document(id);
+    const png = await this.of(doc);
+    this.cards.set(key, png, png.byteLength);
+    return png;
+  }
+
+  /** The same of a document that is at hand. */
+  async of(doc: ShotDocument): Promise<Buffer> {
     const { width, height } = shotOf(doc);
     const scale = Math.min(CARD.width / width, CARD.height / height);
     const surface = makeSurface(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
@@ -37,8 +44,6 @@ export class PicturesService {
       background: true,
       assets: await assetPictures(this.database, doc, 0, 1),
     });
-    const png = await pngOf(surface);
-    this.cards.set(key, png, png.byteLength);
-    return png;
+    return pngOf(surface);
   }
 }

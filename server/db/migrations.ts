@@ -217,6 +217,23 @@ const migrations: Record<string, Knex.Migration> = {
       await knex.schema.dropTable('shelf');
     },
   },
+  '010-versions': {
+    async up(knex) {
+      await knex.schema.createTable('versions', (t) => {
+        t.uuid('id').primary();
+        t.uuid('shot_id').notNullable().references('shots.id');
+        t.integer('revision').notNullable();
+        t.text('name').notNullable();
+        // Why it was made: by hand, or by itself before something.
+        t.text('made').notNullable();
+        t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+        t.index(['shot_id', 'created_at']);
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('versions');
+    },
+  },
 };
 
 /** Hands the migrations to Knex without files on disk, so that they travel inside the built server. */

@@ -10,6 +10,7 @@ import { EXPORT_FORMATS, fileStem, type ExportSettings } from '@tallow/core/form
 import { settingsFor, type ExportRequest } from './export-request.ts';
 import { EXPORT_QUEUE, SILENCE_SECONDS } from '../queue/queue.ts';
 import { QueueService } from '../queue/queue.service.ts';
+import { VersionsService } from '../versions/versions.service.ts';
 
 export type ExportState = 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
 
@@ -55,6 +56,7 @@ export class ExportsService {
     @Inject(DATABASE) private readonly database: Knex,
     private readonly shots: ShotsService,
     private readonly queue: QueueService,
+    private readonly versions: VersionsService,
   ) {}
 
   async list(shotId: Id): Promise<ExportAnswer[]> {
@@ -79,6 +81,7 @@ export class ExportsService {
     const alpha = settings.background && parts === '' ? '' : '-alpha';
     const page = family === 'page' ? `-${settings.format}` : '';
     const fileName = `${fileStem(shot.name)}${parts}${page}${alpha}.${ending}`;
+    await this.versions.before(shotId, 'export', `Taken away as ${fileName}`.slice(0, 200));
     await this.database('exports').insert({
       id,
       shot_id: shotId,

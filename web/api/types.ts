@@ -22,6 +22,18 @@ export interface ShotSummary {
   readonly loop: { readonly revision: number; readonly flashes: boolean } | null;
 }
 
+/** A revision of a shot that has a name. */
+export interface Version {
+  readonly id: Id;
+  readonly shotId: Id;
+  readonly revision: number;
+  readonly name: string;
+  readonly made: 'hand' | 'export' | 'restore';
+  readonly createdAt: string;
+  /** Drawings that have changed since. */
+  readonly changed: number;
+}
+
 /** An effect on the shelf: the small shot it is kept in, and what is told of it. */
 export interface ShelfItem extends ShotSummary {
   readonly kind: ShelfKind;

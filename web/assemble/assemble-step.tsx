@@ -15,7 +15,6 @@ import type { Footage } from '../references/footage.ts';
 import { SCREEN_ACTIONS } from '../screen/actions.ts';
 import { setScreen, useScreen } from '../screen/screen.ts';
 import { SHELF_ACTIONS } from '../shelf/actions.ts';
-import { KeepDialog } from '../shelf/keep-dialog.tsx';
 import { ShelfPanel } from '../shelf/shelf-panel.tsx';
 import { current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
@@ -27,6 +26,7 @@ import { CAMERA } from '../tools/camera/tool.ts';
 import { PLACE_ACTIONS } from '../tools/place/actions.ts';
 import { pickUses } from '../tools/place/placing.ts';
 import { PLACE } from '../tools/place/tool.ts';
+import { VERSION_ACTIONS } from '../versions/actions.ts';
 import { VIEW_ACTIONS } from '../view/actions.ts';
 import { AssembleColumn } from './assemble-column.tsx';
 import { Foot } from './foot.tsx';
@@ -49,6 +49,7 @@ const ACTIONS = [
   redo,
   keys,
   ...Object.values(SHELF_ACTIONS),
+  ...Object.values(VERSION_ACTIONS),
   ...Object.values(VIEW_ACTIONS),
   ...Object.values(PLACE_ACTIONS),
   ...Object.values(CAMERA_ACTIONS),
@@ -121,7 +122,6 @@ export function AssembleStep() {
       ) : (
         <AssembleColumn />
       )}
-      <KeepDialog />
       <KeysDialog />
     </div>
   );

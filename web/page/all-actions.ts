@@ -19,6 +19,7 @@ import { SMEAR_ACTIONS } from '../smears/actions.ts';
 import { TRACE_ACTIONS } from '../tools/trace/actions.ts';
 import { CLEAN_ACTIONS } from '../stage/clean.ts';
 import { TONE_ACTIONS } from '../tone/actions.ts';
+import { VERSION_ACTIONS } from '../versions/actions.ts';
 import { VIEW_ACTIONS } from '../view/actions.ts';
 
 export const ACTIONS: readonly Action[] = [
@@ -41,6 +42,7 @@ export const ACTIONS: readonly Action[] = [
   ...Object.values(SOUND_ACTIONS),
   ...Object.values(TONE_ACTIONS),
   ...Object.values(SHELF_ACTIONS),
+  ...Object.values(VERSION_ACTIONS),
   ...Object.values(SCREEN_ACTIONS),
   ...Object.values(EXPORT_ACTIONS),
 ];

@@ -1,7 +1,7 @@
 /** The top bar: the steps of the work, the shot, what is saved, undo and redo. */
 import { shotOf } from '@tallow/core/document';
 import { setShot } from '@tallow/core/edit';
-import { Expand, Keyboard, PanelRightClose, Redo2, Undo2 } from 'lucide-react';
+import { Expand, History, Keyboard, PanelRightClose, Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link, NavLink } from 'react-router';
 import { NameField } from '../parts/name-field.tsx';
@@ -11,6 +11,7 @@ import { ShotFormat } from './shot-format.tsx';
 import { ActionButton } from '../actions/action-button.tsx';
 import { SCREEN_ACTIONS } from '../screen/actions.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
+import { VERSION_ACTIONS } from '../versions/actions.ts';
 import { titleOf } from '../actions/key-text.ts';
 
 const STEPS = [
@@ -107,6 +108,9 @@ export function TopBar({ step }: { step: (typeof STEPS)[number]['path'] }) {
       </div>
       <SavedMark />
       <div className="flex gap-1 [&_button]:!bg-transparent [&_button:hover]:!bg-soot-800">
+        <ActionButton action={VERSION_ACTIONS.versions} label={titleOf(VERSION_ACTIONS.versions, 'Versions')}>
+          <History size={16} />
+        </ActionButton>
         <ActionButton
           action={SCREEN_ACTIONS.undo}
           label={lastDone ? titleOf(SCREEN_ACTIONS.undo, `Undo ${lastDone}`) : 'Undo'}

@@ -21,6 +21,7 @@ import { useBindings } from '../actions/bindings.ts';
 import { setShowing } from '../picture/showing.ts';
 import { useScreen } from '../screen/screen.ts';
 import { KeepDialog } from '../shelf/keep-dialog.tsx';
+import { VersionsDialog } from '../versions/versions-dialog.tsx';
 import { setPlanning } from '../plan/plan.ts';
 import { useDocument } from '../shot/document.ts';
 import { listen } from '../sound/hearing.ts';
@@ -109,7 +110,6 @@ function DeskStep({ planning }: { planning: boolean }) {
       </main>
       {bare ? null : planning ? <PlanColumn /> : <Column />}
       <KeysDialog />
-      <KeepDialog />
     </div>
   );
 }
@@ -147,6 +147,8 @@ export function ShotPage() {
       ) : (
         <DeskStep planning={step === 'plan'} />
       )}
+      <KeepDialog />
+      <VersionsDialog />
       <LeaveGuard shotId={shotId} />
       <NoticeBar place={step === 'export' || full ? 'foot' : 'strip'} />
     </div>

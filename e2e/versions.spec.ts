@@ -1,0 +1,69 @@
+/** Versions by pen and by keys: a stage named, gone back to in two actions, gone on from in a new shot; nothing after it is lost. */
+import { address, countOf, makeShot, openDesk, painted, Pen, saved, stored } from './desk.ts';
+import { expect, test, type Page } from './test.ts';
+
+const LINE: [number, number, number] = [140, 42, 20];
+const card = (page: Page, name: string) => page.locator(`[data-testid=version][data-name="${name}"]`);
+
+test('a stage is named and gone back to in two actions; where one was is kept; a new shot goes on from it', async ({
+  page,
+}) => {
+  const shot = await makeShot(address(), { name: 'Staged' });
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await pen.stroke({ x: 0.3, y: 0.3 }, { x: 0.7, y: 0.3 });
+  await painted(page);
+  await saved(page);
+  const first = await countOf(page, LINE);
+  await page.keyboard.press('Alt+Shift+KeyV');
+  await page.getByLabel('Name of a new version').fill('plan');
+  await page.keyboard.press('Enter');
+  await expect(card(page, 'plan')).toContainText('no drawing has changed since');
+  await page.keyboard.press('Escape');
+  await page.getByTestId('picture').focus();
+  await pen.stroke({ x: 0.3, y: 0.7 }, { x: 0.7, y: 0.7 });
+  await page.keyboard.press('KeyS');
+  await painted(page);
+  await pen.stroke({ x: 0.5, y: 0.2 }, { x: 0.5, y: 0.8 });
+  await saved(page);
+  await page.keyboard.press('KeyA');
+  await painted(page);
+  expect(await countOf(page, LINE)).toBeGreaterThan(first * 1.5);
+  // One key, one press.
+  await page.keyboard.press('Alt+Shift+KeyV');
+  await expect(card(page, 'plan')).toContainText('2 drawings have changed since');
+  await card(page, 'plan').getByRole('button', { name: 'Go back to it' }).click();
+  await expect(page.getByText('The shot is as it was in “plan”. What came after is among the versions.')).toBeVisible();
+  await expect(card(page, 'Before going back to “plan”')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect.poll(() => countOf(page, LINE)).toBe(first);
+  await saved(page);
+  expect((await stored(address(), shot)).drawings).toHaveLength(1);
+  // And forth again: nothing was lost.
+  await page.keyboard.press('Alt+Shift+KeyV');
+  await card(page, 'Before going back to “plan”').getByRole('button', { name: 'Go back to it' }).click();
+  await expect.poll(async () => (await stored(address(), shot)).drawings.length).toBe(2);
+  await card(page, 'plan').getByRole('button', { name: 'New shot from it' }).click();
+  await expect(page).not.toHaveURL(new RegExp(shot));
+  await expect(page.getByTitle('Staged, plan · click to rename')).toBeVisible();
+  await expect.poll(() => countOf(page, LINE)).toBe(first);
+});
+
+test('it is renamed and let go; taken away, a shot is named by itself', async ({ page }) => {
+  const shot = await makeShot(address(), { name: 'Kept', length: 2 });
+  await openDesk(page, address(), shot);
+  await (await Pen.on(page)).stroke({ x: 0.3, y: 0.3 }, { x: 0.7, y: 0.3 });
+  await saved(page);
+  await page.getByRole('link', { name: 'Export' }).click();
+  await page.getByRole('button', { name: 'Export 2 frames' }).click();
+  await expect(page.getByTestId('export')).toHaveAttribute('data-state', 'done', { timeout: 30_000 });
+  await page.getByRole('button', { name: /^Versions/ }).click();
+  const made = card(page, 'Taken away as kept-alpha.zip');
+  await expect(made).toContainText('by itself');
+  await made.getByTitle('Rename').click();
+  await page.getByLabel('Name of the version').fill('To the director');
+  await page.keyboard.press('Enter');
+  await expect(card(page, 'To the director')).toBeVisible();
+  await page.getByRole('button', { name: 'Let “To the director” go' }).click();
+  await expect(page.getByTestId('version')).toHaveCount(0);
+});

@@ -1,0 +1,161 @@
+/** Versions on a real server: named, gone back to and forth without losing anything, gone on from in a new shot. */
+import {
+  encodeEntity,
+  entitiesOf,
+  newShotDocument,
+  putEntities,
+  randomId,
+  shotOf,
+  type Id,
+  type ShotDocument,
+} from '@tallow/core/document';
+import { addLayer, addMark, newDrawing, setShot } from '@tallow/core/edit';
+import { discRing } from '@tallow/core/geometry';
+import { loadImage } from '@napi-rs/canvas';
+import { shotServices } from '../shots/services.ts';
+import { startServer, type Harness } from './harness.ts';
+
+let server: Harness;
+const production = randomId();
+beforeAll(async () => {
+  server = await startServer();
+  await server.send('POST', '/productions', { id: production, name: 'Versions' });
+}, 60_000);
+afterAll(() => server.stop());
+
+const documentOf = async (id: Id): Promise<ShotDocument> =>
+  (await shotServices(server.database).shots.document(id)).doc;
+/** The entities of a shot, as they are stored. */
+const told = async (id: Id): Promise<Map<Id, string>> => {
+  const doc = await documentOf(id);
+  return new Map(Object.values(doc.entities).map((each) => [each.id, JSON.stringify(encodeEntity(each))]));
+};
+
+/** A shot, with ways to change it as a page does: by saves of what differs. */
+async function shot(name: string) {
+  const format = { name, width: 64, height: 36, rate: 24, length: 8, background: '#203040' };
+  const doc = newShotDocument(randomId(), format, randomId);
+  await shotServices(server.database).shots.insert(doc, production);
+  const id = doc.shotId;
+  const change = async (edit: (now: ShotDocument) => ShotDocument): Promise<void> => {
+    const now = await documentOf(id);
+    const next = edit(now);
+    const puts = Object.values(next.entities)
+      .filter((each) => now.entities[each.id] !== each)
+      .map((each) => ({ id: each.id, kind: each.kind, body: encodeEntity(each) }));
+    const deletes = Object.keys(now.entities).filter((each) => !(each in next.entities));
+    const { revision } = ((await server.send('GET', `/shots/${id}`)).json as { shot: { revision: number } }).shot;
+    const saved = await server.send('POST', `/shots/${id}/saves`, {
+      saveId: randomId(),
+      baseRevision: revision,
+      puts,
+      deletes,
+    });
+    expect(saved.status).toBe(200);
+  };
+  return { id, change };
+}
+const disc = (doc: ShotDocument, x: number) =>
+  ({
+    kind: 'shape',
+    id: randomId(),
+    swatch: shotOf(doc).swatches[0]!,
+    rings: [discRing(x, 0, 9)],
+    rule: 'nonzero',
+    opacity: 1,
+  }) as const;
+const lineOf = (doc: ShotDocument): Id => entitiesOf(doc, 'layer')[0]!.id;
+
+interface Version {
+  id: Id;
+  name: string;
+  made: string;
+  changed: number;
+  revision: number;
+}
+const list = async (id: Id): Promise<Version[]> =>
+  (await server.send('GET', `/shots/${id}/versions`)).json as Version[];
+const name = async (id: Id, called: string): Promise<Version> =>
+  (await server.send('POST', `/shots/${id}/versions`, { id: randomId(), name: called })).json as Version;
+
+test('a version is the shot as it was, to every entity; going back is a new revision, and going forth again too', async () => {
+  const { id, change } = await shot('Stages');
+  await change((doc) => addMark(doc, lineOf(doc), 0, disc(doc, 0), randomId));
+  const plan = await name(id, 'plan');
+  const atPlan = await told(id);
+  // A drawing more, a layer more, one changed, one gone.
+  await change((doc) => {
+    const drawn = newDrawing(doc, lineOf(doc), 0, randomId).doc;
+    return addLayer(
+      addMark(drawn, lineOf(doc), 2, disc(doc, 5), randomId),
+      entitiesOf(doc, 'element')[0]!.id,
+      'Body',
+      'body',
+      null,
+      randomId,
+    ).doc;
+  });
+  await change((doc) => setShot(doc, { background: null }));
+  await change((doc) => {
+    const [drawing] = entitiesOf(doc, 'drawing').filter(({ order }) => order.length > 0);
+    return putEntities(doc, { ...drawing!, marks: {}, order: [] });
+  });
+  const atEnd = await told(id);
+  expect((await list(id))[0]).toMatchObject({ id: plan.id, name: 'plan', made: 'hand', changed: 2 });
+  const back = await server.send('POST', `/versions/${plan.id}/restore`);
+  expect(back.status).toBe(200);
+  expect((back.json as { revision: number }).revision).toBeGreaterThan(plan.revision + 3);
+  expect(await told(id)).toEqual(atPlan);
+  // Where one was is named by itself.
+  const [before] = await list(id);
+  expect(before).toMatchObject({ name: 'Before going back to “plan”', made: 'restore' });
+  await server.send('POST', `/versions/${before!.id}/restore`);
+  expect(await told(id)).toEqual(atEnd);
+  await server.send('POST', `/versions/${plan.id}/restore`);
+  expect(await told(id)).toEqual(atPlan);
+  expect((await list(id)).find((each) => each.id === plan.id)).toMatchObject({ changed: expect.any(Number) as number });
+});
+
+test('a new shot goes on from it, with ids of its own; its picture shows it', async () => {
+  const { id, change } = await shot('Trunk');
+  await change((doc) => addMark(doc, lineOf(doc), 0, disc(doc, 0), randomId));
+  const version = await name(id, 'first');
+  await change((doc) => setShot(doc, { background: '#ffffff' }));
+  const branch = randomId();
+  const made = await server.send('POST', `/versions/${version.id}/branch`, { id: branch });
+  expect(made.json).toMatchObject({
+    id: branch,
+    productionId: production,
+    name: 'Trunk, first',
+    background: '#203040',
+  });
+  const [one, two] = [await told(id), await told(branch)];
+  expect([...two.keys()].filter((each) => one.has(each))).toEqual([]);
+  const picture = await fetch(`${server.address}/api/versions/${version.id}/picture.png`);
+  const image = await loadImage(Buffer.from(await picture.arrayBuffer()));
+  expect([image.width, image.height]).toEqual([480, 270]);
+});
+
+test('before it is taken away a shot is named by itself, once for a revision', async () => {
+  const { id, change } = await shot('Away');
+  await change((doc) => addMark(doc, lineOf(doc), 0, disc(doc, 0), randomId));
+  for (const format of ['png', 'gif']) await server.send('POST', `/shots/${id}/exports`, { background: false, format });
+  expect((await list(id)).map((each) => [each.name, each.made])).toEqual([['Taken away as away-alpha.zip', 'export']]);
+});
+
+test('renamed, let go, and refused in words where there is none', async () => {
+  const { id } = await shot('Names');
+  const version = await name(id, 'one');
+  expect((await server.send('PATCH', `/versions/${version.id}`, { name: 'two' })).json).toMatchObject({ name: 'two' });
+  expect((await server.send('DELETE', `/versions/${version.id}`)).status).toBe(204);
+  expect(await list(id)).toEqual([]);
+  for (const [method, path] of [
+    ['POST', `/versions/${version.id}/restore`],
+    ['DELETE', `/versions/${version.id}`],
+    ['GET', `/versions/${version.id}/picture.png`],
+    ['GET', `/shots/${randomId()}/versions`],
+  ] as const)
+    expect((await server.send(method, path)).status).toBe(404);
+  const empty = await server.send('POST', `/shots/${id}/versions`, { id: randomId(), name: '' });
+  expect(empty.status).toBe(422);
+});

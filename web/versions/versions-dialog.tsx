@@ -1,0 +1,145 @@
+/** The versions of the shot: each with its picture, when it was, and how much has changed since. */
+import { GitBranch, Trash2, Undo } from 'lucide-react';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { Version } from '../api/types.ts';
+import { Button } from '../parts/button.tsx';
+import { Dialog } from '../parts/dialog.tsx';
+import { NameField } from '../parts/name-field.tsx';
+import { useDocument } from '../shot/document.ts';
+import {
+  branchFrom,
+  goBackTo,
+  letVersionGo,
+  nameVersion,
+  renameVersion,
+  showVersions,
+  useVersions,
+  whyNotNow,
+} from './versions.ts';
+
+const WHEN = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+const changedText = (count: number): string =>
+  count === 0
+    ? 'no drawing has changed since'
+    : count === 1
+      ? 'one drawing has changed since'
+      : `${count} drawings have changed since`;
+
+function Card({ version, whyNot }: { version: Version; whyNot: string | null }) {
+  const [naming, setNaming] = useState(false);
+  const navigate = useNavigate();
+  const { id, name, createdAt, changed, made } = version;
+  return (
+    <article data-testid="version" data-name={name} className="flex gap-3 rounded-[10px] bg-soot-800 p-3">
+      <img
+        src={`/api/versions/${id}/picture.png`}
+        alt=""
+        loading="lazy"
+        className="aspect-video w-44 shrink-0 self-start rounded-lg bg-surround object-contain"
+      />
+      <div className="min-w-0 flex-1">
+        {naming ? (
+          <NameField
+            label="Name of the version"
+            value={name}
+            onDone={(typed) => {
+              setNaming(false);
+              if (typed && typed !== name) void renameVersion(id, typed);
+            }}
+          />
+        ) : (
+          <button
+            type="button"
+            className="font-name block max-w-full truncate text-left text-[17px] hover:text-flame"
+            title="Rename"
+            onClick={() => {
+              setNaming(true);
+            }}
+          >
+            {name}
+          </button>
+        )}
+        <p className="text-[13px] text-wax-500">
+          {WHEN.format(new Date(createdAt))}
+          {made === 'hand' ? '' : ', by itself'} · {changedText(changed)}
+        </p>
+        <div className="mt-2 flex gap-1.5">
+          <Button whyNot={whyNot} onClick={() => void goBackTo(version)}>
+            <Undo size={15} /> Go back to it
+          </Button>
+          <Button
+            onClick={() => {
+              void branchFrom(version).then((shot) => {
+                if (shot) void navigate(`/shots/${shot}/draw`);
+              });
+            }}
+          >
+            <GitBranch size={15} /> New shot from it
+          </Button>
+          <Button look="bare" title="Lets the name go; nothing drawn is lost" onClick={() => void letVersionGo(id)}>
+            <Trash2 size={15} /> <span className="sr-only">{`Let “${name}” go`}</span>
+          </Button>
+        </div>
+      </div>
+    </article>
+  );
+}
+
+export function VersionsDialog() {
+  const { shown, list, trouble } = useVersions();
+  const saving = useDocument((s) => s.saving.state);
+  const [name, setName] = useState('');
+  const whyNot = saving === 'saved' ? null : whyNotNow();
+  const keep = (): void => {
+    if (whyNot || name.trim() === '') return;
+    void nameVersion(name.trim());
+    setName('');
+  };
+  return (
+    <Dialog title="Versions" open={shown} onOpenChange={showVersions} wide>
+      <div
+        onKeyDown={(event) => {
+          event.stopPropagation();
+        }}
+      >
+        <form
+          className="mb-5 flex gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            keep();
+          }}
+        >
+          <input
+            className="field min-w-0 flex-1"
+            aria-label="Name of a new version"
+            placeholder="Name the shot as it is now: plan, spacing, trail, final"
+            maxLength={200}
+            value={name}
+            onChange={(event) => {
+              setName(event.target.value);
+            }}
+          />
+          <Button look="primary" whyNot={whyNot ?? (name.trim() === '' ? 'It needs a name.' : null)} onClick={keep}>
+            Keep as a version
+          </Button>
+        </form>
+        {trouble ? (
+          <p role="alert" className="mb-3 text-warn">
+            {trouble}
+          </p>
+        ) : null}
+        {list?.length === 0 ? (
+          <p className="text-wax-500">
+            None yet. One is made by itself before the shot is taken away, and before going back to another.
+          </p>
+        ) : null}
+        <div className="grid grid-cols-2 gap-3 max-[1000px]:grid-cols-1">
+          {list?.map((version) => (
+            <Card key={version.id} version={version} whyNot={whyNot} />
+          ))}
+        </div>
+      </div>
+    </Dialog>
+  );
+}
