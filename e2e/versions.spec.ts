@@ -32,7 +32,7 @@ test('a stage is named and gone back to in two actions; where one was is kept; a
   // One key, one press.
   await page.keyboard.press('Alt+Shift+KeyV');
   await expect(card(page, 'plan')).toContainText('2 drawings have changed since');
-  await card(page, 'plan').getByRole('button', { name: 'Go back to it' }).click();
+  await card(page, 'plan').getByRole('button', { name: 'Go back', exact: true }).click();
   await expect(page.getByText('The shot is as it was in “plan”. What came after is among the versions.')).toBeVisible();
   await expect(card(page, 'Before going back to “plan”')).toBeVisible();
   await page.keyboard.press('Escape');
@@ -41,9 +41,9 @@ test('a stage is named and gone back to in two actions; where one was is kept; a
   expect((await stored(address(), shot)).drawings).toHaveLength(1);
   // And forth again: nothing was lost.
   await page.keyboard.press('Alt+Shift+KeyV');
-  await card(page, 'Before going back to “plan”').getByRole('button', { name: 'Go back to it' }).click();
+  await card(page, 'Before going back to “plan”').getByRole('button', { name: 'Go back', exact: true }).click();
   await expect.poll(async () => (await stored(address(), shot)).drawings.length).toBe(2);
-  await card(page, 'plan').getByRole('button', { name: 'New shot from it' }).click();
+  await card(page, 'plan').getByRole('button', { name: 'New shot', exact: true }).click();
   await expect(page).not.toHaveURL(new RegExp(shot));
   await expect(page.getByTitle('Staged, plan · click to rename')).toBeVisible();
   await expect.poll(() => countOf(page, LINE)).toBe(first);

@@ -65,17 +65,22 @@ function Card({ version, whyNot }: { version: Version; whyNot: string | null }) 
           {made === 'hand' ? '' : ', by itself'} · {changedText(changed)}
         </p>
         <div className="mt-2 flex gap-1.5">
-          <Button whyNot={whyNot} onClick={() => void goBackTo(version)}>
-            <Undo size={15} /> Go back to it
+          <Button
+            whyNot={whyNot}
+            title="The shot becomes as it was then; what came after stays among the versions"
+            onClick={() => void goBackTo(version)}
+          >
+            <Undo size={15} /> Go back
           </Button>
           <Button
+            title="A new shot that goes on from it"
             onClick={() => {
               void branchFrom(version).then((shot) => {
                 if (shot) void navigate(`/shots/${shot}/draw`);
               });
             }}
           >
-            <GitBranch size={15} /> New shot from it
+            <GitBranch size={15} /> New shot
           </Button>
           <Button look="bare" title="Lets the name go; nothing drawn is lost" onClick={() => void letVersionGo(id)}>
             <Trash2 size={15} /> <span className="sr-only">{`Let “${name}” go`}</span>
