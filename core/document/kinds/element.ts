@@ -100,7 +100,10 @@ export const element = kindOf<Element>({
     traces: z.array(trace).max(200).refine(eachOnce, notTwice).default([]),
     smearings: smearings.default({}),
     meant: uniqueIds.default([]),
-    shelf: z.strictObject({ shelfId: id, revision: z.int().min(1) }).nullable().default(null),
+    shelf: z
+      .strictObject({ shelfId: id, revision: z.int().min(1) })
+      .nullable()
+      .default(null),
   }),
   merge: {
     anchor: 'value',
