@@ -7,7 +7,7 @@ import express, { type NextFunction, type Request, type Response } from 'express
 import helmet from 'helmet';
 import type { Knex } from 'knex';
 import { createHash } from 'node:crypto';
-import type { IncomingMessage } from 'node:http';
+import type { IncomingMessage, Server } from 'node:http';
 import { join } from 'node:path';
 import { ASSET_LIMITS } from './assets/picture.ts';
 import { AppModule } from './app.module.ts';
@@ -25,6 +25,8 @@ function noteHash(request: IncomingMessage & { contentHash?: string }, _: unknow
   request.contentHash = createHash('sha256').update(content).digest('hex');
 }
 
+const KEEP_ALIVE_MS = 65_000;
+
 /** Builds the server on an open, migrated database. @param web folder of the built page, if it is served too. */
 export async function createApp(database: Knex, web?: string): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(database), {
@@ -32,6 +34,8 @@ export async function createApp(database: Knex, web?: string): Promise<NestExpre
     logger: ['error', 'warn'],
   });
   app.setGlobalPrefix('api');
+  // Longer than clients keep a connection: else one that is just being closed is sent the next request.
+  (app.getHttpServer() as Server).keepAliveTimeout = KEEP_ALIVE_MS;
   app.enableShutdownHooks();
   app.use(
     helmet({
