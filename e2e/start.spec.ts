@@ -21,7 +21,7 @@ interface Started {
 
 /** Runs the start command as a user would and waits for the address. */
 async function start(port: number, through: 'node' | 'shell' = 'node'): Promise<Started> {
-  const env = { ...process.env, TALLOW_HOME: home, TALLOW_PORT: String(port), DATABASE_URL: '' };
+  const env = { ...process.env, TALLOW_HOME: home, TALLOW_PORT: String(port), DATABASE_URL: '', TALLOW_SHELF: 'empty' };
   const script = join(root, 'scripts', 'start.mjs');
   const child =
     through === 'node'
