@@ -19,6 +19,7 @@ export type Lies = {
 
 /**
  * The notes.
+ * @param settings as their format can be written.
  * @param size of the whole picture, px. @param sequences as they are written, frontmost first, with what each was cut to.
  */
 export function exportNotes(
@@ -28,11 +29,9 @@ export function exportNotes(
   sequences: readonly (Sequence & { readonly cut: Lies })[],
 ): string {
   const shot = shotOf(doc);
-  const { label, alphas, linear } = EXPORT_FORMATS[settings.format];
+  const { label, linear } = EXPORT_FORMATS[settings.format];
   const { from, to } = takenFrames(settings);
   const first = firstNumber(settings);
-  const alpha = alphas.includes(settings.alpha) ? settings.alpha : alphas[0];
-  const onBackground = settings.background && settings.parts === 'picture';
   const lines = [
     `${shot.name}${settings.pattern.includes('{version}') ? `, ${settings.version}` : ''}`,
     '',
@@ -42,7 +41,7 @@ export function exportNotes(
       ? [`Handles: ${settings.before} before and ${settings.after} after what is meant to be seen`]
       : []),
     `Colour: ${linear ? 'linear light, primaries of sRGB' : 'sRGB'}`,
-    `Alpha: ${onBackground ? 'none, they lie on the background colour' : alpha ? ALPHA_WORDS[alpha] : 'none'}`,
+    `Alpha: ${settings.background ? 'none, they lie on the background colour' : ALPHA_WORDS[settings.alpha]}`,
   ];
   if (sequences.length > 1) lines.push('', 'From the front to the back, each laid over those below it:');
   for (const { name, lies, cut } of sequences) {

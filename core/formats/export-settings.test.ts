@@ -4,7 +4,9 @@ import { newShotDocument, entitiesOf } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import {
   brighteningLayers,
+  exportFormats,
   exportNotes,
+  forFormat,
   fileStem,
   frameName,
   patternProblem,
@@ -13,6 +15,7 @@ import {
   USUAL_EXPORT,
   USUAL_PATTERN,
   versionProblem,
+  type ExportFormatName,
 } from './index.ts';
 
 const newId = seededIds(6);
@@ -58,22 +61,12 @@ test('stems are never empty and hold nothing a file system could refuse', () => 
 test('layers and elements each get a sequence with a name of its own; hidden and guide layers none', () => {
   const body = addLayer(base, element.id, 'Line', 'body', null, newId);
   const guide = addLayer(body.doc, element.id, 'Guide', 'guide', null, newId);
-  expect(sequencesOf(guide.doc, { format: 'png', parts: 'picture', work: false }).map((s) => s.name)).toEqual([
-    'vent-smoke',
-  ]);
-  expect(sequencesOf(guide.doc, { format: 'png', parts: 'layers', work: false }).map((s) => s.name)).toEqual([
-    'line',
-    'line-2',
-  ]);
-  // One file holds the whole picture.
-  expect(sequencesOf(guide.doc, { format: 'gif', parts: 'layers', work: false })).toHaveLength(1);
+  expect(sequencesOf(guide.doc, { parts: 'picture', work: false }).map((s) => s.name)).toEqual(['vent-smoke']);
+  expect(sequencesOf(guide.doc, { parts: 'layers', work: false }).map((s) => s.name)).toEqual(['line', 'line-2']);
   const hidden = setLayer(guide.doc, body.layerId, { visible: false });
-  expect(sequencesOf(hidden, { format: 'png', parts: 'layers', work: false }).map((s) => s.name)).toEqual(['line']);
+  expect(sequencesOf(hidden, { parts: 'layers', work: false }).map((s) => s.name)).toEqual(['line']);
   const two = addElement(hidden, 'Element 1', 0, newId).doc;
-  expect(sequencesOf(two, { format: 'png', parts: 'elements', work: false }).map((s) => s.name)).toEqual([
-    'element-1',
-    'element-1-2',
-  ]);
+  expect(sequencesOf(two, { parts: 'elements', work: false }).map((s) => s.name)).toEqual(['element-1', 'element-1-2']);
   expect(brighteningLayers(setLayer(two, element.layers[0]!, { blend: 'screen' }))).toEqual(['Line']);
 });
 
@@ -85,7 +78,7 @@ test('what is for work is left out by name, and let in where it is wanted', () =
     { name: 'Guide', why: 'guide' },
     { name: 'Body', why: 'for work' },
   ]);
-  const names = (work: boolean) => sequencesOf(doc, { format: 'png', parts: 'layers', work }).map((s) => s.name);
+  const names = (work: boolean) => sequencesOf(doc, { parts: 'layers', work }).map((s) => s.name);
   expect(names(false)).toEqual(['line']);
   expect(names(true).sort()).toEqual(['body', 'line']);
   expect(leftOut(setLayer(doc, body.layerId, { visible: false }))).toEqual([{ name: 'Guide', why: 'guide' }]);
@@ -101,7 +94,7 @@ test('a rough under a line drawn over it is for work from the start', () => {
 test('planes and roles each get a sequence that shows nothing else; how a layer is laid is told', () => {
   const glow = addLayer(base, element.id, 'Shine', 'glow', null, newId);
   const doc = setLayer(glow.doc, glow.layerId, { blend: 'lighter' });
-  const ask = (parts: 'planes' | 'roles' | 'layers') => sequencesOf(doc, { format: 'png', parts, work: false });
+  const ask = (parts: 'planes' | 'roles' | 'layers') => sequencesOf(doc, { parts, work: false });
   expect(ask('planes')).toHaveLength(1);
   expect(ask('roles').map(({ name, options }) => [name, options.without])).toEqual([
     ['line', [glow.layerId]],
@@ -125,4 +118,19 @@ test('notes say what those who receive frames must know', () => {
     'body: over',
   ])
     expect(notes).toContain(said);
+});
+
+test('what was chosen for one format and cannot be in another is left out there', () => {
+  const chosen = {
+    ...{ ...USUAL_EXPORT, from: 0, to: 8, before: 3, after: 2, trim: true, background: true },
+    ...({ parts: 'layers', alpha: 'matte' } as const),
+  };
+  const as = (format: ExportFormatName) => forFormat({ ...chosen, format });
+  expect(as('png')).toMatchObject({ parts: 'layers', alpha: 'matte', trim: true, before: 3, background: false });
+  expect(as('exr')).toMatchObject({ parts: 'layers', alpha: 'premultiplied', trim: true });
+  // Whole by its kind, though its frames are files.
+  expect(as('ora')).toMatchObject({ parts: 'picture', alpha: 'straight', trim: false, before: 3, background: true });
+  expect(as('webm')).toMatchObject({ parts: 'picture', trim: false, before: 0, after: 0, background: true });
+  expect(forFormat({ ...chosen, format: 'mp4', background: false }).background).toBe(true);
+  for (const format of exportFormats()) expect(forFormat(as(format))).toEqual(as(format));
 });

@@ -124,16 +124,25 @@ export interface Sequence {
   readonly lies: string;
 }
 
-/** What it is parted into: one file holds the whole picture, whatever was chosen for frames. */
-export const partsOf = ({ format, parts }: Pick<ExportSettings, 'format' | 'parts'>): ExportSettings['parts'] =>
-  EXPORT_FORMATS[format].frames === null ? 'picture' : parts;
+/** Settings as their format can be written: what was chosen for another one and cannot be here is left out. */
+export function forFormat(settings: ExportSettings): ExportSettings {
+  const { frames, whole, alphas } = EXPORT_FORMATS[settings.format];
+  const parts = whole ? 'picture' : settings.parts;
+  return {
+    ...settings,
+    parts,
+    trim: settings.trim && !whole,
+    // Handles are for cutting: a film or a loop is taken as it is to be seen.
+    ...(frames === null ? { before: 0, after: 0 } : {}),
+    alpha: alphas.includes(settings.alpha) ? settings.alpha : (alphas[0] ?? USUAL_EXPORT.alpha),
+    // What cannot be seen through lies on a ground; parts never do.
+    background: alphas.length === 0 || (settings.background && parts === 'picture'),
+  };
+}
 
 /** The sequences of an export, frontmost first. Guides and hidden layers have none, nor have layers for work unless they are wanted. */
-export function sequencesOf(
-  doc: ShotDocument,
-  settings: Pick<ExportSettings, 'format' | 'parts' | 'work'>,
-): Sequence[] {
-  const parts = partsOf(settings);
+export function sequencesOf(doc: ShotDocument, settings: Pick<ExportSettings, 'parts' | 'work'>): Sequence[] {
+  const { parts } = settings;
   const forWork = settings.work;
   const stem = fileStem(shotOf(doc).name);
   if (parts === 'picture') return [{ name: stem, options: { guides: false, forWork }, lies: OVER }];

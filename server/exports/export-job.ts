@@ -13,6 +13,8 @@ import { WRITERS } from './formats/index.ts';
 import type { Tell } from './formats/writer.ts';
 
 const TELL_MS = 150;
+/** ms between two signs of life while nothing new is told: packing a sheet or the end of a film takes its time. */
+const ALIVE_MS = 5000;
 
 function teller(database: Knex, id: Id): Tell {
   let told = 0;
@@ -42,6 +44,12 @@ export async function runExport(database: Knex, shots: Pick<ShotsService, 'atOne
   const row = { ...found, settings: { ...USUAL_EXPORT, ...found.settings } };
   const partial = `${exportPath(id)}.partial`;
   const tell = teller(database, id);
+  const alive = setInterval(() => {
+    database('exports')
+      .where({ id, state: 'running' })
+      .update({ heard_at: database.fn.now() })
+      .catch(() => undefined);
+  }, ALIVE_MS);
   try {
     // What is drawn while it is written is not in it.
     const frames = await shots.atOneMoment(row.shot_id, async ({ outline, drawings }) => {
@@ -82,6 +90,8 @@ export async function runExport(database: Knex, shots: Pick<ShotsService, 'atOne
   } catch (error) {
     await unlink(partial).catch(() => undefined);
     await setBack(database, row, error);
+  } finally {
+    clearInterval(alive);
   }
 }
 

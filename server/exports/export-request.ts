@@ -1,12 +1,11 @@
 import { ApiProperty } from '@nestjs/swagger';
 import {
   ALPHA_KINDS,
-  EXPORT_FORMATS,
   EXPORT_LIMITS,
   EXPORT_PARTS,
   EXPORT_SCALE,
   exportFormats,
-  partsOf,
+  forFormat,
   patternProblem,
   USUAL_EXPORT,
   versionProblem,
@@ -120,13 +119,10 @@ export class ExportRequest {
 /** The settings asked for, whole. @throws Problem naming the field that the shot does not allow. */
 export function settingsFor(shot: ShotSummary, request: ExportRequest): ExportSettings {
   const format = request.format ?? USUAL_EXPORT.format;
-  const { alphas } = EXPORT_FORMATS[format];
-  const asked = request.alpha ?? USUAL_EXPORT.alpha;
-  const settings: ExportSettings = {
+  const settings = forFormat({
     format,
-    parts: partsOf({ format, parts: request.parts ?? USUAL_EXPORT.parts }),
-    // What cannot be seen through lies on the background.
-    background: request.background || alphas.length === 0,
+    parts: request.parts ?? USUAL_EXPORT.parts,
+    background: request.background,
     from: request.from ?? 0,
     to: request.to ?? shot.length,
     before: request.before ?? USUAL_EXPORT.before,
@@ -136,12 +132,12 @@ export function settingsFor(shot: ShotSummary, request: ExportRequest): ExportSe
     version: request.version ?? USUAL_EXPORT.version,
     first: request.first ?? USUAL_EXPORT.first,
     padding: request.padding ?? USUAL_EXPORT.padding,
-    alpha: alphas.includes(asked) ? asked : (alphas[0] ?? USUAL_EXPORT.alpha),
+    alpha: request.alpha ?? USUAL_EXPORT.alpha,
     trim: request.trim ?? USUAL_EXPORT.trim,
     notes: request.notes ?? false,
     sheet: request.sheet ?? false,
     work: request.work ?? USUAL_EXPORT.work,
-  };
+  });
   if (settings.to > shot.length) throw Problem.refused('to', `must be at most ${shot.length}, the shot's length.`);
   if (settings.from >= settings.to) throw Problem.refused('from', 'must lie before the end of the range.');
   const largest = Math.max(shot.width, shot.height) * settings.scale;

@@ -89,12 +89,18 @@ export function drawnBox(pixels: Pixels, width: number): Crop | null {
   return right < 0 ? null : { left, top, width: right - left + 1, height: bottom - top + 1 };
 }
 
-/** What of a range is drawn on at all, over all its frames; null where nothing is. */
-export async function drawnPart(doc: ShotDocument, range: FrameRange, documents: FrameDocuments): Promise<Crop | null> {
+/** What of a range is drawn on at all, over all its frames; null where nothing is. @param goesOn asked on every frame. */
+export async function drawnPart(
+  doc: ShotDocument,
+  range: FrameRange,
+  documents: FrameDocuments,
+  goesOn: () => Promise<boolean>,
+): Promise<Crop | null | 'stopped'> {
   const { width } = frameDrawer(doc, range);
   let whole: Crop | null = null;
   const seen = new Set<string>();
   for await (const { key, pixels } of rawFrames(doc, range, documents, 'straight')) {
+    if (!(await goesOn())) return 'stopped';
     if (seen.has(key)) continue;
     seen.add(key);
     const box = drawnBox(pixels(), width);

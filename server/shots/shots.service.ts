@@ -233,10 +233,22 @@ export class ShotsService {
   }
 
   async duplicate(id: Id, newShotId: Id): Promise<ShotSummary> {
-    const { productionId } = await this.one(id);
     const { doc } = await this.document(id);
-    await this.insert(duplicateShot(doc, newShotId, randomId), productionId);
-    return this.one(newShotId);
+    return this.insertBeside(id, duplicateShot(doc, newShotId, randomId));
+  }
+
+  /** Puts a shot beside another one; one of an effect on the shelf lies in the first production, where it is seen. */
+  async insertBeside(id: Id, doc: ShotDocument): Promise<ShotSummary> {
+    const { productionId } = await this.one(id);
+    const first = await this.database<{ id: Id; created_at: Date; deleted_at: Date | null }>('productions')
+      .whereNull('deleted_at')
+      .whereNot({ id: SHELF_ID })
+      .orderBy('created_at')
+      .first('id');
+    const into = productionId === SHELF_ID ? first?.id : productionId;
+    if (!into) throw new Problem(409, 'There is no production for a new shot. Make one on the page of shots first.');
+    await this.insert(doc, into);
+    return this.one(doc.shotId);
   }
 
   async setDeleted(id: Id, deleted: boolean): Promise<void> {

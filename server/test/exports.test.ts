@@ -421,6 +421,7 @@ describe('every format', () => {
         says: 'Words.',
         ending: 'txt',
         frames: null,
+        whole: true,
         alphas: ['straight'],
         linear: false,
         sound: false,

@@ -136,6 +136,18 @@ test('a new shot goes on from it, with ids of its own; its picture shows it', as
   expect([image.width, image.height]).toEqual([480, 270]);
 });
 
+test('of an effect on the shelf, a new shot lies in a production, where it is seen', async () => {
+  const { id } = await shot('Shelved');
+  const element = entitiesOf(await documentOf(id), 'element')[0]!;
+  const kept = randomId();
+  await server.send('POST', '/shelf', { id: kept, shotId: id, elementId: element.id });
+  const version = await name(kept, 'as kept');
+  const branch = await server.send('POST', `/versions/${version.id}/branch`, { id: randomId() });
+  expect(branch.json).toMatchObject({ productionId: production });
+  const copy = await server.send('POST', `/shots/${kept}/duplicate`, { id: randomId() });
+  expect(copy.json).toMatchObject({ productionId: production });
+});
+
 test('before it is taken away a shot is named by itself, once for a revision', async () => {
   const { id, change } = await shot('Away');
   await change((doc) => addMark(doc, lineOf(doc), 0, disc(doc, 0), randomId));

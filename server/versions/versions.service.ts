@@ -154,9 +154,8 @@ export class VersionsService {
   /** A new shot that goes on from it, beside the one it is of. */
   async branch(id: Id, newShotId: Id): Promise<ShotSummary> {
     const row = await this.row(id);
-    const { productionId, name } = await this.shots.one(row.shot_id);
+    const { name } = await this.shots.one(row.shot_id);
     const copy = duplicateShot(await this.document(id), newShotId, randomId);
-    await this.shots.insert(setShot(copy, { name: `${name}, ${row.name}`.slice(0, 200) }), productionId);
-    return this.shots.one(newShotId);
+    return this.shots.insertBeside(row.shot_id, setShot(copy, { name: `${name}, ${row.name}`.slice(0, 200) }));
   }
 }

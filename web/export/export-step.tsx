@@ -4,7 +4,7 @@ import {
   brighteningLayers,
   EXPORT_FORMATS,
   fileStem,
-  partsOf,
+  forFormat,
   sequencesOf,
   takenFrames,
   USUAL_EXPORT,
@@ -38,23 +38,23 @@ export function ExportStep() {
   const { list, reload } = useExports(doc?.shotId);
   if (!doc) return null;
   const shot = shotOf(doc);
-  const settings: ExportSettings = {
+  const asked: ExportSettings = {
     ...USUAL_EXPORT,
     ...chosen,
     from: Math.min(chosen.from ?? 0, shot.length - 1),
     to: Math.min(chosen.to ?? shot.length, shot.length),
   };
+  // A shot without a background has none to lie on.
+  const settings = forFormat({ ...asked, background: asked.background && shot.background !== null });
   const set = (more: Partial<ExportSettings>): void => {
     setChosen({ ...chosen, ...more });
   };
-  const { format, from, to, scale } = settings;
-  const parts = partsOf(settings);
+  const { format, parts, background, from, to, scale } = settings;
   const { frames, alphas, sound, doing, tells } = EXPORT_FORMATS[format];
   const taken = takenFrames(settings);
   const count = taken.to - taken.from;
   const sequences = sequencesOf(doc, settings);
   const isOpaque = alphas.length === 0;
-  const onBackground = isOpaque || (settings.background && shot.background !== null && parts === 'picture');
   const badNames = frames === null ? null : namesProblem(settings);
   const heard = soundsOf(doc).filter((each) => each.heard).length;
   const bright = brighteningLayers(doc);
@@ -68,9 +68,7 @@ export function ExportStep() {
           ? 'There is no visible layer to take away.'
           : null;
   const start = (): void => {
-    request<ExportInfo>('POST', `/shots/${shot.id}/exports`, { ...settings, background: onBackground })
-      .then(reload)
-      .catch(tellTrouble);
+    request<ExportInfo>('POST', `/shots/${shot.id}/exports`, settings).then(reload).catch(tellTrouble);
   };
   const clear = (): void => {
     request('DELETE', `/shots/${shot.id}/exports`).then(reload).catch(tellTrouble);
@@ -96,7 +94,7 @@ export function ExportStep() {
         {frames === null ? null : <PartsAndAlpha settings={settings} set={set} />}
         <Choice
           label="Background"
-          value={onBackground ? 'with' : 'without'}
+          value={background ? 'with' : 'without'}
           choices={[
             {
               value: 'without',
@@ -105,9 +103,9 @@ export function ExportStep() {
             },
             {
               value: 'with',
-              label: 'With the background colour',
+              label: isOpaque && shot.background === null ? 'On a dark ground' : 'With the background colour',
               whyNot:
-                shot.background === null
+                shot.background === null && !isOpaque
                   ? 'This shot has no background colour.'
                   : parts !== 'picture'
                     ? 'Single layers and elements are always transparent.'
@@ -171,7 +169,7 @@ export function ExportStep() {
           <NamesAndPapers settings={settings} set={set} stem={fileStem(shot.name)} part={sequences[0]?.name ?? ''} />
         )}
         {told?.lost ? <Note>{told.lost}</Note> : null}
-        {!onBackground && bright.length > 0 ? (
+        {!background && bright.length > 0 ? (
           <Note>
             {bright.map((name) => `“${name}”`).join(', ')} {bright.length === 1 ? 'brightens' : 'brighten'} what lies
             under it. On a transparent background it will look different over other footage.

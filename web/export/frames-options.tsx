@@ -37,7 +37,8 @@ const optionsFrom = <T extends string>(words: Readonly<Record<T, string>>, keys:
 
 /** How the range is parted, and how is told what is seen through. */
 export function PartsAndAlpha({ settings, set }: OptionsProps) {
-  const { alphas } = EXPORT_FORMATS[settings.format];
+  const { alphas, whole } = EXPORT_FORMATS[settings.format];
+  if (whole) return null;
   return (
     <div>
       <Select
@@ -155,14 +156,16 @@ export function NamesAndPapers({ settings, set, stem, part }: OptionsProps & { s
           />
         </div>
       </Fold>
-      <Check
-        label="Cut to what is drawn"
-        title="The same cut for all frames of a sequence; the notes say where it lies"
-        checked={settings.trim}
-        onChange={(trim) => {
-          set({ trim, ...(trim ? { notes: true } : {}) });
-        }}
-      />
+      {EXPORT_FORMATS[settings.format].whole ? null : (
+        <Check
+          label="Cut to what is drawn"
+          title="The same cut for all frames of a sequence; the notes say where it lies"
+          checked={settings.trim}
+          onChange={(trim) => {
+            set({ trim, ...(trim ? { notes: true } : {}) });
+          }}
+        />
+      )}
       <Check
         label="Notes beside them"
         title="Sizes, alpha, handles, and how parts are laid over one another"

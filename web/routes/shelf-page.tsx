@@ -1,6 +1,6 @@
 /** The shelf by itself: all effects running, found, told of anew, opened to be worked on, taken off. */
 import { SHELF_KINDS, shelfKinds } from '@tallow/core/shelf';
-import { ArrowLeft, Pause, Pencil, Play, Tag, Trash2 } from 'lucide-react';
+import { ArrowLeft, Pause, Pencil, Play, StickyNote, Tag, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -14,11 +14,18 @@ import { foundOn, loadShelf, tagsFrom, takeOff, tellOf, useShelf } from '../shel
 import { NoticeBar } from '../shot/notice.tsx';
 import { MoreMenu } from './more-menu.tsx';
 
+/** What of an effect is typed, as it is called. */
+const TYPED = {
+  name: 'Name on the shelf',
+  tags: 'Tags, with commas between',
+  note: 'Note',
+} as const;
+
 /** ms after which loops that are being made are looked for. */
 const LOOK_MS = 4000;
 
 function Item({ item, moves }: { item: ShelfItem; moves: boolean }) {
-  const [typing, setTyping] = useState<'name' | 'tags' | null>(null);
+  const [typing, setTyping] = useState<keyof typeof TYPED | null>(null);
   const navigate = useNavigate();
   return (
     <div>
@@ -45,6 +52,14 @@ function Item({ item, moves }: { item: ShelfItem; moves: boolean }) {
           >
             <Tag size={15} /> Tags
           </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={ITEM}
+            onSelect={() => {
+              setTyping('note');
+            }}
+          >
+            <StickyNote size={15} /> Note
+          </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 h-px bg-soot-700" />
           {shelfKinds.map((kind) => (
             <DropdownMenu.Item
@@ -63,12 +78,13 @@ function Item({ item, moves }: { item: ShelfItem; moves: boolean }) {
       </ShelfCard>
       {typing ? (
         <NameField
-          label={typing === 'name' ? 'Name on the shelf' : 'Tags, with commas between'}
-          value={typing === 'name' ? item.name : item.tags.join(', ')}
+          label={TYPED[typing]}
+          value={typing === 'tags' ? item.tags.join(', ') : item[typing]}
           onDone={(text) => {
             const before = typing;
             setTyping(null);
             if (before === 'name' && text && text !== item.name) void tellOf(item.id, { name: text });
+            if (before === 'note' && text !== null) void tellOf(item.id, { note: text });
             if (before === 'tags' && text !== null) void tellOf(item.id, { tags: tagsFrom(text) });
           }}
         />

@@ -8,7 +8,7 @@ import { showing } from '../picture/showing.ts';
 import { shotFrameNow } from '../playback/shot-time.ts';
 import { setSelection } from '../selection/selection.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
-import { pickUses } from '../tools/place/placing.ts';
+import { openInside, pickUses } from '../tools/place/placing.ts';
 import { viewMatrix } from '../view/view.ts';
 import { viewed } from '../view/viewed.ts';
 
@@ -48,7 +48,11 @@ export async function putIn({ id, name, time }: ShelfItem, at: Point | null): Pr
   });
   if (!made || !find(made.doc, 'element', made.elementId)) return;
   setSelection({ elementId: made.elementId, layerId: null, picked: null, place: null });
-  if (showing().assembling && made.placementId) pickUses([made.placementId]);
+  if (showing().assembling && made.placementId) {
+    // It lies on a plane of the shot, not inside of what was open.
+    openInside(null);
+    pickUses([made.placementId]);
+  }
   const { broughtSwatches: brought } = made;
   const swatches = brought === 1 ? ' One swatch came along.' : brought > 1 ? ` ${brought} swatches came along.` : '';
   say(`“${name}” is in the shot.${swatches}`);

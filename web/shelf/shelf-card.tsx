@@ -14,8 +14,6 @@ const sourceOf = ({ id, loop, revision }: ShelfItem, moves: boolean): string =>
     ? `/api/shots/${id}/loop.webp?r=${loop.revision}`
     : `/api/shots/${id}/picture.png?r=${revision}`;
 
-const TIMES = { cycle: 'cycle', 'one-shot': 'one-shot', open: 'open' } as const;
-
 interface ShelfCardProps {
   item: ShelfItem;
   moves: boolean;
@@ -31,6 +29,8 @@ interface ShelfCardProps {
 export function ShelfCard({ item, moves, does, onChoose, onDrop, children }: ShelfCardProps) {
   const began = useRef<Point | null>(null);
   const [dragged, setDragged] = useState<Point | null>(null);
+  /** Whether the press that ends was a drag: the click that follows one chooses nothing. */
+  const wasDragged = useRef(false);
   const source = sourceOf(item, moves);
   return (
     <article data-testid="shelf-item" data-name={item.name} className="min-w-0">
@@ -42,6 +42,7 @@ export function ShelfCard({ item, moves, does, onChoose, onDrop, children }: She
         onPointerDown={(event) => {
           if (!onDrop || event.button !== 0) return;
           began.current = { x: event.clientX, y: event.clientY };
+          wasDragged.current = false;
           event.currentTarget.setPointerCapture(event.pointerId);
         }}
         onPointerMove={({ clientX: x, clientY: y }) => {
@@ -50,16 +51,18 @@ export function ShelfCard({ item, moves, does, onChoose, onDrop, children }: She
         }}
         onPointerUp={({ clientX: x, clientY: y }) => {
           began.current = null;
-          if (dragged) onDrop?.({ x, y });
+          if (!dragged) return;
+          wasDragged.current = true;
+          setDragged(null);
+          onDrop?.({ x, y });
         }}
         onPointerCancel={() => {
           began.current = null;
           setDragged(null);
         }}
         onClick={() => {
-          // A drag ends in a click as well.
-          if (dragged) setDragged(null);
-          else onChoose();
+          if (!wasDragged.current) onChoose();
+          wasDragged.current = false;
         }}
       >
         <img src={source} alt="" draggable={false} className="aspect-video w-full object-contain" />
@@ -70,7 +73,7 @@ export function ShelfCard({ item, moves, does, onChoose, onDrop, children }: She
             {item.name}
           </div>
           <div className="truncate text-xs text-wax-500">
-            {SHELF_KINDS[item.kind]} · {TIMES[item.time]} · <span className="font-mono">{item.length} f</span>
+            {SHELF_KINDS[item.kind]} · {item.time} · <span className="font-mono">{item.length} f</span>
           </div>
         </div>
         {children}

@@ -25,7 +25,6 @@ export interface Corners {
   readonly at: readonly [Spot, Spot, Spot, Spot];
 }
 
-/** One use of an element. */
 /** A followed point of another element that is ridden on, by the use of it that is meant; null is its first. */
 export interface Seat {
   readonly onElementId: Id;
@@ -34,6 +33,7 @@ export interface Seat {
   readonly turnId: Id | null;
 }
 
+/** One use of an element. */
 export interface Placement {
   readonly kind: 'placement';
   readonly id: Id;

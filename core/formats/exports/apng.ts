@@ -8,6 +8,7 @@ export const apng: ExportFormat = {
   says: 'Lossless with soft edges, for browsers. Large.',
   ending: 'png',
   frames: null,
+  whole: true,
   alphas: ['straight'],
   linear: false,
   sound: false,

@@ -7,6 +7,7 @@ export const contact: ExportFormat = {
   says: 'One PNG with every drawing small, its frame and how long it is held.',
   ending: 'png',
   frames: null,
+  whole: true,
   alphas: [],
   linear: false,
   sound: false,

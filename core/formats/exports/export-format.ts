@@ -26,6 +26,8 @@ export interface ExportFormat {
   readonly ending: string;
   /** Ending of each frame's file where frames are files, one sequence for each part; null where all is one file. */
   readonly frames: string | null;
+  /** Whether a file holds the whole picture always: then it is neither parted nor cut. */
+  readonly whole: boolean;
   /** How it can tell what is seen through, the usual way first; none where it cannot. */
   readonly alphas: readonly AlphaKind[];
   /** Whether its colours are light, which adds up; else as they are shown, in sRGB. */

@@ -7,6 +7,7 @@ export const exr: ExportFormat = {
   says: 'Half floats in linear light, for compositing.',
   ending: 'zip',
   frames: 'exr',
+  whole: false,
   alphas: ['premultiplied'],
   linear: true,
   sound: false,

@@ -8,6 +8,7 @@ export const ffv1: ExportFormat = {
   says: 'Lossless with alpha, in Matroska: to keep, and to go on with.',
   ending: 'mkv',
   frames: null,
+  whole: true,
   alphas: ['straight'],
   linear: false,
   sound: true,

@@ -8,6 +8,7 @@ export const gif: ExportFormat = {
   says: 'Shown everywhere. 256 colours, edges hard where it is seen through.',
   ending: 'gif',
   frames: null,
+  whole: true,
   alphas: ['straight'],
   linear: false,
   sound: false,

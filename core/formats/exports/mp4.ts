@@ -8,6 +8,7 @@ export const mp4: ExportFormat = {
   says: 'H.264: plays everywhere, on the background.',
   ending: 'mp4',
   frames: null,
+  whole: true,
   alphas: [],
   linear: false,
   sound: true,

@@ -7,6 +7,7 @@ export const ora: ExportFormat = {
   says: 'Each frame with its layers and blends, for painting on.',
   ending: 'zip',
   frames: 'ora',
+  whole: true,
   alphas: ['straight'],
   linear: false,
   sound: false,

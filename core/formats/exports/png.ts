@@ -7,6 +7,7 @@ export const png: ExportFormat = {
   says: 'Lossless, read by everything.',
   ending: 'zip',
   frames: 'png',
+  whole: false,
   alphas: ALPHA_KINDS,
   linear: false,
   sound: false,

@@ -7,6 +7,7 @@ export const png16: ExportFormat = {
   says: 'For grading that rounds no further. Tallow paints in 8 bits a channel.',
   ending: 'zip',
   frames: 'png',
+  whole: false,
   alphas: ALPHA_KINDS,
   linear: false,
   sound: false,

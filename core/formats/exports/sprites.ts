@@ -7,6 +7,7 @@ export const sprites: ExportFormat = {
   says: 'One PNG with all pictures, and a JSON that says where each is, for how long, and where the anchor.',
   ending: 'zip',
   frames: null,
+  whole: true,
   alphas: ['straight'],
   linear: false,
   sound: false,

@@ -7,6 +7,7 @@ export const tiff: ExportFormat = {
   says: 'Lossless, for programs that ask for it.',
   ending: 'zip',
   frames: 'tif',
+  whole: false,
   alphas: ALPHA_KINDS,
   linear: false,
   sound: false,

@@ -8,6 +8,7 @@ export const webm: ExportFormat = {
   says: 'VP9: small, can be seen through, for browsers and editing.',
   ending: 'webm',
   frames: null,
+  whole: true,
   alphas: ['straight'],
   linear: false,
   sound: true,

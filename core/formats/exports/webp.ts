@@ -8,6 +8,7 @@ export const webp: ExportFormat = {
   says: 'Lossless with soft edges, for browsers. Smaller than APNG.',
   ending: 'webp',
   frames: null,
+  whole: true,
   alphas: ['straight'],
   linear: false,
   sound: false,

@@ -39,7 +39,8 @@ export interface Came {
 
 export type EncodeSequence = (sequence: ToEncode) => AsyncIterable<Came>;
 
-const PIECE_CUT = { width: 1, height: 1, left: 0, top: 0 } as const;
+/** What is left of a sequence in which nothing is drawn: a file has at least one pixel. */
+const EMPTY_CUT = { width: 1, height: 1, left: 0, top: 0 } as const;
 
 /** A writer of frames. @param encode what makes files of a sequence. */
 export const framesZip =
@@ -61,16 +62,24 @@ export const framesZip =
       const csv = stringify([[...head], ...rows.map((each) => [...each])], { escape_formulas: true });
       zip.addBuffer(Buffer.from(csv), `${stem}/${stem}-exposure-sheet.csv`);
     }
+    const stopped = (): false => {
+      zip.outputStream.unpipe(file);
+      file.destroy();
+      return false;
+    };
     const noted: (Sequence & { cut: Lies })[] = [];
     const folder = `${path}.files`;
+    // Left by a worker that was killed.
+    await rm(folder, { recursive: true, force: true });
     let done = 0;
     try {
       for (const sequence of sequencesOf(outline, settings)) {
         const { name, options } = sequence;
         const into = parts === 'picture' ? stem : `${stem}/${name}`;
-        const background = settings.background && parts === 'picture';
-        const range = { ...taken, scale, background, options, assets };
-        const cut = settings.trim ? ((await drawnPart(outline, range, documents)) ?? PIECE_CUT) : null;
+        const range = { ...taken, scale, background: settings.background, options, assets };
+        const part = settings.trim ? await drawnPart(outline, range, documents, () => tell(done)) : null;
+        if (part === 'stopped') return stopped();
+        const cut = settings.trim ? (part ?? EMPTY_CUT) : null;
         noted.push({ ...sequence, cut });
         const own = join(folder, String(noted.length));
         await mkdir(own, { recursive: true });
@@ -84,9 +93,7 @@ export const framesZip =
           }
           done += drawn;
           if (await tell(done, done === all)) continue;
-          zip.outputStream.unpipe(file);
-          file.destroy();
-          return false;
+          return stopped();
         }
       }
       if (settings.notes) {
