@@ -169,7 +169,9 @@ async function figuresOf(page: Page, address: string, doc: ShotDocument): Promis
   await note('step', median(steps));
   await page.keyboard.press('Space');
   const { length, rate } = shotOf(doc);
-  await page.waitForTimeout((length / rate) * 1000 + 2000);
+  // A turn is over when each of its frames has been drawn: how long that takes hangs on how many there are.
+  await page.locator(`[data-ready="0-${length}"]`).waitFor({ state: 'attached', timeout: 120_000 });
+  await page.waitForTimeout((length / rate) * 1000 + 1000);
   await longest(page);
   const reached: number[] = [];
   for (let i = 0; i < 8; i++) {

@@ -53,6 +53,8 @@ export async function createApp(database: Knex, web?: string): Promise<NestExpre
         },
       },
       strictTransportSecurity: false,
+      // With the opener policy, which is on by itself: the page's threads may share memory.
+      crossOriginEmbedderPolicy: { policy: 'require-corp' },
     }),
   );
   app.use(localOnly);

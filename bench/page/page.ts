@@ -92,7 +92,7 @@ function strokeTime(compositor: Compositor, brush: BrushSettings, view: Matrix):
 
 function strokeRow(size: Size, brush: BrushSettings, rounds: number): [number, number] {
   [canvas.width, canvas.height] = size;
-  const compositor = new Compositor(canvas);
+  const compositor = new Compositor(canvas, () => undefined);
   const times: [number[], number[]] = [[], []];
   const view = viewOf(size);
   for (let i = -1; i < rounds; i++) {
@@ -115,7 +115,7 @@ const BRUSHES: readonly BrushSettings[] = [
 
 function playRow(rounds: number): [number, number] {
   [canvas.width, canvas.height] = SIZES['1920x1080'];
-  const compositor = new Compositor(canvas);
+  const compositor = new Compositor(canvas, () => undefined);
   const frames = Array.from({ length: 6 }, () => sheets(SIZES['1920x1080'], 10, 0).below);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   const time = (show: (bitmap: ImageBitmap) => void): number => {
@@ -145,7 +145,7 @@ function playRow(rounds: number): [number, number] {
 function liftRow(): number {
   const [width, height] = SIZES['1920x1080'];
   [canvas.width, canvas.height] = [width, height];
-  const compositor = new Compositor(canvas);
+  const compositor = new Compositor(canvas, () => undefined);
   const view = viewOf(SIZES['1920x1080']);
   compositor.take(sheets(SIZES['1920x1080'], 10, 2), view, { opacity: 1, blend: 'normal' });
   const doc = shotWith(1, 1, 2000);

@@ -81,17 +81,22 @@ function drawTilted(target: Surface, scratch: Scratch, { flat, map }: Untilted, 
   target.context.globalCompositeOperation = 'source-over';
 }
 
-/** Draws a whole drawing onto an emptied surface. @param matrix from element space to device pixels. */
+/**
+ * Draws a whole drawing onto an emptied surface. @param matrix from element space to device pixels.
+ * @param between called before each mark.
+ */
 export function drawDrawing(
   target: Surface,
   scratch: Scratch,
   drawing: Drawing,
   paintOf: PaintOf,
   matrix: Matrix,
+  between?: () => void,
 ): void {
   wipe(target);
   for (const id of drawing.order) {
     const mark = drawing.marks[id];
+    between?.();
     if (mark) drawMark(target, scratch, mark, paintOf, matrix);
   }
 }

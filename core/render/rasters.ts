@@ -39,11 +39,12 @@ export class Rasters {
   readonly scratch: Scratch;
   private colours = '';
 
-  /** @param bytes kept at most. @param make surfaces for what is worked out on the way. */
+  /** @param bytes kept at most. @param make surfaces for what is worked out on the way. @param between called before each mark that is drawn. */
   constructor(
     private readonly pool: SurfacePool,
     bytes: number,
     make: MakeSurface,
+    private readonly between?: () => void,
   ) {
     this.scratch = new Scratch(make);
     this.kept = new ByteCache<Raster>(bytes, ({ surface }) => {
@@ -152,7 +153,7 @@ export class Rasters {
       for (const id of drawing.order.slice(earlier.drawing.order.length))
         drawMark(surface, this.scratch, drawing.marks[id]!, paintOf, matrix);
     } else {
-      drawDrawing(surface, this.scratch, drawing, paintOf, matrix);
+      drawDrawing(surface, this.scratch, drawing, paintOf, matrix, this.between);
     }
     this.kept.delete(earlierKey);
     return this.keep(key, { ...blank, drawing });
@@ -171,7 +172,7 @@ export class Rasters {
     this.pool.during(() => {
       const plain = this.pool.make(width, height);
       const matrix = multiply(translation(-left, -top), sight.matrix);
-      drawDrawing(plain, this.scratch, drawing, paintsOf(doc, seen), matrix);
+      drawDrawing(plain, this.scratch, drawing, paintsOf(doc, seen), matrix, this.between);
       const picture = { picture: plain.picture, left: 0, top: 0 };
       drawGhost(surface, this.pool.make(width, height), picture, look, pixel, { left, top });
     });

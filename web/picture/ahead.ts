@@ -20,6 +20,8 @@ const [RESTS, RESTS_LATER] = [1, 0.25] as const;
 /** ms of looking for what is not there yet, before others have their turn. */
 const SLICE_MS = 6;
 const TELL_MS = 120;
+/** ms after which is looked again what the playhead needs, where what is played does not fit all at once. */
+const AGAIN_MS = 40;
 
 const whenFree = (): Promise<void> => new Promise((next) => setTimeout(next));
 
@@ -39,6 +41,8 @@ export class Ahead {
   private takes = 0;
   /** Painters that draw while it plays. */
   private urgent = 0;
+  /** Whether all that would be played can be kept at once. */
+  private fits = true;
 
   /**
    * @param program what would be played now, and where in it the playhead is.
@@ -103,7 +107,12 @@ export class Ahead {
         return;
       }
       const next = await this.missing(run, urgent);
-      if (!next || run !== this.run) return;
+      if (run !== this.run) return;
+      if (!next) {
+        if (!urgent || this.fits || !this.isPlaying()) return;
+        await new Promise((again) => setTimeout(again, AGAIN_MS));
+        continue;
+      }
       const now = current();
       if (!now) return;
       const began = performance.now();
@@ -122,18 +131,24 @@ export class Ahead {
     const now = current();
     if (!now) return null;
     const { beats, from } = this.program(now);
-    const count = Math.min(beats.length, this.frames.room);
+    const { room } = this.frames;
     const lead = urgent ? Math.ceil((this.takes * shotOf(now.doc).rate) / 1000) : 0;
-    for (let i = lead; i < count + lead; i++) {
+    // Frames that look alike are one: so many that look different are kept.
+    const seen = new Set<string>();
+    for (let i = lead; i < beats.length + lead && seen.size < room; i++) {
       if (performance.now() - began > SLICE_MS) {
         await whenFree();
         if (run !== this.run) return null;
         began = performance.now();
       }
       const beat = beats[(from + i) % beats.length]!;
+      const key = this.frames.keyOf(now, beat);
+      if (seen.has(key)) continue;
+      seen.add(key);
       if (lacksDrawings(now, beat)) continue;
       if (!this.frames.get(now, beat) && !this.frames.isUnderWay(now, beat)) return beat;
     }
+    this.fits = seen.size < room;
     this.tell(now, beats);
     return null;
   }
@@ -143,9 +158,14 @@ export class Ahead {
     const now = current();
     if (!now || run !== this.run) return;
     const { beats, from } = this.program(now);
-    const count = Math.min(beats.length, this.frames.room);
+    const { room } = this.frames;
+    const seen = new Set<string>();
     // After an edit it has to be worked out for each frame anew what it shows: that is done bit by bit while looking for what is missing.
-    for (let i = 0; i < count; i++) if (!this.frames.isKnown(now, beats[(from + i) % beats.length]!)) return;
+    for (let i = 0; i < beats.length && seen.size < room; i++) {
+      const beat = beats[(from + i) % beats.length]!;
+      if (!this.frames.isKnown(now, beat)) return;
+      seen.add(this.frames.keyOf(now, beat));
+    }
     this.tell(now, beats);
   }
 

@@ -74,7 +74,11 @@ export class Compositor {
   private liveBox: Box = EMPTY_BOX;
   private lifted: { readonly rest: ImageBitmap; readonly apart: ImageBitmap; readonly whole: boolean } | null = null;
 
-  constructor(readonly canvas: HTMLCanvasElement) {
+  /** @param onPen told when a stroke begins or ends under the pen. */
+  constructor(
+    readonly canvas: HTMLCanvasElement,
+    private readonly onPen: () => void,
+  ) {
     const context = canvas.getContext('2d', { willReadFrequently: true });
     if (!context) throw new Error('This browser gives no 2D canvas');
     this.context = context;
@@ -298,6 +302,7 @@ export class Compositor {
         ? new LiveStroke(setup, this.active, this.growing)
         : new LiveFigure(setup, this.scratch);
     this.liveBox = EMPTY_BOX;
+    this.onPen();
     return this.underPen;
   }
 
@@ -315,12 +320,14 @@ export class Compositor {
     const box = intersection(this.liveBox, this.bounds);
     if (!isEmpty(box)) this.underPen.layOn(this.active, box);
     this.underPen = null;
+    this.onPen();
     this.showAll();
   }
 
   /** Takes the stroke under the pen away again. */
   drop(): void {
     this.underPen = null;
+    this.onPen();
     this.showAll();
   }
 }

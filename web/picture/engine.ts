@@ -17,7 +17,8 @@ import { onScreen, useScreen } from '../screen/screen.ts';
 import { fittedView, viewMatrix } from '../view/view.ts';
 import { onChange, useDocument } from '../shot/document.ts';
 import { ghostsOf, onionReach } from './onion.ts';
-import { framePainter, giveWay, painter } from '../workers/painter-client.ts';
+import { setGate } from '../workers/gate.ts';
+import { framePainter, gate, painter } from '../workers/painter-client.ts';
 import { Carried } from './carried.ts';
 import { closePainted, Compositor } from './compositor.ts';
 import { ear } from '../sound/ear.ts';
@@ -52,6 +53,9 @@ const SHOWN = {
 const differ = <T>(now: T, before: T, keys: readonly (keyof T)[]): boolean =>
   keys.some((key) => now[key] !== before[key]);
 
+/** How long what can wait goes on waiting after the picture has come, ms: the page has to show it yet. */
+const REST_MS = 120;
+
 /** Whether the picture is seen as it will be taken away. */
 const isFinished = (): boolean => showing().finished || showing().assembling;
 
@@ -75,16 +79,19 @@ export class Engine {
   private readonly stops: (() => void)[] = [];
   /** Strokes settled here whose document the painter has not drawn yet. */
   private settledSerial = 0;
+  private resting: ReturnType<typeof setTimeout> | undefined;
 
   constructor(canvas: HTMLCanvasElement) {
-    this.compositor = new Compositor(canvas);
+    this.compositor = new Compositor(canvas, () => {
+      this.attend();
+    });
     const screen: PlayerScreen = {
       show: (bitmap, opaque) => {
         this.compositor.showFrame(bitmap, opaque);
       },
       place: () => (playback().half ? halved(this.place()) : this.place()),
       draw: (lane, ...asked) => framePainter(lane).frame(...asked),
-      mayDraw: () => !this.isBusy && !this.lifting.on && this.pulled === null,
+      mayDraw: () => !this.isBusy,
     };
     this.player = new Player(screen, ear);
     this.stops.push(
@@ -97,6 +104,7 @@ export class Engine {
         if (now.view !== before.view || now.area !== before.area) this.moved();
       }),
       usePlayback.subscribe((now, before) => {
+        if (now.playing && !before.playing) this.release();
         if (!now.playing && (before.playing || now.flipping !== before.flipping)) this.refresh();
         if (!now.playing) this.player.ahead.nudge();
       }),
@@ -120,6 +128,7 @@ export class Engine {
 
   close(): void {
     this.player.close();
+    this.release();
     for (const stop of this.stops) stop();
   }
 
@@ -175,7 +184,23 @@ export class Engine {
 
   /** Whether the picture is waited for, or the pen is down: what can wait, waits. */
   get isBusy(): boolean {
-    return this.busy || this.compositor.live !== null;
+    return this.busy || this.compositor.live !== null || this.lifting.on || this.pulled !== null;
+  }
+
+  /** Lets the other painters wait until neither pen nor picture needs the machine. */
+  private attend(): void {
+    if (playback().playing) return;
+    setGate(gate, true);
+    clearTimeout(this.resting);
+    this.resting = setTimeout(() => {
+      if (this.isBusy) this.attend();
+      else this.release();
+    }, REST_MS);
+  }
+
+  private release(): void {
+    clearTimeout(this.resting);
+    setGate(gate, false);
   }
 
   /** Notes that the compositor shows work the painter has not been asked for yet. */
@@ -201,6 +226,7 @@ export class Engine {
     const { width, height, view } = this.place();
     const { frame, turn } = selection();
     this.lifting = { ...this.lifting, on: true, matrix: null };
+    this.attend();
     const asked = this.lifting;
     const shotFrame = shotFrameOf(now, frame, turn);
     void painter()
@@ -253,6 +279,7 @@ export class Engine {
   /** Shows marks of the active layer's drawing as they would be. What is pulled meanwhile is shown next. */
   async showPulled(marks: readonly Mark[]): Promise<void> {
     this.pulled = marks;
+    this.attend();
     if (this.isPulling) return;
     this.isPulling = true;
     try {
@@ -318,11 +345,16 @@ export class Engine {
     this.asked += 1;
     if (!playback().playing) this.player.ahead.nudge();
     this.compositor.canvas.dataset['wanted'] = String(this.asked);
+    this.attend();
     if (this.busy) return;
     this.busy = true;
-    giveWay(true);
     // Not at once: the painter is told of the change by another listener of the same change.
-    queueMicrotask(() => void this.work());
+    queueMicrotask(
+      () =>
+        void this.work().finally(() => {
+          this.busy = false;
+        }),
+    );
   }
 
   private async work(): Promise<void> {
@@ -385,7 +417,5 @@ export class Engine {
         if (this.pulled) void this.showPulled([...this.pulled]);
       }
     }
-    this.busy = false;
-    giveWay(false);
   }
 }

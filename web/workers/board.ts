@@ -37,7 +37,7 @@ export class Board {
   /** Grows with every change of the document, not when drawings come and go. */
   changes = 0;
   readonly pool = new SurfacePool(makeSurface, BOUNDS.pool);
-  readonly rasters = new Rasters(this.pool, BOUNDS.rasters, makeSurface);
+  readonly rasters: Rasters;
   readonly assets = new Assets();
   /** What looks came to, by everything they were worked out from. */
   private readonly parts = new ByteCache<readonly PlacedPart[]>(BOUNDS.parts, (given) => {
@@ -50,8 +50,16 @@ export class Board {
   private hereBytes = 0;
   private readonly waiting = new Map<Id, (() => void)[]>();
 
-  /** @param ask asks the page for drawings, which it sends as updates. @param low when nothing else is to do. */
-  constructor(private readonly ask: (ids: readonly Id[], low: boolean) => void) {}
+  /**
+   * @param ask asks the page for drawings, which it sends as updates. @param low when nothing else is to do.
+   * @param between called before each mark that is drawn.
+   */
+  constructor(
+    private readonly ask: (ids: readonly Id[], low: boolean) => void,
+    private readonly between: () => void,
+  ) {
+    this.rasters = new Rasters(this.pool, BOUNDS.rasters, makeSurface, between);
+  }
 
   readonly means: Means = {
     assets: this.assets.picture,
@@ -79,7 +87,7 @@ export class Board {
     rough: true,
     pictureOf: (sheet, matrix, width, height) => {
       const on = this.pool.make(width, height);
-      drawDrawing(on, this.rasters.scratch, sheet.drawing, paintsOf(this.doc, sheet), matrix);
+      drawDrawing(on, this.rasters.scratch, sheet.drawing, paintsOf(this.doc, sheet), matrix, this.between);
       return { picture: on.picture, left: 0, top: 0 };
     },
   };

@@ -8,13 +8,14 @@ const { elementId, layerId, stroke } = made;
 const doc = cycleOf(made, 3, (i) => stroke(i * 10, 0, i * 10 + 20, 9));
 const drawing = find(doc, 'drawing', Object.values(layerOf(doc, layerId).slots)[1])!;
 const emptied = putEntities(doc, { ...drawing, marks: {}, order: [] });
+const turn = () => Promise.resolve();
 const boardOf = (now: ShotDocument) => ({
   doc: now,
   changes: 1,
   ready: () => Promise.resolve(),
   facts: new Map<string, DrawingFacts>(),
 });
-const kinds = async (now: ShotDocument) => (await findingsIn(boardOf(now), elementId))?.map(({ kind }) => kind);
+const kinds = async (now: ShotDocument) => (await findingsIn(boardOf(now), elementId, turn))?.map(({ kind }) => kind);
 
 test('a finding is told until it is mended', async () => {
   expect(await kinds(doc)).toEqual([]);
@@ -29,9 +30,9 @@ test('what lies out of sight hangs on where the element stands in the shot', asy
 
 test('nothing is told of a document that has changed meanwhile, or of an element that is gone', async () => {
   const board = boardOf(doc);
-  const asked = findingsIn(board, elementId);
+  const asked = findingsIn(board, elementId, turn);
   board.doc = emptied;
   board.changes += 1;
   expect(await asked).toBeNull();
-  expect(await findingsIn(boardOf(doc), 'gone')).toBeNull();
+  expect(await findingsIn(boardOf(doc), 'gone', turn)).toBeNull();
 });

@@ -6,9 +6,6 @@ import { elementLength, timedLayers } from '@tallow/core/timing';
 import { seenPart } from '@tallow/core/assembly';
 import type { Board } from './board.ts';
 
-/** Comes after whatever else was asked for meanwhile. */
-const whenFree = (): Promise<void> => new Promise((next) => setTimeout(next));
-
 /** Drawings asked of the page at once. */
 const AT_ONCE = 4;
 
@@ -18,9 +15,14 @@ type FindingsBoard = Pick<Board, 'doc' | 'changes' | 'ready'> & { readonly facts
 /**
  * What is worth a look on an element's layers. What is known of a drawing is kept, also when the drawing itself is given up:
  * only those that changed are asked for and looked through again.
+ * @param nextTurn comes after whatever else was asked for meanwhile.
  * @returns null when the document changed meanwhile: it is looked for anew then.
  */
-export async function findingsIn(board: FindingsBoard, elementId: Id): Promise<Finding[] | null> {
+export async function findingsIn(
+  board: FindingsBoard,
+  elementId: Id,
+  nextTurn: () => Promise<void>,
+): Promise<Finding[] | null> {
   const { changes } = board;
   const element = find(board.doc, 'element', elementId);
   if (!element) return null;
@@ -33,7 +35,11 @@ export async function findingsIn(board: FindingsBoard, elementId: Id): Promise<F
       const ids = unknown.slice(i, i + AT_ONCE);
       await board.ready(ids, true);
       if (board.changes !== changes) return null;
-      for (const drawing of findAll(board.doc, 'drawing', ids)) board.facts.set(drawing.id, factsOf(drawing));
+      for (const drawing of findAll(board.doc, 'drawing', ids)) {
+        await nextTurn();
+        if (board.changes !== changes) return null;
+        board.facts.set(drawing.id, factsOf(drawing));
+      }
     }
     const timed = timedLayers(board.doc, element).find((each) => each.layer.id === layer.id);
     const factsFor = (id: Id) => board.facts.get(id);
@@ -41,7 +47,7 @@ export async function findingsIn(board: FindingsBoard, elementId: Id): Promise<F
       found.push(
         ...findingsOf(timed, length, element.time === 'cycle', seen, factsFor, isLaidByItself(board.doc, layer.id)),
       );
-    await whenFree();
+    await nextTurn();
     if (board.changes !== changes) return null;
   }
   return found;

@@ -5,6 +5,7 @@
 import type { Drawing, Entity, Id } from '@tallow/core/document';
 import { wrap, type Remote } from 'comlink';
 import { onChange, useDocument } from '../shot/document.ts';
+import { makeGate } from './gate.ts';
 import type { Updated, Wanted } from './paint.ts';
 import type { Painter } from './painter.ts';
 
@@ -37,6 +38,7 @@ class PainterLink {
   constructor(private readonly eager: boolean) {
     const worker = new Worker(new URL('./painter.ts', import.meta.url), { type: 'module' });
     this.remote = wrap<Painter>(worker);
+    if (!eager) void this.remote.waitAt(gate);
     worker.addEventListener('message', ({ data }: MessageEvent<Partial<Wanted>>) => {
       if (data.wanted) void this.give(data.wanted, data.low ?? false);
     });
@@ -94,9 +96,15 @@ class PainterLink {
   }
 }
 
+/** Closed while the picture that is drawn on needs the machine: the other painters wait at it, in the middle of a drawing even. */
+export const gate = makeGate();
+
 const links: (PainterLink | undefined)[] = [];
 /** Painters are started when they are first asked for. */
-const linkOf = (nth: number): Remote<Painter> => (links[nth] ??= new PainterLink(nth === 0)).remote;
+function linkOf(nth: number): Remote<Painter> {
+  links[nth] ??= new PainterLink(nth === 0);
+  return links[nth].remote;
+}
 
 /** The painter of the picture that is drawn on. Calls are answered in order, after every change made before them. */
 export const painter = (): Remote<Painter> => linkOf(0);
@@ -106,8 +114,3 @@ export const besidePainter = (): Remote<Painter> => linkOf(1);
 
 /** The painters of frames ahead. @param lane 0 or 1. */
 export const framePainter = (lane: number): Remote<Painter> => linkOf(1 + lane);
-
-/** Lets the painters of what can wait stop between two steps while the picture that is drawn on is waited for. */
-export function giveWay(on: boolean): void {
-  for (const link of links.slice(1)) void link?.remote.giveWay(on);
-}

@@ -4,10 +4,10 @@ import { takesBelow } from '@tallow/core/compose';
 import { coverOf, type Cover, type Finding } from '@tallow/core/checks';
 import { fitInto, IDENTITY, type Box, type Matrix, type Point } from '@tallow/core/geometry';
 import {
-  drawDrawing,
   drawBackground,
   drawFrame,
   drawPlates,
+  drawSilhouette,
   layPart,
   laySheets,
   sharedOf,
@@ -30,13 +30,25 @@ import { lifted } from './lifted.ts';
 import type { LiftRequest, MiniatureRequest, Painted, PaintRequest, ReshapeRequest, Updated, Wanted } from './paint.ts';
 import { Reshaped } from './reshaped.ts';
 import { bitmapOf, makeSurface } from './surfaces.ts';
-import { Turns } from './turns.ts';
+import { passGate, type Gate } from './gate.ts';
 
-const board = new Board((wanted, low) => {
-  postMessage({ wanted, low } satisfies Wanted);
-});
+/** What this painter waits at, if what it draws can wait. */
+let gate: Gate = { sign: null };
+const board = new Board(
+  (wanted, low) => {
+    postMessage({ wanted, low } satisfies Wanted);
+  },
+  () => {
+    passGate(gate);
+  },
+);
 const reshaped = new Reshaped();
-const turns = new Turns();
+
+/** Comes when the next step may be taken; what was posted to this thread meanwhile has been read. */
+async function nextTurn(): Promise<void> {
+  await new Promise((read) => setTimeout(read));
+  passGate(gate);
+}
 
 /** Sees to it that all a frame shows is here: its drawings, others besides, and pictures of plates. */
 async function frameReady(shotFrame: number, variant: Id | null = null, others: readonly Id[] = []): Promise<void> {
@@ -52,16 +64,16 @@ async function frameReady(shotFrame: number, variant: Id | null = null, others: 
 async function inTurns(shotFrame: number, size: Size, view: Matrix, options: SheetOptions): Promise<void> {
   for (const sheet of sheetsOf(board.doc, shotFrame, options)) {
     if (sheet.look?.finishes.some(takesBelow)) continue;
-    await turns.next();
+    await nextTurn();
     board.pool.during(() => shownParts({ ...sheet, within: null, cuts: [] }, view, size, board.means));
   }
-  await turns.next();
+  await nextTurn();
 }
 
 const painter = {
-  /** Lets frames ahead and small pictures wait while the picture that is drawn on is waited for. */
-  giveWay(on: boolean): void {
-    turns.giveWay(on);
+  /** Lets all it draws wait at a gate from now on. */
+  waitAt(at: Gate): void {
+    gate = at;
   },
 
   /** Takes entities that changed, and drawings that were asked for. */
@@ -196,17 +208,20 @@ const painter = {
   async coverage(drawingIds: readonly Id[], box: Box, cells: number): Promise<Cover[]> {
     await board.ready(drawingIds, true);
     const surface = makeSurface(cells, cells);
-    const { scratch } = board.rasters;
     const matrix = fitInto(box, cells, cells);
-    return drawingIds.map((id) => {
+    const covers: Cover[] = [];
+    for (const id of drawingIds) {
+      await nextTurn();
       const drawing = find(board.doc, 'drawing', id);
       const mask = new Uint8Array(cells * cells);
-      if (!drawing) return coverOf(mask);
-      drawDrawing(surface, scratch, drawing, () => '#000000', matrix);
-      const { data } = (surface.picture as OffscreenCanvas).getContext('2d')!.getImageData(0, 0, cells, cells);
-      for (let i = 0; i < mask.length; i++) mask[i] = data[i * 4 + 3]!;
-      return coverOf(mask);
-    });
+      if (drawing) {
+        drawSilhouette(surface, drawing, matrix);
+        const { data } = surface.context.getImageData(0, 0, cells, cells);
+        for (let i = 0; i < mask.length; i++) mask[i] = data[i * 4 + 3]!;
+      }
+      covers.push(coverOf(mask));
+    }
+    return covers;
   },
 
   /**
@@ -238,7 +253,7 @@ const painter = {
     const size: Size = { width, height: Math.max(1, Math.round(shot.height * scale)) };
     const shares: number[] = [];
     for (const frame of frames) {
-      await turns.next();
+      await nextTurn();
       await board.ready(drawingsOn(board.doc, frame), true);
       const [thing, effect] = [thingId, effectId].map((place) => {
         const surface = makeSurface(size.width, size.height);
@@ -266,7 +281,7 @@ const painter = {
 
   /** What is worth a look on an element's layers, or null when the document has changed meanwhile. */
   findings(elementId: Id): Promise<Finding[] | null> {
-    return findingsIn(board, elementId);
+    return findingsIn(board, elementId, nextTurn);
   },
 
   /** Draws a small picture of some drawings. */
@@ -275,7 +290,7 @@ const painter = {
       sheets.map(({ drawingId }) => drawingId),
       true,
     );
-    await turns.next();
+    await nextTurn();
     const view = fitInto(box, width, height);
     const surface = makeSurface(width, height);
     board.pool.during(() => {
