@@ -83,6 +83,26 @@ function watchPicture(): void {
   Object.assign(window, { settled });
 }
 
+/** Runs in the page: keeps how long after the next pen-up the header says that all is saved. */
+function watchSaving(): void {
+  const mark = document.querySelector('[data-testid=saved]')!;
+  const isSaved = () => mark.textContent === 'Saved';
+  const saved = new Promise<number>((done) => {
+    const begins = () => {
+      const began = performance.now();
+      let sent = false;
+      const look = () => {
+        sent ||= !isSaved();
+        if (sent && isSaved()) done(performance.now() - began);
+        else requestAnimationFrame(look);
+      };
+      look();
+    };
+    window.addEventListener('pointerup', begins, { capture: true, once: true });
+  });
+  Object.assign(window, { saved });
+}
+
 const settledMs = (page: Page): Promise<number> =>
   page.evaluate(() => (window as unknown as { settled: Promise<number> }).settled);
 
@@ -167,6 +187,27 @@ async function figuresOf(page: Page, address: string, doc: ShotDocument): Promis
   const steps: number[] = [];
   for (let i = 0; i < 3; i++) steps.push(await times('back', 1), await times('step', 1));
   await note('step', median(steps));
+  const switched: number[] = [];
+  for (const nth of [1, 2, 3, 4]) {
+    await page.evaluate(watchPicture);
+    await page.evaluate((row) => {
+      const layer = document.querySelectorAll('[data-testid=layer]')[row]!;
+      const button = layer.querySelector<HTMLElement>('button[aria-pressed]')!;
+      button.dispatchEvent(new PointerEvent('pointerup', { bubbles: true }));
+      button.click();
+    }, nth);
+    switched.push(await settledMs(page));
+    await atRest(page);
+  }
+  await note('layer switch', median(switched));
+  const saved: number[] = [];
+  for (let i = 0; i < 3; i++) {
+    await page.evaluate(watchSaving);
+    await drawn(page, 400 + 20 * i);
+    saved.push(await page.evaluate(() => (window as unknown as { saved: Promise<number> }).saved));
+    await atRest(page);
+  }
+  await note('pen-up until it is saved', median(saved));
   await page.keyboard.press('Space');
   const { length, rate } = shotOf(doc);
   // A turn is over when each of its frames has been drawn: how long that takes hangs on how many there are.
@@ -180,27 +221,6 @@ async function figuresOf(page: Page, address: string, doc: ShotDocument): Promis
   }
   await note('a frame of play after one turn', 1000 / median(reached));
   await page.keyboard.press('Space');
-  await atRest(page);
-  const rows = page.getByTestId('layer');
-  const switched: number[] = [];
-  for (const nth of [1, 2, 3, 4]) {
-    const began = Date.now();
-    await rows.nth(nth).locator('button[aria-pressed]').first().click();
-    await page.waitForFunction(() => {
-      const { wanted, shown } = document.querySelector<HTMLElement>('[data-testid=picture]')!.dataset;
-      return wanted === shown;
-    });
-    switched.push(Date.now() - began);
-    await atRest(page);
-  }
-  await note('layer switch', median(switched));
-  const began = Date.now();
-  await drawn(page, 400);
-  await page
-    .getByTestId('saved')
-    .filter({ hasText: /^Saved$/ })
-    .waitFor();
-  await note('a stroke until it is saved', Date.now() - began);
   return figures;
 }
 
