@@ -49,18 +49,19 @@ function madeBristles(): Ground {
   return evenly(field, LONG, WIDE);
 }
 
-/** Works the ground out; whether there was anything to do. */
-export function prepareBristles(): boolean {
-  if (bristles) return false;
-  bristles = madeBristles();
-  return true;
-}
+/** The bristles' ground, made when first asked for. */
+export const bristleGround = (): Ground => (bristles ??= madeBristles());
+
+/** Takes the bristles' ground as another thread has made it. */
+export const takeBristles = (made: Ground): void => {
+  bristles ??= made;
+};
 
 const SOFT = 0.12;
 
 /** How much a dry brush leaves. */
 export const dryBrush: Shade = ({ speed, seed, footprint, width }, { count, far, across, along, pressure, opaque }) => {
-  const ground = (bristles ??= madeBristles());
+  const ground = bristleGround();
   const shiftX = seed & (LONG - 1);
   const shiftY = (seed >>> 10) & (WIDE - 1);
   // Cells to a pixel: where they are finer than pixels, what lies between them is not seen.

@@ -23,17 +23,17 @@ const madePaper = (): Ground => {
   );
 };
 
-/** Works the paper out; whether there was anything to do. */
-export function preparePaper(): boolean {
-  if (paper) return false;
-  paper = madePaper();
-  return true;
-}
+/** The paper, made when first asked for. */
+export const paperGround = (): Ground => (paper ??= madePaper());
+
+/** Takes the paper as another thread has made it. */
+export const takePaper = (made: Ground): void => {
+  paper ??= made;
+};
 
 /** How high the paper stands at a place of element space, px: 0 to 1. */
 export function paperAt(x: number, y: number): number {
-  paper ??= madePaper();
-  return heightAt(paper, x * CELLS, y * CELLS);
+  return heightAt(paperGround(), x * CELLS, y * CELLS);
 }
 
 /** How much of the height one level of tone takes: the softness of the edges of grains. */
@@ -41,7 +41,7 @@ const SOFT = 0.5;
 
 /** How much graphite the paper takes. */
 export const graphite: Shade = ({ lean, footprint }, { count, x, y, stepX, stepY, far, pressure, opaque }) => {
-  const ground = (paper ??= madePaper());
+  const ground = paperGround();
   const steep = 0.7 * (1 - 0.6 * lean);
   const spread = 1 / (1 + 0.95 * lean);
   const perSoft = 1 / (SOFT + 0.4 * (footprint > 1 ? footprint - 1 : 0));

@@ -23,28 +23,41 @@ function noise(width: number, height: number, seed: number): Float32Array {
   return out;
 }
 
-/** The mean over `2 reach + 1` cells in a row of cells that goes round. @param step from one cell of the row to the next. */
-function smoothed(
-  source: Float32Array,
-  target: Float32Array,
-  start: number,
-  length: number,
-  step: number,
-  reach: number,
-): void {
+/** The mean over `2 reach + 1` cells of each row, rows that go round. */
+function smoothedAlong(source: Float32Array, target: Float32Array, width: number, reach: number): void {
   const share = 1 / (2 * reach + 1);
-  const end = start + length * step;
-  let sum = 0;
-  for (let i = -reach; i <= reach; i++) sum += source[start + ((i + length) % length) * step]!;
-  let ahead = start + ((reach + 1) % length) * step;
-  let behind = start + (length - reach) * step;
-  for (let at = start; at < end; at += step) {
-    target[at] = sum * share;
-    sum += source[ahead]! - source[behind]!;
-    ahead += step;
-    if (ahead >= end) ahead = start;
-    behind += step;
-    if (behind >= end) behind = start;
+  for (let start = 0; start < source.length; start += width) {
+    const end = start + width;
+    let sum = 0;
+    for (let i = -reach; i <= reach; i++) sum += source[start + ((i + width) % width)]!;
+    let ahead = start + ((reach + 1) % width);
+    let behind = end - reach;
+    for (let at = start; at < end; at++) {
+      target[at] = sum * share;
+      sum += source[ahead]! - source[behind]!;
+      if (++ahead === end) ahead = start;
+      if (++behind === end) behind = start;
+    }
+  }
+}
+
+/** The same of each column; row by row, as they lie in memory. */
+function smoothedAcross(source: Float32Array, target: Float32Array, width: number, reach: number): void {
+  const share = 1 / (2 * reach + 1);
+  const height = source.length / width;
+  const rowAt = (y: number) => ((y + height) % height) * width;
+  const sums = new Float64Array(width);
+  for (let y = -reach; y <= reach; y++) {
+    const row = rowAt(y);
+    for (let x = 0; x < width; x++) sums[x]! += source[row + x]!;
+  }
+  for (let y = 0; y < height; y++) {
+    const [row, ahead, behind] = [y * width, rowAt(y + reach + 1), rowAt(y - reach)];
+    for (let x = 0; x < width; x++) {
+      const sum = sums[x]!;
+      target[row + x] = sum * share;
+      sums[x] = sum + (source[ahead + x]! - source[behind + x]!);
+    }
   }
 }
 
@@ -53,11 +66,12 @@ export function smoothNoise(width: number, height: number, seed: number, reachX:
   const field = noise(width, height, seed);
   const next = new Float32Array(field.length);
   for (let pass = 0; pass < 3; pass++) {
-    for (let y = 0; y < height; y++) smoothed(field, next, y * width, width, 1, reachX);
-    for (let x = 0; x < width; x++) smoothed(next, field, x, height, width, reachY);
+    smoothedAlong(field, next, width, reachX);
+    smoothedAcross(next, field, width, reachY);
   }
   let [sum, squares] = [0, 0];
-  for (const v of field) {
+  for (let i = 0; i < field.length; i++) {
+    const v = field[i]!;
     sum += v;
     squares += v * v;
   }
@@ -71,20 +85,28 @@ export function smoothNoise(width: number, height: number, seed: number, reachX:
 export function evenly(field: Float32Array, width: number, height: number): Ground {
   const STEPS = 4096;
   let [least, most] = [Infinity, -Infinity];
-  for (const v of field) {
+  for (let i = 0; i < field.length; i++) {
+    const v = field[i]!;
     if (v < least) least = v;
     if (v > most) most = v;
   }
-  const binOf = (v: number) => Math.min(STEPS - 1, Math.floor(((v - least) / (most - least)) * STEPS));
+  const bins = new Uint16Array(field.length);
   const below = new Float64Array(STEPS);
-  for (const v of field) below[binOf(v)]! += 1;
+  for (let i = 0; i < field.length; i++) {
+    const bin = Math.min(STEPS - 1, Math.floor(((field[i]! - least) / (most - least)) * STEPS));
+    bins[i] = bin;
+    below[bin]! += 1;
+  }
   let sum = 0;
+  const heights = new Uint8Array(STEPS);
   for (let i = 0; i < STEPS; i++) {
     const own = below[i]!;
-    below[i] = sum + own / 2;
+    heights[i] = Math.round((255 * (sum + own / 2)) / field.length);
     sum += own;
   }
-  return { width, height, cells: Uint8Array.from(field, (v) => Math.round((255 * below[binOf(v)]!) / sum)) };
+  const cells = new Uint8Array(field.length);
+  for (let i = 0; i < cells.length; i++) cells[i] = heights[bins[i]!]!;
+  return { width, height, cells };
 }
 
 /**

@@ -1,8 +1,11 @@
-/** Works out what brushes are drawn on while nobody does anything, so that no first stroke has to wait for it. */
-import { prepareGround } from '@tallow/core/brush';
+/** What brushes are drawn on, made in a worker when the page opens, so that no first stroke has to wait for it. */
+import { takeGrounds } from '@tallow/core/brush';
+import { besideCompute } from '../workers/compute-client.ts';
 
-export function prepareBrushes(): void {
-  requestIdleCallback(() => {
-    if (prepareGround()) prepareBrushes();
-  });
+let here: Promise<void> | null = null;
+
+/** Comes when the grounds of brushes are here. */
+export function prepareBrushes(): Promise<void> {
+  here ??= besideCompute().grounds().then(takeGrounds);
+  return here;
 }

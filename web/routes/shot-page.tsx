@@ -1,5 +1,5 @@
 /** The desk of one shot. */
-import { useEffect, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { AssembleStep } from '../assemble/assemble-step.tsx';
@@ -52,7 +52,10 @@ function useShot(shotId: string): { opened: string | null; trouble: string | nul
             close = opened;
             setTrouble(null);
             // Only now everything has begun anew: a step may set what it needs.
-            setOpened(shotId);
+            // A step at a time, so that the page answers meanwhile: a desk is a lot to put up.
+            startTransition(() => {
+              setOpened(shotId);
+            });
           }
         },
         (error: unknown) => {

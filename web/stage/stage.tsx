@@ -290,7 +290,7 @@ export function Picture({ planning = false, assembling = false }: { planning?: b
     const engine = new Engine(element);
     setEngine(engine);
     const detach = attachPen(element, engine);
-    prepareBrushes();
+    void prepareBrushes();
     const forget = keepHandsByLayer();
     const watch = new ResizeObserver(() => {
       engine.resized(area.clientWidth, area.clientHeight);

@@ -3,7 +3,9 @@ import type { BrushSettings, Samples } from '@tallow/core/document';
 import { tipOf } from '@tallow/core/brush';
 import { channels, contrast, luminance } from '@tallow/core/colour';
 import { IDENTITY } from '@tallow/core/geometry';
-import { drawStroke, Scratch } from '@tallow/core/render';
+import { drawStroke, isGround, Scratch } from '@tallow/core/render';
+import { inIdleTurn } from '../workers/idle.ts';
+import { prepareBrushes } from '../pen/prepare.ts';
 import { makeSurface, type BrowserSurface } from '../workers/surfaces.ts';
 import { useEffect, useRef } from 'react';
 
@@ -45,45 +47,63 @@ interface BrushMarkProps {
   rub?: boolean;
 }
 
+/** Draws the mark onto an emptied canvas. @param stops colours it runs through, or none. */
+function drawBrushMark(
+  context: CanvasRenderingContext2D,
+  { brush, colour, width, height, lean = 0.5, rub = false }: BrushMarkProps,
+  stops: readonly string[],
+): void {
+  const pixel = devicePixelRatio;
+  const stroke = { samples: sampleStroke(width, height, lean, tipOf(brush).leans), brush, seed: SEED };
+  const layer = makeSurface(width * pixel, height * pixel) as BrowserSurface;
+  const scratch = new Scratch(makeSurface);
+  const whole = { opacity: 1, operation: 'source-over' } as const;
+  drawStroke(layer, scratch, stroke, whole, colour, [IDENTITY[0] * pixel, 0, 0, pixel, 0, 0]);
+  const on = layer.picture.getContext('2d')!;
+  if (stops.length > 0) {
+    const across = on.createLinearGradient(0, 0, width * pixel, 0);
+    stops.forEach((each, i) => {
+      across.addColorStop(i / (stops.length - 1), each);
+    });
+    on.setTransform(1, 0, 0, 1, 0, 0);
+    on.globalCompositeOperation = 'source-in';
+    on.fillStyle = across;
+    on.fillRect(0, 0, width * pixel, height * pixel);
+  }
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.clearRect(0, 0, width * pixel, height * pixel);
+  if (rub) {
+    context.fillStyle = '#5a4c40';
+    context.beginPath();
+    context.roundRect(4 * pixel, 6 * pixel, (width - 8) * pixel, (height - 12) * pixel, 4 * pixel);
+    context.fill();
+    context.globalCompositeOperation = 'destination-out';
+  }
+  context.globalAlpha = brush.opacity;
+  context.drawImage(layer.picture, 0, 0);
+  context.globalAlpha = 1;
+  context.globalCompositeOperation = 'source-over';
+}
+
 export function BrushMark({ brush, colour, running, width, height, lean = 0.5, rub = false }: BrushMarkProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const settings = JSON.stringify(brush);
   const stops = running?.join(' ');
   useEffect(() => {
-    const context = canvas.current?.getContext('2d');
-    if (!context) return;
-    const pixel = devicePixelRatio;
-    const brush = JSON.parse(settings) as BrushSettings;
-    const stroke = { samples: sampleStroke(width, height, lean, tipOf(brush).leans), brush, seed: SEED };
-    const layer = makeSurface(width * pixel, height * pixel) as BrowserSurface;
-    const scratch = new Scratch(makeSurface);
-    const whole = { opacity: 1, operation: 'source-over' } as const;
-    drawStroke(layer, scratch, stroke, whole, colour, [IDENTITY[0] * pixel, 0, 0, pixel, 0, 0]);
-    const on = layer.picture.getContext('2d')!;
-    if (stops) {
-      const colours = stops.split(' ');
-      const across = on.createLinearGradient(0, 0, width * pixel, 0);
-      colours.forEach((each, i) => {
-        across.addColorStop(i / (colours.length - 1), each);
+    let left = false;
+    const drawn = JSON.parse(settings) as BrushSettings;
+    const draw = (): void => {
+      inIdleTurn(() => {
+        const context = left ? null : canvas.current?.getContext('2d');
+        if (context)
+          drawBrushMark(context, { brush: drawn, colour, width, height, lean, rub }, stops ? stops.split(' ') : []);
       });
-      on.setTransform(1, 0, 0, 1, 0, 0);
-      on.globalCompositeOperation = 'source-in';
-      on.fillStyle = across;
-      on.fillRect(0, 0, width * pixel, height * pixel);
-    }
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.clearRect(0, 0, width * pixel, height * pixel);
-    if (rub) {
-      context.fillStyle = '#5a4c40';
-      context.beginPath();
-      context.roundRect(4 * pixel, 6 * pixel, (width - 8) * pixel, (height - 12) * pixel, 4 * pixel);
-      context.fill();
-      context.globalCompositeOperation = 'destination-out';
-    }
-    context.globalAlpha = brush.opacity;
-    context.drawImage(layer.picture, 0, 0);
-    context.globalAlpha = 1;
-    context.globalCompositeOperation = 'source-over';
+    };
+    if (isGround(drawn)) void prepareBrushes().then(draw);
+    else draw();
+    return () => {
+      left = true;
+    };
   }, [settings, colour, stops, width, height, lean, rub]);
   return (
     <canvas

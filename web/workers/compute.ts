@@ -1,5 +1,6 @@
 /** The compute worker: starters, in-betweens, fills and tone away from the main thread, drawing by drawing, so that it can be stopped between two. */
 import { computeBetweens, type BetweenWork } from '@tallow/core/between';
+import { makeGrounds, type Grounds } from '@tallow/core/brush';
 import { bestJoins, seamReport, type Cover, type Join, type SeamReport } from '@tallow/core/checks';
 import {
   documentOf,
@@ -99,6 +100,11 @@ let smearing = 0;
 const fills = new FillWorker(makeSurface);
 
 const compute = {
+  /** What brushes are drawn on. */
+  grounds(): Grounds {
+    return makeGrounds();
+  },
+
   /**
    * Lays every drawing.
    * @param onStep told how many are done. @returns null when stopped or overtaken by a later call.

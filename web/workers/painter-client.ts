@@ -4,6 +4,7 @@
  */
 import type { Drawing, Entity, Id } from '@tallow/core/document';
 import { wrap, type Remote } from 'comlink';
+import { whenIdle } from './idle.ts';
 import { onChange, useDocument } from '../shot/document.ts';
 import { makeGate } from './gate.ts';
 import type { Updated, Wanted } from './paint.ts';
@@ -19,14 +20,6 @@ function hasGrown(before: Entity | undefined, next: Drawing): boolean {
 }
 
 const entitiesNow = (): Readonly<Record<Id, Entity>> => useDocument.getState().doc?.entities ?? {};
-
-/** Comes when neither pen nor picture needs the main thread. */
-const whenIdle = (): Promise<void> =>
-  new Promise((next) => {
-    requestIdleCallback(() => {
-      next();
-    });
-  });
 
 class PainterLink {
   readonly remote: Remote<Painter>;
