@@ -1,9 +1,11 @@
 import { cycleOf, fixture, layerOf, runsOf } from '../fixture.ts';
 import { staleOf, touchedOf } from '../derived/index.ts';
 import {
+  encodeEntity,
   entitiesOf,
   find,
   putEntities,
+  readEntity,
   type Id,
   type Mark,
   type ShotDocument,
@@ -364,6 +366,25 @@ describe('afterwards', () => {
     expect(runsOf(doc, layerId).map(({ slot }) => slot)).not.toContain(slotAt(shot, 1));
     expect(oneOf(doc).stops).toEqual([slotAt(shot, 0), slotAt(shot, 2)]);
     expect(staleOf(doc, elementId, 'by itself').map(({ entity }) => entity.id)).toEqual([laid.smearId]);
+  });
+
+  it('what it took the place of is kept, and comes back when it goes elsewhere or away', () => {
+    const changes = { time: 'replace' } as const;
+    const { doc } = relaySmear(laid.doc, laid.smearId, changes, compute(laid.doc, oneOf(laid.doc)), newId)!;
+    const before = find(shot, 'drawing', layerOf(shot, layerId).slots[slotAt(shot, 1)]);
+    expect(find(doc, 'drawing', before?.id)).toBe(before);
+    expect(readEntity(encodeEntity(oneOf(doc)))).toEqual({ ok: oneOf(doc) });
+    const hold = { time: 'hold' } as const;
+    const back = relaySmear(doc, laid.smearId, hold, compute(doc, oneOf(doc)), newId)!.doc;
+    expect(holds(back)).toBe(holds(laid.doc));
+    expect(layerOf(back, layerId).slots[slotAt(shot, 1)]).toBe(before?.id);
+    expect(oneOf(back).stops).toEqual(oneOf(laid.doc).stops);
+    expect(staleOf(back, elementId, 'by itself').map(({ entity }) => entity.id)).toEqual([laid.smearId]);
+    const away = takeSmear(doc, laid.smearId);
+    expect(holds(away)).toBe(holds(shot));
+    expect(away.entities).toEqual(shot.entities);
+    // Let be, it is a drawing like all others, and the one before is gone.
+    expect(find(freeSmear(doc, laid.smearId), 'drawing', before?.id)).toBeUndefined();
   });
 
   it('a swath goes on over the drawings that follow, and ends where the layer does', () => {

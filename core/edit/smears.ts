@@ -9,6 +9,7 @@ import {
   type Layer,
   type Mark,
   type NewId,
+  type Replaced,
   type Run,
   type RunList,
   type ShotDocument,
@@ -75,6 +76,24 @@ function withFrame(
   return keptFull(doc, replaces ? swept(next, [list.id]) : next, element);
 }
 
+/** What the layers show in the drawing that a smear takes the place of. */
+function replacedIn(doc: ShotDocument, { layerId, time }: SmearPlan, slot: Id | null): Replaced | null {
+  if (time !== 'replace' || slot === null) return null;
+  const { list } = placeOf(doc, layerId).timed;
+  const shown = tiedTo(doc, list.id).flatMap(({ id, slots }) => (slots[slot] ? [[id, slots[slot]] as const] : []));
+  return { slot, drawings: Object.fromEntries(shown) };
+}
+
+/** Puts back what a smear took the place of; null where nothing of it is left. */
+function withReplaced(doc: ShotDocument, list: RunList, at: number, { slot, drawings }: Replaced): ShotDocument | null {
+  const layers = tiedTo(doc, list.id).flatMap((layer): Layer[] => {
+    const drawingId = find(doc, 'drawing', drawings[layer.id])?.id;
+    return drawingId && !layer.slots[slot] ? [{ ...layer, slots: { ...layer.slots, [slot]: drawingId } }] : [];
+  });
+  if (layers.length === 0) return null;
+  return putEntities(doc, { ...list, runs: list.runs.with(at, { ...list.runs[at]!, slot }) }, ...layers);
+}
+
 /** The layer a smear lies on behind its subject: one of the same kind whose drawings it needs are free, else a new one under all of it. */
 function behindLayer(
   doc: ShotDocument,
@@ -131,7 +150,20 @@ export function laySmear(
   const smeared = plan.asGuide ? asGuide(computed) : computed;
   const lead = find(doc, 'layer', plan.layerId)!;
   const laid: Laid = {};
-  let next = doc;
+  const replaced = smeared.own.size > 0 ? replacedIn(doc, plan, replaces) : null;
+  const bare: Smear = {
+    ...plan,
+    kind: 'smear',
+    id: smearId,
+    elementId: lead.elementId,
+    slot: null,
+    behindId: null,
+    laid: {},
+    hangsOn: '',
+    ...(replaced ? { replaced } : {}),
+  };
+  // It is there first, so that what it replaces is kept.
+  let next = putEntities(doc, bare);
   let [slot, behindId] = [null as Id | null, null as Id | null];
   const to = plan.stops.at(-1)!;
   if (smeared.own.size > 0) {
@@ -158,16 +190,7 @@ export function laySmear(
     const layer = find(next, 'layer', behindId)!;
     next = putEntities(next, { ...layer, slots: { ...layer.slots, ...own } });
   }
-  const made: Smear = {
-    ...plan,
-    kind: 'smear',
-    id: smearId,
-    elementId: lead.elementId,
-    slot,
-    behindId,
-    laid,
-    hangsOn: '',
-  };
+  const made: Smear = { ...bare, slot, behindId, laid };
   next = putEntities(next, { ...made, hangsOn: smearPrint(next, made) ?? '' });
   const place = placeOf(next, plan.layerId);
   const shown = place.timed.list.runs.findIndex((run) => run.slot === (slot ?? to));
@@ -199,9 +222,9 @@ export function relaySmear(
     const { runs } = placeOf(taken, plan.layerId).timed.list;
     const to = runs.findIndex(({ slot }) => slot === plan.stops.at(-1));
     const place = plan.time === 'behind' ? null : smearPlace(taken, plan.layerId, to, plan.time);
-    if (!place?.replaces)
+    // Where the drawing before goes or comes back, it comes from another one: what was computed is laid anew for it.
+    if (!place || (!place.replaces && !old.replaced))
       return laySmear(taken, { ...plan, time: place?.time ?? plan.time }, computed, null, newId, smearId);
-    // In the place of the drawing before it comes from the one before that: what was computed is laid anew for it.
     const { stops, time, replaces } = place;
     const laid = laySmear(taken, { ...plan, stops, time }, computed, replaces, newId, smearId);
     return { ...laid, doc: putEntities(laid.doc, { ...find(laid.doc, 'smear', smearId)!, hangsOn: '' }) };
@@ -266,13 +289,15 @@ export function takeSmear(doc: ShotDocument, smearId: Id): ShotDocument {
     next = putEntities(next, { ...layer, slots });
   }
   next = dropUnkept(next, gone);
+  const hadReplaced = Object.values(smear.replaced?.drawings ?? {});
   const isKept = smear.slot !== null && smear.layers.some((id) => find(next, 'layer', id)?.slots[smear.slot!]);
   const at = timed.list.runs.findIndex(({ slot }) => slot !== null && slot === smear.slot);
   if (smear.slot !== null && at >= 0 && !isKept) {
     const before = timed.list.runs[at - 1];
     let list: RunList = { ...timed.list, runs: timed.list.runs.toSpliced(at, 1) };
     if (smear.time !== 'longer' && before) list = setHold(list, at - 1, before.length + timed.list.runs[at]!.length);
-    next = swept(putEntities(next, list), [list.id]);
+    const back = smear.replaced && withReplaced(next, timed.list, at, smear.replaced);
+    next = swept(back ?? putEntities(next, list), [list.id]);
   }
   const behind = find(next, 'layer', smear.behindId);
   // Its layer goes with the last thing on it.
@@ -285,8 +310,11 @@ export function takeSmear(doc: ShotDocument, smearId: Id): ShotDocument {
     if (into) next = putEntities(next, { ...into, layers: into.layers.filter((id) => id !== behind.id) });
     next = dropEntities(next, [behind.id]);
   }
-  return keptFull(doc, next, element);
+  return keptFull(doc, dropUnkept(next, hadReplaced), element);
 }
 
-/** Lets a smear be: its drawings are like all others from now on. */
-export const freeSmear = (doc: ShotDocument, smearId: Id): ShotDocument => dropEntities(doc, [smearId]);
+/** Lets a smear be: its drawings are like all others from now on, and what it replaced is gone. */
+export function freeSmear(doc: ShotDocument, smearId: Id): ShotDocument {
+  const replaced = find(doc, 'smear', smearId)?.replaced;
+  return dropUnkept(dropEntities(doc, [smearId]), Object.values(replaced?.drawings ?? {}));
+}

@@ -240,6 +240,7 @@ export function everyKind(newId: NewId): ShotDocument {
       time: 'behind',
       asGuide: false,
       slot: null,
+      replaced: { slot: newId(), drawings: { [body.layer.id]: drawings[1].id } },
       behindId: body.layer.id,
       laid: { [body.layer.id]: { [slotA]: print } },
       hangsOn: print,

@@ -32,6 +32,13 @@ export interface Smearing {
   readonly form: SmearForm | null;
 }
 
+/** A drawing whose place a smear has taken, so that it comes back when the smear goes. */
+export interface Replaced {
+  readonly slot: Id;
+  /** What each layer showed in it. */
+  readonly drawings: Readonly<Record<Id, Id>>;
+}
+
 export interface Smear {
   readonly kind: 'smear';
   readonly id: Id;
@@ -64,6 +71,8 @@ export interface Smear {
   readonly asGuide: boolean;
   /** The slot that was made for it, or null. */
   readonly slot: Id | null;
+  /** The drawing that its frame took the place of, if it did. */
+  readonly replaced?: Replaced;
   /** The layer behind the subject that it lies on, or null. */
   readonly behindId: Id | null;
   /** Prints of laid drawings, by layer and slot. */
@@ -77,6 +86,8 @@ const LAYERS: Pointer = { field: 'layers', to: 'layer', bond: 'seeks' };
 const PATH: Pointer = { field: 'pathId', to: 'path', bond: 'seeks' };
 const GUIDE: Pointer = { field: 'guideId', to: 'guide', bond: 'seeks' };
 const BEHIND: Pointer = { field: 'behindId', to: 'layer', bond: 'seeks' };
+const IN_PLACE_OF: Pointer = { field: 'replaced.drawings', to: 'layer', bond: 'seeks' };
+const REPLACED: Pointer = { field: 'replaced.drawings', to: 'drawing', bond: 'seeks', keeps: true };
 const LAID: Pointer = { field: 'laid', to: 'layer', bond: 'seeks' };
 
 /** How subjects are smeared, by the name of the piece; the element as a whole under ''. */
@@ -113,12 +124,13 @@ export const smear = kindOf<Smear>({
     time: z.enum(SMEAR_TIMES),
     asGuide: z.boolean(),
     slot: id.nullable(),
+    replaced: z.strictObject({ slot: id, drawings: z.record(id, id) }).optional(),
     behindId: id.nullable(),
     laid: z.record(id, z.record(id, print)),
     hangsOn: print,
   }),
-  merge: { layers: 'order', stops: 'value', marks: 'order', rigid: 'order', settings: 'fields', laid: 'value' },
-  points: ['element', 'layer', 'path', 'guide'],
+  merge: { layers: 'order', stops: 'value', marks: 'order', rigid: 'order', settings: 'fields', replaced: 'value', laid: 'value' },
+  points: ['element', 'layer', 'path', 'guide', 'drawing'],
   mapIds: (smear, of) =>
     withFields(smear, {
       elementId: one(smear.elementId, of, OF_ELEMENT),
@@ -127,6 +139,16 @@ export const smear = kindOf<Smear>({
       pathId: maybe(smear.pathId, of, PATH),
       guideId: maybe(smear.guideId, of, GUIDE),
       behindId: maybe(smear.behindId, of, BEHIND),
+      ...(smear.replaced
+        ? {
+            replaced: withFields(smear.replaced, {
+              drawings: entries(smear.replaced.drawings, (layerId, drawingId) => {
+                const [layer, drawing] = [of(layerId, IN_PLACE_OF), of(drawingId, REPLACED)];
+                return layer === null || drawing === null ? null : [layer, drawing];
+              }),
+            }),
+          }
+        : {}),
       laid: entries(smear.laid, (layerId, prints) => {
         const next = of(layerId, LAID);
         return next === null ? null : [next, prints];
