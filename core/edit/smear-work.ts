@@ -141,7 +141,10 @@ export function smearPlace(
 }
 
 /** What is asked of a smear, apart from what was laid. */
-export type SmearPlan = Omit<Smear, 'kind' | 'id' | 'elementId' | 'slot' | 'replaced' | 'behindId' | 'laid' | 'hangsOn'>;
+export type SmearPlan = Omit<
+  Smear,
+  'kind' | 'id' | 'elementId' | 'slot' | 'replaced' | 'behindId' | 'laid' | 'hangsOn'
+>;
 
 /** A smear as it is first laid. */
 export const newSmear = (

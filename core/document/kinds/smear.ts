@@ -129,7 +129,15 @@ export const smear = kindOf<Smear>({
     laid: z.record(id, z.record(id, print)),
     hangsOn: print,
   }),
-  merge: { layers: 'order', stops: 'value', marks: 'order', rigid: 'order', settings: 'fields', replaced: 'value', laid: 'value' },
+  merge: {
+    layers: 'order',
+    stops: 'value',
+    marks: 'order',
+    rigid: 'order',
+    settings: 'fields',
+    replaced: 'value',
+    laid: 'value',
+  },
   points: ['element', 'layer', 'path', 'guide', 'drawing'],
   mapIds: (smear, of) =>
     withFields(smear, {
