@@ -7,6 +7,7 @@ import { request, Unreachable } from '../api/client.ts';
 import { current, shotFrameOf } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { receive, useDocument } from '../shot/document.ts';
+import { pictureFirst } from '../picture/open-engine.ts';
 import { readApart } from '../workers/reader-client.ts';
 import type { Unsaved } from './unsaved.ts';
 import { Waits } from './waits.ts';
@@ -107,6 +108,9 @@ export class Loading {
         if (ready.length < TOGETHER && !this.anySeen(ready)) continue;
         this.putIn(ready);
         ready = [];
+        // The page and its picture come before what is not seen yet.
+        await whenFree();
+        await pictureFirst();
       } catch (error) {
         if (!(error instanceof Unreachable)) throw error;
         this.putIn(ready);
