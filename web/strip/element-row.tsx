@@ -4,6 +4,7 @@ import { shotOf } from '@tallow/core/document';
 import { placementsOf, setElement, setPlacements, setStart } from '@tallow/core/edit';
 import { cutOff, cutOffText } from '@tallow/core/timing';
 import { Scissors } from 'lucide-react';
+import { inIdleTurn } from '../workers/idle.ts';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { NameField } from '../parts/name-field.tsx';
 import { current, shotFrameOf, type Current } from '../selection/current.ts';
@@ -111,9 +112,20 @@ export function Row(props: RowProps) {
   const { length } = shotOf(row.doc);
   const { element, placement } = row;
   const name = placement?.name ?? element.name;
+  const drawnWide = useRef(0);
   useEffect(() => {
-    const context = canvas.current?.getContext('2d');
-    if (context && width > 0) drawRow(context, row, width, devicePixelRatio, active);
+    let left = false;
+    const draw = (): void => {
+      const context = left ? null : canvas.current?.getContext('2d');
+      if (context && width > 0) drawRow(context, row, width, devicePixelRatio, active);
+    };
+    // A canvas of another width is empty; what changed in it comes after the picture.
+    if (drawnWide.current === width) inIdleTurn(draw);
+    else draw();
+    drawnWide.current = width;
+    return () => {
+      left = true;
+    };
   }, [row, width, arrivals, active]);
   const gesture = `start-${row.place}`;
   const cut = placement && cutOff(placement, element, row.length, length);
