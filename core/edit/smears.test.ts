@@ -377,6 +377,7 @@ describe('afterwards', () => {
     const hold = { time: 'hold' } as const;
     const back = relaySmear(doc, laid.smearId, hold, compute(doc, oneOf(doc)), newId)!.doc;
     expect(holds(back)).toBe(holds(laid.doc));
+    expect(oneOf(back).replaced).toBeUndefined();
     expect(layerOf(back, layerId).slots[slotAt(shot, 1)]).toBe(before?.id);
     expect(oneOf(back).stops).toEqual(oneOf(laid.doc).stops);
     expect(staleOf(back, elementId, 'by itself').map(({ entity }) => entity.id)).toEqual([laid.smearId]);

@@ -215,6 +215,8 @@ export function relaySmear(
   const old = find(doc, 'smear', smearId);
   if (!old || !find(doc, 'layer', old.layerId)) return null;
   const plan: SmearPlan = { ...old, ...changes };
+  // What it has replaced so far is no part of what is asked for.
+  Reflect.deleteProperty(plan, 'replaced');
   const smeared = plan.asGuide ? asGuide(computed) : computed;
   const placesStay = plan.time === old.time && plan.asGuide === old.asGuide && isAlike(old, smeared);
   if (!placesStay) {
