@@ -33,6 +33,8 @@ const page = await createServer({
   server: {
     host: '127.0.0.1',
     port: PAGE_PORT,
+    // As the server sends them: the page's threads may share memory.
+    headers: { 'Cross-Origin-Opener-Policy': 'same-origin', 'Cross-Origin-Embedder-Policy': 'require-corp' },
     proxy: {
       // The page's own sources have a folder of that name.
       '^/api/(?!.*[.]ts)': {
