@@ -7,6 +7,12 @@ const close = async (page: Page) => {
   await page.getByText('Close into a cycle').click();
 };
 
+test('the page’s threads share memory, so that what can wait stops for the hand', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
+});
+
 test('on the last drawing of a cycle the first is seen as the next, in its colour', async ({ page }) => {
   const shot = await makeShot(address());
   await openDesk(page, address(), shot);
