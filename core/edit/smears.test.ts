@@ -384,6 +384,12 @@ describe('afterwards', () => {
     const away = takeSmear(doc, laid.smearId);
     expect(holds(away)).toBe(holds(shot));
     expect(away.entities).toEqual(shot.entities);
+    // A key is a key again.
+    const keyed = setPose(laid.doc, layerId, [1], 'key');
+    const onKey = relaySmear(keyed, laid.smearId, changes, compute(keyed, oneOf(keyed)), newId)!.doc;
+    const poses = (of: ShotDocument) => find(of, 'runlist', layerOf(of, layerId).runListId)!.poses;
+    expect(poses(onKey)[slotAt(shot, 1)]).toBeUndefined();
+    expect(poses(takeSmear(onKey, laid.smearId))).toEqual(poses(keyed));
     // Let be, it is a drawing like all others, and the one before is gone.
     expect(find(freeSmear(doc, laid.smearId), 'drawing', before?.id)).toBeUndefined();
   });

@@ -81,17 +81,23 @@ function replacedIn(doc: ShotDocument, { layerId, time }: SmearPlan, slot: Id | 
   if (time !== 'replace' || slot === null) return null;
   const { list } = placeOf(doc, layerId).timed;
   const shown = tiedTo(doc, list.id).flatMap(({ id, slots }) => (slots[slot] ? [[id, slots[slot]] as const] : []));
-  return { slot, drawings: Object.fromEntries(shown) };
+  const [pose, number] = [list.poses[slot], list.numbers[slot]];
+  const told = { ...(pose ? { pose } : {}), ...(number ? { number } : {}) };
+  return { slot, drawings: Object.fromEntries(shown), ...told };
 }
 
 /** Puts back what a smear took the place of; null where nothing of it is left. */
-function withReplaced(doc: ShotDocument, list: RunList, at: number, { slot, drawings }: Replaced): ShotDocument | null {
+function withReplaced(doc: ShotDocument, list: RunList, at: number, replaced: Replaced): ShotDocument | null {
+  const { slot, drawings, pose, number } = replaced;
   const layers = tiedTo(doc, list.id).flatMap((layer): Layer[] => {
     const drawingId = find(doc, 'drawing', drawings[layer.id])?.id;
     return drawingId && !layer.slots[slot] ? [{ ...layer, slots: { ...layer.slots, [slot]: drawingId } }] : [];
   });
   if (layers.length === 0) return null;
-  return putEntities(doc, { ...list, runs: list.runs.with(at, { ...list.runs[at]!, slot }) }, ...layers);
+  const poses = pose ? { ...list.poses, [slot]: pose } : list.poses;
+  const numbers = number ? { ...list.numbers, [slot]: number } : list.numbers;
+  const runs = list.runs.with(at, { ...list.runs[at]!, slot });
+  return putEntities(doc, { ...list, runs, poses, numbers }, ...layers);
 }
 
 /** The layer a smear lies on behind its subject: one of the same kind whose drawings it needs are free, else a new one under all of it. */

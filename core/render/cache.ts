@@ -24,6 +24,11 @@ export class ByteCache<T> {
     return entry.value;
   }
 
+  /** Whether it is kept; being asked for, it counts as no use. */
+  has(key: string): boolean {
+    return this.kept.has(key);
+  }
+
   /** Keeps a value; one larger than the whole bound is not kept. Returns whether it was. */
   set(key: string, value: T, bytes: number): boolean {
     this.delete(key);

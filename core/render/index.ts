@@ -24,4 +24,4 @@ export * from './ghost.ts';
 export * from './apart.ts';
 export * from './fill-work.ts';
 export * from './rasters.ts';
-export * from './silhouette.ts';
+export * from './coverage.ts';

@@ -4,8 +4,10 @@ import { besideCompute } from '../workers/compute-client.ts';
 
 let here: Promise<void> | null = null;
 
-/** Comes when the grounds of brushes are here. */
+/** Comes when the grounds of brushes are here; where the worker could not make them, strokes make their own. */
 export function prepareBrushes(): Promise<void> {
-  here ??= besideCompute().grounds().then(takeGrounds);
+  here ??= besideCompute()
+    .grounds()
+    .then(takeGrounds, () => undefined);
   return here;
 }

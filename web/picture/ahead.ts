@@ -149,7 +149,8 @@ export class Ahead {
       if (!this.frames.get(now, beat) && !this.frames.isUnderWay(now, beat)) return beat;
     }
     this.fits = seen.size < room;
-    this.tell(now, beats);
+    if (this.fits) this.tell(now, beats);
+    else this.tellSoon(run);
     return null;
   }
 
@@ -172,7 +173,7 @@ export class Ahead {
   /** Says which frames are there. */
   tell(now: Current, beats: readonly Beat[]): void {
     this.told = performance.now();
-    const there = beats.filter((beat) => this.frames.isKnown(now, beat) && this.frames.get(now, beat));
+    const there = beats.filter((beat) => this.frames.isKnown(now, beat) && this.frames.isThere(now, beat));
     const ofShot = beats[0]?.ofShot === true;
     const found = [...new Set(there.map((beat) => (ofShot ? beat.shotFrame : beat.frame)))].sort((a, b) => a - b);
     const [frames, shotFrames] = ofShot ? [[], found] : [found, []];

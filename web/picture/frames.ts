@@ -88,6 +88,11 @@ export class Frames {
     return this.kept.get(this.keyOf(now, beat));
   }
 
+  /** Whether the picture of a frame is there, for telling; what is played next is given up last all the same. */
+  isThere(now: Current, beat: Beat): boolean {
+    return this.kept.has(this.keyOf(now, beat));
+  }
+
   /** Not while drawing: there a stroke would be gone again for a moment. */
   private keepLate({ shotFrame }: Beat, bitmap: ImageBitmap): void {
     this.late.get(shotFrame)?.bitmap.close();

@@ -8,6 +8,7 @@ import { current, shotFrameOf } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { receive, useDocument } from '../shot/document.ts';
 import { pictureFirst } from '../picture/open-engine.ts';
+import { whenIdle } from '../workers/idle.ts';
 import { readApart } from '../workers/reader-client.ts';
 import type { Unsaved } from './unsaved.ts';
 import { Waits } from './waits.ts';
@@ -21,18 +22,8 @@ const SLICE_MS = 8;
 /** Drawings that nobody looks at are put into the document so many at a time: each time the page is drawn anew. */
 const TOGETHER = 48;
 
-/** Comes when nothing else wants the main thread, or a moment later where something always does. */
-const whenFree = (): Promise<void> =>
-  new Promise((next) => {
-    if (typeof requestIdleCallback === 'function')
-      requestIdleCallback(
-        () => {
-          next();
-        },
-        { timeout: 400 },
-      );
-    else setTimeout(next);
-  });
+/** ms after which loading goes on where something always wants the main thread. */
+const LATEST_MS = 400;
 
 /** Reads a body of the server's. @throws naming the field that is wrong. */
 export const decode = (body: unknown): Entity => taken(readEntity(body));
@@ -80,7 +71,7 @@ export class Loading {
     for (const body of bodies) {
       read.push(decode(body));
       if (performance.now() - began < SLICE_MS) continue;
-      await whenFree();
+      await whenIdle(LATEST_MS);
       began = performance.now();
     }
     return read;
@@ -109,7 +100,7 @@ export class Loading {
         this.putIn(ready);
         ready = [];
         // The page and its picture come before what is not seen yet.
-        await whenFree();
+        await whenIdle(LATEST_MS);
         await pictureFirst();
       } catch (error) {
         if (!(error instanceof Unreachable)) throw error;

@@ -114,18 +114,16 @@ export function Row(props: RowProps) {
   const name = placement?.name ?? element.name;
   const drawnWide = useRef(0);
   useEffect(() => {
-    let left = false;
     const draw = (): void => {
-      const context = left ? null : canvas.current?.getContext('2d');
+      const context = canvas.current?.getContext('2d');
       if (context && width > 0) drawRow(context, row, width, devicePixelRatio, active);
     };
     // A canvas of another width is empty; what changed in it comes after the picture.
-    if (drawnWide.current === width) inIdleTurn(draw);
-    else draw();
+    const isEmptied = drawnWide.current !== width;
     drawnWide.current = width;
-    return () => {
-      left = true;
-    };
+    if (!isEmptied) return inIdleTurn(draw);
+    draw();
+    return undefined;
   }, [row, width, arrivals, active]);
   const gesture = `start-${row.place}`;
   const cut = placement && cutOff(placement, element, row.length, length);

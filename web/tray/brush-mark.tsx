@@ -91,10 +91,12 @@ export function BrushMark({ brush, colour, running, width, height, lean = 0.5, r
   const stops = running?.join(' ');
   useEffect(() => {
     let left = false;
+    let takeBack: (() => void) | undefined;
     const drawn = JSON.parse(settings) as BrushSettings;
     const draw = (): void => {
-      inIdleTurn(() => {
-        const context = left ? null : canvas.current?.getContext('2d');
+      if (left) return;
+      takeBack = inIdleTurn(() => {
+        const context = canvas.current?.getContext('2d');
         if (context)
           drawBrushMark(context, { brush: drawn, colour, width, height, lean, rub }, stops ? stops.split(' ') : []);
       });
@@ -103,6 +105,7 @@ export function BrushMark({ brush, colour, running, width, height, lean = 0.5, r
     else draw();
     return () => {
       left = true;
+      takeBack?.();
     };
   }, [settings, colour, stops, width, height, lean, rub]);
   return (

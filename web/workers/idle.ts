@@ -3,18 +3,41 @@
 /** Comes when neither pen nor picture needs the main thread. @param atLast ms after which it comes all the same. */
 export const whenIdle = (atLast?: number): Promise<void> =>
   new Promise((next) => {
-    requestIdleCallback(
-      () => {
-        next();
-      },
-      atLast === undefined ? {} : { timeout: atLast },
-    );
+    const come = (): void => {
+      next();
+    };
+    if (typeof requestIdleCallback !== 'function') setTimeout(come);
+    else requestIdleCallback(come, atLast === undefined ? {} : { timeout: atLast });
   });
 
-let last: Promise<unknown> = Promise.resolve();
 const LATEST_MS = 400;
+const waiting = new Set<() => void>();
+let isRunning = false;
 
-/** Does small pieces of work one at a time, so that many together never hold up the page. */
-export function inIdleTurn(work: () => void): void {
-  last = last.then(() => whenIdle(LATEST_MS)).then(work);
+async function run(): Promise<void> {
+  isRunning = true;
+  while (waiting.size > 0) {
+    await whenIdle(LATEST_MS);
+    const [work] = waiting;
+    if (!work) continue;
+    waiting.delete(work);
+    try {
+      work();
+    } catch (error) {
+      reportError(error);
+    }
+  }
+  isRunning = false;
+}
+
+/**
+ * Does small pieces of work one at a time, so that many together never hold up the page.
+ * @returns how to take it back: what is overtaken waits for nothing.
+ */
+export function inIdleTurn(work: () => void): () => void {
+  waiting.add(work);
+  if (!isRunning) void run();
+  return () => {
+    waiting.delete(work);
+  };
 }

@@ -7,7 +7,7 @@ import {
   drawBackground,
   drawFrame,
   drawPlates,
-  drawSilhouette,
+  drawCoverage,
   layPart,
   laySheets,
   sharedOf,
@@ -215,7 +215,7 @@ const painter = {
       const drawing = find(board.doc, 'drawing', id);
       const mask = new Uint8Array(cells * cells);
       if (drawing) {
-        drawSilhouette(surface, drawing, matrix);
+        drawCoverage(surface, drawing, matrix);
         const { data } = surface.context.getImageData(0, 0, cells, cells);
         for (let i = 0; i < mask.length; i++) mask[i] = data[i * 4 + 3]!;
       }

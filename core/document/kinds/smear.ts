@@ -1,9 +1,10 @@
 /** A fast move drawn by computation: what is smeared, from which drawing to which, and how. */
 import { z } from 'zod';
 import { encodeColumn } from '../columns.ts';
-import { column, FAR, id, place, print, uniqueIds } from '../fields.ts';
+import { column, FAR, frames, id, place, print, uniqueIds } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { seed } from '../mark-check.ts';
+import { POSES, type Pose } from './runlist.ts';
 import { entries, kindOf, list, maybe, OF_ELEMENT, one, withFields, type Pointer } from './kind.ts';
 
 /** Drawn out, swept by tip and root, left behind, several at once, speed lines. */
@@ -37,6 +38,9 @@ export interface Replaced {
   readonly slot: Id;
   /** What each layer showed in it. */
   readonly drawings: Readonly<Record<Id, Id>>;
+  /** What it was in the timing, and its number on the sheet, where it had one. */
+  readonly pose?: Pose;
+  readonly number?: number;
 }
 
 export interface Smear {
@@ -124,7 +128,14 @@ export const smear = kindOf<Smear>({
     time: z.enum(SMEAR_TIMES),
     asGuide: z.boolean(),
     slot: id.nullable(),
-    replaced: z.strictObject({ slot: id, drawings: z.record(id, id) }).optional(),
+    replaced: z
+      .strictObject({
+        slot: id,
+        drawings: z.record(id, id),
+        pose: z.enum(POSES).optional(),
+        number: frames(1).optional(),
+      })
+      .optional(),
     behindId: id.nullable(),
     laid: z.record(id, z.record(id, print)),
     hangsOn: print,

@@ -15,24 +15,24 @@ function bandAround(sink: PathSink, { samples, brush }: Stroke | RubOut, matrix:
   const { x, y, pressure, altitude } = samples;
   const [a, b, c, d, e, f] = matrix;
   const scale = Math.sqrt(Math.abs(a * d - b * c));
-  const ways: { x: number; y: number; half: number }[] = [];
+  const points: { x: number; y: number; half: number }[] = [];
   for (let i = 0; i < x.length; i++) {
     const at = { x: a * x[i]! + c * y[i]! + e, y: b * x[i]! + d * y[i]! + f };
-    const last = ways.at(-1);
-    const isLast = i === x.length - 1 && ways.length > 1;
+    const last = points.at(-1);
+    const isLast = i === x.length - 1 && points.length > 1;
     if (last && !isLast && Math.hypot(at.x - last.x, at.y - last.y) < APART) continue;
-    ways.push({ ...at, half: breadthAt(brush, pressure[i]!, altitude[i]!) * scale });
+    points.push({ ...at, half: breadthAt(brush, pressure[i]!, altitude[i]!) * scale });
   }
-  if (ways.length === 1) {
-    sink.arc(ways[0]!.x, ways[0]!.y, ways[0]!.half, 0, 2 * Math.PI);
+  if (points.length === 1) {
+    sink.arc(points[0]!.x, points[0]!.y, points[0]!.half, 0, 2 * Math.PI);
     return;
   }
   const back: [number, number][] = [];
-  ways.forEach(({ x: px, y: py, half }, i) => {
-    const [from, to] = [ways[Math.max(0, i - 1)]!, ways[Math.min(ways.length - 1, i + 1)]!];
+  points.forEach(({ x: px, y: py, half }, i) => {
+    const [from, to] = [points[Math.max(0, i - 1)]!, points[Math.min(points.length - 1, i + 1)]!];
     const far = Math.hypot(to.x - from.x, to.y - from.y) || 1;
     const [dx, dy] = [((to.x - from.x) / far) * half, ((to.y - from.y) / far) * half];
-    const beyond = i === 0 ? -1 : i === ways.length - 1 ? 1 : 0;
+    const beyond = i === 0 ? -1 : i === points.length - 1 ? 1 : 0;
     const [cx, cy] = [px + beyond * dx, py + beyond * dy];
     if (i === 0) sink.moveTo(cx - dy, cy + dx);
     else sink.lineTo(cx - dy, cy + dx);
@@ -45,7 +45,7 @@ function bandAround(sink: PathSink, { samples, brush }: Stroke | RubOut, matrix:
  * Draws what a drawing covers onto an emptied surface, in black: shapes as they are, strokes as plain bands.
  * @param matrix from element space to device pixels.
  */
-export function drawSilhouette(target: Surface, drawing: Drawing, matrix: Matrix): void {
+export function drawCoverage(target: Surface, drawing: Drawing, matrix: Matrix): void {
   wipe(target);
   const { context } = target;
   for (const mark of marksInOrder(drawing)) {

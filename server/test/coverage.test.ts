@@ -1,7 +1,7 @@
 import { DRAWN } from '@tallow/core/checks';
 import type { Drawing, Mark, Stroke } from '@tallow/core/document';
 import { fitInto, polygonRing } from '@tallow/core/geometry';
-import { drawDrawing, drawSilhouette, Scratch } from '@tallow/core/render';
+import { drawDrawing, drawCoverage, Scratch } from '@tallow/core/render';
 import { makeSurface } from '../render/canvas.ts';
 
 const CELLS = 72;
@@ -48,7 +48,7 @@ const full = (drawing: Drawing) =>
   });
 const coarse = (drawing: Drawing) =>
   cells((surface) => {
-    drawSilhouette(surface, drawing, matrix);
+    drawCoverage(surface, drawing, matrix);
   });
 
 const swirl = stroke('swirl', 60, (t) => [
