@@ -1,6 +1,9 @@
 /** Polylines walked by arc length. */
 import type { Point } from './matrix.ts';
 
+/** Places at which the part of a line may begin and end. */
+const PLACES = 400;
+
 /** A polyline walked by arc length. */
 export interface Walk {
   readonly points: readonly Point[];
@@ -42,4 +45,19 @@ export function evenPoints(walk: Walk, count: number, closed: boolean, from = 0,
     const [a, b] = [walk.points[at]!, walk.points[at + 1] ?? walk.points[at]!];
     return { x: a.x + (b.x - a.x) * into, y: a.y + (b.y - a.y) * into };
   });
+}
+
+/** The part of an open line from the place nearest to one point to the place after that which is nearest to another. */
+export function partBetween(line: readonly Point[], from: Point, to: Point): Walk {
+  const all = evenPoints(walkOf(line, false), PLACES, false);
+  const nearest = ({ x, y }: Point, after: number): number => {
+    let [best, least] = [after, Infinity];
+    for (let i = after; i < all.length; i++) {
+      const far = (all[i]!.x - x) ** 2 + (all[i]!.y - y) ** 2;
+      if (far < least) [best, least] = [i, far];
+    }
+    return best;
+  };
+  const begins = nearest(from, 0);
+  return walkOf(all.slice(begins, Math.max(begins, nearest(to, begins)) + 1), false);
 }

@@ -52,7 +52,12 @@ export interface BodyForm {
   readonly strands: number;
   readonly torn: number;
   readonly seed: number;
+  /** px of the line that goes round it. Slits narrower than that would close again, so there are fewer strands then. */
+  readonly line?: number;
 }
+
+/** A lane of a strand holds its slit, a third of it at the least, and that has to hold a line on both sides. */
+const LANE_OF_LINE = 5;
 
 /** Outlines in the coordinates of a way, both in px. */
 const inWay = (flow: Flow, outlines: readonly Polygon[]): Pair[][] =>
@@ -79,8 +84,10 @@ function tears(
 ): Pair[][] {
   const random = seededRandom(form.seed);
   const [long, wide] = [front - back, bottom - top];
-  const lane = wide / (form.strands + 1);
-  return Array.from({ length: form.strands }, (_, i) => {
+  const fit = form.line ? Math.max(0, Math.floor(wide / (LANE_OF_LINE * form.line)) - 1) : Infinity;
+  const strands = Math.min(form.strands, fit);
+  const lane = wide / (strands + 1);
+  return Array.from({ length: strands }, (_, i) => {
     const middle = top + lane * (i + 1 + 0.5 * (random() - 0.5));
     const depth = long * (0.35 + 0.45 * random());
     const half = lane * (0.16 + 0.2 * random());
@@ -156,6 +163,17 @@ const LINE_STEP = 2;
 const gone = (before: readonly Mark[], { swatch }: Shape): readonly Polygon[] =>
   silhouetteOf(before.filter((mark) => mark.kind === 'shape' && mark.swatch === swatch)).outlines;
 
+/** px of the widest line that goes round a body: lines of layers that have fills are moved with those, not drawn round. */
+const widestLine = (layers: SmearScene['layers']): number =>
+  Math.max(
+    0,
+    ...layers.flatMap(({ after }) =>
+      after.some(({ kind }) => kind === 'shape')
+        ? []
+        : after.map((mark) => (mark.kind === 'stroke' && !mark.unseen ? mark.brush.width : 0)),
+    ),
+  );
+
 /** What a stretch leaves of each layer: fills as bodies in their own colours, lines round the whole body. */
 export function leftBody(scene: SmearScene, newId: NewId): Smeared {
   const { flow, layers, arrived, settings, seed, rigid } = scene;
@@ -167,6 +185,7 @@ export function leftBody(scene: SmearScene, newId: NewId): Smeared {
     strands: settings['strands']!,
     torn: settings['torn']! / 100,
     seed,
+    line: widestLine(layers),
   };
   // A body that is whole holds the form where it left as well, whatever that looked like.
   const isWhole = form.tapers === 0 && form.hollow === 0 && form.strands === 0 && form.amount === 1;

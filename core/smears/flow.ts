@@ -3,7 +3,7 @@
  * how far beside it. Moving a form along is adding to the first; squeezing it is scaling the second. Straight ways and arcs are
  * exact (a form moved along an arc is the form turned), drawn ways are followed with their own bends.
  */
-import { seek, walkOf, type Point, type Walk } from '../geometry/index.ts';
+import { partBetween, seek, walkOf, type Point, type Walk } from '../geometry/index.ts';
 
 /** A place by the way: shares of the whole way past the middle where it arrives (-1 where it left), and px beside it. */
 export interface Beside {
@@ -119,11 +119,26 @@ function smoothWay(points: readonly Point[], left: Point, arrived: Point): Walk 
   return walkOf(way, false);
 }
 
-/** A way that was drawn, or is a path's. @param points from where it leaves to where it arrives; fitted to both. */
+/** How near a line has to come to both ends of a way for the part between to be meant, shares of how far they are apart. */
+const NEAR = 0.5;
+
+/** What of a line is the way: a path often begins long before and goes on after; one drawn elsewhere is meant whole. */
+function meantOf(points: readonly Point[], left: Point, arrived: Point): readonly Point[] {
+  const part = partBetween(points, left, arrived).points;
+  const near = NEAR * Math.hypot(arrived.x - left.x, arrived.y - left.y);
+  const [a, b] = [part[0]!, part.at(-1)!];
+  const fits = Math.hypot(a.x - left.x, a.y - left.y) < near && Math.hypot(b.x - arrived.x, b.y - arrived.y) < near;
+  return fits && part.length > 1 ? part : points;
+}
+
+/**
+ * A way that was drawn, or is a path's, fitted to both ends.
+ * @param points element space, px, the way it runs; where it passes by both ends, only what lies between counts.
+ */
 export function flowAlong(points: readonly Point[], left: Point, arrived: Point, grows = 1): Flow {
   if (points.length < 2 || Math.hypot(arrived.x - left.x, arrived.y - left.y) < STILL)
     return flowBetween(left, arrived, 0, grows);
-  const way = smoothWay(points, left, arrived);
+  const way = smoothWay(meantOf(points, left, arrived), left, arrived);
   const { length } = way;
   const count = way.points.length;
   const tangent = (i: number): Point => {

@@ -130,6 +130,19 @@ describe('the way', () => {
     );
   });
 
+  it('goes only the part of a path that lies between where it left and where it arrives', () => {
+    const path = Array.from({ length: 80 }, (_, i) => ({ x: i * 20, y: 90 * Math.sin(i / 6) }));
+    const [left, arrived] = [path[20]!, path[32]!];
+    const flow = flowAlong(path, left, arrived);
+    for (let i = 21; i < 32; i++) {
+      const near = Array.from({ length: 101 }, (_, k) => far(flow.from(k / 100 - 1, 0), path[i]!));
+      expect(Math.min(...near)).toBeLessThan(6);
+    }
+    // Drawn elsewhere, it is taken there whole.
+    const aside = path.map(({ x, y }) => ({ x, y: y + 4000 }));
+    expect(flowAlong(aside, left, arrived).length).toBeGreaterThan(3 * flow.length);
+  });
+
   it('along an arc a form moved on is the form turned', () => {
     const [left, arrived] = [
       { x: 0, y: 0 },
@@ -328,6 +341,45 @@ describe('the body it leaves', () => {
   });
 });
 
+describe('the strands of a body', () => {
+  const square = [
+    [0, 0],
+    [0, 100],
+    [60, 100],
+    [60, 0],
+  ] satisfies Pair[];
+  /** px of each slit, across the way, close to where they open. */
+  const slits = (strands: number, line?: number): number[] => {
+    const flow = flowBetween({ x: -200, y: 50 }, { x: 0, y: 50 }, 0);
+    const form = { amount: 1, tapers: 0, hollow: 0, strands, torn: 0.5, seed: 3, ...(line && { line }) };
+    const [x, outlines] = [-195, sweptOutlines(flow, [square], form)];
+    const crossings = outlines
+      .flatMap((outline) =>
+        outline.flatMap(([ax, ay], i) => {
+          const [bx, by] = outline[(i + 1) % outline.length]!;
+          return ax < x !== bx < x ? [ay + ((x - ax) / (bx - ax)) * (by - ay)] : [];
+        }),
+      )
+      .toSorted((a, b) => a - b)
+      .slice(1, -1);
+    return crossings.flatMap((y, i) => (i % 2 === 0 ? [crossings[i + 1]! - y] : []));
+  };
+
+  it('are as many as asked where nothing goes round them, but for slits that run into one', () => {
+    expect(slits(5)).toHaveLength(5);
+    expect(slits(9).length).toBeGreaterThan(7);
+    expect(slits(0)).toHaveLength(0);
+  });
+  it('are fewer where a line goes round them, so that none of its slits closes', () => {
+    for (const line of [4, 8, 14]) {
+      const open = slits(9, line);
+      expect(open.length).toBeLessThan(9);
+      expect(Math.min(...open)).toBeGreaterThan(line);
+    }
+    expect(slits(2, 4)).toHaveLength(2);
+  });
+});
+
 describe('a swath', () => {
   const bars = [
     { root: { x: 0, y: 0 }, tip: { x: -100, y: -20 } },
@@ -351,6 +403,25 @@ describe('a swath', () => {
     );
     areas.slice(1).forEach((area, i) => expect(area).toBeLessThan(areas[i]!));
     expect(swathOutline(bars, { from: 'all of it', tipGone: 1, rootGone: 1 })).toEqual([]);
+  });
+
+  it('sweeps as the drawings turn, whichever way the middle is sent', () => {
+    const path = [turned(0, 150, 0), turned(1.1, 68, 134)];
+    const line = [
+      { x: -80, y: -40 },
+      { x: 150, y: 0 },
+      { x: 190, y: 120 },
+      { x: 68, y: 134 },
+      { x: -200, y: 300 },
+    ];
+    const swept = (way: 'as drawn' | 'path') =>
+      computeSmear(
+        { ...workOf(path, { form: 'swath', way }), line: way === 'path' ? line : null },
+        seededIds(2),
+      ).behind[0]!.flatMap(ringOf);
+    const [drawn, sent] = [swept('as drawn'), swept('path')];
+    expect(drawn.length).toBeGreaterThan(20);
+    for (const p of sent) expect(nearest(p, drawn)).toBeLessThan(0.01);
   });
 
   it('is let go straight on, or along a path, thinning or growing', () => {

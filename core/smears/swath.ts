@@ -5,9 +5,8 @@
 import { powerOf, similarityBetween } from '../between/index.ts';
 import { choice, control } from '../controls/index.ts';
 import type { Mark, NewId, Shape } from '../document/index.ts';
-import { apply, fitRing, mix, seek, type Pair, type Point } from '../geometry/index.ts';
+import { apply, fitRing, mix, partBetween, seek, type Pair, type Point } from '../geometry/index.ts';
 import { NOTHING_SMEARED, type SmearKind, type SmearScene, type Stop } from './scene.ts';
-import { partBetween } from './trail.ts';
 
 /** Places on the way between two drawings. */
 const STEPS = 24;

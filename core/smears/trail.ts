@@ -5,9 +5,9 @@
 import { choice, control } from '../controls/index.ts';
 import type { Mark, NewId, Shape, Stroke } from '../document/index.ts';
 import {
-  evenPoints,
   fitRing,
   mix,
+  partBetween,
   polygonRing,
   seededRandom,
   seek,
@@ -23,8 +23,6 @@ import { NOTHING_SMEARED, type SmearKind, type SmearScene, type Stop } from './s
 export const NEVER_BACK = 0.9;
 /** Places on the way between two drawings, and along a trail. */
 const [STEPS, PLACES] = [16, 40] as const;
-/** Places on a line that a trail is cut from. */
-const LINE_PLACES = 400;
 
 /** The way of the middle, or of the tip, through the drawings, from the earliest to the latest. */
 export function wayGone(stops: readonly Stop[], flows: readonly Flow[], of: 'middle' | 'tip' = 'middle'): Walk {
@@ -33,21 +31,6 @@ export function wayGone(stops: readonly Stop[], flows: readonly Flow[], of: 'mid
     return Array.from({ length: STEPS }, (_, k) => flow.from(along + k / STEPS - 1, across));
   });
   return walkOf([...points, stops.at(-1)![of]], false);
-}
-
-/** The part of a line between the places nearest to two others, the way it runs. */
-export function partBetween(line: readonly Point[], from: Point, to: Point): Walk {
-  const all = evenPoints(walkOf(line, false), LINE_PLACES, false);
-  const nearest = ({ x, y }: Point, after: number): number => {
-    let [best, least] = [after, Infinity];
-    for (let i = after; i < all.length; i++) {
-      const far = (all[i]!.x - x) ** 2 + (all[i]!.y - y) ** 2;
-      if (far < least) [best, least] = [i, far];
-    }
-    return best;
-  };
-  const begins = nearest(from, 0);
-  return walkOf(all.slice(begins, Math.max(begins, nearest(to, begins)) + 1), false);
 }
 
 /** How long a trail is, px. @param share of the way of the drawings that count. */

@@ -115,6 +115,8 @@ interface Steps {
   readonly steps: readonly Step[];
   readonly motions: readonly Motion[];
   readonly flows: readonly Flow[];
+  /** How tip and root went: as the drawings tell where they tell of a turn, whichever way the middle is sent. */
+  readonly swings: readonly Flow[];
 }
 
 /** How far a traced point turns in a step, on the circle through three of its places; 0 where it goes straight or is not followed. */
@@ -157,10 +159,10 @@ function stepsOf(work: SmearWork): Steps {
       step,
     ),
   );
-  const flows = motions.map((told, i) => {
+  // Where the drawings do not tell of a turn, a point that was followed may.
+  const turned = motions.map((told, i) => (told.turn === 0 ? { ...told, turn: tracedTurn(stops, i + 1) } : told));
+  const flows = turned.map((motion, i) => {
     const isLast = i === motions.length - 1;
-    // Where the drawings do not tell of a turn, a point that was followed may.
-    const motion = told.turn === 0 ? { ...told, turn: tracedTurn(stops, i + 1) } : told;
     const asked: WayAsked = {
       way: smear.way === 'path' || smear.way === 'line' ? (isLast ? 'line' : 'as drawn') : smear.way,
       line,
@@ -168,19 +170,24 @@ function stepsOf(work: SmearWork): Steps {
     };
     return flowOf(motion, asked);
   });
-  const made = { steps, motions, flows };
+  const swings = flows.map((flow, i) => {
+    const [motion, isLast] = [turned[i]!, i === flows.length - 1];
+    const isLine = isLast && (smear.way === 'path' || smear.way === 'line');
+    return isLine && motion.turn !== 0 ? flowOf(motion, { way: 'as drawn', line: null, bend: smear.bend }) : flow;
+  });
+  const made = { steps, motions, flows, swings };
   kept = { key, steps: made };
   return made;
 }
 
 function sceneOf(work: SmearWork): { scene: SmearScene } {
   const { smear, stops } = work;
-  const { steps, flows } = stepsOf(work);
+  const { steps, flows, swings } = stepsOf(work);
   const [step, flow] = [steps.at(-1)!, flows.at(-1)!];
-  const own = bar(step, flow);
+  const own = bar(step, swings.at(-1)!);
   // Back through the drawings by the way each step went.
   const bars: { tip: Point; root: Point }[] = [own];
-  for (const before of flows.toReversed()) {
+  for (const before of swings.toReversed()) {
     const back = (p: Point): Point => {
       const { along, across } = before.to(p);
       return before.from(along - 1, across);

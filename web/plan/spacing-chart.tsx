@@ -11,7 +11,8 @@ import { usePlan } from './plan.ts';
 import { drag } from '../shot/drag.ts';
 import { tickAt, usePathFacts } from './path-mark.tsx';
 
-const SIZE = { width: 336, height: 214 };
+/** px; it leaves room for the column's scroll bar. */
+const SIZE = { width: 320, height: 214 };
 const PLOT = { left: 30, right: 292, top: 12, bottom: 186 };
 const ROW = { left: 306, right: 320 };
 
