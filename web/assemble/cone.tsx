@@ -24,12 +24,19 @@ const LABEL = 40;
 /** What can be seen at a depth goes as far up and down as this. */
 const halfAt = (x: number, width: number): number => ((x - EYE) / (width - RIGHT - EYE)) * HALF;
 
-/** The planes whose labels have room: the picked one first, then from the nearest on. */
-function labelled(planes: readonly Plane[], xOf: (id: Id) => number, picked: Id | null): ReadonlySet<Id> {
+/** px of a letter of a label, about. */
+const LETTER = 6;
+/** Letters a label has at the most. */
+const MOST_LETTERS = 18;
+
+/** How many letters each label has room for: the picked plane's first, then from the nearest on; none for those in between. */
+function labelled(planes: readonly Plane[], xOf: (id: Id) => number, picked: Id | null): ReadonlyMap<Id, number> {
   const shown: Id[] = [];
   for (const { id } of planes.toSorted((a, b) => Number(b.id === picked) - Number(a.id === picked)))
     if (shown.every((other) => Math.abs(xOf(other) - xOf(id)) >= LABEL)) shown.push(id);
-  return new Set(shown);
+  const gap = (id: Id): number =>
+    Math.min(...shown.flatMap((other) => (other === id ? [] : [Math.abs(xOf(other) - xOf(id))])));
+  return new Map(shown.map((id) => [id, Math.min(MOST_LETTERS, Math.floor(gap(id) / LETTER))]));
 }
 
 interface UprightProps {
@@ -38,11 +45,12 @@ interface UprightProps {
   half: number;
   isPicked: boolean;
   isSeen: boolean;
-  hasLabel: boolean;
+  /** Letters its name has room for; 0 without a label. */
+  letters: number;
   onDown: (event: PointerEvent<SVGGElement>) => void;
 }
 
-function Upright({ plane, x, half, isPicked, isSeen, hasLabel, onDown }: UprightProps) {
+function Upright({ plane, x, half, isPicked, isSeen, letters, onDown }: UprightProps) {
   const { id, name, depth } = plane;
   const colour = isPicked ? '#ffc25c' : '#cdbfae';
   const key = (event: KeyboardEvent<SVGGElement>): void => {
@@ -86,13 +94,13 @@ function Upright({ plane, x, half, isPicked, isSeen, hasLabel, onDown }: Upright
         paintOrder="stroke"
         opacity={isSeen ? 1 : 0.3}
       />
-      {hasLabel ? (
+      {letters > 0 ? (
         <>
           <text x={x} y={MIDDLE - half - 6} textAnchor="middle" className="font-mono text-[10px]" fill="#a89987">
             {Math.round(depth)}
           </text>
           <text x={x} y={MIDDLE + half + 14} textAnchor="middle" className="text-[11px]" fill={colour}>
-            {name.length > 9 ? `${name.slice(0, 8)}…` : name}
+            {name.length > letters ? `${name.slice(0, letters - 1)}…` : name}
           </text>
         </>
       ) : null}
@@ -168,7 +176,7 @@ export function Cone({ doc }: { doc: ShotDocument }) {
               half={halfAt(xOf(plane.id), width)}
               isPicked={plane.id === inHand}
               isSeen={plane.visible && (alone === null || alone === plane.id)}
-              hasLabel={labels.has(plane.id)}
+              letters={labels.get(plane.id) ?? 0}
               onDown={begin(plane)}
             />
           ))}
