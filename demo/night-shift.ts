@@ -23,7 +23,6 @@ import {
   movePlacement,
   newFinish,
   pasteParts,
-  placementsOf,
   raisePlacement,
   setCamera,
   setCameraKey,
@@ -36,7 +35,7 @@ import {
   type PlacementSettings,
 } from '@tallow/core/edit';
 import { depthScale } from '@tallow/core/assembly';
-import { timedLayers } from '@tallow/core/timing';
+import { timedLayers, placementsOf } from '@tallow/core/timing';
 import { seededIds } from '@tallow/core/geometry';
 import { Backdrop } from './backdrop.ts';
 import { furnaceMouth } from './furnace-mouth.ts';

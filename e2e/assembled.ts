@@ -16,6 +16,8 @@ export interface Use {
   readonly corners: unknown;
   readonly way: { pathId: string } | null;
   readonly mirror: boolean;
+  readonly anchor: unknown;
+  readonly seat?: { onElementId: string; onUseId: string | null } | null;
   readonly finishes: { numbers: Record<string, { keys?: { frame: number; value: number }[] }> }[];
   readonly shift: Record<string, { constant?: number }>;
 }

@@ -241,6 +241,10 @@ describe('where it is put', () => {
     expect(there(4).x).toBeCloseTo(second.x + 40 - before.y, 6);
     expect(there(4).y).toBeCloseTo(second.y + before.x, 6);
     expect(rideables(two_).map(({ onUseId }) => onUseId)).toEqual([home.id, home.id, second.id, second.id]);
+    // No two of them look alike in a list.
+    const labels = rideables(two_).map(({ name, nth }) => `${name}, ${nth}`);
+    expect(new Set(labels).size).toBe(4);
+    expect(labels[0]).toMatch(/ · 1 of 2, 0$/);
   });
 });
 

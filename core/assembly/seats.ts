@@ -19,6 +19,7 @@ import {
   timedLayers,
   roundOf,
   type Moment,
+  labelOfUse,
 } from '../timing/index.ts';
 import { anchorOf, placementMatrix, type Carried } from './space.ts';
 
@@ -26,7 +27,7 @@ import { anchorOf, placementMatrix, type Carried } from './space.ts';
 export interface Rideable extends Omit<Seat, 'turnId'> {
   /** Which of its element's points it is, from 0. */
   readonly nth: number;
-  /** The name of the use it is on. */
+  /** What the use it is on is called, unlike any other. */
   readonly name: string;
 }
 
@@ -36,7 +37,7 @@ export const rideables = (doc: ShotDocument): Rideable[] => {
   return placed.flatMap(({ element, placement }) => {
     const isOnly = placed.filter((other) => other.element.id === element.id).length === 1;
     const [onElementId, onUseId] = [element.id, isOnly ? null : placement.id];
-    const name = placement.name ?? element.name;
+    const name = labelOfUse(doc, placement);
     return element.traces.map(({ id: traceId }, nth) => ({ onElementId, onUseId, traceId, nth, name }));
   });
 };

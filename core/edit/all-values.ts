@@ -17,13 +17,12 @@ import {
   type Finish,
   type Id,
   type Key,
-  type Placement,
   type ShotDocument,
   type Value,
 } from '../document/index.ts';
 import { clamp } from '../geometry/index.ts';
 import { LOOKS } from '../looks/index.ts';
-import { elementLength, placedElements, roundOf, usedElements } from '../timing/index.ts';
+import { elementLength, placedElements, roundOf, usedElements, labelOfUse } from '../timing/index.ts';
 
 /** A number that changes over time. */
 export interface Changing {
@@ -122,9 +121,6 @@ const changingIn = (
     keysIn(value).length > 0 && names[nth] ? [{ ownerId: entity.id, nth, owner, value, ...names[nth], ...time }] : [],
   );
 
-const nameOf = (doc: ShotDocument, placement: Placement): string =>
-  placement.name ?? find(doc, 'element', placement.elementId)?.name ?? '';
-
 /** What changes of an element, its folders and layers, by its own frames as its first use shows them. */
 function changingOf(doc: ShotDocument, element: Element): Changing[] {
   const use = placedElements(doc).find((placed) => placed.element.id === element.id)?.placement;
@@ -154,7 +150,7 @@ export function changingValues(doc: ShotDocument): Changing[] {
       return changingIn(light, light.name, LIGHT, { start: source?.start ?? 0, round });
     }),
     ...uses.flatMap((use) =>
-      changingIn(use, nameOf(doc, use), [...USE, ...ofFinishes(use.finishes)], { start: use.start, round: null }),
+      changingIn(use, labelOfUse(doc, use), [...USE, ...ofFinishes(use.finishes)], { start: use.start, round: null }),
     ),
     ...findAll(doc, 'plane', shot.planes).flatMap((plane) =>
       changingIn(plane, plane.name, ofFinishes(plane.finishes), none),

@@ -20,6 +20,7 @@ import {
   timedLayers,
   turnsIn,
   totalLength,
+  placementsOf,
 } from '../timing/index.ts';
 import {
   addElement,
@@ -36,7 +37,6 @@ import {
   layerOn,
   liftMarks,
   lockOthers,
-  placementsOf,
   raisePlacement,
   moveLayer,
   movePicked,

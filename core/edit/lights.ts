@@ -20,6 +20,7 @@ import {
 import { planeOf } from '../assembly/index.ts';
 import { clamp } from '../geometry/index.ts';
 import { deleteEntities } from './remove.ts';
+import { nameOfUse } from '../timing/index.ts';
 
 /** What of a light can change over time: px, and 1 for its colour in full. */
 export const LIGHT_VALUES = ['strength', 'radius', 'x', 'y'] as const;
@@ -74,7 +75,7 @@ export function addLightOf(
   const placement = find(doc, 'placement', placementId);
   const element = find(doc, 'element', placement?.elementId);
   if (!placement || !element || !planeOf(doc, placementId) || whyNotLight(doc)) return { doc, lightId: null };
-  const name = `Light of ${placement.name ?? element.name}`;
+  const name = `Light of ${nameOfUse(doc, placement)}`;
   const light: Light = {
     ...firstLight(doc, name, newId),
     sourceId: placementId,

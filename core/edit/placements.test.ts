@@ -13,7 +13,7 @@ import {
 import { occurrencesOn, planeOf } from '../assembly/index.ts';
 import { polygonRing, isInside, ringPoints } from '../geometry/index.ts';
 import { lightsOn } from '../render/index.ts';
-import { elementLength, momentOn } from '../timing/index.ts';
+import { elementLength, momentOn, placementsOf } from '../timing/index.ts';
 import {
   addElement,
   addFolder,
@@ -29,7 +29,6 @@ import {
   movePlacement,
   newScattering,
   placeElement,
-  placementsOf,
   rational,
   relayScatter,
   removePlacements,

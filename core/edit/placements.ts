@@ -1,6 +1,5 @@
 /** Edits of placements: elements used on planes and inside one another, parted, split, moved, put elsewhere. */
 import {
-  entitiesOf,
   find,
   findAll,
   newPlacement,
@@ -16,7 +15,7 @@ import {
   type Value,
 } from '../document/index.ts';
 import { planeOf } from '../assembly/index.ts';
-import { elementLength, momentOn, placedInside, seenFrames, timedLayers } from '../timing/index.ts';
+import { elementLength, momentOn, placedInside, seenFrames, timedLayers, placementsOf } from '../timing/index.ts';
 import { copyParts } from './copy-parts.ts';
 import { deleteEntities } from './remove.ts';
 
@@ -216,10 +215,6 @@ export function trimEnd(doc: ShotDocument, placementId: Id, outer: number): Shot
   const lasts = Math.max(1, outer - placement.start);
   return putEntities(doc, { ...placement, lasts: lasts >= whole ? null : lasts });
 }
-
-/** How often an element is used. */
-export const placementsOf = (doc: ShotDocument, elementId: Id): Placement[] =>
-  entitiesOf(doc, 'placement').filter((each) => each.elementId === elementId);
 
 /** Gives a placement an element of its own: a copy, which can be drawn on without changing other uses. Needs its drawings loaded. */
 export function makeUseOwn(doc: ShotDocument, placementId: Id, newId: NewId): ShotDocument {

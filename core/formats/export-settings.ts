@@ -2,7 +2,7 @@
 import type { Blend } from '../canvas/index.ts';
 import { findAll, LAYER_ROLES, shotOf, type ShotDocument } from '../document/index.ts';
 
-import { isVisible, placedElements, timedLayers, usedElements } from '../timing/index.ts';
+import { isVisible, placedElements, timedLayers, usedElements, nameOfUse } from '../timing/index.ts';
 import type { SheetOptions } from '../render/index.ts';
 import { EXPORT_FORMATS, type AlphaKind, type ExportFormatName } from './exports/index.ts';
 
@@ -161,8 +161,8 @@ export function sequencesOf(doc: ShotDocument, settings: Pick<ExportSettings, 'p
     }));
   // Each use by itself: one element may be seen in many places.
   if (parts === 'elements')
-    return placedElements(doc).map(({ element, placement }): Sequence => {
-      const name = unique(fileStem(placement.name ?? element.name));
+    return placedElements(doc).map(({ placement }): Sequence => {
+      const name = unique(fileStem(nameOfUse(doc, placement)));
       return { name, options: { guides: false, forWork, place: placement.id }, lies: OVER };
     });
   const elements = usedElements(doc);

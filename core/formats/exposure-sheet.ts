@@ -1,7 +1,15 @@
 /** The exposure sheet: which drawing of which layer shows on which frame of the shot. */
 import { shotOf, type ShotDocument } from '../document/index.ts';
 
-import { placedElements, elementLength, placementFrame, shownOn, slotNumbers, timedLayers } from '../timing/index.ts';
+import {
+  placedElements,
+  elementLength,
+  placementFrame,
+  shownOn,
+  slotNumbers,
+  timedLayers,
+  labelOfUse,
+} from '../timing/index.ts';
 
 export interface ExposureSheet {
   /** `Frame`, then one column per layer as `Element / Layer`, frontmost first. Guides are left out. */
@@ -23,7 +31,7 @@ export function exposureSheet(doc: ShotDocument, from = 0, to = shotOf(doc).leng
           const shown = frame === null ? null : shownOn(timed, frame, turn);
           return shown ? String(numbers.get(shown.slot)) : '';
         };
-        return { name: `${placement.name ?? element.name} / ${timed.layer.name}`, cell };
+        return { name: `${labelOfUse(doc, placement)} / ${timed.layer.name}`, cell };
       });
   });
   return {

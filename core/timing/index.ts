@@ -3,6 +3,7 @@ export * from './spans.ts';
 export * from './numbers.ts';
 export * from './element.ts';
 export * from './placed.ts';
+export * from './names.ts';
 export * from './place.ts';
 export * from './arcs.ts';
 export * from './in-order.ts';

@@ -9,6 +9,7 @@ import { shotFrameNow } from '../playback/shot-time.ts';
 import { useDocument } from '../shot/document.ts';
 import { pickUses } from '../tools/place/placing.ts';
 import { besidePainter } from '../workers/painter-client.ts';
+import { labelOfUse } from '@tallow/core/timing';
 
 /** Of its rate, below which a shot is told to be heavy. */
 const HEAVY = 0.8;
@@ -29,7 +30,7 @@ export function Heavy() {
   };
   const nameOf = (id: string): string => {
     const placement = find(doc, 'placement', id);
-    return placement?.name ?? find(doc, 'element', placement?.elementId)?.name ?? 'gone';
+    return placement ? labelOfUse(doc, placement) : 'gone';
   };
   return (
     <Menu

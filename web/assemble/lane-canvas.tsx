@@ -1,5 +1,5 @@
 /** The bars of a lane as pictures: each of its own drawings, notched where a turn begins, marked where it is cut off. */
-import { timedLayers, cutOff } from '@tallow/core/timing';
+import { timedLayers, cutOff, nameOfUse } from '@tallow/core/timing';
 import type { ShotDocument } from '@tallow/core/document';
 import { useEffect, useRef } from 'react';
 import { useArrivals } from '../picture/miniatures.ts';
@@ -55,7 +55,7 @@ function drawBar(
   const { over, of } = placement.speed;
   const perOwn = (view.perFrame * of) / over;
   const first = left - placement.phase * perOwn;
-  const name = (placement.name ?? element.name).length * LETTER + NAME_AT;
+  const name = nameOfUse(doc, placement).length * LETTER + NAME_AT;
   drawPhases(context, element, { left: first, perFrame: perOwn, top, height: BAR_HEIGHT }, left + name);
   context.restore();
   if (cutOff(placement, element, bar.length, length)) {

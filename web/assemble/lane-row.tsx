@@ -15,6 +15,7 @@ import { keyOn, openInside, pickPlane, pickUses, placing, usePlacing, type Level
 import { dragBar, type BarDrag, type BarHow } from './bar-drag.ts';
 import { BAR_GAP, BAR_HEIGHT, LaneCanvas, laneHeight, type InView } from './lane-canvas.tsx';
 import { edgesOf, partAt, snappedFrame, TIME_SNAP, type Bar, type Lane } from './lane.ts';
+import { nameOfUse } from '@tallow/core/timing';
 
 export const LANE_NAME = 118;
 
@@ -86,7 +87,7 @@ function BarHandle({
   const [how, setHow] = useState<BarHow | null>(null);
   const left = (bar.from - view.from) * view.perFrame;
   const wide = Math.max(8, (bar.to - bar.from) * view.perFrame);
-  const name = bar.placement.name ?? bar.element.name;
+  const name = nameOfUse(level.doc, bar.placement);
   if (left > width || left + wide < 0) return null;
   const begin = (event: PointerEvent<HTMLElement>, as?: BarHow): void => {
     if (event.button !== 0) return;

@@ -27,6 +27,7 @@ import { useShotTime } from '../playback/shot-time.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { pickLight } from '../tools/place/placing.ts';
 import { KeyedRow, type Measure } from './keyed-row.tsx';
+import { labelOfUse } from '@tallow/core/timing';
 
 const FAR = { least: -100_000, most: 100_000 } as const;
 
@@ -92,7 +93,7 @@ function litRows(doc: ShotDocument): LitRow[] {
         const plate = find(doc, 'plate', each);
         const element = find(doc, 'element', placement?.elementId);
         if (placement && element)
-          return [{ thing: 'placements', id: each, label: placement.name ?? element.name, planeId: id }];
+          return [{ thing: 'placements', id: each, label: labelOfUse(doc, placement), planeId: id }];
         return plate ? [{ thing: 'plates', id: each, label: plate.name, planeId: id }] : [];
       }),
     ]),

@@ -1,10 +1,10 @@
 /** Where a use is put: its place, size and turn over time, a tilted plane, a path, a followed point, which of its layers are seen. */
 import { rideables } from '@tallow/core/assembly';
 import { find, findAll, newPath, randomId, shotOf, type Placement } from '@tallow/core/document';
-import { addPath, makeUseOwn, placementsOf, setCorners, setPlaceAnchor, setPlacements } from '@tallow/core/edit';
+import { addPath, makeUseOwn, setCorners, setPlaceAnchor, setPlacements } from '@tallow/core/edit';
 import { isEmpty } from '@tallow/core/geometry';
 import { wayThrough } from '@tallow/core/plan';
-import { timedLayers } from '@tallow/core/timing';
+import { timedLayers, placementsOf } from '@tallow/core/timing';
 import { Check, Fold, Select, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { withDrawings } from '../saving/drawings.ts';

@@ -31,10 +31,9 @@ export function CutOffLine({ level, placement }: { level: Level; placement: Plac
   const element = find(level.doc, 'element', placement.elementId);
   if (!cut || !element) return null;
   return (
-    <div className="my-1.5 rounded-[10px] border-l-2 border-warn bg-soot-800 px-3 py-2 text-[13px]" data-testid="cut">
-      <p className="text-wax-100">
-        <strong className="font-semibold text-warn">Cut off:</strong> {cutOffText(cut, element.time === 'cycle')},{' '}
-        {cut.missing} missing.
+    <div className="my-1.5 border-l-2 border-warn px-3 py-1 text-[13px]" data-testid="cut">
+      <p className="text-warn first-letter:uppercase">
+        {cutOffText(cut, element.time === 'cycle')}, {cut.missing} missing.
       </p>
       <div className="flex flex-wrap gap-1.5 pt-1.5">
         {cut.mends.map(({ label, edit: mend }) => (

@@ -5,6 +5,7 @@ import type { ReactNode } from 'react';
 import { edit } from '../shot/document.ts';
 import { keyOn, openInside, pickUses, type Level } from '../tools/place/placing.ts';
 import { lanesOf, type Bar } from './lane.ts';
+import { labelOfUse } from '@tallow/core/timing';
 
 function Icon({
   label,
@@ -32,7 +33,7 @@ function Icon({
 }
 
 function Row({ level, bar: { placement, element }, isPicked }: { level: Level; bar: Bar; isPicked: boolean }) {
-  const name = placement.name ?? element.name;
+  const name = labelOfUse(level.doc, placement);
   const set = (what: string, settings: Parameters<typeof setPlacements>[2]): void => {
     edit(what, (doc) => setPlacements(doc, [placement.id], settings));
   };

@@ -10,6 +10,7 @@ import { goToShotFrame, useShotTime } from '../playback/shot-time.ts';
 import { edit, say } from '../shot/document.ts';
 import { usesOn, type Level } from '../tools/place/placing.ts';
 import { besidePainter } from '../workers/painter-client.ts';
+import { labelOfUse } from '@tallow/core/timing';
 
 /** px across the picture that are looked at, and frames between two looks at whether to stop. */
 const [ACROSS, AT_ONCE] = [240, 6] as const;
@@ -123,7 +124,7 @@ export function Wash({ level, placement }: { level: Level; placement: Placement 
         value={effectId}
         options={[
           { value: '', label: 'choose' },
-          ...others.map((each) => ({ value: each.placement.id, label: each.placement.name ?? each.element.name })),
+          ...others.map((each) => ({ value: each.placement.id, label: labelOfUse(doc, each.placement) })),
         ]}
         onChoose={setEffect}
       />

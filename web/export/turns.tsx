@@ -2,7 +2,7 @@
 import { shotOf, type ShotDocument } from '@tallow/core/document';
 
 import type { ExportSettings } from '@tallow/core/formats';
-import { elementLength, outerFrame, placedElements } from '@tallow/core/timing';
+import { elementLength, outerFrame, placedElements, nameOfUse } from '@tallow/core/timing';
 
 /** Ranges of one turn of each cycle, and the whole shot: what one mostly wants to loop. */
 export function Turns({
@@ -20,9 +20,9 @@ export function Turns({
       number,
       number,
     ];
-    const fits = element.time === 'cycle' && from >= 0 && to <= length && !named.has(placement.name ?? element.name);
-    named.add(placement.name ?? element.name);
-    return fits ? [{ label: `one turn of ${placement.name ?? element.name}`, from, to }] : [];
+    const fits = element.time === 'cycle' && from >= 0 && to <= length && !named.has(nameOfUse(doc, placement));
+    named.add(nameOfUse(doc, placement));
+    return fits ? [{ label: `one turn of ${nameOfUse(doc, placement)}`, from, to }] : [];
   });
   return (
     <div className="!mt-2 flex flex-wrap gap-x-4 text-[13px]">

@@ -1,8 +1,8 @@
 /** One element on the strip: its name, its drawings over the shot, its start. */
 import { standing } from '@tallow/core/assembly';
 import { shotOf } from '@tallow/core/document';
-import { placementsOf, setElement, setPlacements, setStart } from '@tallow/core/edit';
-import { cutOff, cutOffText } from '@tallow/core/timing';
+import { setElement, setPlacements, setStart } from '@tallow/core/edit';
+import { cutOff, cutOffText, placementsOf } from '@tallow/core/timing';
 import { Scissors } from 'lucide-react';
 import { inIdleTurn } from '../workers/idle.ts';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';

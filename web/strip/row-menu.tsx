@@ -1,5 +1,5 @@
 /** The menu of an element on the strip. */
-import { deleteElement, placementsOf, raisePlacement, removePlacements } from '@tallow/core/edit';
+import { deleteElement, raisePlacement, removePlacements } from '@tallow/core/edit';
 import {
   ArrowDown,
   ArrowRightFromLine,
@@ -21,6 +21,7 @@ import { startKeeping } from '../shelf/shelf.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, say } from '../shot/document.ts';
 import { withDrawings } from '../saving/drawings.ts';
+import { placementsOf } from '@tallow/core/timing';
 
 interface RowMenuProps {
   row: Current;

@@ -10,7 +10,7 @@ import {
 } from '@tallow/core/edit';
 import { find, findAll, randomId, shotOf, type Id, type Placement, type ShotDocument } from '@tallow/core/document';
 import { isFixed } from '@tallow/core/assembly';
-import { elementLength } from '@tallow/core/timing';
+import { elementLength, nameOfUse } from '@tallow/core/timing';
 import { modulo } from '@tallow/core/geometry';
 import { alt, named, of, shift } from '../../actions/action.ts';
 import { shotFrameNow } from '../../playback/shot-time.ts';
@@ -28,7 +28,7 @@ export function whyNotPicked(): string | null {
 /** Says why a use stays where it is, if it does. */
 export function sayIfFixed(doc: ShotDocument, placement: Placement): void {
   if (!isFixed(doc, placement)) return;
-  const name = placement.name ?? find(doc, 'element', placement.elementId)?.name ?? 'It';
+  const name = nameOfUse(doc, placement);
   say(
     placement.locked
       ? `“${name}” is locked: unlock it in the list of things first.`

@@ -1,6 +1,7 @@
 /** What a thing of the shot is seen within, or hidden by. */
-import { findAll, find, shotOf, type CutBy, type Id, type ShotDocument } from '@tallow/core/document';
+import { findAll, shotOf, type CutBy, type Id, type ShotDocument } from '@tallow/core/document';
 import { Check, Select, Words } from '../../parts/panel.tsx';
+import { labelOfUse } from '@tallow/core/timing';
 
 /** Everything of the shot that can cut another thing: uses on planes, and plates. */
 function cutters(doc: ShotDocument, but: Id): { value: Id; label: string }[] {
@@ -8,7 +9,7 @@ function cutters(doc: ShotDocument, but: Id): { value: Id; label: string }[] {
   const onPlanes = findAll(doc, 'plane', planes).flatMap(({ placements }) => placements);
   const uses = findAll(doc, 'placement', onPlanes).map((placement) => ({
     value: placement.id,
-    label: placement.name ?? find(doc, 'element', placement.elementId)?.name ?? '',
+    label: labelOfUse(doc, placement),
   }));
   const all = [...new Set([...plates, ...onPlanes])];
   const pictures = findAll(doc, 'plate', all).map(({ id, name }) => ({ value: id, label: name }));

@@ -1,10 +1,11 @@
 /** What stands above the assembled picture: the frame of the shot, and the names of what one stands in, each a way back. */
-import { find, shotOf } from '@tallow/core/document';
+import { shotOf } from '@tallow/core/document';
 import { standing } from '@tallow/core/assembly';
 import { useShotTime } from '../../playback/shot-time.ts';
 import { useDocument } from '../../shot/document.ts';
 import { ShotFrame } from './shot-frame.tsx';
 import { levelOf, openInside, pickedOn, usePlacing } from './placing.ts';
+import { nameOfUse } from '@tallow/core/timing';
 
 const WAY =
   'moves h-8 max-w-40 truncate rounded px-1 text-wax-300 underline decoration-soot-700 underline-offset-4 hover:text-wax-100';
@@ -17,8 +18,6 @@ export function PlaceLine() {
   const level = levelOf(doc, inside);
   const [only, other] = pickedOn(level, picked);
   const use = only && !other ? standing(doc, [...level.path, only], frame) : null;
-  const nameOf = (placement: (typeof level.path)[number]) =>
-    placement.name ?? find(doc, 'element', placement.elementId)?.name ?? '';
   return (
     <div className="flex min-w-0 flex-1 items-center gap-1 px-2" data-testid="place-line">
       <ShotFrame frame={frame} length={shotOf(doc).length} />
@@ -50,7 +49,7 @@ export function PlaceLine() {
                   );
                 }}
               >
-                {nameOf(placement)}
+                {nameOfUse(doc, placement)}
               </button>
             </span>
           ))}
@@ -58,7 +57,7 @@ export function PlaceLine() {
       ) : null}
       {use ? (
         <span className="min-w-0 truncate text-wax-500">
-          · <span className="text-flame">{nameOf(use.placement)}</span>
+          · <span className="text-flame">{nameOfUse(doc, use.placement)}</span>
           {use.element.time === 'cycle' ? `, turn ${use.moment.turn + 1}` : ''}, frame {use.moment.frame + 1}
         </span>
       ) : picked.length > 1 ? (

@@ -314,7 +314,8 @@ export function ReferencesPanel() {
       </div>
       {plates.length === 0 && !coming ? (
         <p className="text-[13px] text-wax-500">
-          A look to aim for, a background, or a character’s frames to draw to. PNG, JPEG, WebP, SVG or GIF.
+          A look to aim for, a background, or a character’s frames to draw to. PNG, JPEG, WebP, SVG, GIF, video, or
+          OpenRaster by its layers.
         </p>
       ) : null}
       {plate ? (
