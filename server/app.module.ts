@@ -2,6 +2,8 @@ import { Global, Module, type DynamicModule } from '@nestjs/common';
 import type { Knex } from 'knex';
 import { AssetsController } from './assets/assets.controller.ts';
 import { AssetsService } from './assets/assets.service.ts';
+import { ArchivesController } from './archive/archives.controller.ts';
+import { ArchivesService } from './archive/archives.service.ts';
 import { CardsController } from './cards/cards.controller.ts';
 import { DATABASE } from './db/database.ts';
 import { ExportsController } from './exports/exports.controller.ts';
@@ -43,6 +45,9 @@ class QueueModule {}
 
 @Module({ imports: [QueueModule], controllers: [FootageController], providers: [FootageService] })
 class FootageModule {}
+
+@Module({ imports: [QueueModule], controllers: [ArchivesController], providers: [ArchivesService] })
+class ArchivesModule {}
 
 @Module({ imports: [ShotsModule], controllers: [ShelfController], providers: [ShelfService] })
 class ShelfModule {}
@@ -86,6 +91,7 @@ export class AppModule {
         CardsModule,
         ExportsModule,
         FootageModule,
+        ArchivesModule,
         SoundsModule,
         ShelfModule,
         VersionsModule,

@@ -1,14 +1,18 @@
-/** A worker program: takes what is asked for (exports, footage) or the loops of cards from the queue, one of each at a time. Any number may run. */
+/** A worker program: takes what is asked for (exports, archives, footage) or the loops of cards from the queue, one of each at a time. Any number may run. */
 import { constants, setPriority } from 'node:os';
 import { openDatabase } from './db/database.ts';
 import { ensureShelf } from './demo.ts';
+import { runArchive } from './archive/archive-job.ts';
+import { PicturesService } from './cards/pictures.service.ts';
 import { runExport } from './exports/export-job.ts';
 import { takeApart } from './footage/footage-job.ts';
 import {
+  ARCHIVE_QUEUE,
   EXPORT_QUEUE,
   FOOTAGE_QUEUE,
   LOOP_QUEUE,
   openQueue,
+  type ArchiveJob,
   type ExportJob,
   type FootageJob,
   type LoopJob,
@@ -22,6 +26,7 @@ const url = process.env['DATABASE_URL'];
 if (!url) throw new Error('DATABASE_URL is not set; use npm start');
 const database = openDatabase(url, 5);
 const { shots } = shotServices(database);
+const pictures = new PicturesService(shots, database);
 const queue = await openQueue(url, (error) => {
   console.warn(`worker: ${error.message}`);
 });
@@ -31,6 +36,9 @@ const WORK = {
   asked: async () => {
     await queue.work<ExportJob>(EXPORT_QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1 }, async (jobs) => {
       for (const job of jobs) await runExport(database, shots, job.data.exportId);
+    });
+    await queue.work<ArchiveJob>(ARCHIVE_QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1 }, async (jobs) => {
+      for (const job of jobs) await runArchive(database, pictures, job.data.archiveId);
     });
     await queue.work<FootageJob>(FOOTAGE_QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1 }, async (jobs) => {
       for (const job of jobs) await takeApart(database, job.data.footageId);

@@ -28,3 +28,6 @@ export const referencesOf = (entity: Entity): { field: string; id: Id }[] =>
 
 /** Whether an entity points at swatches alone, as drawings do, which are many: it belongs to nothing and holds nothing. */
 export const holdsNothing = (entity: Entity): boolean => descriptorOf(entity).points.every((kind) => kind === 'swatch');
+
+/** The contents from outside that an entity shows or plays, by their SHA-256. */
+export const assetsOf = (entity: Entity): readonly string[] => descriptorOf(entity).assets?.(entity) ?? [];

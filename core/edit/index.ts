@@ -18,6 +18,7 @@ export { copyParts } from './copy-parts.ts';
 export * from './parts-clip.ts';
 export * from './restyle.ts';
 export * from './duplicate.ts';
+export { copierOf } from './new-ids.ts';
 export { type Timed } from './place.ts';
 export * from './plan.ts';
 export * from './starters.ts';

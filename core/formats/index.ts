@@ -4,3 +4,4 @@ export * from './export-settings.ts';
 export * from './export-notes.ts';
 export * from './palette.ts';
 export * from './unsaved-work.ts';
+export * from './archive.ts';

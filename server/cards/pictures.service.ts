@@ -5,6 +5,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import { assetPictures } from '../assets/assets.service.ts';
 import { DATABASE } from '../db/database.ts';
+import { FrameDocuments } from '../render/frame-documents.ts';
 import { directMeans, makeSurface, pngOf } from '../render/canvas.ts';
 import { ShotsService } from '../shots/shots.service.ts';
 
@@ -27,10 +28,16 @@ export class PicturesService {
     const key = `${id}@${revision}`;
     const kept = this.cards.get(key);
     if (kept) return kept;
-    const { doc } = await this.shots.document(id);
-    const png = await this.of(doc);
+    const png = await this.ofShot(id);
     this.cards.set(key, png, png.byteLength);
     return png;
+  }
+
+  /** The same of a shot as it is now; no more of its drawings is read than the picture shows. */
+  ofShot(id: Id): Promise<Buffer> {
+    return this.shots.atOneMoment(id, async ({ outline, drawings }) =>
+      this.of(await new FrameDocuments(outline, drawings).at(0)),
+    );
   }
 
   /** The same of a document that is at hand. */

@@ -234,6 +234,29 @@ const migrations: Record<string, Knex.Migration> = {
       await knex.schema.dropTable('versions');
     },
   },
+  '011-archives': {
+    async up(knex) {
+      await knex.schema.createTable('archives', (t) => {
+        t.uuid('id').primary();
+        // Out: written here. In: handed in and read.
+        t.text('direction').notNullable();
+        t.text('scope').notNullable();
+        t.uuid('of');
+        t.text('state').notNullable();
+        t.text('file_name').notNullable();
+        t.integer('total').notNullable().defaultTo(0);
+        t.integer('done').notNullable().defaultTo(0);
+        t.bigInteger('bytes');
+        t.jsonb('told').notNullable().defaultTo('{}');
+        t.text('trouble');
+        t.timestamp('heard_at').notNullable().defaultTo(knex.fn.now());
+        t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('archives');
+    },
+  },
 };
 
 /** Hands the migrations to Knex without files on disk, so that they travel inside the built server. */

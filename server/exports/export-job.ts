@@ -10,23 +10,7 @@ import { exportPath, exportsFolder, type ExportRow } from './exports.service.ts'
 import { assetPictures, recordingOf } from '../assets/assets.service.ts';
 import { FrameDocuments } from '../render/frame-documents.ts';
 import { WRITERS } from './formats/index.ts';
-import type { Tell } from './formats/writer.ts';
-
-const TELL_MS = 150;
-/** ms between two signs of life while nothing new is told: packing a sheet or the end of a film takes its time. */
-const ALIVE_MS = 5000;
-
-function teller(database: Knex, id: Id): Tell {
-  let told = 0;
-  return async (done, isLast = false) => {
-    if (Date.now() - told < TELL_MS && !isLast) return true;
-    told = Date.now();
-    const still = await database('exports')
-      .where({ id, state: 'running' })
-      .update({ done, heard_at: database.fn.now() });
-    return still > 0;
-  };
-}
+import { staysAlive, teller } from '../queue/telling.ts';
 
 /**
  * Renders and packs an export. Nothing is left behind when it is stopped; a repeat after a killed
@@ -43,13 +27,8 @@ export async function runExport(database: Knex, shots: Pick<ShotsService, 'atOne
   // One that was asked for by an older page says less.
   const row = { ...found, settings: { ...USUAL_EXPORT, ...found.settings } };
   const partial = `${exportPath(id)}.partial`;
-  const tell = teller(database, id);
-  const alive = setInterval(() => {
-    database('exports')
-      .where({ id, state: 'running' })
-      .update({ heard_at: database.fn.now() })
-      .catch(() => undefined);
-  }, ALIVE_MS);
+  const tell = teller(database, 'exports', id);
+  const endSigns = staysAlive(database, 'exports', id);
   try {
     // What is drawn while it is written is not in it.
     const frames = await shots.atOneMoment(row.shot_id, async ({ outline, drawings }) => {
@@ -91,7 +70,7 @@ export async function runExport(database: Knex, shots: Pick<ShotsService, 'atOne
     await unlink(partial).catch(() => undefined);
     await setBack(database, row, error);
   } finally {
-    clearInterval(alive);
+    endSigns();
   }
 }
 

@@ -2,11 +2,12 @@ import type { Id } from '@tallow/core/document';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Res, Sse, type MessageEvent } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
-import { resolve } from 'node:path';
-import { concatMap, distinctUntilChanged, map, takeWhile, timer, type Observable } from 'rxjs';
+import type { Observable } from 'rxjs';
 import { Problem } from '../http/problem.ts';
 import { ExportRequest } from './export-request.ts';
 import { IdPipe } from '../http/id.pipe.ts';
+import { sendFile } from '../http/send-file.ts';
+import { watched } from '../http/watched.ts';
 import { exportPath, ExportsService } from './exports.service.ts';
 
 @ApiTags('exports')
@@ -27,12 +28,7 @@ export class ExportsController {
   }
 
   @Sse('exports/:id/events') events(@Param('id', IdPipe) id: Id): Observable<MessageEvent> {
-    return timer(0, 200).pipe(
-      concatMap(() => this.exports.one(id)),
-      distinctUntilChanged((a, b) => a.state === b.state && a.done === b.done),
-      takeWhile(({ state }) => state === 'waiting' || state === 'running', true),
-      map((data) => ({ data })),
-    );
+    return watched(() => this.exports.one(id));
   }
 
   @Post('exports/:id/stop') @HttpCode(200) stop(@Param('id', IdPipe) id: Id) {
@@ -46,11 +42,6 @@ export class ExportsController {
   @Get('exports/:id/file') async file(@Param('id', IdPipe) id: Id, @Res() response: Response) {
     const { state, fileName } = await this.exports.one(id);
     if (state !== 'done') throw new Problem(409, 'This export is not finished.');
-    await new Promise<void>((done, failed) => {
-      response.download(resolve(exportPath(id)), fileName, { dotfiles: 'allow' }, (error) => {
-        if (!error || response.headersSent) done();
-        else failed(Problem.missing('The file of this export'));
-      });
-    });
+    await sendFile(response, exportPath(id), fileName, 'The file of this export');
   }
 }

@@ -2,9 +2,10 @@ import type { Id } from '@tallow/core/document';
 import { Controller, Get, HttpCode, Param, Post, Query, Req, Sse, type MessageEvent } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
-import { concatMap, distinctUntilChanged, map, takeWhile, timer, type Observable } from 'rxjs';
+import type { Observable } from 'rxjs';
 import { IdPipe } from '../http/id.pipe.ts';
 import { Problem } from '../http/problem.ts';
+import { watched } from '../http/watched.ts';
 import { FootageService, type FootageRow } from './footage.service.ts';
 
 const answer = ({ id, name, state, rate, frames, done, width, height, told, assets, trouble }: FootageRow) => ({
@@ -47,12 +48,7 @@ export class FootageController {
   }
 
   @Sse(':id/events') events(@Param('id', IdPipe) id: Id): Observable<MessageEvent> {
-    return timer(0, 200).pipe(
-      concatMap(() => this.footage.one(id)),
-      distinctUntilChanged((a, b) => a.state === b.state && a.done === b.done),
-      takeWhile(({ state }) => state === 'waiting' || state === 'running', true),
-      map((row) => ({ data: answer(row) })),
-    );
+    return watched(async () => answer(await this.footage.one(id)));
   }
 
   @Post(':id/stop') @HttpCode(200) async stop(@Param('id', IdPipe) id: Id) {

@@ -2,7 +2,7 @@ import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplica
 import type { Knex } from 'knex';
 import type PgBoss from 'pg-boss';
 import { DATABASE } from '../db/database.ts';
-import { EXPORT_QUEUE, FOOTAGE_QUEUE, openQueue, SILENCE_SECONDS } from './queue.ts';
+import { ARCHIVE_QUEUE, EXPORT_QUEUE, FOOTAGE_QUEUE, openQueue, SILENCE_SECONDS } from './queue.ts';
 
 /** How often waiting and silent exports are looked after, ms. */
 const REVIVE_MS = 2000;
@@ -44,12 +44,18 @@ export class QueueService implements OnApplicationBootstrap, OnApplicationShutdo
       .update({ try_at: this.database.raw(`now() + interval '${SILENCE_SECONDS} seconds'`) })
       .returning<{ id: string }[]>('id');
     for (const { id } of [...silent, ...due]) await this.send(EXPORT_QUEUE, { exportId: id });
-    const quiet = await this.database('footage')
+    for (const id of await this.quiet('footage')) await this.send(FOOTAGE_QUEUE, { footageId: id });
+    for (const id of await this.quiet('archives')) await this.send(ARCHIVE_QUEUE, { archiveId: id });
+  }
+
+  /** Work that nobody has told of for a while, set waiting again. */
+  private async quiet(table: 'footage' | 'archives'): Promise<string[]> {
+    const rows = await this.database(table)
       .whereIn('state', ['waiting', 'running'])
       .whereRaw(`heard_at < now() - interval '${SILENCE_SECONDS} seconds'`)
       .update({ state: 'waiting', heard_at: this.database.fn.now() })
       .returning<{ id: string }[]>('id');
-    for (const { id } of quiet) await this.send(FOOTAGE_QUEUE, { footageId: id });
+    return rows.map(({ id }) => id);
   }
 
   async onApplicationShutdown(): Promise<void> {

@@ -6,6 +6,8 @@ export const EXPORT_QUEUE = 'export-frames';
 export const LOOP_QUEUE = 'shot-loops';
 /** Footage taken apart into pictures. */
 export const FOOTAGE_QUEUE = 'footage';
+/** Archives written and read. */
+export const ARCHIVE_QUEUE = 'archives';
 /** Seconds without a sign of life after which a running export is given to another worker. */
 export const SILENCE_SECONDS = 20;
 
@@ -15,6 +17,10 @@ export interface ExportJob {
 
 export interface FootageJob {
   readonly footageId: string;
+}
+
+export interface ArchiveJob {
+  readonly archiveId: string;
 }
 
 export interface LoopJob {
@@ -27,12 +33,8 @@ export async function openQueue(url: string, lost: (error: Error) => void): Prom
   boss.on('error', lost);
   await boss.start();
   await boss.createQueue(EXPORT_QUEUE, { name: EXPORT_QUEUE, retryLimit: 5, retryDelay: 1, expireInSeconds: 60 * 60 });
-  await boss.createQueue(FOOTAGE_QUEUE, {
-    name: FOOTAGE_QUEUE,
-    retryLimit: 3,
-    retryDelay: 1,
-    expireInSeconds: 60 * 60,
-  });
+  for (const name of [FOOTAGE_QUEUE, ARCHIVE_QUEUE])
+    await boss.createQueue(name, { name, retryLimit: 3, retryDelay: 1, expireInSeconds: 60 * 60 });
   // One job for a shot waits at a time: it makes the loop of whatever is newest when it runs.
   await boss.createQueue(LOOP_QUEUE, { name: LOOP_QUEUE, policy: 'short', retryLimit: 2, expireInSeconds: 600 });
   return boss;

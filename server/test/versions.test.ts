@@ -2,7 +2,6 @@
 import {
   encodeEntity,
   entitiesOf,
-  newShotDocument,
   putEntities,
   randomId,
   shotOf,
@@ -12,7 +11,7 @@ import {
 import { addLayer, addMark, newDrawing, setShot } from '@tallow/core/edit';
 import { discRing } from '@tallow/core/geometry';
 import { loadImage } from '@napi-rs/canvas';
-import { shotServices } from '../shots/services.ts';
+import { changingShot, documentOn } from './changing.ts';
 import { startServer, type Harness } from './harness.ts';
 
 let server: Harness;
@@ -23,38 +22,14 @@ beforeAll(async () => {
 }, 60_000);
 afterAll(() => server.stop());
 
-const documentOf = async (id: Id): Promise<ShotDocument> =>
-  (await shotServices(server.database).shots.document(id)).doc;
+const documentOf = (id: Id): Promise<ShotDocument> => documentOn(server, id);
 /** The entities of a shot, as they are stored. */
 const told = async (id: Id): Promise<Map<Id, string>> => {
   const doc = await documentOf(id);
   return new Map(Object.values(doc.entities).map((each) => [each.id, JSON.stringify(encodeEntity(each))]));
 };
 
-/** A shot, with ways to change it as a page does: by saves of what differs. */
-async function shot(name: string) {
-  const format = { name, width: 64, height: 36, rate: 24, length: 8, background: '#203040' };
-  const doc = newShotDocument(randomId(), format, randomId);
-  await shotServices(server.database).shots.insert(doc, production);
-  const id = doc.shotId;
-  const change = async (edit: (now: ShotDocument) => ShotDocument): Promise<void> => {
-    const now = await documentOf(id);
-    const next = edit(now);
-    const puts = Object.values(next.entities)
-      .filter((each) => now.entities[each.id] !== each)
-      .map((each) => ({ id: each.id, kind: each.kind, body: encodeEntity(each) }));
-    const deletes = Object.keys(now.entities).filter((each) => !(each in next.entities));
-    const { revision } = ((await server.send('GET', `/shots/${id}`)).json as { shot: { revision: number } }).shot;
-    const saved = await server.send('POST', `/shots/${id}/saves`, {
-      saveId: randomId(),
-      baseRevision: revision,
-      puts,
-      deletes,
-    });
-    expect(saved.status).toBe(200);
-  };
-  return { id, change };
-}
+const shot = (name: string) => changingShot(server, production, name);
 const disc = (doc: ShotDocument, x: number) =>
   ({
     kind: 'shape',

@@ -8,7 +8,7 @@ import { SavesService } from '../shots/saves.service.ts';
 import { ShotsService, type ShotSummary } from '../shots/shots.service.ts';
 
 /** By hand, or by itself before a shot is taken away or put back. */
-export type Made = 'hand' | 'export' | 'restore';
+export type Made = 'hand' | 'export' | 'restore' | 'import';
 
 interface Row {
   id: Id;

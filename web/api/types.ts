@@ -22,6 +22,23 @@ export interface ShotSummary {
   readonly loop: { readonly revision: number; readonly flashes: boolean } | null;
 }
 
+/** An archive on its way out or in. */
+export interface ArchiveInfo {
+  readonly id: Id;
+  readonly state: 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
+  readonly total: number;
+  readonly done: number;
+  readonly fileName: string;
+  /** What came in. */
+  readonly shots: readonly {
+    readonly id: Id;
+    readonly name: string;
+    readonly renewed: boolean;
+    readonly onShelf: boolean;
+  }[];
+  readonly trouble: string | null;
+}
+
 /** A revision of a shot that has a name. */
 export interface Version {
   readonly id: Id;

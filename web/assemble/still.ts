@@ -4,6 +4,7 @@ import { shotFrameNow } from '../playback/shot-time.ts';
 import { layStill } from '../references/references.ts';
 import { say, useDocument } from '../shot/document.ts';
 import { painter } from '../workers/painter-client.ts';
+import { handOver } from '../parts/hand-over.ts';
 
 export type StillTo = 'clipboard' | 'file' | 'plate';
 
@@ -19,13 +20,7 @@ export async function takeStill(to: StillTo): Promise<void> {
       await navigator.clipboard.write([new ClipboardItem({ 'image/png': picture })]);
       say(`Frame ${frame + 1} is on the clipboard.`);
     } else if (to === 'file') {
-      const link = document.createElement('a');
-      link.href = URL.createObjectURL(await picture);
-      link.download = `${name}.png`;
-      link.click();
-      setTimeout(() => {
-        URL.revokeObjectURL(link.href);
-      }, 10_000);
+      handOver(await picture, `${name}.png`);
     } else {
       await layStill(await picture, name);
       say(`Frame ${frame + 1} is a still plate now, as a guide.`);

@@ -2,36 +2,26 @@
 import { shotOf } from '@tallow/core/document';
 import { ctrl, named, of } from '../actions/action.ts';
 import { request } from '../api/client.ts';
+import { followed } from '../api/long-work.ts';
 import type { ExportInfo } from '../api/types.ts';
 import { say, useDocument } from '../shot/document.ts';
-import { isRunning, tellTrouble } from './export-row.tsx';
+import { fetchFile } from '../parts/hand-over.ts';
+import { tellTrouble } from './export-row.tsx';
 
 const general = of('General');
 
-/** Fetches a file as a download. */
-function fetchFile({ id, fileName }: ExportInfo): void {
-  const link = document.createElement('a');
-  link.href = `/api/exports/${id}/file`;
-  link.download = fileName;
-  link.click();
-}
-
 /** Says when an export is ready, or why it will not be. */
 function follow(info: ExportInfo): void {
-  const source = new EventSource(`/api/exports/${info.id}/events`);
-  source.onmessage = ({ data }: MessageEvent<string>) => {
-    const now = JSON.parse(data) as ExportInfo;
-    if (isRunning(now)) return;
-    source.close();
+  void followed<ExportInfo>(`/exports/${info.id}`).then((now) => {
     if (now.state === 'done')
       say(`${now.fileName} is ready.`, {
         label: 'Download',
         run: () => {
-          fetchFile(now);
+          fetchFile(`/api/exports/${now.id}/file`, now.fileName);
         },
       });
     else if (now.state === 'failed') say(`The export failed: ${now.trouble ?? 'the worker gave no reason'}`);
-  };
+  });
 }
 
 /** @returns the export that was begun, or null where nothing was exported before. */

@@ -1,4 +1,6 @@
 /** Footage on its way in: sent, taken apart by a worker, watched and stopped. */
+import { followed, sendFile } from '../api/long-work.ts';
+
 export const FOOTAGE_ENDINGS = ['mp4', 'm4v', 'mov', 'webm', 'mkv', 'ogv'] as const;
 
 /** Whether a file calls itself a video; the server judges by its content. */
@@ -21,27 +23,6 @@ export interface Footage {
   readonly trouble: string | null;
 }
 
-/** Follows footage until it is done, or no longer comes. */
-function follow(id: string, signal: AbortSignal, tell: (now: Footage) => void): Promise<Footage> {
-  return new Promise((done, failed) => {
-    const source = new EventSource(`/api/footage/${id}/events`);
-    const stop = (): void => {
-      source.close();
-      void fetch(`/api/footage/${id}/stop`, { method: 'POST' }).catch(() => undefined);
-      failed(new DOMException('Stopped', 'AbortError'));
-    };
-    signal.addEventListener('abort', stop, { once: true });
-    source.onmessage = ({ data }: MessageEvent<string>) => {
-      const now = JSON.parse(data) as Footage;
-      tell(now);
-      if (now.state === 'waiting' || now.state === 'running') return;
-      source.close();
-      signal.removeEventListener('abort', stop);
-      done(now);
-    };
-  });
-}
-
 /**
  * Brings a video in as pictures.
  * @param rate frames a second it is shown at, or null for its own. @param tell how far it is: frames done, and of how many.
@@ -54,16 +35,12 @@ export async function bringFootage(
   tell: (done: number, of: number) => void,
 ): Promise<Footage> {
   tell(0, 1);
-  const answer = await fetch(`/api/footage?name=${encodeURIComponent(file.name)}&rate=${rate ?? ''}`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream' },
-    body: file,
+  const { id } = await sendFile<Footage>(
+    `/footage?name=${encodeURIComponent(file.name)}&rate=${rate ?? ''}`,
+    file,
     signal,
-  });
-  const body: unknown = await answer.json().catch(() => ({}));
-  if (!answer.ok)
-    throw new Error(`${file.name}: ${(body as { title?: string }).title ?? 'the server did not take it.'}`);
-  const came = await follow((body as Footage).id, signal, (now) => {
+  );
+  const came = await followed<Footage>(`/footage/${id}`, signal, (now) => {
     tell(now.done, Math.max(1, now.frames));
   });
   if (came.state !== 'done') throw new Error(`${file.name}: ${came.trouble ?? 'it was stopped.'}`);

@@ -1,7 +1,7 @@
 /** One shot: its loop, its name and format, and what can be done with it. */
 import { randomId } from '@tallow/core/document';
 import { secondsText } from '@tallow/core/timing';
-import { Copy, Pencil, Play, Trash2 } from 'lucide-react';
+import { Archive, Copy, Pencil, Play, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -9,6 +9,7 @@ import { request } from '../api/client.ts';
 import type { ShotSummary } from '../api/types.ts';
 import { ITEM } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
+import type { Archived } from './archiving.ts';
 import { MoreMenu } from './more-menu.tsx';
 import { removeWithUndo, type Change } from './all-shots.ts';
 
@@ -53,7 +54,14 @@ function Moving({ shot, moves }: { shot: ShotSummary; moves: boolean }) {
   );
 }
 
-export function ShotCard({ shot, change, moves }: { shot: ShotSummary; change: Change; moves: boolean }) {
+interface ShotCardProps {
+  shot: ShotSummary;
+  change: Change;
+  onArchive: (what: Archived, name: string) => void;
+  moves: boolean;
+}
+
+export function ShotCard({ shot, change, onArchive, moves }: ShotCardProps) {
   const [naming, setNaming] = useState(false);
   return (
     <article data-testid="shot" data-name={shot.name} className="group">
@@ -92,6 +100,14 @@ export function ShotCard({ shot, change, moves }: { shot: ShotSummary; change: C
             onSelect={() => void change(request('POST', `/shots/${shot.id}/duplicate`, { id: randomId() }))}
           >
             <Copy size={15} /> Duplicate
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={ITEM}
+            onSelect={() => {
+              onArchive({ scope: 'shot', of: shot.id }, shot.name);
+            }}
+          >
+            <Archive size={15} /> Archive
           </DropdownMenu.Item>
           <DropdownMenu.Item
             className={ITEM}

@@ -1,8 +1,8 @@
 /** The first page: productions with their shots. */
 import { randomId } from '@tallow/core/document';
-import { Library, Pause, Pencil, Play, Plus, Search, Trash2 } from 'lucide-react';
+import { Archive, ArchiveRestore, Library, Pause, Pencil, Play, Plus, Search, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { request } from '../api/client.ts';
 import type { Production, ShotSummary } from '../api/types.ts';
@@ -10,7 +10,9 @@ import { Button } from '../parts/button.tsx';
 import { ITEM } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { NoticeBar } from '../shot/notice.tsx';
-import { FootageComing, useDroppedFootage } from './dropped-footage.tsx';
+import { isArchive, useArchiving, type Archived } from './archiving.ts';
+import { ComingBar } from './coming-bar.tsx';
+import { useDroppedFootage } from './dropped-footage.ts';
 import { MoreMenu } from './more-menu.tsx';
 import { NewShot } from './new-shot.tsx';
 import { removeWithUndo, useAllShots, type Change } from './all-shots.ts';
@@ -35,6 +37,7 @@ function ProductionSection({
   shots,
   change,
   onNew,
+  onArchive,
   moves,
 }: {
   production: Production;
@@ -42,6 +45,7 @@ function ProductionSection({
   change: Change;
   /** Makes a new shot here; null while only found ones are shown. */
   onNew: (() => void) | null;
+  onArchive: (what: Archived, name: string) => void;
   moves: boolean;
 }) {
   const [naming, setNaming] = useState(false);
@@ -75,6 +79,14 @@ function ProductionSection({
           <DropdownMenu.Item
             className={ITEM}
             onSelect={() => {
+              onArchive({ scope: 'production', of: production.id }, production.name);
+            }}
+          >
+            <Archive size={15} /> Archive
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={ITEM}
+            onSelect={() => {
               removeWithUndo(change, `/productions/${production.id}`, production.name);
             }}
           >
@@ -95,7 +107,7 @@ function ProductionSection({
           </button>
         ) : null}
         {shots.map((shot) => (
-          <ShotCard key={shot.id} shot={shot} change={change} moves={moves} />
+          <ShotCard key={shot.id} shot={shot} change={change} onArchive={onArchive} moves={moves} />
         ))}
       </div>
     </section>
@@ -120,6 +132,9 @@ export function ShotsPage() {
     .toSorted(ORDERS[order].compare);
   const first = all?.productions[0];
   const dropped = useDroppedFootage(first?.id);
+  const archives = useArchiving(() => void change(Promise.resolve()));
+  const opened = useRef<HTMLInputElement>(null);
+  const onArchive = (what: Archived, name: string): void => void archives.write(what, name);
   const productions = all?.productions.filter(
     ({ id }) => sought === '' || found.some((shot) => shot.productionId === id),
   );
@@ -133,10 +148,12 @@ export function ShotsPage() {
         const [file] = event.dataTransfer.files;
         if (!file) return;
         event.preventDefault();
-        void dropped.take(file);
+        if (isArchive(file)) void archives.read(file);
+        else void dropped.take(file);
       }}
     >
-      {dropped.coming ? <FootageComing coming={dropped.coming} onStop={dropped.stop} /> : null}
+      {dropped.coming ? <ComingBar coming={dropped.coming} onStop={dropped.stop} /> : null}
+      {archives.coming ? <ComingBar coming={archives.coming} onStop={archives.stop} /> : null}
       <header className="sticky top-0 z-10 flex h-16 items-center gap-3 border-b border-soot-700 bg-soot-950 px-8">
         <span className="font-name text-[26px] text-flame">Tallow</span>
         <label className="relative ml-8 block w-72">
@@ -196,6 +213,33 @@ export function ShotsPage() {
         <Button className={first ? '' : 'ml-auto'} onClick={addProduction}>
           <Plus size={16} /> New production
         </Button>
+        <MoreMenu label="Archives">
+          <DropdownMenu.Item className={ITEM} onSelect={() => opened.current?.click()}>
+            <ArchiveRestore size={15} /> Open an archive…
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={ITEM}
+            disabled={!all || all.shots.length === 0}
+            onSelect={() => {
+              onArchive(null, 'everything');
+            }}
+          >
+            <Archive size={15} /> Archive everything
+          </DropdownMenu.Item>
+        </MoreMenu>
+        <input
+          ref={opened}
+          type="file"
+          accept=".zip"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Archive to open"
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            event.target.value = '';
+            if (file) void archives.read(file);
+          }}
+        />
       </header>
       <main className="mx-auto max-w-[1480px] p-8">
         {trouble ? (
@@ -221,6 +265,7 @@ export function ShotsPage() {
             shots={found.filter((shot) => shot.productionId === production.id)}
             change={change}
             moves={moves}
+            onArchive={onArchive}
             onNew={
               sought === ''
                 ? () => {

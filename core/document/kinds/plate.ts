@@ -76,6 +76,7 @@ export const plate = kindOf<Plate>({
   }),
   merge: { assets: 'value', corners: 'value', span: 'value', cut: 'value' },
   points: ['placement'],
+  assets: ({ assets }) => assets,
   mapIds: (plate, of) =>
     withFields(plate, { cut: plate.cut && withFields(plate.cut, { by: one(plate.cut.by, of, CUT) }) }),
 });

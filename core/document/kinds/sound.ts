@@ -52,5 +52,6 @@ export const sound = kindOf<Sound>({
   }),
   merge: { part: 'value' },
   points: [],
+  assets: ({ asset: own }) => [own],
   mapIds: (sound) => sound,
 });

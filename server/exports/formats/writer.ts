@@ -2,10 +2,8 @@
 import type { AssetId, ShotDocument } from '@tallow/core/document';
 import type { ExportSettings } from '@tallow/core/formats';
 import type { AssetPicture } from '@tallow/core/render';
+import type { Tell } from '../../queue/telling.ts';
 import type { FrameDocuments } from '../../render/frame-documents.ts';
-
-/** Tells how far the work is; answers whether it is still asked for. */
-export type Tell = (done: number, isLast?: boolean) => Promise<boolean>;
 
 export interface Writing {
   /** The shot without its drawings. */

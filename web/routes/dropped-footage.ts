@@ -6,12 +6,7 @@ import { request } from '../api/client.ts';
 import type { ShotSummary } from '../api/types.ts';
 import { bringFootage, isFootage } from '../references/footage.ts';
 import { say } from '../shot/document.ts';
-
-interface Coming {
-  readonly name: string;
-  readonly done: number;
-  readonly of: number;
-}
+import type { Coming } from './coming-bar.tsx';
 
 const within = (value: number, { least, most }: { least: number; most: number }): number =>
   Math.min(most, Math.max(least, value));
@@ -24,7 +19,7 @@ export function useDroppedFootage(productionId: string | undefined) {
   const take = async (file: File): Promise<void> => {
     if (coming || !productionId) return;
     if (!isFootage(file)) {
-      say('A video dropped here becomes a shot: WebM, MP4, MOV and OGV can come in. Pictures come in at the desk.');
+      say('A video dropped here becomes a shot, an archive its shots. Pictures, SVG and sheets come in at the desk.');
       return;
     }
     const own = new AbortController();
@@ -54,19 +49,4 @@ export function useDroppedFootage(productionId: string | undefined) {
     }
   };
   return { coming, take, stop: () => abort.current?.abort() };
-}
-
-export function FootageComing({ coming, onStop }: { coming: Coming; onStop: () => void }) {
-  return (
-    <div
-      role="status"
-      className="fixed bottom-6 left-1/2 z-20 flex w-96 -translate-x-1/2 items-center gap-3 rounded-[10px] border border-soot-700 bg-soot-900 px-4 py-3 text-[13px]"
-    >
-      <span className="min-w-0 flex-1 truncate">{coming.name}</span>
-      <progress className="h-1.5 w-32 accent-flame" max={coming.of} value={coming.done} />
-      <button type="button" className="text-flame underline" onClick={onStop}>
-        Stop
-      </button>
-    </div>
-  );
 }

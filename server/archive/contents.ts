@@ -1,0 +1,136 @@
+/** What goes into an archive: which shots, and all rows that are kept of each, as they are at one moment. */
+import { assetsOf, readEntity, type AssetId, type Id } from '@tallow/core/document';
+import type { ArchivedAsset, ArchivedRow, ArchivedShot } from '@tallow/core/formats';
+import type { Knex } from 'knex';
+import { SHELF_ID } from '../db/migrations.ts';
+import { Problem } from '../http/problem.ts';
+
+export const SCOPES = ['shot', 'production', 'all'] as const;
+export type Scope = (typeof SCOPES)[number];
+
+interface Row {
+  id: Id;
+  kind: string;
+  revision: number;
+  deleted: boolean;
+  body: Record<string, unknown>;
+}
+
+/** Shots of a scope that are not deleted; with everything, what was kept on the shelf by hand too. */
+export async function shotsIn(database: Knex, scope: Scope, of: Id | null): Promise<{ id: Id; productionId: Id }[]> {
+  const query = database('shots')
+    .join('productions', 'productions.id', 'shots.production_id')
+    .leftJoin('shelf', 'shelf.shot_id', 'shots.id')
+    .whereNull('shots.deleted_at')
+    .whereNull('productions.deleted_at')
+    .whereRaw('shelf.shipped is not true')
+    .orderBy('shots.created_at')
+    .select<{ id: Id; productionId: Id }[]>('shots.id', 'shots.production_id as productionId');
+  if (scope === 'shot') void query.where('shots.id', of);
+  if (scope === 'production') void query.where('shots.production_id', of);
+  const found = await query;
+  if (found.length === 0) throw Problem.missing(scope === 'all' ? 'A shot' : `This ${scope}, or a shot in it,`);
+  return found;
+}
+
+/** Names of productions that hold some of them, but for the shelf's. */
+export const productionsOf = (database: Knex, ids: readonly Id[]): Promise<{ id: Id; name: string }[]> =>
+  database('productions')
+    .whereIn('id', [...new Set(ids)])
+    .whereNot({ id: SHELF_ID })
+    .select<{ id: Id; name: string }[]>('id', 'name');
+
+/** Bodies that were replaced since, and that named versions still show. */
+async function olderOf(database: Knex, shotId: Id): Promise<ArchivedShot['older'][number][]> {
+  const { rows } = await database.raw<{ rows: ArchivedShot['older'] }>(
+    `select distinct picked.id, picked.revision, entities.kind
+       from (select distinct revision from versions where shot_id = :shotId) as named
+       cross join lateral (
+         select distinct on (id) id, revision, older from (
+           select id, revision, false as older from entities where shot_id = :shotId and revision <= named.revision
+           union all
+           select id, revision, true from older_bodies where shot_id = :shotId and revision <= named.revision
+         ) as bodies order by id, revision desc
+       ) as picked
+       join entities on entities.id = picked.id
+       where picked.older order by picked.id, picked.revision`,
+    { shotId },
+  );
+  return rows.map(({ id, kind, revision }) => ({ id, kind, revision }));
+}
+
+/** Its bodies but for drawings, deleted ones too: others may name them. */
+export const entityRows = (database: Knex, shotId: Id): Promise<ArchivedRow[]> =>
+  database<Row & { shot_id: Id }>('entities')
+    .where({ shot_id: shotId })
+    .whereNot('kind', 'drawing')
+    .orderBy('id')
+    .select<ArchivedRow[]>('revision', 'deleted', 'body');
+
+/** What the manifest says of a shot, and the assets that any body of it names. */
+export async function contentsOf(
+  database: Knex,
+  shotId: Id,
+  productionId: Id,
+): Promise<{ shot: ArchivedShot; assets: Set<AssetId> }> {
+  const { revision } = (await database<{ id: Id; revision: number }>('shots').where({ id: shotId }).first())!;
+  const entities = await entityRows(database, shotId);
+  const drawings = await database('entities')
+    .where({ shot_id: shotId, kind: 'drawing' })
+    .orderBy('id')
+    .select<{ id: Id }[]>('id');
+  const versions = await database('versions')
+    .where({ shot_id: shotId })
+    .orderBy('created_at')
+    .select<(Omit<ArchivedShot['versions'][number], 'createdAt'> & { created_at: Date })[]>(
+      'id',
+      'name',
+      'made',
+      'revision',
+      'created_at',
+    );
+  const shelf = await database<{ shot_id: Id; kind: string; tags: string[]; note: string }>('shelf')
+    .where({ shot_id: shotId })
+    .first('kind', 'tags', 'note');
+  const older = await olderOf(database, shotId);
+  const assets = new Set<AssetId>();
+  const bodies: Record<string, unknown>[] = entities.map(({ body }) => body);
+  for (const each of older)
+    if (each.kind !== 'drawing') bodies.push((await olderRow(database, each.id, each.revision)).body);
+  for (const body of bodies) {
+    const read = readEntity(body);
+    if ('ok' in read) for (const asset of assetsOf(read.ok)) assets.add(asset);
+  }
+  const name = String(entities.find(({ body }) => body['id'] === shotId)?.body['name'] ?? '');
+  return {
+    shot: {
+      id: shotId,
+      productionId,
+      name,
+      revision,
+      entities: entities.length,
+      drawings: drawings.map(({ id }) => id),
+      older,
+      versions: versions.map(({ created_at, ...version }) => ({ ...version, createdAt: created_at.toISOString() })),
+      shelf: shelf ?? null,
+    },
+    assets,
+  };
+}
+
+/** A drawing as it is now. One that is deleted is no more than named by others: it comes without its marks. */
+export async function drawingRow(database: Knex, id: Id): Promise<ArchivedRow> {
+  const row = (await database<Row>('entities').where({ id }).first('revision', 'deleted', 'body')) as ArchivedRow;
+  return row.deleted ? { ...row, body: { kind: 'drawing', id, marks: {}, order: [] } } : row;
+}
+
+export const olderRow = async (database: Knex, id: Id, revision: number): Promise<ArchivedRow> =>
+  (await database<Row>('older_bodies').where({ id, revision }).first('revision', 'deleted', 'body')) as ArchivedRow;
+
+/** What is to be said of assets that are there. */
+export async function assetsFor(database: Knex, wanted: ReadonlySet<AssetId>): Promise<ArchivedAsset[]> {
+  return database('assets')
+    .whereIn('sha256', [...wanted])
+    .orderBy('sha256')
+    .select<ArchivedAsset[]>('sha256', 'type', 'width', 'height', 'seconds', database.raw('length(content) as bytes'));
+}

@@ -1,0 +1,159 @@
+/** An archive written: everything as it is at one moment, an entry at a time, so that it takes no memory to speak of. */
+import { type AssetId, type Id } from '@tallow/core/document';
+import { archivePath, MANIFEST, manifestText, type ArchivedRow, type ArchivedShot } from '@tallow/core/formats';
+import type { Knex } from 'knex';
+import { once } from 'node:events';
+import { createWriteStream } from 'node:fs';
+import { Readable } from 'node:stream';
+import { ZipFile, type Options } from 'yazl';
+import { VERSION } from '../health/health.controller.ts';
+import type { Tell } from '../queue/telling.ts';
+import { withoutColumns } from './columns.ts';
+import {
+  assetsFor,
+  contentsOf,
+  drawingRow,
+  entityRows,
+  olderRow,
+  productionsOf,
+  shotsIn,
+  type Scope,
+} from './contents.ts';
+
+/** What is packed by its own means, or does not pack. */
+const AS_IT_IS: Partial<Options> = { compress: false };
+
+class Stopped extends Error {}
+
+/** Entries made when their turn comes, with the count of those that are done. */
+class Packing {
+  private readonly zip = new ZipFile();
+  private readonly written: Promise<unknown>;
+  private trouble: Error | null = null;
+  private done = 0;
+  total = 0;
+
+  constructor(
+    path: string,
+    private readonly tell: Tell,
+  ) {
+    const file = createWriteStream(path, { mode: 0o600 });
+    this.written = once(file, 'close');
+    this.written.catch(() => undefined);
+    const end = (error: Error): void => {
+      this.trouble ??= error;
+      file.destroy(this.trouble);
+    };
+    this.zip.on('error', end);
+    this.zip.outputStream.on('error', end);
+    this.zip.outputStream.pipe(file);
+  }
+
+  add(name: string, content: () => Promise<Buffer | string>, options: Partial<Options> = {}): void {
+    this.total += 1;
+    this.zip.addReadStreamLazy(name, options, (begin) => {
+      this.next(content).then(
+        (made) => {
+          begin(null, Readable.from([made], { objectMode: false }));
+        },
+        (error: unknown) => {
+          this.trouble ??= error instanceof Error ? error : new Error(String(error));
+          begin(this.trouble, null as never);
+        },
+      );
+    });
+  }
+
+  private async next(content: () => Promise<Buffer | string>): Promise<Buffer> {
+    if (!(await this.tell(this.done))) throw new Stopped();
+    this.done += 1;
+    const made = await content();
+    return typeof made === 'string' ? Buffer.from(made) : made;
+  }
+
+  /** @returns whether it was wanted to its end. */
+  async end(): Promise<boolean> {
+    this.zip.end();
+    try {
+      await this.written;
+    } catch (error) {
+      if (this.trouble instanceof Stopped) return false;
+      throw this.trouble ?? error;
+    }
+    if (this.trouble instanceof Stopped) return false;
+    if (this.trouble) throw this.trouble;
+    return this.tell(this.done, true);
+  }
+}
+
+/** A row in two entries: what stands in JSON, and its numbers, which are worked out once for both. */
+function addRow(packing: Packing, path: string, row: () => Promise<ArchivedRow>): void {
+  let columns: Buffer | null = null;
+  packing.add(path, async () => {
+    const { body, ...rest } = await row();
+    const parted = withoutColumns(body);
+    columns = parted.columns;
+    return JSON.stringify({ ...rest, body: parted.json });
+  });
+  packing.add(
+    archivePath.columns(path),
+    () => {
+      const own = columns ?? Buffer.alloc(0);
+      columns = null;
+      return Promise.resolve(own);
+    },
+    AS_IT_IS,
+  );
+}
+
+/** @param preview a small picture of a shot. @param begun is told how many entries there will be. @returns whether it was wanted to its end. */
+export async function writeArchive(
+  database: Knex,
+  { scope, of }: { readonly scope: Scope; readonly of: Id | null },
+  path: string,
+  {
+    tell,
+    begun,
+    preview,
+  }: { tell: Tell; begun: (total: number) => Promise<unknown>; preview: (id: Id) => Promise<Buffer> },
+): Promise<boolean> {
+  return database.transaction(
+    async (tx) => {
+      await tx.raw('set local idle_in_transaction_session_timeout = 0');
+      const chosen = await shotsIn(tx, scope, of);
+      const productions = await productionsOf(
+        tx,
+        chosen.map(({ productionId }) => productionId),
+      );
+      const wanted = new Set<AssetId>();
+      const shots: ArchivedShot[] = [];
+      for (const { id, productionId } of chosen) {
+        const { shot, assets } = await contentsOf(tx, id, productionId);
+        shots.push(shot);
+        for (const asset of assets) wanted.add(asset);
+      }
+      const assets = await assetsFor(tx, wanted);
+      const packing = new Packing(path, tell);
+      packing.add(MANIFEST, () =>
+        Promise.resolve(manifestText({ productions, shots, assets }, VERSION, new Date().toISOString())),
+      );
+      for (const shot of shots) {
+        packing.add(archivePath.entities(shot.id), async () => JSON.stringify(await entityRows(tx, shot.id)));
+        packing.add(archivePath.preview(shot.id), () => preview(shot.id), AS_IT_IS);
+        for (const id of shot.drawings) addRow(packing, archivePath.drawing(shot.id, id), () => drawingRow(tx, id));
+        for (const { id, revision } of shot.older)
+          addRow(packing, archivePath.older(shot.id, id, revision), () => olderRow(tx, id, revision));
+      }
+      for (const { sha256 } of assets)
+        packing.add(
+          archivePath.asset(sha256),
+          async () =>
+            (await tx<{ sha256: string; content: Buffer }>('assets').where({ sha256 }).first('content'))!.content,
+          AS_IT_IS,
+        );
+      await begun(packing.total);
+      return packing.end();
+    },
+    { isolationLevel: 'repeatable read', readOnly: true },
+  );
+}

@@ -1,0 +1,21 @@
+/** What is on its way in or out, with how far it is, and what stops it. */
+export interface Coming {
+  readonly name: string;
+  readonly done: number;
+  readonly of: number;
+}
+
+export function ComingBar({ coming, onStop }: { coming: Coming; onStop: () => void }) {
+  return (
+    <div
+      role="status"
+      className="fixed bottom-6 left-1/2 z-20 flex w-96 -translate-x-1/2 items-center gap-3 rounded-[10px] border border-soot-700 bg-soot-900 px-4 py-3 text-[13px]"
+    >
+      <span className="min-w-0 flex-1 truncate">{coming.name}</span>
+      <progress className="h-1.5 w-32 accent-flame" max={coming.of} value={coming.done} aria-label={coming.name} />
+      <button type="button" className="text-flame underline" onClick={onStop}>
+        Stop
+      </button>
+    </div>
+  );
+}
