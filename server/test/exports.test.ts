@@ -367,6 +367,10 @@ describe('every format', () => {
     png16: inZip('.png'),
     tiff: inZip('.tif'),
     exr: inZip('.exr'),
+    svg: async (file) => {
+      const files = Object.entries(unzipSync(file)).filter(([name]) => name.endsWith('.svg'));
+      return Promise.all(files.map(async ([, bytes]) => (await loadImage(Buffer.from(bytes))).width));
+    },
     ora: (file) =>
       Promise.all(
         Object.entries(unzipSync(file))
@@ -379,6 +383,7 @@ describe('every format', () => {
     gif: async (file) => [(await loadImage(file)).width],
     apng: (file) => Promise.resolve([widthOf(file)]),
     webp: async (file) => [(await loadImage(file)).width],
+    svgMoving: async (file) => [(await loadImage(file)).width],
     sprites: (file) => {
       const json = strFromU8(unzipSync(file)['furnace-mouth/furnace-mouth.json']!);
       return Promise.resolve([(JSON.parse(json) as { source: { width: number } }).source.width]);

@@ -4,6 +4,8 @@ import { asLight } from '@tallow/core/colour';
 import { entitiesOf, newShotDocument, randomId, shotOf, type Id, type ShotDocument } from '@tallow/core/document';
 import { addLayer, addMark, addSound, newDrawing, setElement, setLayer } from '@tallow/core/edit';
 import { discRing } from '@tallow/core/geometry';
+import { frameSvg } from '@tallow/core/formats';
+import { sheetsOf } from '@tallow/core/render';
 import { strFromU8, unzipSync } from 'fflate';
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
@@ -315,4 +317,58 @@ describe('on one page', () => {
     expect(image.width).toBe(20 + holds * (WIDTH + 20));
     expect(image.height).toBe(20 + HEIGHT + 26 + 20);
   });
+});
+
+test('SVG: frames as paths that another program draws as they are, and one that moves', async () => {
+  const frames = filesOf((await take({ format: 'svg', background: true })).bytes, '.svg');
+  expect(frames).toHaveLength(LENGTH);
+  for (const frame of [0, 6]) {
+    const text = frames[frame]!.toString();
+    expect(text.match(/<path /g)).toHaveLength(2);
+    expect(text).toContain('mix-blend-mode:screen');
+    expect(text).not.toContain('<image');
+    // The reader knows no blends: the drawing below is held against its own picture.
+    const image = await loadImage(Buffer.from(text.replace(/<g data-name="Glow"[^]*?<\/g>/, '')));
+    const canvas = createCanvas(WIDTH, HEIGHT);
+    canvas.getContext('2d').drawImage(image, 0, 0);
+    const read = canvas.getContext('2d').getImageData(0, 0, WIDTH, HEIGHT).data;
+    const glow = entitiesOf(doc, 'layer').find(({ name }) => name === 'Glow')!;
+    const range = { ...wholeShot(doc, true), options: { guides: false, without: [glow.id] } };
+    const own = frameDrawer(doc, range).draw(frame).picture as Canvas;
+    // Edges are smoothed by other means.
+    const expected = own.getContext('2d').getImageData(0, 0, WIDTH, HEIGHT).data;
+    const off = Array.from(read, (v, i) => Math.abs(v - expected[i]!));
+    expect(off.reduce((a, b) => a + b, 0) / off.length).toBeLessThan(0.6);
+    expect(off.filter((v) => v > 2).length / off.length).toBeLessThan(0.05);
+  }
+  const moving = (await take({ format: 'svgMoving', from: 0, to: LENGTH })).bytes.toString();
+  expect(moving.match(/<animate /g)).toHaveLength(2);
+  expect(moving).toContain('dur="1s"');
+});
+
+test('SVG: what paths cannot say stands as a picture in its place', async () => {
+  const glow = entitiesOf(doc, 'layer').find(({ name }) => name === 'Glow')!;
+  const rub = {
+    ...({ kind: 'rub', seed: 1, brush: { kind: 'ink', width: 6, opacity: 1, pressure: false } } as const),
+    id: randomId(),
+    samples: {
+      x: Float32Array.of(-20, 20),
+      y: Float32Array.of(0, 0),
+      pressure: Float32Array.of(1, 1),
+      altitude: Float32Array.of(1.5, 1.5),
+      azimuth: Float32Array.of(0, 0),
+    },
+  };
+  const changed = addMark(doc, glow.id, 0, rub, randomId);
+  const sheets = sheetsOf(changed, 0, { guides: false });
+  const asked: string[] = [];
+  const text = frameSvg(changed, sheets, {
+    scale: 1,
+    background: false,
+    pictured: ({ layerId }) => (asked.push(layerId), 'data:image/png;base64,AAAA'),
+  });
+  expect(asked).toEqual([glow.id]);
+  expect(text).toMatch(
+    /<image href="data:image\/png;base64,AAAA" width="64" height="36" style="mix-blend-mode:screen"/,
+  );
 });

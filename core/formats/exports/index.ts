@@ -10,11 +10,13 @@ import { ora } from './ora.ts';
 import { png } from './png.ts';
 import { png16 } from './png16.ts';
 import { sprites } from './sprites.ts';
+import { svg } from './svg.ts';
+import { svgMoving } from './svg-moving.ts';
 import { tiff } from './tiff.ts';
 import { webm } from './webm.ts';
 import { webp } from './webp.ts';
 
-const ALL = { png, png16, tiff, exr, ora, webm, mp4, ffv1, gif, apng, webp, sprites, contact };
+const ALL = { png, png16, tiff, exr, svg, ora, webm, mp4, ffv1, gif, apng, webp, svgMoving, sprites, contact };
 
 export type ExportFormatName = keyof typeof ALL;
 export const EXPORT_FORMATS: Readonly<Record<ExportFormatName, ExportFormat>> = ALL;

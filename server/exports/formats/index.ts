@@ -7,6 +7,7 @@ import { writeGif } from './gif.ts';
 import { writeOra } from './ora.ts';
 import { writePng, writePng16, writeTiff } from './png.ts';
 import { writeSprites } from './sprites.ts';
+import { writeSvg, writeSvgMoving } from './svg.ts';
 import type { Writer } from './writer.ts';
 
 export const WRITERS: Readonly<Record<ExportFormatName, Writer>> = {
@@ -14,6 +15,7 @@ export const WRITERS: Readonly<Record<ExportFormatName, Writer>> = {
   png16: writePng16,
   tiff: writeTiff,
   exr: writeExr,
+  svg: writeSvg,
   ora: writeOra,
   webm: writeWebm,
   mp4: writeMp4,
@@ -21,6 +23,7 @@ export const WRITERS: Readonly<Record<ExportFormatName, Writer>> = {
   gif: writeGif,
   apng: writeApng,
   webp: writeWebp,
+  svgMoving: writeSvgMoving,
   sprites: writeSprites,
   contact: writeContact,
 };

@@ -1,6 +1,6 @@
 /** Frames as OpenRaster (version 0.0.6 of the specification): each layer a picture where it is drawn, with its blend. */
 import { find, shotOf, type ShotDocument } from '@tallow/core/document';
-import { sequencesOf, type ExportSettings } from '@tallow/core/formats';
+import { escaped, sequencesOf, type ExportSettings } from '@tallow/core/formats';
 import { createCanvas, type Canvas } from '@napi-rs/canvas';
 import { buffer } from 'node:stream/consumers';
 import { ZipFile } from 'yazl';
@@ -25,9 +25,6 @@ const layersOf = (doc: ShotDocument, settings: ExportSettings, range: FrameRange
     const word = { normal: 'src-over', lighter: 'plus' }[blend as string] ?? blend;
     return { name: layer?.name ?? '', operation: `svg:${word}`, range: { ...range, options, background: false } };
   });
-
-const escaped = (text: string): string =>
-  text.replace(/[&<>"]/g, (each) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[each]!);
 
 const cutOut = (picture: Canvas, { left, top, width, height }: Crop): Canvas => {
   const canvas = createCanvas(width, height);

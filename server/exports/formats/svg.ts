@@ -1,0 +1,64 @@
+/** Frames as SVG, one by one or as one that moves. */
+import { Defs, frameSvg, movingSvg, sheetsText, takenFrames, type Pictured, type SvgSpan } from '@tallow/core/formats';
+import type { ShotDocument } from '@tallow/core/document';
+import { sheetsOf, type Sheet } from '@tallow/core/render';
+import type { Canvas } from '@napi-rs/canvas';
+import { writeFile } from 'node:fs/promises';
+import { frameDrawer, type FrameRange } from '../../render/frames.ts';
+import { framesZip } from './frames-zip.ts';
+import type { Writer, Writing } from './writer.ts';
+
+/** What paths cannot say of a sheet, drawn: each layer alone. The sheets of one layer that lie in one use are drawn once. */
+function picturedOn({ outline }: Writing, range: FrameRange, frame: number, doc: ShotDocument): Pictured {
+  const drawn = new Set<string>();
+  return ({ asset, layerId, place }: Sheet) => {
+    const key = `${layerId}@${place}`;
+    if (asset !== undefined || drawn.has(key)) return null;
+    drawn.add(key);
+    const options = { ...range.options, alone: layerId, place };
+    const drawer = frameDrawer(outline, { ...range, options, background: false });
+    const surface = drawer.draw(frame, doc);
+    const png = (surface.picture as Canvas).toBuffer('image/png');
+    drawer.giveBack(surface);
+    return `data:image/png;base64,${png.toString('base64')}`;
+  };
+}
+
+/** Sheets of a frame that can be said: plates are pictures from outside. */
+const sheetsAt = (doc: ShotDocument, frame: number, { options }: FrameRange): Sheet[] =>
+  sheetsOf(doc, frame, options).filter(({ asset }) => asset === undefined);
+
+export const writeSvg = framesZip(async function* ({ writing, range }) {
+  for (let frame = range.from; frame < range.to; frame++) {
+    const doc = await writing.documents.at(frame);
+    const { scale, background } = range;
+    const pictured = picturedOn(writing, range, frame, doc);
+    const text = frameSvg(doc, sheetsAt(doc, frame, range), { scale, background, pictured });
+    yield { drawn: 1, files: [Buffer.from(text)] };
+  }
+});
+
+export const writeSvgMoving: Writer = async (writing) => {
+  const { outline, documents, settings, path, tell, assets } = writing;
+  const { scale, background, work } = settings;
+  const range = { ...takenFrames(settings), scale, background, options: { guides: false, forWork: work }, assets };
+  const drawer = frameDrawer(outline, range);
+  const defs = new Defs();
+  const spans: SvgSpan[] = [];
+  const known = new Map<string, string>();
+  let last = '';
+  for (let frame = range.from; frame < range.to; frame++) {
+    const doc = await documents.at(frame);
+    const key = drawer.keyOf(frame, doc);
+    const content =
+      known.get(key) ?? sheetsText(doc, sheetsAt(doc, frame, range), picturedOn(writing, range, frame, doc), defs);
+    known.set(key, content);
+    const before = spans.at(-1);
+    if (before && key === last) spans[spans.length - 1] = { ...before, frames: before.frames + 1 };
+    else spans.push({ content, frames: 1 });
+    last = key;
+    if (!(await tell(frame + 1 - range.from))) return false;
+  }
+  await writeFile(path, movingSvg(outline, spans, defs, { scale, background }));
+  return true;
+};
