@@ -53,3 +53,5 @@ export * from './cut-off-mends.ts';
 export * from './depth-copies.ts';
 export * from './scatter.ts';
 export * from './place-moves.ts';
+export * from './brought-marks.ts';
+export * from './sheet-in.ts';

@@ -74,6 +74,16 @@ test('palettes go out as text and CSS and come back as they were', () => {
   expect(readPalette('#abc\n#12345g')).toEqual({ problem: 'Line 2 must begin with a colour like #e4551b.' });
   expect(readPalette('')).toEqual({ problem: 'There is no colour in this file.' });
   expect(readPalette('--fire: red;')).toEqual({ problem: 'Line 1: “red” is no colour like #e4551b.' });
+  expect(readPalette('--a: #fff; /* open')).toEqual({ problem: 'Line 1: a property is “--name: #rrggbb;”.' });
+  // Hostile lines are read in one go, however long: a minute would not do otherwise.
+  const blanks = ' '.repeat(400_000);
+  for (const text of [
+    `--a: #fff; /*${blanks}`,
+    `--a:${blanks}x`,
+    `${'-'.repeat(400_000)}\n#fff`,
+    `--a: #fff${blanks}; /* b */ c`,
+  ])
+    expect(readPalette(text)).toHaveProperty('problem');
   expect(readPalette('#ABC shade  deep one')).toEqual({ ok: [{ colour: '#aabbcc', role: 'shade', name: 'deep one' }] });
   const ends = { form: 'linear', run: 'axis', from: { x: 0, y: 0 }, to: { x: 0, y: 1 } } as const;
   const [a, b, c] = [newId(), newId(), newId()];

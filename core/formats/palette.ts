@@ -33,24 +33,44 @@ const full = (hex: string): string =>
 
 const isRole = (word: string): word is SwatchRole => (SWATCH_ROLES as readonly string[]).includes(word);
 
+/** A line with one custom property, taken apart in one go: expressions that look back can take for ever on a hostile one. */
+function propertyOf(line: string): { name: string; value: string; comment: string } | null {
+  const colon = line.indexOf(':');
+  const name = line.slice(2, Math.max(2, colon)).trim();
+  if (colon < 0 || !/^[\p{L}\p{N}_-]+$/u.test(name)) return null;
+  const rest = line.slice(colon + 1);
+  const open = rest.indexOf('/*');
+  const close = rest.lastIndexOf('*/');
+  if (open >= 0 && close < open + 2) return null;
+  const [before, after] = open < 0 ? [rest, ''] : [rest.slice(0, open), rest.slice(close + 2)];
+  const value = before.trim();
+  if (after.trim() !== '') return null;
+  return {
+    name,
+    value: (value.endsWith(';') ? value.slice(0, -1) : value).trim(),
+    comment: open < 0 ? '' : rest.slice(open + 2, close).trim(),
+  };
+}
+
 /** Reads a palette as text or CSS, or says what is wrong and on which line. Nothing of a file with a fault is taken. */
 export function readPalette(text: string): { ok: PaletteEntry[] } | { problem: string } {
   const entries: PaletteEntry[] = [];
-  const isCss = /--[\p{L}\p{N}_-]+\s*:/u.test(text);
-  for (const [i, raw] of text.split(/\r?\n/).entries()) {
+  const lines = text.split(/\r?\n/);
+  const isCss = lines.some((line) => line.trimStart().startsWith('--') && line.includes(':'));
+  for (const [i, raw] of lines.entries()) {
     const line = raw.trim();
     const at = `Line ${i + 1}`;
     if (isCss) {
-      const found = /^--([\p{L}\p{N}_-]+)\s*:\s*([^;]+);?\s*(?:\/\*\s*(?:(\w+):)?\s*(.*?)\s*\*\/)?$/u.exec(line);
-      if (!found) {
-        if (line.startsWith('--')) return { problem: `${at}: a property is “--name: #rrggbb;”.` };
-        continue;
-      }
-      const value = found[2]!.trim();
+      if (!line.startsWith('--')) continue;
+      const found = propertyOf(line);
+      if (!found) return { problem: `${at}: a property is “--name: #rrggbb;”.` };
+      const { name, value, comment } = found;
       if (!/^#([0-9a-f]{3}|[0-9a-f]{6})$/i.test(value))
         return { problem: `${at}: “${value}” is no colour like #e4551b.` };
-      const role = found[3]?.toLowerCase() ?? '';
-      entries.push({ name: found[4] || found[1]!, role: isRole(role) ? role : 'body', colour: full(value) });
+      const colon = comment.indexOf(':');
+      const word = comment.slice(0, Math.max(0, colon)).trim().toLowerCase();
+      const named = (isRole(word) ? comment.slice(colon + 1) : comment).trim();
+      entries.push({ name: named || name, role: isRole(word) ? word : 'body', colour: full(value) });
     } else {
       if (line === '' || line.startsWith('//') || line.startsWith(';')) continue;
       const found = /^(#(?:[0-9a-f]{3}|[0-9a-f]{6}))(?=\s|$)\s*(.*)$/i.exec(line);

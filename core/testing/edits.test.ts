@@ -20,7 +20,7 @@ import {
   type ShotDocument,
 } from '../document/index.ts';
 import * as edit from '../edit/index.ts';
-import { polygonRing, seededIds } from '../geometry/index.ts';
+import { discRing, polygonRing, seededIds } from '../geometry/index.ts';
 import { newStarter, starterHolds, starterOf } from '../starters/index.ts';
 import { everyKind } from './every-kind.ts';
 
@@ -127,6 +127,26 @@ const EDITS: Readonly<Record<string, Run>> = {
   },
   typeInto: () => docOf(edit.typeInto(world, line.id, 4, null, ENTRY, newId)),
   numberAnew: () => edit.numberAnew(world, line.id),
+  writeSheet: () => edit.writeSheet(world, line.id, [2, 2, null, 1, 7], newId),
+  addBrought: () =>
+    docOf(
+      edit.addBrought(
+        world,
+        'Sign',
+        {
+          width: 8,
+          height: 8,
+          layers: [
+            {
+              name: 'A',
+              marks: [{ kind: 'shape', rings: [discRing(4, 4, 3)], rule: 'nonzero', opacity: 1, colour: '#010203' }],
+            },
+          ],
+        },
+        3,
+        newId,
+      ),
+    ),
   startAt: () => edit.startAt(world, element.id, 4),
   turnRound: () => edit.turnRound(world, element.id),
   resizeTime: () => edit.resizeTime(world, element.id, 12),
@@ -530,7 +550,6 @@ const ASKING = new Set([
   'movesHeld',
   'movedBy',
   'anchorPlace',
-  'placementsOf',
   'whyNotInside',
   'whyNotRemovePlane',
   'whyNotIntoDepth',
@@ -607,7 +626,7 @@ const ASKING = new Set([
   'whyNotPlatePoints',
 ]);
 /** Held to the same by contracts of their own: a whole shot is made anew, two changes are merged, nobody's rows are kept. */
-const ELSEWHERE = new Set(['duplicateShot', 'takeIn', 'keepBoth', 'dropUnkept', 'swept']);
+const ELSEWHERE = new Set(['copierOf', 'duplicateShot', 'takeIn', 'keepBoth', 'dropUnkept', 'swept']);
 
 const dangling = (doc: ShotDocument): Set<string> =>
   new Set(
