@@ -183,7 +183,10 @@ test('nested three deep, each name a way back, and edited at the root', async ({
   await page.keyboard.press('Escape');
   await painted(page);
   const before = await pixels(page);
-  await page.getByTestId('uses').getByRole('button', { name: /^Element 1 · \d of \d$/ }).click();
+  await page
+    .getByTestId('uses')
+    .getByRole('button', { name: /^Element 1 · \d of \d$/ })
+    .click();
   await step(page, 'Draw');
   const pen = await Pen.on(page);
   await ring(pen, 0.5, 0.3, 0.03);

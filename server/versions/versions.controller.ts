@@ -23,6 +23,14 @@ export class VersionsController {
     return this.versions.name(id, named);
   }
 
+  /** Names the shot as it is by itself, before something comes in; a revision that has a name keeps it. */
+  @Post('shots/:id/versions/before') @HttpCode(204) before(
+    @Param('id', IdPipe) id: Id,
+    @Body() { name }: RenameRequest,
+  ) {
+    return this.versions.before(id, 'import', name);
+  }
+
   @Patch('versions/:id') rename(@Param('id', IdPipe) id: Id, @Body() { name }: RenameRequest) {
     return this.versions.rename(id, name);
   }

@@ -1,5 +1,7 @@
 /** OpenRaster files as the layers they hold: an open format of pictures in layers, a zip with `stack.xml` in it. */
 
+import { unzipped } from './unzip.ts';
+
 /** One layer: its picture, and where it lies in the whole. */
 export interface RasterLayer {
   readonly name: string;
@@ -24,17 +26,11 @@ const MOST_LAYERS = 200;
 export const isOpenRaster = ({ name }: Pick<File, 'name'>): boolean => name.toLowerCase().endsWith('.ora');
 
 /** Reads a file's layers, groups taken apart. @throws what is wrong with it, for the user. */
-export async function readOpenRaster(file: File): Promise<Raster> {
-  const { unzip, strFromU8 } = await import('fflate');
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  const entries = await new Promise<Record<string, Uint8Array>>((done, failed) => {
-    unzip(bytes, { filter: ({ name }) => name === 'stack.xml' || /^data\/.*\.png$/i.test(name) }, (error, all) => {
-      if (error) failed(new Error(`${file.name} is broken: it cannot be unpacked.`));
-      else done(all);
-    });
-  });
+export async function readOpenRaster(file: File, signal: AbortSignal): Promise<Raster> {
+  const unpacked = await unzipped(file, (name) => name === 'stack.xml' || /^data\/.*\.png$/i.test(name), signal);
+  const entries = Object.fromEntries(unpacked.map(({ name, bytes }) => [name, bytes]));
   const stack = entries['stack.xml'];
-  const xml = stack && new DOMParser().parseFromString(strFromU8(stack), 'application/xml');
+  const xml = stack && new DOMParser().parseFromString(new TextDecoder().decode(stack), 'application/xml');
   const image = xml?.querySelector('image');
   const [width, height] = [Number(image?.getAttribute('w')), Number(image?.getAttribute('h'))];
   if (!image || !(width > 0) || !(height > 0)) throw new Error(`${file.name} holds no OpenRaster picture.`);

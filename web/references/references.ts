@@ -6,6 +6,7 @@ import { shotFrameNow } from '../playback/shot-time.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
 import { bringSound, isSound } from '../sound/bring.ts';
 import { isOpenRaster, readOpenRaster } from './open-raster.ts';
+import { unzipped } from './unzip.ts';
 import { bringFootage, FOOTAGE_ENDINGS, isFootage, type Footage } from './footage.ts';
 
 interface References {
@@ -19,7 +20,7 @@ export const useReferences = create<References>(() => ({ shown: false, plateId: 
 export const references = useReferences.getState;
 export const setReferences = useReferences.setState;
 
-interface Brought {
+export interface Brought {
   readonly sha256: string;
   readonly width: number;
   readonly height: number;
@@ -31,7 +32,7 @@ export const stopBringing = (): void => {
 };
 
 /** Sends one file. @throws what the server says of it, for the user. */
-async function sent(file: File, signal: AbortSignal): Promise<Brought> {
+export async function sent(file: File, signal: AbortSignal): Promise<Brought> {
   const answer = await fetch(`/api/assets?name=${encodeURIComponent(file.name)}`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream' },
@@ -47,78 +48,30 @@ async function sent(file: File, signal: AbortSignal): Promise<Brought> {
 const byNumber = (a: File, b: File): number => a.name.localeCompare(b.name, 'en', { numeric: true });
 
 /** The pictures in a zip, as files. */
-async function unzipped(file: File): Promise<File[]> {
-  const { unzip } = await import('fflate');
-  const entries = await new Promise<Record<string, Uint8Array>>((done, fail) => {
-    void file.arrayBuffer().then((buffer) => {
-      unzip(
-        new Uint8Array(buffer),
-        { filter: ({ name }) => isPicture(name) && !name.startsWith('__') },
-        (error, all) => {
-          if (error) fail(error);
-          else done(all);
-        },
-      );
-    }, fail);
-  });
-  return Object.entries(entries).map(
-    ([name, bytes]) => new File([bytes as Uint8Array<ArrayBuffer>], name.split('/').at(-1)!),
-  );
+async function picturesIn(file: File, signal: AbortSignal): Promise<File[]> {
+  const all = await unzipped(file, (name) => isPicture(name) && !name.startsWith('__'), signal);
+  return all.map(({ name, bytes }) => new File([bytes as Uint8Array<ArrayBuffer>], name.split('/').at(-1)!));
 }
+
 /** What can be brought in, as a file chooser is told. */
 export const ACCEPTED = `.png,.jpg,.jpeg,.webp,.gif,.svg,.zip,.ora,${FOOTAGE_ENDINGS.map((each) => `.${each}`).join()}`;
 
-const isPicture = (name: string): boolean => /\.(png|jpe?g|webp|gif|svg)$/i.test(name);
+export const isPicture = (name: string): boolean => /\.(png|jpe?g|webp|gif|svg)$/i.test(name);
+export const isZip = ({ name }: Pick<File, 'name'>): boolean => /\.zip$/i.test(name);
 
-/**
- * Brings pictures in: one is a still plate, several numbered ones or a zip of them are one plate, a picture a frame; a sound is laid on the shot.
- * What is wrong with one is said, and nothing changes.
- */
-export async function bringIn(files: readonly File[]): Promise<void> {
-  const [only] = files;
-  if (only && files.length === 1 && isSound(only)) {
-    if (await bringSound(only)) say(`${only.name} is heard from frame ${shotFrameNow() + 1} of the shot on.`);
-    return;
-  }
-  if (files.length === 0 || references().coming) return;
+/** Does something that takes its time, one thing at once: told, stopped by `stopBringing`; what goes wrong is said. */
+export async function underway(of: number, work: (signal: AbortSignal) => Promise<void>): Promise<void> {
+  if (references().coming) return;
   const abort = new AbortController();
   stopping = abort;
-  setReferences({ coming: { done: 0, of: files.length } });
+  setReferences({ coming: { done: 0, of } });
   try {
-    const [film] = files;
-    if (film && files.length === 1 && isFootage(film)) {
-      await bringFilm(film, abort.signal);
-      return;
-    }
-    if (film && files.length === 1 && isOpenRaster(film)) {
-      await bringLayers(film, abort.signal);
-      return;
-    }
-    const isZip = files.length === 1 && /\.zip$/i.test(files[0]!.name);
-    const list = (isZip ? await unzipped(files[0]!) : [...files]).sort(byNumber);
-    if (list.length === 0)
-      throw new Error('There is no picture in this zip. PNG, JPEG, WebP, SVG and GIF can come in.');
-    const brought: Brought[] = [];
-    for (const file of list) {
-      setReferences({ coming: { done: brought.length, of: list.length } });
-      brought.push(await sent(file, abort.signal));
-    }
-    const { width, height } = brought[0]!;
-    const other = brought.findIndex((each) => each.width !== width || each.height !== height);
-    if (other > 0) throw new Error(`${list[other]!.name} has another size than the first picture of the sequence.`);
-    const name = list[0]!.name.replace(/\.\w+$/, '').slice(0, 80) || 'Picture';
-    let made: Id = '';
-    edit(list.length > 1 ? 'bring in a sequence' : 'bring in a picture', (doc) => {
-      const added = addPlate(doc, { name, assets: brought.map(({ sha256 }) => sha256), width, height }, randomId);
-      made = added.plateId;
-      return added.doc;
-    });
-    setReferences({ plateId: made, shown: true });
+    await work(abort.signal);
   } catch (error) {
     if (!abort.signal.aborted)
       say(
         error instanceof TypeError
-          ? 'The server cannot be reached. Bring the picture in again when it can.'
+          ? 'The server cannot be reached. Bring it in again when it can.'
           : (error as Error).message,
       );
   } finally {
@@ -127,9 +80,57 @@ export async function bringIn(files: readonly File[]): Promise<void> {
   }
 }
 
+/**
+ * Brings pictures in: one is a still plate, several numbered ones or a zip of them are one plate, a picture a frame; a sound is laid on the shot.
+ * What is wrong with one is said, and nothing changes.
+ */
+export async function bringIn(files: readonly File[]): Promise<void> {
+  const [only] = files;
+  if (!only) return;
+  if (files.length > 1) await underway(files.length, (signal) => bringSequence(files, signal));
+  else if (isSound(only)) await bringOneSound(only);
+  else if (isFootage(only)) await underway(1, (signal) => bringFilm(only, signal));
+  else if (isOpenRaster(only)) await underway(1, (signal) => bringLayers(only, signal));
+  else if (isZip(only)) await underway(1, (signal) => bringZip(only, signal));
+  else await underway(1, (signal) => bringSequence([only], signal));
+}
+
+/** Lays a sound on the shot from the playhead on. */
+export async function bringOneSound(file: File): Promise<void> {
+  if (await bringSound(file)) say(`${file.name} is heard from frame ${shotFrameNow() + 1} of the shot on.`);
+}
+
+/** Brings the pictures of a zip in as one plate. */
+export async function bringZip(file: File, signal: AbortSignal): Promise<void> {
+  const list = await picturesIn(file, signal);
+  if (list.length === 0) throw new Error('There is no picture in this zip. PNG, JPEG, WebP, SVG and GIF can come in.');
+  await bringSequence(list, signal);
+}
+
+/** Brings pictures in as one plate: a still, or numbered ones, a picture a frame. */
+export async function bringSequence(files: readonly File[], signal: AbortSignal): Promise<void> {
+  const list = [...files].sort(byNumber);
+  const brought: Brought[] = [];
+  for (const file of list) {
+    setReferences({ coming: { done: brought.length, of: list.length } });
+    brought.push(await sent(file, signal));
+  }
+  const { width, height } = brought[0]!;
+  const other = brought.findIndex((each) => each.width !== width || each.height !== height);
+  if (other > 0) throw new Error(`${list[other]!.name} has another size than the first picture of the sequence.`);
+  const name = list[0]!.name.replace(/\.\w+$/, '').slice(0, 80) || 'Picture';
+  let made: Id = '';
+  edit(list.length > 1 ? 'bring in a sequence' : 'bring in a picture', (doc) => {
+    const added = addPlate(doc, { name, assets: brought.map(({ sha256 }) => sha256), width, height }, randomId);
+    made = added.plateId;
+    return added.doc;
+  });
+  setReferences({ plateId: made, shown: true });
+}
+
 /** Brings an OpenRaster file in: each of its layers a plate, as they lie in it, the whole as large as fits the shot. */
-async function bringLayers(file: File, signal: AbortSignal): Promise<void> {
-  const { width, height, layers } = await readOpenRaster(file);
+export async function bringLayers(file: File, signal: AbortSignal): Promise<void> {
+  const { width, height, layers } = await readOpenRaster(file, signal);
   const brought: Brought[] = [];
   for (const { picture } of layers) {
     setReferences({ coming: { done: brought.length, of: layers.length } });
@@ -158,7 +159,7 @@ async function bringLayers(file: File, signal: AbortSignal): Promise<void> {
 }
 
 /** Brings a video in as a plate, a picture a frame at the shot's rate. */
-async function bringFilm(film: File, signal: AbortSignal): Promise<void> {
+export async function bringFilm(film: File, signal: AbortSignal): Promise<void> {
   const { doc } = useDocument.getState();
   if (!doc) return;
   const { rate } = shotOf(doc);

@@ -6,7 +6,7 @@ import { followed, sendFile } from '../api/long-work.ts';
 import type { ArchiveInfo } from '../api/types.ts';
 import { fetchFile } from '../parts/hand-over.ts';
 import { say } from '../shot/document.ts';
-import type { Coming } from './coming-bar.tsx';
+import type { Coming } from '../parts/coming-bar.tsx';
 
 /** What can be taken away as an archive; null for everything. */
 export type Archived = { readonly scope: 'shot' | 'production'; readonly of: Id } | null;

@@ -6,7 +6,7 @@ import { request } from '../api/client.ts';
 import type { ShotSummary } from '../api/types.ts';
 import { bringFootage, isFootage } from '../references/footage.ts';
 import { say } from '../shot/document.ts';
-import type { Coming } from './coming-bar.tsx';
+import type { Coming } from '../parts/coming-bar.tsx';
 
 const within = (value: number, { least, most }: { least: number; most: number }): number =>
   Math.min(most, Math.max(least, value));

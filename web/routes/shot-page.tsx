@@ -20,6 +20,7 @@ import { LeaveGuard } from '../saving/leave-guard.tsx';
 import { useBindings } from '../actions/bindings.ts';
 import { setShowing } from '../picture/showing.ts';
 import { useScreen } from '../screen/screen.ts';
+import { IntakeComing, IntakeDialog } from '../intake/intake-dialog.tsx';
 import { KeepDialog } from '../shelf/keep-dialog.tsx';
 import { VersionsDialog } from '../versions/versions-dialog.tsx';
 import { setPlanning } from '../plan/plan.ts';
@@ -151,6 +152,8 @@ export function ShotPage() {
         <DeskStep planning={step === 'plan'} />
       )}
       <KeepDialog />
+      <IntakeDialog />
+      <IntakeComing />
       <VersionsDialog />
       <LeaveGuard shotId={shotId} />
       <NoticeBar place={step === 'export' || full ? 'foot' : 'strip'} />

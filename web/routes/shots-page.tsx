@@ -11,7 +11,7 @@ import { ITEM } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { NoticeBar } from '../shot/notice.tsx';
 import { isArchive, useArchiving, type Archived } from './archiving.ts';
-import { ComingBar } from './coming-bar.tsx';
+import { ComingBar } from '../parts/coming-bar.tsx';
 import { useDroppedFootage } from './dropped-footage.ts';
 import { MoreMenu } from './more-menu.tsx';
 import { NewShot } from './new-shot.tsx';

@@ -27,6 +27,7 @@ import { held, setHeld, useHeld, takeTool } from '../hand/held.ts';
 import { useScreen } from '../screen/screen.ts';
 import { viewMatrix } from '../view/view.ts';
 import { penText } from '../pen/pen-target.ts';
+import { offer } from '../intake/intake.ts';
 import { bringIn, setReferences, useReferences } from '../references/references.ts';
 import { setEngine } from '../picture/open-engine.ts';
 import { seenOf } from '../tools/index.ts';
@@ -322,7 +323,7 @@ export function Picture({ planning = false, assembling = false }: { planning?: b
       onDrop={(event) => {
         if (event.dataTransfer.files.length === 0) return;
         event.preventDefault();
-        void bringIn([...event.dataTransfer.files]);
+        void offer([...event.dataTransfer.files]);
       }}
     >
       <div

@@ -50,7 +50,7 @@ function Row({ plate, chosen }: { plate: Plate; chosen: boolean }) {
         <span className="min-w-0 truncate">{plate.name}</span>
         <span className="shrink-0 text-xs text-wax-500">
           {plate.assets.length > 1 ? `${plate.assets.length} f` : ''}{' '}
-          {plate.beside ? 'beside' : plate.guide ? 'guide' : 'still'}
+          {plate.beside ? 'beside' : plate.guide ? 'guide' : plate.assets.length > 1 ? 'moves' : 'still'}
         </span>
       </button>
       <button

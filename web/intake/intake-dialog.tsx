@@ -1,0 +1,85 @@
+/** What dropped files are taken for, before anything changes. */
+import { Button } from '../parts/button.tsx';
+import { ComingBar } from '../parts/coming-bar.tsx';
+import { Dialog } from '../parts/dialog.tsx';
+import { stopBringing, useReferences } from '../references/references.ts';
+import { choose, leaveAll, takeIn, useIntake, type Group } from './intake.ts';
+import { TAKINGS } from './takings/index.ts';
+
+const namesOf = ({ files }: Group): string =>
+  files.length === 1 ? files[0].name : `${files[0].name} and ${files.length - 1} more`;
+
+function Choice({ group, index }: { group: Group; index: number }) {
+  const name = namesOf(group);
+  const chosen = group.as && TAKINGS[group.as];
+  return (
+    <fieldset className="border-t border-soot-700 py-3 first:border-t-0" data-testid="intake-group">
+      <legend className="sr-only">{name}</legend>
+      <p className="truncate text-wax-100" title={name}>
+        {name}
+      </p>
+      {group.fits.length === 0 ? (
+        <p className="text-[13px] text-warn">This cannot come in.</p>
+      ) : (
+        <div className="mt-2 flex flex-wrap gap-1.5">
+          {[...group.fits, null].map((each) => (
+            <button
+              key={each ?? 'none'}
+              type="button"
+              aria-pressed={group.as === each}
+              className={`moves h-8 rounded-lg px-3 text-[13px] ${group.as === each ? 'bg-soot-700 text-wax-100 ring-1 ring-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
+              onClick={() => {
+                choose(index, each);
+              }}
+            >
+              {each ? TAKINGS[each].label : 'Leave it out'}
+            </button>
+          ))}
+        </div>
+      )}
+      {chosen ? <p className="mt-1.5 text-[13px] text-wax-500">{chosen.says}</p> : null}
+    </fieldset>
+  );
+}
+
+/** How far what comes in is, where the references do not show it. */
+export function IntakeComing() {
+  const coming = useReferences((s) => (s.shown ? null : s.coming));
+  return coming ? <ComingBar coming={{ name: 'Coming in', ...coming }} onStop={stopBringing} at="head" /> : null;
+}
+
+export function IntakeDialog() {
+  const groups = useIntake((s) => s.groups);
+  const whyNot = groups?.some(({ as }) => as) ? null : 'Nothing is left to come in.';
+  return (
+    <Dialog
+      title="What comes in"
+      open={groups !== null}
+      onOpenChange={(open) => {
+        if (!open) leaveAll();
+      }}
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!whyNot) void takeIn();
+        }}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+        }}
+      >
+        <div className="max-h-[60vh] overflow-y-auto">
+          {groups?.map((group, i) => (
+            <Choice key={i} group={group} index={i} />
+          ))}
+        </div>
+        <div className="mt-4 flex justify-end gap-2">
+          <Button onClick={leaveAll}>Cancel</Button>
+          <Button type="submit" look="primary" whyNot={whyNot} autoFocus>
+            Bring in
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
