@@ -4,6 +4,7 @@ export * from './export-settings.ts';
 export * from './export-notes.ts';
 export * from './palette.ts';
 export * from './sheet-text.ts';
+export * from './sheet-page.ts';
 export * from './svg/index.ts';
 export * from './unsaved-work.ts';
 export * from './archive.ts';

@@ -388,6 +388,9 @@ describe('every format', () => {
       const json = strFromU8(unzipSync(file)['furnace-mouth/furnace-mouth.json']!);
       return Promise.resolve([(JSON.parse(json) as { source: { width: number } }).source.width]);
     },
+    // Sheets hold no picture: the frames they count stand for that.
+    sheetPrint: (file) => Promise.resolve([48 * (file.toString().match(/<tr/g)!.length - 1)]),
+    sheetCsv: (file) => Promise.resolve([48 * (file.toString().trim().split('\n').length - 1)]),
     // Two holds, each with 20 px round it.
     contact: async (file) => [((await loadImage(file)).width - 20) / 2 - 20],
   };

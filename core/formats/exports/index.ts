@@ -9,6 +9,8 @@ import { mp4 } from './mp4.ts';
 import { ora } from './ora.ts';
 import { png } from './png.ts';
 import { png16 } from './png16.ts';
+import { sheetCsv } from './sheet-csv.ts';
+import { sheetPrint } from './sheet-print.ts';
 import { sprites } from './sprites.ts';
 import { svg } from './svg.ts';
 import { svgMoving } from './svg-moving.ts';
@@ -16,7 +18,25 @@ import { tiff } from './tiff.ts';
 import { webm } from './webm.ts';
 import { webp } from './webp.ts';
 
-const ALL = { png, png16, tiff, exr, svg, ora, webm, mp4, ffv1, gif, apng, webp, svgMoving, sprites, contact };
+const ALL = {
+  png,
+  png16,
+  tiff,
+  exr,
+  svg,
+  ora,
+  webm,
+  mp4,
+  ffv1,
+  gif,
+  apng,
+  webp,
+  svgMoving,
+  sprites,
+  contact,
+  sheetPrint,
+  sheetCsv,
+};
 
 export type ExportFormatName = keyof typeof ALL;
 export const EXPORT_FORMATS: Readonly<Record<ExportFormatName, ExportFormat>> = ALL;

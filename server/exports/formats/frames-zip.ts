@@ -1,7 +1,6 @@
 /** Frames as files in one zip, a folder for each sequence, with the exposure sheet and notes beside them if wanted. */
 import {
   exportNotes,
-  exposureSheet,
   EXPORT_FORMATS,
   fileStem,
   frameName,
@@ -11,7 +10,6 @@ import {
   type Sequence,
 } from '@tallow/core/formats';
 import { shotOf } from '@tallow/core/document';
-import { stringify } from 'csv-stringify/sync';
 import { once } from 'node:events';
 import { createWriteStream } from 'node:fs';
 import { mkdir, rm } from 'node:fs/promises';
@@ -19,6 +17,7 @@ import { join } from 'node:path';
 import { ZipFile } from 'yazl';
 import { frameDrawer, type FrameRange } from '../../render/frames.ts';
 import { drawnPart, type Crop } from '../../render/raw-frames.ts';
+import { sheetCsv } from './sheets.ts';
 import type { Writer, Writing } from './writer.ts';
 
 /** A sequence to be encoded. */
@@ -58,9 +57,7 @@ export const framesZip =
     const taken = takenFrames(settings);
     const ending = EXPORT_FORMATS[settings.format].frames!;
     if (settings.sheet) {
-      const { head, rows } = exposureSheet(outline, taken.from, taken.to);
-      const csv = stringify([[...head], ...rows.map((each) => [...each])], { escape_formulas: true });
-      zip.addBuffer(Buffer.from(csv), `${stem}/${stem}-exposure-sheet.csv`);
+      zip.addBuffer(Buffer.from(sheetCsv(outline, taken.from, taken.to)), `${stem}/${stem}-exposure-sheet.csv`);
     }
     const stopped = (): false => {
       zip.outputStream.unpipe(file);

@@ -6,6 +6,7 @@ import { writeApng, writeFfv1, writeMp4, writeWebm, writeWebp } from './films.ts
 import { writeGif } from './gif.ts';
 import { writeOra } from './ora.ts';
 import { writePng, writePng16, writeTiff } from './png.ts';
+import { writeSheetCsv, writeSheetPrint } from './sheets.ts';
 import { writeSprites } from './sprites.ts';
 import { writeSvg, writeSvgMoving } from './svg.ts';
 import type { Writer } from './writer.ts';
@@ -26,4 +27,6 @@ export const WRITERS: Readonly<Record<ExportFormatName, Writer>> = {
   svgMoving: writeSvgMoving,
   sprites: writeSprites,
   contact: writeContact,
+  sheetPrint: writeSheetPrint,
+  sheetCsv: writeSheetCsv,
 };
