@@ -67,3 +67,54 @@ test('it is renamed and let go; taken away, a shot is named by itself', async ({
   await page.getByRole('button', { name: 'Let “To the director” go' }).click();
   await expect(page.getByTestId('version')).toHaveCount(0);
 });
+
+test('one element comes back alone, one layer beside, and two versions play in step', async ({ page }) => {
+  const shot = await makeShot(address(), { name: 'Parts', length: 4 });
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await pen.stroke({ x: 0.3, y: 0.3 }, { x: 0.7, y: 0.3 });
+  await painted(page);
+  await saved(page);
+  const first = await countOf(page, LINE);
+  const keep = async (name: string): Promise<void> => {
+    await page.keyboard.press('Alt+Shift+KeyV');
+    await page.getByLabel('Name of a new version').fill(name);
+    await page.keyboard.press('Enter');
+    await expect(card(page, name)).toBeVisible();
+    await page.keyboard.press('Escape');
+    await page.getByTestId('picture').focus();
+  };
+  await keep('thin');
+  await pen.stroke({ x: 0.3, y: 0.5 }, { x: 0.7, y: 0.5 });
+  await page.getByRole('button', { name: 'Add element' }).click();
+  await painted(page);
+  await pen.stroke({ x: 0.3, y: 0.7 }, { x: 0.7, y: 0.7 });
+  await saved(page);
+  await keep('thick');
+  await page.keyboard.press('Alt+Shift+KeyV');
+  // Side by side.
+  await card(page, 'thin').getByRole('button', { name: 'Compare' }).click();
+  await expect(page.getByText('Choose the version that “thin” is played beside.')).toBeVisible();
+  await card(page, 'thick').getByRole('button', { name: 'Compare' }).click();
+  await expect(page.getByTestId('side-by-side').locator('img[data-plays=true]')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Done comparing' }).click();
+  // One element as it was; the other one stays.
+  await card(page, 'thin').getByRole('button', { name: 'Only a part' }).click();
+  await page.getByRole('menuitem', { name: 'Element 1, as it was' }).click();
+  await expect(page.getByText('“Element 1” is as it was in “thin”. Everything else stays.')).toBeVisible();
+  await card(page, 'thick').getByRole('button', { name: 'Only a part' }).click();
+  await page.getByRole('menuitem', { name: 'Line, over what it is now' }).last().click();
+  await page.keyboard.press('Escape');
+  await painted(page);
+  await saved(page);
+  const { entities } = await stored(address(), shot);
+  expect(entities.filter(({ kind }) => kind === 'element')).toHaveLength(2);
+  expect(entities.filter(({ kind }) => kind === 'layer')).toHaveLength(3);
+  await page.keyboard.press('Control+KeyZ');
+  await painted(page);
+  await page.getByTestId('picture').focus();
+  // Two lines are left: the first, and that of the other element.
+  await expect.poll(() => countOf(page, LINE)).toBeLessThan(first * 2.2);
+  await page.keyboard.press('Control+KeyZ');
+  await expect.poll(() => countOf(page, LINE)).toBeGreaterThan(first * 2.6);
+});

@@ -64,7 +64,7 @@ class SoundsModule {}
 class CardsModule {}
 
 @Module({
-  imports: [ShotsModule, CardsModule],
+  imports: [ShotsModule, QueueModule, CardsModule],
   controllers: [VersionsController],
   providers: [VersionsService],
   exports: [VersionsService],

@@ -17,15 +17,17 @@ import {
   type FootageJob,
   type LoopJob,
 } from './queue/queue.ts';
-import { runLoop } from './cards/loop-job.ts';
+import { runLoop, runVersionLoop } from './cards/loop-job.ts';
 import { shotServices } from './shots/services.ts';
+import { VersionsService } from './versions/versions.service.ts';
 
 // Often all runs on the machine that is drawn on: the hand comes first, and what ffmpeg does for it too.
 setPriority(process.argv[2] === 'cards' ? constants.priority.PRIORITY_LOW : constants.priority.PRIORITY_BELOW_NORMAL);
 const url = process.env['DATABASE_URL'];
 if (!url) throw new Error('DATABASE_URL is not set; use npm start');
 const database = openDatabase(url, 5);
-const { shots } = shotServices(database);
+const { shots, saves } = shotServices(database);
+const versions = new VersionsService(database, shots, saves);
 const pictures = new PicturesService(shots, database);
 const queue = await openQueue(url, (error) => {
   console.warn(`worker: ${error.message}`);
@@ -46,7 +48,9 @@ const WORK = {
   },
   cards: async () => {
     await queue.work<LoopJob>(LOOP_QUEUE, { pollingIntervalSeconds: 2, batchSize: 1 }, async (jobs) => {
-      for (const job of jobs) await runLoop(database, shots, job.data.shotId);
+      for (const { data } of jobs)
+        if ('versionId' in data) await runVersionLoop(database, (id) => versions.document(id), data.versionId);
+        else await runLoop(database, shots, data.shotId);
     });
     // Beside the server, so that nobody waits for it; where it fails it is tried again at the next start.
     ensureShelf(database).catch((error: unknown) => {

@@ -55,3 +55,4 @@ export * from './scatter.ts';
 export * from './place-moves.ts';
 export * from './brought-marks.ts';
 export * from './sheet-in.ts';
+export * from './bring-back.ts';

@@ -126,6 +126,7 @@ const EDITS: Readonly<Record<string, Run>> = {
     return [twice, docOf(edit.makeOwn(twice, line.id, 8, newId))];
   },
   typeInto: () => docOf(edit.typeInto(world, line.id, 4, null, ENTRY, newId)),
+  bringBack: () => edit.bringBack(edit.deleteLayer(world, line.id), edit.takeParts(world, [line.elementId])),
   numberAnew: () => edit.numberAnew(world, line.id),
   writeSheet: () => edit.writeSheet(world, line.id, [2, 2, null, 1, 7], newId),
   addBrought: () =>

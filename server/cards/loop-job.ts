@@ -5,6 +5,7 @@ import { shotOf } from '@tallow/core/document';
 import type { Canvas } from '@napi-rs/canvas';
 import { ByteCache, type AssetPicture } from '@tallow/core/render';
 import type { Knex } from 'knex';
+import { existsSync } from 'node:fs';
 import { mkdir, rename, unlink } from 'node:fs/promises';
 import { join } from 'node:path';
 import { assetPictures } from '../assets/assets.service.ts';
@@ -21,6 +22,8 @@ const CELLS = { across: 16, down: 9 } as const;
 
 const folder = (): string => join(process.env['TALLOW_HOME'] ?? '.tallow', 'loops');
 export const loopPath = (shotId: Id): string => join(folder(), `${shotId}.webp`);
+/** The loop of a named version: what it shows never changes, so it is made once. */
+export const versionLoopPath = (versionId: Id): string => join(folder(), `version-${versionId}.webp`);
 
 /** Relative luminance of each cell of a picture. */
 function cellsOf(pixels: Uint8ClampedArray, width: number, height: number): Float32Array {
@@ -83,6 +86,26 @@ async function makeLoop(
   const rate = shot.rate / step;
   await encodeFrames(drawnInOrder(), { width, height, rate, pixels: 'rgba' }, [...WEBP, path]);
   return flashesPerSecond(cells, rate) > SAFE_FLASHES;
+}
+
+/** Makes the loop of a version, unless it is there. @param document of the version, with all its drawings. */
+export async function runVersionLoop(
+  database: Knex,
+  document: (versionId: Id) => Promise<ShotDocument>,
+  versionId: Id,
+): Promise<void> {
+  const path = versionLoopPath(versionId);
+  if (existsSync(path)) return;
+  const doc = await document(versionId);
+  await mkdir(folder(), { recursive: true });
+  try {
+    const assets = await assetPictures(database, doc, 0, shotOf(doc).length);
+    await makeLoop(doc, new FrameDocuments(doc, () => Promise.resolve([])), `${path}.partial`, assets);
+    await rename(`${path}.partial`, path);
+  } catch (error) {
+    await unlink(`${path}.partial`).catch(() => undefined);
+    throw error;
+  }
 }
 
 /** Makes the loop of a shot as it is now, unless the one that is there is of this revision. */

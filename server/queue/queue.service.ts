@@ -26,9 +26,12 @@ export class QueueService implements OnApplicationBootstrap, OnApplicationShutdo
     this.watch.unref();
   }
 
-  /** Hands a job in. @param once a key of which only one job waits at a time. */
-  async send(queue: string, job: object, once?: string): Promise<void> {
-    await this.boss?.send(queue, job, once === undefined ? {} : { singletonKey: once });
+  /** Hands a job in. @param once a key of which only one job waits at a time. @param asked somebody waits for it: it goes first. */
+  async send(queue: string, job: object, once?: string, asked = false): Promise<void> {
+    await this.boss?.send(queue, job, {
+      priority: asked ? 1 : 0,
+      ...(once === undefined ? {} : { singletonKey: once }),
+    });
   }
 
   /** Hands in again what a worker began and no longer tells of, and what was to be tried again by now. */

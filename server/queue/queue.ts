@@ -23,9 +23,8 @@ export interface ArchiveJob {
   readonly archiveId: string;
 }
 
-export interface LoopJob {
-  readonly shotId: string;
-}
+/** The loop of a shot as it is, or of a version of one. */
+export type LoopJob = { readonly shotId: string } | { readonly versionId: string };
 
 /** Opens the queue. Losing the database is not an error here: the queue finds it again. */
 export async function openQueue(url: string, lost: (error: Error) => void): Promise<PgBoss> {

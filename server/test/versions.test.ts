@@ -11,6 +11,9 @@ import {
 import { addLayer, addMark, newDrawing, setShot } from '@tallow/core/edit';
 import { discRing } from '@tallow/core/geometry';
 import { loadImage } from '@napi-rs/canvas';
+import { shotServices } from '../shots/services.ts';
+import { runVersionLoop } from '../cards/loop-job.ts';
+import { VersionsService } from '../versions/versions.service.ts';
 import { changingShot, documentOn } from './changing.ts';
 import { startServer, type Harness } from './harness.ts';
 
@@ -145,4 +148,55 @@ test('renamed, let go, and refused in words where there is none', async () => {
     expect((await server.send(method, path)).status).toBe(404);
   const empty = await server.send('POST', `/shots/${id}/versions`, { id: randomId(), name: '' });
   expect(empty.status).toBe(422);
+});
+
+test('what is in a version is told, and one element or layer of it comes by itself', async () => {
+  const { id, change } = await shot('Parts');
+  await change((now) => addMark(now, lineOf(now), 0, disc(now, 5), randomId));
+  await server.send('POST', `/shots/${id}/versions`, { id: randomId(), name: 'Then' });
+  const doc = await documentOf(id);
+  const [element] = entitiesOf(doc, 'element');
+  await change((now) => setShot(now, { name: 'Later' }));
+  const [version] = (await server.send('GET', `/shots/${id}/versions`)).json as Version[];
+  const contents = (await server.send('GET', `/versions/${version!.id}/contents`)).json;
+  expect(contents).toMatchObject([{ id: element!.id, layers: [{ id: lineOf(doc) }] }]);
+  const parts = (await server.send('GET', `/versions/${version!.id}/parts?of=${element!.id}`)).json as {
+    shotId: Id;
+    roots: Id[];
+    entities: { kind: string; id: Id }[];
+  };
+  expect(parts).toMatchObject({ shotId: id, roots: [element!.id] });
+  expect(parts.entities.filter(({ kind }) => kind === 'drawing')).toHaveLength(1);
+  const layer = (await server.send('GET', `/versions/${version!.id}/parts?of=${lineOf(doc)}`)).json as typeof parts;
+  expect(layer.roots).toEqual([lineOf(doc)]);
+  expect((await server.send('GET', `/versions/${version!.id}/parts?of=${randomId()}`)).status).toBe(422);
+  expect((await server.send('GET', `/versions/${randomId()}/contents`)).status).toBe(404);
+});
+
+test('the loop of a version is made when it is asked for, once, and goes with its name', async () => {
+  const { id, change } = await shot('Loop');
+  await change((now) => addMark(now, lineOf(now), 0, disc(now, 5), randomId));
+  const named = (await server.send('POST', `/shots/${id}/versions`, { id: randomId(), name: 'Then' })).json as Version;
+  const ask = () => fetch(`${server.address}/api/versions/${named.id}/loop.webp`);
+  expect((await ask()).status).toBe(404);
+  const { shots, saves } = shotServices(server.database);
+  const versions = new VersionsService(server.database, shots, saves);
+  await runVersionLoop(server.database, (each) => versions.document(each), named.id);
+  const made = await ask();
+  expect(made.headers.get('content-type')).toBe('image/webp');
+  expect((await loadImage(Buffer.from(await made.arrayBuffer()))).width).toBe(480);
+  await server.send('DELETE', `/versions/${named.id}`);
+  expect((await ask()).status).toBe(404);
+});
+
+test('before something comes in the shot is named by itself, but for a revision that has a name', async () => {
+  const { id, change } = await shot('Before');
+  const before = (name: string) => server.send('POST', `/shots/${id}/versions/before`, { name });
+  expect((await before('Before a.svg came in')).status).toBe(204);
+  await before('Before b.svg came in');
+  await change((now) => setShot(now, { name: 'Later' }));
+  await before('Before c.svg came in');
+  const list = (await server.send('GET', `/shots/${id}/versions`)).json as Version[];
+  expect(list.map(({ name }) => name)).toEqual(['Before c.svg came in', 'Before a.svg came in']);
+  expect(list).toMatchObject([{ made: 'import' }, { made: 'import' }]);
 });

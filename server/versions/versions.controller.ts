@@ -1,9 +1,15 @@
 import type { Id } from '@tallow/core/document';
-import { Body, Controller, Delete, Get, Header, HttpCode, Param, Patch, Post, Res } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, Patch, Post, Query, Res } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
+import { existsSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { versionLoopPath } from '../cards/loop-job.ts';
 import { PicturesService } from '../cards/pictures.service.ts';
 import { IdPipe } from '../http/id.pipe.ts';
+import { Problem } from '../http/problem.ts';
+import { LOOP_QUEUE } from '../queue/queue.ts';
+import { QueueService } from '../queue/queue.service.ts';
 import { DuplicateRequest, NewProductionRequest, RenameRequest } from '../shots/requests.ts';
 import { VersionsService } from './versions.service.ts';
 
@@ -13,6 +19,7 @@ export class VersionsController {
   constructor(
     private readonly versions: VersionsService,
     private readonly pictures: PicturesService,
+    private readonly queue: QueueService,
   ) {}
 
   @Get('shots/:id/versions') list(@Param('id', IdPipe) id: Id) {
@@ -45,6 +52,31 @@ export class VersionsController {
 
   @Post('versions/:id/branch') branch(@Param('id', IdPipe) id: Id, @Body() request: DuplicateRequest) {
     return this.versions.branch(id, request.id);
+  }
+
+  @Get('versions/:id/contents') contents(@Param('id', IdPipe) id: Id) {
+    return this.versions.contents(id);
+  }
+
+  @Get('versions/:id/parts') parts(@Param('id', IdPipe) id: Id, @Query('of', IdPipe) of: Id) {
+    return this.versions.parts(id, of);
+  }
+
+  /** Its loop, once it is made: asking has it made. */
+  @Get('versions/:id/loop.webp') async loop(@Param('id', IdPipe) id: Id, @Res() response: Response) {
+    const path = versionLoopPath(id);
+    if (!existsSync(path)) {
+      await this.versions.one(id);
+      await this.queue.send(LOOP_QUEUE, { versionId: id }, id, true);
+      throw new Problem(404, 'This loop is being made.');
+    }
+    const headers = { 'Content-Type': 'image/webp', 'Cache-Control': 'private, max-age=31536000, immutable' };
+    await new Promise<void>((done, failed) => {
+      response.sendFile(resolve(path), { dotfiles: 'allow', headers }, (error) => {
+        if (!error || response.headersSent) done();
+        else failed(Problem.missing('The loop of this version'));
+      });
+    });
   }
 
   @Get('versions/:id/picture.png')

@@ -1,7 +1,19 @@
-import { randomId, readEntity, type Entity, type Id, type ShotDocument } from '@tallow/core/document';
-import { duplicateShot, setShot } from '@tallow/core/edit';
+import {
+  encodeEntity,
+  findAll,
+  randomId,
+  readEntity,
+  shotOf,
+  type Entity,
+  type Id,
+  type ShotDocument,
+} from '@tallow/core/document';
+import { duplicateShot, setShot, takeParts } from '@tallow/core/edit';
+import { timedLayers } from '@tallow/core/timing';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
+import { unlink } from 'node:fs/promises';
+import { versionLoopPath } from '../cards/loop-job.ts';
 import { DATABASE } from '../db/database.ts';
 import { Problem } from '../http/problem.ts';
 import { SavesService } from '../shots/saves.service.ts';
@@ -69,6 +81,10 @@ export class VersionsService {
     };
   }
 
+  async one(id: Id): Promise<Version> {
+    return this.told(await this.row(id));
+  }
+
   private async row(id: Id): Promise<Row> {
     const row = await this.database<Row>('versions').where({ id }).first();
     if (!row) throw Problem.missing('This version');
@@ -100,6 +116,7 @@ export class VersionsService {
   async remove(id: Id): Promise<void> {
     const gone = await this.database('versions').where({ id }).delete();
     if (gone === 0) throw Problem.missing('This version');
+    await unlink(versionLoopPath(id)).catch(() => undefined);
   }
 
   /** Bodies of a shot as they were at a revision. */
@@ -128,6 +145,23 @@ export class VersionsService {
       entities[read.ok.id] = read.ok;
     }
     return { shotId, entities };
+  }
+
+  /** What there is in it: elements with their layers, as they lie. */
+  async contents(id: Id) {
+    const doc = await this.document(id);
+    return findAll(doc, 'element', shotOf(doc).elements).map((element) => ({
+      id: element.id,
+      name: element.name,
+      layers: timedLayers(doc, element).map(({ layer }) => ({ id: layer.id, name: layer.name })),
+    }));
+  }
+
+  /** An element or a layer of it with all that it is made of, to be put into the shot as it is now. */
+  async parts(id: Id, root: Id) {
+    const clip = takeParts(await this.document(id), [root]);
+    if (clip.roots.length === 0) throw Problem.refused('of', 'names nothing of that version.');
+    return { ...clip, entities: clip.entities.map(encodeEntity) };
   }
 
   /** Makes the shot as it was, as a new revision: what came after stays among the versions and revisions. */

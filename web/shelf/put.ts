@@ -1,8 +1,9 @@
 /** An effect of the shelf put into the open shot: by a press where it belongs, or dropped in the picture. */
-import { find, randomId, readEntity, shotOf, type Entity } from '@tallow/core/document';
+import { find, randomId, shotOf, type Entity } from '@tallow/core/document';
 import { apply, invert, type Point } from '@tallow/core/geometry';
 import { putFromShelf } from '@tallow/core/shelf';
 import { request } from '../api/client.ts';
+import { readBodies } from '../api/read-bodies.ts';
 import type { ShelfItem, ShelfParts } from '../api/types.ts';
 import { showing } from '../picture/showing.ts';
 import { shotFrameNow } from '../playback/shot-time.ts';
@@ -24,20 +25,13 @@ export function shotPlace({ x, y }: Point): Point | null {
 /** @param at where its anchor stands, px of the shot; null for where it stood in its own. */
 export async function putIn({ id, name, time }: ShelfItem, at: Point | null): Promise<void> {
   let parts: ShelfParts;
+  let entities: Entity[];
   try {
     parts = await request<ShelfParts>('GET', `/shelf/${id}/parts`);
+    entities = readBodies(parts.entities, name);
   } catch (error) {
     say(error instanceof Error ? error.message : String(error));
     return;
-  }
-  const entities: Entity[] = [];
-  for (const body of parts.entities) {
-    const read = readEntity(body);
-    if ('problems' in read) {
-      say(`“${name}” cannot be read here: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
-      return;
-    }
-    entities.push(read.ok);
   }
   // What goes round is there from the beginning; what ends begins where one stands.
   const start = time === 'cycle' ? 0 : shotFrameNow();

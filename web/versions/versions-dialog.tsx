@@ -1,5 +1,5 @@
 /** The versions of the shot: each with its picture, when it was, and how much has changed since. */
-import { GitBranch, Trash2, Undo } from 'lucide-react';
+import { Columns2, GitBranch, Pause, Play, Trash2, Undo } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Version } from '../api/types.ts';
@@ -7,6 +7,8 @@ import { Button } from '../parts/button.tsx';
 import { Dialog } from '../parts/dialog.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { useDocument } from '../shot/document.ts';
+import { SideBySide, VersionLoop } from './loops.tsx';
+import { PartMenu } from './part-menu.tsx';
 import {
   branchFrom,
   goBackTo,
@@ -26,18 +28,33 @@ const changedText = (count: number): string =>
       ? 'one drawing has changed since'
       : `${count} drawings have changed since`;
 
-function Card({ version, whyNot }: { version: Version; whyNot: string | null }) {
+interface CardProps {
+  version: Version;
+  whyNot: string | null;
+  isCompared: boolean;
+  onCompare: (id: string) => void;
+}
+
+function Card({ version, whyNot, isCompared, onCompare }: CardProps) {
   const [naming, setNaming] = useState(false);
+  const [plays, setPlays] = useState(false);
   const navigate = useNavigate();
   const { id, name, createdAt, changed, made } = version;
   return (
     <article data-testid="version" data-name={name} className="flex gap-3 rounded-[10px] bg-soot-800 p-3">
-      <img
-        src={`/api/versions/${id}/picture.png`}
-        alt=""
-        loading="lazy"
-        className="aspect-video w-44 shrink-0 self-start rounded-lg bg-surround object-contain"
-      />
+      <div className="relative w-44 shrink-0 self-start">
+        <VersionLoop id={id} plays={plays} />
+        <button
+          type="button"
+          aria-label={plays ? `Stop “${name}”` : `Play “${name}”`}
+          className="moves absolute bottom-1.5 right-1.5 grid size-8 place-items-center rounded-lg bg-soot-950/80 text-wax-300 hover:text-wax-100"
+          onClick={() => {
+            setPlays(!plays);
+          }}
+        >
+          {plays ? <Pause size={15} /> : <Play size={15} />}
+        </button>
+      </div>
       <div className="min-w-0 flex-1">
         {naming ? (
           <NameField
@@ -64,7 +81,7 @@ function Card({ version, whyNot }: { version: Version; whyNot: string | null }) 
           {WHEN.format(new Date(createdAt))}
           {made === 'hand' ? '' : ', by itself'} · {changedText(changed)}
         </p>
-        <div className="mt-2 flex gap-1.5">
+        <div className="mt-2 flex flex-wrap gap-1.5">
           <Button
             whyNot={whyNot}
             title="The shot becomes as it was then; what came after stays among the versions"
@@ -82,6 +99,16 @@ function Card({ version, whyNot }: { version: Version; whyNot: string | null }) 
           >
             <GitBranch size={15} /> New shot
           </Button>
+          <PartMenu version={version} />
+          <Button
+            aria-pressed={isCompared}
+            title="Played beside another version, in step"
+            onClick={() => {
+              onCompare(id);
+            }}
+          >
+            <Columns2 size={15} /> Compare
+          </Button>
           <Button look="bare" title="Lets the name go; nothing drawn is lost" onClick={() => void letVersionGo(id)}>
             <Trash2 size={15} /> <span className="sr-only">{`Let “${name}” go`}</span>
           </Button>
@@ -95,6 +122,8 @@ export function VersionsDialog() {
   const { shown, list, trouble } = useVersions();
   const saving = useDocument((s) => s.saving.state);
   const [name, setName] = useState('');
+  const [compared, setCompared] = useState<readonly string[]>([]);
+  const pair = compared.flatMap((id) => list?.find((each) => each.id === id) ?? []);
   const whyNot = saving === 'saved' ? null : whyNotNow();
   const keep = (): void => {
     if (whyNot || name.trim() === '') return;
@@ -134,6 +163,16 @@ export function VersionsDialog() {
             {trouble}
           </p>
         ) : null}
+        {pair.length === 2 ? (
+          <SideBySide
+            versions={pair}
+            onClose={() => {
+              setCompared([]);
+            }}
+          />
+        ) : pair.length === 1 ? (
+          <p className="mb-3 text-[13px] text-wax-300">Choose the version that “{pair[0]!.name}” is played beside.</p>
+        ) : null}
         {list?.length === 0 ? (
           <p className="text-wax-500">
             None yet. One is made by itself before the shot is taken away, and before going back to another.
@@ -141,7 +180,18 @@ export function VersionsDialog() {
         ) : null}
         <div className="grid grid-cols-2 gap-3 max-[1000px]:grid-cols-1">
           {list?.map((version) => (
-            <Card key={version.id} version={version} whyNot={whyNot} />
+            <Card
+              key={version.id}
+              version={version}
+              whyNot={whyNot}
+              isCompared={compared.includes(version.id)}
+              onCompare={(id) => {
+                // The first that was chosen makes way for a third.
+                setCompared(
+                  compared.includes(id) ? compared.filter((each) => each !== id) : [...compared, id].slice(-2),
+                );
+              }}
+            />
           ))}
         </div>
       </div>

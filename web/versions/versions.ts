@@ -1,11 +1,16 @@
 /** Named versions of the open shot: stages to go back to, or to go on from elsewhere. */
-import { randomId, type Id } from '@tallow/core/document';
+import { entitiesOf, find, randomId, type Id } from '@tallow/core/document';
 import { create } from 'zustand';
+import { bringBack, pasteParts, type PartsClip } from '@tallow/core/edit';
 import { request } from '../api/client.ts';
+import { readBodies } from '../api/read-bodies.ts';
 import type { ShotSummary, Version } from '../api/types.ts';
 import { openSaver } from '../saving/open-shot.ts';
 import { atOpening } from '../shot/opening.ts';
-import { say, useDocument } from '../shot/document.ts';
+import { withDrawings } from '../saving/drawings.ts';
+import { current } from '../selection/current.ts';
+import { setSelection } from '../selection/selection.ts';
+import { edit, say, useDocument } from '../shot/document.ts';
 
 interface Versions {
   readonly shown: boolean;
@@ -79,4 +84,62 @@ export async function branchFrom({ id }: Pick<Version, 'id'>): Promise<Id | null
   const shot = await done(request<ShotSummary>('POST', `/versions/${id}/branch`, { id: randomId() }));
   if (shot) say(`“${shot.name}” goes on from it, beside this shot.`);
   return shot?.id ?? null;
+}
+
+/** What there is in a version: elements with their layers. */
+export interface VersionPart {
+  readonly id: Id;
+  readonly name: string;
+  readonly layers: readonly { readonly id: Id; readonly name: string }[];
+}
+
+export const partsOf = ({ id }: Pick<Version, 'id'>): Promise<VersionPart[]> =>
+  request<VersionPart[]>('GET', `/versions/${id}/contents`);
+
+async function clipOf(version: Pick<Version, 'id' | 'name'>, root: Id): Promise<PartsClip | null> {
+  try {
+    const clip = await request<PartsClip>('GET', `/versions/${version.id}/parts?of=${root}`);
+    return { ...clip, entities: readBodies(clip.entities, version.name) };
+  } catch (error) {
+    say(inWords(error));
+    return null;
+  }
+}
+
+/** Makes one element as it was; everything else stays as it is. */
+export async function bringElementBack(
+  version: Pick<Version, 'id' | 'name'>,
+  { id, name }: VersionPart,
+): Promise<void> {
+  const clip = await clipOf(version, id);
+  const { doc } = useDocument.getState();
+  if (!clip || !doc) return;
+  const layers = entitiesOf(doc, 'layer').filter(({ elementId }) => elementId === id);
+  withDrawings(
+    layers.flatMap(({ slots }) => Object.values(slots)),
+    () => {
+      edit(`${name} as it was`, (now) => bringBack(now, clip));
+      setSelection({ elementId: id, layerId: null, picked: null });
+      say(`“${name}” is as it was in “${version.name}”. Everything else stays.`);
+    },
+  );
+}
+
+/** Lays one layer as it was over what it is now. */
+export async function bringLayerBeside(
+  version: Pick<Version, 'id' | 'name'>,
+  layer: VersionPart['layers'][number],
+): Promise<void> {
+  const clip = await clipOf(version, layer.id);
+  const { doc } = useDocument.getState();
+  const over = doc && (find(doc, 'layer', layer.id)?.id ?? current()?.active?.layer.id);
+  if (!clip || !over) return;
+  let made: Id | null = null;
+  edit(`${layer.name} as it was`, (now) => {
+    const pasted = pasteParts(now, clip, over, randomId);
+    made = pasted.copies.get(layer.id) ?? null;
+    return pasted.doc;
+  });
+  setSelection({ layerId: made, picked: null });
+  say(`“${layer.name}” of “${version.name}” lies over it.`);
 }
