@@ -158,7 +158,7 @@ export function AssembleColumn() {
   return (
     <aside
       aria-label="Assemble"
-      className="flex w-[368px] shrink-0 flex-col overflow-y-auto border-x border-soot-700 bg-soot-900 px-4 pt-2 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
+      className="flex w-[368px] shrink-0 flex-col overflow-y-auto border-x border-soot-700 bg-soot-900 px-4 pt-2"
     >
       {level.holder ? null : (
         <>

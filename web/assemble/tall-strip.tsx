@@ -161,10 +161,7 @@ export function TallStrip() {
           <Ruler level={level} view={view} width={width} onFrame={go} />
         </div>
       </div>
-      <div
-        ref={rows}
-        className="min-h-0 space-y-1 overflow-y-auto [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
-      >
+      <div ref={rows} className="min-h-0 space-y-1 overflow-y-auto">
         {lanes.map((lane) => (
           <LaneRow
             key={lane.id}

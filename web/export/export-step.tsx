@@ -76,7 +76,7 @@ export function ExportStep() {
   const finished = list?.filter(({ state }) => state !== 'waiting' && state !== 'running') ?? [];
 
   return (
-    <div className="flex min-h-0 flex-1 gap-8 overflow-y-auto bg-soot-950 p-8 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin] max-[1100px]:gap-6 max-[1100px]:p-6">
+    <div className="flex min-h-0 flex-1 gap-8 overflow-y-auto bg-soot-950 p-8 max-[1100px]:gap-6 max-[1100px]:p-6">
       <section className="w-[400px] shrink-0 space-y-4" aria-label="Take away">
         <h1 className="font-name text-2xl">Take away</h1>
         <img

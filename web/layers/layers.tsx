@@ -166,7 +166,7 @@ export function Layers() {
           }}
         />
       ) : null}
-      <div className="min-h-0 flex-1 overflow-y-auto [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]">
+      <div className="min-h-0 flex-1 overflow-y-auto">
         <DndContext
           sensors={sensors}
           collisionDetection={closestCenter}

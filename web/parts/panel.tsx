@@ -158,7 +158,7 @@ export function Panel({
     <section
       aria-label={label}
       data-testid={testId}
-      className="flex min-h-0 flex-1 flex-col overflow-y-auto px-3 [&>*]:shrink-0 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
+      className="flex min-h-0 flex-1 flex-col overflow-y-auto px-3 [&>*]:shrink-0"
     >
       <Heading
         aside={

@@ -87,7 +87,7 @@ export function PlanColumn() {
           <Playing now={now} />
         </div>
       </div>
-      <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-3 pt-1 [scrollbar-color:var(--color-soot-700)_transparent] [scrollbar-width:thin]">
+      <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-3 pt-1">
         <InHandPanel now={now} />
         <Line />
         <Phases now={now} />

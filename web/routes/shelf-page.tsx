@@ -111,7 +111,7 @@ export function ShelfPage() {
   }, [awaits]);
   const found = items ? foundOn(items, asked) : [];
   return (
-    <div className="h-full overflow-y-auto [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]">
+    <div className="h-full overflow-y-auto">
       <header className="sticky top-0 z-10 flex h-16 items-center gap-3 border-b border-soot-700 bg-soot-950 px-8">
         <Link to="/" className="font-name text-[26px] text-flame" title="All shots">
           Tallow

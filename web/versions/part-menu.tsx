@@ -29,7 +29,7 @@ export function PartMenu({ version }: { version: Version }) {
         }
         align="start"
       >
-        {parts === null ? <p className="px-2 py-1 text-[13px] text-wax-500">Looking …</p> : null}
+        {parts === null ? <p className="min-h-56 px-2 py-1 text-[13px] text-wax-500">Looking …</p> : null}
         {parts?.map((part) => (
           <div key={part.id}>
             <DropdownMenu.Item className={ITEM} onSelect={() => void bringElementBack(version, part)}>

@@ -41,7 +41,7 @@ function Card({ version, whyNot, isCompared, onCompare }: CardProps) {
   const navigate = useNavigate();
   const { id, name, createdAt, changed, made } = version;
   return (
-    <article data-testid="version" data-name={name} className="flex gap-3 rounded-[10px] bg-soot-800 p-3">
+    <article data-testid="version" data-name={name} className="flex gap-3 rounded-[10px] border border-soot-700 p-3">
       <div className="relative w-44 shrink-0 self-start">
         <VersionLoop id={id} plays={plays} />
         <button

@@ -81,7 +81,7 @@ export function Sheet({ now }: { now: Current }) {
         aria-label={`Sheet of ${now.element.name}`}
         aria-rowcount={count}
         aria-colcount={now.layers.length + 1}
-        className="min-h-0 flex-1 touch-none select-none overflow-auto rounded-lg bg-soot-950 [scrollbar-color:#332b25_transparent] [scrollbar-width:thin]"
+        className="min-h-0 flex-1 touch-none select-none overflow-auto rounded-lg bg-soot-950"
         onPointerDown={onDown}
         onPointerMove={onMove}
         onKeyDown={onKey}
