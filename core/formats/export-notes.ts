@@ -40,6 +40,12 @@ export function exportNotes(
     ...(settings.before + settings.after > 0
       ? [`Handles: ${settings.before} before and ${settings.after} after what is meant to be seen`]
       : []),
+    ...(settings.layers === 'all' ? [] : [`Layers: ${settings.layers === 'lines' ? 'lines only' : 'all but lines'}`]),
+    ...(settings.crop
+      ? [
+          `Cropped: ${settings.crop.width} x ${settings.crop.height} px at ${settings.crop.left}, ${settings.crop.top} of the shot`,
+        ]
+      : []),
     `Colour: ${linear ? 'linear light, primaries of sRGB' : 'sRGB'}`,
     `Alpha: ${settings.background ? 'none, they lie on the background colour' : ALPHA_WORDS[settings.alpha]}`,
   ];

@@ -4,12 +4,15 @@ import { newShotDocument, entitiesOf } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import {
   brighteningLayers,
+  deliveriesOf,
+  deliveryName,
   exportFormats,
   exportNotes,
   forFormat,
   fileStem,
   frameName,
   patternProblem,
+  pictureOptions,
   leftOut,
   sequencesOf,
   USUAL_EXPORT,
@@ -133,4 +136,35 @@ test('what was chosen for one format and cannot be in another is left out there'
   expect(as('webm')).toMatchObject({ parts: 'picture', trim: false, before: 0, after: 0, background: true });
   expect(forFormat({ ...chosen, format: 'mp4', background: false }).background).toBe(true);
   for (const format of exportFormats()) expect(forFormat(as(format))).toEqual(as(format));
+});
+
+test('lines only and all but lines part the layers between them, in every kind of parts', () => {
+  const body = addLayer(base, element.id, 'Body', 'body', null, newId);
+  const line = element.layers[0]!;
+  const without = (layers: 'all' | 'lines' | 'no lines') =>
+    pictureOptions(body.doc, { work: false, layers }).without!.toSorted();
+  expect(without('all')).toEqual([]);
+  expect(without('lines')).toEqual([body.layerId]);
+  expect(without('no lines')).toEqual([line]);
+  const alone = (layers: 'all' | 'lines' | 'no lines') =>
+    sequencesOf(body.doc, { parts: 'layers', work: false, layers }).map(({ options }) => options.alone);
+  expect(alone('all').toSorted()).toEqual([line, body.layerId].toSorted());
+  expect(alone('lines')).toEqual([line]);
+  expect(alone('no lines')).toEqual([body.layerId]);
+});
+
+test('a job delivers what it is asked for and what was put aside, each named by what sets it apart', () => {
+  const first = { ...USUAL_EXPORT, from: 0, to: 8 };
+  const second = { ...first, format: 'gif', layers: 'no lines', scale: 0.5 } as const;
+  const deliveries = deliveriesOf({ ...first, also: [second] });
+  expect(deliveries).toEqual([
+    { ...first, also: [] },
+    { ...second, also: [] },
+  ]);
+  expect(deliveries.map(deliveryName)).toEqual(['01-png', '02-gif-no-lines-50pc']);
+  const crop = { left: 0, top: 0, width: 4, height: 3 };
+  expect(deliveryName({ ...first, crop, parts: 'layers' }, 6)).toBe('07-png-layers-4x3');
+  expect(exportNotes(base, { ...first, crop, layers: 'lines' }, { width: 4, height: 3 }, [])).toMatch(
+    /Layers: lines only\nCropped: 4 x 3 px at 0, 0 of the shot/,
+  );
 });

@@ -1,6 +1,6 @@
 /** What is taken away and how: shared by the page that asks and the server that does it. */
 import type { Blend } from '../canvas/index.ts';
-import { findAll, LAYER_ROLES, shotOf, type ShotDocument } from '../document/index.ts';
+import { entitiesOf, findAll, LAYER_ROLES, shotOf, type ShotDocument } from '../document/index.ts';
 
 import { isVisible, placedElements, timedLayers, usedElements, nameOfUse } from '../timing/index.ts';
 import type { SheetOptions } from '../render/index.ts';
@@ -8,9 +8,21 @@ import { EXPORT_FORMATS, type AlphaKind, type ExportFormatName } from './exports
 
 /** One sequence of the whole picture, or one for each layer, use of an element, plane, or role of layers. */
 export const EXPORT_PARTS = ['picture', 'layers', 'elements', 'planes', 'roles'] as const;
+/** Which layers are in it: all, those of the role line alone, or all but those. */
+export const EXPORT_LAYERS = ['all', 'lines', 'no lines'] as const;
+/** Deliveries of one job at most. */
+export const MOST_DELIVERIES = 8;
 export const EXPORT_SCALE = { least: 0.1, most: 4 } as const;
 /** Frames before and after the range at most, the highest number of a first frame, and digits of a number. */
 export const EXPORT_LIMITS = { handle: 240, first: 99_999, padding: 8 } as const;
+
+/** A part of the picture, px of the shot. */
+export interface ExportCrop {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
 
 export interface ExportSettings {
   readonly format: ExportFormatName;
@@ -41,6 +53,11 @@ export interface ExportSettings {
   readonly sheet: boolean;
   /** Whether layers that are for work are in it. */
   readonly work: boolean;
+  readonly layers: (typeof EXPORT_LAYERS)[number];
+  /** What of the picture is taken; null for all of it. */
+  readonly crop: ExportCrop | null;
+  /** What the same job delivers besides, each with settings of its own; all lie in one zip then. */
+  readonly also: readonly Omit<ExportSettings, 'also'>[];
 }
 
 export const USUAL_PATTERN = '{shot}-{frame}';
@@ -62,6 +79,9 @@ export const USUAL_EXPORT = {
   notes: true,
   sheet: true,
   work: false,
+  layers: 'all',
+  crop: null,
+  also: [],
 } as const satisfies Omit<ExportSettings, 'from' | 'to'>;
 
 /** Why a version cannot stand in a name, or null. */
@@ -141,7 +161,46 @@ export function forFormat(settings: ExportSettings): ExportSettings {
 }
 
 /** The sequences of an export, frontmost first. Guides and hidden layers have none, nor have layers for work unless they are wanted. */
-export function sequencesOf(doc: ShotDocument, settings: Pick<ExportSettings, 'parts' | 'work'>): Sequence[] {
+export function sequencesOf(
+  doc: ShotDocument,
+  settings: Pick<ExportSettings, 'parts' | 'work'> & Partial<Pick<ExportSettings, 'layers'>>,
+): Sequence[] {
+  const { without = [] } = pictureOptions(doc, settings);
+  return allSequences(doc, settings)
+    .filter(({ options }) => !options.alone || !without.includes(options.alone))
+    .map((each) => ({ ...each, options: { ...each.options, without: [...(each.options.without ?? []), ...without] } }));
+}
+
+/** What of the shot is in the picture as a whole. */
+export function pictureOptions(
+  doc: ShotDocument,
+  { work, layers = 'all' }: Pick<ExportSettings, 'work'> & Partial<Pick<ExportSettings, 'layers'>>,
+): SheetOptions {
+  const left = entitiesOf(doc, 'layer').filter(
+    ({ role }) => layers !== 'all' && (role === 'line') !== (layers === 'lines'),
+  );
+  return { guides: false, forWork: work, without: left.map(({ id }) => id) };
+}
+
+/** The deliveries of a job, each as if it were the only one. */
+export const deliveriesOf = (settings: ExportSettings): ExportSettings[] => [
+  { ...settings, also: [] },
+  ...settings.also.map((each) => ({ ...each, also: [] })),
+];
+
+/** What a delivery is called: its folder in a job of several. @param nth from 0. */
+export function deliveryName({ format, layers, parts, crop, scale }: ExportSettings, nth: number): string {
+  const words = [
+    format.toLowerCase(),
+    ...(parts === 'picture' ? [] : [parts]),
+    ...(layers === 'all' ? [] : [layers.replace(' ', '-')]),
+    ...(crop ? [`${crop.width}x${crop.height}`] : []),
+    ...(scale === 1 ? [] : [`${Math.round(scale * 100)}pc`]),
+  ];
+  return `${String(nth + 1).padStart(2, '0')}-${words.join('-')}`;
+}
+
+function allSequences(doc: ShotDocument, settings: Pick<ExportSettings, 'parts' | 'work'>): Sequence[] {
   const { parts } = settings;
   const forWork = settings.work;
   const stem = fileStem(shotOf(doc).name);

@@ -77,6 +77,10 @@ export class ZipReader {
     }
   }
 
+  names(): string[] {
+    return [...this.entries.keys()];
+  }
+
   has(name: string): boolean {
     return this.entries.has(name);
   }

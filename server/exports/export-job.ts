@@ -1,6 +1,14 @@
 /** One export, from its row to its file. */
-import { sequencesOf, takenFrames, USUAL_EXPORT } from '@tallow/core/formats';
-import type { AssetId, Id } from '@tallow/core/document';
+import {
+  deliveriesOf,
+  deliveryName,
+  fileStem,
+  sequencesOf,
+  takenFrames,
+  USUAL_EXPORT,
+  type ExportSettings,
+} from '@tallow/core/formats';
+import type { AssetId, Id, ShotDocument } from '@tallow/core/document';
 import { shotOf } from '@tallow/core/document';
 import type { Knex } from 'knex';
 import { mkdir, rename, stat, unlink } from 'node:fs/promises';
@@ -10,7 +18,19 @@ import { exportPath, exportsFolder, type ExportRow } from './exports.service.ts'
 import { assetPictures, recordingOf } from '../assets/assets.service.ts';
 import { FrameDocuments } from '../render/frame-documents.ts';
 import { WRITERS } from './formats/index.ts';
+import { packTogether, type Delivered } from './together.ts';
 import { staysAlive, teller } from '../queue/telling.ts';
+
+/** Frames to be rendered, over all sequences. @throws where the shot has none of them. */
+function framesOf(outline: ShotDocument, settings: ExportSettings): number {
+  const { length } = shotOf(outline);
+  if (settings.to > length)
+    throw new Error(`the shot is ${length} frames long by now, and frame ${settings.to} was asked for`);
+  const sequences = sequencesOf(outline, settings).length;
+  if (sequences === 0) throw new Error('there is no visible layer to take away');
+  const { from, to } = takenFrames(settings);
+  return (to - from) * sequences;
+}
 
 /**
  * Renders and packs an export. Nothing is left behind when it is stopped; a repeat after a killed
@@ -32,29 +52,39 @@ export async function runExport(database: Knex, shots: Pick<ShotsService, 'atOne
   try {
     // What is drawn while it is written is not in it.
     const frames = await shots.atOneMoment(row.shot_id, async ({ outline, drawings }) => {
-      const { length } = shotOf(outline);
-      if (row.settings.to > length)
-        throw new Error(`the shot is ${length} frames long by now, and frame ${row.settings.to} was asked for`);
-      const sequences = sequencesOf(outline, row.settings).length;
-      if (sequences === 0) throw new Error('there is no visible layer to take away');
-      const taken = takenFrames(row.settings);
-      const count = (taken.to - taken.from) * sequences;
+      const deliveries = deliveriesOf(row.settings);
+      const counts = deliveries.map((each) => framesOf(outline, each));
+      const count = counts.reduce((sum, each) => sum + each, 0);
       await database('exports').where({ id }).update({ frames: count, heard_at: database.fn.now() });
       await mkdir(exportsFolder(), { recursive: true });
-      const assets = await assetPictures(database, outline, taken.from, taken.to);
       const documents = new FrameDocuments(outline, drawings);
       const recording = (asset: AssetId) => recordingOf(database, asset);
-      const shot = {
-        outline,
-        documents,
-        settings: row.settings,
-        frames: count,
-        path: partial,
-        tell,
-        assets,
-        recording,
-      };
-      return (await WRITERS[row.settings.format](shot)) ? count : null;
+      const parts: Delivered[] = [];
+      let before = 0;
+      try {
+        for (const [i, settings] of deliveries.entries()) {
+          const { from, to } = takenFrames(settings);
+          const path = deliveries.length === 1 ? partial : `${partial}.${i}`;
+          const isLast = i === deliveries.length - 1;
+          const whole = await WRITERS[settings.format]({
+            outline,
+            documents,
+            settings,
+            frames: counts[i]!,
+            path,
+            tell: (done, over = false) => tell(before + done, over && isLast),
+            assets: await assetPictures(database, outline, from, to),
+            recording,
+          });
+          if (!whole) return null;
+          before += counts[i]!;
+          parts.push({ path, settings, name: deliveryName(settings, i) });
+        }
+        if (parts.length > 1) await packTogether(parts, fileStem(shotOf(outline).name), partial);
+      } finally {
+        if (deliveries.length > 1) await Promise.all(parts.map(({ path }) => unlink(path).catch(() => undefined)));
+      }
+      return count;
     });
     if (frames === null) {
       await unlink(partial).catch(() => undefined);

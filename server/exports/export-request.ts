@@ -1,22 +1,44 @@
 import { ApiProperty } from '@nestjs/swagger';
 import {
   ALPHA_KINDS,
+  EXPORT_LAYERS,
   EXPORT_LIMITS,
   EXPORT_PARTS,
   EXPORT_SCALE,
   exportFormats,
   forFormat,
+  MOST_DELIVERIES,
   patternProblem,
   USUAL_EXPORT,
   versionProblem,
   type ExportSettings,
 } from '@tallow/core/formats';
-import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Max, Min } from 'class-validator';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import { Problem } from '../http/problem.ts';
 import type { ShotSummary } from '../shots/shots.service.ts';
 import { IsOneOf, SHOT_LIMITS } from '../http/rules.ts';
 
 const FRAMES = SHOT_LIMITS.length.most;
+
+class CropRequest {
+  @ApiProperty({ minimum: 0 }) @IsInt() @Min(0) @Max(8192) left: number;
+  @ApiProperty({ minimum: 0 }) @IsInt() @Min(0) @Max(8192) top: number;
+  @ApiProperty({ minimum: 1 }) @IsInt() @Min(1) @Max(8192) width: number;
+  @ApiProperty({ minimum: 1 }) @IsInt() @Min(1) @Max(8192) height: number;
+}
 
 export class ExportRequest {
   @ApiProperty({ description: 'Whether the background colour is in it' }) @IsBoolean() background: boolean;
@@ -114,6 +136,25 @@ export class ExportRequest {
   @IsOptional()
   @IsBoolean()
   work?: boolean;
+
+  @ApiProperty({ enum: EXPORT_LAYERS, required: false })
+  @IsOptional()
+  @IsIn(EXPORT_LAYERS)
+  layers?: ExportSettings['layers'];
+
+  @ApiProperty({ required: false, nullable: true, description: 'What of the picture is taken, px of the shot' })
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => CropRequest)
+  crop?: CropRequest | null;
+
+  @ApiProperty({ required: false, description: 'What the same job delivers besides; all lie in one zip then' })
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(MOST_DELIVERIES - 1)
+  @ValidateNested({ each: true })
+  @Type(() => ExportRequest)
+  also?: ExportRequest[];
 }
 
 /** The settings asked for, whole. @throws Problem naming the field that the shot does not allow. */
@@ -137,7 +178,13 @@ export function settingsFor(shot: ShotSummary, request: ExportRequest): ExportSe
     notes: request.notes ?? false,
     sheet: request.sheet ?? false,
     work: request.work ?? USUAL_EXPORT.work,
+    layers: request.layers ?? USUAL_EXPORT.layers,
+    crop: request.crop ?? null,
+    also: [],
   });
+  const { crop } = settings;
+  if (crop && (crop.left + crop.width > shot.width || crop.top + crop.height > shot.height))
+    throw Problem.refused('crop', `must lie within ${shot.width} × ${shot.height} px, the shot's picture.`);
   if (settings.to > shot.length) throw Problem.refused('to', `must be at most ${shot.length}, the shot's length.`);
   if (settings.from >= settings.to) throw Problem.refused('from', 'must lie before the end of the range.');
   const largest = Math.max(shot.width, shot.height) * settings.scale;
@@ -147,5 +194,9 @@ export function settingsFor(shot: ShotSummary, request: ExportRequest): ExportSe
   if (trouble) throw Problem.refused('pattern', trouble);
   const wrong = versionProblem(settings.version);
   if (wrong) throw Problem.refused('version', wrong);
-  return settings;
+  const also = (request.also ?? []).map((each, i) => {
+    if (each.also?.length) throw Problem.refused(`also.${i}.also`, 'cannot deliver more by itself.');
+    return settingsFor(shot, each);
+  });
+  return { ...settings, also };
 }

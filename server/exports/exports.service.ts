@@ -77,10 +77,14 @@ export class ExportsService {
     const settings = settingsFor(shot, request);
     const id = randomId();
     const { family, ending } = EXPORT_FORMATS[settings.format];
+    const several = settings.also.length > 0;
     const parts = settings.parts === 'picture' ? '' : `-${settings.parts}`;
     const alpha = settings.background && parts === '' ? '' : '-alpha';
     const page = family === 'page' ? `-${settings.format}` : '';
-    const fileName = `${fileStem(shot.name)}${parts}${page}${alpha}.${ending}`;
+    const layers = settings.layers === 'all' ? '' : `-${settings.layers.replace(' ', '-')}`;
+    const fileName = several
+      ? `${fileStem(shot.name)}-${settings.also.length + 1}-deliveries.zip`
+      : `${fileStem(shot.name)}${parts}${layers}${page}${alpha}.${ending}`;
     await this.versions.before(shotId, 'export', `Taken away as ${fileName}`.slice(0, 200));
     await this.database('exports').insert({
       id,

@@ -9,6 +9,7 @@ import {
   type SheetOptions,
   type Surface,
 } from '@tallow/core/render';
+import type { ExportCrop } from '@tallow/core/formats';
 import { directMeans, pngOf } from './canvas.ts';
 import type { FrameDocuments } from './frame-documents.ts';
 
@@ -24,6 +25,8 @@ export interface FrameRange {
   readonly scale: number;
   readonly background: boolean;
   readonly options: SheetOptions;
+  /** What of the picture is drawn, px of the shot; all of it without. */
+  readonly part?: ExportCrop | null;
   /** Pictures of plates; none without it. */
   readonly assets?: AssetPicture;
 }
@@ -38,8 +41,9 @@ export const wholeShot = (doc: ShotDocument, background: boolean): FrameRange =>
 });
 
 /** Draws frames of one size; each call gives a surface of its own, that may be given back when it is no longer needed. */
-export function frameDrawer(doc: ShotDocument, { scale, background, options, assets }: FrameRange) {
-  const { width, height } = shotOf(doc);
+export function frameDrawer(doc: ShotDocument, { scale, background, options, assets, part }: FrameRange) {
+  const shot = shotOf(doc);
+  const { left, top, width, height } = part ?? { left: 0, top: 0, width: shot.width, height: shot.height };
   const size = [Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale))] as const;
   const means = directMeans(doc);
   return {
@@ -54,7 +58,8 @@ export function frameDrawer(doc: ShotDocument, { scale, background, options, ass
     },
     draw: (frame: number, at = doc): Surface => {
       const surface = means.pool.make(...size);
-      const view = [size[0] / width, 0, 0, size[1] / height, 0, 0] as const;
+      const [across, down] = [size[0] / width, size[1] / height];
+      const view = [across, 0, 0, down, -left * across, -top * down] as const;
       drawFrame(surface, at, frame, view, means, { ...options, background, assets });
       return surface;
     },

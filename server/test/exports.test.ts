@@ -456,3 +456,80 @@ describe('every format', () => {
     expect(JSON.stringify(refused.json)).toContain(`format must be one of ${exportFormats().join(', ')}`);
   });
 });
+
+describe('what of the picture is taken', () => {
+  const take = async (settings: Record<string, unknown>) => {
+    const asked = await server.send('POST', `/shots/${FURNACE_MOUTH_ID}/exports`, { background: false, ...settings });
+    if (asked.status !== 201) return { status: asked.status, json: asked.json as { title: string } };
+    const { id } = asked.json as Answer;
+    await runExport(server.database, shots, id);
+    const told = (await one(id)) as Answer & { fileName: string; trouble: string | null };
+    expect(told).toMatchObject({ state: 'done', trouble: null });
+    return { status: 201, told, file: readFileSync(exportPath(id)) };
+  };
+  const alphaOf = async (png: Uint8Array): Promise<number> => {
+    const image = await loadImage(Buffer.from(png));
+    const canvas = createCanvas(image.width, image.height);
+    canvas.getContext('2d').drawImage(image, 0, 0);
+    const { data } = canvas.getContext('2d').getImageData(0, 0, image.width, image.height);
+    return data.reduce((sum, value, i) => sum + (i % 4 === 3 ? value : 0), 0);
+  };
+  const firstPng = (file: Buffer): Uint8Array =>
+    Object.entries(unzipSync(file)).find(([name]) => name.endsWith('.png'))![1];
+
+  test('a part of it, as large as it is, in every format that holds pictures', async () => {
+    const crop = { left: 40, top: 10, width: 64, height: 32 };
+    for (const format of ['png', 'gif', 'webm', 'svg'] as const) {
+      const { file } = await take({ format, crop, to: 1 });
+      const content = format === 'svg' || format === 'png' ? Buffer.from(Object.values(unzipSync(file!))[0]!) : file!;
+      const width = format === 'svg' ? (await loadImage(content)).width : widthOf(content);
+      expect([format, width]).toEqual([format, 64]);
+    }
+    const whole = await loadImage(Buffer.from(firstPng((await take({ to: 1 })).file!)));
+    const part = await loadImage(Buffer.from(firstPng((await take({ to: 1, crop })).file!)));
+    const pixels = (draw: (context: ReturnType<ReturnType<typeof createCanvas>['getContext']>) => void) => {
+      const canvas = createCanvas(64, 32);
+      draw(canvas.getContext('2d'));
+      return Buffer.from(canvas.getContext('2d').getImageData(0, 0, 64, 32).data);
+    };
+    const one_ = pixels((c) => c.drawImage(whole, -40, -10));
+    const other = pixels((c) => c.drawImage(part, 0, 0));
+    // Moved by whole pixels, outlines round here and there by a level.
+    const off = Array.from(one_, (value, i) => Math.abs(value - other[i]!));
+    expect(Math.max(...off)).toBeLessThan(16);
+    expect(off.reduce((a, b) => a + b, 0) / off.length).toBeLessThan(0.2);
+    const refused = await take({ crop: { left: 180, top: 0, width: 64, height: 8 } });
+    expect(refused).toMatchObject({
+      status: 422,
+      json: { title: expect.stringContaining('crop must lie within') as string },
+    });
+  });
+
+  test('several deliveries of one job lie in one zip, a folder each, with notes of what they are', async () => {
+    const also = [
+      { background: false, format: 'png', layers: 'lines', to: 1, notes: true },
+      { background: true, format: 'gif', to: 2 },
+    ];
+    const { told, file } = await take({ format: 'png', layers: 'no lines', to: 1, also });
+    expect(told!.fileName).toBe('furnace-mouth-3-deliveries.zip');
+    const files = unzipSync(file!);
+    const names = Object.keys(files).sort();
+    expect(names).toEqual([
+      '01-png-no-lines/furnace-mouth-0001.png',
+      '02-png-lines/furnace-mouth-0001.png',
+      '02-png-lines/furnace-mouth-notes.txt',
+      '03-gif/furnace-mouth.gif',
+    ]);
+    expect(strFromU8(files['02-png-lines/furnace-mouth-notes.txt']!)).toContain('Layers: lines only');
+    const [body, line, whole] = await Promise.all([
+      alphaOf(files[names[0]!]!),
+      alphaOf(files[names[1]!]!),
+      take({ to: 1 }).then((all) => alphaOf(firstPng(all.file!))),
+    ]);
+    expect(body).toBeGreaterThan(0);
+    expect(whole).toBeGreaterThanOrEqual(Math.max(body, line));
+    expect(whole).toBeLessThanOrEqual(body + line);
+    const nested = await take({ also: [{ background: true, also: [{ background: true }] }] });
+    expect(nested).toMatchObject({ status: 422 });
+  });
+});

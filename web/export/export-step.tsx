@@ -20,11 +20,13 @@ import { Choice } from '../parts/choice.tsx';
 import { NumberField } from '../parts/number-field.tsx';
 import { useDocument } from '../shot/document.ts';
 import { EXPORT_ACTIONS, exportAgain } from './again.ts';
+import { Deliveries } from './deliveries.tsx';
 import { ExportRow, tellTrouble } from './export-row.tsx';
 import { FormatChoice } from './format-choice.tsx';
 import { NamesAndPapers, namesProblem, PartsAndAlpha } from './frames-options.tsx';
 import { LeftOut } from './left-out.tsx';
 import { Turns } from './turns.tsx';
+import { WhatIsIn } from './what-is-in.tsx';
 import { useExports } from './use-exports.ts';
 
 const SCALES = [0.25, 0.5, 1, 2] as const;
@@ -92,6 +94,7 @@ export function ExportStep() {
           }}
         />
         {frames === null ? null : <PartsAndAlpha settings={settings} set={set} />}
+        <WhatIsIn shot={shot} settings={settings} set={set} />
         <Choice
           label="Background"
           value={background ? 'with' : 'without'}
@@ -175,8 +178,16 @@ export function ExportStep() {
             under it. On a transparent background it will look different over other footage.
           </Note>
         ) : null}
+        <Deliveries
+          settings={settings}
+          onChange={(also) => {
+            set({ also });
+          }}
+        />
         <Button look="primary" whyNot={whyNot} onClick={start} className="w-full">
-          {doing(count, sequences.length)}
+          {settings.also.length > 0
+            ? `${doing(count, sequences.length)} and ${settings.also.length} more`
+            : doing(count, sequences.length)}
         </Button>
         {list?.[0] ? (
           <Button

@@ -1,6 +1,7 @@
 /** A frame as SVG: its layers as groups, each of paths where paths can say it, else with a picture in its place. */
 import { find, shotOf, type ShotDocument } from '../../document/index.ts';
 import { paintsOf, type Sheet } from '../../render/index.ts';
+import type { ExportCrop } from '../export-settings.ts';
 import { Defs, isPure, marksText } from './marks.ts';
 import { matrixText, numberText, tag } from './markup.ts';
 
@@ -44,15 +45,24 @@ function sheetText(doc: ShotDocument, sheet: Sheet, pictured: Pictured, defs: De
   return tag('g', { 'data-name': id, transform: matrixText(sheet.matrix), opacity, style }, marks);
 }
 
-/** What an SVG begins and ends with. @param scale px of the file for each px of the shot. */
-export function documentText(doc: ShotDocument, scale: number, background: boolean, content: string): string {
+/** How an SVG is seen. */
+export interface SvgForm {
+  /** px of the file for each px of the shot. */
+  readonly scale: number;
+  readonly background: boolean;
+  readonly crop?: ExportCrop | null;
+}
+
+/** What an SVG begins and ends with. */
+export function documentText(doc: ShotDocument, { scale, background, crop }: SvgForm, content: string): string {
   const { width, height, background: colour, name } = shotOf(doc);
+  const part = crop ?? { left: 0, top: 0, width, height };
   const ground = background && colour ? `${tag('rect', { width, height, fill: colour })}\n` : '';
   const head = {
     xmlns: 'http://www.w3.org/2000/svg',
-    viewBox: `0 0 ${width} ${height}`,
-    width: numberText(width * scale),
-    height: numberText(height * scale),
+    viewBox: `${part.left} ${part.top} ${part.width} ${part.height}`,
+    width: numberText(part.width * scale),
+    height: numberText(part.height * scale),
   };
   return `${tag('svg', head, `\n${tag('title', {}, name.replace(/[&<>]/g, ''))}\n${ground}${content}\n`)}\n`;
 }
@@ -70,11 +80,11 @@ const defsText = (defs: Defs): string => (defs.text === '' ? '' : `${tag('defs',
 export function frameSvg(
   doc: ShotDocument,
   sheets: readonly Sheet[],
-  { scale, background, pictured }: { scale: number; background: boolean; pictured: Pictured },
+  { pictured, ...form }: SvgForm & { readonly pictured: Pictured },
 ): string {
   const defs = new Defs();
   const content = sheetsText(doc, sheets, pictured, defs);
-  return documentText(doc, scale, background, defsText(defs) + content);
+  return documentText(doc, form, defsText(defs) + content);
 }
 
 /** Frames that look alike and follow each other. */
@@ -108,12 +118,7 @@ function seenOn(spans: readonly SvgSpan[], seen: (span: SvgSpan) => boolean, rat
 }
 
 /** An SVG that moves: each picture is there once and seen on its frames, round and round. */
-export function movingSvg(
-  doc: ShotDocument,
-  spans: readonly SvgSpan[],
-  defs: Defs,
-  { scale, background }: { scale: number; background: boolean },
-): string {
+export function movingSvg(doc: ShotDocument, spans: readonly SvgSpan[], defs: Defs, form: SvgForm): string {
   const pictures = [...new Set(spans.map(({ content }) => content))];
   // Where nothing moves it, as in print, the first one is seen.
   const groups = pictures.map((content, i) =>
@@ -123,5 +128,5 @@ export function movingSvg(
       `\n${content}\n${seenOn(spans, (span) => span.content === content, shotOf(doc).rate)}`,
     ),
   );
-  return documentText(doc, scale, background, `${defsText(defs)}${groups.join('\n')}`);
+  return documentText(doc, form, `${defsText(defs)}${groups.join('\n')}`);
 }

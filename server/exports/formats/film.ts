@@ -6,6 +6,7 @@ import { encodeFrames } from '../../render/ffmpeg.ts';
 import { frameDrawer } from '../../render/frames.ts';
 import { rawFrames } from '../../render/raw-frames.ts';
 import { soundTrack } from './sound-track.ts';
+import { rangeOf } from './range.ts';
 import type { Writer } from './writer.ts';
 
 export interface Film {
@@ -21,9 +22,8 @@ class Stopped extends Error {}
 export const film =
   ({ picture, sound, container }: Film): Writer =>
   async ({ outline, documents, settings, path, tell, assets, recording }) => {
-    const { scale, background, work } = settings;
     const taken = takenFrames(settings);
-    const range = { ...taken, scale, background, options: { guides: false, forWork: work }, assets };
+    const range = rangeOf({ outline, settings, assets });
     const { width, height } = frameDrawer(outline, range);
     const { rate } = shotOf(outline);
     const seeThrough = EXPORT_FORMATS[settings.format].alphas.length > 0;

@@ -17,6 +17,7 @@ import { join } from 'node:path';
 import { ZipFile } from 'yazl';
 import { frameDrawer, type FrameRange } from '../../render/frames.ts';
 import { drawnPart, type Crop } from '../../render/raw-frames.ts';
+import { rangeOf } from './range.ts';
 import { sheetCsv } from './sheets.ts';
 import type { Writer, Writing } from './writer.ts';
 
@@ -45,7 +46,7 @@ const EMPTY_CUT = { width: 1, height: 1, left: 0, top: 0 } as const;
 export const framesZip =
   (encode: EncodeSequence): Writer =>
   async (writing) => {
-    const { outline, documents, settings, frames: all, path, tell, assets } = writing;
+    const { outline, documents, settings, frames: all, path, tell } = writing;
     const zip = new ZipFile();
     const file = createWriteStream(path);
     const written = once(file, 'close');
@@ -53,7 +54,7 @@ export const framesZip =
     written.catch(() => undefined);
     zip.outputStream.pipe(file);
     const stem = fileStem(shotOf(outline).name);
-    const { scale, parts } = settings;
+    const { parts } = settings;
     const taken = takenFrames(settings);
     const ending = EXPORT_FORMATS[settings.format].frames!;
     if (settings.sheet) {
@@ -73,7 +74,7 @@ export const framesZip =
       for (const sequence of sequencesOf(outline, settings)) {
         const { name, options } = sequence;
         const into = parts === 'picture' ? stem : `${stem}/${name}`;
-        const range = { ...taken, scale, background: settings.background, options, assets };
+        const range = rangeOf(writing, options);
         const part = settings.trim ? await drawnPart(outline, range, documents, () => tell(done)) : null;
         if (part === 'stopped') return stopped();
         const cut = settings.trim ? (part ?? EMPTY_CUT) : null;
@@ -94,7 +95,7 @@ export const framesZip =
         }
       }
       if (settings.notes) {
-        const size = frameDrawer(outline, { ...taken, scale, background: false, options: { guides: false } });
+        const size = frameDrawer(outline, rangeOf(writing));
         zip.addBuffer(Buffer.from(exportNotes(outline, settings, size, noted)), `${stem}/${stem}-notes.txt`);
       }
       zip.end();

@@ -1,6 +1,5 @@
 /** A looping GIF: one palette for all frames, whole delays that last as long as the loop should. */
 import { shotOf, type ShotDocument } from '@tallow/core/document';
-import { takenFrames } from '@tallow/core/formats';
 import { gifTimes } from '@tallow/core/timing';
 import type { Canvas } from '@napi-rs/canvas';
 // The package is CommonJS, so it comes as one object.
@@ -8,6 +7,7 @@ import gifenc from 'gifenc';
 import { writeFile } from 'node:fs/promises';
 import { frameDrawer, type FrameRange } from '../../render/frames.ts';
 import type { FrameDocuments } from '../../render/frame-documents.ts';
+import { rangeOf } from './range.ts';
 import type { Writing } from './writer.ts';
 
 const { applyPalette, GIFEncoder, quantize } = gifenc;
@@ -111,14 +111,7 @@ export async function writeGif({
   tell,
   assets,
 }: Writing): Promise<boolean> {
-  const { scale, background } = settings;
-  const range = {
-    ...takenFrames(settings),
-    scale,
-    background,
-    options: { guides: false, forWork: settings.work },
-    assets,
-  };
+  const range = rangeOf({ outline, settings, assets });
   const bytes = await makeGif(outline, range, documents, (done, of) => tell(Math.round((done * frames) / of)));
   if (bytes) await writeFile(path, bytes);
   return bytes !== null;

@@ -1,8 +1,8 @@
 /** The different pictures of a range, each cut to what is drawn, and when they are seen: what sheets are made of. */
-import { takenFrames } from '@tallow/core/formats';
 import { createCanvas, ImageData, type Canvas } from '@napi-rs/canvas';
 import { frameDrawer } from '../../render/frames.ts';
 import { drawnBox, rawFrames, type Crop, type Pixels } from '../../render/raw-frames.ts';
+import { rangeOf } from './range.ts';
 import type { Writing } from './writer.ts';
 
 /** A picture of the range. */
@@ -47,8 +47,7 @@ export async function picturesOf(
   background: boolean,
   reduced: (canvas: Canvas) => Canvas = (canvas) => canvas,
 ): Promise<Pictures | null> {
-  const { scale, work } = settings;
-  const range = { ...takenFrames(settings), scale, background, options: { guides: false, forWork: work }, assets };
+  const range = { ...rangeOf({ outline, settings, assets }), background };
   const { width, height } = frameDrawer(outline, range);
   const nthOf = new Map<string, number>();
   const pictures: Picture[] = [];

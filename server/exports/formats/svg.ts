@@ -1,11 +1,12 @@
 /** Frames as SVG, one by one or as one that moves. */
-import { Defs, frameSvg, movingSvg, sheetsText, takenFrames, type Pictured, type SvgSpan } from '@tallow/core/formats';
+import { Defs, frameSvg, movingSvg, sheetsText, type Pictured, type SvgSpan } from '@tallow/core/formats';
 import type { ShotDocument } from '@tallow/core/document';
 import { sheetsOf, type Sheet } from '@tallow/core/render';
 import type { Canvas } from '@napi-rs/canvas';
 import { writeFile } from 'node:fs/promises';
 import { frameDrawer, type FrameRange } from '../../render/frames.ts';
 import { framesZip } from './frames-zip.ts';
+import { rangeOf } from './range.ts';
 import type { Writer, Writing } from './writer.ts';
 
 /** What paths cannot say of a sheet, drawn: each layer alone. The sheets of one layer that lie in one use are drawn once. */
@@ -16,7 +17,7 @@ function picturedOn({ outline }: Writing, range: FrameRange, frame: number, doc:
     if (asset !== undefined || drawn.has(key)) return null;
     drawn.add(key);
     const options = { ...range.options, alone: layerId, place };
-    const drawer = frameDrawer(outline, { ...range, options, background: false });
+    const drawer = frameDrawer(outline, { ...range, options, background: false, part: null });
     const surface = drawer.draw(frame, doc);
     const png = (surface.picture as Canvas).toBuffer('image/png');
     drawer.giveBack(surface);
@@ -31,17 +32,17 @@ const sheetsAt = (doc: ShotDocument, frame: number, { options }: FrameRange): Sh
 export const writeSvg = framesZip(async function* ({ writing, range }) {
   for (let frame = range.from; frame < range.to; frame++) {
     const doc = await writing.documents.at(frame);
-    const { scale, background } = range;
+    const { scale, background, crop } = writing.settings;
     const pictured = picturedOn(writing, range, frame, doc);
-    const text = frameSvg(doc, sheetsAt(doc, frame, range), { scale, background, pictured });
+    const text = frameSvg(doc, sheetsAt(doc, frame, range), { scale, background, crop, pictured });
     yield { drawn: 1, files: [Buffer.from(text)] };
   }
 });
 
 export const writeSvgMoving: Writer = async (writing) => {
-  const { outline, documents, settings, path, tell, assets } = writing;
-  const { scale, background, work } = settings;
-  const range = { ...takenFrames(settings), scale, background, options: { guides: false, forWork: work }, assets };
+  const { outline, documents, settings, path, tell } = writing;
+  const { scale, background, crop } = settings;
+  const range = rangeOf(writing);
   const drawer = frameDrawer(outline, range);
   const defs = new Defs();
   const spans: SvgSpan[] = [];
@@ -59,6 +60,6 @@ export const writeSvgMoving: Writer = async (writing) => {
     last = key;
     if (!(await tell(frame + 1 - range.from))) return false;
   }
-  await writeFile(path, movingSvg(outline, spans, defs, { scale, background }));
+  await writeFile(path, movingSvg(outline, spans, defs, { scale, background, crop }));
   return true;
 };

@@ -1,0 +1,18 @@
+/** What is drawn for an export. */
+import { pictureOptions, takenFrames } from '@tallow/core/formats';
+import type { SheetOptions } from '@tallow/core/render';
+import type { FrameRange } from '../../render/frames.ts';
+import type { Writing } from './writer.ts';
+
+/** The frames of an export as they are drawn. @param options what of the shot is in them; what is asked for as a whole unless given. */
+export const rangeOf = (
+  { outline, settings, assets }: Pick<Writing, 'outline' | 'settings' | 'assets'>,
+  options: SheetOptions = pictureOptions(outline, settings),
+): FrameRange => ({
+  ...takenFrames(settings),
+  scale: settings.scale,
+  background: settings.background,
+  options,
+  part: settings.crop,
+  assets,
+});
