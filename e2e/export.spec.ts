@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Application } from './application.ts';
-import { address, makeShot, openDesk, painted, Pen, saved } from './desk.ts';
+import { address, drawn, makeShot, openDesk, painted, Pen, saved } from './desk.ts';
 
 test('frames are rendered on the server, numbered and zipped, and match the picture within one level', async ({
   page,
@@ -191,4 +191,46 @@ test('a film, a loop and a sheet are taken away in two presses each; frames are 
   const notes = new TextDecoder().decode(zip['formats/formats-notes.txt']);
   expect(notes).toMatch(/Alpha: none in the files: they are mattes/);
   expect(notes).toMatch(/cut to \d+ x \d+ px/);
+});
+
+test('one press delivers several, lines only and a part of the picture among them, into a folder that is picked', async ({
+  page,
+}) => {
+  const shot = await makeShot(address(), { name: 'Several', length: 2 });
+  await openDesk(page, address(), shot);
+  await drawn(page, 1);
+  await saved(page);
+  await page.goto(`${address()}/shots/${shot}/export`);
+  await page.getByLabel('Layers').selectOption({ label: 'lines only' });
+  await page.getByRole('button', { name: 'Deliver this too' }).click();
+  await expect(page.getByRole('list', { name: 'Delivered together' })).toContainText('02-png-lines');
+  await page.getByLabel('Layers').selectOption({ label: 'all of them' });
+  await page.getByText('Crop', { exact: true }).click();
+  await page.getByLabel('Only a part of the picture').check();
+  await page.getByLabel('Width').fill('320');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Export 2 frames and 1 more' }).click();
+  const row = page.getByTestId('export').first();
+  await expect(row).toHaveAttribute('data-state', 'done');
+  await expect(row).toContainText('several-2-deliveries.zip');
+  // A folder of the browser's own stands for the one that would be picked.
+  await page.evaluate(() => {
+    Object.assign(window, {
+      showDirectoryPicker: async () =>
+        (await navigator.storage.getDirectory()).getDirectoryHandle('out', { create: true }),
+    });
+  });
+  await row.getByRole('button', { name: 'Into a folder' }).click();
+  await expect(page.getByText(/files put into “out”/)).toBeVisible();
+  const names = await page.evaluate(async () => {
+    const out = await (await navigator.storage.getDirectory()).getDirectoryHandle('out');
+    const found: string[] = [];
+    const folders = out as unknown as {
+      entries(): AsyncIterable<[string, { entries?(): AsyncIterable<[string, unknown]> }]>;
+    };
+    for await (const [folder, handle] of folders.entries())
+      if (handle.entries) for await (const [name] of handle.entries()) found.push(`${folder}/${name}`);
+    return found.sort();
+  });
+  expect(names).toEqual(expect.arrayContaining(['01-png-320x360/several-0001.png', '02-png-lines/several-0002.png']));
 });

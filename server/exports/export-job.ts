@@ -17,6 +17,7 @@ import type { ShotsService } from '../shots/shots.service.ts';
 import { exportPath, exportsFolder, type ExportRow } from './exports.service.ts';
 import { assetPictures, recordingOf } from '../assets/assets.service.ts';
 import { FrameDocuments } from '../render/frame-documents.ts';
+import { dropCopy } from './drop-folder.ts';
 import { WRITERS } from './formats/index.ts';
 import { packTogether, type Delivered } from './together.ts';
 import { staysAlive, teller } from '../queue/telling.ts';
@@ -94,13 +95,23 @@ export async function runExport(database: Knex, shots: Pick<ShotsService, 'atOne
     const { size } = await stat(exportPath(id));
     const finished = await database('exports')
       .where({ id, state: 'running' })
-      .update({ state: 'done', done: frames, bytes: size });
+      .update({ state: 'done', done: frames, bytes: size, trouble: await dropped(id, row.file_name) });
     if (finished === 0) await unlink(exportPath(id)).catch(() => undefined);
   } catch (error) {
     await unlink(partial).catch(() => undefined);
     await setBack(database, row, error);
   } finally {
     endSigns();
+  }
+}
+
+/** Puts a copy into the drop folder. @returns why there is none though one is asked for, or null. */
+async function dropped(id: Id, name: string): Promise<string | null> {
+  try {
+    await dropCopy(exportPath(id), name);
+    return null;
+  } catch (error) {
+    return `It could not be put into the drop folder: ${(error as Error).message}`;
   }
 }
 

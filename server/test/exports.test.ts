@@ -15,13 +15,15 @@ import { execFileSync } from 'node:child_process';
 import {
   existsSync,
   mkdirSync,
-  readdirSync,
+  mkdtempSync,
   readFileSync,
+  readdirSync,
   rmSync,
   statSync,
   symlinkSync,
   writeFileSync,
 } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ensureDemo } from '../demo.ts';
 import { runExport } from '../exports/export-job.ts';
@@ -503,6 +505,30 @@ describe('what of the picture is taken', () => {
       status: 422,
       json: { title: expect.stringContaining('crop must lie within') as string },
     });
+  });
+
+  test('a drop folder gets a copy of each; what lies there stays; where it cannot be written that is told', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'tallow-drop-'));
+    process.env['TALLOW_DROP'] = join(folder, 'out');
+    try {
+      const { file } = await take({ format: 'gif', to: 2, background: true });
+      await take({ format: 'gif', to: 2, background: true });
+      expect(readdirSync(join(folder, 'out')).sort()).toEqual(['furnace-mouth-2.gif', 'furnace-mouth.gif']);
+      expect(readFileSync(join(folder, 'out', 'furnace-mouth.gif')).equals(file!)).toBe(true);
+      writeFileSync(join(folder, 'file'), '');
+      process.env['TALLOW_DROP'] = join(folder, 'file');
+      const asked = await server.send('POST', `/shots/${FURNACE_MOUTH_ID}/exports`, {
+        background: true,
+        format: 'gif',
+      });
+      await runExport(server.database, shots, (asked.json as Answer).id);
+      expect(await one((asked.json as Answer).id)).toMatchObject({
+        state: 'done',
+        trouble: expect.stringContaining('could not be put into the drop folder') as string,
+      });
+    } finally {
+      delete process.env['TALLOW_DROP'];
+    }
   });
 
   test('several deliveries of one job lie in one zip, a folder each, with notes of what they are', async () => {

@@ -1,9 +1,10 @@
 /** One export in the list: how far it is, and what can be done with it. */
-import { Download, Trash2, X } from 'lucide-react';
+import { Download, FolderOutput, Trash2, X } from 'lucide-react';
 import { Refused, request, Unreachable } from '../api/client.ts';
 import type { ExportInfo } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
 import { say } from '../shot/document.ts';
+import { intoFolder, whyNotFolder } from './into-folder.ts';
 
 export const isRunning = ({ state }: ExportInfo): boolean => state === 'waiting' || state === 'running';
 const sizeText = (bytes: number): string =>
@@ -55,6 +56,17 @@ export function ExportRow({ info, reload }: { info: ExportInfo; reload: () => Pr
           >
             <Download size={15} /> Download
           </a>
+        ) : null}
+        {info.state === 'done' ? (
+          <Button
+            whyNot={whyNotFolder()}
+            title="Its files put into a folder you pick, unpacked"
+            onClick={() => {
+              void intoFolder(info);
+            }}
+          >
+            <FolderOutput size={15} /> Into a folder
+          </Button>
         ) : null}
         {isRunning(info) ? (
           <Button
