@@ -19,6 +19,7 @@ import {
 } from './queue/queue.ts';
 import { runLoop, runVersionLoop } from './cards/loop-job.ts';
 import { shotServices } from './shots/services.ts';
+import { thinAll } from './versions/thinning.ts';
 import { VersionsService } from './versions/versions.service.ts';
 
 // Often all runs on the machine that is drawn on: the hand comes first, and what ffmpeg does for it too.
@@ -32,6 +33,8 @@ const pictures = new PicturesService(shots, database);
 const queue = await openQueue(url, (error) => {
   console.warn(`worker: ${error.message}`);
 });
+
+const DAY_MS = 24 * 60 * 60 * 1000;
 
 /** What is asked for and waited for never stands behind what Tallow makes by itself: each is a program of its own. */
 const WORK = {
@@ -52,6 +55,15 @@ const WORK = {
         if ('versionId' in data) await runVersionLoop(database, (id) => versions.document(id), data.versionId);
         else await runLoop(database, shots, data.shotId);
     });
+    const thin = (): void => {
+      thinAll(database).catch((error: unknown) => {
+        console.warn(
+          `worker: old bodies could not be thinned: ${error instanceof Error ? error.message : String(error)}`,
+        );
+      });
+    };
+    thin();
+    setInterval(thin, DAY_MS).unref();
     // Beside the server, so that nobody waits for it; where it fails it is tried again at the next start.
     ensureShelf(database).catch((error: unknown) => {
       console.warn(`worker: the shelf could not be filled: ${error instanceof Error ? error.message : String(error)}`);

@@ -13,6 +13,7 @@ import { discRing } from '@tallow/core/geometry';
 import { loadImage } from '@napi-rs/canvas';
 import { shotServices } from '../shots/services.ts';
 import { runVersionLoop } from '../cards/loop-job.ts';
+import { thinShot } from '../versions/thinning.ts';
 import { VersionsService } from '../versions/versions.service.ts';
 import { changingShot, documentOn } from './changing.ts';
 import { startServer, type Harness } from './harness.ts';
@@ -199,4 +200,47 @@ test('before something comes in the shot is named by itself, but for a revision 
   const list = (await server.send('GET', `/shots/${id}/versions`)).json as Version[];
   expect(list.map(({ name }) => name)).toEqual(['Before c.svg came in', 'Before a.svg came in']);
   expect(list).toMatchObject([{ made: 'import' }, { made: 'import' }]);
+});
+
+test('what was replaced long ago and no named version shows goes; all else stays, and every version shows what it did', async () => {
+  const { id, change } = await shot('Thinned');
+  const named: { id: Id; entities: Map<Id, string> }[] = [];
+  const versionsAt = async (): Promise<string> =>
+    JSON.stringify(
+      await Promise.all(
+        named.map(async ({ id: each }) => {
+          const { shots, saves } = shotServices(server.database);
+          const { entities } = await new VersionsService(server.database, shots, saves).document(each);
+          return Object.values(entities).map(encodeEntity);
+        }),
+      ),
+    );
+  for (let i = 0; i < 12; i++) {
+    await change((now) => addMark(now, lineOf(now), 0, disc(now, i), randomId));
+    if (i % 4 !== 1) continue;
+    const version = randomId();
+    await server.send('POST', `/shots/${id}/versions`, { id: version, name: `At ${i}` });
+    named.push({ id: version, entities: await told(id) });
+  }
+  const older = () => server.database('older_bodies').where({ shot_id: id });
+  const before = await versionsAt();
+  // All of it is new: nothing goes.
+  expect(await thinShot(server.database, id)).toBe(0);
+  await server
+    .database('saves')
+    .where({ shot_id: id })
+    .where('revision', '<', 10)
+    .update({ created_at: server.database.raw(`now() - interval '91 days'`) });
+  const count = (await older()).length;
+  const gone = await thinShot(server.database, id);
+  expect(gone).toBeGreaterThan(3);
+  expect(await older()).toHaveLength(count - gone);
+  expect(await versionsAt()).toBe(before);
+  // What was replaced lately stays, named or not.
+  const latest = await older().max<{ max: number }[]>('revision as max');
+  expect(latest[0]!.max).toBeGreaterThan(10);
+  expect(await thinShot(server.database, id)).toBe(0);
+  const room = (await server.send('GET', `/shots/${id}/room`)).json as { now: number; before: number };
+  expect(room.now).toBeGreaterThan(1000);
+  expect(room.before).toBeGreaterThan(room.now / 4);
 });

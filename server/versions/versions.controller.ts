@@ -26,6 +26,10 @@ export class VersionsController {
     return this.versions.list(id);
   }
 
+  @Get('shots/:id/room') room(@Param('id', IdPipe) id: Id) {
+    return this.versions.room(id);
+  }
+
   @Post('shots/:id/versions') name(@Param('id', IdPipe) id: Id, @Body() named: NewProductionRequest) {
     return this.versions.name(id, named);
   }

@@ -18,6 +18,7 @@ import { DATABASE } from '../db/database.ts';
 import { Problem } from '../http/problem.ts';
 import { SavesService } from '../shots/saves.service.ts';
 import { ShotsService, type ShotSummary } from '../shots/shots.service.ts';
+import { roomOf, type Room } from './thinning.ts';
 
 /** By hand, or by itself before a shot is taken away or put back. */
 export type Made = 'hand' | 'export' | 'restore' | 'import';
@@ -145,6 +146,12 @@ export class VersionsService {
       entities[read.ok.id] = read.ok;
     }
     return { shotId, entities };
+  }
+
+  /** How much room the shot takes, with all that is kept of it. */
+  async room(shotId: Id): Promise<Room> {
+    await this.shots.one(shotId);
+    return roomOf(this.database, shotId);
   }
 
   /** What there is in it: elements with their layers, as they lie. */

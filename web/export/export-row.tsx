@@ -3,12 +3,11 @@ import { Download, FolderOutput, Trash2, X } from 'lucide-react';
 import { Refused, request, Unreachable } from '../api/client.ts';
 import type { ExportInfo } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
+import { sizeText } from '../parts/size-text.ts';
 import { say } from '../shot/document.ts';
 import { intoFolder, whyNotFolder } from './into-folder.ts';
 
 export const isRunning = ({ state }: ExportInfo): boolean => state === 'waiting' || state === 'running';
-const sizeText = (bytes: number): string =>
-  bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
 
 /** Says what the server refused; anything else is a fault of ours. */
 export const tellTrouble = (error: unknown): void => {

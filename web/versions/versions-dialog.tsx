@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import type { Version } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
 import { Dialog } from '../parts/dialog.tsx';
+import { sizeText } from '../parts/size-text.ts';
 import { NameField } from '../parts/name-field.tsx';
 import { useDocument } from '../shot/document.ts';
 import { SideBySide, VersionLoop } from './loops.tsx';
@@ -119,7 +120,7 @@ function Card({ version, whyNot, isCompared, onCompare }: CardProps) {
 }
 
 export function VersionsDialog() {
-  const { shown, list, trouble } = useVersions();
+  const { shown, list, trouble, room } = useVersions();
   const saving = useDocument((s) => s.saving.state);
   const [name, setName] = useState('');
   const [compared, setCompared] = useState<readonly string[]>([]);
@@ -194,6 +195,11 @@ export function VersionsDialog() {
             />
           ))}
         </div>
+        {room ? (
+          <p className="mt-4 text-[13px] text-wax-500" data-testid="room">
+            {sizeText(room.now)} as it is now, {sizeText(room.before)} kept of what came before.
+          </p>
+        ) : null}
       </div>
     </Dialog>
   );

@@ -17,9 +17,11 @@ interface Versions {
   /** Newest first; null until they have been asked for. */
   readonly list: readonly Version[] | null;
   readonly trouble: string | null;
+  /** Bytes of the shot as it is, and of what is kept of it as it was; null until asked for. */
+  readonly room: { readonly now: number; readonly before: number } | null;
 }
 
-const FRESH: Versions = { shown: false, list: null, trouble: null };
+const FRESH: Versions = { shown: false, list: null, trouble: null, room: null };
 export const useVersions = create<Versions>(() => FRESH);
 const setVersions = useVersions.setState;
 atOpening(() => {
@@ -33,6 +35,7 @@ export async function loadVersions(): Promise<void> {
   if (!doc) return;
   try {
     setVersions({ list: await request<Version[]>('GET', `/shots/${doc.shotId}/versions`), trouble: null });
+    setVersions({ room: await request<NonNullable<Versions['room']>>('GET', `/shots/${doc.shotId}/room`) });
   } catch (error) {
     setVersions({ trouble: inWords(error) });
   }
