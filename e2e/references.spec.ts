@@ -92,6 +92,7 @@ test('numbered pictures and a zip of them are one plate at the shot’s rate; wh
     [...picture('#c0c000')],
   );
   await page.getByTestId('picture').dispatchEvent('drop', { dataTransfer: transfer });
+  await page.getByRole('button', { name: 'Bring in', exact: true }).click();
   await expect(page.getByTestId('plate')).toHaveCount(2);
 });
 

@@ -92,11 +92,14 @@ test('one element comes back alone, one layer beside, and two versions play in s
   await saved(page);
   await keep('thick');
   await page.keyboard.press('Alt+Shift+KeyV');
+  await expect(page.getByTestId('room')).toContainText(/ kB as it is now, \d+ kB kept of what came before\./);
   // Side by side.
   await card(page, 'thin').getByRole('button', { name: 'Compare' }).click();
   await expect(page.getByText('Choose the version that “thin” is played beside.')).toBeVisible();
   await card(page, 'thick').getByRole('button', { name: 'Compare' }).click();
-  await expect(page.getByTestId('side-by-side').locator('img[data-plays=true]')).toHaveCount(2);
+  // The worker that makes them fills the shelf first on a new server.
+  test.setTimeout(240_000);
+  await expect(page.getByTestId('side-by-side').locator('img[data-plays=true]')).toHaveCount(2, { timeout: 120_000 });
   await page.getByRole('button', { name: 'Done comparing' }).click();
   // One element as it was; the other one stays.
   await card(page, 'thin').getByRole('button', { name: 'Only a part' }).click();
@@ -104,6 +107,7 @@ test('one element comes back alone, one layer beside, and two versions play in s
   await expect(page.getByText('“Element 1” is as it was in “thin”. Everything else stays.')).toBeVisible();
   await card(page, 'thick').getByRole('button', { name: 'Only a part' }).click();
   await page.getByRole('menuitem', { name: 'Line, over what it is now' }).last().click();
+  await expect(page.getByText('“Line” of “thick” lies over it.')).toBeVisible();
   await page.keyboard.press('Escape');
   await painted(page);
   await saved(page);
