@@ -25,7 +25,7 @@ const LABEL = 40;
 const halfAt = (x: number, width: number): number => ((x - EYE) / (width - RIGHT - EYE)) * HALF;
 
 /** px of a letter of a label, about. */
-const LETTER = 6;
+const LETTER = 5;
 /** Letters a label has at the most. */
 const MOST_LETTERS = 18;
 
