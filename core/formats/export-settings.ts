@@ -146,12 +146,13 @@ export interface Sequence {
 
 /** Settings as their format can be written: what was chosen for another one and cannot be here is left out. */
 export function forFormat(settings: ExportSettings): ExportSettings {
-  const { frames, whole, alphas } = EXPORT_FORMATS[settings.format];
+  const { frames, whole, alphas, words } = EXPORT_FORMATS[settings.format];
   const parts = whole ? 'picture' : settings.parts;
   return {
     ...settings,
     parts,
     trim: settings.trim && !whole,
+    ...(words ? { scale: 1, crop: null, layers: 'all' as const } : {}),
     // Handles are for cutting: a film or a loop is taken as it is to be seen.
     ...(frames === null ? { before: 0, after: 0 } : {}),
     alpha: alphas.includes(settings.alpha) ? settings.alpha : (alphas[0] ?? USUAL_EXPORT.alpha),

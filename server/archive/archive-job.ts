@@ -4,9 +4,9 @@ import type { Knex } from 'knex';
 import { mkdir, rename, stat, unlink } from 'node:fs/promises';
 import type { PicturesService } from '../cards/pictures.service.ts';
 import { whyLater } from '../db/database.ts';
-import { staysAlive, teller } from '../queue/telling.ts';
+import { staysAlive, Stopped, teller } from '../queue/telling.ts';
 import { archiveFile, archivesFolder, type ArchiveRow } from './archives.service.ts';
-import { ArchiveKeeper, Stopped } from './keep-archive.ts';
+import { ArchiveKeeper } from './keep-archive.ts';
 import { writeArchive } from './write-archive.ts';
 import { BadArchive, ZipReader } from './zip-reader.ts';
 
@@ -77,7 +77,10 @@ export async function runArchive(database: Knex, pictures: PicturesService, arch
       return;
     }
     if (!(error instanceof BadArchive)) console.warn(`worker: an archive failed: ${String(error)}`);
-    const trouble = error instanceof BadArchive ? error.message : 'The archive failed at something unforeseen.';
+    const trouble =
+      error instanceof BadArchive
+        ? error.message
+        : 'The archive failed at something unforeseen. Try it again; what happened is in the output of the worker.';
     await running.update({
       state: 'failed',
       trouble: `${trouble}${row.direction === 'in' ? ' Nothing was changed.' : ''}`,

@@ -4,7 +4,7 @@ import { archivePath, type ArchiveManifest, type ArchivedShot } from '@tallow/co
 import { shelfFacts, shelfKinds, type ShelfKind } from '@tallow/core/shelf';
 import type { Knex } from 'knex';
 import { SHELF_ID } from '../db/migrations.ts';
-import type { Tell } from '../queue/telling.ts';
+import { Stopped, type Tell } from '../queue/telling.ts';
 import { checkAsset } from './asset-check.ts';
 import { renewed } from './new-ids.ts';
 import { manifestOf, openShot, type ReadRow, type ReadShot } from './read-archive.ts';
@@ -18,9 +18,6 @@ export interface CameShot {
   readonly renewed: boolean;
   readonly onShelf: boolean;
 }
-
-/** It was stopped meanwhile. */
-export class Stopped extends Error {}
 
 /** Rows that are written with one statement. */
 const ROWS = 40;

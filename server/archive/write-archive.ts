@@ -7,7 +7,7 @@ import { createWriteStream } from 'node:fs';
 import { Readable } from 'node:stream';
 import { ZipFile, type Options } from 'yazl';
 import { VERSION } from '../health/health.controller.ts';
-import type { Tell } from '../queue/telling.ts';
+import { Stopped, type Tell } from '../queue/telling.ts';
 import { withoutColumns } from './columns.ts';
 import {
   assetsFor,
@@ -22,8 +22,6 @@ import {
 
 /** What is packed by its own means, or does not pack. */
 const AS_IT_IS: Partial<Options> = { compress: false };
-
-class Stopped extends Error {}
 
 /** Entries made when their turn comes, with the count of those that are done. */
 class Packing {

@@ -3,9 +3,9 @@ import type { Id } from '@tallow/core/document';
 import { Controller, Get, Header, Param, Res } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
-import { resolve } from 'node:path';
 import { IdPipe } from '../http/id.pipe.ts';
 import { Problem } from '../http/problem.ts';
+import { showLoop } from '../http/send-file.ts';
 import { ShotsService } from '../shots/shots.service.ts';
 import { loopPath } from './loop-job.ts';
 import { PicturesService } from './pictures.service.ts';
@@ -21,13 +21,7 @@ export class CardsController {
   @Get(':id/loop.webp') async loop(@Param('id', IdPipe) id: Id, @Res() response: Response) {
     const { loop } = await this.shots.one(id);
     if (!loop) throw Problem.missing('The loop of this shot');
-    await new Promise<void>((done, failed) => {
-      const headers = { 'Content-Type': 'image/webp', 'Cache-Control': 'private, max-age=31536000, immutable' };
-      response.sendFile(resolve(loopPath(id)), { dotfiles: 'allow', headers }, (error) => {
-        if (!error || response.headersSent) done();
-        else failed(Problem.missing('The loop of this shot'));
-      });
-    });
+    await showLoop(response, loopPath(id), 'The loop of this shot');
   }
 
   @Get(':id/picture.png')

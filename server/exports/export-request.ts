@@ -157,8 +157,8 @@ export class ExportRequest {
   also?: ExportRequest[];
 }
 
-/** The settings asked for, whole. @throws Problem naming the field that the shot does not allow. */
-export function settingsFor(shot: ShotSummary, request: ExportRequest): ExportSettings {
+/** The settings asked for, whole. @param path of the request, for naming its fields. @throws Problem naming the field that the shot does not allow. */
+export function settingsFor(shot: ShotSummary, request: ExportRequest, path = ''): ExportSettings {
   const format = request.format ?? USUAL_EXPORT.format;
   const settings = forFormat({
     format,
@@ -184,19 +184,20 @@ export function settingsFor(shot: ShotSummary, request: ExportRequest): ExportSe
   });
   const { crop } = settings;
   if (crop && (crop.left + crop.width > shot.width || crop.top + crop.height > shot.height))
-    throw Problem.refused('crop', `must lie within ${shot.width} × ${shot.height} px, the shot's picture.`);
-  if (settings.to > shot.length) throw Problem.refused('to', `must be at most ${shot.length}, the shot's length.`);
-  if (settings.from >= settings.to) throw Problem.refused('from', 'must lie before the end of the range.');
+    throw Problem.refused(`${path}crop`, `must lie within ${shot.width} × ${shot.height} px, the shot's picture.`);
+  if (settings.to > shot.length)
+    throw Problem.refused(`${path}to`, `must be at most ${shot.length}, the shot's length.`);
+  if (settings.from >= settings.to) throw Problem.refused(`${path}from`, 'must lie before the end of the range.');
   const largest = Math.max(shot.width, shot.height) * settings.scale;
   if (largest > SHOT_LIMITS.size.most)
-    throw Problem.refused('scale', `gives ${Math.round(largest)} px; at most ${SHOT_LIMITS.size.most} fit.`);
+    throw Problem.refused(`${path}scale`, `gives ${Math.round(largest)} px; at most ${SHOT_LIMITS.size.most} fit.`);
   const trouble = patternProblem(settings.pattern);
-  if (trouble) throw Problem.refused('pattern', trouble);
+  if (trouble) throw Problem.refused(`${path}pattern`, trouble);
   const wrong = versionProblem(settings.version);
-  if (wrong) throw Problem.refused('version', wrong);
+  if (wrong) throw Problem.refused(`${path}version`, wrong);
   const also = (request.also ?? []).map((each, i) => {
     if (each.also?.length) throw Problem.refused(`also.${i}.also`, 'cannot deliver more by itself.');
-    return settingsFor(shot, each);
+    return settingsFor(shot, each, `also.${i}.`);
   });
   return { ...settings, also };
 }

@@ -8,6 +8,9 @@ const ALIVE_MS = 5000;
 /** Tells how much is done. @returns whether the work is still wanted. */
 export type Tell = (done: number, isLast?: boolean) => Promise<boolean>;
 
+/** Work that was stopped meanwhile: what it has made is to be let go. */
+export class Stopped extends Error {}
+
 /** Tables of long work; their rows have `state`, `done` and `heard_at`. */
 type Table = 'exports' | 'archives';
 

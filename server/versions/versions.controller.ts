@@ -3,11 +3,11 @@ import { Body, Controller, Delete, Get, Header, HttpCode, Param, Patch, Post, Qu
 import { ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { existsSync } from 'node:fs';
-import { resolve } from 'node:path';
 import { versionLoopPath } from '../cards/loop-job.ts';
 import { PicturesService } from '../cards/pictures.service.ts';
 import { IdPipe } from '../http/id.pipe.ts';
 import { Problem } from '../http/problem.ts';
+import { showLoop } from '../http/send-file.ts';
 import { LOOP_QUEUE } from '../queue/queue.ts';
 import { QueueService } from '../queue/queue.service.ts';
 import { DuplicateRequest, NewProductionRequest, RenameRequest } from '../shots/requests.ts';
@@ -74,13 +74,7 @@ export class VersionsController {
       await this.queue.send(LOOP_QUEUE, { versionId: id }, id, true);
       throw new Problem(404, 'This loop is being made.');
     }
-    const headers = { 'Content-Type': 'image/webp', 'Cache-Control': 'private, max-age=31536000, immutable' };
-    await new Promise<void>((done, failed) => {
-      response.sendFile(resolve(path), { dotfiles: 'allow', headers }, (error) => {
-        if (!error || response.headersSent) done();
-        else failed(Problem.missing('The loop of this version'));
-      });
-    });
+    await showLoop(response, path, 'The loop of this version');
   }
 
   @Get('versions/:id/picture.png')

@@ -1,6 +1,7 @@
 /** The column while the shot is assembled: what stands in it, and the settings of what is picked. */
 import { find, type Placement } from '@tallow/core/document';
 import { setElement, setPlacements } from '@tallow/core/edit';
+import { placementsOf } from '@tallow/core/timing';
 import { useState } from 'react';
 import { NameField } from '../parts/name-field.tsx';
 import { Line, Small, Words } from '../parts/panel.tsx';
@@ -22,7 +23,6 @@ import { SoundPanel } from './sound-panel.tsx';
 import { CutOffLine, TimePanel } from './time-panel.tsx';
 import { UsesList } from './uses-list.tsx';
 import { ValuesPanel } from './values-panel.tsx';
-import { placementsOf } from '@tallow/core/timing';
 
 const TABS = ['place', 'time', 'copies', 'light', 'looks'] as const;
 type Tab = (typeof TABS)[number];

@@ -1,5 +1,6 @@
 /** A shot that plays slower than it should: what each use costs, and playing at half size. */
 import { find, shotOf } from '@tallow/core/document';
+import { labelOfUse } from '@tallow/core/timing';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { ITEM, Menu } from '../parts/menu.tsx';
@@ -9,7 +10,6 @@ import { shotFrameNow } from '../playback/shot-time.ts';
 import { useDocument } from '../shot/document.ts';
 import { pickUses } from '../tools/place/placing.ts';
 import { besidePainter } from '../workers/painter-client.ts';
-import { labelOfUse } from '@tallow/core/timing';
 
 /** Of its rate, below which a shot is told to be heavy. */
 const HEAVY = 0.8;

@@ -1,6 +1,7 @@
 /** One lane of the tall strip: the plane's name, and its bars, which are dragged, trimmed, slipped and copied. */
 import { addPlane, movePlane, removePlane, setPlane, whyNotRemovePlane } from '@tallow/core/edit';
 import { randomId, shotOf } from '@tallow/core/document';
+import { nameOfUse } from '@tallow/core/timing';
 import { ArrowDown, ArrowUp, Ellipsis, Pencil, Plus, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
@@ -15,7 +16,6 @@ import { keyOn, openInside, pickPlane, pickUses, placing, usePlacing, type Level
 import { dragBar, type BarDrag, type BarHow } from './bar-drag.ts';
 import { BAR_GAP, BAR_HEIGHT, LaneCanvas, laneHeight, type InView } from './lane-canvas.tsx';
 import { edgesOf, partAt, snappedFrame, TIME_SNAP, type Bar, type Lane } from './lane.ts';
-import { nameOfUse } from '@tallow/core/timing';
 
 export const LANE_NAME = 118;
 

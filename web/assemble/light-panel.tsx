@@ -20,6 +20,7 @@ import {
   type LightValue,
 } from '@tallow/core/edit';
 import { lightTime, planeOf } from '@tallow/core/assembly';
+import { labelOfUse } from '@tallow/core/timing';
 import { Eye, EyeOff, Trash2 } from 'lucide-react';
 import { Check, Fold, Select, Small, Words } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
@@ -27,7 +28,6 @@ import { useShotTime } from '../playback/shot-time.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { pickLight } from '../tools/place/placing.ts';
 import { KeyedRow, type Measure } from './keyed-row.tsx';
-import { labelOfUse } from '@tallow/core/timing';
 
 const FAR = { least: -100_000, most: 100_000 } as const;
 

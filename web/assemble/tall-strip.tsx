@@ -1,12 +1,12 @@
 /** The strip, tall: the whole shot unrolled, a lane for each plane, nearest first, with the playhead over all of them. */
 import { shotOf } from '@tallow/core/document';
+import { shotFrameIn } from '@tallow/core/assembly';
 import { useMemo, useRef, useState } from 'react';
 import { useWidth } from '../parts/use-width.ts';
 import { useReady } from '../picture/ready.ts';
 import { goToShotFrame, useShotTime } from '../playback/shot-time.ts';
 import { playback, stopPlaying } from '../playback/playback.ts';
 import { useDocument } from '../shot/document.ts';
-import { shotFrameIn } from '@tallow/core/assembly';
 import { frameOn, levelOf, usePlacing, type Level } from '../tools/place/placing.ts';
 import type { InView } from './lane-canvas.tsx';
 import { LANE_NAME, LaneRow } from './lane-row.tsx';

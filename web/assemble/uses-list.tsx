@@ -1,11 +1,11 @@
 /** What is used at a level, plane by plane, nearest first: seen or not, locked or not, picked by a press. */
 import { setPlacements } from '@tallow/core/edit';
+import { labelOfUse } from '@tallow/core/timing';
 import { Eye, EyeOff, Lock, LogIn, Unlock } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { edit } from '../shot/document.ts';
 import { keyOn, openInside, pickUses, type Level } from '../tools/place/placing.ts';
 import { lanesOf, type Bar } from './lane.ts';
-import { labelOfUse } from '@tallow/core/timing';
 
 function Icon({
   label,

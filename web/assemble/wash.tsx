@@ -1,6 +1,7 @@
 /** A wash at contact: on which frames an effect lies over what is picked, and a tint laid there. */
 import { findAll, randomId, shotOf, type Id, type Placement, type ShotDocument } from '@tallow/core/document';
 import { contactsOf, layWash } from '@tallow/core/edit';
+import { labelOfUse } from '@tallow/core/timing';
 import { scaleLinear } from 'd3-scale';
 import { area } from 'd3-shape';
 import { useRef, useState } from 'react';
@@ -10,7 +11,6 @@ import { goToShotFrame, useShotTime } from '../playback/shot-time.ts';
 import { edit, say } from '../shot/document.ts';
 import { usesOn, type Level } from '../tools/place/placing.ts';
 import { besidePainter } from '../workers/painter-client.ts';
-import { labelOfUse } from '@tallow/core/timing';
 
 /** px across the picture that are looked at, and frames between two looks at whether to stop. */
 const [ACROSS, AT_ONCE] = [240, 6] as const;

@@ -52,7 +52,7 @@ export function ExportStep() {
     setChosen({ ...chosen, ...more });
   };
   const { format, parts, background, from, to, scale } = settings;
-  const { frames, alphas, sound, doing, tells } = EXPORT_FORMATS[format];
+  const { frames, alphas, sound, words, doing, tells } = EXPORT_FORMATS[format];
   const taken = takenFrames(settings);
   const count = taken.to - taken.from;
   const sequences = sequencesOf(doc, settings);
@@ -94,31 +94,33 @@ export function ExportStep() {
           }}
         />
         {frames === null ? null : <PartsAndAlpha settings={settings} set={set} />}
-        <WhatIsIn shot={shot} settings={settings} set={set} />
-        <Choice
-          label="Background"
-          value={background ? 'with' : 'without'}
-          choices={[
-            {
-              value: 'without',
-              label: 'Transparent',
-              whyNot: isOpaque ? `${EXPORT_FORMATS[format].label} cannot be seen through.` : null,
-            },
-            {
-              value: 'with',
-              label: isOpaque && shot.background === null ? 'On a dark ground' : 'With the background colour',
-              whyNot:
-                shot.background === null && !isOpaque
-                  ? 'This shot has no background colour.'
-                  : parts !== 'picture'
-                    ? 'Single layers and elements are always transparent.'
-                    : null,
-            },
-          ]}
-          onChoose={(next) => {
-            set({ background: next === 'with' });
-          }}
-        />
+        {words ? null : <WhatIsIn shot={shot} settings={settings} set={set} />}
+        {words ? null : (
+          <Choice
+            label="Background"
+            value={background ? 'with' : 'without'}
+            choices={[
+              {
+                value: 'without',
+                label: 'Transparent',
+                whyNot: isOpaque ? `${EXPORT_FORMATS[format].label} cannot be seen through.` : null,
+              },
+              {
+                value: 'with',
+                label: isOpaque && shot.background === null ? 'On a dark ground' : 'With the background colour',
+                whyNot:
+                  shot.background === null && !isOpaque
+                    ? 'This shot has no background colour.'
+                    : parts !== 'picture'
+                      ? 'Single layers and elements are always transparent.'
+                      : null,
+              },
+            ]}
+            onChoose={(next) => {
+              set({ background: next === 'with' });
+            }}
+          />
+        )}
         <div className="grid grid-cols-[1fr_1fr_2.1fr] gap-3">
           <NumberField
             key={`f${from}`}
@@ -140,23 +142,25 @@ export function ExportStep() {
               set({ to: frame });
             }}
           />
-          <label className="block">
-            <span className="mb-1 block text-xs text-wax-500">Size</span>
-            <select
-              aria-label="Size"
-              className="field w-full"
-              value={scale}
-              onChange={(event) => {
-                set({ scale: Number(event.target.value) });
-              }}
-            >
-              {SCALES.map((each) => (
-                <option key={each} value={each}>
-                  {each * 100} % · {Math.round(shot.width * each)} × {Math.round(shot.height * each)}
-                </option>
-              ))}
-            </select>
-          </label>
+          {words ? null : (
+            <label className="block">
+              <span className="mb-1 block text-xs text-wax-500">Size</span>
+              <select
+                aria-label="Size"
+                className="field w-full"
+                value={scale}
+                onChange={(event) => {
+                  set({ scale: Number(event.target.value) });
+                }}
+              >
+                {SCALES.map((each) => (
+                  <option key={each} value={each}>
+                    {each * 100} % · {Math.round(shot.width * each)} × {Math.round(shot.height * each)}
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
         </div>
         <Turns
           doc={doc}
@@ -172,7 +176,7 @@ export function ExportStep() {
           <NamesAndPapers settings={settings} set={set} stem={fileStem(shot.name)} part={sequences[0]?.name ?? ''} />
         )}
         {told?.lost ? <Note>{told.lost}</Note> : null}
-        {!background && bright.length > 0 ? (
+        {!background && !words && bright.length > 0 ? (
           <Note>
             {bright.map((name) => `“${name}”`).join(', ')} {bright.length === 1 ? 'brightens' : 'brighten'} what lies
             under it. On a transparent background it will look different over other footage.

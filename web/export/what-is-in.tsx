@@ -1,6 +1,6 @@
 /** What of the picture is taken: which layers, and how much of it. */
 import type { Shot } from '@tallow/core/document';
-import { EXPORT_LAYERS, type ExportSettings } from '@tallow/core/formats';
+import { EXPORT_LAYERS, type ExportCrop, type ExportSettings } from '@tallow/core/formats';
 import { NumberField } from '../parts/number-field.tsx';
 import { Check, Fold, Select } from '../parts/panel.tsx';
 
@@ -9,6 +9,13 @@ const LAYERS: Readonly<Record<ExportSettings['layers'], string>> = {
   lines: 'lines only',
   'no lines': 'all but lines',
 };
+
+const SIDES = [
+  { side: 'left', label: 'From left', least: 0 },
+  { side: 'top', label: 'From top', least: 0 },
+  { side: 'width', label: 'Width', least: 1 },
+  { side: 'height', label: 'Height', least: 1 },
+] as const satisfies readonly { side: keyof ExportCrop; label: string; least: number }[];
 
 interface WhatIsInProps {
   readonly shot: Pick<Shot, 'width' | 'height'>;
@@ -19,9 +26,17 @@ interface WhatIsInProps {
 export function WhatIsIn({ shot, settings, set }: WhatIsInProps) {
   const { layers, crop } = settings;
   const whole = { left: 0, top: 0, width: shot.width, height: shot.height };
-  const { left, top, width, height } = crop ?? whole;
-  const cropTo = (more: Partial<typeof whole>): void => {
-    const next = { left, top, width, height, ...more };
+  const now = crop ?? whole;
+  const mostOf = (side: keyof ExportCrop): number =>
+    ({
+      left: shot.width - 1,
+      top: shot.height - 1,
+      width: shot.width - now.left,
+      height: shot.height - now.top,
+    })[side];
+  const cropTo = (side: keyof ExportCrop, value: number): void => {
+    const next = { ...now, [side]: value };
+    // What no longer fits is cut.
     set({
       crop: {
         ...next,
@@ -40,7 +55,7 @@ export function WhatIsIn({ shot, settings, set }: WhatIsInProps) {
           set({ layers: value as ExportSettings['layers'] });
         }}
       />
-      <Fold label={crop ? `Cropped to ${width} × ${height}` : 'Crop'}>
+      <Fold label={crop ? `Cropped to ${crop.width} × ${crop.height}` : 'Crop'}>
         <Check
           label="Only a part of the picture"
           checked={crop !== null}
@@ -50,46 +65,18 @@ export function WhatIsIn({ shot, settings, set }: WhatIsInProps) {
         />
         {crop ? (
           <div className="grid grid-cols-4 gap-2 pt-1">
-            <NumberField
-              key={`l${left}`}
-              label="From left"
-              value={left}
-              least={0}
-              most={shot.width - 1}
-              onTake={(value) => {
-                cropTo({ left: value });
-              }}
-            />
-            <NumberField
-              key={`t${top}`}
-              label="From top"
-              value={top}
-              least={0}
-              most={shot.height - 1}
-              onTake={(value) => {
-                cropTo({ top: value });
-              }}
-            />
-            <NumberField
-              key={`w${width}`}
-              label="Width"
-              value={width}
-              least={1}
-              most={shot.width - left}
-              onTake={(value) => {
-                cropTo({ width: value });
-              }}
-            />
-            <NumberField
-              key={`h${height}`}
-              label="Height"
-              value={height}
-              least={1}
-              most={shot.height - top}
-              onTake={(value) => {
-                cropTo({ height: value });
-              }}
-            />
+            {SIDES.map(({ side, label, least }) => (
+              <NumberField
+                key={`${side}${now[side]}`}
+                label={label}
+                value={now[side]}
+                least={least}
+                most={mostOf(side)}
+                onTake={(value) => {
+                  cropTo(side, value);
+                }}
+              />
+            ))}
           </div>
         ) : null}
       </Fold>

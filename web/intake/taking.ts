@@ -14,7 +14,8 @@ export interface Taking {
   readonly bring: (files: Files, signal: AbortSignal, tell: (done: number, of: number) => void) => Promise<void>;
 }
 
-const endingOf = ({ name }: File): string => name.slice(name.lastIndexOf('.') + 1).toLowerCase();
+/** The ending of a file's name, in lower case. */
+export const endingOf = ({ name }: File): string => name.slice(name.lastIndexOf('.') + 1).toLowerCase();
 
 /** Whether files call themselves one of some kinds, by their endings. */
 export const called = (files: Files, ...endings: readonly string[]): boolean =>

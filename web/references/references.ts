@@ -2,6 +2,7 @@
 import { find, randomId, shotOf, type Id, type Plate } from '@tallow/core/document';
 import { addPlate, setPlate } from '@tallow/core/edit';
 import { create } from 'zustand';
+import { sendFile } from '../api/long-work.ts';
 import { shotFrameNow } from '../playback/shot-time.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
 import { bringSound, isSound } from '../sound/bring.ts';
@@ -31,18 +32,9 @@ export const stopBringing = (): void => {
   stopping?.abort();
 };
 
-/** Sends one file. @throws what the server says of it, for the user. */
-export async function sent(file: File, signal: AbortSignal): Promise<Brought> {
-  const answer = await fetch(`/api/assets?name=${encodeURIComponent(file.name)}`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream' },
-    body: file,
-    signal,
-  });
-  const body = (await answer.json().catch(() => ({}))) as Brought & { title?: string };
-  if (!answer.ok) throw new Error(`${file.name}: ${body.title ?? 'the server did not take it.'}`);
-  return body;
-}
+/** Keeps a picture on the server. @throws what the server says of it, for the user. */
+export const sent = (file: File, signal: AbortSignal): Promise<Brought> =>
+  sendFile<Brought>(`/assets?name=${encodeURIComponent(file.name)}`, file, signal);
 
 /** Files in the order of the numbers in their names. */
 const byNumber = (a: File, b: File): number => a.name.localeCompare(b.name, 'en', { numeric: true });
@@ -61,7 +53,10 @@ export const isZip = ({ name }: Pick<File, 'name'>): boolean => /\.zip$/i.test(n
 
 /** Does something that takes its time, one thing at once: told, stopped by `stopBringing`; what goes wrong is said. */
 export async function underway(of: number, work: (signal: AbortSignal) => Promise<void>): Promise<void> {
-  if (references().coming) return;
+  if (references().coming) {
+    say('Something is coming in already: wait for it, or stop it.');
+    return;
+  }
   const abort = new AbortController();
   stopping = abort;
   setReferences({ coming: { done: 0, of } });

@@ -1,8 +1,8 @@
 /** Archives from the page of shots: a shot, a production or everything taken away, and read back. */
 import type { Id } from '@tallow/core/document';
 import { useRef, useState } from 'react';
+import { cameText, followedArchive, handIn } from '../api/archives.ts';
 import { request } from '../api/client.ts';
-import { followed, sendFile } from '../api/long-work.ts';
 import type { ArchiveInfo } from '../api/types.ts';
 import { fetchFile } from '../parts/hand-over.ts';
 import { say } from '../shot/document.ts';
@@ -13,25 +13,6 @@ export type Archived = { readonly scope: 'shot' | 'production'; readonly of: Id 
 
 /** Whether a file calls itself an archive; the server judges by its content. */
 export const isArchive = ({ name }: Pick<File, 'name'>): boolean => name.toLowerCase().endsWith('.zip');
-
-/** What came in, in words. */
-export function cameText({ shots }: Pick<ArchiveInfo, 'shots'>): string {
-  const counted = (n: number, one: string, many: string): string => (n === 1 ? one : `${n} ${many}`);
-  const own = shots.filter(({ onShelf }) => !onShelf);
-  const kept = shots.length - own.length;
-  const parts = [
-    ...(own.length > 0 ? [counted(own.length, `“${own[0]!.name}”`, 'shots')] : []),
-    ...(kept > 0 ? [counted(kept, 'an effect of the shelf', 'effects of the shelf')] : []),
-  ];
-  const again = shots.filter(({ renewed }) => renewed).length;
-  const beside =
-    again === 0
-      ? ''
-      : again === 1
-        ? ' One was here already: it stands beside that.'
-        : ` ${again} were here already: they stand beside those.`;
-  return `${parts.join(' and ')} came in.${beside}`;
-}
 
 /** @returns what is under way, what begins it and what stops it. @param onCame after something came in. */
 export function useArchiving(onCame: () => void) {
@@ -51,11 +32,9 @@ export function useArchiving(onCame: () => void) {
     setComing({ name, done: 0, of: 1 });
     try {
       const { id } = await begin(own.signal);
-      const over = await followed<ArchiveInfo>(`/archives/${id}`, own.signal, ({ done, total }) => {
-        setComing({ name, done, of: Math.max(1, total) });
+      return await followedArchive(id, own.signal, (done, of) => {
+        setComing({ name, done, of });
       });
-      if (over.state !== 'done') throw new Error(over.trouble ?? 'It was stopped.');
-      return over;
     } catch (error) {
       if (!own.signal.aborted) say(error instanceof Error ? error.message : String(error));
       return null;
@@ -70,9 +49,7 @@ export function useArchiving(onCame: () => void) {
     if (made) fetchFile(`/api/archives/${made.id}/file`, made.fileName);
   };
   const read = async (file: File): Promise<void> => {
-    const came = await run(file.name, (signal) =>
-      sendFile<ArchiveInfo>(`/archives/in?name=${encodeURIComponent(file.name)}`, file, signal),
-    );
+    const came = await run(file.name, (signal) => handIn(file, signal));
     if (!came) return;
     say(cameText(came));
     onCame();

@@ -1,5 +1,6 @@
 /** The menu of an element on the strip. */
 import { deleteElement, raisePlacement, removePlacements } from '@tallow/core/edit';
+import { placementsOf } from '@tallow/core/timing';
 import {
   ArrowDown,
   ArrowRightFromLine,
@@ -21,7 +22,6 @@ import { startKeeping } from '../shelf/shelf.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, say } from '../shot/document.ts';
 import { withDrawings } from '../saving/drawings.ts';
-import { placementsOf } from '@tallow/core/timing';
 
 interface RowMenuProps {
   row: Current;

@@ -69,7 +69,11 @@ export function SideBySide({
       </div>
       <div className="mt-2 flex items-center gap-3">
         <p className="text-[13px] text-wax-500" role="status">
-          {loops === null ? 'The loops are being made …' : loops === 'none' ? 'The loops could not be made.' : ''}
+          {loops === null
+            ? 'The loops are being made …'
+            : loops === 'none'
+              ? 'The loops could not be made. Try again in a while.'
+              : ''}
         </p>
         <Button className="ml-auto" onClick={onClose}>
           Done comparing
@@ -89,7 +93,10 @@ function Playing({ id }: { id: Id }) {
   return Array.isArray(loops) ? (
     <img src={loops[0]} alt="" data-plays="true" className={PICTURE} />
   ) : (
-    <Still id={id} waits={loops === null} />
+    <>
+      <Still id={id} waits={loops === null} />
+      {loops === 'none' ? <p className="text-xs text-warn">The loop could not be made. Try again in a while.</p> : null}
+    </>
   );
 }
 

@@ -136,7 +136,11 @@ export async function bringLayerBeside(
   const clip = await clipOf(version, layer.id);
   const { doc } = useDocument.getState();
   const over = doc && (find(doc, 'layer', layer.id)?.id ?? current()?.active?.layer.id);
-  if (!clip || !over) return;
+  if (!clip) return;
+  if (!over) {
+    say('There is no layer to lay it over: add one first.');
+    return;
+  }
   let made: Id | null = null;
   edit(`${layer.name} as it was`, (now) => {
     const pasted = pasteParts(now, clip, over, randomId);

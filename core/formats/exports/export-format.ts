@@ -34,6 +34,8 @@ export interface ExportFormat {
   readonly linear: boolean;
   /** Whether the shot's sounds are in it. */
   readonly sound: boolean;
+  /** It holds no picture: size, ground, layers and what part of the picture is taken mean nothing to it. */
+  readonly words?: true;
   /** What the button says. */
   readonly doing: (frames: number, sequences: number) => string;
   /** What comes of so many frames at a rate, and what of them is lost, in words. */

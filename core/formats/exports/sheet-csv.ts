@@ -11,5 +11,6 @@ export const sheetCsv: ExportFormat = {
   alphas: [],
   linear: false,
   sound: false,
+  words: true,
   doing: (frames) => `Write a sheet of ${frames} frames`,
 };

@@ -70,9 +70,8 @@ class Reader {
     const stops = node.children.filter(({ name }) => name === 'stop');
     const stop = stops[Math.floor((stops.length - 1) / 2)];
     if (stop) {
-      const style = paintedIn(stop, UNPAINTED, this.rules);
-      const colour = /stop-color:\s*([^;]+)/.exec(stop.attributes['style'] ?? '')?.[1] ?? stop.attributes['stop-color'];
-      return style && colour ? colour.trim() : '#000000';
+      const inStyle = /stop-color:\s*([^;]+)/.exec(stop.attributes['style'] ?? '')?.[1];
+      return (inStyle ?? stop.attributes['stop-color'] ?? '#000000').trim();
     }
     const to = this.byId.get((node.attributes['href'] ?? '').replace('#', ''));
     return to && depth < 8 ? this.endOf(to, depth + 1) : '#808080';

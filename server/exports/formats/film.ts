@@ -6,6 +6,7 @@ import { encodeFrames } from '../../render/ffmpeg.ts';
 import { frameDrawer } from '../../render/frames.ts';
 import { rawFrames } from '../../render/raw-frames.ts';
 import { soundTrack } from './sound-track.ts';
+import { Stopped } from '../../queue/telling.ts';
 import { rangeOf } from './range.ts';
 import type { Writer } from './writer.ts';
 
@@ -15,9 +16,6 @@ export interface Film {
   readonly sound?: readonly string[];
   readonly container: readonly string[];
 }
-
-/** Stopped while it was written. */
-class Stopped extends Error {}
 
 export const film =
   ({ picture, sound, container }: Film): Writer =>

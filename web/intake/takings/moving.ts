@@ -2,7 +2,7 @@
 import { PLATE_FRAMES, shotOf } from '@tallow/core/document';
 import { layFootage, sent, type Brought } from '../../references/references.ts';
 import { say, useDocument } from '../../shot/document.ts';
-import { called, holds, stemOf, type Taking } from '../taking.ts';
+import { called, endingOf, holds, stemOf, type Taking } from '../taking.ts';
 
 const TYPES: Readonly<Record<string, string>> = {
   gif: 'image/gif',
@@ -14,8 +14,6 @@ const TYPES: Readonly<Record<string, string>> = {
 const MOVES: Readonly<Record<string, string>> = { gif: 'NETSCAPE', png: 'acTL', apng: 'acTL', webp: 'ANIM' };
 /** s a frame lasts that says it lasts none, as browsers have it. */
 const USUAL = 0.1;
-
-const endingOf = ({ name }: File): string => name.slice(name.lastIndexOf('.') + 1).toLowerCase();
 
 interface Shown {
   readonly asset: Brought;

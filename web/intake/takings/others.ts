@@ -2,12 +2,11 @@
 import { find, randomId } from '@tallow/core/document';
 import { writeSheet } from '@tallow/core/edit';
 import { readSheet } from '@tallow/core/formats';
-import { followed, sendFile } from '../../api/long-work.ts';
-import type { ArchiveInfo } from '../../api/types.ts';
+import { cameText, followedArchive, handIn } from '../../api/archives.ts';
 import { bringOneSound, isZip } from '../../references/references.ts';
 import { current } from '../../selection/current.ts';
 import { edit, say, useDocument } from '../../shot/document.ts';
-import { isSound } from '../../sound/bring.ts';
+import { isSound, stopSound } from '../../sound/bring.ts';
 import { bringFromFile } from '../../swatches/swatches.ts';
 import { called, type Taking } from '../taking.ts';
 
@@ -17,7 +16,10 @@ export const sound: Taking = {
   label: 'A sound',
   says: 'Heard from the playhead on.',
   fits: (files) => one(files) && isSound(files[0]),
-  bring: ([file]) => bringOneSound(file),
+  bring: ([file], signal) => {
+    signal.addEventListener('abort', stopSound, { once: true });
+    return bringOneSound(file);
+  },
 };
 
 export const palette: Taking = {
@@ -60,11 +62,7 @@ export const archive: Taking = {
   says: 'Its shots come in beside this one.',
   fits: (files) => one(files) && isZip(files[0]),
   bring: async ([file], signal, tell) => {
-    const { id } = await sendFile<ArchiveInfo>(`/archives/in?name=${encodeURIComponent(file.name)}`, file, signal);
-    const over = await followed<ArchiveInfo>(`/archives/${id}`, signal, ({ done, total }) => {
-      tell(done, Math.max(1, total));
-    });
-    if (over.state !== 'done') throw new Error(over.trouble ?? 'It was stopped.');
-    say(`${over.shots.length === 1 ? 'A shot' : `${over.shots.length} shots`} came in: on the page of shots.`);
+    const { id } = await handIn(file, signal);
+    say(`${cameText(await followedArchive(id, signal, tell))} They stand on the page of shots.`);
   },
 };

@@ -1,7 +1,7 @@
 /** What a thing of the shot is seen within, or hidden by. */
 import { findAll, shotOf, type CutBy, type Id, type ShotDocument } from '@tallow/core/document';
-import { Check, Select, Words } from '../../parts/panel.tsx';
 import { labelOfUse } from '@tallow/core/timing';
+import { Check, Select, Words } from '../../parts/panel.tsx';
 
 /** Everything of the shot that can cut another thing: uses on planes, and plates. */
 function cutters(doc: ShotDocument, but: Id): { value: Id; label: string }[] {

@@ -1,11 +1,11 @@
 /** What stands above the assembled picture: the frame of the shot, and the names of what one stands in, each a way back. */
 import { shotOf } from '@tallow/core/document';
 import { standing } from '@tallow/core/assembly';
+import { nameOfUse } from '@tallow/core/timing';
 import { useShotTime } from '../../playback/shot-time.ts';
 import { useDocument } from '../../shot/document.ts';
 import { ShotFrame } from './shot-frame.tsx';
 import { levelOf, openInside, pickedOn, usePlacing } from './placing.ts';
-import { nameOfUse } from '@tallow/core/timing';
 
 const WAY =
   'moves h-8 max-w-40 truncate rounded px-1 text-wax-300 underline decoration-soot-700 underline-offset-4 hover:text-wax-100';
