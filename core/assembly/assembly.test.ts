@@ -13,7 +13,7 @@ import {
   type Placement,
   type ShotDocument,
 } from '../document/index.ts';
-import { addElement, setElement } from '../edit/index.ts';
+import { addElement, setElement, anchorPlace, setPlaceAnchor } from '../edit/index.ts';
 import {
   apply,
   cornersOf,
@@ -231,6 +231,16 @@ describe('where it is put', () => {
     // A quarter turn about the point, which has gone 40 px.
     expect(at(2).x).toBeCloseTo(home.x + 40 - off.y, 6);
     expect(at(2).y).toBeCloseTo(home.y + off.x, 6);
+    // Its anchor is where it is seen, ridden along; taken elsewhere, nothing that is seen moves.
+    const seat = find(world, 'placement', seated.id)!;
+    const anchored = setPlaceAnchor(world, seat.id, 2, { x: 7, y: -3 });
+    for (const each of [world, anchored]) {
+      const now = find(each, 'placement', seat.id)!;
+      const its = now.anchor ?? find(each, 'element', now.elementId)!.anchor;
+      expect(anchorPlace(each, now, 2).x).toBeCloseTo(apply(standing(each, [now], 2)!.matrix, its).x, 6);
+      expect(anchorPlace(each, now, 2).y).toBeCloseTo(apply(standing(each, [now], 2)!.matrix, its).y, 6);
+      expect(apply(standing(each, [now], 2)!.matrix, { x: 0, y: 0 }).x).toBeCloseTo(at(2).x, 6);
+    }
     // On another use of it, it goes by that one's time: two frames later.
     const second = { ...home, id: newId(), start: home.start + 2, x: home.x + 300 };
     const onSecond = { ...seated, seat: { ...seated.seat, onUseId: second.id } };

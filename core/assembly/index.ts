@@ -7,4 +7,4 @@ export * from './drawings-on.ts';
 export * from './light-time.ts';
 export * from './seen-part.ts';
 export * from './only-use.ts';
-export { rideables, type Rideable } from './seats.ts';
+export { riddenBy, rideables, type Rideable } from './seats.ts';

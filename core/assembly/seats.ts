@@ -85,7 +85,12 @@ function seatOn(
 }
 
 /** How far what a placement rides on has carried it since its start, its anchor going round the point; the placement lies on a plane. */
-export function riddenBy(doc: ShotDocument, placement: Placement, element: Element, { since }: Moment): Carried {
+export function riddenBy(
+  doc: ShotDocument,
+  placement: Placement,
+  element: Element,
+  { since }: Pick<Moment, 'since'>,
+): Carried {
   const { seat, start, holderId, x, y, shift } = placement;
   if (!seat || holderId !== null || seat.onElementId === element.id || !find(doc, 'element', seat.onElementId))
     return NOWHERE;

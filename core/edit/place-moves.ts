@@ -10,7 +10,7 @@ import {
   type Placement,
   type ShotDocument,
 } from '../document/index.ts';
-import { anchorOf, isFixed, placementMatrix, planeMatrix } from '../assembly/index.ts';
+import { anchorOf, isFixed, placementMatrix, planeMatrix, riddenBy } from '../assembly/index.ts';
 import { apply, IDENTITY, invert, multiply, type Matrix, type Point, type Quad } from '../geometry/index.ts';
 import { elementLength, momentOn } from '../timing/index.ts';
 import { setValue } from './values.ts';
@@ -43,7 +43,8 @@ export function anchorPlace(doc: ShotDocument, placement: Placement, outer: numb
   if (!element) throw new Error(`Element ${placement.elementId} is not in this shot`);
   const always = { ...placement, before: 'first', after: 'last' } as const;
   const moment = momentOn(always, element, elementLength(doc, element), outer) ?? { since: 0, turn: 0 };
-  const matrix = multiply(seenFrom(doc, placement, outer), placementMatrix(doc, placement, element, moment));
+  const carried = riddenBy(doc, placement, element, moment);
+  const matrix = multiply(seenFrom(doc, placement, outer), placementMatrix(doc, placement, element, moment, carried));
   return apply(matrix, anchorOf(placement, element));
 }
 
@@ -85,6 +86,7 @@ export function setPlaceAnchor(doc: ShotDocument, placementId: Id, outer: number
   const always = { ...placement, before: 'first', after: 'last' } as const;
   const moment = momentOn(always, element, elementLength(doc, element), outer) ?? { since: 0, turn: 0 };
   const next = { ...placement, anchor };
+  // What it rides on carries all of it alike, so that is left out.
   const [was, is] = [placement, next].map((each) => placementMatrix(doc, each, element, moment)) as [
     ReturnType<typeof placementMatrix>,
     ReturnType<typeof placementMatrix>,

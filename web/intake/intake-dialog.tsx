@@ -68,7 +68,7 @@ export function IntakeDialog() {
           event.stopPropagation();
         }}
       >
-        <div className="max-h-[60vh] overflow-y-auto">
+        <div>
           {groups?.map((group, i) => (
             <Choice key={i} group={group} index={i} />
           ))}
