@@ -2,6 +2,14 @@ import react from '@vitejs/plugin-react';
 import tailwind from '@tailwindcss/vite';
 import { defineConfig } from 'vite';
 
+/** What the page is evaluated in, part by part (`web/main.ts`). */
+const PARTS = [
+  { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 4 },
+  { name: 'packages', test: /node_modules\//, priority: 3 },
+  { name: 'document', test: /core\/(document|looks|canvas|colour|geometry|controls)[/.]/, priority: 2 },
+  { name: 'core', test: /\/core\//, priority: 1 },
+];
+
 /** The page. */
 export default defineConfig({
   root: 'web',
@@ -13,5 +21,6 @@ export default defineConfig({
     assetsInlineLimit: 0,
     target: 'es2022',
     chunkSizeWarningLimit: 1500,
+    rolldownOptions: { output: { codeSplitting: { groups: PARTS } } },
   },
 });

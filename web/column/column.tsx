@@ -1,14 +1,14 @@
 /** The column on the right: the active element, its wheel, the buttons under it and its layers. */
-import type { ElementTime } from '@tallow/core/document';
+import type { Element, ElementTime } from '@tallow/core/document';
 import { setElement } from '@tallow/core/edit';
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Menu, MenuLine } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
-import { useCurrent, type Current } from '../selection/current.ts';
+import { useCurrent } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
-import { formOf, FORMS, seeAs } from '../time/forms.ts';
+import { formOf, FORMS, seeAs, type SeenAs } from '../time/forms.ts';
 import { ColumnPanel } from './column-panel.tsx';
 import { Divider } from './divider.tsx';
 import { Wheel } from '../wheel/wheel.tsx';
@@ -29,10 +29,8 @@ const TIMES: Record<ElementTime, { word: string; does: string; step: string }> =
   'one-shot': { word: 'one-shot', does: 'End as a one-shot: it plays once and is over', step: 'end as a one-shot' },
 };
 
-function Head({ now }: { now: Current }) {
+const Head = memo(function Head({ element, length, form }: { element: Element; length: number; form: SeenAs }) {
   const [naming, setNaming] = useState(false);
-  const { element } = now;
-  const form = formOf(now);
   return (
     <div className="flex h-11 shrink-0 items-center gap-1 px-4 pt-1">
       {naming ? (
@@ -76,12 +74,11 @@ function Head({ now }: { now: Current }) {
       </div>
       <Menu
         testId="element-time"
-        label={`${TIMES[element.time].word}, ${now.length}: close, end or open this element`}
+        label={`${TIMES[element.time].word}, ${length}: close, end or open this element`}
         className="flex h-8 shrink-0 items-center gap-1 rounded-lg px-1.5 text-[13px] text-wax-300 hover:bg-soot-800"
         trigger={
           <>
-            {TIMES[element.time].word}, <span className="font-mono text-xs">{now.length}</span>{' '}
-            <ChevronDown size={14} />
+            {TIMES[element.time].word}, <span className="font-mono text-xs">{length}</span> <ChevronDown size={14} />
           </>
         }
       >
@@ -107,7 +104,7 @@ function Head({ now }: { now: Current }) {
       </Menu>
     </div>
   );
-}
+});
 
 /** The place below the wheel: the layers, or the settings of what is in hand. */
 function Below() {
@@ -130,7 +127,7 @@ export function Column() {
       aria-label="Element"
       className="flex w-[368px] shrink-0 flex-col gap-0.5 overflow-hidden border-x border-soot-700 bg-soot-900 pb-2"
     >
-      <Head key={now.element.id} now={now} />
+      <Head key={now.element.id} element={now.element} length={now.length} form={formOf(now)} />
       <Wheel key={`${now.element.id}-wheel`} />
       <TimeButtons />
       <Divider />

@@ -1,10 +1,11 @@
 /** The menu under the wheel: all that is done with time now and then. */
-import { shotOf } from '@tallow/core/document';
+import { find, shotOf } from '@tallow/core/document';
 import { Ellipsis } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { memo } from 'react';
 import { CheckItem, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
 import { act, type Action } from '../actions/action.ts';
-import { shownNow, type Current } from '../selection/current.ts';
+import { shownNow, useOfCurrent } from '../selection/current.ts';
 import { setPlayback, type Speed, SPEEDS, usePlayback } from '../playback/playback.ts';
 import { setHeld, useHeld } from '../hand/held.ts';
 import { useSelection } from '../selection/selection.ts';
@@ -147,24 +148,26 @@ function PlayingMenu() {
   );
 }
 
-export function MoreMenu({ now }: { now: Current }) {
+/** How many strokes can be lifted, and why they cannot. */
+function useLift(): { count: number; noLift: string | null } {
+  const frame = useSelection((s) => s.frame);
+  const count =
+    useOfCurrent((now) => find(now.doc, 'drawing', shownNow(now, frame)?.drawingId)?.order.length ?? 0) ?? 0;
+  return {
+    count,
+    noLift: whyNotDrawing('lift strokes from') ?? (count === 0 ? 'This drawing has no strokes to lift.' : null),
+  };
+}
+
+/** What stands in the menu: worked out while it is open only. */
+function Items() {
   const newOnHeld = useHeld((s) => s.newOnHeld);
   const goesOn = useHeld((s) => s.goesOn);
   const grows = useHeld((s) => s.grows);
-  const frame = useSelection((s) => s.frame);
-  const shown = shownNow(now, frame);
-  const marks = shown ? now.doc.entities[shown.drawingId] : undefined;
-  const count = marks?.kind === 'drawing' ? marks.order.length : 0;
-  const noLift = whyNotDrawing('lift strokes from') ?? (count === 0 ? 'This drawing has no strokes to lift.' : null);
+  const { count, noLift } = useLift();
   const noTime = whyNotTime();
   return (
-    <Menu
-      label="More"
-      beside
-      trigger={<Ellipsis size={16} />}
-      width="w-[330px]"
-      className="grid h-8 place-items-center rounded-lg bg-soot-800 text-wax-300 hover:bg-soot-700"
-    >
+    <>
       <SubMenu label="Timing, in-betweens, cycle">
         <ActionItem action={TIME_ACTIONS.timing} label="Timing" />
         <ActionItem action={TIME_ACTIONS.between} label="In-betweens" />
@@ -249,6 +252,22 @@ export function MoreMenu({ now }: { now: Current }) {
         <ActionItem action={TIME_ACTIONS.phaseBack} />
         <ActionItem action={TIME_ACTIONS.phaseOn} />
       </SubMenu>
-    </Menu>
+    </>
   );
 }
+
+const TRIGGER = <Ellipsis size={16} />;
+
+export const MoreMenu = memo(function MoreMenu() {
+  return (
+    <Menu
+      label="More"
+      beside
+      trigger={TRIGGER}
+      width="w-[330px]"
+      className="grid h-8 place-items-center rounded-lg bg-soot-800 text-wax-300 hover:bg-soot-700"
+    >
+      <Items />
+    </Menu>
+  );
+});

@@ -68,7 +68,7 @@ export function TimeButtons() {
         <ActionButton action={TIME_ACTIONS.blank}>
           <SquareDashed size={15} />
         </ActionButton>
-        <MoreMenu now={now} />
+        <MoreMenu />
       </div>
       <div className="flex h-7 items-center px-4 pt-1 text-[13px] text-wax-300">
         <StatusLine now={now} />

@@ -1,15 +1,15 @@
 /** Rows of the list of layers: a layer with a dab of what it shows, a folder with its opacity. */
-import type { Folder, Layer } from '@tallow/core/document';
-import { bareRuns, isLaidByItself, setFolder, setLayer } from '@tallow/core/edit';
-import { describeHolds, isLocked, isVisible, shownOn, type TimedLayer } from '@tallow/core/timing';
+import type { Folder, Id, Layer, RunList } from '@tallow/core/document';
+import { setFolder, setLayer } from '@tallow/core/edit';
+import { describeHolds, isLocked, isVisible, shownOn } from '@tallow/core/timing';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { Eye, EyeOff, Folder as FolderIcon, GripVertical, Link2, Lock, LockOpen } from 'lucide-react';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
-import type { Current } from '../selection/current.ts';
+import { memo, useEffect, useRef, useState, type ReactNode } from 'react';
+import { useOfCurrent } from '../selection/current.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
-import { edit } from '../shot/document.ts';
-import { boxAround, miniature, useArrivals } from '../picture/miniatures.ts';
+import { edit, useDocument } from '../shot/document.ts';
+import { boxAround, miniature, printOf, useArrivals } from '../picture/miniatures.ts';
 import { NameField } from '../parts/name-field.tsx';
 import { WholeName } from '../parts/whole-name.tsx';
 import { FolderSettingsRow } from './layer-settings.tsx';
@@ -18,29 +18,27 @@ import { TAGS } from './tags.ts';
 const DAB = { width: 28, height: 22 };
 
 /** A dab of what the layer really shows. */
-function Dab({ now, timed }: { now: Current; timed: TimedLayer }) {
+function Dab({ layerId }: { layerId: Id }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useSelection((s) => s.frame);
+  const drawingId = useOfCurrent(({ layers, length }) => {
+    const timed = layers.find(({ layer }) => layer.id === layerId);
+    return timed && (shownOn(timed, frame, length)?.drawingId ?? Object.values(timed.layer.slots)[0]);
+  });
+  const print = useOfCurrent(({ doc }) => printOf(doc, drawingId));
   const arrivals = useArrivals((s) => s.count);
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
     if (!context) return;
     const pixel = devicePixelRatio;
     context.clearRect(0, 0, DAB.width * pixel, DAB.height * pixel);
-    const drawingId = shownOn(timed, frame, now.length)?.drawingId ?? Object.values(timed.layer.slots)[0];
-    const box = drawingId ? boxAround(now.doc, [drawingId]) : null;
-    const bitmap =
-      drawingId && box
-        ? miniature(
-            now.doc,
-            [{ drawingId, opacity: 1 }],
-            box,
-            Math.round(DAB.width * pixel),
-            Math.round(DAB.height * pixel),
-          )
-        : undefined;
+    const { doc } = useDocument.getState();
+    const box = doc && drawingId ? boxAround(doc, [drawingId]) : null;
+    if (!doc || !drawingId || !box) return;
+    const [width, height] = [Math.round(DAB.width * pixel), Math.round(DAB.height * pixel)];
+    const bitmap = miniature(doc, [{ drawingId, opacity: 1 }], box, width, height);
     if (bitmap) context.drawImage(bitmap, 0, 0);
-  }, [now, timed, frame, arrivals]);
+  }, [drawingId, print, arrivals]);
   return (
     <canvas
       ref={canvas}
@@ -103,7 +101,12 @@ function RowFrame({ id, name, active, inside = false, kind, children }: RowFrame
   });
   const row = useRef<HTMLDivElement | null>(null);
   useEffect(() => {
-    if (active) row.current?.scrollIntoView({ block: 'nearest' });
+    if (!active) return undefined;
+    // With the next frame, which lays the page out anyway.
+    const coming = requestAnimationFrame(() => row.current?.scrollIntoView({ block: 'nearest' }));
+    return () => {
+      cancelAnimationFrame(coming);
+    };
   }, [active]);
   return (
     <div
@@ -139,20 +142,31 @@ function nameWithin({ name, starterId }: Layer, folder: Folder | undefined): str
   return starterId && start && name.startsWith(start) && name.length > start.length ? name.slice(start.length) : name;
 }
 
-export function LayerRow({ now, timed, active }: { now: Current; timed: TimedLayer; active: boolean }) {
-  const { layer, list, folder } = timed;
+interface LayerRowProps {
+  layer: Layer;
+  list: RunList;
+  folder: Folder | undefined;
+  active: boolean;
+  /** How many of its slots are still to be drawn. */
+  bare: number;
+  /** Names of the layers it is tied to in time. */
+  tied: string;
+  /** Frames of the element. */
+  length: number;
+}
+
+/** A layer; drawn anew only where it is another, as a stroke changes no layer. */
+export const LayerRow = memo(function LayerRow({ layer, list, folder, active, bare, tied, length }: LayerRowProps) {
   const [naming, setNaming] = useState(false);
-  // What is laid by itself is nobody's to draw.
-  const bare = isLaidByItself(now.doc, layer.id) ? 0 : bareRuns(timed).length;
-  const tied = now.layers.filter((other) => other.layer.runListId === layer.runListId && other !== timed);
-  const holds = bare > 0 ? `${bare} to draw` : describeHolds(list, now.length);
+  const timed = { layer, list, folder };
+  const holds = bare > 0 ? `${bare} to draw` : describeHolds(list, length);
   const byFolder = (off: boolean, word: string) =>
     off && folder ? `${word} by its folder “${folder.name}”` : undefined;
   return (
     <RowFrame id={layer.id} name={layer.name} active={active} inside={folder !== undefined} kind="layer">
       {naming ? (
         <>
-          <Dab now={now} timed={timed} />
+          <Dab layerId={layer.id} />
           <NameField
             label="Layer name"
             value={layer.name}
@@ -179,7 +193,7 @@ export function LayerRow({ now, timed, active }: { now: Current; timed: TimedLay
             {layer.tag > 0 ? (
               <span className="absolute inset-y-1.5 left-0 w-[3px] rounded" style={{ background: TAGS[layer.tag] }} />
             ) : null}
-            <Dab now={now} timed={timed} />
+            <Dab layerId={layer.id} />
             <span className={`truncate font-medium ${active ? 'text-wax-100' : 'text-wax-300'}`}>
               {nameWithin(layer, folder)}
             </span>
@@ -187,8 +201,8 @@ export function LayerRow({ now, timed, active }: { now: Current; timed: TimedLay
             <span
               className={`ml-auto flex shrink-0 items-center gap-1 text-[13px] ${bare > 0 ? 'text-warn' : 'text-wax-500'}`}
             >
-              {tied.length > 0 ? (
-                <span title={`Tied in time to ${tied.map((other) => other.layer.name).join(', ')}`}>
+              {tied ? (
+                <span title={`Tied in time to ${tied}`}>
                   <Link2 size={13} />
                 </span>
               ) : null}
@@ -221,7 +235,7 @@ export function LayerRow({ now, timed, active }: { now: Current; timed: TimedLay
       />
     </RowFrame>
   );
-}
+});
 
 export function FolderRow({ folder, open, onOpen }: { folder: Folder; open: boolean; onOpen: () => void }) {
   const [naming, setNaming] = useState(false);

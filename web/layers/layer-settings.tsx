@@ -1,9 +1,17 @@
 /** What can be set of a layer or a folder. */
-import { BLENDS, LAYER_ROLES, valueAt, type Blend, type Folder, type LayerRole } from '@tallow/core/document';
+import {
+  BLENDS,
+  LAYER_ROLES,
+  valueAt,
+  type Blend,
+  type Folder,
+  type LayerRole,
+  type Value,
+} from '@tallow/core/document';
 import { setFolder, setLayer } from '@tallow/core/edit';
 import { roundOf, type TimedLayer } from '@tallow/core/timing';
-import { useCurrent } from '../selection/current.ts';
-import { useSelection } from '../selection/selection.ts';
+import { useOfCurrent } from '../selection/current.ts';
+import { selection, useSelection } from '../selection/selection.ts';
 import { FolderMenu } from './folder-menu.tsx';
 import { LayerMenu } from './layer-menu.tsx';
 import { edit, endGesture } from '../shot/document.ts';
@@ -37,7 +45,7 @@ const SELECT = 'moves h-8 rounded-md bg-soot-800 px-1.5 text-[13px] text-wax-100
 
 export function LayerSettingsRow({ timed, only }: { timed: TimedLayer; only: boolean }) {
   const { layer } = timed;
-  const { frame, round } = useMoment();
+  const { opacity, frameNow } = useOpacity(layer.opacity);
   const set = (name: string, settings: Parameters<typeof setLayer>[2], gesture?: string): void => {
     edit(name, (doc) => setLayer(doc, layer.id, settings), gesture);
   };
@@ -73,9 +81,10 @@ export function LayerSettingsRow({ timed, only }: { timed: TimedLayer; only: boo
       </select>
       <Opacity
         label="Layer opacity"
-        value={valueAt(layer.opacity, frame, round)}
-        onSet={(opacity) => {
-          edit('layer opacity', (doc) => setLayer(doc, layer.id, { opacity }, frame), `opacity-${layer.id}`);
+        value={opacity}
+        onSet={(next) => {
+          const gesture = `opacity-${layer.id}`;
+          edit('layer opacity', (doc) => setLayer(doc, layer.id, { opacity: next }, frameNow()), gesture);
         }}
       />
       <LayerMenu timed={timed} only={only} />
@@ -83,22 +92,23 @@ export function LayerSettingsRow({ timed, only }: { timed: TimedLayer; only: boo
   );
 }
 
-/** The frame values are set at, and what they go round in. */
-function useMoment(): { frame: number; round: number | null } {
-  const now = useCurrent();
-  const frame = useSelection((s) => s.frame);
-  return { frame, round: now ? roundOf(now.element, now.length) : null };
+/** What a value over time is where the playhead stands. Drawn anew only where that is another number. */
+function useOpacity(value: Value): { opacity: number; frameNow: () => number } {
+  const round = useOfCurrent(({ element, length }) => roundOf(element, length)) ?? null;
+  const opacity = useSelection((s) => valueAt(value, s.frame, round));
+  return { opacity, frameNow: () => selection().frame };
 }
 
 export function FolderSettingsRow({ folder }: { folder: Folder }) {
-  const { frame, round } = useMoment();
+  const { opacity, frameNow } = useOpacity(folder.opacity);
   return (
     <div className="ml-5 flex items-center gap-2 border-l border-soot-700 pl-3 pr-1">
       <Opacity
         label={`Opacity of ${folder.name}`}
-        value={valueAt(folder.opacity, frame, round)}
-        onSet={(opacity) => {
-          edit('folder opacity', (doc) => setFolder(doc, folder.id, { opacity }, frame), `opacity-${folder.id}`);
+        value={opacity}
+        onSet={(next) => {
+          const gesture = `opacity-${folder.id}`;
+          edit('folder opacity', (doc) => setFolder(doc, folder.id, { opacity: next }, frameNow()), gesture);
         }}
       />
       <FolderMenu folder={folder} />

@@ -1,6 +1,6 @@
 /** The layers of the active element and their folders: order, adding, finding. */
 import { find, randomId, type Folder } from '@tallow/core/document';
-import { addFolder, addLayer, moveLayer } from '@tallow/core/edit';
+import { addFolder, addLayer, bareRuns, isLaidByItself, moveLayer } from '@tallow/core/edit';
 import type { TimedLayer } from '@tallow/core/timing';
 import {
   closestCenter,
@@ -14,7 +14,8 @@ import {
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Contrast, FolderPlus, Lock, Plus, Search, Spotlight } from 'lucide-react';
 import { useState } from 'react';
-import { useCurrent, type Current } from '../selection/current.ts';
+import { useShallow } from 'zustand/react/shallow';
+import { useCurrent, useOfCurrent, type Current } from '../selection/current.ts';
 import { useShowing } from '../picture/showing.ts';
 import { setSelection } from '../selection/selection.ts';
 import { edit, useDocument } from '../shot/document.ts';
@@ -38,6 +39,13 @@ function entriesOf(now: Current): Entry[] {
     return [{ folder }, ...now.layers.filter((timed) => timed.folder?.id === id).map((timed) => ({ timed }))];
   });
 }
+
+/** Names of the layers that a layer shares its time with. */
+const tiedTo = ({ layers }: Current, timed: TimedLayer): string =>
+  layers
+    .filter((other) => other !== timed && other.layer.runListId === timed.layer.runListId)
+    .map(({ layer }) => layer.name)
+    .join(', ');
 
 /** Where a dragged row goes when it is let go over another: into that one's list, at its place. */
 function dropped(now: Current, entries: readonly Entry[], { active, over }: DragEndEvent): void {
@@ -114,16 +122,20 @@ export function Layers() {
   const [wanted, setWanted] = useState('');
   const [finding, setFinding] = useState(false);
   const [openFolder, setOpenFolder] = useState<string | null>(null);
+  const shown = (entries: readonly Entry[]): readonly Entry[] =>
+    entries.filter(
+      (entry) =>
+        wanted === '' || ('timed' in entry && entry.timed.layer.name.toLowerCase().includes(wanted.toLowerCase())),
+    );
+  // The very same list while it holds the same rows: the rows hang on it.
+  const ids = useOfCurrent(useShallow((of) => shown(entriesOf(of)).map(idOf))) ?? [];
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   if (!now) return null;
   const all = entriesOf(now);
-  const entries = all.filter(
-    (entry) =>
-      wanted === '' || ('timed' in entry && entry.timed.layer.name.toLowerCase().includes(wanted.toLowerCase())),
-  );
+  const entries = shown(all);
   const add = (): void => {
     let made = '';
     edit('add layer', (doc) => {
@@ -174,7 +186,7 @@ export function Layers() {
             dropped(now, all, event);
           }}
         >
-          <SortableContext items={entries.map(idOf)} strategy={verticalListSortingStrategy}>
+          <SortableContext items={ids} strategy={verticalListSortingStrategy}>
             {entries.map((entry) =>
               'folder' in entry ? (
                 <FolderRow
@@ -188,9 +200,14 @@ export function Layers() {
               ) : (
                 <LayerRow
                   key={entry.timed.layer.id}
-                  now={now}
-                  timed={entry.timed}
+                  layer={entry.timed.layer}
+                  list={entry.timed.list}
+                  folder={entry.timed.folder}
                   active={entry.timed.layer.id === now.active?.layer.id}
+                  // What is laid by itself is nobody's to draw.
+                  bare={isLaidByItself(now.doc, entry.timed.layer.id) ? 0 : bareRuns(entry.timed).length}
+                  tied={tiedTo(now, entry.timed)}
+                  length={now.length}
                 />
               ),
             )}

@@ -8,13 +8,14 @@ import { NumberField } from '../parts/number-field.tsx';
 import { edit, say, useDocument } from '../shot/document.ts';
 
 export function ShotFormat() {
-  const doc = useDocument((s) => s.doc);
-  if (!doc) return null;
-  const shot = shotOf(doc);
+  const shot = useDocument((s) => s.doc && shotOf(s.doc));
+  if (!shot) return null;
   const set = (name: string, settings: Parameters<typeof setShot>[1], gesture?: string) => {
     edit(name, (d) => setShot(d, settings), gesture);
   };
   const resize = (size: Parameters<typeof resizeShot>[1]) => {
+    const { doc } = useDocument.getState();
+    if (!doc) return;
     const before = beyondFrame(doc);
     edit('size', (d) => resizeShot(d, size));
     const { doc: now } = useDocument.getState();

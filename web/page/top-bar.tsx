@@ -87,11 +87,10 @@ function ShotName({ name }: { name: string }) {
 }
 
 export function TopBar({ step }: { step: (typeof STEPS)[number]['path'] }) {
-  const doc = useDocument((s) => s.doc);
+  const shot = useDocument((s) => s.doc && shotOf(s.doc));
   const production = useDocument((s) => s.production);
   const lastDone = useDocument((s) => s.done.at(-1)?.name);
   const lastUndone = useDocument((s) => s.undone.at(-1)?.name);
-  const shot = doc ? shotOf(doc) : null;
   return (
     <header className="flex h-12 shrink-0 items-center gap-6 border-b border-soot-700 bg-soot-950 px-4">
       <Link to="/" className="font-name text-[21px] text-flame" title="All shots">

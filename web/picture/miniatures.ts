@@ -101,6 +101,12 @@ function looksIn(doc: ShotDocument): string {
   return text;
 }
 
+/** Tells apart what a small picture of a drawing shows, colours and looks included. */
+export function printOf(doc: ShotDocument, drawingId: Id | undefined): string {
+  const drawing = find(doc, 'drawing', drawingId);
+  return drawing ? `${contentId(drawing)}|${coloursIn(doc)}|${looksIn(doc)}` : '';
+}
+
 /** A picture of drawings, lowest first, if it is there; else it is asked for and undefined until it arrives. */
 export function miniature(
   doc: ShotDocument,

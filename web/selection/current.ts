@@ -110,6 +110,18 @@ export function useCurrent(): Current | null {
   return currentOf(doc, where);
 }
 
+/**
+ * Something of what is worked on. What shows it is drawn anew only where that has changed, not after every stroke.
+ * @param of may return a list where it goes through `useShallow`.
+ */
+export function useOfCurrent<T>(of: (now: Current) => T): T | undefined {
+  const where = useSelection(useShallow(({ elementId, layerId, place }) => ({ elementId, layerId, place })));
+  return useDocument((s) => {
+    const now = currentOf(s.doc, where);
+    return now ? of(now) : undefined;
+  });
+}
+
 /** The frame of the shot on which a frame of a turn of the active element falls. */
 export const shotFrameOf = ({ doc, path, length }: Current, frame: number, turn: number): number =>
   path.length > 0 ? shotFrameIn(doc, path, frame, turn) : turn * length + frame;

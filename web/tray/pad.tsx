@@ -1,6 +1,6 @@
 /** One pad on which width and opacity are set together and seen: across for width, up for opacity. */
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { useCurrent, swatchOf } from '../selection/current.ts';
+import { swatchOf, useOfCurrent } from '../selection/current.ts';
 import { setBrush, useHeld } from '../hand/held.ts';
 import { madeBy } from '../hand/brushes.ts';
 
@@ -18,8 +18,8 @@ export function Pad() {
   const { width, opacity } = useHeld((s) => s.brushes[s.brushName]);
   const swatchId = useHeld((s) => s.swatchId);
   const tool = useHeld((s) => s.brushName);
-  const now = useCurrent();
-  const colour = madeBy(tool) === 'rub' ? '#5a4c40' : (now && swatchOf(now.doc, swatchId)?.colour) || '#a89987';
+  const inHand = useOfCurrent(({ doc }) => swatchOf(doc, swatchId)?.colour) ?? '#a89987';
+  const colour = madeBy(tool) === 'rub' ? '#5a4c40' : inHand;
   const set = (event: PointerEvent): void => {
     const box = pad.current!.getBoundingClientRect();
     const up = 1 - (event.clientY - box.top - EDGE) / (box.height - 2 * EDGE);

@@ -1,5 +1,5 @@
 /** All of the palette with its names, those in hand lately first. */
-import { find, type ShotDocument, type Swatch } from '@tallow/core/document';
+import type { Swatch } from '@tallow/core/document';
 import { LayoutGrid } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
@@ -11,21 +11,19 @@ import { SwatchButton } from './swatch-button.tsx';
 const LATELY = 6;
 
 interface PaletteSheetProps {
-  doc: ShotDocument;
   swatches: readonly Swatch[];
   inHand: Swatch | null;
   className: string;
 }
 
-export function PaletteSheet({ doc, swatches, inHand, className }: PaletteSheetProps) {
+export function PaletteSheet({ swatches, inHand, className }: PaletteSheetProps) {
   const [open, setOpen] = useState(false);
-  const recent = useRecent((s) => s.swatches).flatMap((id) => find(doc, 'swatch', id) ?? []);
+  const recent = useRecent((s) => s.swatches).flatMap((id) => swatches.find((swatch) => swatch.id === id) ?? []);
   const rows = (list: readonly Swatch[]) => (
     <div className="grid grid-cols-3 gap-0.5">
       {list.map((swatch) => (
         <SwatchButton
           key={swatch.id}
-          doc={doc}
           swatch={swatch}
           picked={swatch.id === inHand?.id}
           form="row"

@@ -2,9 +2,11 @@
 import { findAll, randomId, shotOf } from '@tallow/core/document';
 import { addSwatch } from '@tallow/core/edit';
 import { Palette as PaletteIcon, Plus } from 'lucide-react';
-import { useCallback, useState } from 'react';
-import { swatchOf, useCurrent } from '../selection/current.ts';
+import { useRef } from 'react';
+import { useShallow } from 'zustand/react/shallow';
+import { swatchOf, useOfCurrent } from '../selection/current.ts';
 import { useHeld } from '../hand/held.ts';
+import { useWidth } from '../parts/use-width.ts';
 import { edit } from '../shot/document.ts';
 import { takeSwatch } from '../swatches/swatches.ts';
 import { togglePanel } from '../screen/panels.ts';
@@ -20,30 +22,14 @@ const SMALL = { width: 39, rows: 3 } as const;
 const GAP = 2;
 const SIDE = 'moves grid h-6 w-9 place-items-center rounded-lg text-wax-300 hover:bg-[#2d2d2d]';
 
-/** The width of an element, CSS px. */
-function useWidth(): [number, React.RefCallback<HTMLElement>] {
-  const [width, setWidth] = useState(0);
-  const ref = useCallback((element: HTMLElement | null) => {
-    if (!element) return undefined;
-    const observer = new ResizeObserver(() => {
-      setWidth(element.clientWidth);
-    });
-    observer.observe(element);
-    return () => {
-      observer.disconnect();
-    };
-  }, []);
-  return [width, ref];
-}
-
 export function Palette() {
-  const now = useCurrent();
+  const swatches = useOfCurrent(useShallow(({ doc }) => findAll(doc, 'swatch', shotOf(doc).swatches)));
   const swatchId = useHeld((s) => s.swatchId);
+  const inHand = useOfCurrent(({ doc }) => swatchOf(doc, swatchId));
   const recent = useRecent((s) => s.swatches);
-  const [width, ref] = useWidth();
-  if (!now) return null;
-  const swatches = findAll(now.doc, 'swatch', shotOf(now.doc).swatches);
-  const inHand = swatchOf(now.doc, swatchId);
+  const host = useRef<HTMLDivElement>(null);
+  const width = useWidth(host);
+  if (!swatches) return null;
   const roomFor = (size: { width: number; rows: number }) =>
     Math.max(1, Math.floor((width + GAP) / size.width)) * size.rows;
   const isNamed = swatches.length <= roomFor(NAMED);
@@ -64,7 +50,7 @@ export function Palette() {
   return (
     <div className="flex min-w-0 flex-1 items-stretch gap-0.5 rounded-[10px] bg-surround p-0.5">
       <div
-        ref={ref}
+        ref={host}
         className="flex h-[74px] min-w-0 flex-1 flex-wrap content-start gap-0.5 overflow-hidden"
         role="group"
         aria-label="Palette"
@@ -72,7 +58,6 @@ export function Palette() {
         {shown.map((swatch) => (
           <SwatchButton
             key={swatch.id}
-            doc={now.doc}
             swatch={swatch}
             picked={swatch.id === inHand?.id}
             form={isNamed ? 'named' : 'small'}
@@ -87,7 +72,7 @@ export function Palette() {
         <button type="button" aria-label="Add swatch" title="Add a swatch" onClick={add} className={SIDE}>
           <Plus size={15} />
         </button>
-        <PaletteSheet doc={now.doc} swatches={swatches} inHand={inHand ?? null} className={SIDE} />
+        <PaletteSheet swatches={swatches} inHand={inHand ?? null} className={SIDE} />
         <button
           type="button"
           aria-label="Settings of the palette"

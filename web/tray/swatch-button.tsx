@@ -1,12 +1,13 @@
 /** A swatch as a smear of its colour, with its name where there is room. */
 import { WholeName } from '../parts/whole-name.tsx';
-import { find, type ShotDocument, type Swatch } from '@tallow/core/document';
+import { find, type Swatch } from '@tallow/core/document';
+import { useShallow } from 'zustand/react/shallow';
+import { useOfCurrent } from '../selection/current.ts';
 import { BrushMark } from './brush-mark.tsx';
 
 const SMEAR = { kind: 'ink', width: 9, opacity: 1, pressure: true } as const;
 
 interface SwatchButtonProps {
-  doc: ShotDocument;
   swatch: Swatch;
   picked: boolean;
   /** With its name under it, without, or beside it. */
@@ -20,8 +21,12 @@ const FORMS = {
   row: { width: 34, height: 20, look: 'h-8 w-full gap-2 px-1.5' },
 } as const;
 
-export function SwatchButton({ doc, swatch, picked, form, onPress }: SwatchButtonProps) {
-  const running = swatch.gradient?.stops.map((stop) => find(doc, 'swatch', stop.swatch)?.colour ?? swatch.colour);
+export function SwatchButton({ swatch, picked, form, onPress }: SwatchButtonProps) {
+  const running = useOfCurrent(
+    useShallow(({ doc }) =>
+      swatch.gradient?.stops.map((stop) => find(doc, 'swatch', stop.swatch)?.colour ?? swatch.colour),
+    ),
+  );
   const { width, height, look } = FORMS[form];
   return (
     <WholeName name={swatch.name} always={form === 'small'}>

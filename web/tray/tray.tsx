@@ -1,5 +1,5 @@
 /** The tray near the drawing hand: brushes as the marks they make, the pad, and the palette. */
-import { lineSwatchOf, swatchOf, useCurrent } from '../selection/current.ts';
+import { lineSwatchOf, swatchOf, useOfCurrent } from '../selection/current.ts';
 import { brushOf } from '../pen/pen-marks.ts';
 import { setBrush, setHeld, takeBrush, useHeld } from '../hand/held.ts';
 import { BRUSH_NAMES, type BrushName, madeBy, BRUSHES } from '../hand/brushes.ts';
@@ -16,10 +16,9 @@ function ToolButton({ tool }: { tool: BrushName }) {
   const brush = useHeld((s) => s.brushes[tool]);
   const brushShown = useHeld((s) => s.brushShown);
   const swatchId = useHeld((s) => s.swatchId);
-  const now = useCurrent();
   const shapeLine = useHeld((s) => s.shapeLine);
-  const colour = (now && swatchOf(now.doc, swatchId)?.colour) ?? '#f4ecdf';
-  const lineColour = (now && lineSwatchOf(now.doc, swatchId)?.colour) ?? colour;
+  const colour = useOfCurrent(({ doc }) => swatchOf(doc, swatchId)?.colour) ?? '#f4ecdf';
+  const lineColour = useOfCurrent(({ doc }) => lineSwatchOf(doc, swatchId)?.colour) ?? colour;
   return (
     <button
       type="button"

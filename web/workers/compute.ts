@@ -1,6 +1,6 @@
 /** The compute worker: starters, in-betweens, fills and tone away from the main thread, drawing by drawing, so that it can be stopped between two. */
 import { computeBetweens, type BetweenWork } from '@tallow/core/between';
-import { makeGrounds, type Grounds } from '@tallow/core/brush';
+import { makeGrounds, takeGrounds, type Grounds } from '@tallow/core/brush';
 import { bestJoins, seamReport, type Cover, type Join, type SeamReport } from '@tallow/core/checks';
 import {
   documentOf,
@@ -50,6 +50,7 @@ import {
   type SmearWork,
 } from '@tallow/core/smears';
 import { expose, transfer } from 'comlink';
+import { brushMarkPicture, type BrushMarkRequest } from './brush-mark-picture.ts';
 import { makeSurface } from './surfaces.ts';
 
 /** A starter with what it works from. */
@@ -102,7 +103,15 @@ const fills = new FillWorker(makeSurface);
 const compute = {
   /** What brushes are drawn on. */
   grounds(): Grounds {
-    return makeGrounds();
+    const grounds = makeGrounds();
+    takeGrounds(grounds);
+    return grounds;
+  },
+
+  /** The mark of a brush, small. */
+  brushMark(request: BrushMarkRequest): ImageBitmap {
+    const picture = brushMarkPicture(request);
+    return transfer(picture, [picture]);
   },
 
   /**

@@ -1,7 +1,7 @@
+/** The application: its pages, put up in the document. */
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
-import './app.css';
 import { ShotPage } from './routes/shot-page.tsx';
 import { ShelfPage } from './routes/shelf-page.tsx';
 import { ShotsPage } from './routes/shots-page.tsx';
