@@ -4,6 +4,7 @@ import { StepButton } from '../actions/hold-button.tsx';
 import { indicesOf } from '@tallow/core/edit';
 import { useCurrent } from '../selection/current.ts';
 import { usePlayback } from '../playback/playback.ts';
+import { useRestingFrame } from '../playback/resting-frame.ts';
 import { useSelection } from '../selection/selection.ts';
 import { say } from '../shot/document.ts';
 import { heldFor, hold, whyNotRuns } from '../time/time-edits.ts';
@@ -20,7 +21,7 @@ const HOLDS = [1, 2, 3, 4] as const;
 
 export function TimeButtons() {
   const now = useCurrent();
-  const frame = useSelection((s) => s.frame);
+  const frame = useRestingFrame();
   const playing = usePlayback((s) => s.playing);
   const picked = useSelection((s) => s.picked);
   if (!now) return null;

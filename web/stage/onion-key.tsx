@@ -4,7 +4,7 @@ import { ChevronDown, Ghost, Pin } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { shownNow, useCurrent } from '../selection/current.ts';
 import { type Onion, setShowing, useShowing } from '../picture/showing.ts';
-import { useSelection } from '../selection/selection.ts';
+import { useRestingFrame } from '../playback/resting-frame.ts';
 import { coloursOf, offeredPair } from '../picture/onion.ts';
 import { ActionButton } from '../actions/action-button.tsx';
 import { titleOf } from '../actions/key-text.ts';
@@ -215,7 +215,7 @@ export function OnionKey() {
   const onion = useShowing((s) => s.onion);
   const pinned = useShowing((s) => s.pinned);
   const traces = useIsHeld(TRACE);
-  const frame = useSelection((s) => s.frame);
+  const frame = useRestingFrame();
   const now = useCurrent();
   if (!now) return null;
   const colours = coloursOf(now, onion);

@@ -19,9 +19,10 @@ import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef } from 'react';
 import { HoldButton } from '../actions/hold-button.tsx';
 import { ITEM, Menu } from '../parts/menu.tsx';
-import { useCurrent } from '../selection/current.ts';
+import { useCurrent, useOfCurrent } from '../selection/current.ts';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { useSelection } from '../selection/selection.ts';
+import { useShallow } from 'zustand/react/shallow';
 import { setViewed, useViewed, viewed } from '../view/viewed.ts';
 import { held, setHeld, useHeld, takeTool } from '../hand/held.ts';
 import { useScreen } from '../screen/screen.ts';
@@ -93,16 +94,29 @@ function Backdrop() {
   );
 }
 
-function AboveLine({ planning, assembling }: { planning: boolean; assembling: boolean }) {
-  const now = useCurrent();
+/** What the pen would do here, or why it cannot. */
+function PenText({ hidden }: { hidden: boolean }) {
   const frame = useSelection((s) => s.frame);
-  const view = useViewed((s) => s.view);
-  const holding = useViewed((s) => s.holding);
   useHeld((s) => s.newOnHeld);
   useHeld((s) => s.brushName);
+  const pen = useOfCurrent(useShallow((now) => penText(now, frame)));
+  if (!pen) return null;
+  return (
+    <span
+      hidden={hidden}
+      data-testid="pen-text"
+      title={pen.text}
+      className={`min-w-0 flex-1 truncate px-2 ${pen.trouble ? 'text-warn' : 'text-wax-300'}`}
+    >
+      {pen.text}
+    </span>
+  );
+}
+
+function AboveLine({ planning, assembling }: { planning: boolean; assembling: boolean }) {
+  const view = useViewed((s) => s.view);
+  const holding = useViewed((s) => s.holding);
   const { Above } = seenOf(useHeld((s) => s.tool));
-  if (!now) return null;
-  const pen = penText(now, frame);
   return (
     <div className="absolute inset-x-0 top-0 z-10 flex h-11 items-center gap-1 px-2 text-[13px]">
       {planning ? (
@@ -111,14 +125,7 @@ function AboveLine({ planning, assembling }: { planning: boolean; assembling: bo
         <>
           {assembling ? null : <OnionKey />}
           {Above ? <Above /> : null}
-          <span
-            hidden={Above !== undefined}
-            data-testid="pen-text"
-            title={pen.text}
-            className={`min-w-0 flex-1 truncate px-2 ${pen.trouble ? 'text-warn' : 'text-wax-300'}`}
-          >
-            {pen.text}
-          </span>
+          <PenText hidden={Above !== undefined} />
           {assembling ? null : <SetChips />}
         </>
       )}
