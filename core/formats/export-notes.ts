@@ -1,7 +1,7 @@
 /** What those who receive frames need to know of them, in words, for a file beside the frames. */
 import { shotOf, type ShotDocument } from '../document/index.ts';
 import { EXPORT_FORMATS } from './exports/index.ts';
-import { firstNumber, takenFrames, type ExportSettings, type Sequence } from './export-settings.ts';
+import { deliveredFrames, firstNumber, takenFrames, type ExportSettings, type Sequence } from './export-settings.ts';
 
 const ALPHA_WORDS = {
   straight: 'straight: colours are not multiplied by alpha',
@@ -32,11 +32,15 @@ export function exportNotes(
   const { label, linear } = EXPORT_FORMATS[settings.format];
   const { from, to } = takenFrames(settings);
   const first = firstNumber(settings);
+  const count = deliveredFrames(settings, shot.rate).length;
   const lines = [
     `${shot.name}${settings.pattern.includes('{version}') ? `, ${settings.version}` : ''}`,
     '',
-    `Files: ${label}, ${size.width} x ${size.height} px, ${shot.rate} frames a second`,
-    `Frames: ${from + 1} to ${to} of the shot, numbered ${first} to ${first + to - from - 1}`,
+    `Files: ${label}, ${size.width} x ${size.height} px, ${settings.rate ?? shot.rate} frames a second`,
+    `Frames: ${from + 1} to ${to} of the shot, numbered ${first} to ${first + count - 1}`,
+    ...(settings.rate === null
+      ? []
+      : [`Rate: the shot has ${shot.rate} frames a second; each file is the frame seen at its moment`]),
     ...(settings.before + settings.after > 0
       ? [`Handles: ${settings.before} before and ${settings.after} after what is meant to be seen`]
       : []),

@@ -4,6 +4,7 @@ import { newShotDocument, entitiesOf } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import {
   brighteningLayers,
+  deliveredFrames,
   deliveriesOf,
   deliveryName,
   exportFormats,
@@ -48,6 +49,37 @@ test('a pattern must number the frames and hold nothing unknown', () => {
     false,
     false,
   ]);
+});
+
+test('at another rate it lasts as long, goes on in order and makes nothing up', () => {
+  const rates = fc.integer({ min: 1, max: 120 });
+  const range = fc.record({
+    from: fc.nat(40),
+    frames: fc.integer({ min: 1, max: 200 }),
+    before: fc.nat(9),
+    after: fc.nat(9),
+  });
+  fc.assert(
+    fc.property(range, rates, rates, ({ from, frames, before, after }, shotRate, rate) => {
+      const settings = { from, to: from + frames, before, after, rate };
+      const delivered = deliveredFrames(settings, shotRate);
+      const seconds = (frames + before + after) / shotRate;
+      // Within half a frame of what is delivered, or one frame where it is shorter than that.
+      expect(Math.abs(delivered.length / rate - seconds)).toBeLessThanOrEqual(
+        Math.max(0.5 / rate, 1 / rate - seconds) + 1e-9,
+      );
+      for (const [i, frame] of delivered.entries()) {
+        expect(frame).toBeGreaterThanOrEqual(from - before);
+        expect(frame).toBeLessThan(from + frames + after);
+        if (i > 0) expect(frame).toBeGreaterThanOrEqual(delivered[i - 1]!);
+      }
+      const own = deliveredFrames({ ...settings, rate: null }, shotRate);
+      expect(deliveredFrames({ ...settings, rate: shotRate }, shotRate)).toEqual(own);
+      expect(own).toEqual(Array.from({ length: frames + before + after }, (_, i) => from - before + i));
+    }),
+  );
+  expect(deliveredFrames({ from: 0, to: 8, before: 0, after: 0, rate: 12 }, 24)).toEqual([0, 2, 4, 6]);
+  expect(deliveredFrames({ from: 2, to: 4, before: 0, after: 0, rate: 50 }, 25)).toEqual([2, 2, 3, 3]);
 });
 
 test('stems are never empty and hold nothing a file system could refuse', () => {

@@ -33,6 +33,8 @@ export interface ExportSettings {
   readonly from: number;
   readonly to: number;
   readonly scale: number;
+  /** Frames a second of what is delivered; null for those of the shot. How long it lasts stays. */
+  readonly rate: number | null;
   /** Frames taken before and after the range as well, to cut and fade in. */
   readonly before: number;
   readonly after: number;
@@ -68,6 +70,7 @@ export const USUAL_EXPORT = {
   parts: 'picture',
   background: false,
   scale: 1,
+  rate: null,
   before: 0,
   after: 0,
   pattern: USUAL_PATTERN,
@@ -93,6 +96,21 @@ export const takenFrames = ({ from, to, before, after }: Pick<ExportSettings, 'f
   from: from - before,
   to: to + after,
 });
+
+/**
+ * The frames of the shot that are delivered, in order: at another rate those seen at its moments, so that some are left out or come
+ * more than once and nothing is made up between two drawings.
+ * @param shotRate frames a second of the shot.
+ */
+export function deliveredFrames(
+  settings: Pick<ExportSettings, 'from' | 'to' | 'before' | 'after' | 'rate'>,
+  shotRate: number,
+): number[] {
+  const { from, to } = takenFrames(settings);
+  const rate = settings.rate ?? shotRate;
+  const count = Math.max(1, Math.round(((to - from) * rate) / shotRate));
+  return Array.from({ length: count }, (_, i) => Math.min(to - 1, from + Math.floor((i * shotRate) / rate)));
+}
 
 /** The number of the first file. */
 export const firstNumber = ({ from, before, first }: Pick<ExportSettings, 'from' | 'before' | 'first'>): number =>
@@ -146,12 +164,13 @@ export interface Sequence {
 
 /** Settings as their format can be written: what was chosen for another one and cannot be here is left out. */
 export function forFormat(settings: ExportSettings): ExportSettings {
-  const { frames, whole, alphas, words } = EXPORT_FORMATS[settings.format];
+  const { frames, whole, alphas, words, rates } = EXPORT_FORMATS[settings.format];
   const parts = whole ? 'picture' : settings.parts;
   return {
     ...settings,
     parts,
     trim: settings.trim && !whole,
+    rate: rates ? settings.rate : null,
     ...(words ? { scale: 1, crop: null, layers: 'all' as const } : {}),
     // Handles are for cutting: a film or a loop is taken as it is to be seen.
     ...(frames === null ? { before: 0, after: 0 } : {}),
@@ -190,13 +209,14 @@ export const deliveriesOf = (settings: ExportSettings): ExportSettings[] => [
 ];
 
 /** What a delivery is called: its folder in a job of several. @param nth from 0. */
-export function deliveryName({ format, layers, parts, crop, scale }: ExportSettings, nth: number): string {
+export function deliveryName({ format, layers, parts, crop, scale, rate }: ExportSettings, nth: number): string {
   const words = [
     format.toLowerCase(),
     ...(parts === 'picture' ? [] : [parts]),
     ...(layers === 'all' ? [] : [layers.replace(' ', '-')]),
     ...(crop ? [`${crop.width}x${crop.height}`] : []),
     ...(scale === 1 ? [] : [`${Math.round(scale * 100)}pc`]),
+    ...(rate === null ? [] : [`${rate}fps`]),
   ];
   return `${String(nth + 1).padStart(2, '0')}-${words.join('-')}`;
 }

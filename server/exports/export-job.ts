@@ -1,5 +1,6 @@
 /** One export, from its row to its file. */
 import {
+  deliveredFrames,
   deliveriesOf,
   deliveryName,
   fileStem,
@@ -24,13 +25,12 @@ import { staysAlive, teller } from '../queue/telling.ts';
 
 /** Frames to be rendered, over all sequences. @throws where the shot has none of them. */
 function framesOf(outline: ShotDocument, settings: ExportSettings): number {
-  const { length } = shotOf(outline);
+  const { length, rate } = shotOf(outline);
   if (settings.to > length)
     throw new Error(`the shot is ${length} frames long by now, and frame ${settings.to} was asked for`);
   const sequences = sequencesOf(outline, settings).length;
   if (sequences === 0) throw new Error('there is no visible layer to take away');
-  const { from, to } = takenFrames(settings);
-  return (to - from) * sequences;
+  return deliveredFrames(settings, rate).length * sequences;
 }
 
 /**

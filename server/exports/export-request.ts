@@ -74,6 +74,19 @@ export class ExportRequest {
   @Max(EXPORT_SCALE.most)
   scale?: number;
 
+  @ApiProperty({
+    required: false,
+    nullable: true,
+    minimum: SHOT_LIMITS.rate.least,
+    maximum: SHOT_LIMITS.rate.most,
+    description: 'Frames a second; null for those of the shot',
+  })
+  @IsOptional()
+  @IsInt()
+  @Min(SHOT_LIMITS.rate.least)
+  @Max(SHOT_LIMITS.rate.most)
+  rate?: number | null;
+
   @ApiProperty({ required: false, description: 'Names of files, with {shot}, {part} and {frame}' })
   @IsOptional()
   @IsString()
@@ -169,6 +182,7 @@ export function settingsFor(shot: ShotSummary, request: ExportRequest, path = ''
     before: request.before ?? USUAL_EXPORT.before,
     after: request.after ?? USUAL_EXPORT.after,
     scale: request.scale ?? USUAL_EXPORT.scale,
+    rate: request.rate ?? USUAL_EXPORT.rate,
     pattern: request.pattern ?? USUAL_EXPORT.pattern,
     version: request.version ?? USUAL_EXPORT.version,
     first: request.first ?? USUAL_EXPORT.first,

@@ -22,6 +22,10 @@ export interface FrameRange {
   /** First frame, from 0, and one past the last. */
   readonly from: number;
   readonly to: number;
+  /** Frames of the shot, in order, where they are not all of those one after another. */
+  readonly frames?: readonly number[] | undefined;
+  /** Frames a second of what comes of it; those of the shot without. */
+  readonly rate?: number | undefined;
   readonly scale: number;
   readonly background: boolean;
   readonly options: SheetOptions;
@@ -30,6 +34,10 @@ export interface FrameRange {
   /** Pictures of plates; none without it. */
   readonly assets?: AssetPicture;
 }
+
+/** Frames of the shot, in order. */
+export const framesOf = ({ from, to, frames }: FrameRange): readonly number[] =>
+  frames ?? Array.from({ length: to - from }, (_, i) => from + i);
 
 /** The whole shot as it is. Guides are never in it. */
 export const wholeShot = (doc: ShotDocument, background: boolean): FrameRange => ({
@@ -76,7 +84,7 @@ export async function* pngFrames(
   documents?: FrameDocuments,
 ): AsyncGenerator<Buffer> {
   const drawer = frameDrawer(doc, range);
-  const { from, to } = range;
+  const frames = framesOf(range);
   const encoded = new Map<string, Promise<Buffer>>();
   let encoding = 0;
   const draw = (frame: number, at: ShotDocument): Promise<Buffer> => {
@@ -95,10 +103,11 @@ export async function* pngFrames(
     return png;
   };
   const drawn: Promise<Buffer>[] = [];
-  let next = from;
-  for (let frame = from; frame < to; frame++) {
-    while (next < to && (drawn.length === 0 || (encoding < AHEAD && drawn.length < KEPT / 2))) {
-      drawn.push(draw(next, documents ? await documents.at(next) : doc));
+  let next = 0;
+  while (next < frames.length || drawn.length > 0) {
+    while (next < frames.length && (drawn.length === 0 || (encoding < AHEAD && drawn.length < KEPT / 2))) {
+      const frame = frames[next]!;
+      drawn.push(draw(frame, documents ? await documents.at(frame) : doc));
       next += 1;
     }
     yield await drawn.shift()!;

@@ -4,7 +4,7 @@ import type { AlphaKind } from '@tallow/core/formats';
 import { ByteCache } from '@tallow/core/render';
 import type { Canvas } from '@napi-rs/canvas';
 import type { FrameDocuments } from './frame-documents.ts';
-import { frameDrawer, type FrameRange } from './frames.ts';
+import { frameDrawer, framesOf, type FrameRange } from './frames.ts';
 
 export type Pixels = Uint8ClampedArray<ArrayBufferLike>;
 
@@ -52,7 +52,7 @@ export async function* rawFrames(
   const drawer = frameDrawer(doc, range);
   const { left, top, width, height } = crop ?? { left: 0, top: 0, width: drawer.width, height: drawer.height };
   const known = new ByteCache<Pixels>(KEPT_BYTES);
-  for (let frame = range.from; frame < range.to; frame++) {
+  for (const frame of framesOf(range)) {
     const at = await documents.at(frame);
     const key = drawer.keyOf(frame, at);
     yield {

@@ -240,6 +240,32 @@ describe('films', () => {
     expect(loudest(13_000, 47_000)).toBeCloseTo(0.5, 2);
   });
 
+  test('at another rate a film lasts as long, with its sound; each frame is the one seen at its moment', async () => {
+    const { file } = await take({ format: 'ffv1', rate: 8 });
+    const [video, audio] = probe(file);
+    expect([video!.nb_read_frames, audio!.codec_name]).toEqual(['8', 'flac']);
+    const frames = decoded(file, 'rgba', [], ['-fps_mode', 'passthrough']);
+    const size = WIDTH * HEIGHT * 4;
+    const seen = [0, 1, 3, 4, 6, 7, 9, 10];
+    for (const [i, frame] of seen.entries())
+      expect(farthest(frames.subarray(i * size, (i + 1) * size), drawn(frame))).toBe(0);
+    const seconds = execFileSync('ffprobe', [
+      '-v',
+      'error',
+      '-show_entries',
+      'format=duration',
+      '-of',
+      'csv=p=0',
+      file,
+    ]);
+    expect(Number(seconds.toString())).toBeCloseTo(1, 2);
+    const { bytes } = await take({ rate: 24, notes: true });
+    const stills = filesOf(bytes, '.png');
+    expect(stills).toHaveLength(2 * LENGTH);
+    expect(farthest(decodedPart(stills[13]!, 'png', 'rgba'), drawn(6))).toBe(0);
+    expect(strFromU8(filesOf(bytes, '-notes.txt')[0]!)).toContain('24 frames a second');
+  });
+
   test('WebM is seen through where nothing is drawn, MP4 lies on the background; both have the sound', async () => {
     const webm = (await take({ format: 'webm' })).file;
     expect(probe(webm).map(({ codec_name }) => codec_name)).toEqual(['vp9', 'opus']);

@@ -1,12 +1,12 @@
 /** The Export step: what to take away and how, and what was taken before. */
-import { shotOf } from '@tallow/core/document';
+import { SHOT_LIMITS, shotOf } from '@tallow/core/document';
 import {
   brighteningLayers,
+  deliveredFrames,
   EXPORT_FORMATS,
   fileStem,
   forFormat,
   sequencesOf,
-  takenFrames,
   USUAL_EXPORT,
   type ExportSettings,
 } from '@tallow/core/formats';
@@ -52,15 +52,14 @@ export function ExportStep() {
     setChosen({ ...chosen, ...more });
   };
   const { format, parts, background, from, to, scale } = settings;
-  const { frames, alphas, sound, words, doing, tells } = EXPORT_FORMATS[format];
-  const taken = takenFrames(settings);
-  const count = taken.to - taken.from;
+  const { frames, alphas, sound, words, rates, doing, tells } = EXPORT_FORMATS[format];
+  const count = deliveredFrames(settings, shot.rate).length;
   const sequences = sequencesOf(doc, settings);
   const isOpaque = alphas.length === 0;
   const badNames = frames === null ? null : namesProblem(settings);
   const heard = soundsOf(doc).filter((each) => each.heard).length;
   const bright = brighteningLayers(doc);
-  const told = tells?.(count, shot.rate);
+  const told = tells?.(count, settings.rate ?? shot.rate);
   const whyNot =
     saving.state !== 'saved'
       ? 'Wait until everything is saved: the server renders what it has.'
@@ -121,7 +120,7 @@ export function ExportStep() {
             }}
           />
         )}
-        <div className="grid grid-cols-[1fr_1fr_2.1fr] gap-3">
+        <div className={`grid gap-3 ${rates ? 'grid-cols-[1fr_1fr_1fr_2.1fr]' : 'grid-cols-[1fr_1fr_2.1fr]'}`}>
           <NumberField
             key={`f${from}`}
             label="From frame"
@@ -142,6 +141,18 @@ export function ExportStep() {
               set({ to: frame });
             }}
           />
+          {rates ? (
+            <NumberField
+              key={`r${settings.rate ?? shot.rate}`}
+              label="Per second"
+              title="Frames a second. It lasts as long; at another rate than the shot’s, frames are left out or come twice"
+              value={settings.rate ?? shot.rate}
+              {...SHOT_LIMITS.rate}
+              onTake={(rate) => {
+                set({ rate: rate === shot.rate ? null : rate });
+              }}
+            />
+          ) : null}
           {words ? null : (
             <label className="block">
               <span className="mb-1 block text-xs text-wax-500">Size</span>
@@ -173,7 +184,13 @@ export function ExportStep() {
           <p className="text-[13px] text-wax-500">{`With the shot’s ${heard === 1 ? 'sound' : `${heard} sounds`}.`}</p>
         ) : null}
         {frames === null ? null : (
-          <NamesAndPapers settings={settings} set={set} stem={fileStem(shot.name)} part={sequences[0]?.name ?? ''} />
+          <NamesAndPapers
+            settings={settings}
+            set={set}
+            stem={fileStem(shot.name)}
+            part={sequences[0]?.name ?? ''}
+            rate={shot.rate}
+          />
         )}
         {told?.lost ? <Note>{told.lost}</Note> : null}
         {!background && !words && bright.length > 0 ? (

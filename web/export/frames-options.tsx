@@ -1,11 +1,11 @@
 /** What only frames as files have: parts, how alpha is told, names, and the papers beside them. */
 import {
+  deliveredFrames,
   EXPORT_FORMATS,
   EXPORT_LIMITS,
   firstNumber,
   frameName,
   patternProblem,
-  takenFrames,
   versionProblem,
   type AlphaKind,
   type ExportSettings,
@@ -71,12 +71,18 @@ export const namesProblem = ({ pattern, version }: ExportSettings): string | nul
   return version_ && `The version ${version_}`;
 };
 
-/** Names of files, and what lies beside them. @param stem of the shot's name. @param part the first sequence's name. */
-export function NamesAndPapers({ settings, set, stem, part }: OptionsProps & { stem: string; part: string }) {
+/** Names of files, and what lies beside them. @param stem of the shot's name. @param part the first sequence's name. @param rate frames a second of the shot. */
+export function NamesAndPapers({
+  settings,
+  set,
+  stem,
+  part,
+  rate,
+}: OptionsProps & { stem: string; part: string; rate: number }) {
   const { pattern, version, padding, before, after } = settings;
   const bad = namesProblem(settings);
   const ending = EXPORT_FORMATS[settings.format].frames!;
-  const { from, to } = takenFrames(settings);
+  const count = deliveredFrames(settings, rate).length;
   const name = (nth: number) => `${frameName(settings, stem, part, nth)}.${ending}`;
   return (
     <div>
@@ -93,7 +99,7 @@ export function NamesAndPapers({ settings, set, stem, part }: OptionsProps & { s
         />
       </label>
       <div className={`mt-1 truncate font-mono text-xs ${bad ? 'text-harm' : 'text-wax-500'}`} data-testid="names">
-        {bad ?? `${name(0)} to ${name(to - from - 1)}`}
+        {bad ?? `${name(0)} to ${name(count - 1)}`}
       </div>
       <Fold label="Numbers, version, handles">
         <div className="grid grid-cols-3 gap-3 pb-2">

@@ -4,6 +4,7 @@ import { useState } from 'react';
 /** A whole number typed into a field; taken when it is within its range. */
 export function NumberField({
   label,
+  title,
   value,
   least,
   most,
@@ -11,6 +12,8 @@ export function NumberField({
   onTake,
 }: {
   label: string;
+  /** More about it, said on hover. */
+  title?: string;
   /** What is meant by what is typed; NaN for nothing that can be meant. */
   read?: (text: string) => number;
   value: number;
@@ -22,7 +25,7 @@ export function NumberField({
   const number = read(text);
   const bad = !Number.isInteger(number) || number < least || number > most;
   return (
-    <label className="block">
+    <label className="block" title={title}>
       <span className="mb-1 block text-xs text-wax-500">{label}</span>
       <input
         className="field w-full font-mono"

@@ -34,6 +34,8 @@ export interface ExportFormat {
   readonly linear: boolean;
   /** Whether the shot's sounds are in it. */
   readonly sound: boolean;
+  /** It can be delivered at another rate than the shot's. */
+  readonly rates?: true;
   /** It holds no picture: size, ground, layers and what part of the picture is taken mean nothing to it. */
   readonly words?: true;
   /** What the button says. */

@@ -11,5 +11,6 @@ export const exr: ExportFormat = {
   alphas: ['premultiplied'],
   linear: true,
   sound: false,
+  rates: true,
   doing: doingFrames,
 };

@@ -12,6 +12,7 @@ export const ffv1: ExportFormat = {
   alphas: ['straight'],
   linear: false,
   sound: true,
+  rates: true,
   doing: (frames) => `Export film of ${frames} frames`,
   tells: (frames, rate) => ({ comes: `${secondsText(frames, rate)} at ${rate} fps.`, lost: null }),
 };

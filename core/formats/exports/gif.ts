@@ -12,6 +12,7 @@ export const gif: ExportFormat = {
   alphas: ['straight'],
   linear: false,
   sound: false,
+  rates: true,
   doing: (frames) => `Export GIF of ${frames} frames`,
   tells: (frames, rate) => {
     const left = gifTimes(Math.max(1, frames), rate).kept.length;

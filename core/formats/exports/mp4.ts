@@ -12,6 +12,7 @@ export const mp4: ExportFormat = {
   alphas: [],
   linear: false,
   sound: true,
+  rates: true,
   doing: (frames) => `Export film of ${frames} frames`,
   tells: (frames, rate) => ({
     comes: `${secondsText(frames, rate)} at ${rate} fps. A width or height that is odd gets one more row of pixels.`,

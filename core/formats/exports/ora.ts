@@ -11,6 +11,7 @@ export const ora: ExportFormat = {
   alphas: ['straight'],
   linear: false,
   sound: false,
+  rates: true,
   doing: doingFrames,
   tells: () => ({ comes: 'Layers as they lie; looks and lights are in the merged picture.', lost: null }),
 };

@@ -11,5 +11,6 @@ export const png: ExportFormat = {
   alphas: ALPHA_KINDS,
   linear: false,
   sound: false,
+  rates: true,
   doing: doingFrames,
 };

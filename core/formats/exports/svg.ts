@@ -13,6 +13,7 @@ export const svg: ExportFormat = {
   alphas: ['straight'],
   linear: false,
   sound: false,
+  rates: true,
   doing: doingFrames,
   tells: () => ({ comes: COMES, lost: 'Plates, light and air are not in it.' }),
 };

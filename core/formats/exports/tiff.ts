@@ -11,5 +11,6 @@ export const tiff: ExportFormat = {
   alphas: ALPHA_KINDS,
   linear: false,
   sound: false,
+  rates: true,
   doing: doingFrames,
 };

@@ -12,6 +12,7 @@ export const webp: ExportFormat = {
   alphas: ['straight'],
   linear: false,
   sound: false,
+  rates: true,
   doing: (frames) => `Export loop of ${frames} frames`,
   tells: (frames, rate) => ({
     comes: `${secondsText(frames, rate)} a turn, ${frames} frames at ${rate} fps.`,

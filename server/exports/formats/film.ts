@@ -19,11 +19,11 @@ export interface Film {
 
 export const film =
   ({ picture, sound, container }: Film): Writer =>
-  async ({ outline, documents, settings, path, tell, assets, recording }) => {
+  async ({ outline, documents, settings, frames: all, path, tell, assets, recording }) => {
     const taken = takenFrames(settings);
     const range = rangeOf({ outline, settings, assets });
     const { width, height } = frameDrawer(outline, range);
-    const { rate } = shotOf(outline);
+    const rate = settings.rate ?? shotOf(outline).rate;
     const seeThrough = EXPORT_FORMATS[settings.format].alphas.length > 0;
     const folder = `${path}.files`;
     async function* frames() {
@@ -38,7 +38,7 @@ export const film =
       const heard = track && sound ? [...track.mix, ...sound] : [];
       const output = [...(track?.inputs ?? []), ...picture, ...heard, ...container, path];
       await encodeFrames(frames(), { width, height, rate, pixels: 'rgba' }, output);
-      return await tell(taken.to - taken.from, true);
+      return await tell(all, true);
     } catch (error) {
       if (error instanceof Stopped) return false;
       throw error;

@@ -5,7 +5,7 @@ import type { Canvas } from '@napi-rs/canvas';
 // The package is CommonJS, so it comes as one object.
 import gifenc from 'gifenc';
 import { writeFile } from 'node:fs/promises';
-import { frameDrawer, type FrameRange } from '../../render/frames.ts';
+import { frameDrawer, framesOf, type FrameRange } from '../../render/frames.ts';
 import type { FrameDocuments } from '../../render/frame-documents.ts';
 import { rangeOf } from './range.ts';
 import type { Writing } from './writer.ts';
@@ -28,12 +28,16 @@ interface Part {
 }
 
 /** Frames that are shown, each with its delay; neighbours that look alike are one, held longer. */
-async function partsOf(keyOf: (frame: number) => Promise<string>, range: FrameRange, rate: number): Promise<Part[]> {
-  const { kept, delays } = gifTimes(range.to - range.from, rate);
+async function partsOf(
+  keyOf: (frame: number) => Promise<string>,
+  frames: readonly number[],
+  rate: number,
+): Promise<Part[]> {
+  const { kept, delays } = gifTimes(frames.length, rate);
   const parts: Part[] = [];
   let lastKey: string | null = null;
   for (const [i, offset] of kept.entries()) {
-    const frame = range.from + offset;
+    const frame = frames[offset]!;
     const key = await keyOf(frame);
     if (key === lastKey) parts.at(-1)!.delay += delays[i]!;
     else parts.push({ frame, key, delay: delays[i]! });
@@ -54,7 +58,7 @@ export async function makeGif(
 ): Promise<Uint8Array | null> {
   const drawer = frameDrawer(doc, range);
   const keyOf = async (frame: number): Promise<string> => drawer.keyOf(frame, await documents.at(frame));
-  const parts = await partsOf(keyOf, range, shotOf(doc).rate);
+  const parts = await partsOf(keyOf, framesOf(range), range.rate ?? shotOf(doc).rate);
   const { width, height } = drawer;
   const pixelsOf = async (frame: number): Promise<Uint8Array> => {
     const surface = drawer.draw(frame, await documents.at(frame));

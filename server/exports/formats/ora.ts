@@ -4,7 +4,7 @@ import { escaped, sequencesOf, type ExportSettings } from '@tallow/core/formats'
 import { createCanvas, type Canvas } from '@napi-rs/canvas';
 import { buffer } from 'node:stream/consumers';
 import { ZipFile } from 'yazl';
-import { frameDrawer, type FrameRange } from '../../render/frames.ts';
+import { frameDrawer, framesOf, type FrameRange } from '../../render/frames.ts';
 import { drawnBox, type Crop } from '../../render/raw-frames.ts';
 import { framesZip, type EncodeSequence } from './frames-zip.ts';
 
@@ -49,7 +49,7 @@ const encode: EncodeSequence = async function* ({ writing, range }) {
     drawer: frameDrawer(outline, layer.range),
   }));
   const whole = frameDrawer(outline, range);
-  for (let frame = range.from; frame < range.to; frame++) {
+  for (const frame of framesOf(range)) {
     const doc = await documents.at(frame);
     const zip = new ZipFile();
     const bytes = buffer(zip.outputStream as unknown as NodeJS.ReadableStream);

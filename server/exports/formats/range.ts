@@ -1,5 +1,6 @@
 /** What is drawn for an export. */
-import { pictureOptions, takenFrames } from '@tallow/core/formats';
+import { shotOf } from '@tallow/core/document';
+import { deliveredFrames, pictureOptions, takenFrames } from '@tallow/core/formats';
 import type { SheetOptions } from '@tallow/core/render';
 import type { FrameRange } from '../../render/frames.ts';
 import type { Writing } from './writer.ts';
@@ -10,6 +11,8 @@ export const rangeOf = (
   options: SheetOptions = pictureOptions(outline, settings),
 ): FrameRange => ({
   ...takenFrames(settings),
+  rate: settings.rate ?? undefined,
+  frames: settings.rate === null ? undefined : deliveredFrames(settings, shotOf(outline).rate),
   scale: settings.scale,
   background: settings.background,
   options,

@@ -4,7 +4,7 @@ import type { ShotDocument } from '@tallow/core/document';
 import { sheetsOf, type Sheet } from '@tallow/core/render';
 import type { Canvas } from '@napi-rs/canvas';
 import { writeFile } from 'node:fs/promises';
-import { frameDrawer, type FrameRange } from '../../render/frames.ts';
+import { frameDrawer, framesOf, type FrameRange } from '../../render/frames.ts';
 import { framesZip } from './frames-zip.ts';
 import { rangeOf } from './range.ts';
 import type { Writer, Writing } from './writer.ts';
@@ -30,7 +30,7 @@ const sheetsAt = (doc: ShotDocument, frame: number, { options }: FrameRange): Sh
   sheetsOf(doc, frame, options).filter(({ asset }) => asset === undefined);
 
 export const writeSvg = framesZip(async function* ({ writing, range }) {
-  for (let frame = range.from; frame < range.to; frame++) {
+  for (const frame of framesOf(range)) {
     const doc = await writing.documents.at(frame);
     const { scale, background, crop } = writing.settings;
     const pictured = picturedOn(writing, range, frame, doc);
