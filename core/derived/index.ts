@@ -15,7 +15,7 @@ export { boundDrawings, boundsPrint } from './fill.ts';
 export { ridden, ridePrint, usesOf } from './ride.ts';
 export { smearedDrawings, smearPrint } from './smear.ts';
 export { litSlots, type Lit } from './tone.ts';
-export { outlineOf, pathPrint, printOf, textPrint, wayPrint } from './print.ts';
+export { outlineOf, outlinesOf, pathPrint, printOf, textPrint, wayPrint } from './print.ts';
 
 /** All of them, each by its kind of entity. */
 export const DERIVED = { starter, between, fill, tone, smear, ride } as const;

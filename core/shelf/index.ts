@@ -2,3 +2,4 @@ export * from './kinds.ts';
 export * from './found.ts';
 export * from './keep.ts';
 export * from './put.ts';
+export * from './newer.ts';

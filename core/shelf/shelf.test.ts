@@ -12,7 +12,19 @@ import {
 } from '../document/index.ts';
 import { addElement, addLayer, addMark, setPlacements, setSwatch } from '../edit/index.ts';
 import { elementLength, placedElements } from '../timing/index.ts';
-import { ASKED_NOTHING, fromShelf, isFound, keptAlone, putFromShelf, shelfFacts, type ShelfClip } from './index.ts';
+import {
+  ASKED_NOTHING,
+  changeWords,
+  fromShelf,
+  isFound,
+  keepOlder,
+  keptAlone,
+  putFromShelf,
+  shelfFacts,
+  takeNewer,
+  wouldChange,
+  type ShelfClip,
+} from './index.ts';
 
 const made = fixture(61);
 const { layerId, elementId, newId, stroke, swatch } = made;
@@ -103,6 +115,71 @@ describe('put into another shot', () => {
     expect(layerOf(put.doc, entitiesOf(same, 'layer')[0]!.id)).toBe(entitiesOf(same, 'layer')[0]);
     expect(documentOf(put.doc.shotId, Object.values(put.doc.entities)).shotId).toBe(same.shotId);
     expect(layerId in put.doc.entities).toBe(false);
+  });
+});
+
+describe('a newer effect', () => {
+  const clipOf = (doc: ShotDocument, revision: number): ShelfClip => ({
+    shotId: keptId,
+    roots: [placedElements(doc)[0]!.element.id],
+    entities: Object.values(doc.entities).filter(({ kind }) => kind !== 'shot' && kind !== 'plane'),
+    made: { width: shotOf(doc).width, height: shotOf(doc).height },
+    from: { shelfId: keptId, revision },
+  });
+  const facts = { name: 'Into', width: 640, height: 360, rate: 24, length: 48, background: null };
+  const put = putFromShelf(
+    newShotDocument(newId(), facts, newId),
+    clipOf(kept, 3),
+    { at: { x: 100, y: 90 }, start: 6 },
+    newId,
+  );
+  const { elementId: mine } = put;
+  /** Worked on since: a stroke more in its first drawing, a layer more, its anchor elsewhere. */
+  const reworked = ((): ShotDocument => {
+    const { element } = placedElements(kept)[0]!;
+    const first = entitiesOf(kept, 'layer').find(({ name }) => name !== 'Core')!;
+    let doc = addMark(kept, first.id, 0, { ...stroke(0, 0, 90, 90), swatch: shotOf(kept).swatches[0]! }, newId);
+    doc = addLayer(doc, element.id, 'Sparks', 'line', null, newId).doc;
+    return putEntities(doc, { ...find(doc, 'element', element.id)!, anchor: { x: 25, y: -60 } });
+  })();
+
+  it('tells nothing where nothing is another', () => {
+    const same = wouldChange(put.doc, mine, clipOf(kept, 4))!;
+    expect(same).toMatchObject({ come: [], gone: [], drawings: 0, fewer: 0, colours: [] });
+    expect(changeWords(same)).toEqual([]);
+    expect(wouldChange(put.doc, newId(), clipOf(kept, 4))).toBeNull();
+  });
+
+  it('is told by what it would change', () => {
+    const changes = wouldChange(put.doc, mine, clipOf(reworked, 4))!;
+    expect(changes).toMatchObject({ come: ['Sparks'], gone: [], drawings: 1, fewer: 0 });
+    expect(changeWords(changes)).toEqual(['“Sparks” comes', '1 drawing is another']);
+  });
+
+  it('comes in the place of the old one: its uses stand where they stood, and nothing of the old one is left', () => {
+    const twice = putEntities(put.doc, {
+      ...find(put.doc, 'placement', put.placementId!)!,
+      id: newId(),
+      start: 20,
+      holderId: null,
+    });
+    const taken = takeNewer(twice, mine, clipOf(reworked, 4), newId);
+    expect(find(taken.doc, 'element', mine)).toBeUndefined();
+    const element = find(taken.doc, 'element', taken.elementId)!;
+    expect(element).toMatchObject({ name: 'Furnace fire', shelf: { shelfId: keptId, revision: 4 } });
+    expect(shotOf(taken.doc).elements.indexOf(taken.elementId)).toBe(shotOf(twice).elements.indexOf(mine));
+    const uses = entitiesOf(taken.doc, 'placement').filter((each) => each.elementId === taken.elementId);
+    expect(uses.map(({ start }) => start).sort((a, b) => a - b)).toEqual([6, 20]);
+    for (const use of uses) expect([use.x + element.anchor.x, use.y + element.anchor.y]).toEqual([100, 90]);
+    for (const entity of Object.values(taken.doc.entities))
+      for (const { id } of referencesOf(entity)) expect(taken.doc.entities[id]).toBeDefined();
+    expect(wouldChange(taken.doc, taken.elementId, clipOf(reworked, 4))).toMatchObject({ come: [], drawings: 0 });
+    const before = entitiesOf(twice, 'layer').filter((each) => each.elementId === mine);
+    for (const { id } of before) expect(taken.doc.entities[id]).toBeUndefined();
+  });
+
+  it('that is not wanted is not offered again', () => {
+    expect(fromShelf(keepOlder(put.doc, mine, 4))).toEqual([{ elementId: mine, shelfId: keptId, revision: 4 }]);
   });
 });
 

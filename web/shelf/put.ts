@@ -1,7 +1,7 @@
 /** An effect of the shelf put into the open shot: by a press where it belongs, or dropped in the picture. */
-import { find, randomId, shotOf, type Entity } from '@tallow/core/document';
+import { find, randomId, shotOf } from '@tallow/core/document';
 import { apply, invert, type Point } from '@tallow/core/geometry';
-import { putFromShelf } from '@tallow/core/shelf';
+import { putFromShelf, type ShelfClip } from '@tallow/core/shelf';
 import { request } from '../api/client.ts';
 import { readBodies } from '../api/read-bodies.ts';
 import type { ShelfItem, ShelfParts } from '../api/types.ts';
@@ -22,13 +22,18 @@ export function shotPlace({ x, y }: Point): Point | null {
   return apply(invert(viewMatrix(view, shotOf(doc), area)), { x: x - box.left, y: y - box.top });
 }
 
+/** An effect as the shelf has it now. @throws what the user is told of it. */
+export async function clipOf({ id, name }: Pick<ShelfItem, 'id' | 'name'>): Promise<ShelfClip> {
+  const parts = await request<ShelfParts>('GET', `/shelf/${id}/parts`);
+  return { ...parts, entities: readBodies(parts.entities, name) };
+}
+
 /** @param at where its anchor stands, px of the shot; null for where it stood in its own. */
-export async function putIn({ id, name, time }: ShelfItem, at: Point | null): Promise<void> {
-  let parts: ShelfParts;
-  let entities: Entity[];
+export async function putIn(item: ShelfItem, at: Point | null): Promise<void> {
+  const { name, time } = item;
+  let clip: ShelfClip;
   try {
-    parts = await request<ShelfParts>('GET', `/shelf/${id}/parts`);
-    entities = readBodies(parts.entities, name);
+    clip = await clipOf(item);
   } catch (error) {
     say(error instanceof Error ? error.message : String(error));
     return;
@@ -37,7 +42,7 @@ export async function putIn({ id, name, time }: ShelfItem, at: Point | null): Pr
   const start = time === 'cycle' ? 0 : shotFrameNow();
   let made: ReturnType<typeof putFromShelf> | undefined;
   edit(`put in ${name}`, (doc) => {
-    made = putFromShelf(doc, { ...parts, entities }, { at, start }, randomId);
+    made = putFromShelf(doc, clip, { at, start }, randomId);
     return made.doc;
   });
   if (!made || !find(made.doc, 'element', made.elementId)) return;

@@ -6,6 +6,7 @@ import { showPanel } from '../screen/panels.ts';
 import { selection } from '../selection/selection.ts';
 import { current } from '../selection/current.ts';
 import { Filters } from './filters.tsx';
+import { NewerOnShelf } from './newer.tsx';
 import { putIn, shotPlace } from './put.ts';
 import { ShelfCard } from './shelf-card.tsx';
 import { foundOn, loadShelf, startKeeping, useShelf } from './shelf.ts';
@@ -28,6 +29,7 @@ export function ShelfPanel() {
       }}
     >
       <Filters />
+      {items ? <NewerOnShelf items={items} /> : null}
       <div className="flex items-center justify-between py-1.5 text-[13px] text-wax-500">
         <span data-testid="shelf-count">
           {items ? `${found.length} of ${items.length}` : (trouble ?? 'Looking at the shelf …')}
