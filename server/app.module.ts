@@ -12,6 +12,8 @@ import { FootageController } from './footage/footage.controller.ts';
 import { FootageService } from './footage/footage.service.ts';
 import { SoundsController } from './sounds/sounds.controller.ts';
 import { SoundsService } from './sounds/sounds.service.ts';
+import { KeptController } from './shelf/kept.controller.ts';
+import { KeptService } from './shelf/kept.service.ts';
 import { ShelfController } from './shelf/shelf.controller.ts';
 import { ShelfService } from './shelf/shelf.service.ts';
 import { QueueService } from './queue/queue.service.ts';
@@ -49,7 +51,11 @@ class FootageModule {}
 @Module({ imports: [QueueModule], controllers: [ArchivesController], providers: [ArchivesService] })
 class ArchivesModule {}
 
-@Module({ imports: [ShotsModule], controllers: [ShelfController], providers: [ShelfService] })
+@Module({
+  imports: [ShotsModule],
+  controllers: [ShelfController, KeptController],
+  providers: [ShelfService, KeptService],
+})
 class ShelfModule {}
 
 @Module({ controllers: [SoundsController], providers: [SoundsService] })

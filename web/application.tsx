@@ -6,8 +6,10 @@ import { ShotPage } from './routes/shot-page.tsx';
 import { ShelfPage } from './routes/shelf-page.tsx';
 import { ShotsPage } from './routes/shots-page.tsx';
 import { rememberDesk } from './page/preferences.ts';
+import { bringFromBrowser } from './shelf/from-browser.ts';
 
 rememberDesk();
+void bringFromBrowser();
 
 const router = createBrowserRouter([
   { path: '/', element: <ShotsPage /> },

@@ -3,3 +3,4 @@ export * from './found.ts';
 export * from './keep.ts';
 export * from './put.ts';
 export * from './newer.ts';
+export * from './kept/index.ts';

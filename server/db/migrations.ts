@@ -257,6 +257,23 @@ const migrations: Record<string, Knex.Migration> = {
       await knex.schema.dropTable('archives');
     },
   },
+  '012-kept': {
+    async up(knex) {
+      await knex.schema.createTable('kept', (t) => {
+        t.uuid('id').primary();
+        t.text('kind').notNullable();
+        // What it is for: names are told apart within it.
+        t.text('of').notNullable();
+        t.text('name').notNullable();
+        t.jsonb('what').notNullable();
+        t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+        t.unique(['kind', 'of', 'name']);
+      });
+    },
+    async down(knex) {
+      await knex.schema.dropTable('kept');
+    },
+  },
 };
 
 /** Hands the migrations to Knex without files on disk, so that they travel inside the built server. */

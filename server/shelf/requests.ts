@@ -1,6 +1,16 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { SHELF_LIMITS, shelfKinds, type ShelfKind } from '@tallow/core/shelf';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsOptional, IsString, Length, MaxLength } from 'class-validator';
+import { keptKinds, SHELF_LIMITS, shelfKinds, type KeptKindName, type ShelfKind } from '@tallow/core/shelf';
+import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsIn,
+  IsObject,
+  IsOptional,
+  IsString,
+  Length,
+  MaxLength,
+} from 'class-validator';
 import { IsId, IsName } from '../http/rules.ts';
 
 /** What is told of an effect on the shelf. */
@@ -29,4 +39,11 @@ export class KeepRequest extends ShelfTold {
   @ApiProperty({ format: 'uuid', description: 'The id it shall have on the shelf' }) @IsId() id: string;
   @ApiProperty({ format: 'uuid' }) @IsId() shotId: string;
   @ApiProperty({ format: 'uuid', description: 'The element of that shot' }) @IsId() elementId: string;
+}
+
+/** Settings that are kept. */
+export class KeptRequest {
+  @ApiProperty({ enum: keptKinds }) @IsIn(keptKinds) kind: KeptKindName;
+  @ApiProperty({ maxLength: 200 }) @IsName() name: string;
+  @ApiProperty({ type: Object, description: 'The settings, as their kind has them' }) @IsObject() what: object;
 }

@@ -2,7 +2,7 @@
 import { entitiesOf, find, randomId, readEntity, type Entity, type ShotDocument } from '@tallow/core/document';
 import { addElement, setElement } from '@tallow/core/edit';
 import { furnaceMouth, FURNACE_MOUTH_ID, SHIPPED } from '@tallow/demo';
-import { putFromShelf, type ShelfClip } from '@tallow/core/shelf';
+import { keptKinds, putFromShelf, type ShelfClip } from '@tallow/core/shelf';
 import { timedLayers } from '@tallow/core/timing';
 import { ensureDemo, ensureShelf } from '../demo.ts';
 import { SHELF_ID } from '../db/migrations.ts';
@@ -133,4 +133,49 @@ test('what ships is put on the shelf once; what is taken off it stays off; where
   await server.send('DELETE', `/shelf/${first!.id}`);
   await ensureShelf(server.database, few);
   expect((await list()).map(({ id }) => id)).not.toContain(first!.id);
+});
+
+describe('settings on the shelf', () => {
+  const brush = {
+    ...{ width: 21, opacity: 1, pressure: true, steadying: 0.3, flow: 0.4, tilt: 0.3, tip: 'ink', finish: 'drawn' },
+    ...{ taper: [0, 0], response: [0, 0.25, 0.5, 0.75, 1], tolerance: 1 },
+  };
+  const SETTINGS = {
+    brush: { tool: 'pencil', brush },
+    preset: { effect: 'fire', settings: { height: 320 }, length: 24 },
+    palette: { swatches: [{ name: 'Flame', role: 'body', colour: '#ff8a2b' }] },
+    holds: { holds: [1, 1, 2] },
+  } as const;
+  const listed = async () => (await server.send('GET', '/kept')).json as { id: string; kind: string; name: string }[];
+
+  test.each(keptKinds)('%s: kept, called something else, forgotten', async (kind) => {
+    const id = randomId();
+    const sent = { kind, name: 'Mine', what: SETTINGS[kind] };
+    expect((await server.send('PUT', `/kept/${id}`, sent)).status).toBe(200);
+    expect(await listed()).toContainEqual({ id, ...sent });
+    // Sent once more it is there once; one of the same name takes its place.
+    await server.send('PUT', `/kept/${id}`, { ...sent, name: 'Other' });
+    expect((await listed()).filter((each) => each.kind === kind)).toEqual([{ id, ...sent, name: 'Other' }]);
+    const next = randomId();
+    await server.send('PUT', `/kept/${next}`, { ...sent, name: 'Other' });
+    expect((await listed()).filter((each) => each.kind === kind).map((each) => each.id)).toEqual([next]);
+    expect((await server.send('DELETE', `/kept/${next}`)).status).toBe(204);
+    expect((await listed()).filter((each) => each.kind === kind)).toEqual([]);
+  });
+
+  test('what is wrong is told by its field, and nothing changes', async () => {
+    const before = await listed();
+    const put = (kind: string, what: unknown) => server.send('PUT', `/kept/${randomId()}`, { kind, name: 'Bad', what });
+    const refused = [
+      await put('brush', { tool: 'pencil', brush: { ...brush, width: -1 } }),
+      await put('palette', { swatches: [] }),
+      await put('holds', { holds: [1, 0] }),
+      await put('preset', { effect: 'rain', settings: {} }),
+      await put('colour', {}),
+      await put('holds', { holds: [1], more: 1 }),
+    ];
+    expect(refused.map(({ status }) => status)).toEqual(refused.map(() => 422));
+    expect(refused[0]!.json).toMatchObject({ errors: [{ field: 'what.brush.width' }] });
+    expect(await listed()).toEqual(before);
+  });
 });

@@ -12,7 +12,8 @@ import { setBrush, useHeld } from '../hand/held.ts';
 import { showPanel } from '../screen/panels.ts';
 import { BRUSHES, type BrushName } from '../hand/brushes.ts';
 import { brushOf } from '../pen/pen-marks.ts';
-import { forgetBrush, keepBrush, takeVariant, useOwnBrushes } from './own-brushes.ts';
+import { forget, useKeptOf } from '../shelf/kept.ts';
+import { keepBrush, takeVariant } from './own-brushes.ts';
 import { ResponseChart } from './response-chart.tsx';
 import { TryPad } from './try-pad.tsx';
 import { openPen } from '../hand/open-pen.ts';
@@ -33,18 +34,18 @@ function drawOnPicture(): void {
 }
 
 function Variants({ tool }: { tool: BrushName }) {
-  const own = useOwnBrushes((s) => s.own).filter((each) => each.tool === tool);
+  const own = useKeptOf('brush').filter(({ what }) => what.tool === tool);
   const [naming, setNaming] = useState(false);
   return (
     <div className="flex flex-wrap items-center gap-1 py-1">
       {own.map((variant) => (
-        <span key={variant.name} className="flex h-8 items-center rounded-lg bg-soot-800 text-[13px] text-wax-300">
+        <span key={variant.id} className="flex h-8 items-center rounded-lg bg-soot-800 text-[13px] text-wax-300">
           <button
             type="button"
             className="h-8 rounded-l-lg pl-2.5 pr-1 hover:text-wax-100"
             title={`Take ${variant.name} in hand`}
             onClick={() => {
-              takeVariant(variant);
+              takeVariant(variant.what);
             }}
           >
             {variant.name}
@@ -55,7 +56,7 @@ function Variants({ tool }: { tool: BrushName }) {
             title="Forget this variant"
             className="grid h-8 w-6 place-items-center text-wax-500 hover:text-wax-100"
             onClick={() => {
-              forgetBrush(variant);
+              void forget(variant);
             }}
           >
             <X size={12} />
@@ -68,7 +69,7 @@ function Variants({ tool }: { tool: BrushName }) {
           value={`My ${BRUSHES[tool].label.toLowerCase()}`}
           onDone={(name) => {
             setNaming(false);
-            if (name) keepBrush(name);
+            if (name) void keepBrush(name);
           }}
         />
       ) : (

@@ -1,39 +1,24 @@
-/** The user's own variants of brushes, kept in this browser. */
-import { create } from 'zustand';
-import { persist } from 'zustand/middleware';
-import { quietStorage } from '../memory/memory.ts';
+/** The user's own variants of brushes, which stand on the shelf. */
+import type { KeptWhat } from '@tallow/core/shelf';
 import { held, setHeld, takeBrush } from '../hand/held.ts';
-import { type BrushInHand, type BrushName } from '../hand/brushes.ts';
-
-export interface Variant {
-  readonly name: string;
-  readonly tool: BrushName;
-  readonly brush: BrushInHand;
-}
-interface OwnBrushes {
-  readonly own: readonly Variant[];
-}
-
-export const useOwnBrushes = create<OwnBrushes>()(
-  persist((): OwnBrushes => ({ own: [] }), { name: 'tallow-brushes', storage: quietStorage() }),
-);
-
-const without = ({ tool, name }: Pick<Variant, 'tool' | 'name'>): readonly Variant[] =>
-  useOwnBrushes.getState().own.filter((each) => each.tool !== tool || each.name !== name);
+import { BRUSH_NAMES, type BrushInHand, type BrushName } from '../hand/brushes.ts';
+import { keep } from '../shelf/kept.ts';
 
 /** Keeps the brush in hand as it is under a name, in place of one of the same name. */
-export function keepBrush(name: string): void {
+export function keepBrush(name: string): Promise<boolean> {
   const { brushName: tool, brushes } = held();
-  useOwnBrushes.setState({ own: [...without({ tool, name }), { name, tool, brush: brushes[tool] }] });
+  const { width, opacity, pressure, steadying, flow, taper, tilt, response, tip, finish, tolerance } = brushes[tool];
+  const brush = { width, opacity, pressure, steadying, flow, tilt, tip, finish, tolerance };
+  return keep('brush', name, { tool, brush: { ...brush, taper: [...taper], response: [...response] } });
 }
 
-/** Takes a variant in hand. */
-export function takeVariant({ tool, brush }: Variant): void {
+const isBrush = (name: string): name is BrushName => (BRUSH_NAMES as readonly string[]).includes(name);
+
+/** Takes a variant in hand; one of a brush that is no more is left where it is. */
+export function takeVariant({ tool, brush }: KeptWhat<'brush'>): void {
+  if (!isBrush(tool)) return;
   const { brushes } = held();
+  const variant: BrushInHand = brush;
   takeBrush(tool);
-  setHeld({ brushes: { ...brushes, [tool]: { ...brushes[tool], ...brush } } });
-}
-
-export function forgetBrush(variant: Variant): void {
-  useOwnBrushes.setState({ own: without(variant) });
+  setHeld({ brushes: { ...brushes, [tool]: { ...brushes[tool], ...variant } } });
 }

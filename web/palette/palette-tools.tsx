@@ -10,7 +10,10 @@ import { ITEM, Menu } from '../parts/menu.tsx';
 import { Small } from '../parts/panel.tsx';
 import { edit, say } from '../shot/document.ts';
 import { handOver } from '../parts/hand-over.ts';
-import { bringFromFile, bringFromShot } from '../swatches/swatches.ts';
+import { NameField } from '../parts/name-field.tsx';
+import { PaletteChips } from '../shelf/palette-chips.tsx';
+import { keep, useKeptOf } from '../shelf/kept.ts';
+import { bring, bringFromFile, bringFromShot } from '../swatches/swatches.ts';
 import { withAllDrawings } from './all-drawings.ts';
 
 const PLAIN =
@@ -48,6 +51,53 @@ function FromShot({ doc }: { doc: ShotDocument }) {
   );
 }
 
+/** Palettes that stand on the shelf, and this one put there. */
+function OnShelf({ name, swatches }: { name: string; swatches: readonly Swatch[] }) {
+  const palettes = useKeptOf('palette');
+  const [naming, setNaming] = useState(false);
+  if (naming)
+    return (
+      <NameField
+        label="Name of the palette"
+        value={name}
+        onDone={(next) => {
+          setNaming(false);
+          if (!next) return;
+          const what = { swatches: swatches.map(({ name: own, role, colour }) => ({ name: own, role, colour })) };
+          void keep('palette', next, what);
+        }}
+      />
+    );
+  return (
+    <>
+      <Menu label="From the shelf" className={PLAIN} trigger="From the shelf" align="start">
+        {palettes.length === 0 ? (
+          <p className="px-2 py-1 text-[13px] text-wax-500">No palette stands there yet.</p>
+        ) : null}
+        {palettes.map((kept) => (
+          <DropdownMenu.Item
+            key={kept.id}
+            className={ITEM}
+            onSelect={() => {
+              bring(kept.what.swatches, `“${kept.name}”`);
+            }}
+          >
+            <PaletteChips colours={kept.what.swatches.map(({ colour }) => colour)} /> {kept.name}
+          </DropdownMenu.Item>
+        ))}
+      </Menu>
+      <Small
+        title="Puts this palette on the shelf; gradients stand there as their one colour"
+        onClick={() => {
+          setNaming(true);
+        }}
+      >
+        Keep it
+      </Small>
+    </>
+  );
+}
+
 export function PaletteTools({ doc, swatches }: { doc: ShotDocument; swatches: readonly Swatch[] }) {
   const file = useRef<HTMLInputElement>(null);
   const name =
@@ -57,6 +107,7 @@ export function PaletteTools({ doc, swatches }: { doc: ShotDocument; swatches: r
   return (
     <div className="flex flex-wrap items-center gap-1.5 pb-2">
       <FromShot doc={doc} />
+      <OnShelf name={name} swatches={swatches} />
       <Small
         title="A text with a colour a line, or CSS custom properties"
         onClick={() => {

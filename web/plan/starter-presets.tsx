@@ -1,28 +1,37 @@
 /** Presets of a starter, each as the engine lays it, and the user's own. */
 import type { Starter } from '@tallow/core/document';
+import type { Kept } from '@tallow/core/shelf';
 import { starterOf, type Preset } from '@tallow/core/starters';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { NameField } from '../parts/name-field.tsx';
 import { layPreset } from './standing.ts';
-import { forgetPreset, keepPreset, useOwnPresets } from './own-presets.ts';
+import { forget, keep, useKeptOf } from '../shelf/kept.ts';
 import { Small } from '../parts/panel.tsx';
 import { StarterPicture } from './starter-picture.tsx';
 
 const PICTURE = { width: 68, height: 52 };
 
+/** A preset of one's own as a starter takes it. */
+const presetOf = ({ name, what: { settings, length, hold } }: Kept<'preset'>): Preset => ({
+  name,
+  settings,
+  ...(length === undefined ? {} : { length }),
+  ...(hold === undefined ? {} : { hold }),
+});
+
 export function Presets({ starter }: { starter: Starter }) {
   const kind = starterOf(starter.effect);
-  const own = useOwnPresets((s) => s.own[starter.effect]) ?? [];
+  const own = useKeptOf('preset').filter(({ what }) => what.effect === starter.effect);
   const [naming, setNaming] = useState(false);
-  const entry = (preset: Preset, mine: boolean) => (
-    <div key={`${mine}-${preset.name}`} className="relative shrink-0">
+  const entry = (preset: Preset, mine: (typeof own)[number] | null) => (
+    <div key={mine?.id ?? preset.name} className="relative shrink-0">
       <button
         type="button"
         className="moves flex w-[76px] flex-col items-center gap-0.5 rounded-lg bg-soot-950 pb-1 pt-1 text-[11px] leading-tight text-wax-300 hover:bg-soot-800 hover:text-wax-100"
         title={`Lay ${preset.name}`}
         onClick={() => {
-          void layPreset(starter, preset, mine);
+          void layPreset(starter, preset, mine !== null);
         }}
       >
         <StarterPicture effect={starter.effect} preset={preset} {...PICTURE} />
@@ -35,7 +44,7 @@ export function Presets({ starter }: { starter: Starter }) {
           title="Forget this preset"
           className="absolute right-0 top-0 grid size-5 place-items-center rounded bg-soot-900/80 text-wax-500 hover:text-wax-100"
           onClick={() => {
-            forgetPreset(starter.effect, preset.name);
+            void forget(mine);
           }}
         >
           <X size={11} />
@@ -46,8 +55,8 @@ export function Presets({ starter }: { starter: Starter }) {
   return (
     <>
       <div className="flex flex-wrap gap-1.5 py-1" role="group" aria-label="Presets">
-        {kind.presets.map((preset) => entry(preset, false))}
-        {own.map((preset) => entry(preset, true))}
+        {kind.presets.map((preset) => entry(preset, null))}
+        {own.map((kept) => entry(presetOf(kept), kept))}
       </div>
       {naming ? (
         <NameField
@@ -57,7 +66,7 @@ export function Presets({ starter }: { starter: Starter }) {
             setNaming(false);
             if (!name) return;
             const time = { length: starter.length, ...(starter.hold === null ? {} : { hold: starter.hold }) };
-            keepPreset(starter.effect, { name, settings: starter.settings, ...time });
+            void keep('preset', name, { effect: starter.effect, settings: { ...starter.settings }, ...time });
           }}
         />
       ) : (

@@ -12,6 +12,7 @@ import { Filters } from '../shelf/filters.tsx';
 import { ShelfCard } from '../shelf/shelf-card.tsx';
 import { foundOn, loadShelf, tagsFrom, takeOff, tellOf, useShelf } from '../shelf/shelf.ts';
 import { NoticeBar } from '../shot/notice.tsx';
+import { KeptSettings } from './kept-settings.tsx';
 import { MoreMenu } from './more-menu.tsx';
 
 /** What of an effect is typed, as it is called. */
@@ -155,6 +156,7 @@ export function ShelfPage() {
               <Item key={item.id} item={item} moves={moves} />
             ))}
           </div>
+          <KeptSettings />
         </section>
       </main>
       <NoticeBar />

@@ -41,7 +41,7 @@ export function takeSwatch(swatchId: Id): void {
 }
 
 /** Adds swatches to the palette, and says how many were new. */
-function bring(swatches: readonly LooseSwatch[], from: string): void {
+export function bring(swatches: readonly LooseSwatch[], from: string): void {
   const before = useDocument.getState().doc;
   if (!before) return;
   const had = shotOf(before).swatches.length;

@@ -10,6 +10,8 @@ import { setHeld, useHeld } from '../hand/held.ts';
 import { setScreen, useScreen } from '../screen/screen.ts';
 import { edit, useDocument } from '../shot/document.ts';
 import { formOf } from './forms.ts';
+import { NameField } from '../parts/name-field.tsx';
+import { keep, useKeptOf } from '../shelf/kept.ts';
 import { showPanel } from '../screen/panels.ts';
 import {
   change,
@@ -73,7 +75,62 @@ function Holds({ whole }: { whole: boolean }) {
           Hold
         </Small>
       </div>
+      <KeptHolds
+        text={text}
+        holds={holds}
+        onTake={(taken) => {
+          setText(taken.join(', '));
+        }}
+      />
     </>
+  );
+}
+
+interface KeptHoldsProps {
+  readonly text: string;
+  /** What is typed, or null where it says nothing. */
+  readonly holds: readonly number[] | null;
+  readonly onTake: (holds: readonly number[]) => void;
+}
+
+/** Patterns of holds that stand on the shelf, and the one that is typed put there. */
+function KeptHolds({ text, holds, onTake }: KeptHoldsProps) {
+  const patterns = useKeptOf('holds');
+  const [naming, setNaming] = useState(false);
+  if (naming && holds)
+    return (
+      <NameField
+        label="Name of the pattern"
+        value={text}
+        onDone={(name) => {
+          setNaming(false);
+          if (name) void keep('holds', name, { holds: [...holds] });
+        }}
+      />
+    );
+  return (
+    <div className="flex flex-wrap items-center gap-1 pb-1">
+      {patterns.map((kept) => (
+        <Small
+          key={kept.id}
+          title={kept.what.holds.join(', ')}
+          onClick={() => {
+            onTake(kept.what.holds);
+          }}
+        >
+          {kept.name}
+        </Small>
+      ))}
+      <Small
+        title="Puts this list on the shelf under a name"
+        whyNot={holds ? null : 'Whole numbers, such as 1, 1, 2'}
+        onClick={() => {
+          setNaming(true);
+        }}
+      >
+        Keep the list
+      </Small>
+    </div>
   );
 }
 

@@ -9,7 +9,8 @@ import { setViewed, viewed } from '../../view/viewed.ts';
 import { held, setBrush, takeBrush } from '../../hand/held.ts';
 import { edit, endGesture, openDocument, undo, useDocument } from '../../shot/document.ts';
 import { beginAnew } from '../../shot/opening.ts';
-import { forgetBrush, keepBrush, takeVariant, useOwnBrushes } from '../../brush/own-brushes.ts';
+import { keepBrush, takeVariant } from '../../brush/own-brushes.ts';
+import { forget, useKept } from '../../shelf/kept.ts';
 import {
   changePicked,
   followDesk,
@@ -246,16 +247,35 @@ describe('reshaping', () => {
 });
 
 describe('brushes in hand', () => {
-  test('variants are kept under their name, taken in hand again, and forgotten', () => {
+  test('variants are kept under their name, taken in hand again, and forgotten; what the server refuses is not there', async () => {
+    const asked: [string, string][] = [];
+    let refuses = false;
+    globalThis.fetch = (path, init) => {
+      asked.push([init!.method!, path as string]);
+      const json = { headers: { 'content-type': 'application/json' } };
+      return Promise.resolve(
+        refuses ? new Response('{"title":"No room"}', { status: 422, ...json }) : new Response('{}', json),
+      );
+    };
     takeBrush('pencil');
     setBrush({ width: 21 });
-    keepBrush('Broad');
+    expect(await keepBrush('Broad')).toBe(true);
     setBrush({ width: 3 });
-    const [variant] = useOwnBrushes.getState().own;
-    takeVariant(variant!);
+    const [variant] = useKept.getState().items;
+    expect(variant).toMatchObject({ kind: 'brush', name: 'Broad', what: { tool: 'pencil' } });
+    takeVariant(variant!.what as Parameters<typeof takeVariant>[0]);
     expect(held().brushes.pencil.width).toBe(21);
-    forgetBrush(variant!);
-    expect(useOwnBrushes.getState().own).toHaveLength(0);
+    setBrush({ width: 40 });
+    await keepBrush('Broad');
+    expect(useKept.getState().items).toMatchObject([{ what: { brush: { width: 40 } } }]);
+    refuses = true;
+    expect(await keepBrush('Too many')).toBe(false);
+    expect(useKept.getState().items).toHaveLength(1);
+    expect(useDocument.getState().notice?.text).toContain('No room');
+    refuses = false;
+    await forget(useKept.getState().items[0]!);
+    expect(useKept.getState().items).toHaveLength(0);
+    expect(asked.map(([method]) => method)).toEqual(['PUT', 'PUT', 'PUT', 'DELETE']);
   });
   test('the practice pen plays its poses in time, within the box, pressed from 0 to 1', () => {
     for (const recorded of RECORDED) {
