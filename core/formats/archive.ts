@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { entityKinds, isAsset, isId, KINDS, textProblem, type AssetId, type Id } from '../document/index.ts';
 
 /** The version of the archive as a whole; bodies have versions of their own. */
-export const ARCHIVE_VERSION = 1;
+export const ARCHIVE_VERSION = 2;
 export const ARCHIVE_ENDING = 'tallow.zip';
 export const MANIFEST = 'manifest.json';
 
@@ -64,6 +64,8 @@ const schema = z.strictObject({
   productions: z.array(z.strictObject({ id, name })),
   shots: z.array(shot),
   assets: z.array(asset),
+  /** Settings of the shelf; from version 2 on. Each is checked by its kind where it comes in. */
+  kept: z.array(z.strictObject({ kind: z.string(), name, what: z.record(z.string(), z.unknown()) })).default([]),
 });
 
 export type ArchiveManifest = z.infer<typeof schema>;
@@ -85,7 +87,7 @@ export const archivedRow = z.strictObject({
 
 /** The text of a manifest. @param tallow the version of the application that writes it. @param made when, as an ISO date. */
 export const manifestText = (
-  what: Pick<ArchiveManifest, 'productions' | 'shots' | 'assets'>,
+  what: Pick<ArchiveManifest, 'productions' | 'shots' | 'assets' | 'kept'>,
   tallow: string,
   made: string,
 ): string =>

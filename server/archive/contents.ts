@@ -1,6 +1,6 @@
 /** What goes into an archive: which shots, and all rows that are kept of each, as they are at one moment. */
 import { assetsOf, readEntity, type AssetId, type Id } from '@tallow/core/document';
-import type { ArchivedAsset, ArchivedRow, ArchivedShot } from '@tallow/core/formats';
+import type { ArchiveManifest, ArchivedAsset, ArchivedRow, ArchivedShot } from '@tallow/core/formats';
 import type { Knex } from 'knex';
 import { SHELF_ID } from '../db/migrations.ts';
 import { Problem } from '../http/problem.ts';
@@ -134,3 +134,7 @@ export async function assetsFor(database: Knex, wanted: ReadonlySet<AssetId>): P
     .orderBy('sha256')
     .select<ArchivedAsset[]>('sha256', 'type', 'width', 'height', 'seconds', database.raw('length(content) as bytes'));
 }
+
+/** Settings of the shelf, as they stand in a manifest. */
+export const keptSettings = (database: Knex): Promise<ArchiveManifest['kept']> =>
+  database('kept').orderBy('created_at').orderBy('id').select<ArchiveManifest['kept']>('kind', 'name', 'what');

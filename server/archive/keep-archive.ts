@@ -1,7 +1,7 @@
 /** An archive kept: productions, shots and assets in one transaction. What exists here already stays as it is. */
 import { documentOf, encodeEntity, randomId, type Id } from '@tallow/core/document';
 import { archivePath, type ArchiveManifest, type ArchivedShot } from '@tallow/core/formats';
-import { shelfFacts, shelfKinds, type ShelfKind } from '@tallow/core/shelf';
+import { keptKinds, readKept, shelfFacts, shelfKinds, type KeptKindName, type ShelfKind } from '@tallow/core/shelf';
 import type { Knex } from 'knex';
 import { SHELF_ID } from '../db/migrations.ts';
 import { Stopped, type Tell } from '../queue/telling.ts';
@@ -57,6 +57,19 @@ async function areTaken(database: Knex, ids: readonly Id[], versions: readonly I
 }
 
 /** The production that shots of an archive go into: the same where it is here, else one of its name. */
+/** Settings of the shelf that are not here yet under their name. @throws BadArchive */
+async function keepSettings(database: Knex, { kept }: ArchiveManifest): Promise<void> {
+  for (const { kind, name, what } of kept) {
+    const read = isKept(kind) ? readKept(kind, what) : { wrong: 'is of a kind that is not known' };
+    if ('wrong' in read) throw new BadArchive(`Settings “${name}” of the shelf: ${read.wrong}.`);
+    await database('kept')
+      .insert({ id: randomId(), kind, of: read.ok.of, name, what: JSON.stringify(read.ok.what) })
+      .onConflict(['kind', 'of', 'name'])
+      .ignore();
+  }
+}
+const isKept = (kind: string): kind is KeptKindName => (keptKinds as readonly string[]).includes(kind);
+
 async function productionsFor(database: Knex, { productions }: ArchiveManifest): Promise<Map<Id, Id>> {
   const into = new Map<Id, Id>([[SHELF_ID, SHELF_ID]]);
   for (const { id, name } of productions) {
@@ -115,6 +128,7 @@ export class ArchiveKeeper {
         .ignore();
       await this.goOn();
     }
+    await keepSettings(this.database, manifest);
     const came: CameShot[] = [];
     for (const told of shots) {
       const productionId = into.get(told.productionId);

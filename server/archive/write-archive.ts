@@ -10,6 +10,7 @@ import { VERSION } from '../health/health.controller.ts';
 import { Stopped, type Tell } from '../queue/telling.ts';
 import { withoutColumns } from './columns.ts';
 import {
+  keptSettings,
   assetsFor,
   contentsOf,
   drawingRow,
@@ -131,9 +132,10 @@ export async function writeArchive(
         for (const asset of assets) wanted.add(asset);
       }
       const assets = await assetsFor(tx, wanted);
+      const kept = scope === 'all' ? await keptSettings(tx) : [];
       const packing = new Packing(path, tell);
       packing.add(MANIFEST, () =>
-        Promise.resolve(manifestText({ productions, shots, assets }, VERSION, new Date().toISOString())),
+        Promise.resolve(manifestText({ productions, shots, assets, kept }, VERSION, new Date().toISOString())),
       );
       for (const shot of shots) {
         packing.add(archivePath.entities(shot.id), async () => JSON.stringify(await entityRows(tx, shot.id)));

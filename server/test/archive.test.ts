@@ -71,7 +71,7 @@ async function rowsOf({ database }: Harness, shots: readonly Id[]) {
   };
 }
 const count = async ({ database }: Harness): Promise<string> => {
-  const tables = ['productions', 'shots', 'entities', 'older_bodies', 'versions', 'assets', 'shelf'];
+  const tables = ['productions', 'shots', 'entities', 'older_bodies', 'versions', 'assets', 'shelf', 'kept'];
   return JSON.stringify(await Promise.all(tables.map((table) => database(table).count())));
 };
 
@@ -183,9 +183,12 @@ test('all stored shots and everything kept on the shelf go to a fresh server', a
   const old = await startServer({ dump: 'stored/demo.dump' });
   const fresh = await startServer();
   try {
+    const kept = { kind: 'holds', name: 'Fast out', what: { holds: [1, 1, 2] } };
+    await old.send('PUT', `/kept/${randomId()}`, kept);
     const content = readFileSync(await written(old, 'all'));
     const came = await read(fresh, content);
     expect(came).toMatchObject({ state: 'done', trouble: null });
+    expect((await fresh.send('GET', '/kept')).json).toMatchObject([kept]);
     const ids = (await shotServices(old.database).shots.list()).map(({ id }) => id);
     expect(came.shots.map(({ id }) => id).sort()).toEqual([...ids].sort());
     const [before, after] = [picturesOn(old), picturesOn(fresh)];
@@ -198,6 +201,22 @@ test('all stored shots and everything kept on the shelf go to a fresh server', a
     await fresh.stop();
   }
 }, 120_000);
+
+test('an archive of version 1, which has no settings of the shelf, is read', async () => {
+  const all = unzipSync(archive);
+  const json = JSON.parse(Buffer.from(all[MANIFEST]!).toString()) as Record<string, unknown>;
+  Reflect.deleteProperty(json, 'kept');
+  all[MANIFEST] = Buffer.from(JSON.stringify({ ...json, version: 1 }));
+  const came = await read(other, Buffer.from(zipSync(all, { level: 0 })));
+  expect(came).toMatchObject({ state: 'done', trouble: null });
+  // Settings that stand here already under their name stay as they are.
+  const settings = (holds: number[]) => [{ kind: 'holds', name: 'Even', what: { holds } }];
+  for (const holds of [[2], [3]]) {
+    all[MANIFEST] = Buffer.from(JSON.stringify({ ...json, kept: settings(holds) }));
+    await read(other, Buffer.from(zipSync(all, { level: 0 })));
+    expect((await other.send('GET', '/kept')).json).toMatchObject(settings([2]));
+  }
+});
 
 describe('what is wrong with an archive', () => {
   const files = (): Zippable => unzipSync(archive);
@@ -219,7 +238,12 @@ describe('what is wrong with an archive', () => {
     ['no zip', () => Buffer.from('hello'), /no archive, or it breaks off/],
     ['half of it', () => archive.subarray(0, archive.length / 2), /breaks off/],
     ['another zip', () => zipSync({ 'a.txt': Buffer.from('a') }), /no archive of Tallow/],
-    ['a later version', () => zipped(manifest((m) => (m['version'] = 2))), /version 2; up to 1 .*Tallow 0\.1\.0/],
+    ['a later version', () => zipped(manifest((m) => (m['version'] = 3))), /version 3; up to 2 .*Tallow 0\.1\.0/],
+    [
+      'settings of the shelf that cannot be',
+      () => zipped(manifest((m) => (m['kept'] = [{ kind: 'holds', name: 'Fast', what: { holds: [0] } }]))),
+      /“Fast” of the shelf: what\.holds\.0/,
+    ],
     [
       'a later body',
       () => zipped(manifest((m) => ((m['bodies'] as Record<string, number>)['smear'] = 99))),

@@ -92,7 +92,7 @@ function OnShelf({ name, swatches }: { name: string; swatches: readonly Swatch[]
           setNaming(true);
         }}
       >
-        Keep it
+        Keep this palette
       </Small>
     </>
   );
