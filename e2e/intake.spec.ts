@@ -123,3 +123,90 @@ test('a GIF that moves comes in at the rate of the shot; a broken one is told an
   await expect(page.getByText('bad.svg is broken or no SVG.')).toBeVisible();
   expect(await kinds(shot, 'element')).toHaveLength(1);
 });
+
+/** A scanned sheet: yellow paper, a ring of pencil, two crosses; slipped by some px. */
+function sheetOf(radius: number, slipped: number): Buffer {
+  const canvas = createCanvas(640, 360);
+  const context = canvas.getContext('2d');
+  context.fillStyle = '#e6dcc2';
+  context.fillRect(0, 0, 640, 360);
+  context.translate(slipped, -slipped / 2);
+  context.strokeStyle = '#26262a';
+  context.lineWidth = 4;
+  context.beginPath();
+  context.arc(320, 160, radius, 0, 7);
+  context.stroke();
+  for (const x of [64, 576]) context.strokeRect(x - 6, 325, 12, 12);
+  return canvas.toBuffer('image/png');
+}
+
+test('scanned drawings come in on a rough layer, a drawing each, laid over each other by two marks', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await painted(page);
+  const sheets = [sheetOf(60, 0), sheetOf(60, 12), sheetOf(60, -8)];
+  await drop(page, ...sheets.map((content, i) => ({ name: `scan-${i + 1}.png`, content })));
+  await page.getByRole('button', { name: 'Scanned drawings' }).click();
+  await bringIn(page);
+  await page.getByLabel('Laid over each other by two marks').check();
+  const sheet = (await page.getByTestId('scan-preview').boundingBox())!;
+  for (const [i, x] of [64, 576].entries()) {
+    const mark = page.getByTestId('scan-mark').nth(i);
+    const box = (await mark.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(sheet.x + (x / 640) * sheet.width, sheet.y + (331 / 360) * sheet.height, { steps: 4 });
+    await page.mouse.up();
+    // By keys as well: there and back.
+    await mark.press('ArrowLeft');
+    await mark.press('ArrowRight');
+  }
+  await page.getByRole('button', { name: 'Bring in 3 drawings' }).click();
+  await expect(page.getByText('3 drawings came in on a rough layer.')).toBeVisible();
+  await painted(page);
+  await saved(page);
+  const scans = (await kinds(shot, 'layer')).find(({ name }) => name === 'Scans')!;
+  expect(scans['role']).toBe('rough');
+  const list = (await kinds(shot, 'runlist')).find(({ id }) => id === scans['runListId'])!;
+  expect((list['runs'] as { length: number }[]).map(({ length }) => length)).toEqual([2, 2, 2]);
+  // The rings lie over each other though the sheets slipped by 20 px.
+  const boxes = (await marksOf(address(), shot)).map((mark) => {
+    const nodes = (mark.kind === 'shape' ? mark.rings : []).flatMap((ring) =>
+      Array.from({ length: ring.length / 6 }, (_, k) => ring[k * 6]!),
+    );
+    return [Math.min(...nodes), Math.max(...nodes)] as const;
+  });
+  expect(boxes.length).toBeGreaterThanOrEqual(3);
+  for (const [left, right] of boxes)
+    expect(Math.abs((left + right) / 2 - (boxes[0]![0] + boxes[0]![1]) / 2)).toBeLessThan(6);
+  await page.getByTestId('picture').focus();
+  await page.keyboard.press('Control+KeyZ');
+  await saved(page);
+  expect((await kinds(shot, 'layer')).map(({ name }) => name)).not.toContain('Scans');
+});
+
+test('scans without their marks, and what is no picture, are told by their name and change nothing', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  await painted(page);
+  const bare = createCanvas(640, 360);
+  bare.getContext('2d').fillStyle = '#eee';
+  bare.getContext('2d').fillRect(0, 0, 640, 360);
+  const ask = async (...contents: (Buffer | string)[]) => {
+    await drop(page, ...contents.map((content, i) => ({ name: `scan-${i + 1}.png`, content })));
+    await page.getByRole('button', { name: 'Scanned drawings' }).click();
+    await bringIn(page);
+  };
+  await ask(sheetOf(60, 0), bare.toBuffer('image/png'));
+  await page.getByLabel('Laid over each other by two marks').check();
+  await page.getByRole('button', { name: 'Bring in 2 drawings' }).click();
+  await expect(page.getByText(/mark lies on bare paper|not found on scan-2\.png/)).toBeVisible();
+  await ask(sheetOf(60, 0), 'no picture');
+  await page.getByRole('button', { name: 'Bring in 2 drawings' }).click();
+  await expect(page.getByText('scan-2.png is broken or no picture. Nothing came in.')).toBeVisible();
+  expect((await kinds(shot, 'layer')).map(({ name }) => name)).not.toContain('Scans');
+});

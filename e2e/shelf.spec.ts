@@ -122,3 +122,76 @@ test('on its page an effect is renamed, tagged, opened, taken off and put back',
   await expect(page.getByTestId('picture')).toHaveAttribute('data-shown', /\d+/);
   await expect(page.getByRole('heading', { name: 'Page ring' })).toBeVisible();
 });
+
+test('a newer effect is offered with what would change; taken it stands where the old one stood', async ({ page }) => {
+  await kept(page, 'Changing ring', 'newer');
+  const other = await makeShot(address(), { name: 'Has the ring' });
+  await openDesk(page, address(), other);
+  await page.keyboard.press('Alt+Shift+KeyH');
+  await item(page, 'Changing ring').getByRole('button').click();
+  await expect(page.getByText(/^“Changing ring” is in the shot/)).toBeVisible();
+  await saved(page);
+  await expect(page.getByTestId('newer')).toHaveCount(0);
+  // On the shelf it gets a second ring.
+  const { shelfId } = (await stored(address(), other)).entities.find((each) => each['name'] === 'Changing ring')![
+    'shelf'
+  ] as {
+    shelfId: string;
+  };
+  await openDesk(page, address(), shelfId);
+  await painted(page);
+  await ring(await Pen.on(page), 0.7, 0.5);
+  await saved(page);
+  await openDesk(page, address(), other);
+  await painted(page);
+  await page.keyboard.press('Alt+Shift+KeyH');
+  const offer = page.getByTestId('newer');
+  await expect(offer).toContainText('“Changing ring” is newer on the shelf.');
+  await offer.getByRole('button', { name: 'What would change' }).click();
+  await expect(page.getByTestId('newer-changes')).toHaveText('1 drawing is another.');
+  const before = await countOf(page, LINE);
+  await offer.getByRole('button', { name: 'Take the newer one' }).click();
+  await expect(offer).toHaveCount(0);
+  await expect.poll(() => countOf(page, LINE)).toBeGreaterThan(before * 1.5);
+  await page.getByTestId('picture').focus();
+  await page.keyboard.press('Control+KeyZ');
+  await expect.poll(() => countOf(page, LINE)).toBe(before);
+  await offer.getByRole('button', { name: 'Keep this one' }).click();
+  await expect(offer).toHaveCount(0);
+});
+
+test('a variant, a palette and a pattern of holds stand on the shelf in every shot', async ({ page }) => {
+  const first = await makeShot(address(), { name: 'Settings from' });
+  await openDesk(page, address(), first);
+  await painted(page);
+  const inHand = page.getByTestId('tray').getByRole('button', { name: 'Ink' });
+  await inHand.click();
+  await page.getByRole('button', { name: 'Keep as variant' }).click();
+  await page.getByLabel('Name of the variant').fill('Fence ink');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Settings of the palette' }).click();
+  await page.getByRole('button', { name: 'Keep this palette' }).click();
+  await page.getByLabel('Name of the palette').fill('Fence night');
+  await page.keyboard.press('Enter');
+  await page.getByTestId('picture').focus();
+  await page.keyboard.press('Alt+KeyT');
+  await page.getByLabel('Holds along a list').fill('1, 2, 4');
+  await page.getByRole('button', { name: 'Keep the list' }).click();
+  await page.getByLabel('Name of the pattern').fill('Fence out');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Fence out' })).toBeVisible();
+  await page.goto(`${address()}/shelf`);
+  for (const name of ['Fence ink', 'Fence night', 'Fence out'])
+    await expect(page.locator(`[data-testid=kept][data-name="${name}"]`)).toBeVisible();
+  const other = await makeShot(address(), { name: 'Settings into' });
+  await openDesk(page, address(), other);
+  await painted(page);
+  await page.keyboard.press('Alt+KeyT');
+  await page.getByRole('button', { name: 'Fence out' }).click();
+  await expect(page.getByLabel('Holds along a list')).toHaveValue('1, 2, 4');
+  await page.goto(`${address()}/shelf`);
+  await page.getByRole('button', { name: 'Take Fence out off the shelf' }).click();
+  await expect(page.locator('[data-testid=kept][data-name="Fence out"]')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('[data-testid=kept][data-name="Fence out"]')).toBeVisible();
+});

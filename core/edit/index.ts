@@ -54,5 +54,6 @@ export * from './depth-copies.ts';
 export * from './scatter.ts';
 export * from './place-moves.ts';
 export * from './brought-marks.ts';
+export * from './scans.ts';
 export * from './sheet-in.ts';
 export * from './bring-back.ts';

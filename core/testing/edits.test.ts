@@ -129,6 +129,14 @@ const EDITS: Readonly<Record<string, Run>> = {
   bringBack: () => edit.bringBack(edit.deleteLayer(world, line.id), edit.takeParts(world, [line.elementId])),
   numberAnew: () => edit.numberAnew(world, line.id),
   writeSheet: () => edit.writeSheet(world, line.id, [2, 2, null, 1, 7], newId),
+  layScans: () =>
+    edit.layScans(
+      world,
+      element.id,
+      [[{ opacity: 0.4, rings: [discRing(4, 4, 3)] }], []],
+      { name: 'Scans', hold: 2 },
+      newId,
+    ).doc,
   addBrought: () =>
     docOf(
       edit.addBrought(

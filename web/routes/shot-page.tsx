@@ -21,6 +21,7 @@ import { useBindings } from '../actions/bindings.ts';
 import { setShowing } from '../picture/showing.ts';
 import { useScreen } from '../screen/screen.ts';
 import { IntakeComing, IntakeDialog } from '../intake/intake-dialog.tsx';
+import { ScanDialog } from '../intake/scan-dialog.tsx';
 import { KeepDialog } from '../shelf/keep-dialog.tsx';
 import { VersionsDialog } from '../versions/versions-dialog.tsx';
 import { setPlanning } from '../plan/plan.ts';
@@ -153,6 +154,7 @@ export function ShotPage() {
       )}
       <KeepDialog />
       <IntakeDialog />
+      <ScanDialog />
       <IntakeComing />
       <VersionsDialog />
       <LeaveGuard shotId={shotId} />

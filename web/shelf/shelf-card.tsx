@@ -29,8 +29,11 @@ interface ShelfCardProps {
 export function ShelfCard({ item, moves, does, onChoose, onDrop, children }: ShelfCardProps) {
   const began = useRef<Point | null>(null);
   const [dragged, setDragged] = useState<Point | null>(null);
-  /** Whether the press that ends was a drag: the click that follows one chooses nothing. */
-  const wasDragged = useRef(false);
+  /**
+   * Whether the press is a drag: the click that follows one chooses nothing. Known at once, as the state is only drawn: the pen may
+   * be lifted before that.
+   */
+  const isDragged = useRef(false);
   const source = sourceOf(item, moves);
   return (
     <article data-testid="shelf-item" data-name={item.name} className="min-w-0">
@@ -42,27 +45,29 @@ export function ShelfCard({ item, moves, does, onChoose, onDrop, children }: She
         onPointerDown={(event) => {
           if (!onDrop || event.button !== 0) return;
           began.current = { x: event.clientX, y: event.clientY };
-          wasDragged.current = false;
+          isDragged.current = false;
           event.currentTarget.setPointerCapture(event.pointerId);
         }}
         onPointerMove={({ clientX: x, clientY: y }) => {
           const from = began.current;
-          if (from && (dragged || Math.hypot(x - from.x, y - from.y) > STILL)) setDragged({ x, y });
+          if (!from) return;
+          isDragged.current ||= Math.hypot(x - from.x, y - from.y) > STILL;
+          if (isDragged.current) setDragged({ x, y });
         }}
         onPointerUp={({ clientX: x, clientY: y }) => {
           began.current = null;
-          if (!dragged) return;
-          wasDragged.current = true;
+          if (!isDragged.current) return;
           setDragged(null);
           onDrop?.({ x, y });
         }}
         onPointerCancel={() => {
           began.current = null;
+          isDragged.current = false;
           setDragged(null);
         }}
         onClick={() => {
-          if (!wasDragged.current) onChoose();
-          wasDragged.current = false;
+          if (!isDragged.current) onChoose();
+          isDragged.current = false;
         }}
       >
         <img src={source} alt="" draggable={false} className="aspect-video w-full object-contain" />

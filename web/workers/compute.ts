@@ -51,6 +51,7 @@ import {
 } from '@tallow/core/smears';
 import { expose, transfer } from 'comlink';
 import { brushMarkPicture, type BrushMarkRequest } from './brush-mark-picture.ts';
+import { scanDrawing, scanReference } from './scan-work.ts';
 import { makeSurface } from './surfaces.ts';
 
 /** A starter with what it works from. */
@@ -107,6 +108,9 @@ const compute = {
     takeGrounds(grounds);
     return grounds;
   },
+
+  scanReference,
+  scanDrawing,
 
   /** The mark of a brush, small. */
   brushMark(request: BrushMarkRequest): ImageBitmap {

@@ -3,6 +3,7 @@ import type { Taking } from '../taking.ts';
 import { moving } from './moving.ts';
 import { archive, palette, sheet, sound } from './others.ts';
 import { film, rasterLayers, sequence, still, stills, zipped } from './pictures.ts';
+import { scans } from './scans.ts';
 import { svgMarks } from './svg-marks.ts';
 
 export const TAKINGS = {
@@ -11,6 +12,7 @@ export const TAKINGS = {
   sequence,
   stills,
   still,
+  scans,
   film,
   rasterLayers,
   zipped,

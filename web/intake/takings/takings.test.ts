@@ -19,10 +19,10 @@ test('every way is described', () => {
 
 test('what files can be taken for, the likeliest first', async () => {
   expect(await fitting(file('sign.svg'))).toEqual(['svgMarks', 'still']);
-  expect(await fitting(file('wall.PNG'))).toEqual(['still']);
-  expect(await fitting(file('1.png'), file('2.png'))).toEqual(['sequence', 'stills']);
+  expect(await fitting(file('wall.PNG'))).toEqual(['still', 'scans']);
+  expect(await fitting(file('1.png'), file('2.png'))).toEqual(['sequence', 'stills', 'scans']);
   expect(await fitting(file('loop.gif', 'GIF89a NETSCAPE2.0'))).toEqual(['moving', 'still']);
-  expect(await fitting(file('loop.png', '\x89PNG acTL'))).toEqual(['moving', 'still']);
+  expect(await fitting(file('loop.png', '\x89PNG acTL'))).toEqual(['moving', 'still', 'scans']);
   expect(await fitting(file('plate.mov'))).toEqual(['film']);
   expect(await fitting(file('set.ora'))).toEqual(['rasterLayers']);
   expect(await fitting(file('all.zip'))).toEqual(['zipped', 'archive']);

@@ -1,0 +1,3 @@
+export * from './paper.ts';
+export * from './register.ts';
+export * from './drawing.ts';
