@@ -6,6 +6,7 @@ import { brushRows } from './brush-rows.ts';
 import type { Row } from './measure.ts';
 import { browserRows } from './browser-rows.ts';
 import { coreRows } from './core-rows.ts';
+import { formatRows } from './format-rows.ts';
 import { growthRows } from './growth-rows.ts';
 import { memoryRows } from './memory-rows.ts';
 import { serverRows } from './server-rows.ts';
@@ -27,6 +28,7 @@ const GROUPS: Readonly<Record<string, () => readonly Row[] | Promise<readonly Ro
   assembled: assembledPageRows,
   light: lightPageRows,
   sound: soundRows,
+  formats: formatRows,
   server: serverRows,
   growth: growthRows,
   memory: memoryRows,

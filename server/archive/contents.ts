@@ -72,13 +72,13 @@ export async function contentsOf(
   database: Knex,
   shotId: Id,
   productionId: Id,
-): Promise<{ shot: ArchivedShot; assets: Set<AssetId> }> {
+): Promise<{ shot: ArchivedShot; assets: Set<AssetId>; rows: DrawingRows }> {
   const { revision } = (await database<{ id: Id; revision: number }>('shots').where({ id: shotId }).first())!;
   const entities = await entityRows(database, shotId);
   const drawings = await database('entities')
     .where({ shot_id: shotId, kind: 'drawing' })
     .orderBy('id')
-    .select<{ id: Id }[]>('id');
+    .select<{ id: Id; bytes: number }[]>('id', database.raw('pg_column_size(body) as bytes'));
   const versions = await database('versions')
     .where({ shot_id: shotId })
     .orderBy('created_at')
@@ -114,14 +114,54 @@ export async function contentsOf(
       versions: versions.map(({ created_at, ...version }) => ({ ...version, createdAt: created_at.toISOString() })),
       shelf: shelf ?? null,
     },
+    rows: new DrawingRows(database, drawings),
     assets,
   };
 }
 
 /** A drawing as it is now. One that is deleted is no more than named by others: it comes without its marks. */
-export async function drawingRow(database: Knex, id: Id): Promise<ArchivedRow> {
-  const row = (await database<Row>('entities').where({ id }).first('revision', 'deleted', 'body')) as ArchivedRow;
-  return row.deleted ? { ...row, body: { kind: 'drawing', id, marks: {}, order: [] } } : row;
+/** Drawings asked for at once, bytes of their bodies at most, and how many: one query each took most of the time. */
+const [AT_ONCE, MOST_AT_ONCE] = [4 * 1024 * 1024, 64] as const;
+
+/** Rows of drawings in the order they are asked for, fetched some at a time. */
+export class DrawingRows {
+  private readonly here = new Map<Id, ArchivedRow>();
+  private next = 0;
+  private coming: Promise<(ArchivedRow & { id: Id })[]> | null = null;
+
+  /** @param drawings with the bytes of each, in the order in which they will be asked for. */
+  constructor(
+    private readonly database: Knex,
+    private readonly drawings: readonly { readonly id: Id; readonly bytes: number }[],
+  ) {}
+
+  async of(id: Id): Promise<ArchivedRow> {
+    while (!this.here.has(id)) {
+      const rows = await (this.coming ?? this.fetch());
+      // The next ones come while these are written.
+      this.coming = this.next < this.drawings.length ? this.fetch() : null;
+      this.coming?.catch(() => undefined);
+      for (const { id: own, ...row } of rows) this.here.set(own, row);
+      if (rows.length === 0) throw new Error(`Drawing ${id} is not there`);
+    }
+    const row = this.here.get(id)!;
+    this.here.delete(id);
+    return row.deleted ? { ...row, body: { kind: 'drawing', id, marks: {}, order: [] } } : row;
+  }
+
+  private fetch(): Promise<(ArchivedRow & { id: Id })[]> {
+    const ids: Id[] = [];
+    for (let bytes = 0; this.next < this.drawings.length && ids.length < MOST_AT_ONCE; this.next++) {
+      const drawing = this.drawings[this.next]!;
+      bytes += drawing.bytes;
+      if (ids.length > 0 && bytes > AT_ONCE) break;
+      ids.push(drawing.id);
+    }
+    // Sent at once, not when it is first waited for.
+    return Promise.resolve(
+      this.database<Row>('entities').whereIn('id', ids).select('id', 'revision', 'deleted', 'body'),
+    );
+  }
 }
 
 export const olderRow = async (database: Knex, id: Id, revision: number): Promise<ArchivedRow> =>

@@ -13,7 +13,7 @@ import {
   keptSettings,
   assetsFor,
   contentsOf,
-  drawingRow,
+  type DrawingRows,
   entityRows,
   olderRow,
   productionsOf,
@@ -21,8 +21,11 @@ import {
   type Scope,
 } from './contents.ts';
 
-/** What is packed by its own means, or does not pack. */
+/** What is packed by its own means, does not pack, or is so small that packing it takes longer than all else. */
 const AS_IT_IS: Partial<Options> = { compress: false };
+
+/** Bytes that may wait to be written: entries are small, and one write each took most of the time. */
+const WRITTEN_AT_ONCE = 1024 * 1024;
 
 /** Entries made when their turn comes, with the count of those that are done. */
 class Packing {
@@ -36,7 +39,7 @@ class Packing {
     path: string,
     private readonly tell: Tell,
   ) {
-    const file = createWriteStream(path, { mode: 0o600 });
+    const file = createWriteStream(path, { mode: 0o600, highWaterMark: WRITTEN_AT_ONCE });
     this.written = once(file, 'close');
     this.written.catch(() => undefined);
     const end = (error: Error): void => {
@@ -88,12 +91,16 @@ class Packing {
 /** A row in two entries: what stands in JSON, and its numbers, which are worked out once for both. */
 function addRow(packing: Packing, path: string, row: () => Promise<ArchivedRow>): void {
   let columns: Buffer | null = null;
-  packing.add(path, async () => {
-    const { body, ...rest } = await row();
-    const parted = withoutColumns(body);
-    columns = parted.columns;
-    return JSON.stringify({ ...rest, body: parted.json });
-  });
+  packing.add(
+    path,
+    async () => {
+      const { body, ...rest } = await row();
+      const parted = withoutColumns(body);
+      columns = parted.columns;
+      return JSON.stringify({ ...rest, body: parted.json });
+    },
+    AS_IT_IS,
+  );
   packing.add(
     archivePath.columns(path),
     () => {
@@ -125,22 +132,28 @@ export async function writeArchive(
         chosen.map(({ productionId }) => productionId),
       );
       const wanted = new Set<AssetId>();
-      const shots: ArchivedShot[] = [];
+      const shots: { shot: ArchivedShot; rows: DrawingRows }[] = [];
       for (const { id, productionId } of chosen) {
-        const { shot, assets } = await contentsOf(tx, id, productionId);
-        shots.push(shot);
+        const { shot, assets, rows } = await contentsOf(tx, id, productionId);
+        shots.push({ shot, rows });
         for (const asset of assets) wanted.add(asset);
       }
       const assets = await assetsFor(tx, wanted);
       const kept = scope === 'all' ? await keptSettings(tx) : [];
       const packing = new Packing(path, tell);
       packing.add(MANIFEST, () =>
-        Promise.resolve(manifestText({ productions, shots, assets, kept }, VERSION, new Date().toISOString())),
+        Promise.resolve(
+          manifestText(
+            { productions, shots: shots.map(({ shot }) => shot), assets, kept },
+            VERSION,
+            new Date().toISOString(),
+          ),
+        ),
       );
-      for (const shot of shots) {
+      for (const { shot, rows } of shots) {
         packing.add(archivePath.entities(shot.id), async () => JSON.stringify(await entityRows(tx, shot.id)));
         packing.add(archivePath.preview(shot.id), () => preview(shot.id), AS_IT_IS);
-        for (const id of shot.drawings) addRow(packing, archivePath.drawing(shot.id, id), () => drawingRow(tx, id));
+        for (const id of shot.drawings) addRow(packing, archivePath.drawing(shot.id, id), () => rows.of(id));
         for (const { id, revision } of shot.older)
           addRow(packing, archivePath.older(shot.id, id, revision), () => olderRow(tx, id, revision));
       }

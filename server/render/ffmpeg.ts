@@ -12,6 +12,9 @@ export interface RawFrames {
   readonly pixels: 'rgba' | 'rgba64le' | 'gbrapf32le';
 }
 
+/** Frames that ffmpeg takes in while it encodes others: meanwhile the next are drawn. */
+const AHEAD = 4;
+
 /**
  * Encodes frames.
  * @param output arguments after the frames: more inputs, encoders, and where it goes.
@@ -22,7 +25,8 @@ export async function encodeFrames(
   { width, height, rate, pixels }: RawFrames,
   output: readonly string[],
 ): Promise<void> {
-  const input = ['-f', 'rawvideo', '-pix_fmt', pixels, '-s', `${width}x${height}`, '-r', String(rate), '-i', '-'];
+  const raw = ['-f', 'rawvideo', '-pix_fmt', pixels, '-s', `${width}x${height}`, '-r', String(rate)];
+  const input = ['-thread_queue_size', String(AHEAD), ...raw, '-i', '-'];
   const ffmpeg = spawn('ffmpeg', ['-v', 'error', '-y', ...input, ...output], { stdio: ['pipe', 'ignore', 'pipe'] });
   let said = '';
   ffmpeg.stderr.on('data', (data: Buffer) => (said = (said + data.toString()).slice(-2000)));

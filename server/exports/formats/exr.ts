@@ -1,7 +1,6 @@
 /** Frames as OpenEXR: half floats in linear light, colours times alpha, as the format is meant. */
 import { asLight } from '@tallow/core/colour';
-import { ffmpegFrames } from './ffmpeg-frames.ts';
-import { framesZip } from './frames-zip.ts';
+import type { FfmpegFrames } from './ffmpeg-frames.ts';
 
 const LIGHT = Float32Array.from({ length: 256 }, (_, channel) => asLight(channel));
 
@@ -19,12 +18,10 @@ function planes(pixels: Uint8ClampedArray): Uint8Array {
   return new Uint8Array(floats.buffer);
 }
 
-export const writeExr = framesZip(
-  ffmpegFrames({
-    encoder: ['-c:v', 'exr', '-format', 'half', '-compression', 'zip16', '-pix_fmt', 'gbrapf32le'],
-    ending: 'exr',
-    told: () => 'straight',
-    pixels: 'gbrapf32le',
-    bytesOf: planes,
-  }),
-);
+export const EXR: FfmpegFrames = {
+  encoder: ['-c:v', 'exr', '-format', 'half', '-compression', 'zip16', '-pix_fmt', 'gbrapf32le'],
+  ending: 'exr',
+  told: () => 'straight',
+  pixels: 'gbrapf32le',
+  bytesOf: planes,
+};

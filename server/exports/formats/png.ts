@@ -1,6 +1,6 @@
 /** Frames as PNG. */
 import { pngFrames } from '../../render/frames.ts';
-import { ffmpegFrames } from './ffmpeg-frames.ts';
+import { ffmpegFrames, type FfmpegFrames } from './ffmpeg-frames.ts';
 import { framesZip, type EncodeSequence } from './frames-zip.ts';
 
 const told: Parameters<typeof ffmpegFrames>[0]['told'] = ({ writing }) => writing.settings.alpha;
@@ -18,19 +18,23 @@ const png8: EncodeSequence = async function* (sequence) {
 export const writePng = framesZip(png8);
 
 /** 255 is 65535: each byte twice over. */
-const doubled = (pixels: Uint8ClampedArray): Uint8Array =>
-  new Uint8Array(Uint16Array.from(pixels, (channel) => channel * 257).buffer);
+function doubled(pixels: Uint8ClampedArray): Uint8Array {
+  const wide = new Uint16Array(pixels.length);
+  // A loop: `from` with a function takes twenty times as long.
+  for (let i = 0; i < pixels.length; i++) wide[i] = pixels[i]! * 257;
+  return new Uint8Array(wide.buffer);
+}
 
-export const writePng16 = framesZip(
-  ffmpegFrames({
-    encoder: ['-c:v', 'png', '-pix_fmt', 'rgba64be'],
-    ending: 'png',
-    told,
-    pixels: 'rgba64le',
-    bytesOf: doubled,
-  }),
-);
+export const PNG16: FfmpegFrames = {
+  encoder: ['-c:v', 'png', '-pix_fmt', 'rgba64be'],
+  ending: 'png',
+  told,
+  pixels: 'rgba64le',
+  bytesOf: doubled,
+};
 
-export const writeTiff = framesZip(
-  ffmpegFrames({ encoder: ['-c:v', 'tiff', '-pix_fmt', 'rgba', '-compression_algo', 'deflate'], ending: 'tif', told }),
-);
+export const TIFF: FfmpegFrames = {
+  encoder: ['-c:v', 'tiff', '-pix_fmt', 'rgba', '-compression_algo', 'deflate'],
+  ending: 'tif',
+  told,
+};
