@@ -14,6 +14,7 @@ export default defineConfig({
         bench: 'bench/main.ts',
         sheets: 'server/sheets.ts',
         frames: 'server/frame-prints.ts',
+        'picture-process': 'server/assets/picture-process.mjs',
       },
     },
   },

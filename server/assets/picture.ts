@@ -1,7 +1,8 @@
 /** What comes in as a picture: judged by its content, brought into a form that every part of Tallow draws alike. */
-import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { imageSize } from 'image-size';
+import { execFile } from 'node:child_process';
 import { Problem } from '../http/problem.ts';
+import { decode } from './picture-decoder.ts';
 
 /** Bytes and pixels at most. */
 export const ASSET_LIMITS = { bytes: 50 * 1024 * 1024, pixels: 64_000_000 } as const;
@@ -19,13 +20,17 @@ export interface KeptPicture {
 const broken = (): Problem =>
   new Problem(422, 'This file is broken or no picture. PNG, JPEG, WebP, SVG and GIF can come in.');
 
-/** Whether a file goes on to its end: decoders fill what was cut off with nothing and say no word. */
+const tooLarge = (pixels: number): Problem =>
+  new Problem(413, `This picture has ${Math.round(pixels / 1e6)} million pixels; 64 million is the most.`);
+
+/** Whether a file goes on to its end: decoders fill what was cut off with nothing and say no word. A PNG is looked at whole when it is decoded. */
 function isWhole(content: Buffer, kind: keyof typeof KINDS): boolean {
   switch (kind) {
     case 'png':
-      return content.lastIndexOf('IEND', undefined, 'latin1') > 0;
+      return true;
     case 'jpg':
-      return content.lastIndexOf(Buffer.of(0xff, 0xd9)) > 0;
+      // Cameras write what they like behind the end.
+      return content.lastIndexOf(Buffer.of(0xff, 0xd9)) > content.length / 2;
     case 'webp':
       return content.length >= 12 && content.readUInt32LE(4) + 8 <= content.length;
     case 'gif':
@@ -35,11 +40,35 @@ function isWhole(content: Buffer, kind: keyof typeof KINDS): boolean {
   }
 }
 
+/** ms that ffmpeg may look at a JPEG. */
+const LOOK_MS = 10_000;
+
+/** Whether all of a JPEG can be decoded: ffmpeg tells of damage that other readers draw over in grey. */
+const decodesWhole = (content: Buffer): Promise<boolean> =>
+  new Promise((resolve) => {
+    const input = ['-f', 'image2pipe', '-c:v', 'mjpeg', '-err_detect', 'explode', '-i', '-'];
+    const look = ['-v', 'error', '-xerror', '-threads', '1', ...input, '-frames:v', '1', '-f', 'null', '-'];
+    const ffmpeg = execFile('ffmpeg', look, { timeout: LOOK_MS }, (error, _, said) => {
+      resolve(!error && said === '');
+    });
+    ffmpeg.stdin?.on('error', () => undefined);
+    ffmpeg.stdin?.end(content);
+  });
+
+/** Text of two bytes a letter as one that readers of SVG know. */
+function asUtf8(content: Buffer): Buffer {
+  const mark = content.length > 1 ? content.readUInt16BE(0) : 0;
+  if (mark !== 0xfffe && mark !== 0xfeff) return content;
+  const text = new TextDecoder(mark === 0xfffe ? 'utf-16le' : 'utf-16be').decode(content);
+  return Buffer.from(text.replace(/^(<\?xml[^>]*?)\s+encoding=["'][^"']*["']/, '$1'));
+}
+
 /**
  * Reads a picture. @throws a problem said to the user when it is broken, of another kind or too large.
  * @param named the file's name, for saying when its content is of another kind.
  */
-export async function readPicture(content: Buffer, named: string): Promise<KeptPicture> {
+export async function readPicture(given: Buffer, named: string): Promise<KeptPicture> {
+  const content = asUtf8(given);
   if (content.length === 0) throw new Problem(422, 'This file is empty.');
   if (content.length > ASSET_LIMITS.bytes)
     throw new Problem(413, `This file has ${Math.ceil(content.length / 1024 / 1024)} MB; 50 MB is the most.`);
@@ -57,20 +86,15 @@ export async function readPicture(content: Buffer, named: string): Promise<KeptP
       422,
       `${named} is no ${ending.toUpperCase()}: it holds a ${kind.toUpperCase()}. Rename it and try again.`,
     );
-  if (found.width * found.height > ASSET_LIMITS.pixels)
-    throw new Problem(
-      413,
-      `This picture has ${Math.round((found.width * found.height) / 1e6)} million pixels; 64 million is the most.`,
-    );
-  try {
-    const image = await loadImage(content);
-    if (image.width < 1 || image.height < 1) throw broken();
-    const { width, height } = image;
-    if (KINDS[kind] !== 'image/png' || kind === 'png') return { content, type: KINDS[kind], width, height };
-    const canvas = createCanvas(width, height);
-    canvas.getContext('2d').drawImage(image, 0, 0);
-    return { content: await canvas.encode('png'), type: 'image/png', width, height };
-  } catch {
-    throw broken();
-  }
+  if (found.width * found.height > ASSET_LIMITS.pixels) throw tooLarge(found.width * found.height);
+  if (kind === 'jpg' && !(await decodesWhole(content))) throw broken();
+  const keeps = KINDS[kind] !== 'image/png' || kind === 'png';
+  const answer = await decode({ content, kind, keeps, pixels: ASSET_LIMITS.pixels });
+  if (answer === null) throw broken();
+  if ('tooLarge' in answer) throw tooLarge(answer.tooLarge);
+  if ('tookTooMuch' in answer)
+    throw new Problem(422, 'This picture takes too long or too much memory to draw. Save it as PNG and bring that in.');
+  const { width, height } = answer;
+  if (answer.content === null) return { content, type: KINDS[kind], width, height };
+  return { content: Buffer.from(answer.content), type: 'image/png', width, height };
 }
