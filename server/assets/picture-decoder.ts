@@ -29,9 +29,9 @@ export interface Decoded {
 /** What came of a picture: it is broken, has too many pixels, or took too much. */
 export type Answer = Decoded | { readonly tooLarge: number } | { readonly tookTooMuch: true } | null;
 
-// Beside this file as it is written, and beside the server as it is built.
+// Beside this file as it is written; beside the server as it is built, whose parts lie in a folder of their own.
 const PROGRAM = fileURLToPath(
-  new URL(import.meta.url.endsWith('.ts') ? './picture-process.mjs' : './picture-process.js', import.meta.url),
+  new URL(import.meta.url.endsWith('.ts') ? './picture-process.mjs' : '../picture-process.js', import.meta.url),
 );
 
 let running: ChildProcess | null = null;
