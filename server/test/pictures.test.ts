@@ -2,6 +2,7 @@
 import { createCanvas } from '@napi-rs/canvas';
 import { seededRandom } from '@tallow/core/geometry';
 import { execFileSync } from 'node:child_process';
+import { damaged } from './damage.ts';
 import { startServer, type Harness } from './harness.ts';
 
 let server: Harness;
@@ -61,25 +62,6 @@ function watched(): () => Promise<number> {
     await asking;
     return slowest;
   };
-}
-
-/** One of four kinds of damage. */
-function damaged(whole: Buffer, random: () => number, nth: number): Buffer {
-  const content = Buffer.from(whole);
-  const place = Math.floor(random() * content.length);
-  switch (nth % 4) {
-    case 0:
-      content[place]! ^= 1 << Math.floor(random() * 8);
-      return content;
-    case 1:
-      content.fill(0, place, Math.min(content.length, place + 1 + Math.floor(random() * 32)));
-      return content;
-    case 2:
-      content.copy(content, place, Math.floor(random() * content.length));
-      return content;
-    default:
-      return content.subarray(0, place);
-  }
 }
 
 test.each(Object.keys(WHOLE) as (keyof typeof WHOLE)[])(

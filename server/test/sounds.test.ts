@@ -4,6 +4,8 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { seededRandom } from '@tallow/core/geometry';
+import { damaged } from './damage.ts';
 import { startServer, type Harness } from './harness.ts';
 
 let server: Harness;
@@ -134,3 +136,34 @@ test('a film with no sound has none, and what is not sent as bytes is refused', 
   const answer = await fetch(`${server.address}/api/sounds`, { method: 'POST', body: '{}' });
   expect(answer.status).toBe(422);
 });
+
+/** Each is looked at by ffmpeg: 500 of each kind take five minutes, and are asked for by `TALLOW_DAMAGED`. */
+const DAMAGED = Number(process.env['TALLOW_DAMAGED'] ?? 24);
+test.each([
+  ['wav', []],
+  ['ogg', ['-c:a', 'libvorbis']],
+  ['mp3', ['-c:a', 'libmp3lame']],
+  ['flac', ['-c:a', 'flac']],
+])(
+  'damaged %s: none breaks anything, and what is kept can be heard',
+  async (ending, options) => {
+    const whole = ending === 'wav' ? made : as(`damage.${ending}`, ...options);
+    const random = seededRandom(22);
+    const before = await kept();
+    let came = 0;
+    for (let i = 0; i < DAMAGED; i++) {
+      const { status, body } = await take(damaged(whole, random, i));
+      if (status === 201) {
+        came += 1;
+        expect(body.seconds).toBeGreaterThan(0);
+        expect(body.seconds).toBeLessThanOrEqual(600);
+        continue;
+      }
+      expect([413, 422]).toContain(status);
+      expect(body.title!.length).toBeGreaterThan(10);
+    }
+    expect((await kept()) - before).toBeLessThanOrEqual(came);
+    expect((await take(whole)).status).toBe(201);
+  },
+  60_000 + DAMAGED * 500,
+);

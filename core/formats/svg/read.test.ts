@@ -149,5 +149,7 @@ test('what cannot be a mark is told; what is hostile is refused, and ends', () =
   expect(readSvg(svg(round)).left[0]).toMatch(/use of something/);
   expect(() => readSvg(node('html'))).toThrow('no SVG');
   const far = node('path', { d: 'M0 0C1e9 0 0 1e9 9 9', stroke: 'red', fill: 'none' });
-  expect(() => readSvg(svg(far))).toThrow('too long');
+  expect(readSvg(svg(far, node('path', { d: 'M0 0h9v9z' }))).left).toEqual(['shape far outside the picture']);
+  const long = node('path', { d: `M0 0${'C9000 0 0 9000 9 9'.repeat(9000)}`, stroke: 'red', fill: 'none' });
+  expect(() => readSvg(svg(long))).toThrow('too long');
 });

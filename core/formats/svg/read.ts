@@ -22,6 +22,15 @@ const GRADIENTS = new Set(['linearGradient', 'radialGradient']);
 /** How things are called that are left out; others by their own names. */
 const WORDS: Readonly<Record<string, string>> = { text: 'text', image: 'picture', foreignObject: 'embedded page' };
 
+/** What lies farther outside than so many times the picture's longer side could not be kept, however large the shot is. */
+const FARTHEST = 100;
+
+/** Whether all of an outline are numbers that can be kept. */
+const isNear = ({ from, pieces }: Subpath, reach: number): boolean =>
+  [from, ...pieces.flatMap(({ c1, c2, to }) => [c1, c2, to])].every(
+    ({ x, y }) => Math.abs(x) <= reach && Math.abs(y) <= reach,
+  );
+
 class Reader {
   private readonly byId = new Map<string, SvgNode>();
   private readonly gradients = new Map<string, string>();
@@ -33,6 +42,8 @@ class Reader {
   private marks = 0;
   private points = 0;
   private following = 0;
+  /** px beyond which nothing is taken. */
+  private reach = 0;
 
   read(root: SvgNode): SvgMarks {
     if (root.name !== 'svg') throw new NoSvg('This file is no SVG.');
@@ -45,6 +56,7 @@ class Reader {
       ? (box as [number, number, number, number])
       : [0, 0, lengthOf(root.attributes['width'], 300), lengthOf(root.attributes['height'], 150)];
     if (!(width > 0 && height > 0)) throw new NoSvg('This SVG has no size.');
+    this.reach = FARTHEST * Math.max(width, height);
     const around: Painted = { ...UNPAINTED, matrix: [1, 0, 0, 1, -x, -y] };
     const own = paintedIn({ ...root, attributes: { ...root.attributes, transform: '' } }, around, this.rules) ?? around;
     for (const each of root.children) this.walk(each, own, null, 0);
@@ -128,6 +140,10 @@ class Reader {
       return;
     }
     if (paths.length === 0) return;
+    if (!paths.every((path) => isNear(path, this.reach))) {
+      this.lose('shape far outside the picture');
+      return;
+    }
     this.points += paths.reduce((sum, { pieces }) => sum + pieces.length, 0);
     this.marks += 1;
     if (this.marks > SVG_LIMITS.marks) throw new NoSvg(`This SVG holds more than ${SVG_LIMITS.marks} marks.`);
