@@ -119,11 +119,10 @@ export async function contentsOf(
   };
 }
 
-/** A drawing as it is now. One that is deleted is no more than named by others: it comes without its marks. */
 /** Drawings asked for at once, bytes of their bodies at most, and how many: one query each took most of the time. */
 const [AT_ONCE, MOST_AT_ONCE] = [4 * 1024 * 1024, 64] as const;
 
-/** Rows of drawings in the order they are asked for, fetched some at a time. */
+/** Rows of drawings in the order they are asked for, fetched some at a time. One that is deleted is no more than named by others: it comes without its marks. */
 export class DrawingRows {
   private readonly here = new Map<Id, ArchivedRow>();
   private next = 0;

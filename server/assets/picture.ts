@@ -93,7 +93,10 @@ export async function readPicture(given: Buffer, named: string): Promise<KeptPic
   if (answer === null) throw broken();
   if ('tooLarge' in answer) throw tooLarge(answer.tooLarge);
   if ('tookTooMuch' in answer)
-    throw new Problem(422, 'This picture takes too long or too much memory to draw. Save it as PNG and bring that in.');
+    throw new Problem(
+      422,
+      `This picture takes too long or too much memory to draw. ${kind === 'svg' || kind === 'gif' ? 'Save it as PNG' : 'Make it smaller'} and bring that in.`,
+    );
   const { width, height } = answer;
   if (answer.content === null) return { content, type: KINDS[kind], width, height };
   return { content: Buffer.from(answer.content), type: 'image/png', width, height };

@@ -9,7 +9,7 @@ import { memo, useEffect, useRef, useState, type ReactNode } from 'react';
 import { useOfCurrent } from '../selection/current.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
 import { edit, useDocument } from '../shot/document.ts';
-import { boxAround, miniature, printOf, useArrivals } from '../picture/miniatures.ts';
+import { boxAround, miniature, miniaturePrint, useArrivals } from '../picture/miniatures.ts';
 import { NameField } from '../parts/name-field.tsx';
 import { WholeName } from '../parts/whole-name.tsx';
 import { FolderSettingsRow } from './layer-settings.tsx';
@@ -25,7 +25,7 @@ function Dab({ layerId }: { layerId: Id }) {
     const timed = layers.find(({ layer }) => layer.id === layerId);
     return timed && (shownOn(timed, frame, length)?.drawingId ?? Object.values(timed.layer.slots)[0]);
   });
-  const print = useOfCurrent(({ doc }) => printOf(doc, drawingId));
+  const print = useOfCurrent(({ doc }) => miniaturePrint(doc, drawingId));
   const arrivals = useArrivals((s) => s.count);
   useEffect(() => {
     const context = canvas.current?.getContext('2d');

@@ -45,7 +45,7 @@ const SELECT = 'moves h-8 rounded-md bg-soot-800 px-1.5 text-[13px] text-wax-100
 
 export function LayerSettingsRow({ timed, only }: { timed: TimedLayer; only: boolean }) {
   const { layer } = timed;
-  const { opacity, frameNow } = useOpacity(layer.opacity);
+  const opacity = useOpacity(layer.opacity);
   const set = (name: string, settings: Parameters<typeof setLayer>[2], gesture?: string): void => {
     edit(name, (doc) => setLayer(doc, layer.id, settings), gesture);
   };
@@ -84,7 +84,7 @@ export function LayerSettingsRow({ timed, only }: { timed: TimedLayer; only: boo
         value={opacity}
         onSet={(next) => {
           const gesture = `opacity-${layer.id}`;
-          edit('layer opacity', (doc) => setLayer(doc, layer.id, { opacity: next }, frameNow()), gesture);
+          edit('layer opacity', (doc) => setLayer(doc, layer.id, { opacity: next }, selection().frame), gesture);
         }}
       />
       <LayerMenu timed={timed} only={only} />
@@ -93,14 +93,13 @@ export function LayerSettingsRow({ timed, only }: { timed: TimedLayer; only: boo
 }
 
 /** What a value over time is where the playhead stands. Drawn anew only where that is another number. */
-function useOpacity(value: Value): { opacity: number; frameNow: () => number } {
+function useOpacity(value: Value): number {
   const round = useOfCurrent(({ element, length }) => roundOf(element, length)) ?? null;
-  const opacity = useSelection((s) => valueAt(value, s.frame, round));
-  return { opacity, frameNow: () => selection().frame };
+  return useSelection((s) => valueAt(value, s.frame, round));
 }
 
 export function FolderSettingsRow({ folder }: { folder: Folder }) {
-  const { opacity, frameNow } = useOpacity(folder.opacity);
+  const opacity = useOpacity(folder.opacity);
   return (
     <div className="ml-5 flex items-center gap-2 border-l border-soot-700 pl-3 pr-1">
       <Opacity
@@ -108,7 +107,7 @@ export function FolderSettingsRow({ folder }: { folder: Folder }) {
         value={opacity}
         onSet={(next) => {
           const gesture = `opacity-${folder.id}`;
-          edit('folder opacity', (doc) => setFolder(doc, folder.id, { opacity: next }, frameNow()), gesture);
+          edit('folder opacity', (doc) => setFolder(doc, folder.id, { opacity: next }, selection().frame), gesture);
         }}
       />
       <FolderMenu folder={folder} />

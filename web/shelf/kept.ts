@@ -21,7 +21,9 @@ export async function loadKept(): Promise<void> {
   useKept.setState({ asked: true });
   try {
     const items = await request<Kept[]>('GET', '/kept');
-    setItems(() => items.filter(({ kind, what }) => 'ok' in readKept(kind, what)));
+    const read = items.filter(({ kind, what }) => 'ok' in readKept(kind, what));
+    // What was kept while they came is there too.
+    setItems((here) => [...read.filter((each) => !here.some((own) => areSame(own, each))), ...here]);
   } catch {
     useKept.setState({ asked: false });
   }

@@ -37,6 +37,8 @@ function Offer({ elementId, item }: { elementId: Id; item: ShelfItem }) {
       next = taken.elementId;
       return taken.doc;
     });
+    // Pressed twice, the first press has taken it.
+    if (next === elementId) return;
     setSelection({ elementId: next, layerId: null, picked: null, place: null });
     say(`“${name}” is as the shelf has it now. What was drawn in it here is gone; undo brings it back.`);
   };

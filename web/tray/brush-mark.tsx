@@ -43,7 +43,9 @@ export function BrushMark({ brush, colour, running, width, height, lean = 0.5, r
           context.drawImage(picture, 0, 0);
         }
         picture.close();
-      });
+      })
+      // Where the worker cannot draw it, its place stays empty; its name says what it is.
+      .catch(() => undefined);
     return () => {
       left = true;
     };
