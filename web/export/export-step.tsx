@@ -120,7 +120,7 @@ export function ExportStep() {
             }}
           />
         )}
-        <div className={`grid gap-3 ${rates ? 'grid-cols-[1fr_1fr_1fr_2.1fr]' : 'grid-cols-[1fr_1fr_2.1fr]'}`}>
+        <div className={`grid gap-2 ${rates ? 'grid-cols-[60px_60px_60px_1fr]' : 'grid-cols-[1fr_1fr_2.1fr]'}`}>
           <NumberField
             key={`f${from}`}
             label="From frame"
