@@ -119,7 +119,8 @@ function Below() {
   return panel ? <ColumnPanel panel={panel} /> : <Layers />;
 }
 
-export function Column() {
+/** @param isUp whether what stands in the column is put up; else it only keeps its room. */
+export function Column({ isUp }: { isUp: boolean }) {
   const now = useCurrent();
   if (!now) return null;
   return (
@@ -127,11 +128,15 @@ export function Column() {
       aria-label="Element"
       className="flex w-[368px] shrink-0 flex-col gap-0.5 overflow-hidden border-x border-soot-700 bg-soot-900 pb-2"
     >
-      <Head key={now.element.id} element={now.element} length={now.length} form={formOf(now)} />
-      <Wheel key={`${now.element.id}-wheel`} />
-      <TimeButtons />
-      <Divider />
-      <Below />
+      {isUp ? (
+        <>
+          <Head key={now.element.id} element={now.element} length={now.length} form={formOf(now)} />
+          <Wheel key={`${now.element.id}-wheel`} />
+          <TimeButtons />
+          <Divider />
+          <Below />
+        </>
+      ) : null}
     </aside>
   );
 }

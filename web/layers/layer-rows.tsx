@@ -7,8 +7,9 @@ import { CSS } from '@dnd-kit/utilities';
 import { Eye, EyeOff, Folder as FolderIcon, GripVertical, Link2, Lock, LockOpen } from 'lucide-react';
 import { memo, useEffect, useRef, useState, type ReactNode } from 'react';
 import { useOfCurrent } from '../selection/current.ts';
-import { setSelection, useSelection } from '../selection/selection.ts';
+import { setSelection } from '../selection/selection.ts';
 import { edit, useDocument } from '../shot/document.ts';
+import { useRestingFrame } from '../playback/resting-frame.ts';
 import { boxAround, miniature, miniaturePrint, useArrivals } from '../picture/miniatures.ts';
 import { NameField } from '../parts/name-field.tsx';
 import { WholeName } from '../parts/whole-name.tsx';
@@ -17,10 +18,10 @@ import { TAGS } from './tags.ts';
 
 const DAB = { width: 28, height: 22 };
 
-/** A dab of what the layer really shows. */
+/** A dab of what the layer really shows, at rest while the shot plays. */
 function Dab({ layerId }: { layerId: Id }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const frame = useSelection((s) => s.frame);
+  const frame = useRestingFrame();
   const drawingId = useOfCurrent(({ layers, length }) => {
     const timed = layers.find(({ layer }) => layer.id === layerId);
     return timed && (shownOn(timed, frame, length)?.drawingId ?? Object.values(timed.layer.slots)[0]);

@@ -1,5 +1,5 @@
 /** The desk of one shot. */
-import { startTransition, useEffect, useState } from 'react';
+import { startTransition, useDeferredValue, useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { AssembleStep } from '../assemble/assemble-step.tsx';
@@ -91,6 +91,8 @@ function DeskStep({ planning }: { planning: boolean }) {
   const full = useScreen((s) => s.full);
   const leftHanded = useBindings((s) => s.leftHanded);
   const bare = full || !panels;
+  // The picture comes first: the column is put up while it is seen already, in a task of its own.
+  const isUp = useDeferredValue(true, false);
   return (
     <div className={`flex min-h-0 flex-1 ${leftHanded ? 'flex-row-reverse' : ''}`}>
       <main className="relative flex min-w-0 flex-1 flex-col">
@@ -113,7 +115,7 @@ function DeskStep({ planning }: { planning: boolean }) {
           </button>
         ) : null}
       </main>
-      {bare ? null : planning ? <PlanColumn /> : <Column />}
+      {bare ? null : planning ? <PlanColumn /> : <Column isUp={isUp} />}
       <KeysDialog />
     </div>
   );

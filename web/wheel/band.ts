@@ -38,6 +38,14 @@ export function bandShowing(length: number, from: number, frame: number): Band {
   return { length, perFrame: frameWidth(length), from: Math.min(Math.max(0, left), last) };
 }
 
+/** The band turned on by a page where a frame has left it, so that the frame stands near its left edge. */
+export function bandTurned(length: number, from: number, frame: number): Band {
+  const seen = framesSeen(length);
+  const isSeen = frame >= from && frame + 1 <= from + seen;
+  const left = isSeen ? from : frame - Math.min(3, seen / 4);
+  return { length, perFrame: frameWidth(length), from: Math.min(Math.max(0, left), length - seen) };
+}
+
 export const xOf = ({ from, perFrame }: Band, frame: number): number => (frame - from) * perFrame;
 
 /** The place on the element's time at a distance from the left edge, in frames. */

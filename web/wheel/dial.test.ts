@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { BAND, bandShowing, framesSeen, rowsFor, timeAtX, xOf } from './band.ts';
+import { BAND, bandShowing, bandTurned, framesSeen, rowsFor, timeAtX, xOf } from './band.ts';
 import { APART, bundled } from './bundles.ts';
 import { angleOf, frameAt, pointAt, ringsFor, WHEEL } from './dial.ts';
 
@@ -72,6 +72,24 @@ describe('the unrolled wheel', () => {
         expect(band.from + framesSeen(length)).toBeLessThanOrEqual(length + 1e-9);
         expect(band.perFrame).toBeGreaterThanOrEqual(8);
       }),
+    );
+  });
+  test('is turned by whole pages while the shot plays: it stands still until the playhead leaves it', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 2000 }), (length) => {
+        let from = 0;
+        let turns = 0;
+        for (let frame = 0; frame < length; frame++) {
+          const band = bandTurned(length, from, frame);
+          if (band.from !== from) turns++;
+          from = band.from;
+          expect(frame).toBeGreaterThanOrEqual(from - 1e-9);
+          expect(frame + 1).toBeLessThanOrEqual(from + framesSeen(length) + 1e-9);
+        }
+        expect(turns).toBeLessThanOrEqual(Math.ceil(length / Math.max(1, framesSeen(length) - 4)));
+        expect(bandTurned(length, from, 0).from).toBe(0);
+      }),
+      { numRuns: 40 },
     );
   });
   test('rows lie one under the other, the active one thick, all thick enough for a pen', () => {

@@ -1,7 +1,7 @@
 /** The wheel as a disc: the active element's time runs round. */
 import { LARGE_STEP } from '@tallow/core/checks';
 import { timedPhases } from '@tallow/core/plan';
-import { useMemo, useRef } from 'react';
+import { memo, useMemo, useRef } from 'react';
 import type { Current } from '../selection/current.ts';
 import { useScreen } from '../screen/screen.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
@@ -19,7 +19,7 @@ import { useWheelScale } from './room.ts';
 
 const HALF = WHEEL.size / 2;
 
-export function Disc({ now }: { now: Current }) {
+export const Disc = memo(function Disc({ now }: { now: Current }) {
   const box = useRef<HTMLDivElement>(null);
   const scale = useWheelScale();
   const turned = useScreen((s) => s.wheelTurn);
@@ -120,4 +120,4 @@ export function Disc({ now }: { now: Current }) {
       </div>
     </div>
   );
-}
+});

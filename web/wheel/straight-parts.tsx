@@ -12,6 +12,7 @@ import { useReadySpans } from '../picture/ready.ts';
 import { phaseColour } from '../time/phases.ts';
 import { arcsOf } from '@tallow/core/timing';
 import { BAND, framesSeen, isIn, xOf, type Band, type Row } from './band.ts';
+import { scrollBand } from './band-place.ts';
 import type { Steps } from './steps.ts';
 
 export const PICTURES_TOP = BAND.ruler + 2;
@@ -202,12 +203,12 @@ export const QuietRow = memo(function QuietRow({
 });
 
 /** Where the part that is seen lies in the whole, dragged to see another. */
-export function Scroll({ band, onScroll }: { band: Band; onScroll: (from: number) => void }) {
+export function Scroll({ band }: { band: Band }) {
   const seen = framesSeen(band.length);
   if (seen >= band.length) return null;
   const drag = (event: PointerEvent<HTMLDivElement>) => {
     const rect = event.currentTarget.getBoundingClientRect();
-    onScroll(((event.clientX - rect.left) / rect.width) * band.length - seen / 2);
+    scrollBand(band.length, ((event.clientX - rect.left) / rect.width) * band.length - seen / 2);
   };
   return (
     <div
