@@ -57,3 +57,4 @@ export * from './brought-marks.ts';
 export * from './scans.ts';
 export * from './sheet-in.ts';
 export * from './bring-back.ts';
+export * from './heal.ts';

@@ -128,6 +128,10 @@ const EDITS: Readonly<Record<string, Run>> = {
   typeInto: () => docOf(edit.typeInto(world, line.id, 4, null, ENTRY, newId)),
   bringBack: () => edit.bringBack(edit.deleteLayer(world, line.id), edit.takeParts(world, [line.elementId])),
   numberAnew: () => edit.numberAnew(world, line.id),
+  heal: () => {
+    const bare = putEntities(world, { ...shot, swatches: [] });
+    return [bare, docOf(edit.heal(bare))];
+  },
   writeSheet: () => edit.writeSheet(world, line.id, [2, 2, null, 1, 7], newId),
   layScans: () =>
     edit.layScans(
@@ -635,7 +639,7 @@ const ASKING = new Set([
   'whyNotPlatePoints',
 ]);
 /** Held to the same by contracts of their own: a whole shot is made anew, two changes are merged, nobody's rows are kept. */
-const ELSEWHERE = new Set(['copierOf', 'duplicateShot', 'takeIn', 'keepBoth', 'dropUnkept', 'swept']);
+const ELSEWHERE = new Set(['copierOf', 'duplicateShot', 'copiesOfShot', 'takeIn', 'keepBoth', 'dropUnkept', 'swept']);
 
 const dangling = (doc: ShotDocument): Set<string> =>
   new Set(

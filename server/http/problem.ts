@@ -8,6 +8,7 @@ import {
 } from '@nestjs/common';
 import type { Response } from 'express';
 import { whyLater } from '../db/database.ts';
+import { shortField } from './short-field.ts';
 
 /** One thing wrong with a request: the field as a path, and what to do about it. */
 export interface FieldProblem {
@@ -26,6 +27,11 @@ export class Problem extends HttpException {
     return new Problem(422, `${field} ${message}`, [{ field, message }]);
   }
 
+  /** What was sent is wrong as a whole: a file, not a field of a form. */
+  static ofBody(title: string): Problem {
+    return new Problem(422, title, [{ field: 'body', message: title }]);
+  }
+
   static missing(what: string): Problem {
     return new Problem(404, `${what} is not there. It may have been deleted.`);
   }
@@ -35,10 +41,14 @@ export class Problem extends HttpException {
 export function validationProblem(found: readonly ValidationError[]): Problem {
   const list = (errors: readonly ValidationError[], path: string): FieldProblem[] =>
     errors.flatMap((error) => {
-      const field = path ? `${path}.${error.property}` : error.property;
+      const name = shortField(error.property);
+      const field = path ? `${path}.${name}` : name;
       const own = Object.values(error.constraints ?? {}).map((message) => ({
         field,
-        message: message.replace(/^\S+ (?=(must|should|has))/, ''),
+        message: (error.property ? message.replaceAll(error.property, name) : message).replace(
+          /^\S+ (?=(must|should|has))/,
+          '',
+        ),
       }));
       return [...own, ...list(error.children ?? [], field)];
     });
@@ -68,14 +78,12 @@ export class ProblemFilter implements ExceptionFilter {
 
   private problemOf(error: unknown): HttpException {
     if (error instanceof Problem) return error;
-    const { type, status } = (error ?? {}) as { type?: string; status?: number };
-    if (type === 'entity.too.large')
-      return new Problem(413, 'The request is larger than this address takes. Nothing was changed.');
-    if (type === 'entity.parse.failed') return new Problem(400, 'The request is not JSON. Nothing was changed.');
+    const { status } = (error ?? {}) as { status?: number };
     if (error instanceof HttpException) return new Problem(error.getStatus(), error.message);
     const later = whyLater(error);
     if (later) return new Problem(503, `${later}. Nothing was changed; try again shortly.`);
-    if (status && status >= 400 && status < 500) return new Problem(status, (error as Error).message);
+    if (status && status >= 400 && status < 500)
+      return new Problem(status, 'The address or the request cannot be read.');
     this.log.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
     return new Problem(500, 'The server failed at this request. Nothing was changed.');
   }

@@ -22,7 +22,7 @@ export async function takeFile(content: Readable, path: string, most: number, sa
   });
   try {
     await pipeline(content, counted, createWriteStream(path, { mode: 0o600 }));
-    if (bytes === 0) throw new Problem(422, 'This file is empty.');
+    if (bytes === 0) throw Problem.ofBody('This file is empty.');
   } catch (error) {
     await unlink(path).catch(() => undefined);
     throw error;

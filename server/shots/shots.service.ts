@@ -1,4 +1,5 @@
 import {
+  documentOf,
   encodeEntity,
   newShotDocument,
   randomId,
@@ -8,15 +9,19 @@ import {
   type Shot,
   type ShotDocument,
 } from '@tallow/core/document';
-import { duplicateShot } from '@tallow/core/edit';
+import { copiesOfShot } from '@tallow/core/edit';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import { DATABASE } from '../db/database.ts';
 import { SHELF_ID } from '../db/migrations.ts';
+import { inTurns } from '../http/in-turns.ts';
 import { Problem } from '../http/problem.ts';
 import type { NewShotRequest } from './requests.ts';
 import { ChangesService } from './changes.service.ts';
 import { SavesService } from './saves.service.ts';
+
+/** Bodies of drawings are large: so many go to the database in one statement. */
+const ROWS_AT_ONCE = 50;
 
 export interface ShotSummary {
   readonly id: Id;
@@ -140,14 +145,17 @@ export class ShotsService {
       const taken = await tx('entities').where({ id: doc.shotId }).first();
       if (taken) throw Problem.refused('id', 'is taken.');
       await tx('shots').insert({ id: doc.shotId, production_id: productionId, revision: 1 });
-      const rows = Object.values(doc.entities).map((entity) => ({
-        id: entity.id,
-        shot_id: doc.shotId,
-        kind: entity.kind,
-        revision: 1,
-        body: JSON.stringify(encodeEntity(entity)),
-      }));
-      for (let i = 0; i < rows.length; i += 200) await tx('entities').insert(rows.slice(i, i + 200));
+      let rows: object[] = [];
+      const write = async (): Promise<void> => {
+        if (rows.length > 0) await tx('entities').insert(rows);
+        rows = [];
+      };
+      for await (const entity of inTurns(Object.values(doc.entities))) {
+        const body = JSON.stringify(encodeEntity(entity));
+        rows.push({ id: entity.id, shot_id: doc.shotId, kind: entity.kind, revision: 1, body });
+        if (rows.length >= ROWS_AT_ONCE) await write();
+      }
+      await write();
     });
   }
 
@@ -192,7 +200,7 @@ export class ShotsService {
       }),
       ONE_MOMENT,
     );
-    return { doc: readDocument(id, rows), revision };
+    return { doc: await readDocument(id, rows), revision };
   }
 
   /** Does something with a shot as it is at one moment, however long that takes and whatever is drawn meanwhile. */
@@ -205,7 +213,7 @@ export class ShotsService {
       const rows = await own.clone().whereNot('kind', 'drawing').select<{ body: unknown }[]>('body');
       const marked = await own.clone().where('kind', 'drawing').whereRaw("body->'order' <> '[]'::jsonb").first('id');
       return work({
-        outline: readDocument(id, rows),
+        outline: await readDocument(id, rows),
         revision,
         isDrawn: marked !== undefined,
         drawings: (ids) => this.drawings(id, ids, tx),
@@ -234,7 +242,14 @@ export class ShotsService {
 
   async duplicate(id: Id, newShotId: Id): Promise<ShotSummary> {
     const { doc } = await this.document(id);
-    return this.insertBeside(id, duplicateShot(doc, newShotId, randomId));
+    return this.insertBeside(id, await this.copyOf(doc, newShotId));
+  }
+
+  /** A copy of a document under ids of its own; others are answered while it is made. */
+  async copyOf(doc: ShotDocument, newShotId: Id): Promise<ShotDocument> {
+    const copies: Entity[] = [];
+    for await (const copy of inTurns(copiesOfShot(doc, newShotId, randomId))) copies.push(copy);
+    return documentOf(newShotId, copies);
   }
 
   /** Puts a shot beside another one; one of an effect on the shelf lies in the first production, where it is seen. */
@@ -260,9 +275,9 @@ export class ShotsService {
 }
 
 /** @throws naming the body that cannot be read. */
-function readDocument(id: Id, rows: readonly { readonly body: unknown }[]): ShotDocument {
+async function readDocument(id: Id, rows: readonly { readonly body: unknown }[]): Promise<ShotDocument> {
   const entities: Record<Id, Entity> = {};
-  for (const { body } of rows) {
+  for await (const { body } of inTurns(rows)) {
     const read = readEntity(body);
     if ('problems' in read)
       throw new Error(`A body of shot ${id} cannot be read: ${read.problems[0]?.field} ${read.problems[0]?.message}`);

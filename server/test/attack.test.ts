@@ -118,3 +118,70 @@ test('addresses with odd ids and queries are answered, not crashed on', async ()
     { numRuns: 60 },
   );
 });
+
+describe('what would be more than the server can bear is refused in words', () => {
+  const [listsOf, objectsOf] = [
+    (deep: number) => '['.repeat(deep) + ']'.repeat(deep),
+    (deep: number) => '{"a":'.repeat(deep) + '1' + '}'.repeat(deep),
+  ];
+  const save = (puts: string): string => `{"saveId":"${randomId()}","baseRevision":1,"puts":${puts},"deletes":[]}`;
+
+  test.each([
+    ['a list as the body', '/productions', listsOf(3000), 'body'],
+    ['an object as a name', '/productions', `{"id":"${randomId()}","name":${objectsOf(3000)}}`, 'name'],
+    ['lists as puts', 'saves', save(listsOf(100_000)), 'puts'],
+    ['objects in a body', 'saves', save(`[{"id":"${randomId()}","kind":"shot","body":${objectsOf(101)}}]`), 'puts'],
+  ])('nesting: %s', async (_, to, body, field) => {
+    const { status, json } = await server.send('POST', to === 'saves' ? `/shots/${shot}/saves` : to, body);
+    expect(json as unknown).toMatchObject({ title: expect.stringContaining('100 deep'), errors: [{ field }] });
+    expect(status).toBe(422);
+  });
+
+  test('lists that are too long are not looked at entry by entry', async () => {
+    const ids = Array.from({ length: 70_000 }, () => randomId());
+    const whole = { saveId: randomId(), baseRevision: 1, puts: [], deletes: [] };
+    for (const [field, most, spoils] of [
+      ['deletes', 5000, { deletes: ids }],
+      ['held', 20_000, { held: ids }],
+      ['puts', 5000, { puts: ids.map((id) => ({ id, kind: 'x' })) }],
+    ] as const) {
+      const before = performance.now();
+      const { status, json } = await server.send('POST', `/shots/${shot}/saves`, { ...whole, ...spoils });
+      expect([status, json]).toEqual([
+        422,
+        expect.objectContaining({ errors: [{ field, message: `must hold at most ${most}; there are 70000.` }] }),
+      ]);
+      // Each entry on its own took 1 to 7 s.
+      expect(performance.now() - before).toBeLessThan(2000);
+    }
+  });
+
+  test('an id that is named twice in the query, or within brackets, names nothing', async () => {
+    const twice = await server.send('GET', `/shots/${shot}/drawings?ids=a&ids=b`);
+    expect([twice.status, twice.json]).toEqual([
+      422,
+      expect.objectContaining({ errors: [{ field: 'ids', message: 'must be given once.' }] }),
+    ]);
+    expect((await server.send('GET', `/shots/${shot}/drawings?ids[a]=b`)).json).toEqual([]);
+  });
+
+  test.each([
+    [413, JSON.stringify({ name: 's3cret'.repeat(40_000) }), {}, 'larger than'],
+    [400, '{"s3cret": tok3n}', {}, 'not JSON'],
+    [415, '{}', { 'content-encoding': 's3cret' }, 'packed in a way'],
+    [415, '{}', { 'content-type': 'application/json; charset=s3cret' }, 'UTF-8'],
+  ])('%i is said in words, and nothing of what was sent', async (status, body, headers, words) => {
+    const answer = await server.send('POST', '/productions', body, headers);
+    expect(answer.status).toBe(status);
+    expect((answer.json as { title: string }).title).toContain(words);
+    expect(JSON.stringify(answer.json)).not.toContain('s3cret');
+  });
+
+  test('a name of a field that nobody knows is said, but cut', async () => {
+    const { json } = await server.send('POST', '/productions', { ['x'.repeat(50_000)]: 1 });
+    expect(JSON.stringify(json)).toContain('xxx…');
+    expect(JSON.stringify(json).length).toBeLessThan(1000);
+    const nameless = await server.send('POST', '/productions', { id: randomId(), name: 'P', '': 1 });
+    expect(nameless.json as unknown).toMatchObject({ errors: [{ field: '(no name)' }] });
+  });
+});

@@ -4,7 +4,7 @@
  * work. All exchange with the server is one thing after the other, in `exchange`.
  */
 import { randomId, same, shotOf, type Id, type ShotDocument } from '@tallow/core/document';
-import { adoptPending, takeIn, type Pending, type TakenIn, type Theirs } from '@tallow/core/edit';
+import { adoptPending, heal, takeIn, type Pending, type TakenIn, type Theirs } from '@tallow/core/edit';
 import { request } from '../api/client.ts';
 import type { ChangesPage, ShotStructure } from '../api/types.ts';
 import { editAround, onChange, openDocument, receive, say, useDocument } from '../shot/document.ts';
@@ -137,6 +137,9 @@ export class Saver {
     this.epoch = structure.epoch;
     this.unsaved.begin(structure.revision, entities);
     openDocument(doc, structure.production, structure.drawings);
+    const { doc: healed, told } = heal(doc);
+    editAround(() => healed);
+    if (told.length > 0) say(told.join(' '));
     this.tell();
   }
 
