@@ -15,6 +15,8 @@ export default defineConfig({
   root: 'web',
   plugins: [react(), tailwind()],
   worker: { format: 'es' },
+  // The server puts a nonce of its own here in each answer (`server/http/headers.ts`).
+  html: { cspNonce: 'tallow-nonce' },
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,

@@ -11,6 +11,7 @@ export default defineConfig({
       input: {
         server: 'server/main.ts',
         worker: 'server/worker.ts',
+        backup: 'server/backup.ts',
         bench: 'bench/main.ts',
         sheets: 'server/sheets.ts',
         frames: 'server/frame-prints.ts',

@@ -12,7 +12,7 @@ async function expectFine(page: Page, what: string, within = 'body'): Promise<vo
   // What is still on its way would be judged by what it does not stay.
   await expect(async () => {
     expect(await violationsIn(page, within), what).toEqual([]);
-  }).toPass({ timeout: 5000 });
+  }).toPass({ timeout: 20_000 });
 }
 
 /** What is against a rule now. */

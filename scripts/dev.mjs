@@ -31,7 +31,8 @@ const { createServer } = await import('vite');
 const page = await createServer({
   configFile: join(root, 'vite.config.mjs'),
   server: {
-    host: '127.0.0.1',
+    // The name that the start command prints: what a browser keeps for it holds for all ports.
+    host: 'localhost',
     port: PAGE_PORT,
     // As the server sends them: the page's threads may share memory.
     headers: { 'Cross-Origin-Opener-Policy': 'same-origin', 'Cross-Origin-Embedder-Policy': 'require-corp' },
@@ -47,4 +48,4 @@ const page = await createServer({
   },
 });
 await page.listen();
-console.log(`The page, renewed as you change it, is at http://127.0.0.1:${page.config.server.port}`);
+console.log(`The page, renewed as you change it, is at http://localhost:${page.config.server.port}`);

@@ -1,12 +1,15 @@
 /** Starts Tallow: installs what is missing, runs the database, server and worker, and prints the address. */
 import { mkdirSync, readFileSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { accessToken } from './access.mjs';
+import { backupFolder, backupNow, backUpDaily } from './backups.mjs';
 import { ensureBuilt } from './build.mjs';
 import { startCluster } from './database.mjs';
+import { homeOf } from './home.mjs';
 import { keepRunning } from './keep-running.mjs';
 import { pagePort } from './page-port.mjs';
+import { closeHome } from './private-home.mjs';
 import { startProgram } from './program.mjs';
-import { ensurePackages, ensurePrograms, root } from './system.mjs';
+import { ensurePackages, ensurePrograms } from './system.mjs';
 
 const children = new Set();
 let cluster = null;
@@ -43,7 +46,7 @@ function ancestors() {
 }
 
 async function main() {
-  const home = resolve(process.env.TALLOW_HOME ?? join(root, '.tallow'));
+  const home = homeOf();
   const fresh = process.argv.includes('--fresh-demo');
   const above = ancestors();
   setInterval(() => {
@@ -56,7 +59,9 @@ async function main() {
   ensurePrograms();
   ensurePackages();
   ensureBuilt();
-  mkdirSync(home, { recursive: true });
+  mkdirSync(home, { recursive: true, mode: 0o700 });
+  closeHome(home);
+  const token = accessToken(home);
   const watch = { home, isStopping: () => stopping };
   if (!process.env.DATABASE_URL) {
     await keepRunning(
@@ -69,11 +74,18 @@ async function main() {
       watch,
     );
   }
+  const backups = process.env.DATABASE_URL ? null : backupFolder(home);
+  if (backups && !backupNow(cluster, ['before-upgrade', backups]).isDone)
+    throw new Error(
+      'The backup before the upgrade could not be written; nothing was upgraded. TALLOW_BACKUPS=off goes on without.',
+    );
   const port = await pagePort(wished, process.argv.includes('--wait-for-port'));
   const env = {
     DATABASE_URL: process.env.DATABASE_URL || cluster.url,
     TALLOW_HOME: home,
     TALLOW_PORT: String(port),
+    // Not as an argument: those can be read by everybody on the machine.
+    TALLOW_ACCESS_TOKEN: token ?? '',
     NODE_ENV: 'production',
   };
   let demo = fresh ? ['--fresh-demo'] : [];
@@ -91,12 +103,13 @@ async function main() {
     ['The worker for cards', 'cards'],
   ])
     void keepRunning(name, () => startProgram('worker.js', [work], env, children), watch).catch(fail);
-  console.log(`Tallow is at http://localhost:${port}`);
+  if (backups) backUpDaily(() => cluster, backups, children);
+  console.log(`Tallow is at http://localhost:${port}${token ? `/?token=${token}` : ''}`);
 }
 
 function fail(error) {
   if (stopping) return;
-  console.error(error.message);
+  if (!error.isSaid) console.error(error.message);
   void stop(1);
 }
 

@@ -11,6 +11,7 @@ const CHECKS = {
   types: ['scripts/types.mjs'],
   circles: ['scripts/circles.mjs'],
   names: ['scripts/names.mjs'],
+  audit: ['scripts/audit.mjs'],
   lint: [bin('eslint/bin/eslint.js'), '.'],
   format: [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
   unit: ['--experimental-vm-modules', '--no-warnings', bin('jest/bin/jest.js')],
@@ -57,7 +58,7 @@ const one = async (names) => {
   return results;
 };
 const [first, second] = await Promise.all([
-  one(['build', 'types', 'circles', 'names', 'lint', 'format']),
+  one(['build', 'types', 'circles', 'names', 'audit', 'lint', 'format']),
   one(['unit']),
 ]);
 const built = first[0] ? await Promise.all([run('interface'), run('faults')]) : [false];

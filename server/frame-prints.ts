@@ -5,7 +5,7 @@
 import { shotOf } from '@tallow/core/document';
 import { createHash } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
-import { assetPictures } from './assets/assets.service.ts';
+import { FramePictures, picturesIn } from './assets/frame-pictures.ts';
 import { migrate, openDatabase } from './db/database.ts';
 import { frameDrawer, wholeShot } from './render/frames.ts';
 import { shotServices } from './shots/services.ts';
@@ -20,10 +20,12 @@ const prints: Record<string, string[]> = {};
 for (const { id } of await shots.list()) {
   const { doc } = await shots.document(id);
   const { name, length, width, height } = shotOf(doc);
-  const assets = await assetPictures(database, doc, 0, length);
-  const drawer = frameDrawer(doc, { ...wholeShot(doc, true), assets });
+  const pictures = new FramePictures(doc, picturesIn(database));
+  const drawer = frameDrawer(doc, { ...wholeShot(doc, true), assets: pictures.picture });
   const known = new Map<string, string>();
-  prints[name] = Array.from({ length }, (_, frame) => {
+  const ofShot: string[] = [];
+  for (let frame = 0; frame < length; frame++) {
+    await pictures.at(frame);
     const key = drawer.keyOf(frame);
     const print =
       known.get(key) ??
@@ -31,8 +33,9 @@ for (const { id } of await shots.list()) {
         .update(drawer.draw(frame).context.getImageData(0, 0, width, height).data)
         .digest('hex');
     known.set(key, print);
-    return print;
-  });
+    ofShot.push(print);
+  }
+  prints[name] = ofShot;
   console.log(`${name}: ${length} frames`);
 }
 writeFileSync(into, `${JSON.stringify(prints, null, 1)}\n`);

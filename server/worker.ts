@@ -11,6 +11,7 @@ import {
   EXPORT_QUEUE,
   FOOTAGE_QUEUE,
   LOOP_QUEUE,
+  TIDY_QUEUE,
   openQueue,
   type ArchiveJob,
   type ExportJob,
@@ -19,11 +20,13 @@ import {
 } from './queue/queue.ts';
 import { runLoop, runVersionLoop } from './cards/loop-job.ts';
 import { shotServices } from './shots/services.ts';
-import { thinAll } from './versions/thinning.ts';
+import { tidy } from './tidy/tidy.ts';
 import { VersionsService } from './versions/versions.service.ts';
 
 // Often all runs on the machine that is drawn on: the hand comes first, and what ffmpeg does for it too.
 setPriority(process.argv[2] === 'cards' ? constants.priority.PRIORITY_LOW : constants.priority.PRIORITY_BELOW_NORMAL);
+// What is written to the home is its owner's alone.
+process.umask(0o077);
 const url = process.env['DATABASE_URL'];
 if (!url) throw new Error('DATABASE_URL is not set; use npm start');
 const database = openDatabase(url, 5);
@@ -34,7 +37,9 @@ const queue = await openQueue(url, (error) => {
   console.warn(`worker: ${error.message}`);
 });
 
-const DAY_MS = 24 * 60 * 60 * 1000;
+const HOUR_MS = 60 * 60 * 1000;
+/** The queue remembers what it has done for so long. */
+const HALF_DAY_SECONDS = 12 * 60 * 60;
 
 /** What is asked for and waited for never stands behind what Tallow makes by itself: each is a program of its own. */
 const WORK = {
@@ -55,15 +60,23 @@ const WORK = {
         if ('versionId' in data) await runVersionLoop(database, (id) => versions.document(id), data.versionId);
         else await runLoop(database, shots, data.shotId);
     });
-    const thin = (): void => {
-      thinAll(database).catch((error: unknown) => {
-        console.warn(
-          `worker: old bodies could not be thinned: ${error instanceof Error ? error.message : String(error)}`,
+    await queue.work(TIDY_QUEUE, { pollingIntervalSeconds: 30, batchSize: 1 }, async () => {
+      const { bodies, shots, exports, assets } = await tidy(database);
+      if (bodies + shots + exports + assets > 0)
+        console.log(
+          `Tidied: ${bodies} older bodies, ${shots} deleted shots, ${exports} exports, ${assets} pictures and sounds.`,
         );
-      });
+    });
+    // Asked for at every start and every hour; the queue takes one in half a day.
+    const ask = (): void => {
+      queue
+        .send(TIDY_QUEUE, {}, { singletonKey: 'tidy', singletonSeconds: HALF_DAY_SECONDS })
+        .catch((error: unknown) => {
+          console.warn(`worker: nothing could be tidied: ${error instanceof Error ? error.message : String(error)}`);
+        });
     };
-    thin();
-    setInterval(thin, DAY_MS).unref();
+    ask();
+    setInterval(ask, HOUR_MS).unref();
     // Beside the server, so that nobody waits for it; where it fails it is tried again at the next start.
     ensureShelf(database).catch((error: unknown) => {
       console.warn(`worker: the shelf could not be filled: ${error instanceof Error ? error.message : String(error)}`);

@@ -46,7 +46,7 @@ export class ArchivesController {
   /** Takes the bytes of one archive as they are. */
   @Post('in') read(@Req() request: Request, @Query('name') name = '') {
     if (!request.is('application/octet-stream'))
-      throw new Problem(422, 'Send the bytes of one archive as application/octet-stream.');
+      throw Problem.ofBody('Send the bytes of one archive as application/octet-stream.');
     return this.archives.read(request, name.slice(0, 200));
   }
 

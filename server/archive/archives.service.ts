@@ -12,6 +12,7 @@ import { ARCHIVE_QUEUE } from '../queue/queue.ts';
 import { QueueService } from '../queue/queue.service.ts';
 import { productionsOf, shotsIn, type Scope } from './contents.ts';
 import type { CameShot } from './keep-archive.ts';
+import { homeFolder } from '../home.ts';
 
 export interface ArchiveRow {
   readonly id: Id;
@@ -34,7 +35,7 @@ const LARGEST = { bytes: 16 * 1024 ** 3, said: '16 GB' } as const;
 /** Hours for which a written archive can be fetched. */
 const KEPT_HOURS = 24;
 
-export const archivesFolder = (): string => join(process.env['TALLOW_HOME'] ?? '.tallow', 'archives');
+export const archivesFolder = (): string => homeFolder('archives');
 export const archiveFile = (id: Id): string => join(archivesFolder(), `${id}.zip`);
 
 const answer = ({ id, direction, state, total, done, file_name: fileName, bytes, told, trouble }: ArchiveRow) => ({

@@ -36,7 +36,7 @@ export async function shotsIn(database: Knex, scope: Scope, of: Id | null): Prom
 /** Names of productions that hold some of them, but for the shelf's. */
 export const productionsOf = (database: Knex, ids: readonly Id[]): Promise<{ id: Id; name: string }[]> =>
   database('productions')
-    .whereIn('id', [...new Set(ids)])
+    .whereRaw('id = any(?::uuid[])', [[...new Set(ids)]])
     .whereNot({ id: SHELF_ID })
     .select<{ id: Id; name: string }[]>('id', 'name');
 
@@ -169,7 +169,7 @@ export const olderRow = async (database: Knex, id: Id, revision: number): Promis
 /** What is to be said of assets that are there. */
 export async function assetsFor(database: Knex, wanted: ReadonlySet<AssetId>): Promise<ArchivedAsset[]> {
   return database('assets')
-    .whereIn('sha256', [...wanted])
+    .whereRaw('sha256 = any(?)', [[...wanted]])
     .orderBy('sha256')
     .select<ArchivedAsset[]>('sha256', 'type', 'width', 'height', 'seconds', database.raw('length(content) as bytes'));
 }

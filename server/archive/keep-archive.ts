@@ -125,7 +125,8 @@ export class ArchiveKeeper {
       await this.database('assets')
         .insert({ sha256, type, width, height, seconds, content })
         .onConflict('sha256')
-        .ignore();
+        // Whatever names it is saved later: until then it is as new (`server/tidy/tidy.ts`).
+        .merge({ created_at: this.database.fn.now() });
       await this.goOn();
     }
     await keepSettings(this.database, manifest);

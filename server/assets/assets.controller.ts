@@ -13,7 +13,7 @@ export class AssetsController {
   /** Takes the bytes of one picture as they are. */
   @Post() keep(@Req() request: Request, @Query('name') name?: string) {
     const body: unknown = request.body;
-    if (!Buffer.isBuffer(body)) throw new Problem(422, 'Send the bytes of one picture as application/octet-stream.');
+    if (!Buffer.isBuffer(body)) throw Problem.ofBody('Send the bytes of one picture as application/octet-stream.');
     return this.assets.keep(body, typeof name === 'string' ? name.slice(0, 200) : '');
   }
 

@@ -1,6 +1,4 @@
-import { findAll, shotOf, type AssetId, type ShotDocument } from '@tallow/core/document';
-import { platesAt, type AssetPicture } from '@tallow/core/render';
-import { loadImage, type Image } from '@napi-rs/canvas';
+import type { AssetId } from '@tallow/core/document';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import { createHash } from 'node:crypto';
@@ -19,14 +17,15 @@ export interface Asset {
 export class AssetsService {
   constructor(@Inject(DATABASE) private readonly database: Knex) {}
 
-  /** Keeps a picture. The same content again changes nothing. */
+  /** Keeps a picture. The same content again is kept once. */
   async keep(content: Buffer, named: string): Promise<Asset> {
     const picture = await readPicture(content, named);
     const sha256 = createHash('sha256').update(picture.content).digest('hex');
     await this.database('assets')
       .insert({ sha256, ...picture })
       .onConflict('sha256')
-      .ignore();
+      // Whatever names it is saved later: until then it is as new (`server/tidy/tidy.ts`).
+      .merge({ created_at: this.database.fn.now() });
     return { sha256, width: picture.width, height: picture.height };
   }
 
@@ -37,27 +36,6 @@ export class AssetsService {
     if (!row) throw Problem.missing('This picture or sound');
     return row;
   }
-}
-
-/** The pictures a shot's plates need on some frames, ready for drawing. Those that are not there are left out. */
-export async function assetPictures(
-  database: Knex,
-  doc: ShotDocument,
-  from: number,
-  to: number,
-): Promise<AssetPicture> {
-  if (findAll(doc, 'plate', shotOf(doc).plates).length === 0) return () => null;
-  const wanted = new Set<AssetId>();
-  for (let frame = from; frame < to; frame++) for (const { asset } of platesAt(doc, frame, false)) wanted.add(asset);
-  const images = new Map<AssetId, Image>();
-  for (const sha256 of wanted) {
-    const row = await database<{ sha256: string; content: Buffer }>('assets')
-      .where({ sha256 })
-      .whereLike('type', 'image/%')
-      .first('content');
-    if (row) images.set(sha256, await loadImage(row.content));
-  }
-  return (asset) => images.get(asset) ?? null;
 }
 
 /** The bytes of a recording as it is kept; null where it is not there. */

@@ -18,7 +18,7 @@ export interface KeptPicture {
 }
 
 const broken = (): Problem =>
-  new Problem(422, 'This file is broken or no picture. PNG, JPEG, WebP, SVG and GIF can come in.');
+  Problem.ofBody('This file is broken or no picture. PNG, JPEG, WebP, SVG and GIF can come in.');
 
 const tooLarge = (pixels: number): Problem =>
   new Problem(413, `This picture has ${Math.round(pixels / 1e6)} million pixels; 64 million is the most.`);
@@ -69,7 +69,7 @@ function asUtf8(content: Buffer): Buffer {
  */
 export async function readPicture(given: Buffer, named: string): Promise<KeptPicture> {
   const content = asUtf8(given);
-  if (content.length === 0) throw new Problem(422, 'This file is empty.');
+  if (content.length === 0) throw Problem.ofBody('This file is empty.');
   if (content.length > ASSET_LIMITS.bytes)
     throw new Problem(413, `This file has ${Math.ceil(content.length / 1024 / 1024)} MB; 50 MB is the most.`);
   let found: { width: number; height: number; type?: string };
@@ -82,8 +82,7 @@ export async function readPicture(given: Buffer, named: string): Promise<KeptPic
   if (!(kind in KINDS) || !isWhole(content, kind)) throw broken();
   const ending = /\.([a-z0-9]+)$/i.exec(named)?.[1]?.toLowerCase().replace('jpeg', 'jpg');
   if (ending && ending in KINDS && ending !== kind)
-    throw new Problem(
-      422,
+    throw Problem.ofBody(
       `${named} is no ${ending.toUpperCase()}: it holds a ${kind.toUpperCase()}. Rename it and try again.`,
     );
   if (found.width * found.height > ASSET_LIMITS.pixels) throw tooLarge(found.width * found.height);
@@ -93,8 +92,7 @@ export async function readPicture(given: Buffer, named: string): Promise<KeptPic
   if (answer === null) throw broken();
   if ('tooLarge' in answer) throw tooLarge(answer.tooLarge);
   if ('tookTooMuch' in answer)
-    throw new Problem(
-      422,
+    throw Problem.ofBody(
       `This picture takes too long or too much memory to draw. ${kind === 'svg' || kind === 'gif' ? 'Save it as PNG' : 'Make it smaller'} and bring that in.`,
     );
   const { width, height } = answer;

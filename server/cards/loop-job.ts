@@ -8,11 +8,12 @@ import type { Knex } from 'knex';
 import { existsSync } from 'node:fs';
 import { mkdir, rename, unlink } from 'node:fs/promises';
 import { join } from 'node:path';
-import { assetPictures } from '../assets/assets.service.ts';
+import { FramePictures, picturesIn } from '../assets/frame-pictures.ts';
 import { encodeFrames } from '../render/ffmpeg.ts';
 import { FrameDocuments } from '../render/frame-documents.ts';
 import { frameDrawer, wholeShot } from '../render/frames.ts';
 import type { ShotsService } from '../shots/shots.service.ts';
+import { homeFolder } from '../home.ts';
 
 const SIZE = { width: 480, height: 270 } as const;
 /** Frames per second and frames at most: a card is a glance, not a screening. */
@@ -20,7 +21,7 @@ const MOST = { rate: 24, frames: 240 } as const;
 /** Cells across and down in which flashing is looked for. */
 const CELLS = { across: 16, down: 9 } as const;
 
-const folder = (): string => join(process.env['TALLOW_HOME'] ?? '.tallow', 'loops');
+const folder = (): string => homeFolder('loops');
 export const loopPath = (shotId: Id): string => join(folder(), `${shotId}.webp`);
 /** The loop of a named version: what it shows never changes, so it is made once. */
 export const versionLoopPath = (versionId: Id): string => join(folder(), `version-${versionId}.webp`);
@@ -99,8 +100,9 @@ export async function runVersionLoop(
   const doc = await document(versionId);
   await mkdir(folder(), { recursive: true });
   try {
-    const assets = await assetPictures(database, doc, 0, shotOf(doc).length);
-    await makeLoop(doc, new FrameDocuments(doc, () => Promise.resolve([])), `${path}.partial`, assets);
+    const pictures = new FramePictures(doc, picturesIn(database));
+    const frames = new FrameDocuments(doc, () => Promise.resolve([]), pictures);
+    await makeLoop(doc, frames, `${path}.partial`, pictures.picture);
     await rename(`${path}.partial`, path);
   } catch (error) {
     await unlink(`${path}.partial`).catch(() => undefined);
@@ -117,8 +119,9 @@ export async function runLoop(database: Knex, shots: ShotsService, shotId: Id): 
     const partial = `${loopPath(shotId)}.${revision}.partial`;
     await mkdir(folder(), { recursive: true });
     try {
-      const assets = await assetPictures(database, outline, 0, shotOf(outline).length);
-      const flashes = await makeLoop(outline, new FrameDocuments(outline, drawings), partial, assets);
+      const pictures = new FramePictures(outline, picturesIn(database));
+      const frames = new FrameDocuments(outline, drawings, pictures);
+      const flashes = await makeLoop(outline, frames, partial, pictures.picture);
       await rename(partial, loopPath(shotId));
       return { shot_id: shotId, revision, flashes, made: true };
     } catch (error) {

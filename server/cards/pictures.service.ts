@@ -3,7 +3,7 @@ import { shotOf } from '@tallow/core/document';
 import { ByteCache, drawFrame } from '@tallow/core/render';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
-import { assetPictures } from '../assets/assets.service.ts';
+import { FramePictures, picturesIn } from '../assets/frame-pictures.ts';
 import { DATABASE } from '../db/database.ts';
 import { FrameDocuments } from '../render/frame-documents.ts';
 import { directMeans, makeSurface, pngOf } from '../render/canvas.ts';
@@ -46,10 +46,12 @@ export class PicturesService {
     const scale = Math.min(CARD.width / width, CARD.height / height);
     const surface = makeSurface(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
     const means = directMeans(doc);
+    const pictures = new FramePictures(doc, picturesIn(this.database));
+    await pictures.at(0);
     drawFrame(surface, doc, 0, [scale, 0, 0, scale, 0, 0], means, {
       guides: false,
       background: true,
-      assets: await assetPictures(this.database, doc, 0, 1),
+      assets: pictures.picture,
     });
     return pngOf(surface);
   }

@@ -20,8 +20,20 @@ export function openDatabase(url: string, most = 8): Knex {
   });
 }
 
-/** Brings the tables up to date. */
+/** The database has been used by a version of Tallow that knows more than this one. */
+export class NewerDatabase extends Error {}
+
+/** Brings the tables up to date. @throws NewerDatabase, having changed nothing. */
 export async function migrate(database: Knex): Promise<void> {
+  const known = new Set(await migrationSource.getMigrations([]));
+  const done = (await database.schema.hasTable('knex_migrations'))
+    ? await database<{ name: string }>('knex_migrations').pluck('name')
+    : [];
+  const newer = done.filter((name) => !known.has(name)).sort();
+  if (newer.length > 0)
+    throw new NewerDatabase(
+      `This work was made with a newer Tallow (its database has ${newer.join(', ')}). Update this clone, or set TALLOW_HOME to another folder. Nothing was changed.`,
+    );
   await database.migrate.latest({ migrationSource });
 }
 

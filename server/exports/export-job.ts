@@ -5,7 +5,6 @@ import {
   deliveryName,
   fileStem,
   sequencesOf,
-  takenFrames,
   USUAL_EXPORT,
   type ExportSettings,
 } from '@tallow/core/formats';
@@ -16,7 +15,8 @@ import { mkdir, rename, stat, unlink } from 'node:fs/promises';
 import { whyLater } from '../db/database.ts';
 import type { ShotsService } from '../shots/shots.service.ts';
 import { exportPath, exportsFolder, type ExportRow } from './exports.service.ts';
-import { assetPictures, recordingOf } from '../assets/assets.service.ts';
+import { recordingOf } from '../assets/assets.service.ts';
+import { FramePictures, picturesIn } from '../assets/frame-pictures.ts';
 import { FrameDocuments } from '../render/frame-documents.ts';
 import { dropCopy } from './drop-folder.ts';
 import { WRITERS } from './formats/index.ts';
@@ -58,13 +58,13 @@ export async function runExport(database: Knex, shots: Pick<ShotsService, 'atOne
       const count = counts.reduce((sum, each) => sum + each, 0);
       await database('exports').where({ id }).update({ frames: count, heard_at: database.fn.now() });
       await mkdir(exportsFolder(), { recursive: true });
-      const documents = new FrameDocuments(outline, drawings);
+      const pictures = new FramePictures(outline, picturesIn(database));
+      const documents = new FrameDocuments(outline, drawings, pictures);
       const recording = (asset: AssetId) => recordingOf(database, asset);
       const parts: Delivered[] = [];
       let before = 0;
       try {
         for (const [i, settings] of deliveries.entries()) {
-          const { from, to } = takenFrames(settings);
           const path = deliveries.length === 1 ? partial : `${partial}.${i}`;
           const isLast = i === deliveries.length - 1;
           const whole = await WRITERS[settings.format]({
@@ -74,7 +74,7 @@ export async function runExport(database: Knex, shots: Pick<ShotsService, 'atOne
             frames: counts[i]!,
             path,
             tell: (done, over = false) => tell(before + done, over && isLast),
-            assets: await assetPictures(database, outline, from, to),
+            assets: pictures.picture,
             recording,
           });
           if (!whole) return null;

@@ -11,6 +11,7 @@ import { settingsFor, type ExportRequest } from './export-request.ts';
 import { EXPORT_QUEUE, SILENCE_SECONDS } from '../queue/queue.ts';
 import { QueueService } from '../queue/queue.service.ts';
 import { VersionsService } from '../versions/versions.service.ts';
+import { homeFolder } from '../home.ts';
 
 export type ExportState = 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
 
@@ -32,7 +33,7 @@ export interface ExportRow {
   readonly created_at: Date;
 }
 
-export const exportsFolder = (): string => join(process.env['TALLOW_HOME'] ?? '.tallow', 'exports');
+export const exportsFolder = (): string => homeFolder('exports');
 export const exportPath = (id: Id): string => join(exportsFolder(), `${id}.file`);
 
 const answer = (row: ExportRow) => ({

@@ -39,7 +39,7 @@ export class FootageController {
   /** Takes the bytes of one video as they are. */
   @Post() async take(@Req() request: Request, @Query('name') name = '', @Query('rate') rate = '') {
     if (!request.is('application/octet-stream'))
-      throw new Problem(422, 'Send the bytes of one video as application/octet-stream.');
+      throw Problem.ofBody('Send the bytes of one video as application/octet-stream.');
     return answer(await this.footage.take(request, name.slice(0, 200), rateOf(rate)));
   }
 

@@ -10,6 +10,7 @@ import { takeFile } from '../http/take-file.ts';
 import { FOOTAGE_QUEUE } from '../queue/queue.ts';
 import { QueueService } from '../queue/queue.service.ts';
 import { FOOTAGE_LIMITS } from './probe.ts';
+import { homeFolder } from '../home.ts';
 
 export interface FootageRow {
   readonly id: Id;
@@ -28,7 +29,7 @@ export interface FootageRow {
   readonly heard_at: Date;
 }
 
-export const footageFolder = (): string => join(process.env['TALLOW_HOME'] ?? '.tallow', 'footage');
+export const footageFolder = (): string => homeFolder('footage');
 export const footagePath = (id: Id): string => join(footageFolder(), id);
 
 /** Footage: taken in as it comes, taken apart by workers, watched and stopped. */

@@ -8,6 +8,8 @@ export const LOOP_QUEUE = 'shot-loops';
 export const FOOTAGE_QUEUE = 'footage';
 /** Archives written and read. */
 export const ARCHIVE_QUEUE = 'archives';
+/** What nobody can need any more goes. */
+export const TIDY_QUEUE = 'tidy';
 /** Seconds without a sign of life after which a running export is given to another worker. */
 export const SILENCE_SECONDS = 20;
 
@@ -34,6 +36,7 @@ export async function openQueue(url: string, lost: (error: Error) => void): Prom
   await boss.createQueue(EXPORT_QUEUE, { name: EXPORT_QUEUE, retryLimit: 5, retryDelay: 1, expireInSeconds: 60 * 60 });
   for (const name of [FOOTAGE_QUEUE, ARCHIVE_QUEUE])
     await boss.createQueue(name, { name, retryLimit: 3, retryDelay: 1, expireInSeconds: 60 * 60 });
+  await boss.createQueue(TIDY_QUEUE, { name: TIDY_QUEUE, retryLimit: 2, expireInSeconds: 60 * 60 });
   // One job for a shot waits at a time: it makes the loop of whatever is newest when it runs.
   await boss.createQueue(LOOP_QUEUE, { name: LOOP_QUEUE, policy: 'short', retryLimit: 2, expireInSeconds: 600 });
   return boss;

@@ -2,6 +2,7 @@
 import { readEntity, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
 import { ByteCache } from '@tallow/core/render';
 import { drawingsOn } from '@tallow/core/assembly';
+import type { FramePictures } from '../assets/frame-pictures.ts';
 
 /** Bytes of drawings kept from frame to frame, as they are stored. */
 const BYTES = 32 * 1024 * 1024;
@@ -12,14 +13,17 @@ export class FrameDocuments {
   /**
    * @param outline the shot without its drawings.
    * @param fetch bodies of some of them.
+   * @param pictures of plates, which are brought to hand with the drawings.
    */
   constructor(
     private readonly outline: ShotDocument,
     private readonly fetch: (ids: readonly Id[]) => Promise<readonly unknown[]>,
+    private readonly pictures?: FramePictures,
   ) {}
 
   /** The document with what a frame of the shot shows. @throws naming the body that cannot be read. */
   async at(frame: number): Promise<ShotDocument> {
+    await this.pictures?.at(frame);
     const ids = [...new Set(drawingsOn(this.outline, frame))];
     const here = new Map<Id, Drawing>();
     for (const id of ids) {

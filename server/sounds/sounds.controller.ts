@@ -12,7 +12,7 @@ export class SoundsController {
   /** Takes the bytes of one sound file as they are. Who goes away before the answer has it stopped. */
   @Post() keep(@Req() request: Request, @Res({ passthrough: true }) response: Response) {
     if (!request.is('application/octet-stream'))
-      throw new Problem(422, 'Send the bytes of one sound as application/octet-stream.');
+      throw Problem.ofBody('Send the bytes of one sound as application/octet-stream.');
     const stop = new AbortController();
     response.once('close', () => {
       if (!response.writableEnded) stop.abort();

@@ -33,10 +33,11 @@ export class SoundsService {
       await this.database('assets')
         .insert({ sha256, content: kept, type: 'audio/flac', seconds })
         .onConflict('sha256')
-        .ignore();
+        // Whatever names it is saved later: until then it is as new (`server/tidy/tidy.ts`).
+        .merge({ created_at: this.database.fn.now() });
       return { sha256, seconds };
     } catch (error) {
-      if (error instanceof NoSound) throw new Problem(422, error.message);
+      if (error instanceof NoSound) throw Problem.ofBody(error.message);
       throw error;
     } finally {
       await rm(folder, { recursive: true, force: true });

@@ -2,7 +2,7 @@ import { find, newShotDocument, randomId } from '@tallow/core/document';
 import { addPlate, setPlate } from '@tallow/core/edit';
 import { createCanvas, type Canvas } from '@napi-rs/canvas';
 import { zipSync } from 'fflate';
-import { assetPictures } from '../assets/assets.service.ts';
+import { FramePictures, picturesIn } from '../assets/frame-pictures.ts';
 import { frameDrawer, wholeShot } from '../render/frames.ts';
 import { startServer, type Harness } from './harness.ts';
 
@@ -95,7 +95,9 @@ test('a still background is in the frame as it is placed; guides never are; a se
   const added = addPlate(empty, { name: 'S', assets, width: 50, height: 50 }, randomId);
   expect(find(added.doc, 'plate', added.plateId)!.scale).toBe(2);
   const at = async (doc: typeof empty, frame: number): Promise<number[]> => {
-    const range = { ...wholeShot(doc, true), assets: await assetPictures(server.database, doc, 0, 3) };
+    const pictures = new FramePictures(doc, picturesIn(server.database));
+    await pictures.at(frame);
+    const range = { ...wholeShot(doc, true), assets: pictures.picture };
     const canvas = frameDrawer(doc, range).draw(frame).picture as Canvas;
     return Array.from(canvas.getContext('2d').getImageData(50, 50, 1, 1).data);
   };

@@ -6,10 +6,11 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createApp } from '../app.ts';
+import type { Place } from '../backup/place.ts';
 import { migrate, openDatabase } from '../db/database.ts';
 
 const script = (await import(join(import.meta.dirname, '..', '..', 'scripts', 'database.mjs'))) as {
-  startCluster(home: string, options: { settings: string[] }): Promise<{ url: string; stop(): Promise<void> }>;
+  startCluster(home: string, options: { settings: string[] }): Promise<Place & { stop(): Promise<void> }>;
   restore(url: string, dump: string): void;
 };
 
@@ -17,6 +18,8 @@ export interface Harness {
   readonly address: string;
   readonly database: Knex;
   readonly home: string;
+  /** The cluster, as backups need to know it. */
+  readonly place: Place;
   send(
     method: string,
     path: string,
@@ -50,6 +53,7 @@ export async function startServer({ connections, dump }: Start = {}): Promise<Ha
     address,
     database,
     home,
+    place: cluster,
     async send(method, path, body, headers = {}) {
       const response = await fetch(`${address}/api${path}`, {
         method,

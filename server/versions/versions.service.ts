@@ -8,7 +8,7 @@ import {
   type Id,
   type ShotDocument,
 } from '@tallow/core/document';
-import { duplicateShot, setShot, takeParts } from '@tallow/core/edit';
+import { setShot, takeParts } from '@tallow/core/edit';
 import { timedLayers } from '@tallow/core/timing';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
@@ -196,7 +196,7 @@ export class VersionsService {
   async branch(id: Id, newShotId: Id): Promise<ShotSummary> {
     const row = await this.row(id);
     const { name } = await this.shots.one(row.shot_id);
-    const copy = duplicateShot(await this.document(id), newShotId, randomId);
+    const copy = await this.shots.copyOf(await this.document(id), newShotId);
     return this.shots.insertBeside(row.shot_id, setShot(copy, { name: `${name}, ${row.name}`.slice(0, 200) }));
   }
 }
