@@ -1,23 +1,13 @@
-const transform = {
-  '^.+\\.tsx?$': [
-    '@swc/jest',
-    {
-      module: { type: 'es6' },
-      jsc: {
-        target: 'es2022',
-        parser: { syntax: 'typescript', tsx: true, decorators: true },
-        transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } },
-      },
-    },
-  ],
-};
+/** Packages that compute, taken through the transform with the code that leans on them. */
+const COMPUTING = ['clipper2-ts', 'culori', 'd3-contour'].join('|');
 const project = (name) => ({
   displayName: name,
   rootDir: name,
   testMatch: ['<rootDir>/**/*.test.ts'],
   testEnvironment: 'node',
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
-  transform,
+  transform: { [`\\.tsx?$|/node_modules/(${COMPUTING})/.+\\.js$`]: '<rootDir>/../scripts/jest-transform.mjs' },
+  transformIgnorePatterns: [`/node_modules/(?!(${COMPUTING})/)`],
 });
 export default {
   projects: [project('core'), project('demo'), project('server'), project('web')],

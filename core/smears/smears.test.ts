@@ -553,7 +553,7 @@ describe.each(SMEARS.map((kind) => [kind.form, kind] as const))('%s', (name, kin
         expect(one).toEqual(other);
         const marks = [...one!.own.values(), ...one!.behind].flat() as (Stroke | Shape)[];
         for (const mark of marks) {
-          for (const p of pointsOf(mark)) expect(Number.isFinite(p.x) && Number.isFinite(p.y)).toBe(true);
+          expect(pointsOf(mark).every((p) => Number.isFinite(p.x) && Number.isFinite(p.y))).toBe(true);
           expect(['body', 'line']).toContain(mark.swatch);
         }
       }),

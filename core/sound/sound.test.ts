@@ -133,11 +133,13 @@ describe('what is heard while the shot plays', () => {
       fc.property(fc.double({ min: 0.995, max: 1.005, noNaN: true }), fc.constantFrom(12, 24, 25, 30), (pace, rate) => {
         const long = sound({ start: 0, part: { from: 0, to: 60 }, seconds: 60 });
         const [voice] = voicesOf([long], { from: 0, length: 60 * rate }, rate, 1);
+        let farthest = 0;
         for (let wall = 0; wall * pace < 59.9; wall += 1 / 60) {
           const heard = voice!.offset + (wall * pace - voice!.at);
           const shown = Math.floor(wall * pace * rate);
-          expect(Math.abs(frameOfSecond(long, rate, heard) - (shown + 0.5))).toBeLessThanOrEqual(0.5 + 1e-6);
+          farthest = Math.max(farthest, Math.abs(frameOfSecond(long, rate, heard) - (shown + 0.5)));
         }
+        expect(farthest).toBeLessThanOrEqual(0.5 + 1e-6);
       }),
       { numRuns: 12 },
     );
@@ -224,6 +226,7 @@ describe('hits', () => {
   });
 });
 
+const bytesOf = (samples: Float32Array): Uint8Array => new Uint8Array(samples.buffer);
 describe.each(Object.entries(MADE_SOUNDS))('the made sound %s', (_, made) => {
   const samples = made.make(1);
   test('is as long as it says, never too loud, and the same for the same seed', () => {
@@ -231,8 +234,9 @@ describe.each(Object.entries(MADE_SOUNDS))('the made sound %s', (_, made) => {
     const most = samples.reduce((sum, value) => Math.max(sum, Math.abs(value)), 0);
     expect(most).toBeGreaterThan(0.3);
     expect(most).toBeLessThanOrEqual(1);
-    expect(made.make(1)).toEqual(samples);
-    expect(made.make(2)).not.toEqual(samples);
+    // Sample by sample the matcher takes a minute for them all.
+    expect(Buffer.compare(bytesOf(made.make(1)), bytesOf(samples))).toBe(0);
+    expect(Buffer.compare(bytesOf(made.make(2)), bytesOf(samples))).not.toBe(0);
   });
   test('dies away at its end, or leads into its beginning', () => {
     const loud = (from: number, to: number) =>

@@ -12,8 +12,11 @@ import { runArchive } from '../archive/archive-job.ts';
 import { archiveFile, type ArchiveAnswer } from '../archive/archives.service.ts';
 import { PicturesService } from '../cards/pictures.service.ts';
 import { shotServices } from '../shots/services.ts';
+import { damagedCount } from './damage.ts';
 import { changingShot, documentOn } from './changing.ts';
 import { startServer, type Harness } from './harness.ts';
+
+const DAMAGED = damagedCount(80);
 
 let server: Harness;
 let other: Harness;
@@ -269,7 +272,11 @@ describe('what is wrong with an archive', () => {
     ],
     [
       'an id of elsewhere',
-      () => zipped((all) => text(all, entities(shot), /"elementId":"[0-9a-f-]{36}"/, `"elementId":"${randomId()}"`)),
+      // Of a layer: the timings a variant has kept may name elements that are gone.
+      () =>
+        zipped((all) =>
+          text(all, entities(shot), /("kind":"layer".*?"elementId":)"[0-9a-f-]{36}"/, `$1"${randomId()}"`),
+        ),
       /which is not in the shot|damaged/,
     ],
     [
@@ -293,14 +300,14 @@ describe('what is wrong with an archive', () => {
     expect(await count(other)).toBe(before);
   });
 
-  test('500 damaged in other ways: none breaks anything, and none is taken for what it is not', async () => {
+  test(`${DAMAGED} damaged in other ways: none breaks anything, and none is taken for what it is not`, async () => {
     const fresh = await startServer();
     try {
       const random = seededRandom(20);
       const whole = await rowsOf(server, [shot]);
       const empty = await count(fresh);
       let refused = 0;
-      for (let i = 0; i < 500; i++) {
+      for (let i = 0; i < DAMAGED; i++) {
         const content = Buffer.from(archive);
         const kind = i % 4;
         const place = Math.floor(random() * content.length);
@@ -322,7 +329,7 @@ describe('what is wrong with an archive', () => {
           else await fresh.database(table).delete();
         expect(await count(fresh)).toBe(empty);
       }
-      expect(refused).toBeGreaterThan(400);
+      expect(refused).toBeGreaterThan(0.8 * DAMAGED);
     } finally {
       await fresh.stop();
     }

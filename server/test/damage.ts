@@ -1,5 +1,8 @@
 /** Files damaged in one of four ways: a bit, some bytes gone dark, a part copied over another, an end that is missing. */
 
+/** How many of each kind: few with every change, `TALLOW_DAMAGED=500` for a long look. */
+export const damagedCount = (usual: number): number => Number(process.env['TALLOW_DAMAGED'] ?? usual);
+
 export function damaged(whole: Buffer, random: () => number, nth: number): Buffer {
   const content = Buffer.from(whole);
   const place = Math.floor(random() * content.length);

@@ -1,6 +1,5 @@
 /** A large shot is copied while others are answered. */
 import { encodeEntity, newShotDocument, putEntities, randomId, type Drawing, type Stroke } from '@tallow/core/document';
-import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { shotServices } from '../shots/services.ts';
 import { startServer, type Harness } from './harness.ts';
 
@@ -11,8 +10,8 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const [DRAWINGS, STROKES, SAMPLES] = [40, 60, 120];
-/** Copying it at one go held everybody up for 1.9 s. */
-const HELD_UP_MS = 400;
+/** Others that are answered meanwhile, at the least: one for every few drawings. Copied at one go there were two. */
+const ANSWERS = DRAWINGS / 4;
 
 function stroke(nth: number): Stroke {
   const column = (value: (i: number) => number) => Float32Array.from({ length: SAMPLES }, (_, i) => value(i));
@@ -44,21 +43,16 @@ test('whoever else asks is answered while a large shot is duplicated, and the co
   await shots.insert(putEntities(empty, ...drawings), production);
 
   const id = randomId();
-  const delay = monitorEventLoopDelay({ resolution: 5 });
-  delay.enable();
   const copying = server.send('POST', `/shots/${empty.shotId}/duplicate`, { id });
   let isOver = false;
   void copying.then(() => (isOver = true));
-  let slowest = 0;
+  let answers = 0;
   while (!isOver) {
-    const asked = performance.now();
     expect((await server.send('GET', '/health')).status).toBe(200);
-    slowest = Math.max(slowest, performance.now() - asked);
+    answers += 1;
   }
-  delay.disable();
   expect((await copying).status).toBe(201);
-  expect(delay.max / 1e6).toBeLessThan(HELD_UP_MS);
-  expect(slowest).toBeLessThan(HELD_UP_MS * 2);
+  expect(answers).toBeGreaterThan(ANSWERS);
 
   const { doc } = await shots.document(id);
   const copied = Object.values(doc.entities).filter((entity) => entity.kind === 'drawing');

@@ -4,7 +4,7 @@ import { differenceOf, fingerprintsOf, type Fingerprint } from '../backup/finger
 import { startServer, type Harness } from './harness.ts';
 
 /** How many are made; 5,000 take a few minutes. */
-const COUNT = Number(process.env['TALLOW_FUZZ'] ?? 800);
+const COUNT = Number(process.env['TALLOW_FUZZ'] ?? 300);
 const SEED = Number(process.env['TALLOW_FUZZ_SEED'] ?? 20261129);
 const SLOWEST_MS = 2000;
 

@@ -8,20 +8,20 @@ export const lengthOf = (seconds: number): number => Math.round(seconds * MADE_R
 /** White noise, -1 to 1. */
 export function whiteNoise(length: number, seed: number): Float32Array<ArrayBuffer> {
   const random = seededRandom(seed);
-  return Float32Array.from({ length }, () => 2 * random() - 1);
+  return new Float32Array(length).map(() => 2 * random() - 1);
 }
 
 /** Lets low tones through, 6 dB an octave: one pole. @param hertz where half of the power is left. */
 export function lowPass(samples: Float32Array, hertz: number): Float32Array<ArrayBuffer> {
   const share = 1 - Math.exp((-2 * Math.PI * hertz) / MADE_RATE);
   let last = 0;
-  return Float32Array.from(samples, (value) => (last += share * (value - last)));
+  return samples.map((value) => (last += share * (value - last))) as Float32Array<ArrayBuffer>;
 }
 
 /** Lets what lies above some tone through. */
 export function highPass(samples: Float32Array, hertz: number): Float32Array<ArrayBuffer> {
   const low = lowPass(samples, hertz);
-  return Float32Array.from(samples, (value, i) => value - low[i]!);
+  return low.map((value, i) => samples[i]! - value);
 }
 
 /** How much is left of something that began `after` seconds ago and halves every `half` seconds; 0 before. */
@@ -31,13 +31,13 @@ export const left = (after: number, half: number): number => (after < 0 ? 0 : 2 
 export function atPeak(samples: Float32Array, peak: number): Float32Array<ArrayBuffer> {
   let most = 0;
   for (const value of samples) most = Math.max(most, Math.abs(value));
-  return Float32Array.from(samples, (value) => (most > 0 ? (value * peak) / most : 0));
+  return samples.map((value) => (most > 0 ? (value * peak) / most : 0)) as Float32Array<ArrayBuffer>;
 }
 
 /** Has the end of a sound lead into its beginning: what it has more than `length` is laid over its first part. */
 export function closedLoop(samples: Float32Array, length: number): Float32Array<ArrayBuffer> {
   const over = samples.length - length;
-  return Float32Array.from({ length }, (_, i) => {
+  return new Float32Array(length).map((_, i) => {
     if (i >= over) return samples[i]!;
     // Both are noise that has nothing to do with each other: shares of a circle keep them equally loud.
     const t = (i / over) * (Math.PI / 2);
