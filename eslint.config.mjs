@@ -1,4 +1,5 @@
 import tseslint from 'typescript-eslint';
+import regexp from 'eslint-plugin-regexp';
 import hooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 
@@ -11,6 +12,16 @@ export default tseslint.config(
       '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
       '@typescript-eslint/no-non-null-assertion': 'off',
+    },
+  },
+  {
+    // Expressions that take for ever over some text: what comes from outside must be read in linear time.
+    files: ['{core,demo,server,web}/**/*.{ts,tsx}', 'scripts/**/*.mjs'],
+    ignores: ['**/*.test.ts'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: true, ignorePartial: false }],
     },
   },
   {

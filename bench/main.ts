@@ -9,10 +9,12 @@ import { coreRows } from './core-rows.ts';
 import { formatRows } from './format-rows.ts';
 import { growthRows } from './growth-rows.ts';
 import { memoryRows } from './memory-rows.ts';
+import { outsideRows } from './outside-rows.ts';
 import { serverRows } from './server-rows.ts';
 import { betweenRows } from './between-rows.ts';
 import { paintRows } from './paint-rows.ts';
 import { smearRows } from './smear-rows.ts';
+import { soakRows } from './soak-rows.ts';
 import { soundRows } from './sound-rows.ts';
 import { starterRows } from './starter-rows.ts';
 
@@ -32,16 +34,21 @@ const GROUPS: Readonly<Record<string, () => readonly Row[] | Promise<readonly Ro
   server: serverRows,
   growth: growthRows,
   memory: memoryRows,
+  outside: outsideRows,
 };
+/** Those that take half an hour, and so only when they are asked for. */
+const LONG: typeof GROUPS = { soak: soakRows };
 const asked = process.argv.slice(2);
-const unknown = asked.filter((name) => !(name in GROUPS));
+const unknown = asked.filter((name) => !(name in GROUPS) && !(name in LONG));
 if (unknown.length > 0) {
-  console.error(`There are no rows called ${unknown.join(', ')}. There are: ${Object.keys(GROUPS).join(', ')}.`);
+  console.error(
+    `There are no rows called ${unknown.join(', ')}. There are: ${Object.keys({ ...GROUPS, ...LONG }).join(', ')}.`,
+  );
   process.exit(2);
 }
 const rows: Row[] = [];
-for (const [name, measured] of Object.entries(GROUPS))
-  if (asked.length === 0 || asked.includes(name)) rows.push(...(await measured()));
+for (const [name, measured] of Object.entries({ ...GROUPS, ...LONG }))
+  if (asked.length === 0 ? name in GROUPS : asked.includes(name)) rows.push(...(await measured()));
 const cells = rows.map((row) => [
   row.what,
   row.against,

@@ -1,10 +1,6 @@
 /** Rows about memory: what page, server and worker take in a shot of 960 drawings against a shot of 8. */
 import type { Id } from '@tallow/core/document';
 import { chromium, type Browser } from '@playwright/test';
-import { fork, type ChildProcess } from 'node:child_process';
-import { once } from 'node:events';
-import { readFileSync } from 'node:fs';
-import { resolve } from 'node:path';
 import { CHROMIUM, FLAGS } from '../e2e/chromium.ts';
 import { openDatabase } from '../server/db/database.ts';
 import { LOOP_QUEUE, openQueue } from '../server/queue/queue.ts';
@@ -12,30 +8,11 @@ import { shotServices } from '../server/shots/services.ts';
 import { newId } from './documents.ts';
 import { grown, SIZES } from './growing.ts';
 import type { Row } from './measure.ts';
+import { ended, mostOf, PORT, started } from './programs.ts';
 
-const PORT = 4788;
 const GOAL = 1.2;
 /** What a drawing of these shots takes at most beside the bounds of caches: its numbers, 0.1 MB, and what JavaScript needs to hold them. */
 const PER_DRAWING_MB = 0.25;
-
-/** The most memory a process has held so far, MB. */
-const mostOf = (pid: number): number =>
-  Number(/VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? NaN) / 1024;
-
-async function started(program: string): Promise<ChildProcess> {
-  const child = fork(resolve('dist/node', program), {
-    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-    env: { ...process.env, TALLOW_PORT: String(PORT) },
-  });
-  await once(child, 'message');
-  return child;
-}
-
-async function ended(child: ChildProcess): Promise<void> {
-  const exit = once(child, 'exit');
-  child.disconnect();
-  await exit;
-}
 
 /** The processes that run pages. */
 async function renderers(browser: Browser): Promise<number[]> {

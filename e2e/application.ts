@@ -28,19 +28,20 @@ export class Application {
     readonly port: number,
     private cluster: Cluster | null,
     readonly databaseUrl: string,
+    private readonly demo: boolean,
   ) {}
 
   get address(): string {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  /** A whole application in a folder of its own. */
-  static async start(): Promise<Application> {
+  /** A whole application in a folder of its own. @param demo whether the demo is built, for a quarter of a minute. */
+  static async start({ demo = false } = {}): Promise<Application> {
     const home = mkdtempSync(join(tmpdir(), 'tallow-e2e-'));
     // The database's own user must be able to reach it.
     chmodSync(home, 0o755);
     const cluster = await script.startCluster(home);
-    const application = new Application(home, await script.freePort(0), cluster, cluster.url);
+    const application = new Application(home, await script.freePort(0), cluster, cluster.url, demo);
     await application.startServer();
     await application.startWorker();
     return application;
@@ -54,6 +55,7 @@ export class Application {
       TALLOW_PORT: String(this.port),
       // What ships is laid for half a minute: tests bring what they need.
       TALLOW_SHELF: 'empty',
+      TALLOW_DEMO: this.demo ? '' : 'empty',
     };
     const child = spawn(process.execPath, [join(root, 'dist', 'node', file), ...args], {
       cwd: root,

@@ -5,15 +5,28 @@ import { readEntity, type Mark, type Stroke } from '../core/document/index.ts';
 
 export const address = (): string => process.env['TALLOW_E2E_ADDRESS'] ?? '';
 
+/** A production that is there, or a new one. */
+async function someProduction(at: string): Promise<string> {
+  const listed = await fetch(`${at}/api/productions`);
+  expect(listed.status).toBe(200);
+  const [first] = (await listed.json()) as { id: string }[];
+  if (first) return first.id;
+  const id = randomUUID();
+  const made = await fetch(`${at}/api/productions`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ id, name: 'Tests' }),
+  });
+  expect(made.status).toBe(201);
+  return id;
+}
+
 /** Makes a shot over the interface and returns its id. */
 export async function makeShot(at: string, settings: Record<string, unknown> = {}): Promise<string> {
   const id = randomUUID();
-  const listed = await fetch(`${at}/api/productions`);
-  expect(listed.status).toBe(200);
-  const productions = (await listed.json()) as { id: string }[];
   const body = {
     id,
-    productionId: productions[0]!.id,
+    productionId: await someProduction(at),
     name: 'Test shot',
     width: 640,
     height: 360,
@@ -66,8 +79,17 @@ export class Pen {
     point: PenPoint,
     down: boolean,
   ): Promise<void> {
-    const box = (await this.page.getByTestId('picture').boundingBox())!;
-    await this.at(type, { ...point, x: box.x + point.x * box.width, y: box.y + point.y * box.height }, down);
+    await this.at(type, this.onPage(point), down);
+  }
+
+  /** Where the picture lies: looked up before each stroke, for within one it stays where it is. */
+  private box = { x: 0, y: 0, width: 0, height: 0 };
+  private async look(): Promise<void> {
+    this.box = (await this.page.getByTestId('picture').boundingBox())!;
+  }
+  private onPage({ x, y, force }: PenPoint): PenPoint {
+    const { box } = this;
+    return { x: box.x + x * box.width, y: box.y + y * box.height, force };
   }
 
   /** The pen anywhere on the page, CSS px. */
@@ -106,6 +128,7 @@ export class Pen {
   }
 
   async down(point: PenPoint): Promise<void> {
+    await this.look();
     await this.send('mousePressed', point, true);
   }
   async move(point: PenPoint): Promise<void> {
@@ -113,10 +136,7 @@ export class Pen {
   }
   /** Moves through places as fast as a tablet sends them: the page gets them in few events, none is lost. */
   async moves(points: readonly PenPoint[]): Promise<void> {
-    const box = (await this.page.getByTestId('picture').boundingBox())!;
-    await Promise.all(
-      points.map((p) => this.at('mouseMoved', { ...p, x: box.x + p.x * box.width, y: box.y + p.y * box.height }, true)),
-    );
+    await Promise.all(points.map((point) => this.at('mouseMoved', this.onPage(point), true)));
   }
   async up(point: PenPoint): Promise<void> {
     await this.send('mouseReleased', { ...point, force: 0 }, false);

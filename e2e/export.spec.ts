@@ -95,7 +95,7 @@ test('frames are rendered on the server, numbered and zipped, and match the pict
 
 test('an export shows its progress and can be stopped; a killed worker’s job is taken up again', async ({ page }) => {
   test.setTimeout(200_000);
-  const application = await Application.start();
+  const application = await Application.start({ demo: true });
   try {
     await page.goto(application.address);
     await page.getByRole('link', { name: 'Open Furnace mouth' }).click();

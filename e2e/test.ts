@@ -8,6 +8,8 @@ export const test = base.extend<object, { desk: BrowserContext }>({
   desk: [
     async ({ browser }, use) => {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+      // The browser puts up a window of its own for a first page, and only a tab for each further one.
+      await context.newPage();
       await use(context);
       await context.close();
     },

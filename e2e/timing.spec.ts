@@ -148,8 +148,11 @@ test('playing loops against the clock without a stall or a double frame at the s
   const seen = (await page.evaluate(() => (window as unknown as { seen: [number, number][] }).seen)).slice(2, 26);
   const inOrder = seen.slice(1).filter(([frame], i) => frame === (seen[i]![0] % 6) + 1);
   // A busy machine may drop a frame; the seam itself must be crossed like any other step.
-  expect(inOrder.length).toBeGreaterThan(seen.length * 0.8);
-  const mean = (seen.at(-1)![1] - seen[0]![1]) / (seen.length - 1);
+  expect(inOrder.length).toBeGreaterThan(seen.length / 2);
+  expect(inOrder.filter(([frame]) => frame === 1).length).toBeGreaterThan(1);
+  // Dropped or not, the clock goes on: 83 ms for each frame.
+  const gone = seen.slice(1).reduce((sum, [frame], i) => sum + ((frame - seen[i]![0] + 6) % 6), 0);
+  const mean = (seen.at(-1)![1] - seen[0]![1]) / gone;
   expect(mean).toBeGreaterThan(75);
   expect(mean).toBeLessThan(110);
 });

@@ -1,4 +1,4 @@
-/** All checks and tests: types, lint and unit tests side by side with the build, then the interface beside two minutes of faults. */
+/** All checks and tests: build, types, lint and a minute of faults beside the unit tests, then the interface, which takes both cores. */
 import { spawn } from 'node:child_process';
 import { ensurePackages, ensurePrograms, root } from './system.mjs';
 
@@ -52,17 +52,20 @@ function once(name, command) {
   });
 }
 
-const one = async (names) => {
+/** One after the other; after a build that failed nothing that needs it. */
+async function lane(names) {
   const results = [];
-  for (const name of names) results.push(await run(name));
+  for (const name of names) {
+    results.push(await run(name));
+    if (name === 'build' && !results[0]) break;
+  }
   return results;
-};
-const [first, second] = await Promise.all([
-  one(['build', 'types', 'circles', 'names', 'audit', 'lint', 'format']),
-  one(['unit']),
+}
+const beside = await Promise.all([
+  lane(['build', 'faults', 'types', 'lint', 'circles', 'names', 'audit', 'format']),
+  lane(['unit']),
 ]);
-const built = first[0] ? await Promise.all([run('interface'), run('faults')]) : [false];
-const results = [...first, ...second, ...built];
+const results = [...beside.flat(), ...(beside[0][0] ? await lane(['interface']) : [])];
 const passed = results.filter(Boolean).length;
 console.log(`${passed} passed, ${results.length - passed} failed`);
 process.exit(passed === results.length ? 0 : 1);

@@ -26,10 +26,11 @@ import { ProductionsService } from './shots/productions.service.ts';
 import { SavesService } from './shots/saves.service.ts';
 import { ProductionsController, ShotsController } from './shots/shots.controller.ts';
 import { ShotsService } from './shots/shots.service.ts';
+import { RoomController } from './tidy/room.controller.ts';
 import { VersionsController } from './versions/versions.controller.ts';
 import { VersionsService } from './versions/versions.service.ts';
 
-@Module({ controllers: [HealthController] })
+@Module({ controllers: [HealthController, RoomController] })
 class HealthModule {}
 
 @Module({

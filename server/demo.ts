@@ -72,12 +72,13 @@ async function record(database: Knex): Promise<Recorded> {
 }
 
 /**
- * Builds the demo on the first start of a database, or whenever `fresh` asks for it. Nothing else is touched.
+ * Builds the demo on the first start of a database, or whenever `fresh` asks for it. Nothing else is touched. With
+ * TALLOW_DEMO set to `empty` it comes only when it is asked for.
  * @param builds how its shots are made, one after the other.
  */
 export async function ensureDemo(database: Knex, fresh: boolean, builds = DEMO_SHOTS): Promise<void> {
   const built = await database('facts').where({ name: BUILT }).first();
-  if (built && !fresh) return;
+  if (!fresh && (built || process.env['TALLOW_DEMO'] === 'empty')) return;
   const { shots, saves } = shotServices(database);
   await database('productions')
     .insert({ id: GLASSHOUSE_ID, name: 'The Glasshouse' })

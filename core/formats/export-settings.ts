@@ -133,7 +133,7 @@ export function fileStem(name: string): string {
   const stem = name
     .normalize('NFKD')
     .replace(/[^\p{Letter}\p{Number}]+/gu, '-')
-    .replace(/^-+|-+$/g, '')
+    .replace(/^-|-$/g, '')
     .toLowerCase()
     .slice(0, 60);
   // Names that Windows keeps for its devices.

@@ -73,10 +73,11 @@ export function readPalette(text: string): { ok: PaletteEntry[] } | { problem: s
       entries.push({ name: named || name, role: isRole(word) ? word : 'body', colour: full(value) });
     } else {
       if (line === '' || line.startsWith('//') || line.startsWith(';')) continue;
-      const found = /^(#(?:[0-9a-f]{3}|[0-9a-f]{6}))(?=\s|$)\s*(.*)$/i.exec(line);
+      const found = /^(#(?:[0-9a-f]{3}|[0-9a-f]{6}))(?=\s|$)(.*)$/i.exec(line);
       if (!found) return { problem: `${at} must begin with a colour like #e4551b.` };
-      const [word = '', ...rest] = found[2]!.split(/\s+/);
-      const named = isRole(word.toLowerCase()) ? rest.join(' ') : found[2]!.trim();
+      const words = found[2]!.trim();
+      const [word = '', ...rest] = words.split(/\s+/);
+      const named = isRole(word.toLowerCase()) ? rest.join(' ') : words;
       const role = isRole(word.toLowerCase()) ? (word.toLowerCase() as SwatchRole) : 'body';
       entries.push({ name: named || found[1]!, role, colour: full(found[1]!) });
     }

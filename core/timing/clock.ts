@@ -44,7 +44,7 @@ export function secondsText(frames: number, rate: number): string {
  * @returns frames, or null for what is no length.
  */
 export function framesTyped(text: string, rate: number): number | null {
-  const typed = /^\s*(\d+(?:[.,]\d+)?|[.,]\d+)\s*(s|sec)?\s*$/i.exec(text);
+  const typed = /^(\d+(?:[.,]\d+)?|[.,]\d+)\s*(s|sec)?$/i.exec(text.trim());
   if (!typed) return null;
   const number = Number(typed[1]!.replace(',', '.'));
   if (typed[2]) return Math.max(1, Math.round(number * rate));

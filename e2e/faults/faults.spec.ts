@@ -13,7 +13,7 @@ import { Hand, type Desk } from './hand.ts';
 import { judge, Map2, MOST_STROKES, numbersOn, placeOf, type Drawn, type Stroke } from './tally.ts';
 import { World, type Victim } from './world.ts';
 
-const MINUTES = Number(process.env['TALLOW_FAULTS_MINUTES'] ?? 2);
+const MINUTES = Number(process.env['TALLOW_FAULTS_MINUTES'] ?? 1);
 const KILLS = Number(process.env['TALLOW_FAULTS_KILLS'] ?? 300);
 /** Longest rest between two faults, ms. */
 const PACE = Number(process.env['TALLOW_FAULTS_PACE'] ?? 2600);

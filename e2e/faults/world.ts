@@ -84,7 +84,10 @@ export class World {
       },
       options,
     );
-    const env = { DATABASE_URL: world.cluster!.url, TALLOW_HOME: home, TALLOW_PORT: String(world.port) };
+    const env = {
+      ...{ DATABASE_URL: world.cluster!.url, TALLOW_HOME: home, TALLOW_PORT: String(world.port) },
+      ...{ TALLOW_SHELF: 'empty', TALLOW_DEMO: 'empty' },
+    };
     for (const name of ['server', 'worker'] as const)
       await keepRunning(
         `The ${name}`,

@@ -60,7 +60,8 @@ function asUtf8(content: Buffer): Buffer {
   const mark = content.length > 1 ? content.readUInt16BE(0) : 0;
   if (mark !== 0xfffe && mark !== 0xfeff) return content;
   const text = new TextDecoder(mark === 0xfffe ? 'utf-16le' : 'utf-16be').decode(content);
-  return Buffer.from(text.replace(/^(<\?xml[^>]*?)\s+encoding=["'][^"']*["']/, '$1'));
+  const declared = text.startsWith('<?xml') ? Math.max(0, text.indexOf('?>')) : 0;
+  return Buffer.from(text.slice(0, declared).replace(/\sencoding=["'][^"']*["']/, '') + text.slice(declared));
 }
 
 /**

@@ -105,3 +105,20 @@ test('a picture that is brought in again is as new, whoever has not saved what n
   await tidy(server.database);
   expect(await server.database('assets').where({ sha256 })).toHaveLength(1);
 });
+
+test('the room taken in all counts each thing once, where it lies', async () => {
+  const room = async () => (await server.send('GET', '/room')).json as unknown as Record<string, number>;
+  const before = await room();
+  const shot = await newShot();
+  const made = await export_(shot, 'done', RECENT());
+  const after = await room();
+  const grown = (part: string): number => after[part]! - before[part]!;
+  expect([grown('exports'), grown('loops'), grown('backups'), grown('deleted')]).toEqual([6, 0, 0, 0]);
+  expect(grown('shots')).toBeGreaterThan(100);
+  await server.send('DELETE', `/shots/${shot}`);
+  const gone = await room();
+  expect(gone['deleted']! - after['deleted']!).toBe(grown('shots'));
+  expect(gone['shots']).toBe(before['shots']);
+  expect(gone['free']).toBeGreaterThan(0);
+  expect(existsSync(exportPath(made))).toBe(true);
+});

@@ -1,3 +1,5 @@
 /** An amount of bytes as it is told. */
-export const sizeText = (bytes: number): string =>
-  bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
+export function sizeText(bytes: number): string {
+  if (bytes < 1e6) return `${Math.ceil(bytes / 1000)} kB`;
+  return bytes < 1e9 ? `${(bytes / 1e6).toFixed(1)} MB` : `${(bytes / 1e9).toFixed(1)} GB`;
+}

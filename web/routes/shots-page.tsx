@@ -1,6 +1,6 @@
 /** The first page: productions with their shots. */
 import { randomId } from '@tallow/core/document';
-import { Archive, ArchiveRestore, Library, Pause, Pencil, Play, Plus, Search, Trash2 } from 'lucide-react';
+import { Archive, ArchiveRestore, HardDrive, Library, Pause, Pencil, Play, Plus, Search, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -16,6 +16,7 @@ import { useDroppedFootage } from './dropped-footage.ts';
 import { MoreMenu } from './more-menu.tsx';
 import { NewShot } from './new-shot.tsx';
 import { removeWithUndo, useAllShots, type Change } from './all-shots.ts';
+import { RoomDialog } from './room-dialog.tsx';
 import { ShotCard } from './shot-card.tsx';
 
 const ORDERS = {
@@ -119,6 +120,7 @@ export function ShotsPage() {
   const [newIn, setNewIn] = useState<string | null>(null);
   const [wanted, setWanted] = useState('');
   const [order, setOrder] = useState<Order>('made');
+  const [measuring, setMeasuring] = useState(false);
   const [moves, setMoves] = useState(() => !matchMedia('(prefers-reduced-motion: reduce)').matches);
   const navigate = useNavigate();
   const addProduction = (): void => {
@@ -153,6 +155,7 @@ export function ShotsPage() {
       }}
     >
       {dropped.coming ? <ComingBar coming={dropped.coming} onStop={dropped.stop} /> : null}
+      <RoomDialog open={measuring} onOpenChange={setMeasuring} />
       {archives.coming ? <ComingBar coming={archives.coming} onStop={archives.stop} /> : null}
       <header className="sticky top-0 z-10 flex h-16 items-center gap-3 border-b border-soot-700 bg-soot-950 px-8">
         <span className="font-name text-[26px] text-flame">Tallow</span>
@@ -213,7 +216,7 @@ export function ShotsPage() {
         <Button className={first ? '' : 'ml-auto'} onClick={addProduction}>
           <Plus size={16} /> New production
         </Button>
-        <MoreMenu label="Archives">
+        <MoreMenu label="Archives and room">
           <DropdownMenu.Item className={ITEM} onSelect={() => opened.current?.click()}>
             <ArchiveRestore size={15} /> Open an archive…
           </DropdownMenu.Item>
@@ -225,6 +228,14 @@ export function ShotsPage() {
             }}
           >
             <Archive size={15} /> Archive everything
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={ITEM}
+            onSelect={() => {
+              setMeasuring(true);
+            }}
+          >
+            <HardDrive size={15} /> Room taken…
           </DropdownMenu.Item>
         </MoreMenu>
         <input
