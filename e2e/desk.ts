@@ -5,6 +5,9 @@ import { readEntity, type Mark, type Stroke } from '../core/document/index.ts';
 
 export const address = (): string => process.env['TALLOW_E2E_ADDRESS'] ?? '';
 
+/** What stands on the page of shots before any test. */
+export const [SOME_PRODUCTION, SOME_SHOT] = ['The Glasshouse', 'Furnace mouth'];
+
 /** A production that is there, or a new one. */
 async function someProduction(at: string): Promise<string> {
   const listed = await fetch(`${at}/api/productions`);
@@ -15,7 +18,7 @@ async function someProduction(at: string): Promise<string> {
   const made = await fetch(`${at}/api/productions`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ id, name: 'Tests' }),
+    body: JSON.stringify({ id, name: SOME_PRODUCTION }),
   });
   expect(made.status).toBe(201);
   return id;

@@ -1,11 +1,11 @@
 import { expect, test, type Page } from '@playwright/test';
-import { address, makeShot, openDesk, painted, Pen, pixels } from './desk.ts';
+import { SOME_PRODUCTION, SOME_SHOT, address, makeShot, openDesk, painted, Pen, pixels } from './desk.ts';
 
 const card = (page: Page, name: string) => page.locator(`[data-testid=shot][data-name="${name}"]`);
 
 test('a production and a shot are made, renamed, duplicated, deleted and brought back', async ({ page }) => {
   await page.goto(address());
-  await expect(card(page, 'Furnace mouth')).toBeVisible();
+  await expect(card(page, SOME_SHOT)).toBeVisible();
   await page.getByRole('button', { name: 'New production' }).click();
   const production = page.getByTestId('production').last();
   await production.getByRole('button', { name: /^More about Production/ }).click();
@@ -51,7 +51,9 @@ test('the format can be changed later without touching drawings; bad values are 
   page,
 }) => {
   await page.goto(address());
-  await card(page, 'Furnace mouth').getByRole('link', { name: 'Open Furnace mouth' }).click();
+  await card(page, SOME_SHOT)
+    .getByRole('link', { name: `Open ${SOME_SHOT}` })
+    .click();
   await page.getByTitle('Change the format').click();
   await page.getByLabel('Frames per second').fill('121');
   await expect(page.getByText('A whole number from 1 to 120')).toBeVisible();
@@ -63,16 +65,30 @@ test('the format can be changed later without touching drawings; bad values are 
   await expect(page.getByText('1920×1080 · 24 fps')).toBeVisible();
 });
 
+test('what everything takes is told by what it is', async ({ page }) => {
+  await page.goto(address());
+  await expect(card(page, SOME_SHOT)).toBeVisible();
+  await page.getByRole('button', { name: 'Archives and room' }).click();
+  await page.getByRole('menuitem', { name: 'Room taken' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Room taken' });
+  await expect(dialog.getByTestId('room-shots')).toContainText(/[1-9][\d.]* [kMG]B/);
+  await expect(dialog.getByText(/in all; .* of the disk are free/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(dialog).toHaveCount(0);
+});
+
 test('an unknown shot is said, with a way back', async ({ page }) => {
   await page.goto(`${address()}/shots/00000000-0000-4000-8000-000000000000/draw`);
   await expect(page.getByText('This shot is not there')).toBeVisible();
   await page.getByRole('link', { name: 'All shots' }).click();
-  await expect(page.getByText('The Glasshouse')).toBeVisible();
+  await expect(page.getByText(SOME_PRODUCTION)).toBeVisible();
 });
 
 test('the keys are shown on a page of their own', async ({ page }) => {
   await page.goto(address());
-  await card(page, 'Furnace mouth').getByRole('link', { name: 'Open Furnace mouth' }).click();
+  await card(page, SOME_SHOT)
+    .getByRole('link', { name: `Open ${SOME_SHOT}` })
+    .click();
   await expect(page.getByTestId('picture')).toBeVisible();
   await page.keyboard.press('Shift+Slash');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('New drawing after this');
