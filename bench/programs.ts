@@ -11,7 +11,8 @@ export const PORT = 4788;
 export async function started(program: string, ...args: string[]): Promise<ChildProcess> {
   const child = fork(resolve('dist/node', program), args, {
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-    env: { ...process.env, TALLOW_PORT: String(PORT) },
+    // Neither the demo nor the shelf: laying them would be measured too.
+    env: { ...process.env, TALLOW_PORT: String(PORT), TALLOW_DEMO: 'empty', TALLOW_SHELF: 'empty' },
   });
   await once(child, 'message');
   return child;
