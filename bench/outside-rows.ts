@@ -56,6 +56,7 @@ function corpus(): Upload[] {
 }
 
 export async function outsideRows(): Promise<Row[]> {
+  const all = corpus();
   const server = await started('server.js');
   const address = `http://127.0.0.1:${PORT}/api`;
   const answers: number[] = [];
@@ -68,7 +69,6 @@ export async function outsideRows(): Promise<Row[]> {
       await new Promise((next) => setTimeout(next, ASKED_EVERY_MS));
     }
   })();
-  const all = corpus();
   const met: Record<number, number> = {};
   const lane = async (first: number): Promise<void> => {
     for (let i = first; i < all.length; i += LANES) {
