@@ -1,11 +1,12 @@
 /** `npm run backup [-- FILE]`: everything, to a file with its folder of pictures beside it; Tallow may go on running. */
 import { resolve } from 'node:path';
-import { backupFile, backupNow } from './backups.mjs';
+import { backupFile, backupNow, ownDatabaseOnly } from './backups.mjs';
 import { ensureBuilt } from './build.mjs';
 import { findCluster, startCluster } from './database.mjs';
 import { homeOf, isFilled } from './home.mjs';
 import { ensurePackages, ensurePrograms } from './system.mjs';
 
+ownDatabaseOnly('backed up');
 const home = homeOf();
 if (!isFilled(home)) {
   console.error(`There is nothing in ${home} yet.`);

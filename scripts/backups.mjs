@@ -56,3 +56,12 @@ export function backUpDaily(clusterNow, folder, children) {
   setTimeout(look, SOON_MS).unref();
   setInterval(look, HOUR_MS).unref();
 }
+
+/** Ends the program where the database is somebody else's to look after. @param what what would have been done. */
+export function ownDatabaseOnly(what) {
+  if (!process.env.DATABASE_URL) return;
+  console.error(
+    `DATABASE_URL is set: that database is yours to look after, and nothing was ${what}. Unset it for the home’s own.`,
+  );
+  process.exit(1);
+}

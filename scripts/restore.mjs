@@ -2,7 +2,7 @@
 import { mkdirSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { createInterface } from 'node:readline/promises';
-import { backupFile, backupNow } from './backups.mjs';
+import { backupFile, backupNow, ownDatabaseOnly } from './backups.mjs';
 import { ensureBuilt } from './build.mjs';
 import { startCluster } from './database.mjs';
 import { homeOf, isFilled } from './home.mjs';
@@ -12,6 +12,7 @@ async function main() {
   const [name] = process.argv.slice(2).filter((word) => !word.startsWith('--'));
   if (!name) throw new Error('Say which backup: npm run restore -- FILE');
   const file = resolve(name);
+  ownDatabaseOnly('restored');
   const home = homeOf();
   ensurePrograms();
   ensurePackages();

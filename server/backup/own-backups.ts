@@ -63,7 +63,13 @@ async function dropUnnamed(folder: string): Promise<void> {
   const { assets } = filesOf(join(folder, 'any'));
   const named = new Set<string>();
   for (const name of await readdir(folder)) {
-    if (PART.test(name)) return;
+    if (PART.test(name)) {
+      const { mtimeMs } = await stat(join(folder, name));
+      if (Date.now() - mtimeMs < DAY_MS) return;
+      // Of a backup that was killed: nobody goes on with it.
+      await rm(join(folder, name), { force: true });
+      continue;
+    }
     if (!name.endsWith('.dump.json')) continue;
     const held = await readManifest(join(folder, name.slice(0, -'.json'.length))).catch(() => null);
     if (!held) return;

@@ -41,6 +41,19 @@ export async function within<T>(url: string, work: (database: Knex) => Promise<T
   }
 }
 
+/** Any number: whoever asks the server for this lock has it alone. */
+const ALONE = 7_211_301;
+
+/** Does what only one program at a time may do on this server; others wait for it. */
+export const alone = <T>(place: Place, work: () => Promise<T>): Promise<T> =>
+  within(place.adminUrl, (database) =>
+    database.transaction(async (tx) => {
+      await tx.raw('set local idle_in_transaction_session_timeout = 0');
+      await tx.raw('select pg_advisory_xact_lock(?)', [ALONE]);
+      return work();
+    }),
+  );
+
 /**
  * Runs one of PostgreSQL's programs on a database. The password goes by the environment: arguments can be read by
  * everybody on the machine. @throws with what it said when it fails.

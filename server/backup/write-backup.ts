@@ -5,7 +5,7 @@ import { mkdir, open, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { ASSETS, differenceOf, fingerprintsOf } from './fingerprints.ts';
 import { FORMAT, hashOf, type AssetRow, type Manifest } from './manifest.ts';
-import { dropDatabase, emptyDatabase, filesOf, runProgram, within, type Place } from './place.ts';
+import { alone, dropDatabase, emptyDatabase, filesOf, runProgram, within, type Place } from './place.ts';
 
 /** The whole database at one moment, however much is saved meanwhile. */
 const ONE_MOMENT = { isolationLevel: 'repeatable read', readOnly: true } as const;
@@ -89,7 +89,7 @@ export async function writeBackup(place: Place, file: string): Promise<Manifest>
       }, ONE_MOMENT),
     );
     const made: Manifest = { format: FORMAT, madeAt: new Date().toISOString(), dump: await hashOf(part), ...held };
-    await check(place, part, made, folder);
+    await alone(place, () => check(place, part, made, folder));
     await writeFile(`${beside}.part`, JSON.stringify(made), { mode: 0o600 });
     await rename(`${beside}.part`, beside);
     // Last: where the dump stands, all of it is there.

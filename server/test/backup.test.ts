@@ -1,5 +1,6 @@
 /** Backups: written while drawing goes on, read back elsewhere, and refused where they are not what they were. */
 import { randomId, type Entity } from '@tallow/core/document';
+import { spawnSync } from 'node:child_process';
 import {
   appendFileSync,
   existsSync,
@@ -8,13 +9,14 @@ import {
   readdirSync,
   readFileSync,
   rmSync,
+  utimesSync,
   writeFileSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fingerprintsOf } from '../backup/fingerprints.ts';
 import { isDue, isUpgrade, ownName, thinBackups } from '../backup/own-backups.ts';
-import { filesOf, type Place } from '../backup/place.ts';
+import { filesOf, within, type Place } from '../backup/place.ts';
 import { readBackup, restoreBackup } from '../backup/restore-backup.ts';
 import { writeBackup } from '../backup/write-backup.ts';
 import { openDatabase } from '../db/database.ts';
@@ -255,6 +257,16 @@ test('of its own Tallow keeps the last seven that fit, and what somebody asked f
   expect(dumps()).toEqual(['asked.dump', ...[7, 8, 9].map((day) => ownName(at(day)))]);
   await thinBackups(own, 1);
   expect(dumps()).toEqual(['asked.dump', ownName(at(9))]);
+  // One that is being written may name anything; one that was killed a day ago is taken away.
+  const part = join(own, 'other.dump.part');
+  writeFileSync(part, 'x');
+  writeFileSync(join(assets, asset(5)), 'y');
+  await thinBackups(own, 1);
+  expect([existsSync(part), existsSync(join(assets, asset(5)))]).toEqual([true, true]);
+  const yesterday = new Date(Date.now() - 25 * 60 * 60 * 1000);
+  utimesSync(part, yesterday, yesterday);
+  await thinBackups(own, 1);
+  expect([existsSync(part), existsSync(join(assets, asset(5)))]).toEqual([false, false]);
   // Where what a backup names cannot be read, nothing that it may name goes.
   writeFileSync(filesOf(join(own, 'asked.dump')).manifest, '{');
   rmSync(join(own, ownName(at(9))));
@@ -268,4 +280,21 @@ test('an upgrade is noticed before it is made', async () => {
   const last = await server.database('knex_migrations').orderBy('id', 'desc').first<{ name: string }>('name');
   await server.database('knex_migrations').where(last).delete();
   expect(await isUpgrade(server.database)).toBe(true);
+});
+
+test('two backups at once are both checked, and nothing of the checks is left', async () => {
+  const files = ['one.dump', 'two.dump'].map((name) => join(folder, name));
+  const [one, two] = await Promise.all(files.map((path) => writeBackup(place, path)));
+  expect(one!.tables['entities']).toEqual(two!.tables['entities']);
+  const databases = await within(place.adminUrl, (all) => all('pg_database').pluck<string[]>('datname'));
+  expect(databases.filter((name) => name.startsWith('tallow')).sort()).toEqual(['tallow']);
+}, 60_000);
+
+test.each(['backup', 'restore'])('a database that is somebody else’s is left alone: npm run %s', (name) => {
+  const script = join(import.meta.dirname, '..', '..', 'scripts', `${name}.mjs`);
+  const { status, stderr } = spawnSync(process.execPath, [script, 'any.dump'], {
+    env: { ...process.env, DATABASE_URL: 'postgres://elsewhere/x' },
+    encoding: 'utf8',
+  });
+  expect([status, stderr]).toEqual([1, expect.stringContaining('yours to look after')]);
 });
