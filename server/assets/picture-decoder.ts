@@ -2,6 +2,7 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
+import { inLine } from './in-line.ts';
 
 /** What one picture may take: ms, and bytes of the process. */
 export const DECODING_LIMITS = { ms: 10_000, bytes: 1200 * 1024 * 1024 } as const;
@@ -35,7 +36,6 @@ const PROGRAM = fileURLToPath(
 );
 
 let running: ChildProcess | null = null;
-let last: Promise<unknown> = Promise.resolve();
 let asked = 0;
 
 function started(): ChildProcess {
@@ -99,9 +99,7 @@ function answerOf(picture: ToDecode): Promise<Answer> {
   });
 }
 
-/** Decodes a picture; one at a time, so that what it may take is the most that all take. */
-export function decode(picture: ToDecode): Promise<Answer> {
-  const answer = last.then(() => answerOf(picture));
-  last = answer.catch(() => undefined);
-  return answer;
-}
+const line = inLine();
+
+/** Decodes a picture, after those that came before. */
+export const decode = (picture: ToDecode): Promise<Answer> => line(() => answerOf(picture));

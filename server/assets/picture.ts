@@ -2,6 +2,7 @@
 import { imageSize } from 'image-size';
 import { execFile } from 'node:child_process';
 import { Problem } from '../http/problem.ts';
+import { inLine } from './in-line.ts';
 import { decode } from './picture-decoder.ts';
 
 /** Bytes and pixels at most. */
@@ -43,17 +44,22 @@ function isWhole(content: Buffer, kind: keyof typeof KINDS): boolean {
 /** ms that ffmpeg may look at a JPEG. */
 const LOOK_MS = 10_000;
 
+const looking = inLine();
+
 /** Whether all of a JPEG can be decoded: ffmpeg tells of damage that other readers draw over in grey. */
 const decodesWhole = (content: Buffer): Promise<boolean> =>
-  new Promise((resolve) => {
-    const input = ['-f', 'image2pipe', '-c:v', 'mjpeg', '-err_detect', 'explode', '-i', '-'];
-    const look = ['-v', 'error', '-xerror', '-threads', '1', ...input, '-frames:v', '1', '-f', 'null', '-'];
-    const ffmpeg = execFile('ffmpeg', look, { timeout: LOOK_MS }, (error, _, said) => {
-      resolve(!error && said === '');
-    });
-    ffmpeg.stdin?.on('error', () => undefined);
-    ffmpeg.stdin?.end(content);
-  });
+  looking(
+    () =>
+      new Promise((resolve) => {
+        const input = ['-f', 'image2pipe', '-c:v', 'mjpeg', '-err_detect', 'explode', '-i', '-'];
+        const look = ['-v', 'error', '-xerror', '-threads', '1', ...input, '-frames:v', '1', '-f', 'null', '-'];
+        const ffmpeg = execFile('ffmpeg', look, { timeout: LOOK_MS }, (error, _, said) => {
+          resolve(!error && said === '');
+        });
+        ffmpeg.stdin?.on('error', () => undefined);
+        ffmpeg.stdin?.end(content);
+      }),
+  );
 
 /** Text of two bytes a letter as one that readers of SVG know. */
 function asUtf8(content: Buffer): Buffer {

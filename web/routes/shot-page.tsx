@@ -1,5 +1,5 @@
 /** The desk of one shot. */
-import { startTransition, useDeferredValue, useEffect, useState } from 'react';
+import { startTransition, useDeferredValue, useEffect, useRef, useState, type RefObject } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { AssembleStep } from '../assemble/assemble-step.tsx';
@@ -77,7 +77,13 @@ function useShot(shotId: string): { opened: string | null; trouble: string | nul
   return { opened: openedId, trouble };
 }
 
-function DeskStep({ planning }: { planning: boolean }) {
+interface DeskStepProps {
+  readonly planning: boolean;
+  /** Whether the column has been up since the shot was opened: from then on it comes with the picture. */
+  readonly wasUp: RefObject<boolean>;
+}
+
+function DeskStep({ planning, wasUp }: DeskStepProps) {
   useEffect(() => attachKeys(ACTIONS), []);
   useEffect(() => {
     setShowing({ planning });
@@ -92,7 +98,10 @@ function DeskStep({ planning }: { planning: boolean }) {
   const leftHanded = useBindings((s) => s.leftHanded);
   const bare = full || !panels;
   // The picture comes first: the column is put up while it is seen already, in a task of its own.
-  const isUp = useDeferredValue(true, false);
+  const isUp = useDeferredValue(true, wasUp.current);
+  useEffect(() => {
+    wasUp.current = isUp;
+  }, [isUp, wasUp]);
   return (
     <div className={`flex min-h-0 flex-1 ${leftHanded ? 'flex-row-reverse' : ''}`}>
       <main className="relative flex min-w-0 flex-1 flex-col">
@@ -127,6 +136,7 @@ export function ShotPage() {
   useEffect(() => followEdits(FOLLOWERS), []);
   useEffect(listen, []);
   const full = useScreen((s) => s.full);
+  const wasUp = useRef(false);
   const isOpen = useDocument((s) => s.doc?.shotId === shotId) && opened === shotId;
   if (step !== 'plan' && step !== 'draw' && step !== 'assemble' && step !== 'export')
     return <Navigate to={`/shots/${shotId}/draw`} replace />;
@@ -152,7 +162,7 @@ export function ShotPage() {
       ) : step === 'assemble' ? (
         <AssembleStep />
       ) : (
-        <DeskStep planning={step === 'plan'} />
+        <DeskStep planning={step === 'plan'} wasUp={wasUp} />
       )}
       <KeepDialog />
       <IntakeDialog />
