@@ -123,7 +123,8 @@ export function ExportStep() {
         <div className={`grid gap-2 ${rates ? 'grid-cols-[60px_60px_60px_1fr]' : 'grid-cols-[1fr_1fr_2.1fr]'}`}>
           <NumberField
             key={`f${from}`}
-            label="From frame"
+            label="From"
+            title="The first frame"
             value={from + 1}
             least={1}
             most={to}
@@ -133,7 +134,8 @@ export function ExportStep() {
           />
           <NumberField
             key={`t${to}`}
-            label="To frame"
+            label="To"
+            title="The last frame"
             value={to}
             least={from + 1}
             most={shot.length}
