@@ -97,7 +97,7 @@ test('one element comes back alone, one layer beside, and two versions play in s
   await card(page, 'thin').getByRole('button', { name: 'Compare' }).click();
   await expect(page.getByText('Choose the version that “thin” is played beside.')).toBeVisible();
   await card(page, 'thick').getByRole('button', { name: 'Compare' }).click();
-  // The worker that makes them fills the shelf first on a new server.
+  // Loops are made at the lowest priority, so late on a busy machine.
   test.setTimeout(240_000);
   await expect(page.getByTestId('side-by-side').locator('img[data-plays=true]')).toHaveCount(2, { timeout: 120_000 });
   await page.getByRole('button', { name: 'Done comparing' }).click();
