@@ -4,10 +4,30 @@ import { defineConfig } from 'vite';
 
 /** What the page is evaluated in, part by part (`web/main.ts`). */
 const PARTS = [
-  { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 4 },
-  { name: 'packages', test: /node_modules\//, priority: 3 },
-  { name: 'document', test: /core\/(document|looks|canvas|colour|geometry|controls)[/.]/, priority: 2 },
-  { name: 'core', test: /\/core\//, priority: 1 },
+  // What the beginning itself needs: within another part, that would be evaluated along with it.
+  { name: 'begin', test: /node_modules\/get-nonce\/|vite\/preload-helper/, priority: 9 },
+  { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 8 },
+  {
+    name: 'interface',
+    test: /node_modules\/(radix-ui|@radix-ui|@floating-ui|react-[^/]+|use-[^/]+|aria-hidden|lucide-react|@dnd-kit|@tanstack|zustand)\//,
+    priority: 7,
+  },
+  { name: 'packages', test: /node_modules\//, priority: 6 },
+  { name: 'ground', test: /core\/(looks|canvas|colour|geometry|controls)[/.]/, priority: 5 },
+  { name: 'document', test: /core\/document[/.]/, priority: 4 },
+  { name: 'core', test: /\/core\//, priority: 3 },
+  // Rooms that know only one another and those below them (docs/architecture.md): what lies under every step.
+  {
+    name: 'base',
+    test: /web\/(actions|api|hand|memory|parts|picture|playback|references|saving|screen|selection|shot|sound|swatches|view|workers)\//,
+    priority: 2,
+  },
+  // What the desk is put together from, without the pages themselves.
+  {
+    name: 'panels',
+    test: /web\/(brush|derived|export|fills|finishes|intake|layers|palette|pen|plan|shelf|smears|strip|time|tone|tools|versions|wheel)\//,
+    priority: 1,
+  },
 ];
 
 /** The page. */

@@ -11,8 +11,11 @@ setNonce(document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.no
 const PARTS = [
   () => import('react-dom/client'),
   () => import('radix-ui'),
+  () => import('@tallow/core/looks'),
   () => import('@tallow/core/document'),
   () => import('@tallow/core/edit'),
+  () => import('./saving/open-shot.ts'),
+  () => import('./tools/index.ts'),
   () => import('./application.tsx'),
 ];
 

@@ -119,8 +119,8 @@ function Below() {
   return panel ? <ColumnPanel panel={panel} /> : <Layers />;
 }
 
-/** @param isUp whether what stands in the column is put up; else it only keeps its room. */
-export function Column({ isUp }: { isUp: boolean }) {
+/** @param up how many of its two halves are put up; before that it only keeps its room. */
+export function Column({ up }: { up: number }) {
   const now = useCurrent();
   if (!now) return null;
   return (
@@ -128,10 +128,14 @@ export function Column({ isUp }: { isUp: boolean }) {
       aria-label="Element"
       className="flex w-[368px] shrink-0 flex-col gap-0.5 overflow-hidden border-x border-soot-700 bg-soot-900 pb-2"
     >
-      {isUp ? (
+      {up > 0 ? (
         <>
           <Head key={now.element.id} element={now.element} length={now.length} form={formOf(now)} />
           <Wheel key={`${now.element.id}-wheel`} />
+        </>
+      ) : null}
+      {up > 1 ? (
+        <>
           <TimeButtons />
           <Divider />
           <Below />

@@ -1,5 +1,5 @@
 /** The desk of one shot. */
-import { startTransition, useDeferredValue, useEffect, useRef, useState, type RefObject } from 'react';
+import { startTransition, useEffect, useRef, useState, type RefObject } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { AssembleStep } from '../assemble/assemble-step.tsx';
@@ -34,6 +34,7 @@ import { Strip } from '../strip/strip.tsx';
 import { Tray } from '../tray/tray.tsx';
 import { titleOf } from '../actions/key-text.ts';
 import { act } from '../actions/action.ts';
+import { painter } from '../workers/painter-client.ts';
 import { SCREEN_ACTIONS } from '../screen/actions.ts';
 
 const RETRY_MS = 1500;
@@ -46,6 +47,8 @@ function useShot(shotId: string): { opened: string | null; trouble: string | nul
     let left = false;
     let close: (() => void) | null = null;
     let timer: ReturnType<typeof setTimeout> | undefined;
+    // It starts while the shot comes in.
+    painter();
     const open = (): void => {
       openShot(shotId, () => left).then(
         (opened) => {
@@ -79,8 +82,24 @@ function useShot(shotId: string): { opened: string | null; trouble: string | nul
 
 interface DeskStepProps {
   readonly planning: boolean;
-  /** Whether the column has been up since the shot was opened: from then on it comes with the picture. */
-  readonly wasUp: RefObject<boolean>;
+  /** Parts of the desk that have been up since the shot was opened: from then on they come with the picture. */
+  readonly wasUp: RefObject<number>;
+}
+
+/** Tray, upper and lower half of the column. */
+const PARTS = 3;
+
+/** How many parts of the desk are up. The picture comes first, then one after another, each in a task of its own. */
+function usePartsUp(wasUp: RefObject<number>): number {
+  const [up, setUp] = useState(wasUp.current);
+  useEffect(() => {
+    wasUp.current = up;
+    if (up < PARTS)
+      startTransition(() => {
+        setUp(up + 1);
+      });
+  }, [up, wasUp]);
+  return up;
 }
 
 function DeskStep({ planning, wasUp }: DeskStepProps) {
@@ -97,11 +116,7 @@ function DeskStep({ planning, wasUp }: DeskStepProps) {
   const full = useScreen((s) => s.full);
   const leftHanded = useBindings((s) => s.leftHanded);
   const bare = full || !panels;
-  // The picture comes first: the column is put up while it is seen already, in a task of its own.
-  const isUp = useDeferredValue(true, wasUp.current);
-  useEffect(() => {
-    wasUp.current = isUp;
-  }, [isUp, wasUp]);
+  const up = usePartsUp(wasUp);
   return (
     <div className={`flex min-h-0 flex-1 ${leftHanded ? 'flex-row-reverse' : ''}`}>
       <main className="relative flex min-w-0 flex-1 flex-col">
@@ -110,7 +125,7 @@ function DeskStep({ planning, wasUp }: DeskStepProps) {
           <Picture planning={planning} />
         </div>
         {bare ? null : <Strip />}
-        {bare ? null : planning ? <PlanTray /> : <Tray />}
+        {bare ? null : planning ? <PlanTray /> : <Tray isUp={up > 0} />}
         {!panels && !full ? (
           <button
             type="button"
@@ -124,7 +139,7 @@ function DeskStep({ planning, wasUp }: DeskStepProps) {
           </button>
         ) : null}
       </main>
-      {bare ? null : planning ? <PlanColumn /> : <Column isUp={isUp} />}
+      {bare ? null : planning ? <PlanColumn /> : <Column up={up - 1} />}
       <KeysDialog />
     </div>
   );
@@ -136,7 +151,7 @@ export function ShotPage() {
   useEffect(() => followEdits(FOLLOWERS), []);
   useEffect(listen, []);
   const full = useScreen((s) => s.full);
-  const wasUp = useRef(false);
+  const wasUp = useRef(0);
   const isOpen = useDocument((s) => s.doc?.shotId === shotId) && opened === shotId;
   if (step !== 'plan' && step !== 'draw' && step !== 'assemble' && step !== 'export')
     return <Navigate to={`/shots/${shotId}/draw`} replace />;

@@ -136,22 +136,27 @@ function Numbers() {
   );
 }
 
-export function Tray() {
+/** @param isUp whether what lies in it is put up; else it only keeps its room. */
+export function Tray({ isUp }: { isUp: boolean }) {
   return (
     <div
       className="flex h-[84px] shrink-0 items-center gap-2 border-t border-soot-700 bg-soot-950 px-2"
       data-testid="tray"
     >
-      <div className="flex gap-1" role="group" aria-label="Brushes">
-        {BRUSH_NAMES.map((tool) => (
-          <ToolButton key={tool} tool={tool} />
-        ))}
-      </div>
-      <HandButtons />
-      <span className="h-14 w-px shrink-0 bg-soot-700" />
-      <Pad />
-      <Numbers />
-      <Palette />
+      {isUp ? (
+        <>
+          <div className="flex gap-1" role="group" aria-label="Brushes">
+            {BRUSH_NAMES.map((tool) => (
+              <ToolButton key={tool} tool={tool} />
+            ))}
+          </div>
+          <HandButtons />
+          <span className="h-14 w-px shrink-0 bg-soot-700" />
+          <Pad />
+          <Numbers />
+          <Palette />
+        </>
+      ) : null}
     </div>
   );
 }
