@@ -3,4 +3,5 @@ export * from './surface.ts';
 export * from './scratch.ts';
 export * from './pool.ts';
 export * from './blur.ts';
+export * from './covered.ts';
 export * from './flood.ts';

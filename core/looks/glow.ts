@@ -21,22 +21,28 @@ function lightOf(source: Surface, now: LookNow, place: LookPlace): Part {
   const bright = numbers['bright']! / 100;
   const first = Math.max(0.3, numbers['radius']! * scale * 0.6);
   const least = halvingsFor(first, rough);
-  const light = reduced(copyOf(source, make), least, make);
+  const light = least > 0 ? reduced(source, least, make) : copyOf(source, make);
   if (bright > 0) onlyBright(light, bright);
   if (swatch) flood(light, place.colourOf(swatch), 'source-in');
-  const out = make(source.width, source.height);
   const strength = numbers['strength']! / 100;
-  for (let i = 0; i < radii; i++) {
+  // From the widest on, each laid on the next at its own size: only the sum is laid at full size.
+  let sum: { readonly on: Surface; readonly halvings: number } | null = null;
+  for (let i = radii - 1; i >= 0; i--) {
     const deviation = (first * 2 ** i) / 2 ** least;
     const { small, halvings } = blurredSmall(light, deviation, halvingsFor(deviation, false), make);
+    const on = make(small.width, small.height);
+    if (sum) layReduced(on, sum.on.picture, sum.on.width, sum.on.height, sum.halvings - halvings);
+    on.context.globalCompositeOperation = 'lighter';
     // Each radius adds the same light; wider ones spread it thinner by themselves.
     for (let left = strength / Math.sqrt(radii); left > 0.001; left -= 1) {
-      out.context.globalAlpha = Math.min(1, left);
-      out.context.globalCompositeOperation = i === 0 ? 'source-over' : 'lighter';
-      layReduced(out, small.picture, small.width, small.height, least + halvings);
+      on.context.globalAlpha = Math.min(1, left);
+      on.context.drawImage(small.picture, 0, 0);
     }
+    plain(on);
+    sum = { on, halvings };
   }
-  plain(out);
+  const out = make(source.width, source.height);
+  if (sum) layReduced(out, sum.on.picture, sum.on.width, sum.on.height, least + sum.halvings);
   return { picture: out, blend: (choices['blend'] ?? 'lighter') as Blend, opacity: 1 };
 }
 

@@ -60,7 +60,7 @@ function cellsFor(box: Box, texture: LookNow, axis: Point, wanted: number): Cell
 /**
  * Draws a texture in the space of the context's transform, in its fill style and at its opacity.
  * @param box what it has to cover. @param axis unit vector along which it drifts. @param soft a fill for a soft disc
- * of radius 1, for smoke.
+ * of radius 1, for smoke. @param isSeen whether anything is drawn so far around a place: what lies elsewhere is left out.
  */
 export function drawTexture(
   context: Context2D,
@@ -68,6 +68,7 @@ export function drawTexture(
   box: Box,
   axis: Point,
   soft: (place: Point, radius: number, opacity: number) => void,
+  isSeen: (place: Point, radius: number) => boolean,
 ): void {
   const scale = texture.numbers['scale']!;
   const seed =
@@ -75,7 +76,8 @@ export function drawTexture(
   switch (texture.choices['form']) {
     case 'smoke':
       eachCell(box, cellsFor(box, texture, axis, scale * 1.4), seed, (at, chance) => {
-        soft(at, scale * (0.8 + 1.3 * chance(2)), 0.25 + 0.75 * chance(3));
+        const radius = scale * (0.8 + 1.3 * chance(2));
+        if (isSeen(at, radius)) soft(at, radius, 0.25 + 0.75 * chance(3));
       });
       return;
     case 'spatter':
@@ -83,6 +85,7 @@ export function drawTexture(
       eachCell(box, cellsFor(box, texture, axis, scale * 1.3), seed, (at, chance) => {
         if (chance(2) > 0.55) return;
         const radius = scale * (0.05 + 0.45 * chance(3) ** 3);
+        if (!isSeen(at, radius)) return;
         context.moveTo(at.x + radius, at.y);
         context.arc(at.x, at.y, radius, 0, 2 * Math.PI);
       });
@@ -96,6 +99,7 @@ export function drawTexture(
       eachCell(box, cellsFor(box, texture, axis, scale * 0.34), seed, (at, chance) => {
         if (chance(2) > 0.62) return;
         const reach = scale * (0.05 + 0.13 * chance(3));
+        if (!isSeen(at, reach)) return;
         const turn = chance(4) * 6.3;
         const [cos, sin] = [Math.cos(turn) * reach, Math.sin(turn) * reach];
         context.moveTo(at.x + cos, at.y + sin);

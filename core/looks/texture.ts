@@ -1,6 +1,6 @@
 /** A texture inside what is drawn: still, boiling, or drifting along the axis. */
-import { copyOf, plain, type Surface } from '../canvas/index.ts';
-import { apply, invert, mapBox } from '../geometry/index.ts';
+import { copyOf, coveredIn, plain, type Surface } from '../canvas/index.ts';
+import { apply, invert, mapBox, type Point } from '../geometry/index.ts';
 import { ONCE, onMain, percent, px, type Look, type LookNow, type LookPlace } from './look.ts';
 import { drawTexture } from './texture-cells.ts';
 
@@ -21,13 +21,21 @@ function textured(source: Surface, now: LookNow, place: LookPlace): Surface {
   fade.addColorStop(0, colour);
   fade.addColorStop(0.45, `${colour}8c`);
   fade.addColorStop(1, `${colour}00`);
-  drawTexture(context, now, box, unit, (at, radius, opacity) => {
-    const [a, b, c, d] = matrix;
+  const [a, b, c, d] = matrix;
+  const soft = (at: Point, radius: number, opacity: number): void => {
     const middle = apply(matrix, at);
     context.fillStyle = fade;
     context.globalAlpha = strength * opacity * 0.5;
     context.setTransform(a * radius, b * radius, c * radius, d * radius, middle.x, middle.y);
     context.fillRect(-1, -1, 2, 2);
+  };
+  const isCovered = coveredIn(source);
+  const [wide, high] = [Math.abs(a) + Math.abs(c), Math.abs(b) + Math.abs(d)];
+  drawTexture(context, now, box, unit, soft, (at, radius) => {
+    const { x, y } = apply(matrix, at);
+    // A px more: edges are soft.
+    const [dx, dy] = [wide * radius + 1, high * radius + 1];
+    return isCovered({ left: x - dx, top: y - dy, right: x + dx, bottom: y + dy });
   });
   plain(out);
   return out;
