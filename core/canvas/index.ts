@@ -5,3 +5,4 @@ export * from './pool.ts';
 export * from './blur.ts';
 export * from './covered.ts';
 export * from './flood.ts';
+export * from './path.ts';

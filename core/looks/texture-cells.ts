@@ -2,7 +2,7 @@
  * Textures laid inside what is drawn: grain, smoke, spatter and hatching. They lie in the element's space in cells,
  * each with its own chance, so that they neither swim nor depend on the size they are seen at.
  */
-import type { Context2D } from '../canvas/index.ts';
+import { fillPath, type Context2D } from '../canvas/index.ts';
 import { hashShare, type Box, type Point, modulo } from '../geometry/index.ts';
 import type { LookNow } from './look.ts';
 
@@ -89,7 +89,7 @@ export function drawTexture(
         context.moveTo(at.x + radius, at.y);
         context.arc(at.x, at.y, radius, 0, 2 * Math.PI);
       });
-      context.fill('nonzero');
+      fillPath(context);
       return;
     case 'hatching':
       hatch(context, texture, box, axis, seed, scale);
@@ -107,7 +107,7 @@ export function drawTexture(
         context.lineTo(at.x - cos, at.y - sin);
         context.lineTo(at.x + sin, at.y - cos * 0.6);
       });
-      context.fill('nonzero');
+      fillPath(context);
   }
 }
 
@@ -143,5 +143,5 @@ function hatch(context: Context2D, texture: LookNow, box: Box, axis: Point, seed
       context.lineTo(...at((u0 + u1) / 2, v + thick));
     }
   }
-  context.fill('nonzero');
+  fillPath(context);
 }

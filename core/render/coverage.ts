@@ -1,6 +1,6 @@
 /** What a drawing covers, coarsely: for measures on a grid whose cells are far larger than an outline is exact. */
 import { breadthAt } from '../brush/index.ts';
-import { wipe, type PathSink, type Surface } from '../canvas/index.ts';
+import { fillPath, wipe, type PathSink, type Surface } from '../canvas/index.ts';
 import { marksInOrder, type Drawing, type RubOut, type Stroke } from '../document/index.ts';
 import type { Matrix } from '../geometry/index.ts';
 import { drawShape } from './marks.ts';
@@ -61,7 +61,7 @@ export function drawCoverage(target: Surface, drawing: Drawing, matrix: Matrix):
     context.fillStyle = INK;
     context.beginPath();
     bandAround(context, mark, matrix);
-    context.fill('nonzero');
+    fillPath(context);
   }
   context.globalAlpha = 1;
   context.globalCompositeOperation = 'source-over';

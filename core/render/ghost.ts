@@ -2,7 +2,7 @@
  * Ghosts of neighbouring drawings for the onion skin: the outline of what is drawn, in the colour of
  * its side, with a thin dark edge so that it reads on light and on dark.
  */
-import { wipe, type Surface } from '../canvas/index.ts';
+import { fillPath, wipe, type Surface } from '../canvas/index.ts';
 import type { Placed } from './frame.ts';
 
 export interface GhostLook {
@@ -63,7 +63,7 @@ function breakUp(
     for (let i = 1; i <= turns; i++) context.lineTo(i * leg, at(i));
     for (let i = turns; i >= 0; i--) context.lineTo(i * leg, at(i) + dash);
   }
-  context.fill();
+  fillPath(context);
   context.setTransform(1, 0, 0, 1, 0, 0);
   context.globalCompositeOperation = 'source-over';
 }

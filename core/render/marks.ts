@@ -15,7 +15,7 @@ import {
   type Box,
   type Matrix,
 } from '../geometry/index.ts';
-import { wipe, type Context2D, type Scratch, type Surface } from '../canvas/index.ts';
+import { fillPath, wipe, type Context2D, type Scratch, type Surface } from '../canvas/index.ts';
 import { fillOf, type Paint, type PaintOf } from './paint.ts';
 import { drawStroke, layingOf, operationOfLays } from './strokes.ts';
 import { drawLying } from './tilted-picture.ts';
@@ -41,7 +41,7 @@ export function drawShape(
       context.bezierCurveTo(ring[a + 4]!, ring[a + 5]!, ring[b + 2]!, ring[b + 3]!, ring[b]!, ring[b + 1]!);
     }
   }
-  context.fill(mark.rule);
+  fillPath(context, mark.rule);
   context.globalAlpha = 1;
   context.globalCompositeOperation = 'source-over';
 }

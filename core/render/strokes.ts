@@ -16,7 +16,7 @@ import {
   type Box,
   type Matrix,
 } from '../geometry/index.ts';
-import type { Context2D, Scratch, Surface } from '../canvas/index.ts';
+import { fillPath, type Context2D, type Scratch, type Surface } from '../canvas/index.ts';
 import { GroundStroke, type Line } from './ground-stroke.ts';
 import { colourAt, fillOf, linePaint, type Paint, isHole } from './paint.ts';
 
@@ -35,7 +35,7 @@ export function drawChunk({ context }: Surface, line: Line, chunk: number, paint
     context.beginPath();
     if (lays === 'outline') inkChunk(context, samples, brush, chunk);
     else fleckChunk(context, samples, brush, seed, chunk);
-    context.fill('nonzero');
+    fillPath(context);
   }
 }
 

@@ -1,7 +1,8 @@
 /** The bars of a lane as pictures: each of its own drawings, notched where a turn begins, marked where it is cut off. */
 import { timedLayers, cutOff, nameOfUse } from '@tallow/core/timing';
 import type { ShotDocument } from '@tallow/core/document';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
+import { coloursIn } from '../picture/content.ts';
 import { useArrivals } from '../picture/miniatures.ts';
 import { drawDrawings, drawPhases } from '../strip/row.ts';
 import type { Bar, Lane } from './lane.ts';
@@ -70,22 +71,42 @@ function drawBar(
   context.stroke();
 }
 
-export function LaneCanvas({
-  doc,
-  lane,
-  view,
-  width,
-  length,
-  picked,
-}: {
-  doc: ShotDocument;
-  lane: Lane;
-  view: InView;
-  width: number;
+interface LaneCanvasProps {
+  readonly doc: ShotDocument;
+  readonly lane: Lane;
+  readonly view: InView;
+  readonly width: number;
   /** Frames of the level. */
-  length: number;
-  picked: readonly string[];
-}) {
+  readonly length: number;
+  readonly picked: readonly string[];
+}
+
+/** What a bar's pictures are made of: as long as it is the same, so are they. */
+function madeOf(doc: ShotDocument, { placement, element, length, from, to, row }: Bar): unknown[] {
+  const timed = timedLayers(doc, element).flatMap(({ layer, list, folder }) => [
+    layer,
+    list,
+    folder,
+    ...Object.values(layer.slots).map((id) => doc.entities[id]),
+  ]);
+  return [placement, element, length, from, to, row, nameOfUse(doc, placement), ...timed];
+}
+
+const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((each, i) => each === b[i]);
+
+/** Whether a lane shows the same: most edits of a shot are of something else, and drawing it anew takes 20 ms. */
+const showsSame = (a: LaneCanvasProps, b: LaneCanvasProps): boolean =>
+  isSame(
+    [a.view.from, a.view.perFrame, a.width, a.length, a.picked, a.lane.rows, coloursIn(a.doc)],
+    [b.view.from, b.view.perFrame, b.width, b.length, b.picked, b.lane.rows, coloursIn(b.doc)],
+  ) &&
+  isSame(
+    a.lane.bars.flatMap((bar) => madeOf(a.doc, bar)),
+    b.lane.bars.flatMap((bar) => madeOf(b.doc, bar)),
+  );
+
+export const LaneCanvas = memo(function LaneCanvas({ doc, lane, view, width, length, picked }: LaneCanvasProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const arrivals = useArrivals((s) => s.count);
   const height = laneHeight(lane.rows);
@@ -106,4 +127,4 @@ export function LaneCanvas({
       style={{ width, height }}
     />
   );
-}
+}, showsSame);

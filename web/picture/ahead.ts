@@ -39,8 +39,8 @@ export class Ahead {
   private changed = 0;
   /** ms that a frame took to draw of late: while it plays, those are drawn that can still be there in time. */
   private takes = 0;
-  /** Painters that draw while it plays. */
-  private urgent = 0;
+  /** Painters that draw while it plays, each with the run it belongs to. */
+  private readonly urgent = new Map<number, number>();
   /** Whether all that would be played can be kept at once. */
   private fits = true;
 
@@ -59,7 +59,7 @@ export class Ahead {
   /** Begins anew a moment after the last change; at once while it plays, where what is under way sees the change by itself. */
   nudge(): void {
     if (this.isPlaying()) {
-      if (this.urgent === 0) this.begin();
+      for (let lane = 0; lane < LANES; lane++) this.hurry(lane);
       return;
     }
     this.run += 1;
@@ -86,12 +86,17 @@ export class Ahead {
   begin(): void {
     this.run += 1;
     clearTimeout(this.timer);
-    for (let lane = 0; lane < LANES; lane++) {
-      this.urgent += 1;
-      void this.work(this.run, lane, true).finally(() => {
-        this.urgent -= 1;
-      });
-    }
+    for (let lane = 0; lane < LANES; lane++) this.hurry(lane);
+  }
+
+  /** Lets a painter draw what is played, where it does not yet: one that found nothing left to do has ended. */
+  private hurry(lane: number): void {
+    const { run, urgent } = this;
+    if (urgent.get(lane) === run) return;
+    urgent.set(lane, run);
+    void this.work(run, lane, true).finally(() => {
+      if (urgent.get(lane) === run) urgent.delete(lane);
+    });
   }
 
   stop(): void {
