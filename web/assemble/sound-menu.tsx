@@ -18,7 +18,7 @@ export function SoundMenu({ className }: { className: string }) {
   if (coming !== null)
     return (
       <button type="button" className={className} title={`${coming} is on its way`} onClick={stopSound}>
-        <progress className="h-1.5 w-8 accent-flame" aria-label={`${coming} is on its way`} /> Stop
+        <progress className="h-1.5 w-8" aria-label={`${coming} is on its way`} /> Stop
       </button>
     );
   return (

@@ -148,7 +148,7 @@ export function Wash({ level, placement }: { level: Level; placement: Placement 
             >
               Stop
             </Small>
-            <progress aria-label="Frames looked at" value={done} className="h-1.5 flex-1 accent-flame" />
+            <progress aria-label="Frames looked at" value={done} className="h-1.5 flex-1" />
           </>
         )}
       </div>

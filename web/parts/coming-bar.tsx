@@ -19,7 +19,7 @@ export function ComingBar({ coming, onStop, at = 'foot' }: ComingBarProps) {
       className={`fixed left-1/2 z-20 flex ${at === 'foot' ? 'bottom-6' : 'top-16'} w-96 -translate-x-1/2 items-center gap-3 rounded-[10px] border border-soot-700 bg-soot-900 px-4 py-3 text-[13px]`}
     >
       <span className="min-w-0 flex-1 truncate">{coming.name}</span>
-      <progress className="h-1.5 w-32 accent-flame" max={coming.of} value={coming.done} aria-label={coming.name} />
+      <progress className="h-1.5 w-32" max={coming.of} value={coming.done} aria-label={coming.name} />
       <button type="button" className="text-flame underline" onClick={onStop}>
         Stop
       </button>

@@ -141,7 +141,7 @@ export function StarterPanel({ now, starter: laid }: { now: Current; starter: St
       <div className="h-5 text-xs text-wax-500" data-testid="laying">
         {laying ? (
           <span className="flex items-center gap-2">
-            <progress className="h-1.5 flex-1 accent-flame" value={laying.done} max={laying.of} />
+            <progress className="h-1.5 flex-1" value={laying.done} max={laying.of} />
             {laying.done} of {laying.of}
             <button type="button" className="text-flame underline" onClick={dropPreview}>
               Stop

@@ -293,7 +293,7 @@ export function ReferencesPanel() {
       />
       {coming ? (
         <div className="flex h-9 items-center gap-2 text-[13px] text-wax-300" role="status">
-          <progress className="h-1.5 flex-1 accent-flame" max={coming.of} value={coming.done} />
+          <progress className="h-1.5 flex-1" max={coming.of} value={coming.done} />
           {coming.done} of {coming.of}
           <Small onClick={stopBringing}>Stop</Small>
         </div>

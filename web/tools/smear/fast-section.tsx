@@ -57,7 +57,7 @@ export function FastSection({ now }: { now: Current }) {
       <div className="flex min-h-9 items-center gap-2">
         {working ? (
           <>
-            <progress className="h-1.5 flex-1 accent-flame" value={working.done} max={working.of} />
+            <progress className="h-1.5 flex-1" value={working.done} max={working.of} />
             <span className="text-xs text-wax-500">
               {working.done} of {working.of}
             </span>
