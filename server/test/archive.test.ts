@@ -1,10 +1,20 @@
 /** The archive: read back exactly on another server, beside itself under new ids, and not at all where anything is wrong with it. */
 import { createCanvas } from '@napi-rs/canvas';
-import { dropEntities, entitiesOf, putEntities, randomId, shotOf, type Id, type Plate } from '@tallow/core/document';
+import {
+  dropEntities,
+  encodeEntity,
+  entitiesOf,
+  putEntities,
+  randomId,
+  shotOf,
+  type Id,
+  type Plate,
+} from '@tallow/core/document';
 import { setShot } from '@tallow/core/edit';
 import { archivePath, MANIFEST } from '@tallow/core/formats';
 import { seededRandom } from '@tallow/core/geometry';
 import { everyKind } from '../../core/testing/every-kind.ts';
+import { fuzzed } from '../../core/testing/fuzzed.ts';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { unzipSync, zipSync, type Zippable } from 'fflate';
@@ -137,6 +147,31 @@ test('a shot of every kind comes back to the bit on another server, with its nam
   const first = (before.versions as { id: Id; name: string }[]).find(({ name }) => name === 'First')!.id;
   expect((await other.send('POST', `/versions/${first}/restore`)).status).toBe(200);
   expect(shotOf(await documentOn(other, shot)).name).not.toBe('Everything, later');
+});
+
+test.each([1, 2, 3])('whatever values a shot of every kind has, it comes back to the bit, seed %i', async (seed) => {
+  const random = seededRandom(seed);
+  const plain = everyKind(randomId);
+  const doc = fuzzed(plain, random);
+  const changed = Object.keys(plain.entities).filter(
+    (id) => JSON.stringify(encodeEntity(doc.entities[id]!)) !== JSON.stringify(encodeEntity(plain.entities[id]!)),
+  );
+  // Some kinds are ids and choices alone.
+  const kindsOf = (ids: readonly Id[]) => new Set(ids.map((id) => plain.entities[id]!.kind)).size;
+  expect(kindsOf(changed)).toBeGreaterThan(0.8 * kindsOf(Object.keys(plain.entities)));
+  const sha256 = createHash('sha256').update(png).digest('hex');
+  const [plate] = entitiesOf(doc, 'plate');
+  const { id } = await changingShot(
+    server,
+    production,
+    'Fuzzed',
+    putEntities(doc, { ...plate!, assets: [sha256] } as Plate),
+  );
+  const came = await read(other, readFileSync(await written(server, 'shot', id)));
+  expect(came).toMatchObject({ state: 'done', shots: [{ id, renewed: false }] });
+  const [before, after] = [await rowsOf(server, [id]), await rowsOf(other, [id])];
+  expect(after.entities).toEqual(before.entities);
+  expect((await picturesOn(other).ofShot(id)).equals(await picturesOn(server).ofShot(id))).toBe(true);
 });
 
 test('what exists already comes in beside it under new ids, drawn to the same pixels, and nothing of the first changes', async () => {

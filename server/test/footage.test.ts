@@ -4,8 +4,10 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { seededRandom } from '@tallow/core/geometry';
 import { takeApart } from '../footage/footage-job.ts';
 import type { FootageRow } from '../footage/footage.service.ts';
+import { damaged, damagedCount } from './damage.ts';
 import { startServer, type Harness } from './harness.ts';
 
 let server: Harness;
@@ -154,3 +156,33 @@ test('stopped, it stays stopped, and its worker leaves it alone', async () => {
     assets: [],
   });
 });
+
+const DAMAGED = damagedCount(8);
+test.each([
+  ['mp4', ['-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-movflags', '+faststart']],
+  ['webm', ['-c:v', 'libvpx-vp9', '-deadline', 'realtime', '-cpu-used', '8']],
+  ['ogv', ['-c:v', 'libtheora', '-q:v', '9']],
+])(
+  'damaged %s: none breaks anything; what comes in is pictures of its size, and what does not keeps nothing',
+  async (ending, options) => {
+    const whole = film(`damage.${ending}`, ...options);
+    const random = seededRandom(24);
+    for (let i = 0; i < DAMAGED; i++) {
+      const content = damaged(whole, random, i);
+      if (content.length === 0) continue;
+      const before = await assets();
+      const row = await take(content, `bad.${ending}`);
+      if (row.state === 'done') {
+        expect(row.assets.length).toBeGreaterThan(0);
+        expect((await assets()) - before).toBeLessThanOrEqual(new Set(row.assets).size);
+        continue;
+      }
+      expect(row).toMatchObject({ state: 'failed', assets: [] });
+      expect(row.trouble!.length).toBeGreaterThan(10);
+      expect(row.trouble).not.toMatch(/unforeseen/);
+      expect(await assets()).toBe(before);
+    }
+    expect((await take(whole, `whole.${ending}`)).state).toBe('done');
+  },
+  60_000 + DAMAGED * 2000,
+);

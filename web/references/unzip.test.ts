@@ -1,4 +1,6 @@
 import { zipSync } from 'fflate';
+import { seededRandom } from '@tallow/core/geometry';
+import { damaged, damagedCount } from '../../server/test/damage.ts';
 import { unzipped } from './unzip.ts';
 
 const zip = (files: Parameters<typeof zipSync>[0], level: 0 | 6 = 6): File =>
@@ -34,4 +36,28 @@ test('a damaged one is told, and one that is stopped ends', async () => {
   );
   const stopped = AbortSignal.abort();
   await expect(unzipped(zip({ 'a.png': new Uint8Array(9) }), all, stopped)).rejects.toThrow(/abort/i);
+});
+
+const DAMAGED = damagedCount(120);
+test(`${DAMAGED} damaged in other ways: none passes as another than it was, and none is waited for`, async () => {
+  const text = new TextEncoder().encode('<image w="64" h="48"><stack><layer src="data/0.png"/></stack></image>');
+  const picture = Uint8Array.from({ length: 9000 }, (_, i) => (i * 7919) & 255);
+  const files = { 'stack.xml': text, 'data/0.png': picture, 'data/1.png': [picture, { level: 0 }] } as const;
+  const whole = Buffer.from(zipSync(files as unknown as Parameters<typeof zipSync>[0]));
+  const random = seededRandom(23);
+  let refused = 0;
+  for (let i = 0; i < DAMAGED; i++) {
+    const content = damaged(whole, random, i);
+    const came = await unzipped(new File([new Uint8Array(content)], 'bad.zip'), all, never).catch((error: unknown) => {
+      expect((error as Error).message).toMatch(/^bad\.zip .+\.$/);
+      refused += 1;
+      return [];
+    });
+    // A name that was damaged is another name; what is in it is what it was.
+    for (const { bytes } of came) {
+      const is = [text, picture].some((each) => Buffer.from(each).equals(Buffer.from(bytes)));
+      expect(is).toBe(true);
+    }
+  }
+  expect(refused).toBeGreaterThan(DAMAGED / 2);
 });

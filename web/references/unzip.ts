@@ -1,5 +1,8 @@
 /** Zips that come in: unpacked bit by bit in the page, with limits, so that a hostile one is told and not waited for. */
 
+import { buf } from 'crc-32';
+import { sumsIn } from './zip-sums.ts';
+
 export interface Unpacked {
   readonly name: string;
   readonly bytes: Uint8Array;
@@ -23,6 +26,9 @@ export async function unzipped(
   signal: AbortSignal,
 ): Promise<readonly Unpacked[]> {
   const { Unzip, UnzipInflate } = await import('fflate');
+  // The library does not look whether an entry is what it was.
+  const sums = await sumsIn(file);
+  if (!sums) throw new Error(`${file.name} is broken: it has no list of its files.`);
   const came: Unpacked[] = [];
   let trouble: string | null = null;
   let [all, entries] = [0, 0];
@@ -41,7 +47,10 @@ export async function unzipped(
       else if (all > LIMITS.all) trouble = `would unpack to more than ${mb(LIMITS.all)}`;
       if (trouble !== null) entry.terminate();
       else parts.push(part);
-      if (isLast && trouble === null) came.push({ name: entry.name, bytes: joined(parts, size) });
+      if (!isLast || trouble !== null) return;
+      const bytes = joined(parts, size);
+      if (buf(bytes) !== sums.get(entry.name)) trouble = `is damaged at ${entry.name}`;
+      else came.push({ name: entry.name, bytes });
     };
     entry.start();
   });
