@@ -1,5 +1,6 @@
 /** Prints rows as a table and as JSON: all of them, or the groups named (`npm run bench -- brush paint`). The goals are no test: a row above its goal is a thing to look at. */
 import 'reflect-metadata';
+import { archiveRows } from './archive-rows.ts';
 import { assembledPageRows, lightPageRows } from './assembled-page-rows.ts';
 import { assemblyRows } from './assembly-rows.ts';
 import { brushRows } from './brush-rows.ts';
@@ -36,8 +37,8 @@ const GROUPS: Readonly<Record<string, () => readonly Row[] | Promise<readonly Ro
   memory: memoryRows,
   outside: outsideRows,
 };
-/** Those that take half an hour, and so only when they are asked for. */
-const LONG: typeof GROUPS = { soak: soakRows };
+/** Those that take many minutes or gigabytes, and so only when they are asked for. */
+const LONG: typeof GROUPS = { archive: archiveRows, soak: soakRows };
 const asked = process.argv.slice(2);
 const unknown = asked.filter((name) => !(name in GROUPS) && !(name in LONG));
 if (unknown.length > 0) {

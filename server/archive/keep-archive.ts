@@ -1,6 +1,6 @@
 /** An archive kept: productions, shots and assets in one transaction. What exists here already stays as it is. */
 import { documentOf, encodeEntity, randomId, type Id } from '@tallow/core/document';
-import { archivePath, type ArchiveManifest, type ArchivedShot } from '@tallow/core/formats';
+import { archivePath, type ArchiveManifest, type ArchivedAsset, type ArchivedShot } from '@tallow/core/formats';
 import { keptKinds, readKept, shelfFacts, shelfKinds, type KeptKindName, type ShelfKind } from '@tallow/core/shelf';
 import type { Knex } from 'knex';
 import { SHELF_ID } from '../db/migrations.ts';
@@ -99,6 +99,9 @@ async function keepShelf(database: Knex, shotId: Id, { told, entities }: ReadSho
   });
 }
 
+/** Bytes of an asset handed to the database at once. */
+const SLICE = 2 * 1024 * 1024;
+
 export class ArchiveKeeper {
   private done = 0;
 
@@ -121,12 +124,7 @@ export class ArchiveKeeper {
       const name = archivePath.asset(asset.sha256);
       const content = await this.zip.read(name);
       await checkAsset(content, asset, name);
-      const { sha256, type, width, height, seconds } = asset;
-      await this.database('assets')
-        .insert({ sha256, type, width, height, seconds, content })
-        .onConflict('sha256')
-        // Whatever names it is saved later: until then it is as new (`server/tidy/tidy.ts`).
-        .merge({ created_at: this.database.fn.now() });
+      await this.keepAsset(asset, content);
       await this.goOn();
     }
     await keepSettings(this.database, manifest);
@@ -138,6 +136,21 @@ export class ArchiveKeeper {
       came.push(await this.keepShot(told, productionId));
     }
     return came;
+  }
+
+  /** Slice by slice where it is large: handed over at once it lies in memory twice more. */
+  private async keepAsset({ sha256, type, width, height, seconds }: ArchivedAsset, content: Buffer): Promise<void> {
+    const { database } = this;
+    await database.raw('create temporary table if not exists asset_parts (nth integer, part bytea) on commit drop');
+    for (let nth = 0; nth * SLICE < content.length; nth++)
+      await database('asset_parts').insert({ nth, part: content.subarray(nth * SLICE, (nth + 1) * SLICE) });
+    const whole = database.raw(`coalesce(string_agg(part, ''::bytea order by nth), ''::bytea)`);
+    await database('assets')
+      .insert({ sha256, type, width, height, seconds, content: database('asset_parts').select(whole) })
+      .onConflict('sha256')
+      // Whatever names it is saved later: until then it is as new (`server/tidy/tidy.ts`).
+      .merge({ created_at: database.fn.now() });
+    await database('asset_parts').truncate();
   }
 
   private async goOn(): Promise<void> {

@@ -11,6 +11,7 @@ import { Stopped, type Tell } from '../queue/telling.ts';
 import { withoutColumns } from './columns.ts';
 import {
   keptSettings,
+  assetBytes,
   assetsFor,
   contentsOf,
   type DrawingRows,
@@ -52,25 +53,33 @@ class Packing {
   }
 
   add(name: string, content: () => Promise<Buffer | string>, options: Partial<Options> = {}): void {
+    this.addParts(
+      name,
+      async function* () {
+        const made = await content();
+        yield typeof made === 'string' ? Buffer.from(made) : made;
+      },
+      options,
+    );
+  }
+
+  /** An entry that comes part by part. */
+  addParts(name: string, parts: () => AsyncIterable<Buffer>, options: Partial<Options> = {}): void {
     this.total += 1;
     this.zip.addReadStreamLazy(name, options, (begin) => {
-      this.next(content).then(
-        (made) => {
-          begin(null, Readable.from([made], { objectMode: false }));
-        },
-        (error: unknown) => {
-          this.trouble ??= error instanceof Error ? error : new Error(String(error));
-          begin(this.trouble, null as never);
-        },
-      );
+      begin(null, Readable.from(this.counted(parts), { objectMode: false }));
     });
   }
 
-  private async next(content: () => Promise<Buffer | string>): Promise<Buffer> {
-    if (!(await this.tell(this.done))) throw new Stopped();
-    this.done += 1;
-    const made = await content();
-    return typeof made === 'string' ? Buffer.from(made) : made;
+  private async *counted(parts: () => AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
+    try {
+      if (!(await this.tell(this.done))) throw new Stopped();
+      this.done += 1;
+      yield* parts();
+    } catch (error) {
+      this.trouble ??= error instanceof Error ? error : new Error(String(error));
+      throw error;
+    }
   }
 
   /** @returns whether it was wanted to its end. */
@@ -157,13 +166,8 @@ export async function writeArchive(
         for (const { id, revision } of shot.older)
           addRow(packing, archivePath.older(shot.id, id, revision), () => olderRow(tx, id, revision));
       }
-      for (const { sha256 } of assets)
-        packing.add(
-          archivePath.asset(sha256),
-          async () =>
-            (await tx<{ sha256: string; content: Buffer }>('assets').where({ sha256 }).first('content'))!.content,
-          AS_IT_IS,
-        );
+      for (const asset of assets)
+        packing.addParts(archivePath.asset(asset.sha256), () => assetBytes(tx, asset), AS_IT_IS);
       await begun(packing.total);
       return packing.end();
     },

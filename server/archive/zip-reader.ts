@@ -96,15 +96,16 @@ export class ZipReader {
           failed(damaged());
           return;
         }
-        const parts: Buffer[] = [];
-        stream.on('data', (part: Buffer) => parts.push(part));
+        // Into one piece at once: parts that are joined later are there twice. The reader sees to it that no more comes.
+        const content = Buffer.allocUnsafe(entry.uncompressedSize);
+        let filled = 0;
+        stream.on('data', (part: Buffer) => (filled += part.copy(content, filled)));
         stream.on('error', () => {
           failed(damaged());
         });
         stream.on('end', () => {
-          const content = Buffer.concat(parts);
           // The reader looks at lengths alone.
-          if (crc32(content) === entry.crc32) done(content);
+          if (filled === content.length && crc32(content) === entry.crc32) done(content);
           else failed(damaged());
         });
       });

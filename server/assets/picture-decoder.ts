@@ -1,6 +1,8 @@
 /** Pictures decoded in a process of their own, ended where one takes too long or too much memory. */
 import { fork, type ChildProcess } from 'node:child_process';
-import { readFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { inLine } from './in-line.ts';
 
@@ -61,7 +63,8 @@ async function memoryOf({ pid }: ChildProcess): Promise<number> {
   }
 }
 
-function answerOf(picture: ToDecode): Promise<Answer> {
+/** @param picture its bytes, or the file they lie in. */
+function answerOf(picture: Omit<ToDecode, 'content'> & { readonly content: Buffer | string }): Promise<Answer> {
   const child = started();
   const id = (asked += 1);
   return new Promise((resolve) => {
@@ -99,7 +102,22 @@ function answerOf(picture: ToDecode): Promise<Answer> {
   });
 }
 
+/** Bytes from which a picture is handed over as a file: told to another process it lies in memory three times. */
+const LARGE = 4 * 1024 * 1024;
+
+async function answerByFile(picture: ToDecode): Promise<Answer> {
+  const folder = await mkdtemp(join(tmpdir(), 'tallow-picture-'));
+  try {
+    const path = join(folder, 'picture');
+    await writeFile(path, picture.content, { mode: 0o600 });
+    return await answerOf({ ...picture, content: path });
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
 const line = inLine();
 
 /** Decodes a picture, after those that came before. */
-export const decode = (picture: ToDecode): Promise<Answer> => line(() => answerOf(picture));
+export const decode = (picture: ToDecode): Promise<Answer> =>
+  line(() => (picture.content.length > LARGE ? answerByFile(picture) : answerOf(picture)));

@@ -3,6 +3,7 @@
  * which ends it where it takes too long or too much. Plain JavaScript, as it is run as it stands.
  */
 import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { readFileSync } from 'node:fs';
 import { inflateSync, crc32 } from 'node:zlib';
 
 /** Samples of a pixel by the kind of colour. */
@@ -72,7 +73,8 @@ async function decoded({ content, kind, keeps, pixels }) {
 }
 
 process.on('message', ({ id, ...asked }) => {
-  asked.content = Buffer.from(asked.content);
+  // Large ones lie in a file.
+  asked.content = typeof asked.content === 'string' ? readFileSync(asked.content) : Buffer.from(asked.content);
   decoded(asked).then(
     (answer) => process.send({ id, answer }),
     () => process.send({ id, answer: null }),
