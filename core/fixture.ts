@@ -16,7 +16,7 @@ import {
 import { addMark, newDrawing, setElement } from './edit/index.ts';
 import { seededIds } from './geometry/index.ts';
 
-export interface Fixture {
+interface Fixture {
   readonly newId: NewId;
   readonly base: ShotDocument;
   readonly elementId: Id;

@@ -3,7 +3,7 @@ import type { Id, Mark, NewId } from '@tallow/core/document';
 import { polygonRing, seededRandom } from '@tallow/core/geometry';
 
 /** Swatches the arch is drawn with, dim to warm. */
-export interface HearthSwatches {
+interface HearthSwatches {
   readonly mortar: Id;
   readonly bricks: readonly Id[];
   readonly arch: Id;

@@ -60,7 +60,7 @@ export async function openDesk(page: Page, at: string, shotId: string): Promise<
   await expect(page.getByTestId('picture')).toHaveAttribute('data-shown', /\d+/);
 }
 
-export interface PenPoint {
+interface PenPoint {
   readonly x: number;
   readonly y: number;
   readonly force?: number;

@@ -84,7 +84,7 @@ function occurrence(
 }
 
 /** What lies on a plane as it is on a frame: a use of an element, or a plate and how its plane is seen. */
-export type LyingOn = { readonly plane: Plane } & (
+type LyingOn = { readonly plane: Plane } & (
   { readonly use: Occurrence } | { readonly plate: Plate; readonly matrix: Matrix }
 );
 

@@ -16,7 +16,7 @@ import { shakenBy } from './shake.ts';
 import { onWay } from './way.ts';
 
 /** The camera as it is on a frame. */
-export interface CameraNow {
+interface CameraNow {
   /** px of the picture plane that its middle is off. */
   readonly x: number;
   readonly y: number;

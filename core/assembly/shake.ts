@@ -3,7 +3,7 @@ import type { Shake } from '../document/index.ts';
 import { gently, hashShare } from '../geometry/index.ts';
 
 /** Where a shaking has got to: px aside, and radians turned. */
-export interface Shaken {
+interface Shaken {
   readonly x: number;
   readonly y: number;
   readonly angle: number;

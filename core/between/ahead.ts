@@ -50,7 +50,7 @@ export function goingOn(before: Marks, last: Marks): Mark[] {
 }
 
 /** A piece on its way back to the first drawing. */
-export interface WayBack {
+interface WayBack {
   readonly from: Point;
   /** Where it has to be, or null when nothing in the first drawing is it: it should leave or shrink away. */
   readonly to: Point | null;

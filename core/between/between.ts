@@ -12,7 +12,7 @@ import { powerOf, similarityBetween, type Similarity } from './similar.ts';
 
 type Marks = Pick<Drawing, 'marks' | 'order'>;
 
-export interface BetweenSettings {
+interface BetweenSettings {
   readonly way: Way;
   /** How far a drawn path leads off the straight line, by share; for `path`. */
   readonly bend?: (share: number) => Point;

@@ -18,7 +18,7 @@ export interface BetweenWork {
 }
 
 /** How far a path leads off the straight line between its ends, by share of the way. */
-export function bendOf(path: Pick<Path, 'nodes' | 'closed'>): (share: number) => Point {
+function bendOf(path: Pick<Path, 'nodes' | 'closed'>): (share: number) => Point {
   const way = wayOf(path);
   const [start, end] = [way.at(0), way.at(1)];
   return (share) => {

@@ -61,7 +61,7 @@ const turned = (from: number, to: number, share: number): number => {
 };
 
 /** The brush on the way from one to another. */
-export function betweenBrushes(a: BrushSettings, b: BrushSettings, share: number): BrushSettings {
+function betweenBrushes(a: BrushSettings, b: BrushSettings, share: number): BrushSettings {
   const near = share < 0.5 ? a : b;
   const flow = mix(a.flow ?? 1, b.flow ?? 1, share);
   const [ta, tb] = [a.taper ?? [0, 0], b.taper ?? [0, 0]];

@@ -16,7 +16,7 @@ export interface Pairing {
   readonly to: readonly Id[];
 }
 
-export interface MatchOptions {
+interface MatchOptions {
   readonly ties: readonly Tie[];
   /** How far each mark of the first drawing is expected to go, by id, px: the way it came from the drawing before. */
   readonly expected?: ReadonlyMap<Id, Point>;

@@ -23,7 +23,7 @@ export function middleOf(points: readonly Point[]): Point {
 }
 
 /** The middle of the area within points; of those that enclose next to nothing, their mean. */
-export function centreOf(points: readonly Point[]): Point {
+function centreOf(points: readonly Point[]): Point {
   let [x, y, area] = [0, 0, 0];
   const from = points[0] ?? { x: 0, y: 0 };
   for (let i = 1; i + 1 < points.length; i++) {

@@ -26,7 +26,7 @@ export function piecesOf(drawings: readonly At[]): { name: string; drawings: num
 export const marksOfPiece = (drawing: Drawing, name: string): Mark[] =>
   marksInOrder(drawing).filter((mark) => pieceOf(mark) === name);
 
-export interface PieceTick {
+interface PieceTick {
   readonly frame: number;
   readonly x: number;
   readonly y: number;

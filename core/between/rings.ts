@@ -8,7 +8,7 @@ import { middleOf, ringWalk } from './outline.ts';
 const piecesOf = (ring: Ring, walk: Walk): number => (walk.points.length - 1) / (ring.length / 6);
 
 /** A ring run the other way round. */
-export function reversedRing(ring: Ring): Ring {
+function reversedRing(ring: Ring): Ring {
   const nodes = Array.from({ length: ring.length / 6 }, (_, i) => {
     const [x, y, inX, inY, outX, outY] = ring.subarray(i * 6, i * 6 + 6);
     return [x!, y!, outX!, outY!, inX!, inY!];

@@ -4,7 +4,7 @@ import { breadths, leanOf } from './breadth.ts';
 import { along, chunkEnds, pieceAt } from './walk.ts';
 
 /** A place on the middle line with half the width, px of element space, and how it was drawn. */
-export interface Station {
+interface Station {
   readonly x: number;
   readonly y: number;
   readonly half: number;

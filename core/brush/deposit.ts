@@ -9,7 +9,7 @@ import { chordsOfChunk, type Chord } from './chords.ts';
 import { tipOf } from './tips.ts';
 
 /** What is the same along a short piece of a stroke. */
-export interface ShadedPiece {
+interface ShadedPiece {
   /** How far the pen leans, and how fast it goes, 0 to 1. */
   readonly lean: number;
   readonly speed: number;
@@ -21,7 +21,7 @@ export interface ShadedPiece {
 }
 
 /** Pixels in a row, worked out together: numbers in flat columns cost a tenth of a call for each. */
-export interface ShadedRow {
+interface ShadedRow {
   /** How many there are. */
   count: number;
   /** The first of them and the way from one to the next, element space, px. */

@@ -43,7 +43,7 @@ function heldOn(samples: Samples): Omit<Held, 'x' | 'y'> {
 }
 
 /** Straight from point to point: points inside are put twice, which leaves them their corner. */
-export function straightSamples(points: readonly Held[]): Samples {
+function straightSamples(points: readonly Held[]): Samples {
   return columnsOf(points.flatMap((p, i) => (i === 0 || i === points.length - 1 ? [p] : [p, p])));
 }
 
@@ -131,14 +131,14 @@ export function curveThrough(points: readonly Point[], closed: boolean): Point[]
 }
 
 /** Freehand with straight pieces and crisp corners. @param tolerance px. */
-export const angularSamples = (samples: Samples, tolerance: number): Samples =>
+const angularSamples = (samples: Samples, tolerance: number): Samples =>
   straightSamples(keptPoints(samples.x, samples.y, tolerance).map((i) => heldAt(samples, i)));
 
 /** Samples per fitted piece of a smoothed stroke. */
 const PER_PIECE = 8;
 
 /** Freehand as a round curve within a tolerance. Pressure is taken from the same share of the way. @param tolerance px. */
-export function smoothSamples(samples: Samples, tolerance: number): Samples {
+function smoothSamples(samples: Samples, tolerance: number): Samples {
   const last = samples.x.length - 1;
   const ends = samples.x[0] === samples.x[last] && samples.y[0] === samples.y[last];
   if (last < 2 || (ends && last < 3)) return samples;

@@ -5,7 +5,7 @@
 import type { Samples } from '../document/index.ts';
 
 /** The widest window, in samples to each side, at full steadying. */
-export const STEADY_REACH = 14;
+const STEADY_REACH = 14;
 
 /** Samples to each side for a steadying of 0 to 1. */
 export const steadyReach = (steadying: number): number =>

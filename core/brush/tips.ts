@@ -2,7 +2,7 @@
 import type { BrushKind, BrushSettings } from '../document/index.ts';
 
 /** Flecks strewn along a stroke. */
-export interface Flecks {
+interface Flecks {
   /** Flecks on a stretch as long as the brush is wide, at full pressure. */
   readonly density: number;
   /** Smallest and largest fleck, as shares of the width. */

@@ -7,7 +7,7 @@ import { drawingBox, markBox } from '../render/index.ts';
 import { seenPart } from '../assembly/index.ts';
 import { exposures, runStart, timedLayers, usedElements, type TimedLayer } from '../timing/index.ts';
 
-export type FindingKind = 'empty' | 'twice' | 'outside';
+type FindingKind = 'empty' | 'twice' | 'outside';
 
 export interface Finding {
   readonly kind: FindingKind;

@@ -5,7 +5,7 @@
 import { DRAWN, usualAtSeam, wayBetween, type Cover } from './steps.ts';
 
 /** A step between two drawings. */
-export interface SeamStep {
+interface SeamStep {
   /** Mean way from what the one covers to what the other covers, px. */
   readonly distance: number;
   /** By how much of the larger one's area the two differ, 0 to 1. */

@@ -5,7 +5,7 @@ import type { Entity } from './kinds/index.ts';
 import type { ShotDocument } from './types.ts';
 
 /** What one entity was before and after an edit; undefined where it did not exist. */
-export interface Touch {
+interface Touch {
   readonly before: Entity | undefined;
   readonly after: Entity | undefined;
 }

@@ -11,7 +11,7 @@ export const GRADIENT_FORMS = ['linear', 'radial'] as const;
 export const GRADIENT_RUNS = ['shape', 'axis', 'picture'] as const;
 
 /** A place of a gradient, 0 to 1 on its way, that has the colour of another swatch. */
-export interface GradientStop {
+interface GradientStop {
   readonly at: number;
   readonly swatch: Id;
 }

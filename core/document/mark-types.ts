@@ -75,7 +75,7 @@ export type Ring = Float32Array;
 /** Which areas rings enclose: computed ones hold holes, one drawn by hand is filled wherever it crosses itself. */
 export const SHAPE_RULES = ['evenodd', 'nonzero'] as const;
 
-export type ShapeRule = (typeof SHAPE_RULES)[number];
+type ShapeRule = (typeof SHAPE_RULES)[number];
 
 /** A filled area. */
 export interface Shape {

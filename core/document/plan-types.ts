@@ -21,7 +21,7 @@ export const MOVES = ['sway', 'puff', 'merge', 'break off', 'fade'] as const;
 
 export type Move = (typeof MOVES)[number];
 
-export interface MoveNote {
+interface MoveNote {
   readonly id: Id;
   readonly move: Move;
   /** Element frame it begins on. */

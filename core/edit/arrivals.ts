@@ -63,7 +63,7 @@ export function putArrival(
 }
 
 /** What a contact is tried with. */
-export interface ContactWays {
+interface ContactWays {
   readonly between: {
     readonly plan: BetweenPlan;
     readonly drawing: Pick<Drawing, 'marks' | 'order'>;

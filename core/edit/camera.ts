@@ -56,7 +56,7 @@ export const setCameraPath = (doc: ShotDocument, pathId: Id | null): ShotDocumen
   pathId !== null && !find(doc, 'path', pathId) ? doc : withCamera(doc, () => ({ pathId }));
 
 /** A shaking as a hit of some size gives it. */
-export const FIRST_SHAKE = { lasts: 16, amount: 24, turn: 0.01, frequency: 6 } as const;
+const FIRST_SHAKE = { lasts: 16, amount: 24, turn: 0.01, frequency: 6 } as const;
 
 /** Shakes the camera from a frame on. The edit says which id the shaking got. */
 export function addShake(

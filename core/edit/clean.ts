@@ -4,7 +4,7 @@ import { exposureAt, placeOf, runStart, shownOn, slotsInOrder, timedLayers, type
 import { addMarks } from './drawings.ts';
 
 /** A drawing of the rough, and whether the line over it is there. */
-export interface ToClean {
+interface ToClean {
   /** Where it first shows, frame of the element. */
   readonly frame: number;
   readonly drawn: boolean;

@@ -5,7 +5,7 @@ import { setPlacements } from './placements.ts';
 import { setShot } from './shot.ts';
 
 /** A mend, in words and as an edit. */
-export interface Mend {
+interface Mend {
   readonly label: string;
   readonly edit: (doc: ShotDocument) => ShotDocument;
 }

@@ -103,7 +103,7 @@ export function withFillLayer(doc: ShotDocument, activeId: Id, newId: NewId): { 
 }
 
 /** A drawing that bounds, and how it lies to the layer that is filled. */
-export interface BoundAt {
+interface BoundAt {
   readonly layerId: Id;
   readonly drawing: Drawing;
   readonly matrix: Matrix;

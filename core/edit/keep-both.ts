@@ -16,7 +16,7 @@ import { listOf } from './layers.ts';
 import { addSwatch } from './shot.ts';
 
 /** A document in which both are kept, and what to tell the user. */
-export interface KeptBoth {
+interface KeptBoth {
   readonly doc: ShotDocument;
   readonly notice: string;
 }

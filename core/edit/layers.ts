@@ -80,7 +80,7 @@ export function moveLayer(doc: ShotDocument, id: Id, intoId: Id, index: number):
 }
 
 /** What of a layer can be set directly. */
-export type LayerSettings = Partial<
+type LayerSettings = Partial<
   Pick<
     Layer,
     | 'name'
@@ -158,7 +158,7 @@ export function dissolveFolder(doc: ShotDocument, folderId: Id): ShotDocument {
   return dropEntities(putEntities(doc, { ...from, layers }), [folderId]);
 }
 
-export type FolderSettings = Partial<Pick<Folder, 'name' | 'visible' | 'locked'>> & { opacity?: number };
+type FolderSettings = Partial<Pick<Folder, 'name' | 'visible' | 'locked'>> & { opacity?: number };
 
 /** Sets a folder's name, visibility, lock or opacity (0 to 1, at a frame where it changes over time). */
 export function setFolder(

@@ -23,8 +23,7 @@ import { deleteEntities } from './remove.ts';
 import { nameOfUse } from '../timing/index.ts';
 
 /** What of a light can change over time: px, and 1 for its colour in full. */
-export const LIGHT_VALUES = ['strength', 'radius', 'x', 'y'] as const;
-export type LightValue = (typeof LIGHT_VALUES)[number];
+export type LightValue = 'strength' | 'radius' | 'x' | 'y';
 
 const FAR = 100_000;
 const LIMITS: Readonly<Record<LightValue, readonly [number, number]>> = {

@@ -19,7 +19,7 @@ import { deleteEntities } from './remove.ts';
 import { addSwatch, setSwatch } from './shot.ts';
 
 /** Where a swatch is used. */
-export interface SwatchUse {
+interface SwatchUse {
   /** Layers with drawings that have marks in it, and how many drawings. */
   readonly layers: readonly { readonly layerId: Id; readonly drawings: number }[];
   /** How many entities use it for something else, by what for: a tint, a finish, a gradient that it is an end of. */

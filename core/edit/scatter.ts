@@ -39,7 +39,7 @@ const PARTS = 12;
 const TRIES = 60;
 
 /** How one copy differs from what it is copied from. */
-export interface Scattered {
+interface Scattered {
   /** Frames the source's time is ahead (of a cycle: within its turn) or the start is later. */
   readonly away: number;
   readonly x: number;

@@ -35,7 +35,7 @@ import { makeOwn, splitHere } from './stretches.ts';
 import { isLaidByItself } from './laid-by-itself.ts';
 
 /** Drawings a smear looks back over at most. */
-export const MOST_STOPS = 13;
+const MOST_STOPS = 13;
 
 export const smearsOf = (doc: ShotDocument, elementId: Id): Smear[] =>
   entitiesOf(doc, 'smear').filter((each) => each.elementId === elementId);

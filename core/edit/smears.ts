@@ -28,7 +28,7 @@ import { tonedBetween } from './tied-betweens.ts';
 import { tonesOf } from './tones.ts';
 
 /** A document with a smear, and the element frame it is seen on. */
-export interface LaidSmear {
+interface LaidSmear {
   readonly doc: ShotDocument;
   readonly smearId: Id;
   readonly frame: number;

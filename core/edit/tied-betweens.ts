@@ -6,7 +6,7 @@ import { fillOfLayer } from './fills.ts';
 import { isByTone } from './tones.ts';
 
 /** How a layer gets its in-betweens: computed from its own drawings, or filled from the lines that are there then. */
-export interface TiedBetween {
+interface TiedBetween {
   readonly layerId: Id;
   readonly by: 'drawings' | 'fills';
 }

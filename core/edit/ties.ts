@@ -22,7 +22,7 @@ export function bareRuns({ layer, list }: Pick<TimedLayer, 'layer' | 'list'>): n
 }
 
 /** Slots still to be drawn that follow each other, and whether drawings stand on both sides of them. */
-export interface BareGroup {
+interface BareGroup {
   /** Indices of runs. */
   readonly runs: readonly number[];
   readonly between: boolean;

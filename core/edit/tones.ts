@@ -29,7 +29,7 @@ import { listOf } from './layers.ts';
 import { addSwatch } from './shot.ts';
 
 /** What tone begins with. */
-export const FIRST_TONE: ToneSettings = { depth: 70, shade: 0.5, light: 0.35, steps: 1, rim: 3 };
+const FIRST_TONE: ToneSettings = { depth: 70, shade: 0.5, light: 0.35, steps: 1, rim: 3 };
 
 /** px² under which parts of a body are left out. */
 const SPECK = 16;

@@ -36,7 +36,7 @@ export function dropTrace(doc: ShotDocument, elementId: Id, traceId: Id): ShotDo
 }
 
 /** A tick of a traced point: on which slot and frame it lies. */
-export interface TraceTick {
+interface TraceTick {
   readonly slot: Id;
   readonly frame: number;
   readonly x: number;

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { entityKinds, isAsset, isId, KINDS, textProblem, type AssetId, type Id } from '../document/index.ts';
 
 /** The version of the archive as a whole; bodies have versions of their own. */
-export const ARCHIVE_VERSION = 2;
+const ARCHIVE_VERSION = 2;
 export const ARCHIVE_ENDING = 'tallow.zip';
 export const MANIFEST = 'manifest.json';
 
@@ -71,7 +71,6 @@ const schema = z.strictObject({
 export type ArchiveManifest = z.infer<typeof schema>;
 export type ArchivedShot = ArchiveManifest['shots'][number];
 export type ArchivedAsset = ArchiveManifest['assets'][number];
-export type ArchivedVersion = ArchivedShot['versions'][number];
 
 /** A row of a body as it lies in an archive. */
 export interface ArchivedRow {

@@ -11,7 +11,7 @@ import {
   labelOfUse,
 } from '../timing/index.ts';
 
-export interface ExposureSheet {
+interface ExposureSheet {
   /** `Frame`, then one column per layer as `Element / Layer`, frontmost first. Guides are left out. */
   readonly head: readonly string[];
   /** One row per frame, counted from 1: the number of the drawing shown, or nothing. */

@@ -1,7 +1,7 @@
 /** Palettes as text: one colour a line, or CSS custom properties. Either is read. */
 import { SWATCH_ROLES, textProblem, type Swatch, type SwatchRole } from '../document/index.ts';
 
-export type PaletteEntry = Pick<Swatch, 'name' | 'role' | 'colour'>;
+type PaletteEntry = Pick<Swatch, 'name' | 'role' | 'colour'>;
 
 /** A line for each: `#rrggbb  role  name`. */
 export const paletteText = (entries: readonly PaletteEntry[]): string =>

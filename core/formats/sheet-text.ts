@@ -1,7 +1,7 @@
 /** Exposure sheets as text: read back from comma, semicolon or tab separated lines. */
 import { HIGHEST_NUMBER } from '../edit/index.ts';
 
-export interface ReadSheet {
+interface ReadSheet {
   /** A column for each layer, by its head. */
   readonly columns: readonly { readonly name: string; readonly numbers: readonly (number | null)[] }[];
 }

@@ -59,8 +59,7 @@ export function transformed(mark: Mark, matrix: Matrix): Mark {
 }
 
 /** How a change is spread over several drawings: the same on all, fading at both ends, or growing from none to all of it. */
-export const SPREADS = ['same', 'fades', 'grows'] as const;
-export type Spread = (typeof SPREADS)[number];
+export type Spread = 'same' | 'fades' | 'grows';
 
 /** The value of a row of numbers at a share of its length. */
 function between(row: readonly number[], share: number): number {

@@ -132,7 +132,7 @@ const isSameWay = (a: Slope, b: Slope): boolean =>
   a.size > 1e-9 && b.size > 1e-9 && a.x * b.x + a.y * b.y >= a.size * b.size * (1 - 1e-10);
 
 /** Samples, warped; where they are drawn apart others come between, on the curve through them (Catmull-Rom). Plain loops: `from` with a function takes several times as long. */
-export function warpedSamples(samples: Samples, { map }: Bending): Samples {
+function warpedSamples(samples: Samples, { map }: Bending): Samples {
   const { x, y, pressure, altitude, azimuth } = samples;
   const count = x.length;
   const finest = Math.max(1, Math.floor(MOST_SAMPLES / Math.max(1, count)));

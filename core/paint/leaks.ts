@@ -7,7 +7,7 @@ import { besides, WidestFirst } from './widest.ts';
 import type { Point } from '../geometry/index.ts';
 
 /** A place where a fill would run out. */
-export interface Leak extends Point {
+interface Leak extends Point {
   /** How wide the gap is, px. */
   readonly width: number;
 }

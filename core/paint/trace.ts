@@ -128,7 +128,7 @@ function evened(loop: Float64Array): [number, number][] {
 }
 
 /** What belongs to an area: pixels with one label, or with one of several. */
-export interface Belonging {
+interface Belonging {
   readonly labels: Int32Array;
   /** The label, or for each label 1 where it belongs. */
   readonly wanted: number | Uint8Array;

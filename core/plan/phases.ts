@@ -2,7 +2,7 @@
 import type { Effect, NewId, Phase } from '../document/index.ts';
 
 /** A phase with the frame it begins on. */
-export interface TimedPhase extends Phase {
+interface TimedPhase extends Phase {
   readonly from: number;
 }
 

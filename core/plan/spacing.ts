@@ -8,7 +8,7 @@ import { clamp, gently } from '../geometry/index.ts';
 type Eased = Pick<Path, 'softStart' | 'softEnd'>;
 type Slowed = Pick<Path, 'slows' | 'perspective'> & { standIn: Pick<Path['standIn'], 'sizeStart' | 'sizeEnd'> };
 /** What of a path decides its spacing. */
-export type Spaced = Eased & Slowed & Pick<Path, 'ticks' | 'placed' | 'closed'>;
+type Spaced = Eased & Slowed & Pick<Path, 'ticks' | 'placed' | 'closed'>;
 
 /** What is left of the speed in a slow place that stops: ticks coincide to the eye, yet keep their order. */
 const STOPPED = 0.002;
@@ -37,7 +37,7 @@ export function easeOf({ softStart, softEnd }: Eased, time: number): number {
 }
 
 /** The share of full speed on a place of the way, above 0. @param share of the way, 0 to 1. */
-export function paceAt({ slows, perspective, standIn }: Slowed, share: number): number {
+function paceAt({ slows, perspective, standIn }: Slowed, share: number): number {
   let pace = 1;
   for (const { at, width, amount } of slows) {
     const off = Math.abs(share - at) / width;

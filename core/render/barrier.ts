@@ -40,7 +40,7 @@ function drawingOfWays(ways: readonly (readonly Point[])[], width: number): Draw
 }
 
 /** A drawing whose lines bound, and where it lies. */
-export interface Bounding {
+interface Bounding {
   readonly drawing: Drawing;
   /** From its own space to that of the regions. */
   readonly matrix: Matrix;
@@ -55,7 +55,7 @@ const seen = (mark: Mark): Mark => {
 };
 
 /** The lines of a drawing, those that are never seen on top of what rubs out. */
-export function linesOnly(drawing: Drawing): Drawing {
+function linesOnly(drawing: Drawing): Drawing {
   const marks = marksInOrder(drawing).filter((mark) => mark.kind !== 'shape');
   const isUnseen = (mark: Mark) => mark.kind === 'stroke' && mark.unseen === true;
   const ordered = [...marks.filter((mark) => !isUnseen(mark)), ...marks.filter(isUnseen)].map(seen);

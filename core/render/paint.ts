@@ -103,7 +103,7 @@ export function colourAt(paint: Paint, at: Point): string {
 }
 
 /** Gives pixels their colour and how opaque they are. */
-export interface PixelColours {
+interface PixelColours {
   /** @param data four bytes a pixel, of the box. @param box whole device pixels inside the area. */
   colour(data: Uint8ClampedArray, area: AlphaArea, box: Box): void;
 }
@@ -140,7 +140,7 @@ export function coloursOf(paint: Paint, matrix: Matrix): PixelColours {
 }
 
 /** Where something painted lies: what gradients along an axis or across the picture are placed by. */
-export interface PaintPlace {
+interface PaintPlace {
   /** From the element's anchor to its tip, element space; null where nothing is known of it. */
   readonly axis: { readonly from: Point; readonly to: Point } | null;
   /** Element space to shot px, or null. */
@@ -171,7 +171,7 @@ const upright = ({ run, from, to }: Gradient): { from: Point; to: Point } =>
   run === 'axis' ? { from: { x: 0.5, y: 1 - from.y }, to: { x: 0.5, y: 1 - to.y } } : { from, to };
 
 /** The paint of a swatch; one whose role is a hole cuts. @param swatchOf the swatches stops name; what they are as gradients is not followed. */
-export function paintOfSwatch(swatch: Swatch, swatchOf: (id: Id) => Swatch | undefined, place: PaintPlace): Paint {
+function paintOfSwatch(swatch: Swatch, swatchOf: (id: Id) => Swatch | undefined, place: PaintPlace): Paint {
   const { gradient, colour, role } = swatch;
   if (role === 'hole') return HOLE;
   if (!gradient) return colour;

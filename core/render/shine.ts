@@ -19,7 +19,7 @@ import { dyingAway, layLight, litPixels, reachOf, type OnPixels } from './lay-li
 import type { Falling } from './lights.ts';
 
 /** How much of a light is left at a share of the way to its rim. */
-export const leftAt = (share: number, dies: number): number => (1 - share) ** dies;
+const leftAt = (share: number, dies: number): number => (1 - share) ** dies;
 
 /** @param view shot px to the px of what it is laid on. @param room all of that. */
 function onPixels(light: Falling, view: Matrix, room: Box): OnPixels {

@@ -19,7 +19,7 @@ import {
 import type { MakeSurface, Picture, PixelData, Surface } from '../canvas/index.ts';
 
 /** A picture, how large it is, and what its corners make of it; null where it lies flat. */
-export interface LyingPicture {
+interface LyingPicture {
   readonly picture: Picture;
   readonly width: number;
   readonly height: number;

@@ -4,7 +4,7 @@ import type { ElementTime } from '../document/index.ts';
 import type { ShelfKind } from './kinds.ts';
 
 /** What of an effect on the shelf is looked through. */
-export interface Findable {
+interface Findable {
   readonly name: string;
   readonly kind: ShelfKind;
   readonly tags: readonly string[];

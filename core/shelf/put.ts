@@ -23,7 +23,7 @@ export interface ShelfClip extends PartsClip {
 }
 
 /** How much larger it is put in than it was drawn, so that it covers as much of this picture. */
-export const sizedTo = (shot: Pick<Shot, 'width' | 'height'>, made: ShelfClip['made']): number =>
+const sizedTo = (shot: Pick<Shot, 'width' | 'height'>, made: ShelfClip['made']): number =>
   Math.min(shot.width / made.width, shot.height / made.height);
 
 /**

@@ -6,7 +6,7 @@ import type { Silhouette } from './silhouette.ts';
 
 type Marks = Pick<Drawing, 'marks' | 'order'>;
 
-export interface SubjectAsked {
+interface SubjectAsked {
   readonly piece: string | null;
   /** Ids of marks of the drawing that arrives. */
   readonly picked: ReadonlySet<Id>;

@@ -2,7 +2,7 @@
 import { findAll, shotOf, type ShotDocument, type Sound } from '../document/index.ts';
 
 /** What of a sound says where it lies. */
-export type SoundTime = Pick<Sound, 'start' | 'part'>;
+type SoundTime = Pick<Sound, 'start' | 'part'>;
 
 /** The stretch of the shot on which a sound is heard, frames, its end not among them. @param rate frames a second. */
 export const spanOfSound = ({ start, part }: SoundTime, rate: number): { from: number; to: number } => ({

@@ -41,7 +41,7 @@ interface Lobe extends Disc {
 }
 
 /** What of billows is drawn. */
-export interface BillowStyle {
+interface BillowStyle {
   /** 0 soft round masses, 1 deep scallops. */
   readonly scallops: number;
   /** Towards the light, a unit vector. */
@@ -104,7 +104,7 @@ function holesOf(puff: Puff): Disc[] {
   });
 }
 
-export interface BillowRings {
+interface BillowRings {
   readonly body: readonly Ring[];
   readonly light: readonly Ring[];
   readonly shade: readonly Ring[];

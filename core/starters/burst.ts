@@ -180,7 +180,7 @@ function fragmentsAt(scene: Scene, age: number): Fill[] {
 }
 
 /** Sparks: short strokes along the way they fly, as long as they are fast. */
-export function sparksAt(
+function sparksAt(
   scene: Scene,
   age: number,
   { count, reach, fall, long }: { count: number; reach: number; fall: number; long: number },

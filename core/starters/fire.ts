@@ -222,7 +222,7 @@ export function fireGrid({ settings, line }: Pick<Scene, 'settings' | 'line'>): 
 }
 
 /** Rings of a flame on one moment. */
-export interface FlameRings {
+interface FlameRings {
   readonly body: readonly Ring[];
   readonly flame: readonly Ring[];
   readonly core: readonly Ring[];
@@ -252,7 +252,7 @@ export function fireAt(scene: Pick<Scene, 'settings' | 'seed' | 'line'>, phase: 
 }
 
 /** Balls to build the flame on: one in each bulge, large below, small above, rising and shrinking. */
-export function fireBalls(
+function fireBalls(
   scene: Pick<Scene, 'settings' | 'seed' | 'line'>,
   phase: number,
 ): { x: number; y: number; r: number }[] {

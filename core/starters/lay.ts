@@ -4,7 +4,7 @@ import type { Ring } from '../document/index.ts';
 import { isLine, type LaidFrame, type LaidMark, type Scene, type StarterKind } from './starter.ts';
 
 /** Drawings a piece must live to be read. */
-export const SHORTEST_LIFE = 3;
+const SHORTEST_LIFE = 3;
 
 interface Piece {
   readonly ring: Ring;

@@ -8,7 +8,7 @@ import type { Way } from '../plan/index.ts';
 import type { Control, Settings } from '../controls/index.ts';
 
 /** A layer that a starter fills, named from the topmost down. */
-export interface Output {
+interface Output {
   readonly key: string;
   readonly name: string;
   readonly role: LayerRole;

@@ -1,9 +1,9 @@
 /** Times for a format that counts in whole hundredths of a second. */
 
 /** The shortest time a picture of a GIF is held; shorter ones are played far too slowly by viewers. */
-export const LEAST_DELAY = 2;
+const LEAST_DELAY = 2;
 
-export interface GifTimes {
+interface GifTimes {
   /** Which frames are kept, from 0. */
   readonly kept: readonly number[];
   /** How long each kept frame is held, 1/100 s, each at least 2. */

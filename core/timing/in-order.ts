@@ -6,7 +6,7 @@ import { shownOn, type TimedLayer } from './element.ts';
 import { runStart } from './runs.ts';
 
 /** A slot with the run it first shows in. */
-export interface SlotAt {
+interface SlotAt {
   readonly slot: Id;
   /** Index of the run. */
   readonly index: number;
@@ -25,7 +25,7 @@ export function slotsInOrder({ runs }: Pick<RunList, 'runs'>, from = 0): SlotAt[
 }
 
 /** A drawing with the element frame it begins on. */
-export interface DrawingAt {
+interface DrawingAt {
   readonly frame: number;
   readonly drawing: Drawing;
 }

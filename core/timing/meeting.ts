@@ -8,7 +8,7 @@ const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % 
 export const meetingLength = (lengths: readonly number[]): number =>
   lengths.reduce((whole, length) => (whole / divisor(whole, length)) * length, 1);
 
-export interface OwnRepeat {
+interface OwnRepeat {
   readonly timed: TimedLayer;
   readonly period: number;
   /** Whether it is whole at the end of the element's turn. */

@@ -5,7 +5,7 @@
 import type { Id, Run, RunList } from '../document/index.ts';
 import { exposures, totalLength } from './runs.ts';
 
-export type NewRunId = () => Id;
+type NewRunId = () => Id;
 
 /** Frames of runs together. */
 export const lengthOf = (runs: readonly Run[]): number => runs.reduce((sum, run) => sum + run.length, 0);
@@ -96,7 +96,7 @@ export function cutAt(list: RunList, local: number, newId: NewRunId): RunList {
 }
 
 /** A stretch of a list's own time, frames. */
-export interface Span {
+interface Span {
   readonly from: number;
   readonly length: number;
 }

@@ -5,7 +5,7 @@ import { pause, within, type Chance } from './chance.ts';
 import { placeOf, type Stroke } from './tally.ts';
 
 /** A stroke whose page is killed sooner than this after its pen was lifted counts as unfinished, ms: so long the header may not know that a store hangs. */
-export const DURABLE_MS = 600;
+const DURABLE_MS = 600;
 const OPEN_MS = 20_000;
 /** Longest that a browser may take to give a page; one that takes longer is dead and says nothing any more. */
 const PAGE_MS = 15_000;

@@ -60,7 +60,7 @@ export class Map2 {
   }
 }
 
-export interface Verdict {
+interface Verdict {
   readonly finished: number;
   readonly lost: readonly number[];
   readonly doubled: readonly number[];

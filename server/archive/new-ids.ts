@@ -4,7 +4,7 @@ import { copierOf } from '@tallow/core/edit';
 import type { ReadRow, ReadShot } from './read-archive.ts';
 
 /** All that is kept of a shot. */
-export interface KeptShot {
+interface KeptShot {
   readonly id: Id;
   readonly rows: readonly ReadRow[];
   readonly older: readonly ReadRow[];

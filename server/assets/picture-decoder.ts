@@ -7,13 +7,13 @@ import { fileURLToPath } from 'node:url';
 import { inLine } from './in-line.ts';
 
 /** What one picture may take: ms, and bytes of the process. */
-export const DECODING_LIMITS = { ms: 10_000, bytes: 1200 * 1024 * 1024 } as const;
+const DECODING_LIMITS = { ms: 10_000, bytes: 1200 * 1024 * 1024 } as const;
 /** How often its memory is looked at, ms. */
 const LOOK_MS = 40;
 /** Bytes of a page of memory, as Linux counts them. */
 const PAGE = 4096;
 
-export interface ToDecode {
+interface ToDecode {
   readonly content: Buffer;
   readonly kind: string;
   /** Whether its bytes are kept; else it is drawn as a PNG. */
@@ -22,7 +22,7 @@ export interface ToDecode {
   readonly pixels: number;
 }
 
-export interface Decoded {
+interface Decoded {
   readonly width: number;
   readonly height: number;
   /** The PNG it was drawn as, or null where its bytes are kept. */

@@ -11,7 +11,7 @@ export const ASSET_LIMITS = { bytes: 50 * 1024 * 1024, pixels: 64_000_000 } as c
 /** Kinds that come in. SVG and GIF are kept as the PNG of what they show: SVG drawn once, of a GIF its first frame. */
 const KINDS = { png: 'image/png', jpg: 'image/jpeg', webp: 'image/webp', gif: 'image/png', svg: 'image/png' } as const;
 
-export interface KeptPicture {
+interface KeptPicture {
   readonly content: Buffer;
   readonly type: string;
   readonly width: number;

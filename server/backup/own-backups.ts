@@ -8,7 +8,7 @@ import { filesOf } from './place.ts';
 
 const KEPT = 7;
 /** Bytes that all of them may take with what lies beside them; the newest is kept however large it is. */
-export const MOST_BYTES = 20e9;
+const MOST_BYTES = 20e9;
 const DAY_MS = 24 * 60 * 60 * 1000;
 const PART = /\.part$/;
 const OWN = /^own-(\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d)\.dump$/;
@@ -16,7 +16,7 @@ const OWN = /^own-(\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d)\.dump$/;
 export const ownName = (now: Date): string => `own-${now.toISOString().slice(0, 19).replaceAll(':', '-')}.dump`;
 
 /** Those of a folder that Tallow made by itself, oldest first. */
-export async function ownBackups(folder: string): Promise<string[]> {
+async function ownBackups(folder: string): Promise<string[]> {
   const names = await readdir(folder).catch(() => []);
   return names.filter((name) => OWN.test(name)).sort();
 }

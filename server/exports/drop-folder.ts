@@ -3,7 +3,7 @@ import { constants } from 'node:fs';
 import { copyFile, mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 
-export const dropFolder = (): string | null => process.env['TALLOW_DROP'] ?? null;
+const dropFolder = (): string | null => process.env['TALLOW_DROP'] ?? null;
 
 /** Copies tried under other names before it is given up. */
 const TRIES = 1000;

@@ -13,7 +13,7 @@ import { QueueService } from '../queue/queue.service.ts';
 import { VersionsService } from '../versions/versions.service.ts';
 import { homeFolder } from '../home.ts';
 
-export type ExportState = 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
+type ExportState = 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
 
 export interface ExportRow {
   readonly id: Id;
@@ -48,7 +48,7 @@ const answer = (row: ExportRow) => ({
   trouble: row.trouble,
   createdAt: row.created_at.toISOString(),
 });
-export type ExportAnswer = ReturnType<typeof answer>;
+type ExportAnswer = ReturnType<typeof answer>;
 
 /** Exports: asked for, watched, stopped and fetched. The work itself is done by workers. */
 @Injectable()

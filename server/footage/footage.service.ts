@@ -29,7 +29,7 @@ export interface FootageRow {
   readonly heard_at: Date;
 }
 
-export const footageFolder = (): string => homeFolder('footage');
+const footageFolder = (): string => homeFolder('footage');
 export const footagePath = (id: Id): string => join(footageFolder(), id);
 
 /** Footage: taken in as it comes, taken apart by workers, watched and stopped. */

@@ -3,7 +3,7 @@ import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import { Problem } from './problem.ts';
 
 /** Bytes of all bodies together. */
-export const MOST_IN_FLIGHT = 512 * 1024 * 1024;
+const MOST_IN_FLIGHT = 512 * 1024 * 1024;
 /** What a body counts for that does not say how long it is: more than any that is read whole. */
 const UNTOLD = 72 * 1024 * 1024;
 

@@ -34,7 +34,7 @@ export function tellAlpha(pixels: Pixels, told: Told): Pixels {
   return pixels;
 }
 
-export interface RawFrame {
+interface RawFrame {
   /** Frames of the same key look the same. */
   readonly key: string;
   /** Draws it, unless it is at hand; the pixels are not to be changed. */

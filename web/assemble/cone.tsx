@@ -109,7 +109,7 @@ function Upright({ plane, x, half, isPicked, isSeen, letters, onDown }: UprightP
 }
 
 /** The plane that is picked, or on which what is picked stands. */
-export const planeInHand = (doc: ShotDocument, plane: Id | null, picked: readonly Id[]): Plane | undefined =>
+const planeInHand = (doc: ShotDocument, plane: Id | null, picked: readonly Id[]): Plane | undefined =>
   find(doc, 'plane', plane) ?? (picked[0] ? planeOf(doc, picked[0]) : undefined);
 
 export function Cone({ doc }: { doc: ShotDocument }) {

@@ -13,7 +13,7 @@ export function depthsInView(depths: readonly number[]): readonly [number, numbe
   return [Math.min(NEAR, least * ROOM), Math.max(FAR, most * ROOM)];
 }
 
-export interface DepthScale {
+interface DepthScale {
   readonly xOf: (depth: number) => number;
   readonly depthAt: (x: number) => number;
 }

@@ -7,7 +7,7 @@ import { edit } from '../shot/document.ts';
 import { pickLight } from '../tools/place/placing.ts';
 
 /** What a light is to shine from. */
-export type LightSource = { readonly placementId: Id } | { readonly planeId: Id };
+type LightSource = { readonly placementId: Id } | { readonly planeId: Id };
 
 /** Adds a light and picks it. */
 export function addLight(source: LightSource): void {

@@ -6,7 +6,7 @@ import { say, useDocument } from '../shot/document.ts';
 import { painter } from '../workers/painter-client.ts';
 import { handOver } from '../parts/hand-over.ts';
 
-export type StillTo = 'clipboard' | 'file' | 'plate';
+type StillTo = 'clipboard' | 'file' | 'plate';
 
 export async function takeStill(to: StillTo): Promise<void> {
   const { doc } = useDocument.getState();

@@ -22,10 +22,10 @@ const STEP = 1 / 40;
 
 /** What tells a value apart from all others, and a key of it. */
 export const valueName = ({ ownerId, nth }: Changing): string => `${ownerId} ${nth}`;
-export const keyName = (changing: Changing, { frame }: Key): string => `${valueName(changing)} ${frame}`;
+const keyName = (changing: Changing, { frame }: Key): string => `${valueName(changing)} ${frame}`;
 
 /** How values lie in time: px of a frame of the value's own time, and back. */
-export interface TimeScale {
+interface TimeScale {
   readonly x: (frame: number) => number;
   readonly frame: (x: number) => number;
 }

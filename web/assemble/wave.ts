@@ -18,7 +18,7 @@ export interface SoundBar {
   readonly row: number;
 }
 
-export interface WavePlace {
+interface WavePlace {
   readonly view: InView;
   /** CSS px of the whole lane. */
   readonly width: number;

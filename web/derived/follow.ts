@@ -5,7 +5,7 @@ import { current } from '../selection/current.ts';
 import { editAlong, onChange, say } from '../shot/document.ts';
 
 /** How a kind of derived content is laid again: what is computed from the document, and the edit that lays it. */
-export interface LaidAgain<E extends DerivedEntity> {
+interface LaidAgain<E extends DerivedEntity> {
   /** As it is called in messages. */
   readonly name: string;
   /** @returns null when it can not be computed now, or was stopped. */

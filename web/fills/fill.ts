@@ -26,8 +26,7 @@ import { selection, setSelection, useSelection } from '../selection/selection.ts
 import { edit, say, useDocument } from '../shot/document.ts';
 import { frameFrom } from '../playback/place.ts';
 
-export const FILL_MODES = ['region', 'lasso', 'closing', 'unfill', 'repaint'] as const;
-export type FillMode = (typeof FILL_MODES)[number];
+export type FillMode = 'region' | 'lasso' | 'closing' | 'unfill' | 'repaint';
 
 /** A report with the drawing it is about. */
 export interface FillReportAt extends FillReport {

@@ -88,9 +88,6 @@ export const copyPart = (id: Id): void => {
   copy([id]);
 };
 
-/** The name of what would be pasted, or null. */
-export const clipName = (): string | null => clip?.name ?? null;
-
 export const whyNotPaste = (): string | null =>
   clip === null
     ? 'Nothing is copied. Copy a layer, a folder or an element first, here or in another shot.'

@@ -2,7 +2,7 @@
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState, type ReactNode } from 'react';
 
-export const MENU = 'z-60 min-w-44 rounded-[10px] border border-soot-700 bg-soot-800 p-1.5 shadow-2xl';
+const MENU = 'z-60 min-w-44 rounded-[10px] border border-soot-700 bg-soot-800 p-1.5 shadow-2xl';
 export const ITEM =
   'flex h-8 cursor-pointer items-center gap-2.5 rounded-md px-2 outline-none data-[highlighted]:bg-soot-700';
 

@@ -45,7 +45,7 @@ export const BARREL = {
   width: { label: 'Width', does: 'Drag sideways for the width of the brush', moves: 'width' },
 } as const satisfies Readonly<Record<string, BarrelDeed>>;
 
-export type BarrelName = keyof typeof BARREL;
+type BarrelName = keyof typeof BARREL;
 export const BARREL_NAMES = Object.keys(BARREL) as readonly BarrelName[];
 
 /** What a choice does; one remembered from another version that is not known is the first. */

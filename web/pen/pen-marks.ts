@@ -39,7 +39,7 @@ export function makingOf(inHand: BrushInHand, turned = false): Making {
 }
 
 /** Where the pen's marks go on what the layer holds. */
-export function laysOf({ active }: Current): Lays | undefined {
+function laysOf({ active }: Current): Lays | undefined {
   if (held().behind) return 'behind';
   return active?.layer.inside ? 'inside' : undefined;
 }

@@ -27,7 +27,7 @@ import { StrokeSurfaces } from './stroke-surfaces.ts';
 export type Live = LiveStroke | LiveFigure | LiveShape;
 
 /** How the active layer lies in the picture. */
-export interface ActiveLook {
+interface ActiveLook {
   readonly opacity: number;
   readonly blend: Blend;
 }

@@ -42,7 +42,7 @@ async function coverageIn(drawings: readonly Drawing[], box: Box, isLeft: () => 
 }
 
 /** Coverage of drawings over the part they reach together, and px across one of its cells. */
-export interface Coverage {
+interface Coverage {
   readonly covers: readonly Cover[];
   readonly cell: number;
 }

@@ -21,7 +21,7 @@ import type { ShapeSetup, StrokeSetup } from './stroke-setup.ts';
 import { PenPath } from './pen-path.ts';
 
 /** What the pen has made so far. */
-export interface Outlined {
+interface Outlined {
   readonly ring: Ring;
   /** Samples of the line round it; none for a disc or without a line. */
   readonly line: Samples | null;

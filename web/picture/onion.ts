@@ -84,4 +84,4 @@ export function ghostsOf(now: Current, reach: readonly Neighbour[], shown: reado
 }
 
 /** Pinned ghosts are neither before nor after. */
-export const PIN_COLOUR = '#f4ecdf';
+const PIN_COLOUR = '#f4ecdf';

@@ -24,7 +24,7 @@ import { pointsText, ROSE, type Sight } from './sight.ts';
 const SLOW = '#8fb8e8';
 
 /** A ring as an SVG path in the picture's area. */
-export function ringText(ring: Ring, matrix: Matrix): string {
+function ringText(ring: Ring, matrix: Matrix): string {
   const count = ring.length / 6;
   const at = (i: number, k: number): string => {
     const p = apply(matrix, { x: ring[i * 6 + k]!, y: ring[i * 6 + k + 1]! });

@@ -12,7 +12,7 @@ import { plan, setPlanning, take, takePlanTool } from './plan.ts';
 import { standHere } from './standing.ts';
 
 /** A press of the pen that goes on until it lifts. */
-export interface PlanStroke {
+interface PlanStroke {
   readonly move: (at: Point) => void;
   readonly up: () => void;
   readonly drop: () => void;

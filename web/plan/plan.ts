@@ -5,20 +5,8 @@ import type { Preset } from '@tallow/core/starters';
 import { create } from 'zustand';
 import { atOpening } from '../shot/opening.ts';
 
-export const PLAN_TOOLS = [
-  'path',
-  'points',
-  'anchor',
-  'base',
-  'level',
-  'plumb',
-  'line',
-  'grid',
-  'form',
-  'foot',
-  'stand',
-] as const;
-export type PlanTool = (typeof PLAN_TOOLS)[number];
+export type PlanTool =
+  'path' | 'points' | 'anchor' | 'base' | 'level' | 'plumb' | 'line' | 'grid' | 'form' | 'foot' | 'stand';
 
 /** What the column shows the settings of. */
 export type InHand = { readonly kind: 'path' | 'starter' | 'guide' | 'base' | 'reveal'; readonly id: Id } | null;
@@ -46,7 +34,7 @@ interface PlanState {
   readonly forShot: boolean;
 }
 
-export const NOTHING_PLANNED = {
+const NOTHING_PLANNED = {
   tool: null,
   hand: null,
   node: null,

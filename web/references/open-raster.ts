@@ -3,7 +3,7 @@
 import { unzipped } from './unzip.ts';
 
 /** One layer: its picture, and where it lies in the whole. */
-export interface RasterLayer {
+interface RasterLayer {
   readonly name: string;
   readonly picture: File;
   /** Where its top left corner is, px of the whole. */

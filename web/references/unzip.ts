@@ -3,7 +3,7 @@
 import { buf } from 'crc-32';
 import { sumsIn } from './zip-sums.ts';
 
-export interface Unpacked {
+interface Unpacked {
   readonly name: string;
   readonly bytes: Uint8Array;
 }

@@ -33,7 +33,7 @@ export interface Schema extends DBSchema {
   batches: { key: [shot: Id, tab: Id]; value: KeptBatch };
 }
 
-export type Database = IDBPDatabase<Schema>;
+type Database = IDBPDatabase<Schema>;
 
 const NAME = 'tallow';
 const STORES = ['pending', 'batches'] as const;

@@ -23,7 +23,7 @@ export const landingText = (count: number): string =>
     : `${count} strokes wait until their drawing has come from the server: keep this page open.`;
 
 /** What is kept where, in one sentence or two. */
-export function savingText({ state, waiting, landing, server, browser }: Saving): string {
+function savingText({ state, waiting, landing, server, browser }: Saving): string {
   if (landing > 0) return landingText(landing);
   if (state === 'saved')
     return browser === null

@@ -7,7 +7,7 @@ import type { KeptBatch } from './browser-store.ts';
 /** What one request holds at most: characters of JSON, and things. */
 const MOST = { bytes: 8_000_000, things: 1000 } as const;
 
-export type Outcome =
+type Outcome =
   | { readonly kind: 'saved'; readonly saved: Saved }
   /** Others have changed the same things: take theirs in and make the save anew. */
   | { readonly kind: 'newer' }

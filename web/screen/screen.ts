@@ -3,21 +3,10 @@ import { create } from 'zustand';
 import { atOpening } from '../shot/opening.ts';
 
 /** What the column shows in place of the layers. */
-export const PANELS = [
-  'timing',
-  'between',
-  'cycle',
-  'variants',
-  'values',
-  'piece',
-  'palette',
-  'finishes',
-  'tone',
-  'shelf',
-] as const;
-export type PanelName = (typeof PANELS)[number];
+export type PanelName =
+  'timing' | 'between' | 'cycle' | 'variants' | 'values' | 'piece' | 'palette' | 'finishes' | 'tone' | 'shelf';
 
-export interface OnScreen {
+interface OnScreen {
   /** What of time the column shows, or null for the layers. */
   readonly panel: PanelName | null;
   /** Whether column, strip and tray are there. */

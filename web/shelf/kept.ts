@@ -16,7 +16,7 @@ const inWords = (error: unknown): string => (error instanceof Error ? error.mess
 const isOf = <K extends KeptKindName>(kind: K, each: Kept): each is Kept<K> => each.kind === kind;
 
 /** Asks the server for what is kept; what cannot be read is left out. It is asked again where it could not be reached. */
-export async function loadKept(): Promise<void> {
+async function loadKept(): Promise<void> {
   if (useKept.getState().asked) return;
   useKept.setState({ asked: true });
   try {

@@ -35,7 +35,7 @@ export interface Saving {
 
 const SAVED: Saving = { state: 'saved', waiting: 0, landing: 0, server: null, browser: null, refused: [] };
 
-export interface Notice {
+interface Notice {
   readonly id: number;
   readonly text: string;
   /** Something to do about it, with its verb. */
@@ -67,7 +67,7 @@ export const useDocument = create<DocumentState>(() => ({
 }));
 
 /** An edit, undo or redo of the user's, or what came from the server. */
-export type ChangedBy = 'edit' | 'undo' | 'server';
+type ChangedBy = 'edit' | 'undo' | 'server';
 type Listener = (changed: readonly Id[], by: ChangedBy) => void;
 const listeners = new Set<Listener>();
 

@@ -39,7 +39,7 @@ import { edit, endGesture, say, takeBack, useDocument } from '../shot/document.t
 import { compute } from '../workers/compute-client.ts';
 import { latestOnly } from '../workers/latest.ts';
 
-export interface SmearDesk {
+interface SmearDesk {
   /** The kind last used. */
   readonly form: SmearForm;
   /** Settings last used, by kind. */
@@ -67,7 +67,7 @@ export const smearDesk = useSmear.getState;
 export const setSmear = useSmear.setState;
 
 /** What of smears is where the playhead stands. */
-export interface SmearNow {
+interface SmearNow {
   /** Those that are seen here, the one in hand first. */
   readonly laid: readonly Smear[];
   /** Where another would be laid. */
@@ -268,7 +268,7 @@ async function layPlan(plan: SmearPlan, replaces: Id | null, gesture?: string): 
   }
 }
 
-export type SmearChanges = Partial<SmearPlan>;
+type SmearChanges = Partial<SmearPlan>;
 
 const notComputed = (error: unknown): void => {
   say(`The smear could not be computed: ${error instanceof Error ? error.message : String(error)}`);

@@ -9,7 +9,7 @@ import { edit } from '../shot/document.ts';
 import { besideCompute } from '../workers/compute-client.ts';
 
 /** A drawing of the row. */
-export interface VolumeAt extends Volume {
+interface VolumeAt extends Volume {
   readonly slot: Id;
   readonly frame: number;
   /** Frames it is held. */
@@ -17,7 +17,7 @@ export interface VolumeAt extends Volume {
 }
 
 /** A step that the eye does not follow. */
-export interface LostStep extends StepSeen {
+interface LostStep extends StepSeen {
   readonly toSlot: Id;
   readonly toFrame: number;
 }

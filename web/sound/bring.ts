@@ -8,7 +8,7 @@ import { shotFrameNow } from '../playback/shot-time.ts';
 import { edit, say } from '../shot/document.ts';
 import { madeWav } from '../workers/sound-client.ts';
 
-export const SOUND_ENDINGS = ['wav', 'ogg', 'oga', 'mp3', 'flac'] as const;
+const SOUND_ENDINGS = ['wav', 'ogg', 'oga', 'mp3', 'flac'] as const;
 /** What can be brought in, as a file chooser is told. */
 export const SOUNDS_ACCEPTED = SOUND_ENDINGS.map((each) => `.${each}`).join();
 

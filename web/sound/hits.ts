@@ -22,7 +22,7 @@ export function hitsOf(sound: Sound, rate: number, recordings: Recordings): numb
 }
 
 /** The frames of the shot on which anything hits, each once, the first of them first. */
-export function hitFrames(doc: ShotDocument, recordings: Recordings): number[] {
+function hitFrames(doc: ShotDocument, recordings: Recordings): number[] {
   const { rate, length } = shotOf(doc);
   const all = soundsOf(doc)
     .filter(({ heard }) => heard)

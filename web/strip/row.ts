@@ -26,7 +26,7 @@ export function drawRuler(
 }
 
 /** How a row of drawings is laid out, CSS px. */
-export interface RowPlace {
+interface RowPlace {
   /** Where the first frame of the row's holder lies, and how wide a frame is. */
   readonly left: number;
   readonly perFrame: number;

@@ -56,7 +56,7 @@ export function whyNotTone(now: Current | null): string | null {
     : `“${body.name}” has no filled shapes: tone is cut from a body. Fill the lines first.`;
 }
 
-export type ToneRange = 'this' | 'picked' | 'all';
+type ToneRange = 'this' | 'picked' | 'all';
 
 /** Slots of the body that are meant, or null for all. */
 function slotsFor(now: Current, tone: Tone, range: ToneRange): ReadonlySet<Id> | null {

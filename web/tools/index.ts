@@ -29,7 +29,7 @@ import { TRACE } from './trace/tool.ts';
 import { TraceLine } from './trace/trace-line.tsx';
 
 /** What is seen of a tool while it is in hand. */
-export interface ToolSeen {
+interface ToolSeen {
   readonly tool: Tool;
   /** Its settings, in the column. */
   readonly Panel?: ComponentType;

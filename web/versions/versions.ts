@@ -30,7 +30,7 @@ atOpening(() => {
 
 const inWords = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
-export async function loadVersions(): Promise<void> {
+async function loadVersions(): Promise<void> {
   const { doc } = useDocument.getState();
   if (!doc) return;
   try {

@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import { atOpening } from '../shot/opening.ts';
 import { FIRST_VIEW, type Area, type View } from './view.ts';
 
-export interface Viewed {
+interface Viewed {
   readonly view: View;
   /** Whether the view follows the size of the window. */
   readonly fitted: boolean;

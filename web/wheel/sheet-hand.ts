@@ -12,7 +12,7 @@ import { act } from '../actions/action.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
 
 /** Frames of a layer, and of others beside it. */
-export interface SheetSpan {
+interface SheetSpan {
   readonly layerId: string;
   readonly from: number;
   readonly length: number;

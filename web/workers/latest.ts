@@ -2,7 +2,7 @@
 
 type Job = () => Promise<void>;
 
-export interface LatestOnly {
+interface LatestOnly {
   /** Does a job as soon as what is under way is done; a newer one takes its place until then. */
   readonly ask: (job: Job) => void;
   /** Forgets what waits. */

@@ -31,7 +31,7 @@ export async function looked(file: Blob, largest = LOOKED_AT): Promise<ImageData
 const read = async (file: Blob): Promise<Darkness> => darknessOf(await looked(file));
 
 /** The marks of the first picture; null for one that lies on bare paper. */
-export interface ScanReference {
+interface ScanReference {
   readonly marks: readonly [RegistrationMark | null, RegistrationMark | null];
 }
 

@@ -22,7 +22,7 @@ export interface Trace {
 export type ElementTime = 'open' | 'cycle' | 'one-shot';
 
 /** How an element's time is seen: as a disc, unrolled into a straight band, as a sheet, or whichever suits its length. */
-export const ELEMENT_FORMS = ['auto', 'disc', 'straight', 'sheet'] as const;
+const ELEMENT_FORMS = ['auto', 'disc', 'straight', 'sheet'] as const;
 
 export type ElementForm = (typeof ELEMENT_FORMS)[number];
 

@@ -4,7 +4,7 @@ import { frames, id, name, place } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { kindOf, OF_ELEMENT, maybe, withFields } from './kind.ts';
 
-export const GUIDE_FORMS = ['level', 'plumb', 'line', 'grid'] as const;
+const GUIDE_FORMS = ['level', 'plumb', 'line', 'grid'] as const;
 
 export type GuideForm = (typeof GUIDE_FORMS)[number];
 

@@ -65,7 +65,7 @@ type RuleFor<T> = [T] extends [Float32Array]
           : never;
 
 /** A rule for every field that needs one: the compiler names one that was forgotten. */
-export type RulesOf<E> = {
+type RulesOf<E> = {
   readonly [F in keyof E as RuleFor<NonNullable<E[F]>> extends never ? never : F]: RuleFor<NonNullable<E[F]>>;
 };
 

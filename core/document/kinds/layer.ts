@@ -15,7 +15,7 @@ export const LAYER_ROLES = ['guide', 'rough', 'line', 'body', 'tone', 'texture',
 export type LayerRole = (typeof LAYER_ROLES)[number];
 
 /** Colour marks that tell layers apart in the list; 0 is none. */
-export const LAYER_TAGS = 6;
+const LAYER_TAGS = 6;
 
 export interface Layer {
   readonly kind: 'layer';

@@ -7,7 +7,7 @@ import { ring } from '../mark-check.ts';
 import { kindOf, OF_ELEMENT, one, withFields } from './kind.ts';
 
 /** A stretch of a path on which what follows it slows. */
-export interface SlowPlace {
+interface SlowPlace {
   readonly id: Id;
   /** Where on the way, 0 to 1 of its length. */
   readonly at: number;
@@ -17,7 +17,7 @@ export interface SlowPlace {
   readonly amount: number;
 }
 
-export const STAND_IN_FORMS = ['disc', 'ellipse', 'shape'] as const;
+const STAND_IN_FORMS = ['disc', 'ellipse', 'shape'] as const;
 
 /** The simple form seen on every tick of a path. */
 export interface StandIn {

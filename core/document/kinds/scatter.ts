@@ -43,7 +43,7 @@ const SOURCE: Pointer = { field: 'sourceId', to: 'placement', bond: 'follows' };
 const WAY: Pointer = { field: 'pathId', to: 'path', bond: 'seeks' };
 const COPIES: Pointer = { field: 'copies', to: 'placement', bond: 'entry' };
 
-export const COPIES_LIMITS = { least: 1, most: 200 } as const;
+const COPIES_LIMITS = { least: 1, most: 200 } as const;
 const range = (least: number, most: number) =>
   z
     .strictObject({ least: z.number().min(least).max(most), most: z.number().min(least).max(most) })

@@ -8,17 +8,17 @@ import { POSES, type Pose } from './runlist.ts';
 import { entries, kindOf, list, maybe, OF_ELEMENT, one, withFields, type Pointer } from './kind.ts';
 
 /** Drawn out, swept by tip and root, left behind, several at once, speed lines. */
-export const SMEAR_FORMS = ['stretch', 'swath', 'trail', 'copies', 'lines'] as const;
+const SMEAR_FORMS = ['stretch', 'swath', 'trail', 'copies', 'lines'] as const;
 
 export type SmearForm = (typeof SMEAR_FORMS)[number];
 
 /** Which way the subject goes: as its drawings tell, straight, along a path of the plan, or along a line drawn for it. */
-export const SMEAR_WAYS = ['as drawn', 'straight', 'path', 'line'] as const;
+const SMEAR_WAYS = ['as drawn', 'straight', 'path', 'line'] as const;
 
 export type SmearWay = (typeof SMEAR_WAYS)[number];
 
 /** Where its frame comes from: the hold before, the drawing before (which it replaces), a frame more, or none, as it lies behind. */
-export const SMEAR_TIMES = ['hold', 'replace', 'longer', 'behind'] as const;
+const SMEAR_TIMES = ['hold', 'replace', 'longer', 'behind'] as const;
 
 export type SmearTime = (typeof SMEAR_TIMES)[number];
 

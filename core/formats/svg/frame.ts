@@ -6,10 +6,7 @@ import { Defs, isPure, marksText } from './marks.ts';
 import { matrixText, numberText, tag } from './markup.ts';
 
 /** What paths cannot say of a sheet: a look, a matte, a clip, marks of rough or soft tips. */
-export function isPureSheet(
-  doc: ShotDocument,
-  { drawing, look, wholes, cuts, group, within, ...sheet }: Sheet,
-): boolean {
+function isPureSheet(doc: ShotDocument, { drawing, look, wholes, cuts, group, within, ...sheet }: Sheet): boolean {
   const paints = paintsOf(doc, sheet.layerId === '' ? { ...sheet, tint: null } : sheet);
   const isPlain = (each: { opacity: number; look: unknown } | null): boolean =>
     each === null || (each.opacity === 1 && each.look === null);
@@ -46,7 +43,7 @@ function sheetText(doc: ShotDocument, sheet: Sheet, pictured: Pictured, defs: De
 }
 
 /** How an SVG is seen. */
-export interface SvgForm {
+interface SvgForm {
   /** px of the file for each px of the shot. */
   readonly scale: number;
   readonly background: boolean;
@@ -54,7 +51,7 @@ export interface SvgForm {
 }
 
 /** What an SVG begins and ends with. */
-export function documentText(doc: ShotDocument, { scale, background, crop }: SvgForm, content: string): string {
+function documentText(doc: ShotDocument, { scale, background, crop }: SvgForm, content: string): string {
   const { width, height, background: colour, name } = shotOf(doc);
   const part = crop ?? { left: 0, top: 0, width, height };
   const ground = background && colour ? `${tag('rect', { width, height, fill: colour })}\n` : '';

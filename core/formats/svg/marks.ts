@@ -41,7 +41,7 @@ class PathText implements PathSink {
 }
 
 /** The data of a path round an area. */
-export function ringsPath(rings: Shape['rings']): string {
+function ringsPath(rings: Shape['rings']): string {
   const at = (ring: Float32Array, i: number): string => `${n(ring[i]!)} ${n(ring[i + 1]!)}`;
   return rings
     .map((ring) => {

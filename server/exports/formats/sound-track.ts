@@ -8,7 +8,7 @@ import { join } from 'node:path';
 const RATE = 48_000;
 
 /** ffmpeg's arguments for a track: what it is made of, to stand before encoders, and the mix. */
-export interface SoundTrack {
+interface SoundTrack {
   readonly inputs: readonly string[];
   readonly mix: readonly string[];
 }

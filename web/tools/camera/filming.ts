@@ -34,7 +34,7 @@ export function middleOfCamera(doc: ShotDocument, shotFrame: number): Point {
 }
 
 /** How a camera is moved: px of the picture plane, times its zoom, radians. */
-export interface CameraMove {
+interface CameraMove {
   readonly dx?: number;
   readonly dy?: number;
   readonly zoom?: number;

@@ -199,7 +199,7 @@ export const middleOf = ({ left, top, right, bottom }: Box): Point => ({
 export const pivotNow = (): Point => pick().pivot ?? middleOf(pick().box);
 
 /** What a matrix of the active layer's space does in the space of a drawing. */
-export function inSpaceOf(drawingId: Id, matrix: Matrix): Matrix {
+function inSpaceOf(drawingId: Id, matrix: Matrix): Matrix {
   const space = pick().spaces[drawingId];
   return space ? multiply(invert(space), multiply(matrix, space)) : matrix;
 }
@@ -282,8 +282,5 @@ export const pickedMarks = (): Mark[] => {
     return drawing ? drawing.order.filter((id) => ids.includes(id)).map((id) => now[id]!) : [];
   });
 };
-
-/** Where a place of the picked-up box is now. */
-export const placedNow = (point: Point): Point => apply(matrixNow(), point);
 
 export const gestureName = (): string => `pick-${randomId()}`;

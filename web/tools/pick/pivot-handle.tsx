@@ -12,7 +12,7 @@ import { STILL } from '@tallow/core/marks';
 const NEAR = 12;
 
 /** Places the pivot is drawn to, in the active layer's space: anchor, bases, traced points of this frame, corners and middle of the box. */
-export function pivotPlaces(): Point[] {
+function pivotPlaces(): Point[] {
   const now = current();
   const { box } = pick();
   const own = [

@@ -114,7 +114,7 @@ export function oneMore(): void {
 }
 
 /** Three copies of what is picked, out of step, irregular by a seed. */
-export function scatterThree(): void {
+function scatterThree(): void {
   const level = levelNow();
   if (!level) return;
   const reach = Math.round(shotOf(level.doc).width / 6);

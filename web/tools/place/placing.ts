@@ -1,18 +1,7 @@
 /** What is assembled: the uses that are picked, and the element whose inside is open. */
 import { keyOf, pathOf, standing, type Occurrence } from '@tallow/core/assembly';
 import { find, findAll, shotOf, type Element, type Id, type Placement, type ShotDocument } from '@tallow/core/document';
-import {
-  apply,
-  invert,
-  IDENTITY,
-  mapBox,
-  union,
-  EMPTY_BOX,
-  isEmpty,
-  type Box,
-  type Matrix,
-  type Point,
-} from '@tallow/core/geometry';
+import { invert, IDENTITY, mapBox, union, EMPTY_BOX, isEmpty, type Box, type Matrix } from '@tallow/core/geometry';
 import { drawingBox, sheetsOf } from '@tallow/core/render';
 import { elementLength, placedInside } from '@tallow/core/timing';
 import { create } from 'zustand';
@@ -122,9 +111,6 @@ export function boxIn(level: Level, placement: Placement, shotFrame: number): Bo
 /** Element space to px of the shot, corners left out. */
 export const flatMatrix = (level: Level, placement: Placement, shotFrame: number): Matrix =>
   standing(level.doc, [...level.path, placement], shotFrame, { flat: keyOn(level, placement.id) })?.matrix ?? IDENTITY;
-
-/** px of the shot to the space of a level. */
-export const intoLevel = (level: Level, at: Point): Point => apply(invert(levelMatrix(level, shotFrameNow())), at);
 
 /** Picks uses; the first of them is stood in, so that drawing goes on there. */
 export function pickUses(picked: readonly Id[]): void {

@@ -5,7 +5,7 @@ import { apply, type Point } from '@tallow/core/geometry';
 import { shownOn, timedLayers } from '@tallow/core/timing';
 import { usesOn, type Level } from './placing.ts';
 
-export interface Snap {
+interface Snap {
   /** Places a thing snaps to whole. */
   readonly points: readonly Point[];
   /** Heights and sides it snaps to by one coordinate. */

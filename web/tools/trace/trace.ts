@@ -13,7 +13,7 @@ export type Shifting = 'move' | 'turn' | 'scale';
 const shiftOf = (id: Id): Matrix => showing().ghostShift[id] ?? IDENTITY;
 
 /** Loaded drawings that are seen as ghosts, the nearest first. */
-export function ghostDrawings(now: Current): Drawing[] {
+function ghostDrawings(now: Current): Drawing[] {
   const { frame } = selection();
   const { onion, pinned } = showing();
   const near = [...onionReach(now, frame, onion)].sort(
