@@ -29,12 +29,14 @@ function textured(source: Surface, now: LookNow, place: LookPlace): Surface {
     context.setTransform(a * radius, b * radius, c * radius, d * radius, middle.x, middle.y);
     context.fillRect(-1, -1, 2, 2);
   };
-  const isCovered = coveredIn(source);
+  // Hatching does not ask.
+  let isCovered: ReturnType<typeof coveredIn> | null = null;
   const [wide, high] = [Math.abs(a) + Math.abs(c), Math.abs(b) + Math.abs(d)];
   drawTexture(context, now, box, unit, soft, (at, radius) => {
     const { x, y } = apply(matrix, at);
     // A px more: edges are soft.
     const [dx, dy] = [wide * radius + 1, high * radius + 1];
+    isCovered ??= coveredIn(source);
     return isCovered({ left: x - dx, top: y - dy, right: x + dx, bottom: y + dy });
   });
   plain(out);

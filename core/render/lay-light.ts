@@ -20,6 +20,7 @@ const [SIDE, WIDEST] = [0.12, 0.05] as const;
 const LOOKS = 3;
 /** Px along the side of a square. */
 const SQUARE = 16;
+const squareAt = (px: number): number => Math.floor(px / SQUARE);
 
 /** A light on pixels, device px. */
 export interface OnPixels {
@@ -119,9 +120,9 @@ function isCoveredBefore({ squares, width, height, known }: Lit, light: OnPixels
   if ((left < 0 && known.left < 0) || (top < 0 && known.top < 0)) return false;
   if ((right > width && known.right > width) || (bottom > height && known.bottom > height)) return false;
   const { across, down, covered } = squares;
-  const last = { row: Math.min(down - 1, (bottom - 1) >> 4), column: Math.min(across - 1, (right - 1) >> 4) };
-  for (let row = Math.max(0, top >> 4); row <= last.row; row++)
-    for (let column = Math.max(0, left >> 4); column <= last.column; column++)
+  const last = { row: Math.min(down - 1, squareAt(bottom - 1)), column: Math.min(across - 1, squareAt(right - 1)) };
+  for (let row = Math.max(0, squareAt(top)); row <= last.row; row++)
+    for (let column = Math.max(0, squareAt(left)); column <= last.column; column++)
       if (covered[row * across + column] !== ALL) return false;
   return true;
 }

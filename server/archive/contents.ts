@@ -174,8 +174,8 @@ export async function assetsFor(database: Knex, wanted: ReadonlySet<AssetId>): P
     .select<ArchivedAsset[]>('sha256', 'type', 'width', 'height', 'seconds', database.raw('length(content) as bytes'));
 }
 
-/** Bytes of an asset asked for at once: the database tells them as text, twice as long. */
-const SLICE = 2 * 1024 * 1024;
+/** Bytes of an asset that go in or out of the database at once: it tells them as text, twice as long. */
+export const SLICE = 2 * 1024 * 1024;
 
 /** The bytes of an asset, slice by slice. */
 export async function* assetBytes(database: Knex, { sha256, bytes }: ArchivedAsset): AsyncGenerator<Buffer> {

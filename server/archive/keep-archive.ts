@@ -6,6 +6,7 @@ import type { Knex } from 'knex';
 import { SHELF_ID } from '../db/migrations.ts';
 import { Stopped, type Tell } from '../queue/telling.ts';
 import { checkAsset } from './asset-check.ts';
+import { SLICE } from './contents.ts';
 import { renewed } from './new-ids.ts';
 import { manifestOf, openShot, type ReadRow, type ReadShot } from './read-archive.ts';
 import { BadArchive, type ZipReader } from './zip-reader.ts';
@@ -98,9 +99,6 @@ async function keepShelf(database: Knex, shotId: Id, { told, entities }: ReadSho
     ...shelfFacts(doc),
   });
 }
-
-/** Bytes of an asset handed to the database at once. */
-const SLICE = 2 * 1024 * 1024;
 
 export class ArchiveKeeper {
   private done = 0;

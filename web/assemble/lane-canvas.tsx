@@ -95,7 +95,7 @@ function madeOf(doc: ShotDocument, { placement, element, length, from, to, row }
 const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a.length === b.length && a.every((each, i) => each === b[i]);
 
-/** Whether a lane shows the same: most edits of a shot are of something else, and drawing it anew takes 20 ms. */
+/** Whether a lane shows the same: most edits of a shot are of something else. */
 const showsSame = (a: LaneCanvasProps, b: LaneCanvasProps): boolean =>
   isSame(
     [a.view.from, a.view.perFrame, a.width, a.length, a.picked, a.lane.rows, coloursIn(a.doc)],

@@ -38,6 +38,13 @@ test('a damaged one is told, and one that is stopped ends', async () => {
   await expect(unzipped(zip({ 'a.png': new Uint8Array(9) }), all, stopped)).rejects.toThrow(/abort/i);
 });
 
+test('a name that is not said to be UTF-8 is no damage', async () => {
+  const whole = Buffer.from(zipSync({ 'a?.png': new Uint8Array(50) }));
+  for (let at = whole.indexOf('a?.png'); at >= 0; at = whole.indexOf('a?.png', at)) whole[at + 1] = 0xe4;
+  const came = await unzipped(new File([new Uint8Array(whole)], 'old.zip'), all, never);
+  expect(came.map(({ name }) => name)).toEqual(['a\u00e4.png']);
+});
+
 const DAMAGED = damagedCount(120);
 test(`${DAMAGED} damaged in other ways: none passes as another than it was, and none is waited for`, async () => {
   const text = new TextEncoder().encode('<image w="64" h="48"><stack><layer src="data/0.png"/></stack></image>');
