@@ -23,9 +23,10 @@ const PARTS = [
     priority: 2,
   },
   // What the desk is put together from, without the pages themselves.
+  { name: 'tools', test: /web\/(brush|derived|fills|finishes|palette|pen|smears|tone|tools)\//, priority: 1 },
   {
     name: 'panels',
-    test: /web\/(brush|derived|export|fills|finishes|intake|layers|palette|pen|plan|shelf|smears|strip|time|tone|tools|versions|wheel)\//,
+    test: /web\/(export|intake|layers|plan|shelf|strip|time|versions|wheel)\//,
     priority: 1,
   },
 ];

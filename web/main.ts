@@ -16,6 +16,7 @@ const PARTS = [
   () => import('@tallow/core/edit'),
   () => import('./saving/open-shot.ts'),
   () => import('./tools/index.ts'),
+  () => import('./layers/layers.tsx'),
   () => import('./application.tsx'),
 ];
 

@@ -35,14 +35,15 @@ const ember = kindOf<Ember>({
   kind: 'ember',
   version: 2,
   upgrades: [(body) => ({ ...body, name: 'unnamed' })],
-  schema: z.strictObject({
-    kind: z.literal('ember'),
-    id: z.string(),
-    elementId: z.string(),
-    heat: z.strictObject({ constant: z.number() }),
-    glows: z.array(z.string()),
-    name: z.string(),
-  }),
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('ember'),
+      id: z.string(),
+      elementId: z.string(),
+      heat: z.strictObject({ constant: z.number() }),
+      glows: z.array(z.string()),
+      name: z.string(),
+    }),
   merge: { heat: 'value', glows: 'order' },
   points: ['element', 'swatch'],
   mapIds: (entity, of) =>

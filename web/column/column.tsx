@@ -119,8 +119,14 @@ function Below() {
   return panel ? <ColumnPanel panel={panel} /> : <Layers />;
 }
 
-/** @param up how many of its two halves are put up; before that it only keeps its room. */
-export function Column({ up }: { up: number }) {
+interface ColumnProps {
+  /** Whether its upper half is put up; before that the column only keeps its room. */
+  readonly isUp: boolean;
+  /** Whether its lower half is. */
+  readonly areLayersUp: boolean;
+}
+
+export function Column({ isUp, areLayersUp }: ColumnProps) {
   const now = useCurrent();
   if (!now) return null;
   return (
@@ -128,13 +134,13 @@ export function Column({ up }: { up: number }) {
       aria-label="Element"
       className="flex w-[368px] shrink-0 flex-col gap-0.5 overflow-hidden border-x border-soot-700 bg-soot-900 pb-2"
     >
-      {up > 0 ? (
+      {isUp ? (
         <>
           <Head key={now.element.id} element={now.element} length={now.length} form={formOf(now)} />
           <Wheel key={`${now.element.id}-wheel`} />
         </>
       ) : null}
-      {up > 1 ? (
+      {areLayersUp ? (
         <>
           <TimeButtons />
           <Divider />

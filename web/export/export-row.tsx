@@ -4,6 +4,7 @@ import { Refused, request, Unreachable } from '../api/client.ts';
 import type { ExportInfo } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
 import { sizeText } from '../parts/size-text.ts';
+import { whenText } from '../parts/when-text.ts';
 import { say } from '../shot/document.ts';
 import { intoFolder, whyNotFolder } from './into-folder.ts';
 
@@ -27,7 +28,6 @@ export function ExportRow({ info, reload }: { info: ExportInfo; reload: () => Pr
   const run = (work: Promise<unknown>): void => {
     work.then(reload).catch(tellTrouble);
   };
-  const when = new Date(info.createdAt).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
   return (
     <li data-testid="export" data-state={info.state} className="rounded-[10px] bg-soot-900 px-4 py-3">
       <div className="flex items-center gap-4">
@@ -35,7 +35,7 @@ export function ExportRow({ info, reload }: { info: ExportInfo; reload: () => Pr
           <div className="truncate font-medium">{info.fileName}</div>
           <div className="text-[13px] text-wax-500">
             {info.frames} frames · {info.settings.background ? 'with background' : 'transparent'}
-            {info.settings.scale === 1 ? '' : ` · ${info.settings.scale * 100} %`} · {when}
+            {info.settings.scale === 1 ? '' : ` · ${info.settings.scale * 100} %`} · {whenText(info.createdAt)}
             {info.bytes === null ? '' : ` · ${sizeText(info.bytes)}`}
           </div>
           {info.trouble ? (

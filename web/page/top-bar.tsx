@@ -86,8 +86,14 @@ function ShotName({ name }: { name: string }) {
   );
 }
 
-export function TopBar({ step }: { step: (typeof STEPS)[number]['path'] }) {
-  const shot = useDocument((s) => s.doc && shotOf(s.doc));
+interface TopBarProps {
+  readonly step: (typeof STEPS)[number]['path'];
+  /** Whether the shot is there: until then the bar has only its room, so that nothing moves when it comes. */
+  readonly isOpen: boolean;
+}
+
+export function TopBar({ step, isOpen }: TopBarProps) {
+  const shot = useDocument((s) => (isOpen && s.doc ? shotOf(s.doc) : null));
   const production = useDocument((s) => s.production);
   const lastDone = useDocument((s) => s.done.at(-1)?.name);
   const lastUndone = useDocument((s) => s.undone.at(-1)?.name);
@@ -97,7 +103,7 @@ export function TopBar({ step }: { step: (typeof STEPS)[number]['path'] }) {
         Tallow
       </Link>
       <Taper step={step} />
-      <div className="ml-auto min-w-0 text-right">
+      <div className={`ml-auto min-w-0 text-right ${isOpen ? '' : 'invisible'}`}>
         {shot ? <ShotName key={shot.id} name={shot.name} /> : null}
         <div className="flex items-center justify-end gap-1 text-xs text-wax-500">
           <span className="truncate">{production}</span>
@@ -105,8 +111,10 @@ export function TopBar({ step }: { step: (typeof STEPS)[number]['path'] }) {
           <ShotFormat />
         </div>
       </div>
-      <SavedMark />
-      <div className="flex gap-1 [&_button]:!bg-transparent [&_button:hover]:!bg-soot-800">
+      {isOpen ? <SavedMark /> : <div className="w-[136px] shrink-0" />}
+      <div
+        className={`flex gap-1 ${isOpen ? '' : 'invisible'} [&_button]:!bg-transparent [&_button:hover]:!bg-soot-800`}
+      >
         <ActionButton action={VERSION_ACTIONS.versions} label={titleOf(VERSION_ACTIONS.versions, 'Versions')}>
           <History size={16} />
         </ActionButton>

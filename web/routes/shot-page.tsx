@@ -86,20 +86,20 @@ interface DeskStepProps {
   readonly wasUp: RefObject<number>;
 }
 
-/** Tray, upper and lower half of the column. */
-const PARTS = 3;
+/** Parts of the desk, in the order in which they come up after the picture. */
+const PARTS = ['edges', 'strip', 'tray', 'column', 'layers'] as const;
 
-/** How many parts of the desk are up. The picture comes first, then one after another, each in a task of its own. */
-function usePartsUp(wasUp: RefObject<number>): number {
+/** Which parts of the desk are up. The picture comes first, then one after another, each in a task of its own. */
+function usePartsUp(wasUp: RefObject<number>): (part: (typeof PARTS)[number]) => boolean {
   const [up, setUp] = useState(wasUp.current);
   useEffect(() => {
     wasUp.current = up;
-    if (up < PARTS)
+    if (up < PARTS.length)
       startTransition(() => {
         setUp(up + 1);
       });
   }, [up, wasUp]);
-  return up;
+  return (part) => PARTS.indexOf(part) < up;
 }
 
 function DeskStep({ planning, wasUp }: DeskStepProps) {
@@ -116,16 +116,16 @@ function DeskStep({ planning, wasUp }: DeskStepProps) {
   const full = useScreen((s) => s.full);
   const leftHanded = useBindings((s) => s.leftHanded);
   const bare = full || !panels;
-  const up = usePartsUp(wasUp);
+  const isUp = usePartsUp(wasUp);
   return (
     <div className={`flex min-h-0 flex-1 ${leftHanded ? 'flex-row-reverse' : ''}`}>
       <main className="relative flex min-w-0 flex-1 flex-col">
         <div className="flex min-h-0 flex-1">
           {planning || full ? null : <Targets />}
-          <Picture planning={planning} />
+          <Picture planning={planning} areEdgesUp={isUp('edges')} />
         </div>
-        {bare ? null : <Strip />}
-        {bare ? null : planning ? <PlanTray /> : <Tray isUp={up > 0} />}
+        {bare ? null : <Strip isUp={isUp('strip')} />}
+        {bare ? null : planning ? <PlanTray /> : <Tray isUp={isUp('tray')} />}
         {!panels && !full ? (
           <button
             type="button"
@@ -139,7 +139,7 @@ function DeskStep({ planning, wasUp }: DeskStepProps) {
           </button>
         ) : null}
       </main>
-      {bare ? null : planning ? <PlanColumn /> : <Column up={up - 1} />}
+      {bare ? null : planning ? <PlanColumn /> : <Column isUp={isUp('column')} areLayersUp={isUp('layers')} />}
       <KeysDialog />
     </div>
   );
@@ -155,37 +155,38 @@ export function ShotPage() {
   const isOpen = useDocument((s) => s.doc?.shotId === shotId) && opened === shotId;
   if (step !== 'plan' && step !== 'draw' && step !== 'assemble' && step !== 'export')
     return <Navigate to={`/shots/${shotId}/draw`} replace />;
-  if (!isOpen) {
-    return (
-      <div className="grid h-full place-items-center text-center">
-        <div className="space-y-3">
-          <p className={trouble ? 'text-warn' : 'text-wax-500'}>{trouble ?? 'Opening the shot …'}</p>
-          {trouble ? (
-            <Link to="/" className="text-flame underline">
-              All shots
-            </Link>
-          ) : null}
-        </div>
-      </div>
-    );
-  }
   return (
     <div className="flex h-full flex-col overflow-hidden">
-      {full && step !== 'export' ? null : <TopBar step={step} />}
-      {step === 'export' ? (
+      {full && step !== 'export' ? null : <TopBar step={step} isOpen={isOpen} />}
+      {!isOpen ? (
+        <div className="grid flex-1 place-items-center text-center">
+          <div className="space-y-3">
+            <p className={trouble ? 'text-warn' : 'text-wax-500'}>{trouble ?? 'Opening the shot …'}</p>
+            {trouble ? (
+              <Link to="/" className="text-flame underline">
+                All shots
+              </Link>
+            ) : null}
+          </div>
+        </div>
+      ) : step === 'export' ? (
         <ExportStep />
       ) : step === 'assemble' ? (
         <AssembleStep />
       ) : (
         <DeskStep planning={step === 'plan'} wasUp={wasUp} />
       )}
-      <KeepDialog />
-      <IntakeDialog />
-      <ScanDialog />
-      <IntakeComing />
-      <VersionsDialog />
-      <LeaveGuard shotId={shotId} />
-      <NoticeBar place={step === 'export' || full ? 'foot' : 'strip'} />
+      {isOpen ? (
+        <>
+          <KeepDialog />
+          <IntakeDialog />
+          <ScanDialog />
+          <IntakeComing />
+          <VersionsDialog />
+          <LeaveGuard shotId={shotId} />
+          <NoticeBar place={step === 'export' || full ? 'foot' : 'strip'} />
+        </>
+      ) : null}
     </div>
   );
 }

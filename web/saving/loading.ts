@@ -35,6 +35,19 @@ function taken(read: ReturnType<typeof readEntity>): Entity {
   );
 }
 
+/** Reads bodies of the server's, a slice of time after another. @throws naming the field that is wrong. */
+export async function decodeAll(bodies: readonly unknown[]): Promise<Entity[]> {
+  const read: Entity[] = [];
+  let began = performance.now();
+  for (const body of bodies) {
+    read.push(decode(body));
+    if (performance.now() - began < SLICE_MS) continue;
+    await whenIdle(LATEST_MS);
+    began = performance.now();
+  }
+  return read;
+}
+
 export class Loading {
   private stopped = false;
 
@@ -60,20 +73,14 @@ export class Loading {
   private async fetched(ids: readonly Id[]): Promise<Entity[]> {
     const bodies = await request<unknown[]>('GET', `/shots/${this.shotId}/drawings?ids=${ids.join(',')}`);
     const apart = await readApart(bodies);
-    if (apart)
-      return apart.map(({ read: body, room }) => {
-        const entity = taken(body);
-        if (entity.kind === 'drawing' && room) takeRoom(entity, room);
-        return entity;
-      });
-    const read: Entity[] = [];
-    let began = performance.now();
-    for (const body of bodies) {
-      read.push(decode(body));
-      if (performance.now() - began < SLICE_MS) continue;
-      await whenIdle(LATEST_MS);
-      began = performance.now();
-    }
+    if (!apart) return decodeAll(bodies);
+    // Taking over what the worker sent is a task by itself: drawing the page anew comes in the next.
+    const read = apart.map(({ read: body, room }) => {
+      const entity = taken(body);
+      if (entity.kind === 'drawing' && room) takeRoom(entity, room);
+      return entity;
+    });
+    await whenIdle(LATEST_MS);
     return read;
   }
 

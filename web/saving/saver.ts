@@ -3,7 +3,7 @@
  * saved. This browser's store and the server are two safeties that do not wait for each other: either alone keeps the
  * work. All exchange with the server is one thing after the other, in `exchange`.
  */
-import { randomId, same, shotOf, type Id, type ShotDocument } from '@tallow/core/document';
+import { randomId, same, shotOf, type Entity, type Id, type ShotDocument } from '@tallow/core/document';
 import { adoptPending, heal, takeIn, type Pending, type TakenIn, type Theirs } from '@tallow/core/edit';
 import { request } from '../api/client.ts';
 import type { ChangesPage, ShotStructure } from '../api/types.ts';
@@ -12,7 +12,7 @@ import { Adoption } from './adoption.ts';
 import { browserStore, type Kept, type KeptBatch } from './browser-store.ts';
 import { holdTab, type Orphan } from './orphans.ts';
 import { Landing } from './landing.ts';
-import { decode, Loading } from './loading.ts';
+import { decode, decodeAll, Loading } from './loading.ts';
 import { Outbox } from './outbox.ts';
 import { savingOf } from './says.ts';
 import { sendBatch } from './sending.ts';
@@ -119,7 +119,7 @@ export class Saver {
     const tab = randomId();
     const saver = new Saver(shotId, tab, await holdTab(tab));
     try {
-      saver.show(structure);
+      saver.show(structure, await decodeAll(structure.entities));
     } catch (error) {
       await saver.close();
       throw error;
@@ -130,8 +130,7 @@ export class Saver {
   }
 
   /** Shows what the server has. */
-  private show(structure: ShotStructure): void {
-    const entities = structure.entities.map(decode);
+  private show(structure: ShotStructure, entities: readonly Entity[]): void {
     const doc: ShotDocument = { shotId: this.shotId, entities: Object.fromEntries(entities.map((e) => [e.id, e])) };
     shotOf(doc);
     this.epoch = structure.epoch;
@@ -333,7 +332,7 @@ export class Saver {
     const structure = await request<ShotStructure>('GET', `/shots/${this.shotId}`);
     const pending = this.unsaved.pending();
     this.batch = null;
-    this.show(structure);
+    this.show(structure, await decodeAll(structure.entities));
     this.outbox.touch(pending.map(({ id }) => id));
     void this.loading.loadAll();
     await this.take(pending);

@@ -278,8 +278,16 @@ function BrushRing({ within }: { within: React.RefObject<HTMLDivElement | null> 
 
 const CURSORS = { pan: 'grab', turn: 'crosshair', width: 'ew-resize' } as const;
 
-/** @param planning whether the pen plans rather than draws. @param assembling whether it places uses of elements in the shot. */
-export function Picture({ planning = false, assembling = false }: { planning?: boolean; assembling?: boolean }) {
+interface PictureProps {
+  /** Whether the pen plans rather than draws. */
+  readonly planning?: boolean;
+  /** Whether it places uses of elements in the shot. */
+  readonly assembling?: boolean;
+  /** Whether the buttons along its edges are put up yet; they lie over the picture and move nothing. */
+  readonly areEdgesUp?: boolean;
+}
+
+export function Picture({ planning = false, assembling = false, areEdgesUp = true }: PictureProps) {
   const drawing = !planning && !assembling;
   const host = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -365,9 +373,9 @@ export function Picture({ planning = false, assembling = false }: { planning?: b
         {full || !drawing ? null : <FirstSteps />}
         {planning || tool !== null ? null : <BrushRing within={host} />}
       </div>
-      {drawing ? <OtherHand /> : null}
-      {full ? null : <AboveLine planning={planning} assembling={assembling} />}
-      {full || !panels || assembling ? null : <Judging planning={planning} />}
+      {drawing && areEdgesUp ? <OtherHand /> : null}
+      {full || !areEdgesUp ? null : <AboveLine planning={planning} assembling={assembling} />}
+      {full || !areEdgesUp || !panels || assembling ? null : <Judging planning={planning} />}
     </div>
   );
 }

@@ -39,7 +39,8 @@ function Playhead({ now, width }: { now: Current; width: number }) {
   );
 }
 
-export function Strip() {
+/** @param isUp whether its rows are put up yet: their room is kept meanwhile. */
+export function Strip({ isUp }: { isUp: boolean }) {
   const now = useCurrent();
   const doc = useDocument((s) => s.doc);
   const host = useRef<HTMLDivElement>(null);
@@ -110,7 +111,8 @@ export function Strip() {
         className={rows.length > MOST_ROWS ? 'overflow-y-auto [scrollbar-width:none]' : ''}
         style={{ maxHeight: MOST_ROWS * ROW_HEIGHT + ROW_HEIGHT / 2 }}
       >
-        {rows.map((row, i) => (
+        {isUp ? null : <div style={{ height: rows.length * ROW_HEIGHT }} />}
+        {(isUp ? rows : []).map((row, i) => (
           <Row
             key={row.place ?? row.element.id}
             row={row}

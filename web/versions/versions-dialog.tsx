@@ -6,6 +6,7 @@ import type { Version } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
 import { Dialog } from '../parts/dialog.tsx';
 import { sizeText } from '../parts/size-text.ts';
+import { whenText } from '../parts/when-text.ts';
 import { NameField } from '../parts/name-field.tsx';
 import { useDocument } from '../shot/document.ts';
 import { SideBySide, VersionLoop } from './loops.tsx';
@@ -21,7 +22,6 @@ import {
   whyNotNow,
 } from './versions.ts';
 
-const WHEN = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 const changedText = (count: number): string =>
   count === 0
     ? 'no drawing has changed since'
@@ -79,7 +79,7 @@ function Card({ version, whyNot, isCompared, onCompare }: CardProps) {
           </button>
         )}
         <p className="text-[13px] text-wax-500">
-          {WHEN.format(new Date(createdAt))}
+          {whenText(createdAt)}
           {made === 'hand' ? '' : ', by itself'} · {changedText(changed)}
         </p>
         <div className="mt-2 flex flex-wrap gap-1.5">

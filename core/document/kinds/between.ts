@@ -49,27 +49,28 @@ export const between = kindOf<Between>({
   kind: 'between',
   version: 2,
   upgrades: [(body) => ({ ...body, along: null })],
-  schema: z
-    .strictObject({
-      kind: z.literal('between'),
-      id,
-      elementId: id,
-      layerId: id,
-      from: id,
-      to: id,
-      slots: uniqueIds.min(1).max(200),
-      shares: z
-        .array(share)
-        .max(200)
-        .refine((all) => all.every((each, i) => i === 0 || each >= all[i - 1]!), 'must rise'),
-      way: z.enum(WAYS),
-      pathId: id.nullable(),
-      ties: z.array(tie).max(5000),
-      laid: z.record(id, print),
-      hangsOn: z.tuple([print, print]),
-      along: print.nullable(),
-    })
-    .refine((b) => b.shares.length === b.slots.length, { path: ['shares'], message: 'must be as many as slots' }),
+  schema: () =>
+    z
+      .strictObject({
+        kind: z.literal('between'),
+        id,
+        elementId: id,
+        layerId: id,
+        from: id,
+        to: id,
+        slots: uniqueIds.min(1).max(200),
+        shares: z
+          .array(share)
+          .max(200)
+          .refine((all) => all.every((each, i) => i === 0 || each >= all[i - 1]!), 'must rise'),
+        way: z.enum(WAYS),
+        pathId: id.nullable(),
+        ties: z.array(tie).max(5000),
+        laid: z.record(id, print),
+        hangsOn: z.tuple([print, print]),
+        along: print.nullable(),
+      })
+      .refine((b) => b.shares.length === b.slots.length, { path: ['shares'], message: 'must be as many as slots' }),
   // The slots, where they lie and what they were laid from belong together.
   merge: { slots: 'value', shares: 'value', ties: 'value', laid: 'value', hangsOn: 'value' },
   points: ['element', 'layer', 'path'],

@@ -38,24 +38,25 @@ function mergeDrawing(base: Drawing, ours: Drawing, theirs: Drawing): Merged<Dra
 export const drawing = kindOf<Drawing>({
   kind: 'drawing',
   version: 1,
-  schema: z
-    .strictObject({ kind: z.literal('drawing'), id, marks: z.record(id, mark), order: uniqueIds })
-    .refine((d) => d.order.length === Object.keys(d.marks).length && d.order.every((m) => m in d.marks), {
-      path: ['order'],
-      message: 'must name every mark once',
-    })
-    .refine((d) => Object.entries(d.marks).every(([key, m]) => key === m.id), {
-      path: ['marks'],
-      message: 'must keep each mark under its own id',
-    })
-    .refine(
-      (d) =>
-        Object.values(d.marks).reduce((n, m) => n + (m.kind === 'shape' ? 0 : m.samples.x.length), 0) <= SAMPLE_LIMIT,
-      {
+  schema: () =>
+    z
+      .strictObject({ kind: z.literal('drawing'), id, marks: z.record(id, mark), order: uniqueIds })
+      .refine((d) => d.order.length === Object.keys(d.marks).length && d.order.every((m) => m in d.marks), {
+        path: ['order'],
+        message: 'must name every mark once',
+      })
+      .refine((d) => Object.entries(d.marks).every(([key, m]) => key === m.id), {
         path: ['marks'],
-        message: `must hold at most ${SAMPLE_LIMIT} samples together`,
-      },
-    ),
+        message: 'must keep each mark under its own id',
+      })
+      .refine(
+        (d) =>
+          Object.values(d.marks).reduce((n, m) => n + (m.kind === 'shape' ? 0 : m.samples.x.length), 0) <= SAMPLE_LIMIT,
+        {
+          path: ['marks'],
+          message: `must hold at most ${SAMPLE_LIMIT} samples together`,
+        },
+      ),
   merge: { marks: 'record', order: 'order' },
   mergeWhole: mergeDrawing,
   points: ['swatch'],

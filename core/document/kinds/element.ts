@@ -76,35 +76,36 @@ const RECOLOURS: Pointer = { field: 'recolours', to: 'swatch', bond: 'needs', us
 export const element = kindOf<Element>({
   kind: 'element',
   version: 1,
-  schema: z.strictObject({
-    kind: z.literal('element'),
-    id,
-    name,
-    time: z.enum(['open', 'cycle', 'one-shot']),
-    form: z.enum(ELEMENT_FORMS).default('auto'),
-    layers: uniqueIds,
-    anchor: spot.default({ x: 0, y: 0 }),
-    tip: spot.nullable().default(null),
-    light: value(z.number().min(-36_000).max(36_000)).default({ constant: LIGHT_ABOVE }),
-    finishes: finishes.default([]),
-    recolours: z.array(recolour).max(100).refine(eachOnce, notTwice).default([]),
-    recolour: id.nullable().default(null),
-    bases: z.array(base).max(200).refine(eachOnce, notTwice).default([]),
-    phases: z
-      .array(z.strictObject({ id, name, length: frames(1), hold: within({ least: 1, most: 100 }, 'frames') }))
-      .max(200)
-      .refine(eachOnce, notTwice)
-      .default([]),
-    mood: z.enum(MOODS).nullable().default(null),
-    paths: uniqueIds.default([]),
-    traces: z.array(trace).max(200).refine(eachOnce, notTwice).default([]),
-    smearings: smearings.default({}),
-    meant: uniqueIds.default([]),
-    shelf: z
-      .strictObject({ shelfId: id, revision: z.int().min(1) })
-      .nullable()
-      .default(null),
-  }),
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('element'),
+      id,
+      name,
+      time: z.enum(['open', 'cycle', 'one-shot']),
+      form: z.enum(ELEMENT_FORMS).default('auto'),
+      layers: uniqueIds,
+      anchor: spot.default({ x: 0, y: 0 }),
+      tip: spot.nullable().default(null),
+      light: value(z.number().min(-36_000).max(36_000)).default({ constant: LIGHT_ABOVE }),
+      finishes: finishes.default([]),
+      recolours: z.array(recolour).max(100).refine(eachOnce, notTwice).default([]),
+      recolour: id.nullable().default(null),
+      bases: z.array(base).max(200).refine(eachOnce, notTwice).default([]),
+      phases: z
+        .array(z.strictObject({ id, name, length: frames(1), hold: within({ least: 1, most: 100 }, 'frames') }))
+        .max(200)
+        .refine(eachOnce, notTwice)
+        .default([]),
+      mood: z.enum(MOODS).nullable().default(null),
+      paths: uniqueIds.default([]),
+      traces: z.array(trace).max(200).refine(eachOnce, notTwice).default([]),
+      smearings: smearings.default({}),
+      meant: uniqueIds.default([]),
+      shelf: z
+        .strictObject({ shelfId: id, revision: z.int().min(1) })
+        .nullable()
+        .default(null),
+    }),
   merge: {
     anchor: 'value',
     tip: 'value',

@@ -46,23 +46,24 @@ const REGIONS: Pointer = { field: 'slots', to: 'swatch', bond: 'seeks' };
 export const fill = kindOf<Fill>({
   kind: 'fill',
   version: 1,
-  schema: z.strictObject({
-    kind: z.literal('fill'),
-    id,
-    elementId: id,
-    layerId: id,
-    bounds: uniqueIds,
-    gap: z.number().min(0).max(200),
-    under: z.number().min(0).max(400).nullable(),
-    slots: z.record(
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('fill'),
       id,
-      z.strictObject({
-        hangsOn: print,
-        gap: z.number().min(0).max(200).optional(),
-        regions: z.array(z.strictObject({ markId: id, x: place, y: place, swatch: id, print })).max(20_000),
-      }),
-    ),
-  }),
+      elementId: id,
+      layerId: id,
+      bounds: uniqueIds,
+      gap: z.number().min(0).max(200),
+      under: z.number().min(0).max(400).nullable(),
+      slots: z.record(
+        id,
+        z.strictObject({
+          hangsOn: print,
+          gap: z.number().min(0).max(200).optional(),
+          regions: z.array(z.strictObject({ markId: id, x: place, y: place, swatch: id, print })).max(20_000),
+        }),
+      ),
+    }),
   merge: { bounds: 'order', slots: 'record' },
   points: ['element', 'layer', 'swatch'],
   mapIds: (fill, of) =>

@@ -32,18 +32,19 @@ const LAYERS: Pointer = { field: 'layers', to: 'layer', bond: 'lists' };
 export const folder = kindOf<Folder>({
   kind: 'folder',
   version: 1,
-  schema: z.strictObject({
-    kind: z.literal('folder'),
-    id,
-    elementId: id,
-    name,
-    visible: z.boolean(),
-    locked: z.boolean(),
-    opacity: value(share),
-    layers: uniqueIds,
-    shift: shiftAtHome,
-    finishes: finishes.default([]),
-  }),
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('folder'),
+      id,
+      elementId: id,
+      name,
+      visible: z.boolean(),
+      locked: z.boolean(),
+      opacity: value(share),
+      layers: uniqueIds,
+      shift: shiftAtHome,
+      finishes: finishes.default([]),
+    }),
   merge: { opacity: 'value', layers: 'order', shift: 'fields', finishes: 'things' },
   points: ['element', 'layer', 'swatch'],
   mapIds: (folder, of) =>

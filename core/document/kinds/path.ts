@@ -82,28 +82,29 @@ const standIn = z.strictObject({
 export const path = kindOf<Path>({
   kind: 'path',
   version: 1,
-  schema: z.strictObject({
-    kind: z.literal('path'),
-    id,
-    elementId: id,
-    name,
-    nodes: ring,
-    closed: z.boolean(),
-    from: frames(0),
-    ticks: within({ least: 2, most: 1000 }, 'ticks'),
-    hold: within({ least: 1, most: 100 }, 'frames'),
-    softStart: share,
-    softEnd: share,
-    slows: z
-      .array(z.strictObject({ id, at: share, width: z.number().min(0.01).max(1), amount: share }))
-      .max(100)
-      .refine(eachOnce, notTwice),
-    perspective: z.boolean(),
-    placed: z.record(z.string().regex(/^(0|[1-9][0-9]{0,3})$/, 'must be the number of a tick'), share),
-    standIn,
-    visible: z.boolean(),
-    locked: z.boolean(),
-  }),
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('path'),
+      id,
+      elementId: id,
+      name,
+      nodes: ring,
+      closed: z.boolean(),
+      from: frames(0),
+      ticks: within({ least: 2, most: 1000 }, 'ticks'),
+      hold: within({ least: 1, most: 100 }, 'frames'),
+      softStart: share,
+      softEnd: share,
+      slows: z
+        .array(z.strictObject({ id, at: share, width: z.number().min(0.01).max(1), amount: share }))
+        .max(100)
+        .refine(eachOnce, notTwice),
+      perspective: z.boolean(),
+      placed: z.record(z.string().regex(/^(0|[1-9][0-9]{0,3})$/, 'must be the number of a tick'), share),
+      standIn,
+      visible: z.boolean(),
+      locked: z.boolean(),
+    }),
   merge: { slows: 'things', placed: 'record', standIn: 'fields' },
   points: ['element'],
   mapIds: (path, of) => withFields(path, { elementId: one(path.elementId, of, OF_ELEMENT) }),

@@ -29,16 +29,17 @@ const PLACEMENTS: Pointer = { field: 'placements', to: 'placement', bond: 'lists
 export const plane = kindOf<Plane>({
   kind: 'plane',
   version: 1,
-  schema: z.strictObject({
-    kind: z.literal('plane'),
-    id,
-    name,
-    depth: z.number().min(DEPTH_LIMITS.least).max(DEPTH_LIMITS.most),
-    visible: z.boolean().default(true),
-    locked: z.boolean().default(false),
-    finishes: finishes.default([]),
-    placements: uniqueIds,
-  }),
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('plane'),
+      id,
+      name,
+      depth: z.number().min(DEPTH_LIMITS.least).max(DEPTH_LIMITS.most),
+      visible: z.boolean().default(true),
+      locked: z.boolean().default(false),
+      finishes: finishes.default([]),
+      placements: uniqueIds,
+    }),
   merge: { placements: 'order', finishes: 'things' },
   points: ['placement', 'swatch'],
   mapIds: (plane, of) =>

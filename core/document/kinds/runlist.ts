@@ -37,20 +37,21 @@ const run = z.strictObject({ id, slot: id.nullable(), length: frames(1) });
 export const runList = kindOf<RunList>({
   kind: 'runlist',
   version: 1,
-  schema: z.strictObject({
-    kind: z.literal('runlist'),
-    id,
-    elementId: id,
-    runs: z
-      .array(run)
-      .max(20_000)
-      .refine((runs) => new Set(runs.map((r) => r.id)).size === runs.length, 'must not name a run twice'),
-    period: frames(1).nullable(),
-    offset: frames(-100_000),
-    // Bodies from before slots had poses and numbers are read as plain ones.
-    poses: z.record(id, z.enum(POSES)).default({}),
-    numbers: z.record(id, frames(1)).default({}),
-  }),
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('runlist'),
+      id,
+      elementId: id,
+      runs: z
+        .array(run)
+        .max(20_000)
+        .refine((runs) => new Set(runs.map((r) => r.id)).size === runs.length, 'must not name a run twice'),
+      period: frames(1).nullable(),
+      offset: frames(-100_000),
+      // Bodies from before slots had poses and numbers are read as plain ones.
+      poses: z.record(id, z.enum(POSES)).default({}),
+      numbers: z.record(id, frames(1)).default({}),
+    }),
   merge: { runs: 'things', poses: 'record', numbers: 'record' },
   points: ['element'],
   mapIds: (runs, of) => withFields(runs, { elementId: one(runs.elementId, of, OF_ELEMENT) }),

@@ -59,29 +59,30 @@ const AIR: Pointer = { field: 'air.swatch', to: 'swatch', bond: 'needs', use: 'a
 export const shot = kindOf<Shot>({
   kind: 'shot',
   version: 1,
-  schema: z.strictObject({
-    kind: z.literal('shot'),
-    id,
-    name,
-    width: within(SHOT_LIMITS.size, 'px'),
-    height: within(SHOT_LIMITS.size, 'px'),
-    rate: within(SHOT_LIMITS.rate, 'frames per second'),
-    length: within(SHOT_LIMITS.length, 'frames'),
-    background: colour.nullable(),
-    planes: uniqueIds,
-    elements: uniqueIds,
-    swatches: uniqueIds,
-    guides: uniqueIds.default([]),
-    plates: uniqueIds.default([]),
-    lights: uniqueIds.default([]),
-    sounds: uniqueIds.default([]),
-    camera,
-    focal: z.number().min(FOCAL_LIMITS.least).max(FOCAL_LIMITS.most).nullable().default(null),
-    air: z
-      .strictObject({ swatch: id, reach: z.number().min(AIR_LIMITS.least).max(AIR_LIMITS.most) })
-      .nullable()
-      .default(null),
-  }),
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('shot'),
+      id,
+      name,
+      width: within(SHOT_LIMITS.size, 'px'),
+      height: within(SHOT_LIMITS.size, 'px'),
+      rate: within(SHOT_LIMITS.rate, 'frames per second'),
+      length: within(SHOT_LIMITS.length, 'frames'),
+      background: colour.nullable(),
+      planes: uniqueIds,
+      elements: uniqueIds,
+      swatches: uniqueIds,
+      guides: uniqueIds.default([]),
+      plates: uniqueIds.default([]),
+      lights: uniqueIds.default([]),
+      sounds: uniqueIds.default([]),
+      camera,
+      focal: z.number().min(FOCAL_LIMITS.least).max(FOCAL_LIMITS.most).nullable().default(null),
+      air: z
+        .strictObject({ swatch: id, reach: z.number().min(AIR_LIMITS.least).max(AIR_LIMITS.most) })
+        .nullable()
+        .default(null),
+    }),
   merge: {
     planes: 'order',
     elements: 'order',

@@ -103,43 +103,44 @@ export const smearings = z.record(
 export const smear = kindOf<Smear>({
   kind: 'smear',
   version: 1,
-  schema: z.strictObject({
-    kind: z.literal('smear'),
-    id,
-    elementId: id,
-    layerId: id,
-    layers: uniqueIds,
-    form: z.enum(SMEAR_FORMS),
-    stops: uniqueIds.min(1, 'must name a slot').max(64),
-    piece: z.string().min(1).max(200).nullable(),
-    marks: uniqueIds,
-    rigid: uniqueIds,
-    way: z.enum(SMEAR_WAYS),
-    pathId: id.nullable(),
-    line: column
-      .refine((l) => l.length >= 4 && l.length % 2 === 0 && l.length <= 4000, 'must hold 2 to 2000 points')
-      .refine((l) => l.every((v) => Math.abs(v) <= FAR), `must lie within ${FAR} px`)
-      .nullable(),
-    bend: z.number().min(-3).max(3),
-    guideId: id.nullable(),
-    stopMarkId: id.nullable(),
-    settings: z.record(z.string().regex(/^[a-z][a-zA-Z0-9]{0,31}$/, 'must be a short plain name'), place),
-    seed,
-    time: z.enum(SMEAR_TIMES),
-    asGuide: z.boolean(),
-    slot: id.nullable(),
-    replaced: z
-      .strictObject({
-        slot: id,
-        drawings: z.record(id, id),
-        pose: z.enum(POSES).optional(),
-        number: frames(1).optional(),
-      })
-      .optional(),
-    behindId: id.nullable(),
-    laid: z.record(id, z.record(id, print)),
-    hangsOn: print,
-  }),
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('smear'),
+      id,
+      elementId: id,
+      layerId: id,
+      layers: uniqueIds,
+      form: z.enum(SMEAR_FORMS),
+      stops: uniqueIds.min(1, 'must name a slot').max(64),
+      piece: z.string().min(1).max(200).nullable(),
+      marks: uniqueIds,
+      rigid: uniqueIds,
+      way: z.enum(SMEAR_WAYS),
+      pathId: id.nullable(),
+      line: column
+        .refine((l) => l.length >= 4 && l.length % 2 === 0 && l.length <= 4000, 'must hold 2 to 2000 points')
+        .refine((l) => l.every((v) => Math.abs(v) <= FAR), `must lie within ${FAR} px`)
+        .nullable(),
+      bend: z.number().min(-3).max(3),
+      guideId: id.nullable(),
+      stopMarkId: id.nullable(),
+      settings: z.record(z.string().regex(/^[a-z][a-zA-Z0-9]{0,31}$/, 'must be a short plain name'), place),
+      seed,
+      time: z.enum(SMEAR_TIMES),
+      asGuide: z.boolean(),
+      slot: id.nullable(),
+      replaced: z
+        .strictObject({
+          slot: id,
+          drawings: z.record(id, id),
+          pose: z.enum(POSES).optional(),
+          number: frames(1).optional(),
+        })
+        .optional(),
+      behindId: id.nullable(),
+      laid: z.record(id, z.record(id, print)),
+      hangsOn: print,
+    }),
   merge: {
     layers: 'order',
     stops: 'value',

@@ -34,22 +34,23 @@ const seconds = z.number().min(0).max(SOUND_LIMITS.seconds);
 export const sound = kindOf<Sound>({
   kind: 'sound',
   version: 1,
-  schema: z.strictObject({
-    kind: z.literal('sound'),
-    id,
-    name,
-    asset,
-    seconds: seconds.min(SOUND_LIMITS.shortest),
-    start: z.number().min(-FAR).max(FAR),
-    part: z
-      .strictObject({ from: seconds, to: seconds })
-      .refine(({ from, to }) => from < to, 'must end after it has begun'),
-    fadeIn: seconds,
-    fadeOut: seconds,
-    loudness: z.number().min(0).max(SOUND_LIMITS.loudness),
-    hits: share,
-    heard: z.boolean(),
-  }),
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('sound'),
+      id,
+      name,
+      asset,
+      seconds: seconds.min(SOUND_LIMITS.shortest),
+      start: z.number().min(-FAR).max(FAR),
+      part: z
+        .strictObject({ from: seconds, to: seconds })
+        .refine(({ from, to }) => from < to, 'must end after it has begun'),
+      fadeIn: seconds,
+      fadeOut: seconds,
+      loudness: z.number().min(0).max(SOUND_LIMITS.loudness),
+      hits: share,
+      heard: z.boolean(),
+    }),
   merge: { part: 'value' },
   points: [],
   assets: ({ asset: own }) => [own],

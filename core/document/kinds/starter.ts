@@ -75,28 +75,29 @@ export const starter = kindOf<Starter>({
   kind: 'starter',
   version: 2,
   upgrades: [(body) => ({ ...body, along: null })],
-  schema: z.strictObject({
-    kind: z.literal('starter'),
-    id,
-    elementId: id,
-    effect: z.enum(EFFECTS),
-    seed,
-    x: place,
-    y: place,
-    settings: z.record(plain, place),
-    line: column
-      .refine((l) => l.length >= 4 && l.length % 2 === 0 && l.length <= 2000, 'must hold 2 to 1000 points')
-      .refine((l) => l.every((v) => Math.abs(v) <= FAR), `must lie within ${FAR} px`)
-      .nullable(),
-    pathId: id.nullable(),
-    from: frames(0),
-    length: within({ least: 1, most: 2000 }, 'frames'),
-    hold: within({ least: 1, most: 100 }, 'frames').nullable(),
-    layers: z.record(plain, id),
-    paints: z.record(plain, id),
-    laid: z.record(plain, z.array(laid).max(2000)),
-    along: print.nullable(),
-  }),
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('starter'),
+      id,
+      elementId: id,
+      effect: z.enum(EFFECTS),
+      seed,
+      x: place,
+      y: place,
+      settings: z.record(plain, place),
+      line: column
+        .refine((l) => l.length >= 4 && l.length % 2 === 0 && l.length <= 2000, 'must hold 2 to 1000 points')
+        .refine((l) => l.every((v) => Math.abs(v) <= FAR), `must lie within ${FAR} px`)
+        .nullable(),
+      pathId: id.nullable(),
+      from: frames(0),
+      length: within({ least: 1, most: 2000 }, 'frames'),
+      hold: within({ least: 1, most: 100 }, 'frames').nullable(),
+      layers: z.record(plain, id),
+      paints: z.record(plain, id),
+      laid: z.record(plain, z.array(laid).max(2000)),
+      along: print.nullable(),
+    }),
   merge: { settings: 'fields', layers: 'record', paints: 'record', laid: 'record' },
   points: ['element', 'path', 'layer', 'swatch', 'drawing'],
   mapIds: (starter, of) =>

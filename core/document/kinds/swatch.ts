@@ -26,14 +26,15 @@ const STOPS: Pointer = { field: 'gradient', to: 'swatch', bond: 'needs', use: 'g
 export const swatch = kindOf<Swatch>({
   kind: 'swatch',
   version: 1,
-  schema: z.strictObject({
-    kind: z.literal('swatch'),
-    id,
-    name,
-    role: z.enum(SWATCH_ROLES),
-    colour,
-    gradient: gradient.nullable().default(null),
-  }),
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('swatch'),
+      id,
+      name,
+      role: z.enum(SWATCH_ROLES),
+      colour,
+      gradient: gradient.nullable().default(null),
+    }),
   merge: { gradient: 'value' },
   points: ['swatch'],
   mapIds: (swatch, of) => {

@@ -55,19 +55,20 @@ const takeIds = (take: HeldTake, of: IdMap): HeldTake =>
 export const variant = kindOf<Variant>({
   kind: 'variant',
   version: 1,
-  schema: z.strictObject({
-    kind: z.literal('variant'),
-    id,
-    elementId: id,
-    name,
-    scope: uniqueIds,
-    held: z
-      .strictObject({
-        lists: z.array(runList.schema).max(1000),
-        layers: z.array(z.strictObject({ layerId: id, runListId: id, slots })).max(1000),
-      })
-      .nullable(),
-  }),
+  schema: () =>
+    z.strictObject({
+      kind: z.literal('variant'),
+      id,
+      elementId: id,
+      name,
+      scope: uniqueIds,
+      held: z
+        .strictObject({
+          lists: z.array(runList.schema).max(1000),
+          layers: z.array(z.strictObject({ layerId: id, runListId: id, slots })).max(1000),
+        })
+        .nullable(),
+    }),
   merge: { scope: 'order', held: 'value' },
   points: ['element', 'layer', 'runlist', 'drawing'],
   mapIds: (variant, of) =>
