@@ -12,6 +12,8 @@ const PARTS = [
     test: /node_modules\/(radix-ui|@radix-ui|@floating-ui|react-[^/]+|use-[^/]+|aria-hidden|lucide-react|@dnd-kit|@tanstack|zustand)\//,
     priority: 7,
   },
+  // Asked for when a zip comes in.
+  { name: 'zip', test: /node_modules\/fflate\//, priority: 7 },
   { name: 'packages', test: /node_modules\//, priority: 6 },
   { name: 'ground', test: /core\/(looks|canvas|colour|geometry|controls)[/.]/, priority: 5 },
   { name: 'document', test: /core\/document[/.]/, priority: 4 },

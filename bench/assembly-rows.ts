@@ -8,6 +8,7 @@ import {
   type Placement,
   type ShotDocument,
 } from '@tallow/core/document';
+import { wipe } from '@tallow/core/canvas';
 import { addElement, addMark, addLayer } from '@tallow/core/edit';
 import { IDENTITY } from '@tallow/core/geometry';
 import {
@@ -193,6 +194,7 @@ async function nightRow(): Promise<Row> {
     drawBackground(target, doc, IDENTITY);
     const on = makeSurface(WIDTH, HEIGHT);
     for (const sheet of sheetsOf(doc, NIGHT_FRAME, { guides: false, looks: 'none' })) {
+      wipe(on);
       drawDrawing(on, scratch, sheet.drawing, paintsOf(doc, sheet), sheet.matrix);
       layPart(target, { picture: on.picture, left: 0, top: 0, opacity: 1, blend: 'normal' });
     }

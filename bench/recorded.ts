@@ -33,6 +33,11 @@ export class Recorded {
     };
   }
 
+  /** Forgets what was written down so far. */
+  forget(): void {
+    this.calls.length = 0;
+  }
+
   /** Makes all calls again, on the surfaces they were made on. */
   again(): void {
     for (const call of this.calls) call();

@@ -3,6 +3,7 @@ import { writeFileSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas';
 import { fitInto, seededIds } from '@tallow/core/geometry';
+import { wipe } from '@tallow/core/canvas';
 import { drawDrawing, Scratch } from '@tallow/core/render';
 import { drawingOf, laidBox, layAll, marksFrom, sceneFor, STARTERS, type StarterKind } from '@tallow/core/starters';
 import { BRUSH_KINDS } from '@tallow/core/document';
@@ -41,6 +42,7 @@ function sheetOf(kind: StarterKind, rows: readonly { preset: number; seed: numbe
         { x: 0, y: 0 },
         seededIds(i),
       );
+      wipe(surface);
       drawDrawing(surface, scratch, drawingOf('d', marks), colourOf, matrix);
       const [x, y] = [(i % COLUMNS) * CELL.width + 6, top + Math.floor(i / COLUMNS) * CELL.height + 6];
       context.drawImage(surface.picture as never, x, y);

@@ -11,6 +11,7 @@ import {
   Scratch,
   type Surface,
 } from '@tallow/core/render';
+import { wipe } from '@tallow/core/canvas';
 import type { BrushSettings } from '@tallow/core/document';
 import type { Matrix } from '@tallow/core/geometry';
 import { Compositor } from '../../web/picture/compositor.ts';
@@ -19,6 +20,7 @@ import { shotWith } from '../documents.ts';
 import { median } from '../measure.ts';
 import { paintersRow } from './painters.ts';
 import { storeRow } from './store.ts';
+import { unseenRow } from './unseen.ts';
 
 const SIZES = { '1920x1080': [1920, 1080], '3840x2160': [3840, 2160] } as const;
 type Size = readonly [number, number];
@@ -42,6 +44,7 @@ function sheets(SIZE: Size, layers: number, ghosts: number) {
     const doc = shotWith(1, layers);
     const all = sheetsOf(doc, 0, { guides: true });
     const pictureOf: PictureOf = (sheet, matrix) => {
+      wipe(one);
       drawDrawing(one, scratch, sheet.drawing, paintsOf(doc, sheet), matrix);
       return { picture: one.picture, left: 0, top: 0 };
     };
@@ -179,6 +182,7 @@ Object.assign(window, {
   BRUSHES,
   storeRow,
   paintersRow,
+  unseenRow,
   measure: (): Rows => ({
     lift: liftRow(),
     play: playRow(7),

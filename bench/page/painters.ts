@@ -10,12 +10,14 @@ const FRAMES = 12;
 const ROUNDS = 3;
 
 /** A painter that knows a document, and is sent what it asks for. */
-function painterOf(doc: ShotDocument) {
+export function painterOf(doc: ShotDocument) {
   const worker = new Worker(new URL('../../web/workers/painter.ts', import.meta.url), { type: 'module' });
   const painter = wrap<Painter>(worker);
   worker.addEventListener('message', ({ data }: MessageEvent<Partial<Wanted>>) => {
-    for (const id of data.wanted ?? [])
-      void painter.update([{ id, entity: doc.entities[id] ?? 'later', grew: false, asked: true }]);
+    const wanted = data.wanted ?? [];
+    void painter.update(
+      wanted.map((id) => ({ id, entity: doc.entities[id] ?? 'later', grew: false, asked: true }) as const),
+    );
   });
   const known = Object.values(doc.entities).filter(({ kind }) => kind !== 'drawing');
   void painter.update(known.map((entity) => ({ id: entity.id, entity, grew: false })));

@@ -6,54 +6,61 @@ import { walkChunk } from './walk.ts';
 /** A bend of more than about 20 degrees gets a round joint of its own. */
 const SMOOTH = 0.94;
 
-interface Step {
-  readonly x: number;
-  readonly y: number;
-  readonly r: number;
-}
-/** From one step to the next: its unit normal and its length. */
-interface Band {
-  readonly nx: number;
-  readonly ny: number;
-  readonly length: number;
-}
+/**
+ * The row of steps that one outline goes round, each with its place, half its width and its normal: numbers in arrays that are
+ * used again, as a stroke takes thousands of steps.
+ */
+class Row {
+  private room = 256;
+  private x = new Float64Array(this.room);
+  private y = new Float64Array(this.room);
+  private r = new Float64Array(this.room);
+  private nx = new Float64Array(this.room);
+  private ny = new Float64Array(this.room);
+  private count = 0;
 
-function bandBetween(a: Step, b: Step): Band | null {
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const length = Math.sqrt(dx * dx + dy * dy);
-  return length > 0 ? { nx: -dy / length, ny: dx / length, length } : null;
-}
+  begin(): void {
+    this.count = 0;
+  }
 
-/** Whether two bands can share their corners: the bend is slight, and so short that neither folds over. */
-function joinsSmoothly(before: Band, after: Band, radius: number): boolean {
-  const cosine = before.nx * after.nx + before.ny * after.ny;
-  const sine = Math.abs(before.nx * after.ny - before.ny * after.nx);
-  return cosine > SMOOTH && Math.min(before.length, after.length) > radius * sine;
-}
+  add(x: number, y: number, r: number, nx: number, ny: number): void {
+    if (this.count === this.room) this.grow();
+    const at = this.count++;
+    this.x[at] = x;
+    this.y[at] = y;
+    this.r[at] = r;
+    this.nx[at] = nx;
+    this.ny[at] = ny;
+  }
 
-function disc(path: PathSink, { x, y, r }: Step): void {
-  path.moveTo(x + r, y);
-  path.arc(x, y, r, 0, 2 * Math.PI);
-}
+  /** One outline round the smoothly joined bands. */
+  outline(path: PathSink): void {
+    const { x, y, r, nx, ny, count } = this;
+    path.moveTo(x[0]! - nx[0]! * r[0]!, y[0]! - ny[0]! * r[0]!);
+    for (let i = 1; i < count; i++) path.lineTo(x[i]! - nx[i]! * r[i]!, y[i]! - ny[i]! * r[i]!);
+    for (let i = count - 1; i >= 0; i--) path.lineTo(x[i]! + nx[i]! * r[i]!, y[i]! + ny[i]! * r[i]!);
+  }
 
-/** One outline round a row of smoothly joined bands. `normals` holds one normal per step. */
-function ribbon(path: PathSink, steps: readonly Step[], normals: readonly Band[]): void {
-  steps.forEach(({ x, y, r }, i) => {
-    const { nx, ny } = normals[i]!;
-    if (i === 0) path.moveTo(x - nx * r, y - ny * r);
-    else path.lineTo(x - nx * r, y - ny * r);
-  });
-  for (let i = steps.length - 1; i >= 0; i--) {
-    const { x, y, r } = steps[i]!;
-    const { nx, ny } = normals[i]!;
-    path.lineTo(x + nx * r, y + ny * r);
+  private grow(): void {
+    this.room *= 2;
+    const grown = (before: Float64Array): Float64Array<ArrayBuffer> => {
+      const next = new Float64Array(this.room);
+      next.set(before);
+      return next;
+    };
+    this.x = grown(this.x);
+    this.y = grown(this.y);
+    this.r = grown(this.r);
+    this.nx = grown(this.nx);
+    this.ny = grown(this.ny);
   }
 }
 
-function between(a: Band, b: Band): Band {
-  const [nx, ny] = [a.nx + b.nx, a.ny + b.ny];
-  const size = Math.sqrt(nx * nx + ny * ny);
-  return { nx: nx / size, ny: ny / size, length: 0 };
+const row = new Row();
+
+function disc(path: PathSink, x: number, y: number, r: number): void {
+  path.moveTo(x + r, y);
+  path.arc(x, y, r, 0, 2 * Math.PI);
 }
 
 /**
@@ -61,33 +68,56 @@ function between(a: Band, b: Band): Band {
  * all turning the same way, to be filled by the non-zero rule.
  */
 export function inkChunk(path: PathSink, samples: Samples, brush: BrushSettings, chunk: number): void {
-  let row: Step[] = [];
-  let normals: Band[] = [];
-  let last: Step | null = null;
-  let band: Band | null = null;
-  const finish = () => {
-    if (last && band) ribbon(path, [...row, last], [...normals, band]);
+  let hasBegun = false;
+  /** The last step, and the band that leads to it: its unit normal and its length, 0 before there is one. */
+  let lastX = 0;
+  let lastY = 0;
+  let lastR = 0;
+  let bandX = 0;
+  let bandY = 0;
+  let bandLength = 0;
+  const finish = (): void => {
+    if (bandLength === 0) return;
+    row.add(lastX, lastY, lastR, bandX, bandY);
+    row.outline(path);
   };
+  row.begin();
   walkChunk(samples, brush, chunk, (x, y, r) => {
-    const step: Step = { x, y, r };
-    const next = last && bandBetween(last, step);
-    if (!last || !next) {
-      disc(path, step);
-      last ??= step;
+    const dx = x - lastX;
+    const dy = y - lastY;
+    const length = hasBegun ? Math.sqrt(dx * dx + dy * dy) : 0;
+    if (!(length > 0)) {
+      disc(path, x, y, r);
+      if (hasBegun) return;
+      hasBegun = true;
+      lastX = x;
+      lastY = y;
+      lastR = r;
       return;
     }
-    if (band && joinsSmoothly(band, next, last.r)) {
-      row.push(last);
-      normals.push(between(band, next));
+    const nx = -dy / length;
+    const ny = dx / length;
+    const cosine = bandX * nx + bandY * ny;
+    const sine = Math.abs(bandX * ny - bandY * nx);
+    // Two bands share their corners where the bend is slight, and so short that neither folds over.
+    if (bandLength > 0 && cosine > SMOOTH && Math.min(bandLength, length) > lastR * sine) {
+      const mx = bandX + nx;
+      const my = bandY + ny;
+      const size = Math.sqrt(mx * mx + my * my);
+      row.add(lastX, lastY, lastR, mx / size, my / size);
     } else {
       finish();
-      if (band) disc(path, last);
-      row = [last];
-      normals = [next];
+      if (bandLength > 0) disc(path, lastX, lastY, lastR);
+      row.begin();
+      row.add(lastX, lastY, lastR, nx, ny);
     }
-    last = step;
-    band = next;
+    lastX = x;
+    lastY = y;
+    lastR = r;
+    bandX = nx;
+    bandY = ny;
+    bandLength = length;
   });
   finish();
-  if (last && band) disc(path, last);
+  if (bandLength > 0) disc(path, lastX, lastY, lastR);
 }

@@ -6,7 +6,7 @@ import type { Barrier, Lattice } from '../paint/index.ts';
 import { drawDrawing, markBox } from './marks.ts';
 import type { PaintOf } from './paint.ts';
 import { layPicture } from './frame.ts';
-import { Scratch, type MakeSurface } from '../canvas/index.ts';
+import { Scratch, wipe, type MakeSurface } from '../canvas/index.ts';
 
 /** How wide a line that closes a gap is, px of the lattice: so that no pixel of it is left open. */
 const CLOSING = 1.75;
@@ -87,10 +87,12 @@ export function drawBarrier(
   const [whole, one] = [makeSurface(width, height), makeSurface(width, height)];
   const scratch = new Scratch(makeSurface);
   for (const { drawing, matrix, paintOf } of bounding) {
+    wipe(one);
     drawDrawing(one, scratch, linesOnly(drawing), paintOf, multiply(view, matrix));
     layPicture(whole, one.picture, 1, 'normal');
   }
   if (closings.length > 0) {
+    wipe(one);
     drawDrawing(one, scratch, drawingOfWays(closings, CLOSING / scale), () => CLOSING_COLOUR, view);
     layPicture(whole, one.picture, 1, 'normal');
   }

@@ -15,7 +15,7 @@ import {
   type Box,
   type Matrix,
 } from '../geometry/index.ts';
-import { fillPath, wipe, type Context2D, type Scratch, type Surface } from '../canvas/index.ts';
+import { fillPath, type Context2D, type Scratch, type Surface } from '../canvas/index.ts';
 import { fillOf, type Paint, type PaintOf } from './paint.ts';
 import { drawStroke, layingOf, operationOfLays } from './strokes.ts';
 import { drawLying } from './tilted-picture.ts';
@@ -82,7 +82,7 @@ function drawTilted(target: Surface, scratch: Scratch, { flat, map }: Untilted, 
 }
 
 /**
- * Draws a whole drawing onto an emptied surface. @param matrix from element space to device pixels.
+ * Draws a whole drawing. @param target an empty surface. @param matrix from element space to device pixels.
  * @param between called before each mark.
  */
 export function drawDrawing(
@@ -93,7 +93,6 @@ export function drawDrawing(
   matrix: Matrix,
   between?: () => void,
 ): void {
-  wipe(target);
   for (const id of drawing.order) {
     const mark = drawing.marks[id];
     between?.();

@@ -2,7 +2,7 @@
  * Strokes as pixels. A growing stroke, a settled one and one on the server are drawn by these same functions, in the same
  * order, which is what makes them equal to the pixel.
  */
-import { chunkBox, chunkCount, fleckChunk, HAZE_FADE, hazeChunk, inkChunk, tipOf } from '../brush/index.ts';
+import { chunkBox, chunkCount, fleckChunk, HAZE_FADE, hazeChunk, inkChunk, strokeRoom, tipOf } from '../brush/index.ts';
 import type { BrushSettings, Lays, RubOut, Stroke } from '../document/index.ts';
 import {
   EMPTY_BOX,
@@ -149,12 +149,15 @@ export function drawStroke(
   matrix: Matrix,
 ): void {
   const chunks = chunkCount(line.samples.x.length, line.brush);
-  const box = intersection(chunksBox(line, 0, chunks, matrix), boundsOf(target));
-  if (isEmpty(box)) return;
   if (goesStraight(line.brush, laying)) {
+    // Only looked at for strokes that lie beyond the surface: a box found without walking the curve will do.
+    const room = grown(mapBox(matrix, strokeRoom(line.samples, line.brush)), 1);
+    if (isEmpty(intersection(room, boundsOf(target)))) return;
     for (let chunk = 0; chunk < chunks; chunk++) drawChunk(target, line, chunk, paint, matrix);
     return;
   }
+  const box = intersection(chunksBox(line, 0, chunks, matrix), boundsOf(target));
+  if (isEmpty(box)) return;
   const [width, height] = [box.right - box.left, box.bottom - box.top];
   if (isGround(line.brush)) {
     const on = scratch.of(width, height);

@@ -72,16 +72,24 @@ class PainterLink {
     return { id, entity, grew };
   }
 
-  /** Sends drawings that were asked for, one after another where there is time. */
+  /** Sends drawings that were asked for: at once those of a picture that is waited for, others where there is time. */
   private async give(ids: readonly Id[], low: boolean): Promise<void> {
     const { shown } = this;
-    for (const id of ids) {
-      if (low) await whenIdle();
-      if (this.shown !== shown) return;
-      const entity = entitiesNow()[id];
-      if (entity?.kind === 'drawing') this.sent.set(id, entity);
-      this.post([{ id, entity: entity ?? 'later', grew: false, asked: true }]);
+    if (!low) {
+      this.post(ids.map((id) => this.asked(id)));
+      return;
     }
+    for (const id of ids) {
+      await whenIdle();
+      if (this.shown !== shown) return;
+      this.post([this.asked(id)]);
+    }
+  }
+
+  private asked(id: Id): Updated {
+    const entity = entitiesNow()[id];
+    if (entity?.kind === 'drawing') this.sent.set(id, entity);
+    return { id, entity: entity ?? 'later', grew: false, asked: true };
   }
 
   private post(updates: readonly Updated[]): void {
