@@ -5,7 +5,7 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { assembled, bars, dragged, farFromDesk, shotFrame, step, usesOf } from './assembled.ts';
-import { address, painted, Pen, pixels, ring, saved, stored } from './desk.ts';
+import { choose, address, painted, Pen, pixels, ring, saved, stored } from './desk.ts';
 import { expect, test } from './test.ts';
 
 test('a use is moved by the pen, nudged and shifted by keys, each one step', async ({ page }) => {
@@ -240,7 +240,7 @@ test('a video comes in as a plate, lies before or behind a plane, and is drawn t
   expect((await plateOf())['assets']).toHaveLength(24);
   await painted(page);
   const behind = await pixels(page);
-  await page.getByLabel('Lies', { exact: true }).selectOption({ label: 'on Picture plane, in front' });
+  await choose(page.getByLabel('Lies', { exact: true }), { label: 'on Picture plane, in front' });
   await saved(page);
   await painted(page);
   expect(await pixels(page)).not.toBe(behind);
@@ -356,7 +356,7 @@ test('the export equals the desk: uses out of step, one tilted, one tinted and f
   await page.getByLabel('Opacity, typed').fill('60');
   await page.getByLabel('Opacity, typed').press('Enter');
   await page.getByRole('group', { name: 'Settings' }).getByRole('button', { name: 'Looks' }).click();
-  await page.getByLabel('All of it in').selectOption({ index: 2 });
+  await choose(page.getByLabel('All of it in'), { index: 2 });
   await saved(page);
   await shotFrame(page).fill('5');
   await shotFrame(page).press('Enter');

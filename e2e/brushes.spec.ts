@@ -1,5 +1,17 @@
 import { expect, test, type Page } from './test.ts';
-import { address, countOf, makeShot, openDesk, painted, Pen, pixels, marksOf, saved, strokesOf } from './desk.ts';
+import {
+  choose,
+  address,
+  countOf,
+  makeShot,
+  openDesk,
+  painted,
+  Pen,
+  pixels,
+  marksOf,
+  saved,
+  strokesOf,
+} from './desk.ts';
 
 const brush = (page: Page, name: string) =>
   page.getByRole('group', { name: 'Brushes' }).getByText(name, { exact: true });
@@ -68,7 +80,7 @@ test('the answer to pressure is drawn as a curve, tried on the pad by the practi
   // Pressing the brush in hand again opens its settings.
   await brush(page, 'Ink').click();
   const empty = await shown();
-  await page.getByLabel('What the practice pen draws').selectOption({ label: 'Ramp' });
+  await choose(page.getByLabel('What the practice pen draws'), { label: 'Ramp' });
   await expect.poll(shown).toBeGreaterThan(empty);
   const answer = page.getByRole('slider', { name: 'Answer at 100 per cent pressure' });
   await answer.focus();

@@ -1,7 +1,7 @@
 /** More of what is assembled, by pen and keys: a plate cut by what passes it, the camera along a path, and a cover laid until nothing is left. */
 import { createCanvas } from '@napi-rs/canvas';
 import { assembled, farFromDesk, shotFrame, step } from './assembled.ts';
-import { address, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
+import { choose, address, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
 const goTo = async (page: Page, frame: number): Promise<void> => {
@@ -24,7 +24,7 @@ test('a plate is seen within what an effect has passed over, and taken away like
   await page.getByLabel('Guide: never taken away').uncheck();
   await painted(page);
   const plain = await pixels(page);
-  await page.getByLabel('Cut by').selectOption({ index: 1 });
+  await choose(page.getByLabel('Cut by'), { index: 1 });
   await painted(page);
   const within = await pixels(page);
   expect(within).not.toBe(plain);
@@ -52,7 +52,7 @@ test('the camera goes along a path of the plan; taken off it stands still again;
   const still = await pixels(page);
   await page.getByTestId('cone').getByRole('button', { name: 'The camera' }).click();
   const along = page.getByTestId('camera-panel').getByLabel('Goes along');
-  await along.selectOption({ index: 1 });
+  await choose(along, { index: 1 });
   await page.getByRole('button', { name: 'Look through it' }).click();
   await painted(page);
   const moved = await pixels(page);

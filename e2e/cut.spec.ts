@@ -1,6 +1,6 @@
 /** One thing of the shot cut by another, by pen and keys: within it, but for it, by all it has passed over; exported. */
 import { assembled, bars, farFromDesk, shotFrame, usesOf } from './assembled.ts';
-import { painted, pixels, saved } from './desk.ts';
+import { choose, painted, pixels, saved } from './desk.ts';
 import { expect, test } from './test.ts';
 
 test('a use is seen within another, but for it, and by all it has passed over; the export is the same', async ({
@@ -18,7 +18,7 @@ test('a use is seen within another, but for it, and by all it has passed over; t
   await painted(page);
   const plain = await pixels(page);
   const by = page.getByLabel('Cut by');
-  await by.selectOption({ index: 1 });
+  await choose(by, { index: 1 });
   await painted(page);
   const within = await pixels(page);
   expect(within).not.toBe(plain);
@@ -58,11 +58,11 @@ test('where an effect lies over a thing is found, and a wash laid there that is 
   await painted(page);
   await page.getByRole('group', { name: 'Settings' }).getByRole('button', { name: 'Looks' }).click();
   await page.getByRole('button', { name: 'Wash where it is touched' }).click();
-  await page.getByLabel('Touched by').selectOption({ index: 1 });
+  await choose(page.getByLabel('Touched by'), { index: 1 });
   await page.getByRole('button', { name: 'Find where' }).click();
   await expect(page.getByTestId('contact-chart')).toBeVisible();
   await expect(page.getByTestId('contact-chart')).toContainText('1–');
-  await page.getByLabel('Takes on').selectOption({ index: 2 });
+  await choose(page.getByLabel('Takes on'), { index: 2 });
   await page.getByRole('button', { name: 'Lay the wash' }).click();
   await saved(page);
   const washed = (await usesOf(shot)).find((use) => use.finishes.length > 0)!;

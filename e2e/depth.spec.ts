@@ -1,6 +1,6 @@
 /** Planes of depth and the camera by pen and by keys: moved, undone, drawn under, exported. */
 import { assembled, bars, dragged, farFromDesk, shotFrame, step } from './assembled.ts';
-import { address, painted, pixels, saved, stored } from './desk.ts';
+import { choose, address, painted, pixels, saved, stored } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
 interface StoredPlane {
@@ -51,7 +51,7 @@ test('a plane is dragged to its depth in the cone, typed, moved by keys, hidden,
   await painted(page);
   const far = await pixels(page);
   await panel.getByRole('button', { name: 'Air and distance, for all planes' }).click();
-  await panel.getByLabel('Far planes pale to').selectOption({ index: 1 });
+  await choose(panel.getByLabel('Far planes pale to'), { index: 1 });
   await painted(page);
   expect(await pixels(page)).not.toBe(far);
   await saved(page);

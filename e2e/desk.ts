@@ -332,3 +332,17 @@ export async function ring(pen: Pen, cx: number, cy: number, r = 0.04): Promise<
   await pen.moves(Array.from({ length: 24 }, (_, i) => at(i + 1)));
   await pen.up(at(24));
 }
+
+/** Chooses of a list that opens where it stands: by what is kept, by its words, or by its place. */
+export async function choose(
+  select: Locator,
+  option: string | { readonly label: string } | { readonly index: number },
+): Promise<void> {
+  await select.click();
+  const list = select.page().getByRole('listbox');
+  const options = list.getByRole('option');
+  if (typeof option === 'string') await list.locator(`[role=option][data-value="${option}"]`).click();
+  else if ('index' in option) await options.nth(option.index).click();
+  else await options.filter({ hasText: option.label }).first().click();
+  await expect(list).toHaveCount(0);
+}

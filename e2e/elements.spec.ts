@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './test.ts';
-import { address, countOf, drawn, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
+import { choose, address, countOf, drawn, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
 
 const row = (page: Page, name: string) => page.locator(`[data-testid=element][data-name="${name}"]`);
 const layer = (page: Page, name: string) => page.locator(`[data-testid=layer][data-name="${name}"]`);
@@ -182,7 +182,7 @@ test('a layer that screens or adds looks the same under the pen and after, and e
   await pen.stroke({ x: 0.3, y: 0.5 }, { x: 0.7, y: 0.5 });
   await page.getByText('Add layer').click();
   for (const blend of ['screen', 'lighter']) {
-    await page.getByLabel('Blend').selectOption(blend);
+    await choose(page.getByLabel('Blend'), blend);
     await painted(page);
     await pen.down({ x: 0.5, y: 0.3, force: 0.8 });
     await pen.moves(

@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Application } from './application.ts';
-import { address, drawn, makeShot, openDesk, painted, Pen, saved } from './desk.ts';
+import { choose, address, drawn, makeShot, openDesk, painted, Pen, saved } from './desk.ts';
 
 test('frames are rendered on the server, numbered and zipped, and match the picture within one level', async ({
   page,
@@ -30,7 +30,7 @@ test('frames are rendered on the server, numbered and zipped, and match the pict
   await page.getByRole('group', { name: 'Brushes' }).getByText('Rub out').click();
   await pen.stroke({ x: 0.3, y: 0.3 }, { x: 0.7, y: 0.6 }, 40);
   await page.getByText('Add layer').click();
-  await page.getByLabel('Role').selectOption('guide');
+  await choose(page.getByLabel('Role'), 'guide');
   await saved(page);
   await page.getByRole('link', { name: 'Export' }).click();
   await page.getByRole('button', { name: 'With the background colour' }).click();
@@ -174,7 +174,7 @@ test('a film, a loop and a sheet are taken away in two presses each; frames are 
   expect((await taken(/^Export sprite sheet/)).name).toBe('formats-sprites-alpha.zip');
   await page.getByRole('button', { name: 'Frames', exact: true }).click();
   await page.getByRole('button', { name: 'PNG 16 bit', exact: true }).click();
-  await page.getByLabel('Alpha', { exact: true }).selectOption('matte');
+  await choose(page.getByLabel('Alpha', { exact: true }), 'matte');
   await page.getByRole('button', { name: 'Numbers, version, handles' }).click();
   await page.getByRole('textbox', { name: 'Version' }).fill('a/b');
   await expect(page.getByTestId('names')).toContainText('The version must be');
@@ -201,10 +201,10 @@ test('one press delivers several, lines only and a part of the picture among the
   await drawn(page, 1);
   await saved(page);
   await page.goto(`${address()}/shots/${shot}/export`);
-  await page.getByLabel('Layers').selectOption({ label: 'lines only' });
+  await choose(page.getByLabel('Layers'), { label: 'lines only' });
   await page.getByRole('button', { name: 'Deliver this too' }).click();
   await expect(page.getByRole('list', { name: 'Delivered together' })).toContainText('02-png-lines');
-  await page.getByLabel('Layers').selectOption({ label: 'all of them' });
+  await choose(page.getByLabel('Layers'), { label: 'all of them' });
   await page.getByText('Crop', { exact: true }).click();
   await page.getByLabel('Only a part of the picture').check();
   await page.getByLabel('Width').fill('320');

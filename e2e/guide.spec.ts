@@ -4,7 +4,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { address, beenHere, makeShot, painted, Pen, saved, storedDrawings } from './desk.ts';
+import { choose, address, beenHere, makeShot, painted, Pen, saved, storedDrawings } from './desk.ts';
 
 const DRAWINGS = 12;
 
@@ -76,7 +76,7 @@ test('a fire of twelve drawings is made from nothing, closed, judged, and taken 
   await page.getByRole('button', { name: 'Next drawing' }).click();
   await expect(page.getByTestId('frame-of')).toHaveText('1 of 24');
   await page.getByText('Add layer').click();
-  await page.getByLabel('Role').selectOption('tone');
+  await choose(page.getByLabel('Role'), 'tone');
   await page.locator('[data-testid=swatch][data-name=core]').click();
   for (let i = 0; i < 8; i++) {
     if (i > 0) await page.getByRole('button', { name: 'New drawing after this' }).click();

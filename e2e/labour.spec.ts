@@ -1,7 +1,19 @@
 /** What common work takes of the hand, counted and held against docs/labour.md. */
 import { readFileSync } from 'node:fs';
 import type { Locator } from '@playwright/test';
-import { address, beenHere, drawn, makeShot, openDesk, painted, Pen, saved, stored, storedDrawings } from './desk.ts';
+import {
+  choose,
+  address,
+  beenHere,
+  drawn,
+  makeShot,
+  openDesk,
+  painted,
+  Pen,
+  saved,
+  stored,
+  storedDrawings,
+} from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
 /** What the table says, by task. */
@@ -145,7 +157,7 @@ test('fills, and moving a line with its fill about a place', async ({ page }) =>
 test('light and shade', async ({ page }) => {
   test.setTimeout(120_000);
   const { shot, pen, hand } = await desk(page);
-  await page.getByLabel('Role').selectOption('body');
+  await choose(page.getByLabel('Role'), 'body');
   await page.locator('[data-testid=swatch][data-name=flame]').click();
   await page.keyboard.press('Digit5');
   await page.getByLabel('Width in px').fill('140');

@@ -26,7 +26,7 @@ import { addFinish, addLayer, addMark, newFinish, setElement } from '../core/edi
 import { polygonRing } from '../core/geometry/index.ts';
 import { drawDrawing, Scratch, drawFrame, paintsOf, type Means, type Surface } from '../core/render/index.ts';
 import { fittedView, viewMatrix } from '../web/view/view.ts';
-import { address, countOf, makeShot, openDesk, painted, Pen, saved, stored } from './desk.ts';
+import { choose, address, countOf, makeShot, openDesk, painted, Pen, saved, stored } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
 const SIZE = { width: 640, height: 360 };
@@ -215,7 +215,7 @@ test('a matte hides what passes behind it, on every frame, and is never seen its
   await painted(page);
   const whole = await countOf(page, line);
   await page.getByText('Add layer').click();
-  await page.getByLabel('Role').selectOption('matte');
+  await choose(page.getByLabel('Role'), 'matte');
   await page.getByTestId('layer-more').click();
   await page.getByRole('menuitemcheckbox', { name: /^Still/ }).click();
   await page.locator('[data-testid=swatch][data-name=core]').click();
@@ -245,10 +245,10 @@ test('the palette: a colour by hue, a gradient along the axis, another swatch fo
   const flames = await countOf(page, [0xff, 0xa6, 0x2b]);
   expect(flames).toBeGreaterThan(500);
   const role = panel.getByLabel('Swatch role');
-  const usual = await role.inputValue();
-  await role.selectOption('hole');
+  const usual = (await role.getAttribute('data-value'))!;
+  await choose(role, 'hole');
   await expect.poll(() => countOf(page, [0xff, 0xa6, 0x2b])).toBe(0);
-  await role.selectOption(usual);
+  await choose(role, usual);
   await expect.poll(() => countOf(page, [0xff, 0xa6, 0x2b])).toBe(flames);
   await panel.getByLabel('Hue, typed').fill('250');
   await panel.getByLabel('Hue, typed').press('Enter');
@@ -285,7 +285,7 @@ test('tone is cut from a filled body, follows it, and stays where it was drawn o
   const shot = await makeShot(address());
   await openDesk(page, address(), shot);
   const pen = await Pen.on(page);
-  await page.getByLabel('Role').selectOption('body');
+  await choose(page.getByLabel('Role'), 'body');
   await page.locator('[data-testid=swatch][data-name=flame]').click();
   await page.keyboard.press('Digit5');
   await page.getByLabel('Width in px').fill('180');

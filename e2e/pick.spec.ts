@@ -1,5 +1,6 @@
 import { expect, test, type Page } from './test.ts';
 import {
+  choose,
   address,
   makeShot,
   marksOf,
@@ -237,7 +238,7 @@ test('a lasso cuts strokes, ends are joined, a parallel line is laid beside, ord
   await page.getByText('Add layer').click();
   await page.locator('[data-testid=layer][data-name=Line] button[aria-pressed]').click();
   await page.keyboard.press('KeyC');
-  await page.getByLabel('To layer').selectOption({ label: 'Layer 2' });
+  await choose(page.getByLabel('To layer'), { label: 'Layer 2' });
   await saved(page);
   const drawings = await storedDrawings(address(), shot);
   expect(drawings.map((d) => d.order.length).sort()).toEqual([1, 2]);

@@ -10,7 +10,19 @@ import {
 import { ticksOf } from '@tallow/core/plan';
 import { layAll, marksFrom, sceneOf, starterOf } from '@tallow/core/starters';
 import { expect, test, type Page } from './test.ts';
-import { beenHere, address, makeShot, openDesk, painted, Pen, pixels, saved, stored, storedDrawings } from './desk.ts';
+import {
+  choose,
+  beenHere,
+  address,
+  makeShot,
+  openDesk,
+  painted,
+  Pen,
+  pixels,
+  saved,
+  stored,
+  storedDrawings,
+} from './desk.ts';
 
 async function openPlan(page: Page, shot: string): Promise<void> {
   await beenHere(page);
@@ -333,7 +345,7 @@ test('anchor and bases are set with notes of what they do next, and come back af
   await pen.stroke({ x: 0.4, y: 0.7 }, { x: 0.42, y: 0.7 }, 4);
   await pen.stroke({ x: 0.6, y: 0.7 }, { x: 0.62, y: 0.7 }, 4);
   await page.getByRole('button', { name: 'Note', exact: true }).click();
-  await page.getByRole('combobox', { name: 'What it does' }).selectOption('break off');
+  await choose(page.getByRole('combobox', { name: 'What it does' }), 'break off');
   await pen.tap(tool(page, 'Anchor'));
   await pen.stroke({ x: 0.5, y: 0.8 }, { x: 0.5, y: 0.82 }, 4);
   await saved(page);

@@ -1,5 +1,5 @@
 /** The shelf by pen and by keys: an element kept, found again, put into another shot by a press and by a drop, told anew, taken off. */
-import { countOf, address, makeShot, openDesk, painted, Pen, ring, saved, stored } from './desk.ts';
+import { choose, countOf, address, makeShot, openDesk, painted, Pen, ring, saved, stored } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
 const LINE: [number, number, number] = [140, 42, 20];
@@ -14,7 +14,7 @@ async function kept(page: Page, name: string, tags: string): Promise<void> {
   await page.keyboard.press('Alt+Shift+KeyL');
   await page.getByLabel('Name on the shelf').fill(name);
   await page.getByLabel('Tags').fill(tags);
-  await page.getByLabel('Kind of effect').selectOption('impact');
+  await choose(page.getByLabel('Kind of effect'), 'impact');
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText(`“${name}” stands on the shelf.`)).toBeVisible();
 }
@@ -54,9 +54,9 @@ test('dropped in the picture its anchor stands there; what is looked for is foun
   const panel = page.getByTestId('shelf-panel');
   await panel.getByLabel('Find on the shelf').fill('falls ring');
   await expect(page.getByTestId('shelf-item')).toHaveCount(1);
-  await panel.getByLabel('Time').selectOption('cycle');
+  await choose(panel.getByLabel('Time'), 'cycle');
   await expect(panel.getByText('Nothing on the shelf is like that.')).toBeVisible();
-  await panel.getByLabel('Time').selectOption('');
+  await choose(panel.getByLabel('Time'), '');
   const card = (await item(page, 'Dropped ring').getByRole('button').boundingBox())!;
   const picture = (await page.getByTestId('picture').boundingBox())!;
   const pen = await Pen.on(page);

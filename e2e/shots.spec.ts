@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { SOME_PRODUCTION, SOME_SHOT, address, makeShot, openDesk, painted, Pen, pixels } from './desk.ts';
+import { choose, SOME_PRODUCTION, SOME_SHOT, address, makeShot, openDesk, painted, Pen, pixels } from './desk.ts';
 
 const card = (page: Page, name: string) => page.locator(`[data-testid=shot][data-name="${name}"]`);
 
@@ -122,7 +122,7 @@ test('shots are found by name and put in order', async ({ page }) => {
   const names = () =>
     page.getByTestId('shot').evaluateAll((cards) => cards.map((each) => (each as HTMLElement).dataset['name']!));
   await expect(card(page, 'Zinc spark').first()).toBeVisible();
-  await page.getByLabel('Order of shots').selectOption('name');
+  await choose(page.getByLabel('Order of shots'), 'name');
   const sorted = await names();
   expect(sorted.indexOf('Ash drift')).toBeLessThan(sorted.indexOf('Zinc spark'));
   await page.getByLabel('Find a shot').fill('zinc');

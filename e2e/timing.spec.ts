@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './test.ts';
-import { address, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
+import { choose, address, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
 
 const frameOf = (page: Page) => page.getByTestId('frame-of');
 const holds = async (shot: string): Promise<string> => {
@@ -181,7 +181,7 @@ test('layers are added, renamed, reordered, faded and deleted, each by one undo'
   await page.keyboard.press('Space');
   await expect.poll(names).toEqual(['Line', 'Smoke']);
   await page.getByLabel('Layer opacity').fill('40');
-  await page.getByLabel('Role').selectOption('guide');
+  await choose(page.getByLabel('Role'), 'guide');
   await saved(page);
   expect((await stored(address(), shot)).entities.find((e) => e['name'] === 'Smoke')).toMatchObject({
     role: 'guide',

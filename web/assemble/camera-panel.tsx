@@ -23,7 +23,7 @@ import { nextSeed } from '@tallow/core/geometry';
 import { Dices, Trash2 } from 'lucide-react';
 import { act } from '../actions/action.ts';
 import { titleOf } from '../actions/key-text.ts';
-import { Check, Line, Select, Small } from '../parts/panel.tsx';
+import { Check, Line, SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { goToShotFrame, useShotTime } from '../playback/shot-time.ts';
@@ -197,7 +197,7 @@ export function CameraPanel({ doc }: { doc: ShotDocument }) {
         </Small>
       </div>
       {paths.length > 0 ? (
-        <Select
+        <SelectRow
           label="Goes along"
           value={camera.pathId ?? ''}
           options={[{ value: '', label: 'no path' }, ...paths]}

@@ -10,7 +10,7 @@ import {
 } from '@tallow/core/edit';
 import { nextSeed } from '@tallow/core/geometry';
 import { Dices } from 'lucide-react';
-import { Select, Small } from '../parts/panel.tsx';
+import { SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { edit, endGesture } from '../shot/document.ts';
 import { act } from '../actions/action.ts';
@@ -107,7 +107,7 @@ export function CopiesPanel({ level, placement }: { level: Level; placement: Pla
       {range('Speed', '%', [25, 300], 'speed', 100)}
       {slider('Mirrored', '%', [0, 100], scatter.mirrored * 100, (v) => ({ mirrored: v / 100 }))}
       {paths.length > 0 ? (
-        <Select
+        <SelectRow
           label="Lie along"
           value={scatter.pathId ?? ''}
           options={[{ value: '', label: 'no path' }, ...paths.map(({ id, name }) => ({ value: id, label: name }))]}

@@ -22,7 +22,7 @@ import {
 import { lightTime, planeOf } from '@tallow/core/assembly';
 import { labelOfUse } from '@tallow/core/timing';
 import { Eye, EyeOff, Trash2 } from 'lucide-react';
-import { Check, Fold, Select, Small, Words } from '../parts/panel.tsx';
+import { Check, Fold, SelectRow, Small, Words } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { useShotTime } from '../playback/shot-time.ts';
 import { edit, endGesture } from '../shot/document.ts';
@@ -211,7 +211,7 @@ export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) 
         </Small>
       </div>
       <p className="truncate text-xs text-wax-500">on the plane {plane?.name ?? ''}</p>
-      <Select
+      <SelectRow
         label="Colour"
         value={light.swatch}
         options={swatches.map(({ id: each, name }) => ({ value: each, label: name }))}

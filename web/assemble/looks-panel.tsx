@@ -3,7 +3,7 @@ import { find, findAll, shotOf, type Placement } from '@tallow/core/document';
 import { setPlacements } from '@tallow/core/edit';
 import { LOOKS, lookKinds } from '@tallow/core/looks';
 import { FinishList } from '../finishes/finish-list.tsx';
-import { Select } from '../parts/panel.tsx';
+import { SelectRow } from '../parts/panel.tsx';
 import { edit } from '../shot/document.ts';
 import type { Level } from '../tools/place/placing.ts';
 import { Wash } from './wash.tsx';
@@ -17,7 +17,7 @@ export function LooksPanel({ level, placement, since }: { level: Level; placemen
   if (!element) return null;
   return (
     <div className="pb-2">
-      <Select
+      <SelectRow
         label="All of it in"
         value={placement.tint ?? ''}
         options={[
@@ -28,7 +28,7 @@ export function LooksPanel({ level, placement, since }: { level: Level; placemen
           edit('tint of a use', (doc) => setPlacements(doc, [placement.id], { tint: tint || null }));
         }}
       />
-      <Select
+      <SelectRow
         label="Recoloured as"
         value={placement.recolour ?? ''}
         options={[

@@ -5,7 +5,7 @@ import { addPath, makeUseOwn, setCorners, setPlaceAnchor, setPlacements } from '
 import { isEmpty } from '@tallow/core/geometry';
 import { wayThrough } from '@tallow/core/plan';
 import { timedLayers, placementsOf } from '@tallow/core/timing';
-import { Check, Fold, Select, Small } from '../parts/panel.tsx';
+import { Check, Fold, SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { withDrawings } from '../saving/drawings.ts';
 import { shotFrameNow } from '../playback/shot-time.ts';
@@ -48,7 +48,7 @@ function Way({ level, placement }: { level: Level; placement: Placement }) {
   const { way } = placement;
   return (
     <>
-      <Select
+      <SelectRow
         label="Goes along"
         value={way?.pathId ?? ''}
         options={[{ value: '', label: 'no path' }, ...paths.map(({ id, name }) => ({ value: id, label: name }))]}
@@ -82,7 +82,7 @@ function Seat({ level, placement }: { level: Level; placement: Placement }) {
   );
   return (
     <>
-      <Select
+      <SelectRow
         label="Rides on"
         value={on ? rideableKey(on) : ''}
         options={[
@@ -99,7 +99,7 @@ function Seat({ level, placement }: { level: Level; placement: Placement }) {
         }}
       />
       {seat && turns.length > 0 ? (
-        <Select
+        <SelectRow
           label="Turned by"
           value={seat.turnId ?? ''}
           options={[

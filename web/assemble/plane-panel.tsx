@@ -17,7 +17,7 @@ import { useState } from 'react';
 import { LightsList } from './lights-list.tsx';
 import { FinishList } from '../finishes/finish-list.tsx';
 import { NameField } from '../parts/name-field.tsx';
-import { Fold, Line, Select, Small } from '../parts/panel.tsx';
+import { Fold, Line, SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { useShotTime } from '../playback/shot-time.ts';
@@ -63,7 +63,7 @@ function Air({ doc }: { doc: ShotDocument }) {
   const { air } = shot;
   return (
     <>
-      <Select
+      <SelectRow
         label="Far planes pale to"
         value={air?.swatch ?? ''}
         options={[

@@ -3,7 +3,7 @@ import { find, OUTSIDES, SPEED_LIMITS, type Outside, type Placement } from '@tal
 import { cutOfPlacement, setPlacements } from '@tallow/core/edit';
 import { cutOffText, elementLength, meetingLength, seenFrames } from '@tallow/core/timing';
 import { NumberField } from '../parts/number-field.tsx';
-import { Fold, Select, Small } from '../parts/panel.tsx';
+import { Fold, SelectRow, Small } from '../parts/panel.tsx';
 import { edit } from '../shot/document.ts';
 import { usesOn, type Level } from '../tools/place/placing.ts';
 
@@ -107,7 +107,7 @@ export function TimePanel({ level, placement }: { level: Level; placement: Place
       ) : null}
       <CutOffLine level={level} placement={placement} />
       {(['before', 'after'] as const).map((side) => (
-        <Select
+        <SelectRow
           key={side}
           label={side === 'before' ? 'Before it, seen' : 'After it, seen'}
           value={placement[side]}

@@ -5,7 +5,7 @@ import { labelOfUse } from '@tallow/core/timing';
 import { scaleLinear } from 'd3-scale';
 import { area } from 'd3-shape';
 import { useRef, useState } from 'react';
-import { Fold, Select, Small } from '../parts/panel.tsx';
+import { Fold, SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { goToShotFrame, useShotTime } from '../playback/shot-time.ts';
 import { edit, say } from '../shot/document.ts';
@@ -119,7 +119,7 @@ export function Wash({ level, placement }: { level: Level; placement: Placement 
   };
   return (
     <Fold label="Wash where it is touched">
-      <Select
+      <SelectRow
         label="Touched by"
         value={effectId}
         options={[
@@ -155,7 +155,7 @@ export function Wash({ level, placement }: { level: Level; placement: Placement 
       {shown ? (
         <>
           <Chart found={shown} />
-          <Select
+          <SelectRow
             label="Takes on"
             value={colour}
             options={swatches.map(({ id, name }) => ({ value: id, label: name }))}

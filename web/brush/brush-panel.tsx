@@ -5,7 +5,7 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { practise, RECORDED } from '../pen/practice.ts';
 import { NameField } from '../parts/name-field.tsx';
-import { Line, Select, Small, Words, Panel } from '../parts/panel.tsx';
+import { Line, SelectRow, Small, Words, Panel } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { viewed } from '../view/viewed.ts';
 import { setBrush, useHeld } from '../hand/held.ts';
@@ -126,7 +126,7 @@ export function BrushPanel() {
       </div>
       <Line />
       {BRUSHES[tool].tip === null ? (
-        <Select
+        <SelectRow
           label="Tip"
           value={brush.tip}
           options={BRUSH_KINDS.map((kind) => ({ value: kind, label: BRUSHES[kind].label.toLowerCase() }))}

@@ -13,6 +13,7 @@ import { swatchOf, useCurrent } from '../selection/current.ts';
 import { held, useHeld } from '../hand/held.ts';
 import { makeSurface } from '../workers/surfaces.ts';
 import { madeBy } from '../hand/brushes.ts';
+import { Select } from '../parts/select.tsx';
 
 const SIZE = { width: 178, height: 112 };
 
@@ -158,22 +159,16 @@ export function TryPad() {
         >
           <Play size={11} /> Practice pen
         </button>
-        <select
-          aria-label="What the practice pen draws"
-          className="h-6 min-w-0 flex-1 rounded bg-transparent text-wax-300"
-          value={which}
-          onChange={(event) => {
-            const index = Number(event.target.value);
-            setWhich(index);
-            replay(index);
+        <Select
+          label="What the practice pen draws"
+          className="h-6 min-w-0 flex-1 rounded text-wax-300"
+          value={String(which)}
+          options={RECORDED.map(({ name }, i) => ({ value: String(i), label: name }))}
+          onChoose={(chosen) => {
+            setWhich(Number(chosen));
+            replay(Number(chosen));
           }}
-        >
-          {RECORDED.map(({ name }, i) => (
-            <option key={name} value={i}>
-              {name}
-            </option>
-          ))}
-        </select>
+        />
       </figcaption>
     </figure>
   );

@@ -28,6 +28,7 @@ import { LeftOut } from './left-out.tsx';
 import { Turns } from './turns.tsx';
 import { WhatIsIn } from './what-is-in.tsx';
 import { useExports } from './use-exports.ts';
+import { Select } from '../parts/select.tsx';
 
 const SCALES = [0.25, 0.5, 1, 2] as const;
 
@@ -158,20 +159,18 @@ export function ExportStep() {
           {words ? null : (
             <label className="block">
               <span className="mb-1 block text-xs text-wax-500">Size</span>
-              <select
-                aria-label="Size"
+              <Select
+                label="Size"
                 className="field w-full"
-                value={scale}
-                onChange={(event) => {
-                  set({ scale: Number(event.target.value) });
+                value={String(scale)}
+                options={SCALES.map((each) => ({
+                  value: String(each),
+                  label: `${each * 100} % · ${Math.round(shot.width * each)} × ${Math.round(shot.height * each)}`,
+                }))}
+                onChoose={(chosen) => {
+                  set({ scale: Number(chosen) });
                 }}
-              >
-                {SCALES.map((each) => (
-                  <option key={each} value={each}>
-                    {each * 100} % · {Math.round(shot.width * each)} × {Math.round(shot.height * each)}
-                  </option>
-                ))}
-              </select>
+              />
             </label>
           )}
         </div>

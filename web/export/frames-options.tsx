@@ -11,7 +11,7 @@ import {
   type ExportSettings,
 } from '@tallow/core/formats';
 import { NumberField } from '../parts/number-field.tsx';
-import { Check, Fold, Select } from '../parts/panel.tsx';
+import { Check, Fold, SelectRow } from '../parts/panel.tsx';
 
 const PARTS: Readonly<Record<ExportSettings['parts'], string>> = {
   picture: 'the whole picture',
@@ -41,7 +41,7 @@ export function PartsAndAlpha({ settings, set }: OptionsProps) {
   if (whole) return null;
   return (
     <div>
-      <Select
+      <SelectRow
         label="Sequences"
         value={settings.parts}
         options={optionsFrom(PARTS, Object.keys(PARTS) as ExportSettings['parts'][])}
@@ -50,7 +50,7 @@ export function PartsAndAlpha({ settings, set }: OptionsProps) {
         }}
       />
       {alphas.length > 1 ? (
-        <Select
+        <SelectRow
           label="Alpha"
           value={settings.alpha}
           options={optionsFrom(ALPHAS, alphas)}

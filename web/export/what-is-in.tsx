@@ -2,7 +2,7 @@
 import type { Shot } from '@tallow/core/document';
 import { EXPORT_LAYERS, type ExportCrop, type ExportSettings } from '@tallow/core/formats';
 import { NumberField } from '../parts/number-field.tsx';
-import { Check, Fold, Select } from '../parts/panel.tsx';
+import { Check, Fold, SelectRow } from '../parts/panel.tsx';
 
 const LAYERS: Readonly<Record<ExportSettings['layers'], string>> = {
   all: 'all of them',
@@ -47,7 +47,7 @@ export function WhatIsIn({ shot, settings, set }: WhatIsInProps) {
   };
   return (
     <div>
-      <Select
+      <SelectRow
         label="Layers"
         value={layers}
         options={EXPORT_LAYERS.map((value) => ({ value, label: LAYERS[value] }))}

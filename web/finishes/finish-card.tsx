@@ -13,6 +13,7 @@ import { useSelection } from '../selection/selection.ts';
 import { setShowing } from '../picture/showing.ts';
 import { edit, endGesture, say } from '../shot/document.ts';
 import { setFinishes } from './finishes.ts';
+import { Select } from '../parts/select.tsx';
 
 function Icon({
   label,
@@ -118,21 +119,18 @@ function Colour({ now, ownerId, finish }: Pick<CardProps, 'now' | 'ownerId' | 'f
   return (
     <label className="flex h-8 items-center gap-2 text-[13px] text-wax-300">
       <span className="w-[106px] shrink-0">Colour</span>
-      <select
-        aria-label="Colour"
-        className="moves h-7 min-w-0 flex-1 rounded-md bg-soot-900 px-1.5 text-[13px]"
+      <Select
+        label="Colour"
+        className="h-7 min-w-0 flex-1 rounded-md bg-soot-900 px-1.5 text-[13px]"
         value={finish.swatch ?? ''}
-        onChange={(event) => {
-          edit('colour of a look', (doc) => setFinish(doc, ownerId, finish.id, { swatch: event.target.value || null }));
+        options={[
+          ...(may ? [{ value: '', label: 'that of what it lies on' }] : []),
+          ...swatches.map(({ id, name }) => ({ value: id, label: name })),
+        ]}
+        onChoose={(swatch) => {
+          edit('colour of a look', (doc) => setFinish(doc, ownerId, finish.id, { swatch: swatch || null }));
         }}
-      >
-        {may ? <option value="">that of what it lies on</option> : null}
-        {swatches.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
+      />
       <span
         className="size-4 shrink-0 rounded"
         style={{ background: swatches.find(({ id }) => id === finish.swatch)?.colour ?? 'transparent' }}

@@ -1,13 +1,5 @@
 /** What can be set of a layer or a folder. */
-import {
-  BLENDS,
-  LAYER_ROLES,
-  valueAt,
-  type Blend,
-  type Folder,
-  type LayerRole,
-  type Value,
-} from '@tallow/core/document';
+import { BLENDS, LAYER_ROLES, valueAt, type Blend, type Folder, type Value } from '@tallow/core/document';
 import { setFolder, setLayer } from '@tallow/core/edit';
 import { roundOf, type TimedLayer } from '@tallow/core/timing';
 import { useOfCurrent } from '../selection/current.ts';
@@ -15,6 +7,7 @@ import { selection, useSelection } from '../selection/selection.ts';
 import { FolderMenu } from './folder-menu.tsx';
 import { LayerMenu } from './layer-menu.tsx';
 import { edit, endGesture } from '../shot/document.ts';
+import { Select } from '../parts/select.tsx';
 
 /** The standard's own names; `lighter` is what everybody calls add. */
 const wordOf = (blend: Blend): string => (blend === 'lighter' ? 'add (lighter)' : blend);
@@ -41,7 +34,7 @@ function Opacity({ label, value, onSet }: { label: string; value: number; onSet:
   );
 }
 
-const SELECT = 'moves h-8 rounded-md bg-soot-800 px-1.5 text-[13px] text-wax-100';
+const SELECT = 'h-8 shrink-0 rounded-md bg-soot-800 px-1.5 text-[13px]';
 
 export function LayerSettingsRow({ timed, only }: { timed: TimedLayer; only: boolean }) {
   const { layer } = timed;
@@ -51,34 +44,26 @@ export function LayerSettingsRow({ timed, only }: { timed: TimedLayer; only: boo
   };
   return (
     <div className="mt-1 flex shrink-0 items-center gap-1.5 border-t border-soot-700 px-1 pt-1">
-      <select
-        aria-label="Role"
+      <Select
+        label="Role"
         title="Role"
         className={`${SELECT} w-[78px]`}
         value={layer.role}
-        onChange={(event) => {
-          set('layer role', { role: event.target.value as LayerRole });
+        options={LAYER_ROLES.map((role) => ({ value: role, label: role }))}
+        onChoose={(role) => {
+          set('layer role', { role });
         }}
-      >
-        {LAYER_ROLES.map((role) => (
-          <option key={role}>{role}</option>
-        ))}
-      </select>
-      <select
-        aria-label="Blend"
+      />
+      <Select
+        label="Blend"
         title="How it meets what lies under it"
         className={`${SELECT} w-[82px]`}
         value={layer.blend}
-        onChange={(event) => {
-          set('layer blend', { blend: event.target.value as Blend });
+        options={BLENDS.map((blend) => ({ value: blend, label: wordOf(blend) }))}
+        onChoose={(blend) => {
+          set('layer blend', { blend });
         }}
-      >
-        {BLENDS.map((blend) => (
-          <option key={blend} value={blend}>
-            {wordOf(blend)}
-          </option>
-        ))}
-      </select>
+      />
       <Opacity
         label="Layer opacity"
         value={opacity}

@@ -11,7 +11,6 @@ const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable ||
     target instanceof HTMLTextAreaElement ||
-    target instanceof HTMLSelectElement ||
     (target instanceof HTMLInputElement && !['range', 'checkbox', 'radio'].includes(target.type)));
 
 /** Whether the user goes from control to control by keys: only then does Space press the focused button. */
@@ -22,7 +21,7 @@ function isTaken(event: KeyboardEvent): boolean {
   const { target } = event;
   if (isTyping(target)) return true;
   if (!(target instanceof HTMLElement)) return false;
-  if (target.closest('[role=menu],[role=dialog],[role=listbox]')) return true;
+  if (target.closest('[role=menu],[role=dialog],[role=listbox],[role=combobox]')) return true;
   if (event.code.startsWith('Arrow')) return target.closest('[role=slider],input[type=range],[data-arrows]') !== null;
   return (
     (event.code === 'Space' || event.code === 'Enter') &&

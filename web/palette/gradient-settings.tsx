@@ -12,6 +12,7 @@ import { setSwatch } from '@tallow/core/edit';
 import { Plus, X } from 'lucide-react';
 import { Small, Words } from '../parts/panel.tsx';
 import { edit, endGesture, say } from '../shot/document.ts';
+import { Select } from '../parts/select.tsx';
 
 const RUNS: Readonly<Record<Gradient['run'], { label: string; title: string }>> = {
   shape: { label: 'its shape', title: 'In the bounds of each shape. Lines have its plain colour' },
@@ -113,20 +114,15 @@ export function GradientSettings({ doc, swatch }: { doc: ShotDocument; swatch: S
           <div className="my-1 h-5 rounded-md" style={{ background: gradientCss(doc, swatch) }} />
           {gradient.stops.map((stop, i) => (
             <div key={i} className="flex h-9 items-center gap-2">
-              <select
-                aria-label={`Swatch ${i + 1} of the gradient`}
-                className="moves h-7 w-[118px] shrink-0 rounded-md bg-soot-800 px-1.5 text-[13px]"
+              <Select
+                label={`Swatch ${i + 1} of the gradient`}
+                className="h-7 w-[118px] shrink-0 rounded-md bg-soot-800 px-1.5 text-[13px]"
                 value={stop.swatch}
-                onChange={(event) => {
-                  set({ stops: gradient.stops.map((s, k) => (k === i ? { ...s, swatch: event.target.value } : s)) });
+                options={others.map(({ id, name }) => ({ value: id, label: name }))}
+                onChoose={(chosen) => {
+                  set({ stops: gradient.stops.map((s, k) => (k === i ? { ...s, swatch: chosen } : s)) });
                 }}
-              >
-                {others.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </select>
+              />
               <input
                 type="range"
                 aria-label={`Place of swatch ${i + 1}`}

@@ -8,7 +8,6 @@ import {
   textProblem,
   type ShotDocument,
   type Swatch,
-  type SwatchRole,
 } from '@tallow/core/document';
 import {
   addSwatch,
@@ -35,6 +34,7 @@ import { withAllDrawings } from './all-drawings.ts';
 import { PaletteTools } from './palette-tools.tsx';
 import { Picker } from './picker.tsx';
 import { RecolourSettings } from './recolour-settings.tsx';
+import { Select } from '../parts/select.tsx';
 
 /** The swatches to choose from, as chips of what they look like. */
 function Chips({ doc, swatches, inHand }: { doc: ShotDocument; swatches: readonly Swatch[]; inHand: Swatch }) {
@@ -107,23 +107,18 @@ function NameAndRole({ swatch, count, index }: { swatch: Swatch; count: number; 
             if (event.key === 'Enter') event.currentTarget.blur();
           }}
         />
-        <select
-          aria-label="Swatch role"
+        <Select
+          label="Swatch role"
           title={
             swatch.role === 'hole' ? 'What is painted in it cuts out what lies under it on its layer' : 'Swatch role'
           }
-          className="moves h-8 rounded-md bg-soot-800 px-1.5 text-[13px]"
+          className="h-8 rounded-md bg-soot-800 px-1.5 text-[13px]"
           value={swatch.role}
-          onChange={(e) => {
-            edit('swatch role', (doc) => setSwatch(doc, swatch.id, { role: e.target.value as SwatchRole }));
+          options={SWATCH_ROLES.map((role) => ({ value: role, label: role === 'hole' ? 'hole: cuts out' : role }))}
+          onChoose={(role) => {
+            edit('swatch role', (doc) => setSwatch(doc, swatch.id, { role }));
           }}
-        >
-          {SWATCH_ROLES.map((role) => (
-            <option key={role} value={role}>
-              {role === 'hole' ? 'hole: cuts out' : role}
-            </option>
-          ))}
-        </select>
+        />
         <Small title="Earlier in the palette" whyNot={index > 0 ? null : 'It is the first.'} onClick={move(-1)}>
           <ArrowLeft size={14} />
         </Small>
@@ -177,20 +172,13 @@ function Used({ doc, swatch, others }: { doc: ShotDocument; swatch: Swatch; othe
         })}
       </div>
       <div className="flex items-center gap-1.5 text-[13px] text-wax-300">
-        <select
-          aria-label="Other swatch"
-          className="moves h-8 min-w-0 flex-1 rounded-md bg-soot-800 px-1.5 text-[13px]"
+        <Select
+          label="Other swatch"
+          className="h-8 min-w-0 flex-1 rounded-md bg-soot-800 px-1.5 text-[13px]"
           value={target?.id ?? ''}
-          onChange={(event) => {
-            setBy(event.target.value);
-          }}
-        >
-          {others.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
+          options={others.map(({ id, name }) => ({ value: id, label: name }))}
+          onChoose={setBy}
+        />
         <Small
           title="The other swatch in its place, everywhere; this one stays in the palette"
           whyNot={whyNot ?? (used ? null : 'It is not used anywhere.')}

@@ -9,6 +9,7 @@ import { Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import type { Current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
+import { Select } from '../parts/select.tsx';
 
 const CHIP = 'moves h-8 rounded-lg px-2.5 text-[13px]';
 
@@ -93,22 +94,15 @@ export function RecolourSettings({ now, swatches }: { now: Current; swatches: re
             <label key={swatch.id} className="flex h-8 items-center gap-2 text-[13px] text-wax-300">
               <span className="size-4 shrink-0 rounded" style={{ background: swatch.colour }} />
               <span className="w-[104px] shrink-0 truncate">{swatch.name}</span>
-              <select
-                aria-label={`${swatch.name} is seen as`}
-                className="moves h-7 min-w-0 flex-1 rounded-md bg-soot-800 px-1.5 text-[13px]"
+              <Select
+                label={`${swatch.name} is seen as`}
+                className="h-7 min-w-0 flex-1 rounded-md bg-soot-800 px-1.5 text-[13px]"
                 value={shown.map[swatch.id] ?? swatch.id}
-                onChange={(event) => {
-                  edit('recolour', (each) =>
-                    setRecolour(each, element.id, shown.id, { from: swatch.id, to: event.target.value }),
-                  );
+                options={swatches.map(({ id, name }) => ({ value: id, label: id === swatch.id ? 'itself' : name }))}
+                onChoose={(to) => {
+                  edit('recolour', (each) => setRecolour(each, element.id, shown.id, { from: swatch.id, to }));
                 }}
-              >
-                {swatches.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {id === swatch.id ? 'itself' : name}
-                  </option>
-                ))}
-              </select>
+              />
               <span
                 className="size-4 shrink-0 rounded"
                 style={{ background: swatches.find(({ id }) => id === shown.map[swatch.id])?.colour ?? swatch.colour }}

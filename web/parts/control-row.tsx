@@ -1,6 +1,6 @@
 /** A number that a computation is set by: a slider, or a list of words where it is a choice. */
 import type { Control } from '@tallow/core/controls';
-import { Select } from './panel.tsx';
+import { SelectRow } from './panel.tsx';
 import { Slider } from './slider.tsx';
 
 export function ControlRow({
@@ -19,7 +19,7 @@ export function ControlRow({
   const { label, unit, least, most, step, choices } = control;
   if (choices)
     return (
-      <Select
+      <SelectRow
         label={label}
         value={String(Math.round(value))}
         options={choices.map((text, i) => ({ value: String(i), label: text }))}

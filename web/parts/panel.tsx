@@ -1,6 +1,7 @@
 /** Small pieces that panels of settings in the column are made of. */
 import { ChevronRight } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
+import { Select } from './select.tsx';
 
 /** A heading with what belongs at its right. */
 export function Heading({ children, aside }: { children: ReactNode; aside?: ReactNode }) {
@@ -47,7 +48,7 @@ export function Words<T extends string>({
 }
 
 /** A setting chosen from a list. */
-export function Select({
+export function SelectRow({
   label,
   value,
   options,
@@ -61,20 +62,13 @@ export function Select({
   return (
     <label className="flex h-8 items-center gap-2 text-[13px] text-wax-300">
       <span className="w-[124px] shrink-0">{label}</span>
-      <select
-        className="moves h-7 min-w-0 flex-1 rounded-md bg-soot-800 px-1.5 text-[13px] text-wax-100"
-        aria-label={label}
+      <Select
+        label={label}
         value={value}
-        onChange={(event) => {
-          onChoose(event.target.value);
-        }}
-      >
-        {options.map((option) => (
-          <option key={option.value} value={option.value}>
-            {option.label}
-          </option>
-        ))}
-      </select>
+        options={options}
+        onChoose={onChoose}
+        className="h-7 flex-1 rounded-md bg-soot-800 px-1.5 text-[13px]"
+      />
     </label>
   );
 }

@@ -1,5 +1,5 @@
 /** The base in hand: its name, and what grows from it does next. */
-import { MOVES, randomId, type Base, type Move } from '@tallow/core/document';
+import { MOVES, randomId, type Base } from '@tallow/core/document';
 import { setPlan } from '@tallow/core/edit';
 import { Plus, Trash2, X } from 'lucide-react';
 import type { Current } from '../selection/current.ts';
@@ -7,6 +7,7 @@ import { selection } from '../selection/selection.ts';
 import { edit } from '../shot/document.ts';
 import { take } from './plan.ts';
 import { Heading, Small } from '../parts/panel.tsx';
+import { Select } from '../parts/select.tsx';
 
 const FIELD = 'field !h-8 w-14 font-mono';
 
@@ -59,18 +60,15 @@ export function BasePanel({ now, base }: { now: Current; base: Base }) {
       </p>
       {base.notes.map((note) => (
         <div key={note.id} className="flex items-center gap-1.5 pb-1.5 text-[13px] text-wax-500">
-          <select
-            aria-label="What it does"
-            className="h-8 min-w-0 flex-1 rounded-md bg-soot-800 px-1.5 text-wax-100"
+          <Select
+            label="What it does"
+            className="h-8 min-w-0 flex-1 rounded-md bg-soot-800 px-1.5"
             value={note.move}
-            onChange={(event) => {
-              setNote(note.id, { move: event.target.value as Move });
+            options={MOVES.map((move) => ({ value: move, label: move }))}
+            onChoose={(move) => {
+              setNote(note.id, { move });
             }}
-          >
-            {MOVES.map((move) => (
-              <option key={move}>{move}</option>
-            ))}
-          </select>
+          />
           {(['from', 'length'] as const).map((key) => (
             <input
               key={`${key}-${note[key]}`}

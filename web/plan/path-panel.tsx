@@ -13,7 +13,7 @@ import { held } from '../hand/held.ts';
 import { setSelection } from '../selection/selection.ts';
 import { edit, endGesture, say } from '../shot/document.ts';
 import { setPlanning, take, usePlan } from './plan.ts';
-import { Heading, Line, Select, Small, Words } from '../parts/panel.tsx';
+import { Heading, Line, SelectRow, Small, Words } from '../parts/panel.tsx';
 import { usePathFacts } from './path-mark.tsx';
 import { playRow } from './row-player.ts';
 import { Rows, SpacingChart } from './spacing-chart.tsx';
@@ -142,7 +142,7 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
       ))}
       <Slider label="Ticks" least={2} most={96} {...slide('ticks')} />
       <Slider label="From frame" least={1} most={Math.max(48, now.length)} {...slide('from', 1, 1)} />
-      <Select
+      <SelectRow
         label="A tick each"
         value={String(path.hold)}
         options={[1, 2, 3, 4].map((n) => ({

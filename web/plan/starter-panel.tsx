@@ -14,7 +14,7 @@ import type { Current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
 import { dropPreview, layNow, preview } from './laying.ts';
 import { take, takePlanTool, usePlan } from './plan.ts';
-import { Heading, Line, Select, Small, Words } from '../parts/panel.tsx';
+import { Heading, Line, SelectRow, Small, Words } from '../parts/panel.tsx';
 import { Presets } from './starter-presets.tsx';
 import { withDrawings } from '../saving/drawings.ts';
 
@@ -253,7 +253,7 @@ export function StarterPanel({ now, starter: laid }: { now: Current; starter: St
       </div>
       {starter.hold === null ? <PhasesShort phases={now.element.phases} end={starter.from + starter.length} /> : null}
       {kind.follows === 'path' ? (
-        <Select
+        <SelectRow
           label="Follows"
           value={starter.pathId ?? ''}
           options={[

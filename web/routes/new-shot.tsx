@@ -5,6 +5,7 @@ import { Refused, request } from '../api/client.ts';
 import type { Production, ShotSummary } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
 import { Dialog } from '../parts/dialog.tsx';
+import { Select } from '../parts/select.tsx';
 
 const SIZES = [
   { label: '1920 × 1080', width: 1920, height: 1080 },
@@ -137,20 +138,15 @@ export function NewShot({ productions, productionId, onClose, onMade }: NewShotP
           />
         </Field>
         <Field label="Production">
-          <select
-            aria-label="Production"
+          <Select
+            label="Production"
             className="field w-full"
             value={form.productionId}
-            onChange={(e) => {
-              set({ productionId: e.target.value });
+            options={productions.map((p) => ({ value: p.id, label: p.name }))}
+            onChoose={(productionId) => {
+              set({ productionId });
             }}
-          >
-            {productions.map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
-          </select>
+          />
         </Field>
         <Field label="Size" trouble={shown('width') ?? shown('height')}>
           <div className="flex flex-wrap gap-1.5">

@@ -18,6 +18,7 @@ import { NewShot } from './new-shot.tsx';
 import { removeWithUndo, useAllShots, type Change } from './all-shots.ts';
 import { RoomDialog } from './room-dialog.tsx';
 import { ShotCard } from './shot-card.tsx';
+import { Select } from '../parts/select.tsx';
 
 const ORDERS = {
   made: { label: 'As made', compare: () => 0 },
@@ -171,20 +172,13 @@ export function ShotsPage() {
             }}
           />
         </label>
-        <select
-          aria-label="Order of shots"
+        <Select
+          label="Order of shots"
           className="field"
           value={order}
-          onChange={(event) => {
-            setOrder(event.target.value as Order);
-          }}
-        >
-          {(Object.keys(ORDERS) as Order[]).map((each) => (
-            <option key={each} value={each}>
-              {ORDERS[each].label}
-            </option>
-          ))}
-        </select>
+          options={(Object.keys(ORDERS) as Order[]).map((each) => ({ value: each, label: ORDERS[each].label }))}
+          onChoose={setOrder}
+        />
         <Button
           look="bare"
           aria-pressed={moves}

@@ -1,8 +1,9 @@
 /** What of the shelf is looked for: words, kind, time, length, colour. */
 import type { ElementTime } from '@tallow/core/document';
-import { SHELF_KINDS, shelfKinds, type ShelfKind } from '@tallow/core/shelf';
+import { SHELF_KINDS, shelfKinds } from '@tallow/core/shelf';
 import { Search } from 'lucide-react';
 import { askShelf, useShelf } from './shelf.ts';
+import { Select } from '../parts/select.tsx';
 
 const TIMES: readonly { value: ElementTime; label: string }[] = [
   { value: 'cycle', label: 'cycles' },
@@ -41,51 +42,39 @@ export function Filters() {
         />
       </label>
       <div className="flex gap-1.5">
-        <select
-          aria-label="Kind"
+        <Select
+          label="Kind"
           className={FIELD}
           value={kind ?? ''}
-          onChange={(event) => {
-            askShelf({ kind: (event.target.value || null) as ShelfKind | null });
+          options={[
+            { value: '', label: 'all kinds' },
+            ...shelfKinds.map((each) => ({ value: each, label: SHELF_KINDS[each] })),
+          ]}
+          onChoose={(chosen) => {
+            askShelf({ kind: chosen || null });
           }}
-        >
-          <option value="">all kinds</option>
-          {shelfKinds.map((each) => (
-            <option key={each} value={each}>
-              {SHELF_KINDS[each]}
-            </option>
-          ))}
-        </select>
-        <select
-          aria-label="Time"
+        />
+        <Select
+          label="Time"
           className={FIELD}
           value={time ?? ''}
-          onChange={(event) => {
-            askShelf({ time: (event.target.value || null) as ElementTime | null });
+          options={[{ value: '', label: 'any time' }, ...TIMES]}
+          onChoose={(chosen) => {
+            askShelf({ time: chosen || null });
           }}
-        >
-          <option value="">any time</option>
-          {TIMES.map(({ value, label }) => (
-            <option key={value} value={value}>
-              {label}
-            </option>
-          ))}
-        </select>
-        <select
-          aria-label="Length"
+        />
+        <Select
+          label="Length"
           className={FIELD}
-          value={longest ?? ''}
-          onChange={(event) => {
-            askShelf({ longest: event.target.value === '' ? null : Number(event.target.value) });
+          value={longest === null ? '' : String(longest)}
+          options={[
+            { value: '', label: 'any length' },
+            ...LENGTHS.map((frames) => ({ value: String(frames), label: `up to ${frames} f` })),
+          ]}
+          onChoose={(chosen) => {
+            askShelf({ longest: chosen === '' ? null : Number(chosen) });
           }}
-        >
-          <option value="">any length</option>
-          {LENGTHS.map((frames) => (
-            <option key={frames} value={frames}>
-              up to {frames} f
-            </option>
-          ))}
-        </select>
+        />
       </div>
       <div role="group" aria-label="Colour" className="flex items-center gap-1">
         {COLOURS.map((each) => (

@@ -7,6 +7,7 @@ import { Button } from '../parts/button.tsx';
 import { Dialog } from '../parts/dialog.tsx';
 import { say, useDocument } from '../shot/document.ts';
 import { loadShelf, startKeeping, tagsFrom, useShelf } from './shelf.ts';
+import { Select } from '../parts/select.tsx';
 
 /** What kind an element most likely is, by what its layers are called. */
 const KINDS_BY_WORD: Readonly<Record<string, ShelfKind>> = {
@@ -85,20 +86,13 @@ function Fields({ elementId, onDone }: { elementId: string; onDone: () => void }
       </label>
       <label className="block">
         <span className={LABEL}>Kind</span>
-        <select
-          aria-label="Kind of effect"
+        <Select
+          label="Kind of effect"
           className="field w-full"
           value={kind}
-          onChange={(event) => {
-            setKind(event.target.value as ShelfKind);
-          }}
-        >
-          {shelfKinds.map((each) => (
-            <option key={each} value={each}>
-              {SHELF_KINDS[each]}
-            </option>
-          ))}
-        </select>
+          options={shelfKinds.map((each) => ({ value: each, label: SHELF_KINDS[each] }))}
+          onChoose={setKind}
+        />
       </label>
       <label className="block">
         <span className={LABEL}>Tags, with commas between</span>

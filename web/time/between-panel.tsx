@@ -3,7 +3,7 @@ import { sharesFor } from '@tallow/core/between';
 import { findAll, WAYS, type Way } from '@tallow/core/document';
 import { betweenWork, crossesSeam, fitsWithin, tiedBetweens, touchedSlots } from '@tallow/core/edit';
 import { Link2 } from 'lucide-react';
-import { Check, Fold, Line, Panel, Select, Small, Words } from '../parts/panel.tsx';
+import { Check, Fold, Line, Panel, SelectRow, Small, Words } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { useCurrent, type Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
@@ -160,7 +160,7 @@ export function BetweenPanel() {
             />
           </div>
           {(laid?.way ?? way) === 'path' ? (
-            <Select
+            <SelectRow
               label="Path"
               value={laid?.pathId ?? pathId ?? ''}
               options={paths.map(({ id, name }) => ({ value: id, label: name }))}

@@ -1,7 +1,7 @@
 /** Filling: what the pen does, what bounds, gaps, how far under the line, through the drawings, and what needs a look. */
 import { FILL_BOUNDS, type FillBounds } from '@tallow/core/edit';
 import { useEffect } from 'react';
-import { Check, Line, Panel, Select, Small, Words } from '../../parts/panel.tsx';
+import { Check, Line, Panel, SelectRow, Small, Words } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { useCurrent, type Current } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
@@ -255,7 +255,7 @@ export function FillPanel() {
           />
         ) : null}
       </div>
-      <Select
+      <SelectRow
         label="Bounded by"
         value={bounds}
         options={FILL_BOUNDS.map((each) => ({ value: each, label: BOUND_WORDS[each] }))}

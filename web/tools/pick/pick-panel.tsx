@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { PieceName } from './piece-name.tsx';
 import { ReachRow } from './reach-row.tsx';
 import { SpreadRow } from './spread-row.tsx';
-import { Check, Fold, Line, Select, Small, Words, Panel } from '../../parts/panel.tsx';
+import { Check, Fold, Line, SelectRow, Small, Words, Panel } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { shownNow, useCurrent } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
@@ -232,7 +232,7 @@ function Rarely() {
       </div>
       <Bending />
       <ActionWords action={PICK_ACTIONS.standIn} />
-      <Select
+      <SelectRow
         label="To layer"
         value=""
         options={[

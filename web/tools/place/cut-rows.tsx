@@ -1,7 +1,7 @@
 /** What a thing of the shot is seen within, or hidden by. */
 import { findAll, shotOf, type CutBy, type Id, type ShotDocument } from '@tallow/core/document';
 import { labelOfUse } from '@tallow/core/timing';
-import { Check, Select, Words } from '../../parts/panel.tsx';
+import { Check, SelectRow, Words } from '../../parts/panel.tsx';
 
 /** Everything of the shot that can cut another thing: uses on planes, and plates. */
 function cutters(doc: ShotDocument, but: Id): { value: Id; label: string }[] {
@@ -30,7 +30,7 @@ export function CutRows({ doc, id, cut, onChange }: CutRowsProps) {
   if (options.length === 0) return null;
   return (
     <>
-      <Select
+      <SelectRow
         label="Cut by"
         value={by?.by ?? ''}
         options={[{ value: '', label: 'nothing' }, ...options]}

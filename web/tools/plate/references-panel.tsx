@@ -5,7 +5,7 @@ import { cornersOf } from '@tallow/core/geometry';
 import { Eye, EyeOff, Lock, LockOpen, Trash2 } from 'lucide-react';
 import { useRef } from 'react';
 import { NumberField } from '../../parts/number-field.tsx';
-import { Check, Line, Panel, Select, Small } from '../../parts/panel.tsx';
+import { Check, Line, Panel, SelectRow, Small } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { useIsHeld, takeTool } from '../../hand/held.ts';
 import { showPanel } from '../../screen/panels.ts';
@@ -190,7 +190,7 @@ function Settings({ doc, plate }: { doc: ShotDocument; plate: Plate }) {
           set(guide ? 'picture as guide' : 'picture as background', { guide, ...(guide ? {} : { beside: false }) });
         }}
       />
-      <Select
+      <SelectRow
         label="Lies"
         value={lies(doc, plate.id)}
         options={[

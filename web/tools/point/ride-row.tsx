@@ -3,7 +3,7 @@ import { rideables, type Rideable } from '@tallow/core/assembly';
 import { find, randomId, type Id, type ShotDocument } from '@tallow/core/document';
 import { freeRide, layRide, rideOfLayer, setRide, whyNotRide, type RideAsked } from '@tallow/core/edit';
 import { useState } from 'react';
-import { Select, Small } from '../../parts/panel.tsx';
+import { SelectRow, Small } from '../../parts/panel.tsx';
 import { withDrawings } from '../../saving/drawings.ts';
 import type { Current } from '../../selection/current.ts';
 import { setSelection, useSelection } from '../../selection/selection.ts';
@@ -56,7 +56,7 @@ export function RideRow({ now, marks }: { now: Current; marks: readonly Id[] }) 
     return (
       <div className="py-1">
         <p className="text-[13px] text-wax-300">{`“${active.layer.name}” rides on ${point.label}.`}</p>
-        <Select
+        <SelectRow
           label="Turned by"
           value={ride.turnId ?? ''}
           options={turns}
@@ -86,13 +86,13 @@ export function RideRow({ now, marks }: { now: Current; marks: readonly Id[] }) 
   };
   return (
     <div className="py-1">
-      <Select
+      <SelectRow
         label="Rides on"
         value={rideableKey(point)}
         options={points.map((each) => ({ value: rideableKey(each), label: each.label }))}
         onChoose={setChosen}
       />
-      <Select label="Turned by" value={turn ?? ''} options={turns} onChoose={setTurn} />
+      <SelectRow label="Turned by" value={turn ?? ''} options={turns} onChoose={setTurn} />
       <Small
         title="Laid on every drawing the point is on, and again when the point moves"
         whyNot={whyNotRide(now.doc, asked)}

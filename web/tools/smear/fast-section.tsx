@@ -1,7 +1,7 @@
 /** The fast ones: all of a range smeared at once, each by its own speed, and how far this may stretch. */
 import { REACHES } from '@tallow/core/document';
 import { SMEARS } from '@tallow/core/smears';
-import { Select, Small, Words } from '../../parts/panel.tsx';
+import { SelectRow, Small, Words } from '../../parts/panel.tsx';
 import { smearingOf } from '../../smears/smear.ts';
 import { Slider } from '../../parts/slider.tsx';
 import type { Current } from '../../selection/current.ts';
@@ -28,7 +28,7 @@ export function FastSection({ now }: { now: Current }) {
           }}
         />
       </div>
-      <Select
+      <SelectRow
         label="Usually by"
         value={smearing.form ?? ''}
         options={[

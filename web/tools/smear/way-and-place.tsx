@@ -1,7 +1,7 @@
 /** The rarer settings of a smear: its way, what stops it, where its frame comes from, what keeps its form. */
 import { find, findAll, shotOf, type Smear, type SmearTime, type SmearWay } from '@tallow/core/document';
 import { seenFor, smearOf } from '@tallow/core/smears';
-import { Check, Select, Small, Words } from '../../parts/panel.tsx';
+import { Check, SelectRow, Small, Words } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import type { Current } from '../../selection/current.ts';
 import { endGesture } from '../../shot/document.ts';
@@ -47,7 +47,7 @@ export function Way({ now, smear }: { now: Current; smear: Smear | null }) {
         />
       </div>
       {smear?.way === 'path' ? (
-        <Select
+        <SelectRow
           label="Path"
           value={smear.pathId ?? ''}
           options={paths.map(({ id, name }) => ({ value: id, label: name }))}
@@ -70,7 +70,7 @@ export function Way({ now, smear }: { now: Current; smear: Smear | null }) {
         onDone={() => void relayed().then(endGesture)}
       />
       {smear && guides.length > 0 ? (
-        <Select
+        <SelectRow
           label="Stopped by"
           value={smear.guideId ?? ''}
           options={[{ value: '', label: 'nothing' }, ...guides.map(({ id, name }) => ({ value: id, label: name }))]}
