@@ -1,6 +1,6 @@
 /** What WCAG 2.2 AA asks of every view, menu and panel, as far as a program can tell. */
 import axe from 'axe-core';
-import { address, beenHere, drawn, makeShot, openDesk, painted } from './desk.ts';
+import { address, beenHere, drawn, makeShot, openDesk, painted, tipped } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
@@ -116,8 +116,7 @@ test('menus, planning, assembling and taking away', async ({ page }) => {
   await expect(page.getByRole('dialog')).toBeVisible();
   await expectFine(page, 'keys', '[role=dialog]');
   await page.keyboard.press('Escape');
-  await page
-    .getByTitle('All swatches')
+  await tipped(page, 'All swatches')
     .or(page.getByRole('button', { name: /All swatches/ }))
     .first()
     .click();

@@ -346,3 +346,6 @@ export async function choose(
   else await options.filter({ hasText: option.label }).first().click();
   await expect(list).toHaveCount(0);
 }
+
+/** Controls by how their tips begin. */
+export const tipped = (scope: Page | Locator, begins: string): Locator => scope.locator(`[data-tip^="${begins}"]`);

@@ -1,5 +1,5 @@
 import { expect, test } from './test.ts';
-import { address, countOf, makeShot, openDesk, painted, Pen, pixels, saved, storedMarks } from './desk.ts';
+import { address, countOf, makeShot, openDesk, painted, Pen, pixels, saved, storedMarks, tipped } from './desk.ts';
 
 test('a stroke looks the same under the pen, after pen-up and after reloading', async ({ page }) => {
   const shot = await makeShot(address());
@@ -115,7 +115,7 @@ test('drawing works through a turned, mirrored and zoomed view, and fit comes ba
   await pen.up({ x: 0.6, y: 0.5 });
   await painted(page);
   expect(await pixels(page)).toEqual(live);
-  await page.getByTitle(/^Upright/).click();
+  await tipped(page, 'Upright').click();
   await expect(page.getByText('· 0°')).toBeVisible();
   await page.keyboard.press('Digit0');
   await expect(page.getByRole('button', { name: 'Mirror' })).toHaveAttribute('aria-pressed', 'false');

@@ -1,5 +1,18 @@
 import { expect, test, type Page } from './test.ts';
-import { choose, address, countOf, drawn, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
+import {
+  choose,
+  address,
+  countOf,
+  drawn,
+  makeShot,
+  openDesk,
+  painted,
+  Pen,
+  pixels,
+  saved,
+  stored,
+  tipped,
+} from './desk.ts';
 
 const row = (page: Page, name: string) => page.locator(`[data-testid=element][data-name="${name}"]`);
 const layer = (page: Page, name: string) => page.locator(`[data-testid=layer][data-name="${name}"]`);
@@ -26,24 +39,24 @@ test('two elements of 24 and 36 frames play on their own time; the strip follows
   await cycleOf(6);
   await expect(page.getByTestId('frame-of')).toContainText('of 24');
   await page.getByText('Add element').click();
-  await expect(row(page, 'Element 2').getByTitle('Open Element 2')).toHaveAttribute('aria-pressed', 'true');
+  await expect(tipped(row(page, 'Element 2'), 'Open Element 2')).toHaveAttribute('aria-pressed', 'true');
   await cycleOf(9);
   await expect(page.getByTestId('frame-of')).toContainText('of 36');
-  await row(page, 'Element 1').getByTitle('Open Element 1').click();
+  await tipped(row(page, 'Element 1'), 'Open Element 1').click();
   await expect(page.getByTestId('frame-of')).toContainText('of 24');
   // A frame of the shot is one of each element's own, in a turn of its own.
   const strip = (await page.getByRole('slider', { name: 'Shot', exact: true }).boundingBox())!;
   await page.mouse.click(strip.x + (strip.width * 60.5) / 72, strip.y + 10);
   await expect(page.getByTestId('hub-where')).toHaveText('shot 61 · turn 3');
   await expect(page.getByTestId('frame-of')).toHaveText('13 of 24');
-  await row(page, 'Element 2').getByTitle('Open Element 2').click();
+  await tipped(row(page, 'Element 2'), 'Open Element 2').click();
   await expect(page.getByTestId('hub-where')).toHaveText('shot 61 · turn 2');
   await expect(page.getByTestId('frame-of')).toHaveText('25 of 36');
   // Stepping goes on through the turns of the active element, and round the shot.
   await page.getByTestId('picture').focus();
   for (let i = 0; i < 12; i++) await page.keyboard.press('Shift+KeyD');
   await expect(page.getByTestId('hub-where')).toHaveText('shot 1 · turn 1');
-  await row(page, 'Element 1').getByTitle('Open Element 1').click();
+  await tipped(row(page, 'Element 1'), 'Open Element 1').click();
   await page.evaluate(() => {
     const text = document.querySelector('[data-testid=hub-where]')!;
     const seen = new Set<string>();
@@ -111,7 +124,7 @@ test('a folder hides, locks and fades what lies in it, says so, and gives it bac
   await expect(page.getByTestId('pen-text')).toHaveText(
     '“Line” is hidden by its folder “Folder 1”. Show the folder to draw on it.',
   );
-  await expect(layer(page, 'Line').getByTitle('Hidden by its folder “Folder 1”')).toBeVisible();
+  await expect(tipped(layer(page, 'Line'), 'Hidden by its folder “Folder 1”')).toBeVisible();
   await painted(page);
   expect(await countOf(page, [140, 42, 20])).toBe(0);
   await page.getByRole('button', { name: 'Show Folder 1' }).click();
@@ -251,14 +264,14 @@ test('a layer and a whole element go into another shot, with their drawings and 
   await page.getByTestId('layer-more').click();
   await page.getByRole('menuitem', { name: 'Copies' }).click();
   await expect(page.getByRole('menuitem', { name: 'Paste what was copied' })).toHaveAttribute(
-    'title',
+    'data-tip',
     /^Nothing is copied/,
   );
   await page.getByRole('menuitem', { name: 'Copy this layer' }).click();
   await expect(page.getByText('“Line” is copied.')).toBeVisible();
   await saved(page);
   const into = async () => {
-    await page.getByTitle('All shots').click();
+    await tipped(page, 'All shots').click();
     await page.locator('[data-testid=shot][data-name=Into]').getByRole('link').first().click();
     await expect(page.getByTestId('picture')).toHaveAttribute('data-shown', /./);
   };
@@ -270,7 +283,7 @@ test('a layer and a whole element go into another shot, with their drawings and 
   await saved(page);
   const drawings = async () => (await stored(address(), other)).drawings.length;
   expect(await drawings()).toBe(2);
-  await page.getByTitle('All shots').click();
+  await tipped(page, 'All shots').click();
   await page.locator('[data-testid=shot][data-name=From]').getByRole('link').first().click();
   await page.getByRole('button', { name: 'More about Element 1' }).click();
   await page.getByRole('menuitem', { name: 'Copy', exact: true }).click();
@@ -309,7 +322,7 @@ test('a folder moves and glows as one over time', async ({ page }) => {
   expect(half).toBeLessThan(before * 0.4);
   await values.getByRole('button', { name: 'Set Opacity on this frame' }).click();
   await expect(values.locator('[data-curve=opacity]')).toBeVisible();
-  await values.getByTitle('Back to the layers').click();
+  await tipped(values, 'Back to the layers').click();
   await page.locator('[data-testid=folder] button[aria-expanded]').click();
   await page.getByTestId('folder-more').click();
   await page.getByRole('menuitem', { name: /^Looks of the folder/ }).click();

@@ -132,7 +132,7 @@ test('every button of the desk does something or says why not, and none breaks t
     .evaluateAll((buttons) =>
       buttons
         .filter((each) => each.getAttribute('aria-disabled') === 'true')
-        .map((each) => each.getAttribute('title') ?? ''),
+        .map((each) => each.getAttribute('data-tip') ?? ''),
     );
   for (const title of titled) expect(title).toMatch(/\.$/);
   for (let i = 0; i < labels.length; i++) {

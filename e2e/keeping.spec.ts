@@ -21,7 +21,7 @@ test('the server killed between strokes: drawing goes on, and after a restart ev
   await application.killServer();
   await pen.stroke(...line(1));
   await expect(page.getByTestId('saved')).toHaveText('Not saved yet');
-  await expect(page.getByTestId('saved')).toHaveAttribute('title', /kept in this browser/);
+  await expect(page.getByTestId('saved')).toHaveAttribute('data-tip', /kept in this browser/);
   await pen.stroke(...line(2));
   await application.startServer();
   await saved(page);

@@ -13,6 +13,7 @@ import {
   saved,
   stored,
   storedDrawings,
+  tipped,
 } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
@@ -112,7 +113,7 @@ test('closing, timing, glow, copies', async ({ page }) => {
   const other = await makeShot(address(), { name: 'Labour into', length: 48 });
   await hand.press(page.getByRole('button', { name: 'More about Element 1 copy' }));
   await hand.press(page.getByRole('menuitem', { name: 'Copy', exact: true }));
-  await hand.press(page.getByTitle('All shots'));
+  await hand.press(tipped(page, 'All shots'));
   await hand.press(page.locator('[data-testid=shot][data-name="Labour into"]').getByRole('link').first());
   await hand.press(page.getByRole('button', { name: 'More about Element 1' }));
   await hand.press(page.getByRole('menuitem', { name: 'Paste what was copied' }));
@@ -238,7 +239,7 @@ test('in-betweens, starting from a fire, the last export once more', async ({ pa
   hand.took('the last export once more');
   await page.getByRole('link', { name: 'Plan' }).click();
   await beenHere(page);
-  await hand.press(page.getByTestId('plan-tray').getByTitle(/^Fire:/));
+  await hand.press(tipped(page.getByTestId('plan-tray'), 'Fire:'));
   await expect(page.getByRole('button', { name: /^Undo lay fire/ })).toBeVisible();
   hand.took('start from a fire, put where it belongs');
 });

@@ -22,6 +22,7 @@ import {
   saved,
   stored,
   storedDrawings,
+  tipped,
 } from './desk.ts';
 
 async function openPlan(page: Page, shot: string): Promise<void> {
@@ -30,7 +31,7 @@ async function openPlan(page: Page, shot: string): Promise<void> {
   await expect(page.getByTestId('picture')).toHaveAttribute('data-shown', /\d+/);
 }
 const tool = (page: Page, name: string) => page.getByTestId('plan-tray').getByRole('button', { name, exact: true });
-const start = (page: Page, name: string) => page.getByTestId('plan-tray').getByTitle(new RegExp(`^${name}:`));
+const start = (page: Page, name: string) => tipped(page.getByTestId('plan-tray'), `${name}:`);
 /** A starter has been laid, and the settings say so again instead of how far it is. */
 const laid = async (page: Page, says: RegExp | string): Promise<void> => {
   await expect(page.getByTestId('laying')).toHaveText(says);

@@ -48,7 +48,7 @@ test('this browser’s store closed under the page: strokes go on to the server,
   await expect(header(page)).toHaveText('Not saved yet');
   await loseStore(page);
   await pen.stroke(...line(3));
-  await expect(header(page)).toHaveAttribute('title', /kept in this browser/);
+  await expect(header(page)).toHaveAttribute('data-tip', /kept in this browser/);
   await expect(header(page)).toHaveText('Not saved yet');
   await page.close();
   await context.unroute('**/saves');
@@ -64,7 +64,7 @@ test('a browser that keeps nothing: everything is saved on the server all the sa
   const pen = await Pen.on(page);
   for (let i = 0; i < 4; i++) await pen.stroke(...line(i));
   await saved(page);
-  await expect(header(page)).toHaveAttribute('title', /on the server\. This browser keeps no copy/);
+  await expect(header(page)).toHaveAttribute('data-tip', /on the server\. This browser keeps no copy/);
   await page.reload();
   expect(await storedMarks(application.address, shot)).toEqual([4]);
 });
@@ -84,7 +84,7 @@ test('work that only the page has: the header says so, leaving asks, and a file 
   await pen.stroke(...line(1));
   await pen.stroke(...line(2));
   await expect(header(page)).toHaveText('Only in this page');
-  await expect(header(page)).toHaveAttribute('title', /1 thing in this page only/);
+  await expect(header(page)).toHaveAttribute('data-tip', /1 thing in this page only/);
   await painted(page);
   const shown = await pixels(page);
 
@@ -145,7 +145,7 @@ test('a stroke on a drawing that has not come yet stays, is told to be only in t
   await expect(page.getByTestId('picture')).toHaveAttribute('data-wanted', /\d+/);
   await (await Pen.on(page)).stroke(...line(1));
   await expect(header(page)).toHaveText('Only in this page');
-  await expect(header(page)).toHaveAttribute('title', /waits until its drawing has come/);
+  await expect(header(page)).toHaveAttribute('data-tip', /waits until its drawing has come/);
   letGo();
   await saved(page);
   await painted(page);
@@ -172,7 +172,7 @@ test('two closed tabs’ work, adopted by a tab that is closed before it has loa
     const pen = await Pen.on(page);
     for (let i = 0; i < 3; i++) await pen.stroke(...line(at + i));
     await expect(header(page)).toHaveText('Not saved yet');
-    await expect(header(page)).toHaveAttribute('title', /kept in this browser/);
+    await expect(header(page)).toHaveAttribute('data-tip', /kept in this browser/);
   }
   await first.close();
   await second.close();

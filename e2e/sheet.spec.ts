@@ -1,4 +1,4 @@
-import { address, drawn, makeShot, openDesk, painted, Pen, runsOf, saved, stored } from './desk.ts';
+import { address, drawn, makeShot, openDesk, painted, Pen, runsOf, saved, stored, tipped } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
 const cell = (page: Page, frame: number, column = 0) =>
@@ -174,10 +174,10 @@ test('layers change together, are tied and untied, and a still one stands behind
   await page.getByTestId('layer-more').click();
   await page.getByRole('menuitem', { name: 'Tie in time to' }).press('ArrowRight');
   await page.getByRole('menuitem', { name: 'Line', exact: true }).press('Enter');
-  await expect(page.getByTitle('Tied in time to Line')).toBeVisible();
+  await expect(tipped(page, 'Tied in time to Line')).toBeVisible();
   await page.getByTestId('layer-more').click();
   await page.getByRole('menuitem', { name: 'Untie from Line' }).click();
-  await expect(page.getByTitle('Tied in time to Line')).toHaveCount(0);
+  await expect(tipped(page, 'Tied in time to Line')).toHaveCount(0);
   await page.getByTestId('layer-more').click();
   await page.getByRole('menuitem', { name: 'New still layer' }).press('ArrowRight');
   await page.getByRole('menuitem', { name: 'Behind all' }).press('Enter');

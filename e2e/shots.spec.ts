@@ -1,5 +1,16 @@
 import { expect, test, type Page } from '@playwright/test';
-import { choose, SOME_PRODUCTION, SOME_SHOT, address, makeShot, openDesk, painted, Pen, pixels } from './desk.ts';
+import {
+  choose,
+  SOME_PRODUCTION,
+  SOME_SHOT,
+  address,
+  makeShot,
+  openDesk,
+  painted,
+  Pen,
+  pixels,
+  tipped,
+} from './desk.ts';
 
 const card = (page: Page, name: string) => page.locator(`[data-testid=shot][data-name="${name}"]`);
 
@@ -54,7 +65,7 @@ test('the format can be changed later without touching drawings; bad values are 
   await card(page, SOME_SHOT)
     .getByRole('link', { name: `Open ${SOME_SHOT}` })
     .click();
-  await page.getByTitle('Change the format').click();
+  await tipped(page, 'Change the format').click();
   await page.getByLabel('Frames per second').fill('121');
   await expect(page.getByText('A whole number from 1 to 120')).toBeVisible();
   await page.getByLabel('Frames per second').fill('12');
@@ -103,7 +114,7 @@ test('a smaller size keeps the middle and says what leaves the frame; nothing is
   await pen.stroke({ x: 0.1, y: 0.5 }, { x: 0.3, y: 0.5 });
   await painted(page);
   const before = await pixels(page);
-  await page.getByTitle('Change the format').click();
+  await tipped(page, 'Change the format').click();
   await page.getByLabel('Width, px').fill('120');
   await page.keyboard.press('Enter');
   await expect(page.getByText('1 drawing now reaches beyond the frame, wholly outside.')).toBeVisible();

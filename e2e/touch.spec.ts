@@ -1,5 +1,5 @@
 import { expect, test, type CDPSession, type Page } from '@playwright/test';
-import { address, makeShot, openDesk, painted, Pen, saved, storedMarks, strokesOf } from './desk.ts';
+import { address, makeShot, openDesk, painted, Pen, saved, storedMarks, strokesOf, tipped } from './desk.ts';
 
 type Finger = readonly [x: number, y: number];
 
@@ -23,7 +23,7 @@ test('one finger draws, two zoom and leave no stroke; once a pen was seen, a fin
   const shot = await makeShot(address());
   await openDesk(page, address(), shot);
   const session = await context.newCDPSession(page);
-  const zoom = () => page.getByTitle(/^Upright/).textContent();
+  const zoom = () => tipped(page, 'Upright').textContent();
   await touch(page, session, 'touchStart', [[0.3, 0.5]]);
   for (let i = 1; i <= 10; i++) await touch(page, session, 'touchMove', [[0.3 + i * 0.03, 0.5]]);
   await touch(page, session, 'touchEnd', []);
@@ -85,7 +85,7 @@ test('keys held down move and turn the picture under the pen and set the width; 
   await openDesk(page, address(), shot);
   const pen = await Pen.on(page);
   await page.getByTestId('picture').focus();
-  const readout = () => page.getByTitle(/^Upright/).textContent();
+  const readout = () => tipped(page, 'Upright').textContent();
   await page.keyboard.down('KeyR');
   await pen.stroke({ x: 0.8, y: 0.5 }, { x: 0.5, y: 0.9 }, 8);
   await page.keyboard.up('KeyR');

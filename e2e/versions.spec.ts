@@ -1,5 +1,5 @@
 /** Versions by pen and by keys: a stage named, gone back to in two actions, gone on from in a new shot; nothing after it is lost. */
-import { address, countOf, makeShot, openDesk, painted, Pen, saved, stored } from './desk.ts';
+import { address, countOf, makeShot, openDesk, painted, Pen, saved, stored, tipped } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
 
 const LINE: [number, number, number] = [140, 42, 20];
@@ -45,7 +45,7 @@ test('a stage is named and gone back to in two actions; where one was is kept; a
   await expect.poll(async () => (await stored(address(), shot)).drawings.length).toBe(2);
   await card(page, 'plan').getByRole('button', { name: 'New shot', exact: true }).click();
   await expect(page).not.toHaveURL(new RegExp(shot));
-  await expect(page.getByTitle('Staged, plan · click to rename')).toBeVisible();
+  await expect(tipped(page, 'Staged, plan · click to rename')).toBeVisible();
   await expect.poll(() => countOf(page, LINE)).toBe(first);
 });
 
@@ -60,7 +60,7 @@ test('it is renamed and let go; taken away, a shot is named by itself', async ({
   await page.getByRole('button', { name: /^Versions/ }).click();
   const made = card(page, 'Taken away as kept-alpha.zip');
   await expect(made).toContainText('by itself');
-  await made.getByTitle('Rename').click();
+  await tipped(made, 'Rename').click();
   await page.getByLabel('Name of the version').fill('To the director');
   await page.keyboard.press('Enter');
   await expect(card(page, 'To the director')).toBeVisible();

@@ -13,6 +13,7 @@ const CHECKS = {
   names: ['scripts/names.mjs'],
   papers: ['scripts/papers.mjs'],
   unused: ['scripts/unused.mjs'],
+  parts: ['scripts/parts.mjs'],
   audit: ['scripts/audit.mjs'],
   lint: [bin('eslint/bin/eslint.js'), '.'],
   format: [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
@@ -64,7 +65,7 @@ async function lane(names) {
   return results;
 }
 const beside = await Promise.all([
-  lane(['build', 'faults', 'types', 'lint', 'circles', 'names', 'papers', 'unused', 'audit', 'format']),
+  lane(['build', 'faults', 'types', 'lint', 'circles', 'names', 'papers', 'unused', 'parts', 'audit', 'format']),
   lane(['unit']),
 ]);
 const results = [...beside.flat(), ...(beside[0][0] ? await lane(['interface']) : [])];

@@ -6,6 +6,7 @@ import { ShotPage } from './routes/shot-page.tsx';
 import { ShelfPage } from './routes/shelf-page.tsx';
 import { ShotsPage } from './routes/shots-page.tsx';
 import { rememberDesk } from './page/preferences.ts';
+import { TipLayer } from './parts/tip-layer.tsx';
 import { bringFromBrowser } from './shelf/from-browser.ts';
 
 rememberDesk();
@@ -24,6 +25,7 @@ if (root) {
   createRoot(root).render(
     <StrictMode>
       <RouterProvider router={router} />
+      <TipLayer />
     </StrictMode>,
   );
 }

@@ -12,7 +12,7 @@ const stroke = (pen: Pen, number: number): Promise<void> => {
   const from = placeOf(number * 7);
   return pen.stroke(from, { x: from.x + 0.02, y: from.y + 0.02 }, 4);
 };
-const keptHere = (page: Page) => expect(page.getByTestId('saved')).toHaveAttribute('title', /kept in this browser/);
+const keptHere = (page: Page) => expect(page.getByTestId('saved')).toHaveAttribute('data-tip', /kept in this browser/);
 
 /** How many marks the drawings have that this browser's store holds. */
 const marksInStore = (page: Page): Promise<number> =>

@@ -122,7 +122,7 @@ export class Hand {
       const mark = (await within(ASK_MS, this.ready())).page.getByTestId('saved');
       return {
         text: await mark.innerText({ timeout: 3000 }),
-        why: (await mark.getAttribute('title', { timeout: 3000 })) ?? '',
+        why: (await mark.getAttribute('data-tip', { timeout: 3000 })) ?? '',
       };
     } catch {
       return { text: '', why: '' };

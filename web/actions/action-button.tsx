@@ -44,7 +44,7 @@ export function ActionButton({ action, children, pressed, primary, className = '
       aria-label={label ?? action.label}
       aria-pressed={pressed}
       aria-disabled={whyNot ? true : undefined}
-      title={whyNot ?? label ?? titleOf(action)}
+      data-tip={whyNot ?? label ?? titleOf(action)}
       onClick={() => {
         act(action);
       }}

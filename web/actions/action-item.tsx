@@ -11,7 +11,7 @@ export function ActionItem({ action, label }: { action: Action; label?: string }
   return (
     <DropdownMenu.Item
       className={`flex h-8 cursor-pointer items-center justify-between gap-6 rounded-md px-2 outline-none data-[highlighted]:bg-soot-700 ${whyNot ? 'text-wax-500' : ''}`}
-      title={whyNot ?? undefined}
+      data-tip={whyNot ?? undefined}
       onSelect={() => {
         act(action);
       }}

@@ -19,7 +19,8 @@ export function HoldButton({ action, children }: { action: Action; children: Rea
     <button
       type="button"
       aria-label={action.label}
-      title={titleOf(action)}
+      data-tip={titleOf(action)}
+      data-holds
       className="moves grid size-8 shrink-0 touch-none place-items-center rounded-lg text-wax-300 hover:bg-black/25"
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
@@ -64,7 +65,8 @@ export function StepButton({ action, holds, children }: StepButtonProps) {
     <button
       type="button"
       aria-label={action.label}
-      title={`${titleOf(action)}; hold to look and come back`}
+      data-tip={`${titleOf(action)}; hold to look and come back`}
+      data-holds
       className="moves flex h-8 min-w-8 touch-none items-center justify-center rounded-lg bg-soot-800 text-wax-300 hover:bg-soot-700 hover:text-wax-100"
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);

@@ -65,7 +65,7 @@ function Name({ placement, elementName, uses }: { placement: Placement; elementN
     <button
       type="button"
       className="font-name block w-full truncate text-left text-[17px]"
-      title={`${name} · click to rename`}
+      data-tip={`${name} · click to rename`}
       onClick={() => {
         setNaming(true);
       }}

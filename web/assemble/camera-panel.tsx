@@ -95,7 +95,7 @@ function ShakeCard({ shake, frame, isOpen }: { shake: Shake; frame: number; isOp
         <button
           type="button"
           className="moves flex-1 text-left text-wax-100"
-          title="Go to where it begins"
+          data-tip="Go to where it begins"
           onClick={() => {
             goToShotFrame(shake.from);
           }}

@@ -70,7 +70,7 @@ function UseMenu({ level }: { level: Level }) {
           <DropdownMenu.Item
             key={id}
             className={`${ITEM} ${why ? 'text-wax-500' : ''}`}
-            title={why ?? undefined}
+            data-tip={why ?? undefined}
             onSelect={() => {
               use(level, id);
             }}
@@ -152,7 +152,7 @@ export function Foot() {
           key={label}
           type="button"
           aria-disabled={why ? true : undefined}
-          title={why ?? action.label}
+          data-tip={why ?? action.label}
           className={`${BUTTON} ${why ? 'opacity-45' : ''}`}
           onClick={() => {
             act(action);
@@ -182,7 +182,7 @@ export function Foot() {
         <button
           type="button"
           className={BUTTON}
-          title="Pictures and footage behind, between or before the planes"
+          data-tip="Pictures and footage behind, between or before the planes"
           onClick={() => {
             setReferences({ shown: true });
           }}
@@ -193,7 +193,7 @@ export function Foot() {
           type="button"
           aria-disabled={noLight ? true : undefined}
           className={`${BUTTON} ${noLight ? 'opacity-45' : ''}`}
-          title={
+          data-tip={
             noLight ?? (onUse ? 'It shines from what is picked, and flickers with it' : 'In the middle of the picture')
           }
           onClick={() => {
@@ -209,7 +209,7 @@ export function Foot() {
         <button
           type="button"
           className={BUTTON}
-          title="In front of all others"
+          data-tip="In front of all others"
           onClick={() => {
             edit('add plane', (d) => addPlane(d, `Plane ${shotOf(d).planes.length + 1}`, null, randomId).doc);
           }}

@@ -26,7 +26,7 @@ function PlaneMenu({ level, lane, onName }: { level: Level; lane: Lane; onName: 
   const item = (label: string, icon: React.ReactNode, whyNot: string | null, run: () => void) => (
     <DropdownMenu.Item
       className={`${ITEM} ${whyNot ? 'text-wax-500' : ''}`}
-      title={whyNot ?? undefined}
+      data-tip={whyNot ?? undefined}
       onSelect={() => {
         if (whyNot) say(whyNot);
         else run();
@@ -162,7 +162,7 @@ function BarHandle({
         aria-valuemin={1}
         aria-valuemax={level.length}
         aria-valuetext={`from frame ${bar.from + 1} to ${bar.to}`}
-        title={`${name} · drag to begin it elsewhere, its ends to trim it, with Alt to slip, with Ctrl one more`}
+        data-tip={`${name} · drag to begin it elsewhere, its ends to trim it, with Alt to slip, with Ctrl one more`}
         className="absolute inset-0 cursor-grab rounded-md"
         onPointerDown={begin}
         {...handlers}
@@ -178,7 +178,7 @@ function BarHandle({
         <button
           type="button"
           aria-label={`One more of ${name}`}
-          title="Drag: one more of it, later or on another plane"
+          data-tip="Drag: one more of it, later or on another plane"
           className="absolute right-2 top-1/2 grid size-6 -translate-y-1/2 cursor-copy touch-none place-items-center rounded-full bg-flame text-soot-950"
           onPointerDown={(event) => {
             begin(event, 'copy');
@@ -204,7 +204,7 @@ function BarHandle({
 function LaneName({ lane: { id, name, plane }, isPicked }: { lane: Lane; isPicked: boolean }) {
   if (!plane)
     return (
-      <span className="min-w-0 flex-1 truncate pt-1 text-[13px] text-wax-300" title={name}>
+      <span className="min-w-0 flex-1 truncate pt-1 text-[13px] text-wax-300" data-tip={name}>
         {name}
       </span>
     );
@@ -212,7 +212,7 @@ function LaneName({ lane: { id, name, plane }, isPicked }: { lane: Lane; isPicke
     <button
       type="button"
       aria-pressed={isPicked}
-      title={`${name} · its depth, looks and air`}
+      data-tip={`${name} · its depth, looks and air`}
       className={`moves min-w-0 flex-1 truncate pt-1 text-left text-[13px] hover:text-wax-100 ${isPicked ? 'text-flame' : plane.visible ? 'text-wax-300' : 'text-wax-500 line-through'}`}
       onClick={() => {
         pickPlane(isPicked ? null : id);

@@ -179,7 +179,7 @@ export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) 
   return (
     <section aria-label="Light" data-testid="light-panel" className="pb-2">
       <div className="flex items-center justify-between gap-1">
-        <h2 className="font-name min-w-0 flex-1 truncate text-[17px]" title={light.name}>
+        <h2 className="font-name min-w-0 flex-1 truncate text-[17px]" data-tip={light.name}>
           {light.name}
         </h2>
         <Small

@@ -46,7 +46,7 @@ function Name({ plane }: { plane: Plane }) {
     <button
       type="button"
       className="font-name min-w-0 flex-1 truncate text-left text-[17px]"
-      title={`${plane.name} · click to rename`}
+      data-tip={`${plane.name} · click to rename`}
       onClick={() => {
         setNaming(true);
       }}

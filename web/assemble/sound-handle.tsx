@@ -131,7 +131,7 @@ export function SoundHandle(props: SoundHandleProps) {
         aria-valuemin={1}
         aria-valuemax={length}
         aria-valuetext={`from frame ${Math.round(from) + 1} to ${Math.round(to)}`}
-        title={`${sound.name}${STATE_WORDS[state]} · drag to begin it elsewhere, its ends to trim it, with Ctrl one more`}
+        data-tip={`${sound.name}${STATE_WORDS[state]} · drag to begin it elsewhere, its ends to trim it, with Ctrl one more`}
         className="absolute inset-0 cursor-grab rounded-md"
         onPointerDown={begin}
         onKeyDown={key}
@@ -149,7 +149,7 @@ export function SoundHandle(props: SoundHandleProps) {
               <span
                 key={which}
                 data-testid={which}
-                title={which === 'fadeIn' ? 'Drag: over how long it comes' : 'Drag: over how long it goes'}
+                data-tip={which === 'fadeIn' ? 'Drag: over how long it comes' : 'Drag: over how long it goes'}
                 className="absolute -top-0.5 grid size-5 -translate-x-1/2 cursor-ew-resize touch-none place-items-center"
                 style={which === 'fadeIn' ? { left: Math.max(12, inset) } : { left: Math.min(wide - 12, wide - inset) }}
                 onPointerDown={fade(which)}

@@ -89,7 +89,7 @@ export function SoundLane({
           type="button"
           aria-label="Hear the sound"
           aria-pressed={!muted}
-          title={titleOf(SOUND_ACTIONS.mute)}
+          data-tip={titleOf(SOUND_ACTIONS.mute)}
           className="moves grid size-6 shrink-0 place-items-center rounded text-wax-500 hover:bg-soot-800 hover:text-wax-100"
           onClick={() => {
             act(SOUND_ACTIONS.mute);

@@ -17,7 +17,7 @@ export function SoundMenu({ className }: { className: string }) {
   const chooser = useRef<HTMLInputElement>(null);
   if (coming !== null)
     return (
-      <button type="button" className={className} title={`${coming} is on its way`} onClick={stopSound}>
+      <button type="button" className={className} data-tip={`${coming} is on its way`} onClick={stopSound}>
         <progress className="h-1.5 w-8" aria-label={`${coming} is on its way`} /> Stop
       </button>
     );
@@ -52,7 +52,7 @@ export function SoundMenu({ className }: { className: string }) {
           <DropdownMenu.Item
             key={made}
             className={ITEM}
-            title="Made anew each time: no two sound alike"
+            data-tip="Made anew each time: no two sound alike"
             onSelect={() => {
               void makeSound(made).then(pickMade);
             }}

@@ -190,7 +190,7 @@ export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) 
           <button
             type="button"
             className="font-name min-w-0 flex-1 truncate text-left text-[17px]"
-            title={`${name} · click to rename`}
+            data-tip={`${name} · click to rename`}
             onClick={() => {
               setNaming(true);
             }}

@@ -152,7 +152,7 @@ export function TallStrip() {
               whole {level.holder ? 'element' : 'shot'}
             </button>
           ) : (
-            <span title="Ctrl and the mouse wheel: closer; Shift and the wheel: along">
+            <span data-tip="Ctrl and the mouse wheel: closer; Shift and the wheel: along">
               {level.holder ? 'frames of the element' : `${shotOf(level.doc).length} frames`}
             </span>
           )}

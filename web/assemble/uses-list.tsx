@@ -23,7 +23,7 @@ function Icon({
       type="button"
       aria-label={label}
       aria-pressed={on}
-      title={label}
+      data-tip={label}
       className={`moves grid size-7 shrink-0 place-items-center rounded-md hover:bg-soot-700 hover:text-wax-100 ${on ? 'text-wax-300' : 'text-wax-500'}`}
       onClick={onClick}
     >
@@ -43,7 +43,7 @@ function Row({ level, bar: { placement, element }, isPicked }: { level: Level; b
         type="button"
         aria-pressed={isPicked}
         className={`min-w-0 flex-1 truncate text-left text-[13px] ${placement.visible ? 'text-wax-100' : 'text-wax-500'}`}
-        title={name}
+        data-tip={name}
         onClick={() => {
           pickUses([placement.id]);
         }}

@@ -32,7 +32,7 @@ export function ValueLane({ doc, view, width }: { doc: ShotDocument; view: InVie
               type="button"
               aria-pressed={front === valueName(changing)}
               className={`moves min-w-0 flex-1 truncate text-left hover:text-wax-100 ${front === valueName(changing) ? 'text-wax-100' : ''}`}
-              title={`${changing.owner} ${changing.label} · over the others`}
+              data-tip={`${changing.owner} ${changing.label} · over the others`}
               onClick={() => {
                 setFront(valueName(changing));
               }}
@@ -42,7 +42,7 @@ export function ValueLane({ doc, view, width }: { doc: ShotDocument; view: InVie
             <button
               type="button"
               aria-label={`${changing.owner} ${changing.label}: out of the strip`}
-              title="Out of the strip"
+              data-tip="Out of the strip"
               className="moves grid size-4 shrink-0 place-items-center rounded text-wax-500 hover:text-wax-100"
               onClick={() => {
                 toggleInStrip(valueName(changing));

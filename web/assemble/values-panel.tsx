@@ -81,7 +81,7 @@ export function ValuesPanel({ doc }: { doc: ShotDocument }) {
                 type="button"
                 aria-pressed={isInStrip}
                 aria-label={`${changing.owner} ${changing.label} in strip`}
-                title="Beside the drawings in the strip, over the others that are"
+                data-tip="Beside the drawings in the strip, over the others that are"
                 className={`moves flex h-7 items-center gap-1.5 rounded-md px-1.5 text-xs hover:bg-soot-800 hover:text-wax-100 ${isInStrip ? 'text-wax-100' : 'text-wax-500'}`}
                 onClick={() => {
                   toggleInStrip(name);

@@ -43,7 +43,7 @@ function Variants({ tool }: { tool: BrushName }) {
           <button
             type="button"
             className="h-8 rounded-l-lg pl-2.5 pr-1 hover:text-wax-100"
-            title={`Take ${variant.name} in hand`}
+            data-tip={`Take ${variant.name} in hand`}
             onClick={() => {
               takeVariant(variant.what);
             }}
@@ -53,7 +53,7 @@ function Variants({ tool }: { tool: BrushName }) {
           <button
             type="button"
             aria-label={`Forget ${variant.name}`}
-            title="Forget this variant"
+            data-tip="Forget this variant"
             className="grid h-8 w-6 place-items-center text-wax-500 hover:text-wax-100"
             onClick={() => {
               void forget(variant);

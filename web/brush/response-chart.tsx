@@ -79,7 +79,7 @@ export function ResponseChart({ response, onSet }: { response: Response; onSet: 
         <button
           type="button"
           className="rounded px-1 hover:bg-soot-800 hover:text-wax-100"
-          title="A straight answer"
+          data-tip="A straight answer"
           onClick={() => {
             onSet(STRAIGHT);
           }}

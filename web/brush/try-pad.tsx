@@ -151,7 +151,7 @@ export function TryPad() {
         <button
           type="button"
           aria-label="Let the practice pen draw"
-          title={`Practice pen: ${RECORDED[which]!.does}`}
+          data-tip={`Practice pen: ${RECORDED[which]!.does}`}
           className="flex h-6 items-center gap-1 rounded bg-soot-800 px-1.5 text-wax-300 hover:text-wax-100"
           onClick={() => {
             replay(which);

@@ -47,7 +47,7 @@ const Head = memo(function Head({ element, length, form }: { element: Element; l
           <button
             type="button"
             className="font-name block max-w-full truncate text-left text-[17px]"
-            title={`${element.name} · click to rename`}
+            data-tip={`${element.name} · click to rename`}
             onClick={() => {
               setNaming(true);
             }}
@@ -62,7 +62,7 @@ const Head = memo(function Head({ element, length, form }: { element: Element; l
             key={each}
             type="button"
             aria-pressed={form === each}
-            title={does}
+            data-tip={does}
             className={`moves h-8 px-1 text-[13px] ${form === each ? 'text-wax-100 underline decoration-flame decoration-2 underline-offset-[6px]' : 'text-wax-500 hover:text-wax-100'}`}
             onClick={() => {
               seeAs(each);

@@ -25,7 +25,7 @@ export function Divider() {
       aria-valuemin={Math.round(LEAST * 100)}
       aria-valuemax={MOST * 100}
       aria-valuenow={Math.round(scale * 100)}
-      title={`Drag: more room for the layers or for the wheel${byHand ? ' · double-click: as it was' : ''}`}
+      data-tip={`Drag: more room for the layers or for the wheel${byHand ? ' · double-click: as it was' : ''}`}
       className="group mx-2 flex h-2.5 shrink-0 cursor-row-resize touch-none items-center"
       onPointerDown={(event) => {
         const from = event.clientY;

@@ -29,7 +29,7 @@ function Choices({ label, whyNot, children }: { label: string; whyNot: string | 
   return (
     <div
       className={`flex items-center justify-between gap-3 px-2 py-1 ${whyNot ? 'text-wax-500' : ''}`}
-      title={whyNot ?? undefined}
+      data-tip={whyNot ?? undefined}
     >
       {label}
       <div className="flex gap-1">{children}</div>
@@ -43,7 +43,7 @@ function ActionChoice({ action, word }: { action: Action; word: string }) {
   return (
     <DropdownMenu.Item
       aria-label={action.label.toLowerCase().includes(word) ? action.label : `${word}: ${action.label}`}
-      title={whyNot ?? titleOf(action)}
+      data-tip={whyNot ?? titleOf(action)}
       className={`${SMALL} ${whyNot ? 'text-wax-500' : ''}`}
       onSelect={() => {
         act(action);

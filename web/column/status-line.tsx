@@ -45,7 +45,7 @@ export function StatusLine({ now }: { now: Current }) {
       type="button"
       data-testid="finding"
       className="moves flex min-w-0 items-center gap-2 rounded px-1 text-left hover:text-wax-100"
-      title="Go there"
+      data-tip="Go there"
       onClick={() => {
         setSelection({ layerId: next.layerId, picked: null });
         goTo(next.frame);

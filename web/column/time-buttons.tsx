@@ -49,7 +49,9 @@ export function TimeButtons() {
             type="button"
             aria-pressed={held === n}
             aria-disabled={whyNot ? true : undefined}
-            title={whyNot ?? `Hold ${own ? 'what is picked' : 'this drawing'} for ${n} ${n === 1 ? 'frame' : 'frames'}`}
+            data-tip={
+              whyNot ?? `Hold ${own ? 'what is picked' : 'this drawing'} for ${n} ${n === 1 ? 'frame' : 'frames'}`
+            }
             onClick={() => {
               if (whyNot) say(whyNot);
               else hold(n);

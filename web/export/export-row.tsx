@@ -79,7 +79,7 @@ export function ExportRow({ info, reload }: { info: ExportInfo; reload: () => Pr
           <button
             type="button"
             aria-label={`Delete ${info.fileName}`}
-            title="Delete this export"
+            data-tip="Delete this export"
             className="moves grid size-9 place-items-center rounded-lg text-wax-500 hover:bg-soot-800 hover:text-wax-100"
             onClick={() => {
               run(request('DELETE', `/exports/${info.id}`));

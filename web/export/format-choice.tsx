@@ -34,7 +34,7 @@ export function FormatChoice({
             key={name}
             type="button"
             aria-pressed={name === format}
-            title={EXPORT_FORMATS[name].says}
+            data-tip={EXPORT_FORMATS[name].says}
             className={`moves h-8 px-2 text-[13px] ${name === format ? 'text-wax-100 underline decoration-flame decoration-2 underline-offset-[6px]' : 'text-wax-500 hover:text-wax-100'}`}
             onClick={() => {
               onChoose(name);

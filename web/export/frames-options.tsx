@@ -109,7 +109,7 @@ export function NamesAndPapers({
               aria-label="Version"
               className="field w-full font-mono"
               value={version}
-              title="Stands for {version} in the names"
+              data-tip="Stands for {version} in the names"
               onChange={(event) => {
                 const next = event.target.value;
                 // Typed, it is wanted in the names.

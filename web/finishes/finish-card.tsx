@@ -31,7 +31,7 @@ function Icon({
       type="button"
       aria-label={label}
       aria-disabled={whyNot ? true : undefined}
-      title={whyNot ?? label}
+      data-tip={whyNot ?? label}
       className={`moves grid size-7 shrink-0 place-items-center rounded-md text-wax-500 hover:text-wax-100 ${whyNot ? 'opacity-40' : ''}`}
       onClick={() => {
         if (!whyNot) onClick();
@@ -235,7 +235,7 @@ export function FinishCard({ now, ownerId, finish, index, count, open, at }: Car
           {words.seeded ? (
             <button
               type="button"
-              title="Another of the same kind"
+              data-tip="Another of the same kind"
               className="moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[13px] text-wax-300 hover:bg-soot-700"
               onClick={() => {
                 edit('seed', (doc) => setFinish(doc, ownerId, finish.id, { seed: (finish.seed + 1) % 0xffffffff }));

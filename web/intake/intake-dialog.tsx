@@ -15,7 +15,7 @@ function Choice({ group, index }: { group: Group; index: number }) {
   return (
     <fieldset className="border-t border-soot-700 py-3 first:border-t-0" data-testid="intake-group">
       <legend className="sr-only">{name}</legend>
-      <p className="truncate text-wax-100" title={name}>
+      <p className="truncate text-wax-100" data-tip={name}>
         {name}
       </p>
       {group.fits.length === 0 ? (

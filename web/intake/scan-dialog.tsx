@@ -88,7 +88,7 @@ function Marks({ marks, onMove }: MarksProps) {
           key={i}
           type="button"
           aria-label={`${i === 0 ? 'First' : 'Second'} mark`}
-          title="Drag it onto a mark that is on every sheet; arrow keys move it a little"
+          data-tip="Drag it onto a mark that is on every sheet; arrow keys move it a little"
           data-testid="scan-mark"
           className="pointer-events-auto absolute grid size-9 -translate-x-1/2 -translate-y-1/2 cursor-move touch-none place-items-center rounded-full border-2 border-flame-deep text-flame-deep"
           style={{ left: `${x * 100}%`, top: `${y * 100}%` }}

@@ -77,7 +77,7 @@ function Switch({ on, by, label, title, quiet = false, warn = false, icon, onCli
     <button
       type="button"
       aria-label={label}
-      title={by ?? title}
+      data-tip={by ?? title}
       onClick={onClick}
       className={`grid h-[26px] w-7 shrink-0 place-items-center rounded-md ${look} ${seen}`}
     >
@@ -124,7 +124,7 @@ function RowFrame({ id, name, active, inside = false, kind, children }: RowFrame
         ref={setActivatorNodeRef}
         type="button"
         aria-label={`Move ${name}`}
-        title="Drag to reorder, or into a folder"
+        data-tip="Drag to reorder, or into a folder"
         className="grid h-[26px] w-4 shrink-0 cursor-grab touch-none place-items-center text-wax-500 opacity-0 focus-visible:opacity-100 group-hover:opacity-100"
         {...attributes}
         {...listeners}
@@ -189,7 +189,7 @@ export const LayerRow = memo(function LayerRow({ layer, list, folder, active, ba
             onDoubleClick={() => {
               setNaming(true);
             }}
-            title="Double-click to rename"
+            data-tip="Double-click to rename"
           >
             {layer.tag > 0 ? (
               <span className="absolute inset-y-1.5 left-0 w-[3px] rounded" style={{ background: TAGS[layer.tag] }} />
@@ -203,7 +203,7 @@ export const LayerRow = memo(function LayerRow({ layer, list, folder, active, ba
               className={`ml-auto flex shrink-0 items-center gap-1 text-[13px] ${bare > 0 ? 'text-warn' : 'text-wax-500'}`}
             >
               {tied ? (
-                <span title={`Tied in time to ${tied}`}>
+                <span role="img" aria-label={`Tied in time to ${tied}`} data-tip={`Tied in time to ${tied}`}>
                   <Link2 size={13} />
                 </span>
               ) : null}
@@ -257,7 +257,7 @@ export function FolderRow({ folder, open, onOpen }: { folder: Folder; open: bool
             type="button"
             aria-expanded={open}
             className={`flex h-[26px] min-w-0 flex-1 items-center gap-2 text-left ${folder.visible ? '' : 'opacity-50'}`}
-            title={`${folder.name} · click for its opacity, double-click to rename`}
+            data-tip={`${folder.name} · click for its opacity, double-click to rename`}
             onClick={onOpen}
             onDoubleClick={() => {
               setNaming(true);

@@ -15,7 +15,7 @@ const wordOf = (blend: Blend): string => (blend === 'lighter' ? 'add (lighter)' 
 function Opacity({ label, value, onSet }: { label: string; value: number; onSet: (opacity: number) => void }) {
   const percent = Math.round(value * 100);
   return (
-    <label className="flex min-w-0 flex-1 items-center gap-1 text-[13px] text-wax-500" title="Opacity">
+    <label className="flex min-w-0 flex-1 items-center gap-1 text-[13px] text-wax-500" data-tip="Opacity">
       <input
         type="range"
         aria-label={label}

@@ -62,7 +62,7 @@ function Others({
           <DropdownMenu.Item
             key={id}
             className={`${ITEM} ${trouble ? 'text-wax-500' : ''}`}
-            title={trouble ?? undefined}
+            data-tip={trouble ?? undefined}
             onSelect={() => {
               if (trouble) say(trouble);
               else onChoose(id);

@@ -86,7 +86,7 @@ function Head({ onAdd, onFolder, onFind, finding }: HeadProps) {
       <button type="button" onClick={onAdd} className={plain}>
         <Plus size={15} /> Add layer
       </button>
-      <button type="button" onClick={onFolder} title="A folder round this layer; drag others in" className={plain}>
+      <button type="button" onClick={onFolder} data-tip="A folder round this layer; drag others in" className={plain}>
         <FolderPlus size={15} /> Add folder
       </button>
       <span className="ml-auto" />
@@ -96,7 +96,7 @@ function Head({ onAdd, onFolder, onFind, finding }: HeadProps) {
             type="button"
             aria-label="Find a layer"
             aria-pressed={finding}
-            title="Find a layer by its name"
+            data-tip="Find a layer by its name"
             className={`moves grid size-8 place-items-center rounded-lg ${finding ? 'bg-flame-deep text-flame' : 'text-wax-300'}`}
             onClick={onFind}
           >

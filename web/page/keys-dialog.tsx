@@ -52,7 +52,7 @@ export function KeysDialog() {
       wide
     >
       <div className="mb-4 flex items-center gap-4 text-[13px]">
-        <label className="flex h-8 items-center gap-2" title="Column on the left, keys under the right hand">
+        <label className="flex h-8 items-center gap-2" data-tip="Column on the left, keys under the right hand">
           <input
             type="checkbox"
             className="accent-flame"

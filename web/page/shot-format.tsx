@@ -30,7 +30,7 @@ export function ShotFormat() {
     <Popover.Root>
       <Popover.Trigger
         className="moves h-6 rounded px-1 hover:bg-soot-800 hover:text-wax-100"
-        title="Change the format"
+        data-tip="Change the format"
       >
         {shot.width}×{shot.height} · {shot.rate} fps
       </Popover.Trigger>

@@ -76,7 +76,7 @@ function ShotName({ name }: { name: string }) {
     <button
       type="button"
       className="block h-6 w-full truncate text-right font-semibold leading-6"
-      title={`${name} · click to rename`}
+      data-tip={`${name} · click to rename`}
       onClick={() => {
         setNaming(true);
       }}
@@ -99,7 +99,7 @@ export function TopBar({ step, isOpen }: TopBarProps) {
   const lastUndone = useDocument((s) => s.undone.at(-1)?.name);
   return (
     <header className="flex h-12 shrink-0 items-center gap-6 border-b border-soot-700 bg-soot-950 px-4">
-      <Link to="/" className="font-name text-[21px] text-flame" title="All shots">
+      <Link to="/" className="font-name text-[21px] text-flame" data-tip="All shots">
         Tallow
       </Link>
       <Taper step={step} />

@@ -143,7 +143,7 @@ export function GradientSettings({ doc, swatch }: { doc: ShotDocument; swatch: S
                 type="button"
                 aria-label={`Take swatch ${i + 1} out of the gradient`}
                 aria-disabled={gradient.stops.length <= 2 || undefined}
-                title={gradient.stops.length <= 2 ? 'A gradient has two at least' : 'Take it out'}
+                data-tip={gradient.stops.length <= 2 ? 'A gradient has two at least' : 'Take it out'}
                 className={`grid size-7 place-items-center text-wax-500 hover:text-wax-100 ${gradient.stops.length <= 2 ? 'opacity-40' : ''}`}
                 onClick={() => {
                   if (gradient.stops.length > 2) set({ stops: gradient.stops.filter((_, k) => k !== i) });

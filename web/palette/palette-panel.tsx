@@ -59,7 +59,7 @@ function Chips({ doc, swatches, inHand }: { doc: ShotDocument; swatches: readonl
           type="button"
           aria-pressed={swatch.id === inHand.id}
           aria-label={swatch.name}
-          title={`${swatch.name}, ${swatch.role}`}
+          data-tip={`${swatch.name}, ${swatch.role}`}
           className={`h-8 w-9 rounded-md ${swatch.id === inHand.id ? 'ring-2 ring-flame ring-offset-2 ring-offset-surround' : ''}`}
           style={{ background: gradientCss(doc, swatch) }}
           onClick={() => {
@@ -70,7 +70,7 @@ function Chips({ doc, swatches, inHand }: { doc: ShotDocument; swatches: readonl
       <button
         type="button"
         aria-label="Add a swatch like this"
-        title="Add a swatch like this"
+        data-tip="Add a swatch like this"
         className="moves grid h-8 w-9 place-items-center rounded-md text-wax-300 hover:bg-[#333]"
         onClick={add}
       >
@@ -160,7 +160,7 @@ function Used({ doc, swatch, others }: { doc: ShotDocument; swatch: Swatch; othe
             <button
               key={layerId}
               type="button"
-              title="Go to this layer"
+              data-tip="Go to this layer"
               className="moves h-7 rounded-md bg-soot-800 px-2 text-xs text-wax-300 hover:text-wax-100"
               onClick={() => {
                 setSelection({ elementId: layer.elementId, layerId, picked: null });

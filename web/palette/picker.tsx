@@ -132,7 +132,7 @@ export function Picker({
           type="button"
           aria-label="Take a colour from the picture"
           aria-pressed={dropping}
-          title="Take a colour from the picture, plates too; with Shift the swatch of the mark under the pen"
+          data-tip="Take a colour from the picture, plates too; with Shift the swatch of the mark under the pen"
           className={`moves grid size-8 shrink-0 place-items-center rounded-lg ${dropping ? 'bg-flame-deep text-flame' : 'text-wax-300 hover:bg-[#333]'}`}
           onClick={() => {
             takeTool(dropping ? null : DROPPER);
@@ -148,7 +148,7 @@ export function Picker({
             key={each}
             type="button"
             aria-label={each}
-            title={each}
+            data-tip={each}
             className="h-5 w-5 rounded"
             style={{ background: each }}
             onClick={() => {

@@ -1,5 +1,6 @@
 /** The plain buttons pages are made of. */
 import type { ButtonHTMLAttributes } from 'react';
+import { hasWords } from './words-in.ts';
 
 const LOOKS = {
   quiet: 'bg-soot-800 text-wax-300 hover:bg-soot-700 hover:text-wax-100',
@@ -13,18 +14,21 @@ interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   whyNot?: string | null;
 }
 
-export function Button({ look = 'quiet', whyNot, className = '', title, onClick, ...rest }: ButtonProps) {
+export function Button({ look = 'quiet', whyNot, className = '', title, onClick, children, ...rest }: ButtonProps) {
   return (
     <button
       type="button"
+      aria-label={hasWords(children) ? undefined : title}
       {...rest}
       aria-disabled={whyNot ? true : undefined}
-      title={whyNot ?? title}
+      data-tip={whyNot ?? title}
       onClick={(event) => {
         if (whyNot) event.preventDefault();
         else onClick?.(event);
       }}
       className={`moves inline-flex h-9 items-center justify-center gap-2 rounded-lg px-3 ${LOOKS[look]} ${whyNot ? 'opacity-45' : ''} ${className}`}
-    />
+    >
+      {children}
+    </button>
   );
 }

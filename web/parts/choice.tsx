@@ -19,7 +19,7 @@ export function Choice<T extends string>({
           type="button"
           aria-pressed={value === each.value}
           aria-disabled={each.whyNot ? true : undefined}
-          title={each.whyNot ?? undefined}
+          data-tip={each.whyNot ?? undefined}
           className={`moves h-9 flex-1 rounded-lg px-2 text-[13px] ${value === each.value ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'} ${each.whyNot ? 'opacity-45' : ''}`}
           onClick={() => {
             if (!each.whyNot) onChoose(each.value);

@@ -19,7 +19,7 @@ export function KeyDot({
       type="button"
       aria-pressed={here}
       aria-label={here ? `Take the value of ${label} on this frame away` : `Set ${label} on this frame`}
-      title={here ? 'Set on this frame · click to take it away' : 'Set on this frame: it changes over time'}
+      data-tip={here ? 'Set on this frame · click to take it away' : 'Set on this frame: it changes over time'}
       className={`moves grid shrink-0 place-items-center rounded-md hover:bg-soot-700 ${slim ? '-ml-1 h-8 w-6' : 'size-8'}`}
       onClick={onPress}
     >

@@ -103,7 +103,7 @@ export function Menu({
       <DropdownMenu.Trigger
         ref={button}
         aria-label={label}
-        title={label}
+        data-tip={label}
         data-testid={testId}
         className={`moves ${className}`}
       >

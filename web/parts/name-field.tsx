@@ -17,7 +17,7 @@ export function NameField({ label, value, onDone }: NameFieldProps) {
       autoFocus
       aria-label={label}
       aria-invalid={problem !== null}
-      title={problem ?? undefined}
+      data-tip={problem ?? undefined}
       value={text}
       maxLength={NAME_LIMIT}
       onFocus={(event) => {

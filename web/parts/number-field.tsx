@@ -25,7 +25,7 @@ export function NumberField({
   const number = read(text);
   const bad = !Number.isInteger(number) || number < least || number > most;
   return (
-    <label className="block" title={title}>
+    <label className="block" data-tip={title}>
       <span className="mb-1 block text-xs text-wax-500">{label}</span>
       <input
         className="field w-full font-mono"

@@ -2,6 +2,7 @@
 import { ChevronRight } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
 import { Select } from './select.tsx';
+import { hasWords } from './words-in.ts';
 
 /** A heading with what belongs at its right. */
 export function Heading({ children, aside }: { children: ReactNode; aside?: ReactNode }) {
@@ -34,7 +35,7 @@ export function Words<T extends string>({
           key={word.value}
           type="button"
           aria-pressed={value === word.value}
-          title={word.title}
+          data-tip={word.title}
           className={`moves h-8 px-2 text-[13px] ${value === word.value ? 'text-wax-100 underline decoration-flame decoration-2 underline-offset-[6px]' : 'text-wax-500 hover:text-wax-100'}`}
           onClick={() => {
             onChoose(word.value);
@@ -85,7 +86,7 @@ export function Check({
   onChange: (on: boolean) => void;
 }) {
   return (
-    <label className="flex h-8 items-center gap-2 text-[13px] text-wax-300" title={title}>
+    <label className="flex h-8 items-center gap-2 text-[13px] text-wax-300" data-tip={title}>
       <input
         type="checkbox"
         className="accent-flame"
@@ -120,10 +121,10 @@ export function Small({
   return (
     <button
       type="button"
-      aria-label={name}
+      aria-label={name ?? (hasWords(children) ? undefined : title)}
       aria-pressed={pressed}
       aria-disabled={whyNot ? true : undefined}
-      title={whyNot ?? title}
+      data-tip={whyNot ?? title}
       className={`moves flex h-8 items-center gap-1.5 rounded-lg px-2.5 text-[13px] hover:bg-soot-700 hover:text-wax-100 ${pressed ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300'} ${whyNot ? 'opacity-45' : ''}`}
       onClick={() => {
         if (!whyNot) onClick();

@@ -35,7 +35,7 @@ export function Select<T extends string>({ label, value, options, onChoose, clas
     >
       <Radix.Trigger
         aria-label={label}
-        title={title}
+        data-tip={title}
         data-value={value}
         onKeyDown={() => {
           byKey.current = true;

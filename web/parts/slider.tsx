@@ -43,8 +43,8 @@ export function Slider({
     onDone?.(taken);
   };
   return (
-    <div className="flex h-8 items-center gap-2 text-[13px]" title={title}>
-      <span className="w-[124px] shrink-0 truncate text-wax-300" title={title ?? label}>
+    <div className="flex h-8 items-center gap-2 text-[13px]" data-tip={title}>
+      <span className="w-[124px] shrink-0 truncate text-wax-300" data-tip={title ?? label}>
         {label}
       </span>
       <input

@@ -73,7 +73,7 @@ export function BasePanel({ now, base }: { now: Current; base: Base }) {
             <input
               key={`${key}-${note[key]}`}
               aria-label={key === 'from' ? 'From frame' : 'For frames'}
-              title={key === 'from' ? 'From frame' : 'For so many frames'}
+              data-tip={key === 'from' ? 'From frame' : 'For so many frames'}
               className={FIELD}
               inputMode="numeric"
               defaultValue={key === 'from' ? note.from + 1 : note.length}

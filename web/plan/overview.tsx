@@ -99,7 +99,7 @@ export function Overview({ now }: { now: Current }) {
                 <button
                   type="button"
                   aria-label={`${seen.visible ? 'Hide' : 'Show'} ${name}`}
-                  title={seen.visible ? 'Hide' : 'Show'}
+                  data-tip={seen.visible ? 'Hide' : 'Show'}
                   className="moves grid size-8 place-items-center rounded-md text-wax-500 hover:bg-soot-800 hover:text-wax-100"
                   onClick={seen.toggle}
                 >

@@ -106,7 +106,7 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
         >
           <button
             type="button"
-            title="Click to rename"
+            data-tip="Click to rename"
             onClick={() => {
               setNaming(true);
             }}

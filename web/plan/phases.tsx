@@ -108,7 +108,7 @@ export function Phases({ now }: { now: Current }) {
               <button
                 type="button"
                 aria-pressed={chosen === phase.id}
-                title={`${phase.name}: frames ${phase.from + 1} to ${phase.from + phase.length}, on ${phase.hold}s`}
+                data-tip={`${phase.name}: frames ${phase.from + 1} to ${phase.from + phase.length}, on ${phase.hold}s`}
                 className={`size-full truncate rounded px-1.5 text-left text-[11.5px] font-semibold text-soot-950 ${chosen === phase.id ? 'ring-2 ring-wax-100' : ''}`}
                 style={{ background: phaseColour(i) }}
                 onClick={() => {
@@ -121,7 +121,7 @@ export function Phases({ now }: { now: Current }) {
               {i < timed.length - 1 ? (
                 <span
                   className="absolute inset-y-0 -right-[7px] z-10 w-3 cursor-ew-resize touch-none"
-                  title="Drag: where one ends and the next begins"
+                  data-tip="Drag: where one ends and the next begins"
                   data-phase-end={i}
                   onPointerDown={(event) => {
                     dragEnd(event, i);

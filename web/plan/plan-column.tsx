@@ -75,7 +75,7 @@ export function PlanColumn() {
           {hand ? (
             <button
               type="button"
-              title="All that is planned for this element"
+              data-tip="All that is planned for this element"
               className="moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[13px] text-wax-500 hover:bg-soot-800 hover:text-wax-100"
               onClick={() => {
                 take(null);

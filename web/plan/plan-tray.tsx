@@ -34,7 +34,7 @@ function ToolButton({
     <button
       type="button"
       aria-pressed={inHand}
-      title={title}
+      data-tip={title}
       className={`${TOOL} ${inHand ? 'bg-flame-deep text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
       onClick={() => {
         takePlanTool(tool);
@@ -155,7 +155,7 @@ export function PlanTray() {
       </Menu>
       <button
         type="button"
-        title="A faint layer for a rough sketch of the whole action: shown throughout, never exported"
+        data-tip="A faint layer for a rough sketch of the whole action: shown throughout, never exported"
         className={`${TOOL} text-wax-500 hover:bg-soot-800`}
         onClick={sketch}
       >
@@ -169,7 +169,7 @@ export function PlanTray() {
           <button
             key={effect}
             type="button"
-            title={`${kind.name}: ${kind.says.toLowerCase()}`}
+            data-tip={`${kind.name}: ${kind.says.toLowerCase()}`}
             className={`${TOOL} text-wax-300 hover:bg-soot-800 hover:text-wax-100`}
             onClick={() => {
               void layNew(effect);

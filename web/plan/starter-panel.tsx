@@ -62,7 +62,7 @@ function Outputs({ now, starter }: { now: Current; starter: Starter }) {
             key={key}
             type="button"
             aria-pressed={layer.visible}
-            title={layer.visible ? `Hide ${layer.name}` : `Show ${layer.name}`}
+            data-tip={layer.visible ? `Hide ${layer.name}` : `Show ${layer.name}`}
             className={`moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[12px] ${layer.visible ? 'bg-soot-800 text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
             onClick={() => {
               edit(layer.visible ? 'hide layer' : 'show layer', (doc) =>

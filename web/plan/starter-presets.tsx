@@ -29,7 +29,7 @@ export function Presets({ starter }: { starter: Starter }) {
       <button
         type="button"
         className="moves flex w-[76px] flex-col items-center gap-0.5 rounded-lg bg-soot-950 pb-1 pt-1 text-[11px] leading-tight text-wax-300 hover:bg-soot-800 hover:text-wax-100"
-        title={`Lay ${preset.name}`}
+        data-tip={`Lay ${preset.name}`}
         onClick={() => {
           void layPreset(starter, preset, mine !== null);
         }}
@@ -41,7 +41,7 @@ export function Presets({ starter }: { starter: Starter }) {
         <button
           type="button"
           aria-label={`Forget ${preset.name}`}
-          title="Forget this preset"
+          data-tip="Forget this preset"
           className="absolute right-0 top-0 grid size-5 place-items-center rounded bg-soot-900/80 text-wax-500 hover:text-wax-100"
           onClick={() => {
             void forget(mine);

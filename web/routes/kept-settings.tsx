@@ -61,7 +61,7 @@ function Row<K extends KeptKindName>({ kept, kind }: { kept: Kept<K>; kind: K })
       <button
         type="button"
         aria-label={`Rename ${kept.name}`}
-        title="Rename"
+        data-tip="Rename"
         className={BUTTON}
         onClick={() => {
           setNaming(true);
@@ -72,7 +72,7 @@ function Row<K extends KeptKindName>({ kept, kind }: { kept: Kept<K>; kind: K })
       <button
         type="button"
         aria-label={`Take ${kept.name} off the shelf`}
-        title="Off the shelf"
+        data-tip="Off the shelf"
         className={BUTTON}
         onClick={() => void forget(kept as Kept)}
       >

@@ -114,7 +114,7 @@ export function ShelfPage() {
   return (
     <div className="h-full overflow-y-auto">
       <header className="sticky top-0 z-10 flex h-16 items-center gap-3 border-b border-soot-700 bg-soot-950 px-8">
-        <Link to="/" className="font-name text-[26px] text-flame" title="All shots">
+        <Link to="/" className="font-name text-[26px] text-flame" data-tip="All shots">
           Tallow
         </Link>
         <Link to="/" className="moves ml-6 flex h-9 items-center gap-2 text-[13px] text-wax-300 hover:text-wax-100">

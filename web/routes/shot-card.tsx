@@ -39,7 +39,7 @@ function Moving({ shot, moves }: { shot: ShotSummary; moves: boolean }) {
         <button
           type="button"
           aria-label={`Play ${shot.name}`}
-          title={
+          data-tip={
             loop.flashes ? 'It flashes more than three times a second, so it plays only when asked' : 'Play the loop'
           }
           className="moves absolute bottom-2 right-2 flex h-8 items-center gap-2 rounded-lg bg-soot-950/80 px-2.5 text-[13px] text-wax-300 hover:text-wax-100"

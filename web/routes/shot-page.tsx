@@ -129,7 +129,7 @@ function DeskStep({ planning, wasUp }: DeskStepProps) {
         {!panels && !full ? (
           <button
             type="button"
-            title={titleOf(SCREEN_ACTIONS.panels, 'Show column, strip and tray')}
+            data-tip={titleOf(SCREEN_ACTIONS.panels, 'Show column, strip and tray')}
             className="moves absolute bottom-2 right-2 z-10 h-8 rounded-lg bg-soot-900/80 px-3 text-[13px] text-wax-300 hover:text-wax-100"
             onClick={() => {
               act(SCREEN_ACTIONS.panels);

@@ -58,9 +58,9 @@ export function SavedMark() {
       <Popover.Trigger
         aria-label={`${text}. Show what is kept where`}
         className={`moves h-8 w-[136px] shrink-0 rounded-lg px-2 text-right text-[13px] hover:bg-soot-800 ${colour}`}
-        title={savingText(saving)}
+        data-tip={savingText(saving)}
       >
-        <span data-testid="saved" title={savingText(saving)}>
+        <span data-testid="saved" data-tip={savingText(saving)}>
           {text}
         </span>
       </Popover.Trigger>

@@ -83,7 +83,7 @@ export function Filters() {
             type="button"
             aria-label={each.name}
             aria-pressed={colour === each.colour}
-            title={colour === each.colour ? 'Any colour again' : `With about this colour: ${each.name}`}
+            data-tip={colour === each.colour ? 'Any colour again' : `With about this colour: ${each.name}`}
             className={`moves size-8 rounded-lg border-2 p-1 ${colour === each.colour ? 'border-flame' : 'border-transparent hover:border-soot-700'}`}
             onClick={() => {
               askShelf({ colour: colour === each.colour ? null : each.colour });

@@ -39,7 +39,7 @@ export function ShelfCard({ item, moves, does, onChoose, onDrop, children }: She
     <article data-testid="shelf-item" data-name={item.name} className="min-w-0">
       <button
         type="button"
-        title={does}
+        data-tip={does}
         aria-label={`${does}: ${item.name}`}
         className="moves block w-full touch-none overflow-hidden rounded-lg bg-surround hover:brightness-110"
         onPointerDown={(event) => {
@@ -74,7 +74,7 @@ export function ShelfCard({ item, moves, does, onChoose, onDrop, children }: She
       </button>
       <div className="mt-1 flex items-start gap-1">
         <div className="min-w-0 flex-1">
-          <div className="truncate text-[13px] text-wax-100" title={item.note || item.name}>
+          <div className="truncate text-[13px] text-wax-100" data-tip={item.note || item.name}>
             {item.name}
           </div>
           <div className="truncate text-xs text-wax-500">

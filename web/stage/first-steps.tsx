@@ -51,7 +51,7 @@ export function FirstSteps() {
         <button
           type="button"
           aria-label="No more hints"
-          title="No more hints"
+          data-tip="No more hints"
           className="moves grid size-8 place-items-center rounded-md text-wax-500 hover:text-wax-100"
           onClick={() => {
             setDone(true);

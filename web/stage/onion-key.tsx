@@ -38,7 +38,7 @@ function Share({
   onSet: (v: number) => void;
 }) {
   return (
-    <label className="flex items-center gap-3" title={title}>
+    <label className="flex items-center gap-3" data-tip={title}>
       <span className="w-16 text-wax-500">{label}</span>
       <input
         type="range"
@@ -80,7 +80,7 @@ function Pair<T>({
             key={way.label}
             type="button"
             aria-pressed={value === way.value}
-            title={way.title}
+            data-tip={way.title}
             className={`moves h-8 flex-1 rounded-md ${value === way.value ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
             onClick={() => {
               onSet(way.value);
@@ -187,7 +187,7 @@ function Settings({ onion, set }: { onion: Onion; set: (settings: Partial<Onion>
         type="button"
         aria-pressed={onion.colours === null}
         className={`moves flex h-8 w-full items-center gap-2 rounded-md px-2 ${onion.colours === null ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
-        title="Follows the swatches this element is drawn with"
+        data-tip="Follows the swatches this element is drawn with"
         onClick={() => {
           set({ colours: null });
         }}
@@ -228,7 +228,7 @@ export function OnionKey() {
       <button
         type="button"
         aria-pressed={onion.on}
-        title={titleOf(PICTURE_ACTIONS.onion, onion.on ? 'Switch the onion skin off' : 'Switch the onion skin on')}
+        data-tip={titleOf(PICTURE_ACTIONS.onion, onion.on ? 'Switch the onion skin off' : 'Switch the onion skin on')}
         className="moves flex h-8 items-center gap-2.5 rounded-md px-2 text-wax-300 hover:bg-black/20"
         onClick={() => {
           set({ on: !onion.on });
@@ -250,7 +250,7 @@ export function OnionKey() {
       <Popover.Root>
         <Popover.Trigger
           aria-label="Onion skin settings"
-          title="Onion skin settings"
+          data-tip="Onion skin settings"
           className="moves grid size-8 place-items-center rounded-md text-wax-500 hover:bg-black/20 hover:text-wax-100"
         >
           <ChevronDown size={15} />

@@ -62,7 +62,7 @@ function Grip() {
     <button
       type="button"
       aria-label="Move these buttons"
-      title="Drag to where the other hand rests; or with the arrow keys"
+      data-tip="Drag to where the other hand rests; or with the arrow keys"
       data-arrows
       className="grid h-6 w-full cursor-grab touch-none place-items-center rounded-lg text-wax-500 hover:text-wax-100"
       onPointerDown={(event) => {

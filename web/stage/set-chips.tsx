@@ -66,7 +66,7 @@ export function SetChips() {
         <button
           key={words}
           type="button"
-          title={`Set: ${words} · press to end it`}
+          data-tip={`Set: ${words} · press to end it`}
           aria-label={`End ${words}`}
           className="moves flex h-7 items-center gap-1 rounded-full bg-black/30 pl-2.5 pr-1.5 text-xs text-flame hover:bg-black/50"
           onClick={end}

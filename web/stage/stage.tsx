@@ -105,7 +105,7 @@ function PenText({ hidden }: { hidden: boolean }) {
     <span
       hidden={hidden}
       data-testid="pen-text"
-      title={pen.text}
+      data-tip={pen.text}
       className={`min-w-0 flex-1 truncate px-2 ${pen.trouble ? 'text-warn' : 'text-wax-300'}`}
     >
       {pen.text}
@@ -131,7 +131,7 @@ function AboveLine({ planning, assembling }: { planning: boolean; assembling: bo
       )}
       <button
         type="button"
-        title={titleOf(VIEW_ACTIONS.upright)}
+        data-tip={titleOf(VIEW_ACTIONS.upright)}
         onClick={() => {
           act(VIEW_ACTIONS.upright);
         }}
@@ -144,7 +144,7 @@ function AboveLine({ planning, assembling }: { planning: boolean; assembling: bo
           type="button"
           aria-label="Move the picture"
           aria-pressed={holding === 'pan'}
-          title={titleOf(VIEW_ACTIONS.pan, 'Move the picture with the pen, until pressed again; or hold')}
+          data-tip={titleOf(VIEW_ACTIONS.pan, 'Move the picture with the pen, until pressed again; or hold')}
           onClick={() => {
             setViewed({ holding: holding === 'pan' ? null : 'pan' });
           }}
@@ -201,7 +201,7 @@ function Judging({ planning }: { planning: boolean }) {
           type="button"
           aria-label="References"
           aria-pressed={shown}
-          title="References: pictures to draw to, under or beside the picture"
+          data-tip="References: pictures to draw to, under or beside the picture"
           className={`grid size-8 place-items-center rounded-lg ${shown ? 'text-flame' : 'text-wax-300'}`}
           onClick={() => {
             setReferences({ shown: !shown });

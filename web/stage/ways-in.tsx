@@ -55,7 +55,7 @@ function Way({
   return (
     <button
       type="button"
-      title={does}
+      data-tip={does}
       className="moves pointer-events-auto flex w-[152px] flex-col items-center gap-1 rounded-2xl bg-soot-950/80 px-2 pb-3 pt-2 text-[13px] text-wax-300 hover:bg-soot-900 hover:text-wax-100"
       onClick={onTake}
     >

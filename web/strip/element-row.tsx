@@ -71,7 +71,7 @@ function StartField({
       autoFocus
       aria-label="Begins on frame of the shot"
       aria-invalid={bad}
-      title={bad ? `A whole number from 1 to ${most}` : 'Begins on this frame of the shot'}
+      data-tip={bad ? `A whole number from 1 to ${most}` : 'Begins on this frame of the shot'}
       inputMode="numeric"
       className="field !h-7 min-w-0 flex-1 text-right font-mono"
       value={text}
@@ -164,7 +164,7 @@ export function Row(props: RowProps) {
           <button
             type="button"
             aria-pressed={active}
-            title={`Open ${name}`}
+            data-tip={`Open ${name}`}
             className={`min-w-0 flex-1 truncate text-right text-xs ${active ? 'text-flame' : 'text-wax-300 hover:text-wax-100'}`}
             onClick={() => {
               openUse(row);
@@ -228,7 +228,7 @@ export function Row(props: RowProps) {
           <span
             role="img"
             aria-label={cutText ?? undefined}
-            title={cutText ?? undefined}
+            data-tip={cutText ?? undefined}
             data-testid="cut-off"
             className="absolute right-0 top-1/2 grid size-4 -translate-y-1/2 place-items-center rounded-l bg-soot-950/80 text-warn"
           >

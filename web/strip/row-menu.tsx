@@ -76,7 +76,7 @@ export function RowMenu({ row, first, last, only, onName, onStart }: RowMenuProp
         <DropdownMenu.Item
           key={label}
           className={`${ITEM} ${off ? 'text-wax-500' : ''}`}
-          title={off ? 'There is nothing farther that way.' : undefined}
+          data-tip={off ? 'There is nothing farther that way.' : undefined}
           onSelect={() => {
             if (off) say('There is nothing farther that way.');
             else if (placement) edit('order of elements', (doc) => raisePlacement(doc, placement.id, by));
@@ -87,7 +87,7 @@ export function RowMenu({ row, first, last, only, onName, onStart }: RowMenuProp
       ))}
       <DropdownMenu.Item
         className={ITEM}
-        title="With all its layers, drawings, fills and looks"
+        data-tip="With all its layers, drawings, fills and looks"
         onSelect={() => {
           duplicateElement(element.id);
         }}
@@ -96,7 +96,7 @@ export function RowMenu({ row, first, last, only, onName, onStart }: RowMenuProp
       </DropdownMenu.Item>
       <DropdownMenu.Item
         className={ITEM}
-        title="To be pasted here or in another shot"
+        data-tip="To be pasted here or in another shot"
         onSelect={() => {
           copyPart(element.id);
         }}
@@ -106,7 +106,7 @@ export function RowMenu({ row, first, last, only, onName, onStart }: RowMenuProp
       <ActionItem action={LAYER_ACTIONS.pasteLayers} />
       <DropdownMenu.Item
         className={ITEM}
-        title="To be put into any shot"
+        data-tip="To be put into any shot"
         onSelect={() => {
           startKeeping(element.id);
         }}

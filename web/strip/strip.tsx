@@ -81,7 +81,7 @@ export function Strip({ isUp }: { isUp: boolean }) {
           <button
             type="button"
             aria-label="The shelf"
-            title={titleOf(SHELF_ACTIONS.shelf)}
+            data-tip={titleOf(SHELF_ACTIONS.shelf)}
             className="moves grid h-full w-6 place-items-center hover:text-wax-100"
             onClick={() => {
               act(SHELF_ACTIONS.shelf);
@@ -92,7 +92,7 @@ export function Strip({ isUp }: { isUp: boolean }) {
           <button
             type="button"
             onClick={add}
-            title="An element with a time of its own, in front of the others"
+            data-tip="An element with a time of its own, in front of the others"
             className="moves flex h-full items-center gap-1 text-xs hover:text-wax-100"
           >
             <Plus size={12} /> Add element
@@ -128,7 +128,7 @@ export function Strip({ isUp }: { isUp: boolean }) {
       <button
         type="button"
         aria-pressed={whole}
-        title={titleOf(TIME_ACTIONS.playsShot)}
+        data-tip={titleOf(TIME_ACTIONS.playsShot)}
         className={`moves absolute right-4 top-0.5 h-5 rounded bg-soot-950 px-1.5 text-[11px] ${whole ? 'text-flame' : 'text-wax-500 hover:text-wax-100'}`}
         onClick={() => {
           act(TIME_ACTIONS.playsShot);

@@ -268,7 +268,7 @@ export function BetweenPanel() {
               <button
                 type="button"
                 aria-disabled={whyNot || working ? true : undefined}
-                title={whyNot ?? (gap && framesFor(gap) === 'insert' ? 'What follows moves' : undefined)}
+                data-tip={whyNot ?? (gap && framesFor(gap) === 'insert' ? 'What follows moves' : undefined)}
                 className={`moves h-9 rounded-lg bg-flame px-3 font-semibold text-soot-950 hover:brightness-110 ${whyNot ? 'opacity-45' : ''}`}
                 onClick={layHere}
               >

@@ -33,7 +33,7 @@ export function Joins({ now, seam }: { now: Current; seam: SeamNow }) {
           <button
             type="button"
             className="moves min-w-0 flex-1 truncate rounded px-1 text-left hover:text-wax-100"
-            title="Look at it"
+            data-tip="Look at it"
             onClick={() => {
               goTo(seam.frames[join.last]!);
             }}

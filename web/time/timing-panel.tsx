@@ -220,7 +220,7 @@ export function TimingPanel() {
         <ActionWords action={TIME_ACTIONS.rollOn} label="Take 1" />
       </div>
       <div className="flex h-9 items-center gap-1.5 text-[13px] text-wax-300">
-        <span className="mr-auto" title="Alt and drag its ring on the wheel does the same">
+        <span className="mr-auto" data-tip="Alt and drag its ring on the wheel does the same">
           Whole layer
         </span>
         <ActionWords action={TIME_ACTIONS.phaseBack} label="Earlier" />

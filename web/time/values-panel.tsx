@@ -149,7 +149,7 @@ function Row({ now, owner, which }: { now: Current; owner: Layer | Folder; which
                 key={by}
                 type="button"
                 aria-label={by < 0 ? `Value of ${label} set before` : `Value of ${label} set next`}
-                title={by < 0 ? 'To the one before' : 'To the next'}
+                data-tip={by < 0 ? 'To the one before' : 'To the next'}
                 className="moves grid size-8 place-items-center rounded-md hover:bg-soot-800"
                 onClick={() => {
                   const to = stepTo(keys, frame, by);

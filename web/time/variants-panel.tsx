@@ -97,7 +97,7 @@ function Card({ now, variant }: { now: Current; variant: Variant }) {
         ) : (
           <button
             type="button"
-            title="Click to rename"
+            data-tip="Click to rename"
             className={`font-name min-w-0 flex-1 truncate text-left ${shown ? 'text-flame' : ''}`}
             onClick={() => {
               setNaming(true);
@@ -111,7 +111,7 @@ function Card({ now, variant }: { now: Current; variant: Variant }) {
           <button
             type="button"
             aria-label={`Let variant ${variant.name} go`}
-            title="Let it go (undo brings it back)"
+            data-tip="Let it go (undo brings it back)"
             className="moves grid size-6 place-items-center rounded text-wax-500 hover:text-wax-100"
             onClick={() => {
               letGo(variant);

@@ -62,7 +62,7 @@ export function HandButtons() {
               <DropdownMenu.RadioItem
                 key={each}
                 value={each}
-                title={does}
+                data-tip={does}
                 className={`${ITEM} data-[state=checked]:text-flame`}
               >
                 <Each size={15} /> {word}
@@ -98,7 +98,7 @@ export function HandButtons() {
               <DropdownMenu.RadioItem
                 key={each}
                 value={each}
-                title={BARREL[each].does}
+                data-tip={BARREL[each].does}
                 className={`${ITEM} data-[state=checked]:text-flame`}
               >
                 {BARREL[each].label}

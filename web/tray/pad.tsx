@@ -64,7 +64,7 @@ export function Pad() {
       aria-valuenow={width}
       aria-valuemin={LEAST}
       aria-valuemax={MOST}
-      title="Across for width, up for opacity"
+      data-tip="Across for width, up for opacity"
       className="relative shrink-0 cursor-crosshair touch-none overflow-hidden rounded-[10px] bg-surround"
       style={SIZE}
       onPointerDown={(event) => {

@@ -39,7 +39,7 @@ export function PaletteSheet({ swatches, inHand, className }: PaletteSheetProps)
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
         aria-label="All swatches"
-        title={`All ${swatches.length} swatches, with their names`}
+        data-tip={`All ${swatches.length} swatches, with their names`}
         className={className}
       >
         <LayoutGrid size={14} />

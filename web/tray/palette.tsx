@@ -69,14 +69,14 @@ export function Palette() {
         ))}
       </div>
       <div className="flex shrink-0 flex-col justify-between">
-        <button type="button" aria-label="Add swatch" title="Add a swatch" onClick={add} className={SIDE}>
+        <button type="button" aria-label="Add swatch" data-tip="Add a swatch" onClick={add} className={SIDE}>
           <Plus size={15} />
         </button>
         <PaletteSheet swatches={swatches} inHand={inHand ?? null} className={SIDE} />
         <button
           type="button"
           aria-label="Settings of the palette"
-          title={titleOf(SCREEN_ACTIONS.palette)}
+          data-tip={titleOf(SCREEN_ACTIONS.palette)}
           onClick={() => {
             togglePanel('palette');
           }}

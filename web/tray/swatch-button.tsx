@@ -36,7 +36,7 @@ export function SwatchButton({ swatch, picked, form, onPress }: SwatchButtonProp
         data-name={swatch.name}
         aria-label={form === 'small' ? swatch.name : undefined}
         aria-pressed={picked}
-        title={`${swatch.role} · press again to change it`}
+        data-tip={`${swatch.role} · press again to change it`}
         onClick={onPress}
         className={`moves flex shrink-0 items-center rounded-lg ${look} ${picked ? 'bg-[#3a3a3a]' : 'hover:bg-[#2d2d2d]'}`}
       >

@@ -23,7 +23,7 @@ function ToolButton({ tool }: { tool: BrushName }) {
     <button
       type="button"
       aria-pressed={inHand}
-      title={`${titleOf(BRUSH_ACTIONS[tool])}${inHand ? ' · press again for its settings' : ''}`}
+      data-tip={`${titleOf(BRUSH_ACTIONS[tool])}${inHand ? ' · press again for its settings' : ''}`}
       onClick={() => {
         if (inHand) setHeld({ brushShown: !brushShown });
         else takeBrush(tool);
@@ -60,7 +60,7 @@ function Numbers() {
           {makes === 'shape' ? 'disc' : 'width'}
           <input
             aria-label="Width in px"
-            title={makes === 'shape' ? 'How wide a disc is that is made by a tap' : undefined}
+            data-tip={makes === 'shape' ? 'How wide a disc is that is made by a tap' : undefined}
             type="number"
             min={1}
             max={400}
@@ -92,7 +92,7 @@ function Numbers() {
         {makes === 'shape' ? (
           <label
             className="flex h-8 shrink-0 items-center gap-1.5"
-            title="A line of its own round each shape, in the palette’s outline swatch"
+            data-tip="A line of its own round each shape, in the palette’s outline swatch"
           >
             <input
               type="checkbox"
@@ -119,7 +119,10 @@ function Numbers() {
             )}
           </label>
         ) : (
-          <label className="flex h-8 items-center gap-1.5" title="Without pressure the line has one width throughout">
+          <label
+            className="flex h-8 items-center gap-1.5"
+            data-tip="Without pressure the line has one width throughout"
+          >
             <input
               type="checkbox"
               checked={pressure}

@@ -70,7 +70,7 @@ function Card({ version, whyNot, isCompared, onCompare }: CardProps) {
           <button
             type="button"
             className="font-name block max-w-full truncate text-left text-[17px] hover:text-flame"
-            title="Rename"
+            data-tip="Rename"
             onClick={() => {
               setNaming(true);
             }}

@@ -102,7 +102,7 @@ export const Disc = memo(function Disc({ now }: { now: Current }) {
         {opened ? (
           <button
             type="button"
-            title="The whole element on the wheel again"
+            data-tip="The whole element on the wheel again"
             className="moves absolute left-0 top-0 h-7 rounded-md bg-soot-800 px-2 text-xs text-wax-300 hover:text-wax-100"
             onClick={() => {
               setSelection({ phaseId: null });

@@ -80,7 +80,7 @@ export function SheetCell({
             {number}
           </span>
           {cell.planned === null ? null : (
-            <span className="ml-1 text-[10px] text-wax-500" title="Planned place between the drawings round it">
+            <span className="ml-1 text-[10px] text-wax-500" data-tip="Planned place between the drawings round it">
               {Math.round(cell.planned * 100)} %
             </span>
           )}
@@ -98,7 +98,12 @@ export function SheetCell({
         <span className="ml-1.5 text-wax-500">×</span>
       ) : null}
       {keyed ? (
-        <span className="absolute right-1 size-1.5 rounded-full bg-[#9fc3a4]" title="A value is set on this frame" />
+        <span
+          className="absolute right-1 size-1.5 rounded-full bg-[#9fc3a4]"
+          role="img"
+          aria-label="A value is set on this frame"
+          data-tip="A value is set on this frame"
+        />
       ) : null}
     </div>
   );

@@ -102,7 +102,7 @@ export function Sheet({ now }: { now: Current }) {
                 type="button"
                 role="columnheader"
                 aria-selected={active}
-                title={`${layer.name} · click to draw on it`}
+                data-tip={`${layer.name} · click to draw on it`}
                 className={`moves h-8 min-w-[58px] flex-1 truncate px-1 text-left text-xs ${active ? 'font-semibold text-flame' : 'text-wax-300 hover:text-wax-100'} ${isVisible(timed) ? '' : 'opacity-50'}`}
                 onClick={() => {
                   setSelection({ layerId: layer.id, picked: null });

@@ -214,7 +214,7 @@ export function Scroll({ band }: { band: Band }) {
     <div
       className="relative mt-1 touch-none rounded-md bg-soot-800"
       style={{ height: BAND.scroll }}
-      title="Drag to see other frames"
+      data-tip="Drag to see other frames"
       onPointerDown={(event) => {
         event.stopPropagation();
         event.currentTarget.setPointerCapture(event.pointerId);

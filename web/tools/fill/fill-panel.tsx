@@ -52,7 +52,7 @@ function Reports({ reports }: { reports: readonly FillReportAt[] }) {
             <button
               type="button"
               className="moves flex h-8 min-w-0 flex-1 items-center gap-2 rounded-md px-1.5 text-left text-warn hover:bg-soot-800"
-              title="Go there"
+              data-tip="Go there"
               onClick={() => {
                 goTo(frame);
               }}
@@ -86,7 +86,7 @@ function Needs({ needs, gap }: { needs: readonly (number | null)[]; gap: number 
         <button
           key={each.gap}
           type="button"
-          title={`Sets Gap to ${each.gap} px`}
+          data-tip={`Sets Gap to ${each.gap} px`}
           aria-pressed={each.gap === gap}
           className={`moves h-7 rounded-md px-1.5 hover:bg-soot-800 ${each.gap === gap ? 'text-flame' : ''}`}
           onClick={() => {

@@ -23,7 +23,7 @@ export function PieceName() {
   return (
     <label
       className="flex h-9 items-center gap-2 text-[13px] text-wax-300"
-      title="Marks of one piece become each other in in-betweens, and are followed together"
+      data-tip="Marks of one piece become each other in in-betweens, and are followed together"
     >
       <span className="w-[66px] shrink-0">Piece</span>
       <input

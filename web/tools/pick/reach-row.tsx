@@ -83,7 +83,7 @@ export function ReachRow() {
                 key={name}
                 value={name}
                 disabled={why !== null}
-                title={why ?? undefined}
+                data-tip={why ?? undefined}
                 className={`${ITEM} data-[disabled]:text-wax-500 data-[state=checked]:text-flame`}
               >
                 {WORDS[name]}

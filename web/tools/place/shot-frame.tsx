@@ -6,7 +6,7 @@ import { goToShotFrame } from '../../playback/shot-time.ts';
 export function ShotFrame({ frame, length }: { frame: number; length: number }) {
   const [text, setText] = useState<string | null>(null);
   return (
-    <label className="flex shrink-0 items-center gap-1 font-semibold text-wax-100" title="Type a frame to go to it">
+    <label className="flex shrink-0 items-center gap-1 font-semibold text-wax-100" data-tip="Type a frame to go to it">
       shot
       <input
         aria-label="Frame of the shot"

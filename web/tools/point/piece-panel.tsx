@@ -159,7 +159,7 @@ function Points({ now }: { now: Current }) {
             <button
               type="button"
               aria-label={`Forget point ${i + 1}`}
-              title="Forget it"
+              data-tip="Forget it"
               className="moves grid size-8 place-items-center rounded-md text-wax-500 hover:text-wax-100"
               onClick={() => {
                 edit('forget point', (doc) => dropTrace(doc, now.element.id, trace.id));

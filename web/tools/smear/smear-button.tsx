@@ -20,7 +20,7 @@ export function SmearButton() {
       type="button"
       aria-label={SMEAR_TOOL_ACTIONS.smear.label}
       aria-pressed={inHand}
-      title={titleOf(
+      data-tip={titleOf(
         SMEAR_TOOL_ACTIONS.smear,
         'Smear from the last drawing to here; or drag: sideways how much, up and down its bend',
       )}

@@ -66,7 +66,7 @@ function Kinds({ smear }: { smear: Smear | null }) {
           key={kind.form}
           type="button"
           aria-pressed={shown === kind.form}
-          title={kind.says}
+          data-tip={kind.says}
           className={`moves flex flex-col items-center gap-0.5 rounded-lg py-1.5 text-xs ${shown === kind.form ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
           onClick={() => {
             setSmear({ form: kind.form });
@@ -179,7 +179,7 @@ export function SmearPanel() {
           <button
             type="button"
             aria-disabled={whyNot || working ? true : undefined}
-            title={whyNot ?? undefined}
+            data-tip={whyNot ?? undefined}
             className={`moves ml-auto h-9 rounded-lg bg-flame px-3 font-semibold text-soot-950 hover:brightness-110 ${whyNot ? 'opacity-45' : ''}`}
             onClick={() => {
               if (!whyNot && !working) void laySmearHere({ marks: desk.picked });
