@@ -18,6 +18,7 @@ import { frameDrawer, wholeShot } from '../server/render/frames.ts';
 import { tellAlpha, type Pixels } from '../server/render/raw-frames.ts';
 import { shotServices } from '../server/shots/services.ts';
 import { newId, shotWith } from './documents.ts';
+import { pictureFormatRows } from './picture-format-rows.ts';
 import { sideBySide, timeRow, type Row } from './measure.ts';
 
 /** Drawings on 2s in each of three layers, and so twice as many frames. */
@@ -125,7 +126,12 @@ async function archiveRow(): Promise<Row> {
 
 export async function formatRows(): Promise<Row[]> {
   try {
-    return [...(await filmRows()), ...(await stillRows()), await archiveRow()];
+    return [
+      ...(await filmRows()),
+      ...(await stillRows()),
+      ...(await pictureFormatRows(doc, exported)),
+      await archiveRow(),
+    ];
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }

@@ -1,5 +1,6 @@
 /** A looping GIF: one palette for all frames, whole delays that last as long as the loop should. */
 import { shotOf, type ShotDocument } from '@tallow/core/document';
+import { ByteCache } from '@tallow/core/render';
 import { gifTimes } from '@tallow/core/timing';
 import type { Canvas } from '@napi-rs/canvas';
 // The package is CommonJS, so it comes as one object.
@@ -19,6 +20,8 @@ const OPEN_BELOW = 128;
 
 /** Pictures kept with their colours found, for cycles that come round again. */
 const KEPT = 48;
+/** Bytes of drawn frames kept from the first pass, in which the palette is found, to the second. */
+const KEPT_BYTES = 96 * 1024 * 1024;
 
 interface Part {
   readonly frame: number;
@@ -60,18 +63,23 @@ async function makeGif(
   const keyOf = async (frame: number): Promise<string> => drawer.keyOf(frame, await documents.at(frame));
   const parts = await partsOf(keyOf, framesOf(range), range.rate ?? shotOf(doc).rate);
   const { width, height } = drawer;
-  const pixelsOf = async (frame: number): Promise<Uint8Array> => {
+  const drawn = new ByteCache<Uint8Array>(KEPT_BYTES);
+  const pixelsOf = async ({ frame, key }: Part): Promise<Uint8Array> => {
+    const kept = drawn.get(key);
+    if (kept) return kept;
     const surface = drawer.draw(frame, await documents.at(frame));
     const { data } = (surface.picture as Canvas).getContext('2d').getImageData(0, 0, width, height);
     drawer.giveBack(surface);
-    return new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
+    const pixels = new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
+    drawn.set(key, pixels, pixels.length);
+    return pixels;
   };
   const open = !range.background || shotOf(doc).background === null;
   const sampled: number[] = [];
   const different = [...new Map(parts.map((part) => [part.key, part])).values()];
   const every = Math.max(1, Math.floor((width * height * different.length) / SAMPLED));
-  for (const [i, { frame }] of different.entries()) {
-    const pixels = await pixelsOf(frame);
+  for (const [i, part] of different.entries()) {
+    const pixels = await pixelsOf(part);
     for (let p = (i % every) * 4; p < pixels.length; p += every * 4)
       if (pixels[p + 3]! >= OPEN_BELOW) sampled.push(pixels[p]!, pixels[p + 1]!, pixels[p + 2]!, 255);
     if (!(await tell(Math.floor(((i + 1) * parts.length) / different.length / 2), parts.length))) return null;
@@ -81,10 +89,11 @@ async function makeGif(
   });
   const openIndex = palette.length;
   const indexed = new Map<string, Uint8Array>();
-  const indexOf = async ({ frame, key }: Part): Promise<Uint8Array> => {
+  const indexOf = async (part: Part): Promise<Uint8Array> => {
+    const { key } = part;
     const known = indexed.get(key);
     if (known) return known;
-    const pixels = await pixelsOf(frame);
+    const pixels = await pixelsOf(part);
     const index = applyPalette(pixels, palette, 'rgb565');
     if (open) for (let p = 0; p < index.length; p++) if (pixels[p * 4 + 3]! < OPEN_BELOW) index[p] = openIndex;
     if (indexed.size < KEPT) indexed.set(key, index);

@@ -8,6 +8,8 @@ import { frameDrawer, framesOf, type FrameRange } from '../../render/frames.ts';
 import { drawnBox, type Crop } from '../../render/raw-frames.ts';
 import { framesZip, type EncodeSequence } from './frames-zip.ts';
 
+/** Different frames kept whole, for cycles that come round again: a few MB each. */
+const KEPT = 32;
 /** The longer side of the thumbnail the format asks for, px. */
 const THUMBNAIL = 256;
 
@@ -16,6 +18,9 @@ interface Layer {
   readonly operation: string;
   readonly range: FrameRange;
 }
+
+type Drawer = ReturnType<typeof frameDrawer>;
+type DrawnLayer = Pick<Layer, 'name' | 'operation'> & { readonly drawer: Drawer };
 
 /** Layers of a whole picture, frontmost first. */
 const layersOf = (doc: ShotDocument, settings: ExportSettings, range: FrameRange): Layer[] =>
@@ -42,6 +47,54 @@ function thumbnail(picture: Canvas): Canvas {
   return canvas;
 }
 
+/** One frame as a file. Its pictures are encoded side by side, while the next layer is drawn. */
+async function fileOf(
+  name: string,
+  layers: readonly DrawnLayer[],
+  whole: Drawer,
+  frame: number,
+  doc: ShotDocument,
+): Promise<Buffer> {
+  const stack: string[] = [];
+  const encoded: { readonly file: string; readonly png: Promise<Buffer> }[] = [];
+  const add = (file: string, picture: Canvas): Promise<Buffer> => {
+    const png = picture.encode('png');
+    // What fails is told where it is waited for.
+    png.catch(() => undefined);
+    encoded.push({ file, png });
+    return png;
+  };
+  for (const [i, { name: called, operation, drawer }] of layers.entries()) {
+    const surface = drawer.draw(frame, doc);
+    const picture = surface.picture as Canvas;
+    const { data } = picture.getContext('2d').getImageData(0, 0, whole.width, whole.height);
+    const box = drawnBox(data, whole.width);
+    if (box) {
+      const file = `data/layer${i}.png`;
+      void add(file, cutOut(picture, box));
+      stack.push(
+        `<layer name="${escaped(called)}" src="${file}" x="${box.left}" y="${box.top}" opacity="1.0" visibility="visible" composite-op="${operation}"/>`,
+      );
+    }
+    drawer.giveBack(surface);
+  }
+  const merged = whole.draw(frame, doc);
+  const picture = merged.picture as Canvas;
+  void add('Thumbnails/thumbnail.png', thumbnail(picture));
+  await add('mergedimage.png', picture);
+  whole.giveBack(merged);
+  const size = `w="${whole.width}" h="${whole.height}"`;
+  const xml = `<?xml version="1.0" encoding="UTF-8"?>\n<image version="0.0.6" ${size} xres="72" yres="72">\n<stack name="${escaped(name)}">\n${stack.join('\n')}\n</stack>\n</image>\n`;
+  const zip = new ZipFile();
+  const bytes = buffer(zip.outputStream as unknown as NodeJS.ReadableStream);
+  // First and stored, so that its kind is told by its first bytes.
+  zip.addBuffer(Buffer.from('image/openraster'), 'mimetype', { compress: false });
+  for (const { file, png } of encoded) zip.addBuffer(await png, file, { compress: false });
+  zip.addBuffer(Buffer.from(xml), 'stack.xml');
+  zip.end();
+  return bytes;
+}
+
 const encode: EncodeSequence = async function* ({ writing, range }) {
   const { outline, documents, settings } = writing;
   const layers = layersOf(outline, settings, range).map((layer) => ({
@@ -49,37 +102,14 @@ const encode: EncodeSequence = async function* ({ writing, range }) {
     drawer: frameDrawer(outline, layer.range),
   }));
   const whole = frameDrawer(outline, range);
+  const known = new Map<string, Buffer>();
   for (const frame of framesOf(range)) {
     const doc = await documents.at(frame);
-    const zip = new ZipFile();
-    const bytes = buffer(zip.outputStream as unknown as NodeJS.ReadableStream);
-    // First and stored, so that its kind is told by its first bytes.
-    zip.addBuffer(Buffer.from('image/openraster'), 'mimetype', { compress: false });
-    const stack: string[] = [];
-    for (const [i, { name, operation, drawer }] of layers.entries()) {
-      const surface = drawer.draw(frame, doc);
-      const picture = surface.picture as Canvas;
-      const { data } = picture.getContext('2d').getImageData(0, 0, whole.width, whole.height);
-      const box = drawnBox(data, whole.width);
-      if (box) {
-        const file = `data/layer${i}.png`;
-        zip.addBuffer(await cutOut(picture, box).encode('png'), file, { compress: false });
-        stack.push(
-          `<layer name="${escaped(name)}" src="${file}" x="${box.left}" y="${box.top}" opacity="1.0" visibility="visible" composite-op="${operation}"/>`,
-        );
-      }
-      drawer.giveBack(surface);
-    }
-    const merged = whole.draw(frame, doc);
-    const picture = merged.picture as Canvas;
-    zip.addBuffer(await picture.encode('png'), 'mergedimage.png', { compress: false });
-    zip.addBuffer(await thumbnail(picture).encode('png'), 'Thumbnails/thumbnail.png', { compress: false });
-    whole.giveBack(merged);
-    const size = `w="${whole.width}" h="${whole.height}"`;
-    const xml = `<?xml version="1.0" encoding="UTF-8"?>\n<image version="0.0.6" ${size} xres="72" yres="72">\n<stack name="${escaped(shotOf(outline).name)}">\n${stack.join('\n')}\n</stack>\n</image>\n`;
-    zip.addBuffer(Buffer.from(xml), 'stack.xml');
-    zip.end();
-    yield { drawn: 1, files: [await bytes] };
+    const key = whole.keyOf(frame, doc);
+    const file = known.get(key) ?? (await fileOf(shotOf(outline).name, layers, whole, frame, doc));
+    known.set(key, file);
+    if (known.size > KEPT) known.delete(known.keys().next().value!);
+    yield { drawn: 1, files: [file] };
   }
 };
 
