@@ -3,8 +3,8 @@ import { type AssetId, type Id } from '@tallow/core/document';
 import { archivePath, MANIFEST, manifestText, type ArchivedRow, type ArchivedShot } from '@tallow/core/formats';
 import type { Knex } from 'knex';
 import { once } from 'node:events';
-import { createWriteStream } from 'node:fs';
-import { Readable } from 'node:stream';
+import { createWriteStream, type WriteStream } from 'node:fs';
+import { Readable, type PassThrough } from 'node:stream';
 import { ZipFile, type Options } from 'yazl';
 import { VERSION } from '../health/health.controller.ts';
 import { Stopped, type Tell } from '../queue/telling.ts';
@@ -31,69 +31,77 @@ const WRITTEN_AT_ONCE = 1024 * 1024;
 /** Entries made when their turn comes, with the count of those that are done. */
 class Packing {
   private readonly zip = new ZipFile();
+  private readonly file: WriteStream;
+  /** Comes when the file is whole; fails with what went wrong before. */
   private readonly written: Promise<unknown>;
-  private trouble: Error | null = null;
-  private done = 0;
-  total = 0;
+  private readonly entries: (() => Promise<unknown>)[] = [];
 
   constructor(
     path: string,
     private readonly tell: Tell,
   ) {
-    const file = createWriteStream(path, { mode: 0o600, highWaterMark: WRITTEN_AT_ONCE });
-    this.written = once(file, 'close');
+    this.file = createWriteStream(path, { mode: 0o600, highWaterMark: WRITTEN_AT_ONCE });
+    this.written = once(this.file, 'close');
     this.written.catch(() => undefined);
     const end = (error: Error): void => {
-      this.trouble ??= error;
-      file.destroy(this.trouble);
+      this.file.destroy(error);
     };
     this.zip.on('error', end);
-    this.zip.outputStream.on('error', end);
-    this.zip.outputStream.pipe(file);
+    this.output.on('error', end);
+    this.output.pipe(this.file);
   }
 
+  /** How many entries there will be. */
+  get total(): number {
+    return this.entries.length;
+  }
+
+  /** What the packer writes to: a stream that can be full, which its types leave out. */
+  private get output(): PassThrough {
+    return this.zip.outputStream as unknown as PassThrough;
+  }
+
+  /** An entry that is had whole; a stream for each took more time than its bytes. */
   add(name: string, content: () => Promise<Buffer | string>, options: Partial<Options> = {}): void {
-    this.addParts(
-      name,
-      async function* () {
-        const made = await content();
-        yield typeof made === 'string' ? Buffer.from(made) : made;
-      },
-      options,
-    );
+    this.entries.push(async () => {
+      const made = await content();
+      this.zip.addBuffer(typeof made === 'string' ? Buffer.from(made) : made, name, options);
+    });
   }
 
   /** An entry that comes part by part. */
   addParts(name: string, parts: () => AsyncIterable<Buffer>, options: Partial<Options> = {}): void {
-    this.total += 1;
-    this.zip.addReadStreamLazy(name, options, (begin) => {
-      begin(null, Readable.from(this.counted(parts), { objectMode: false }));
+    this.entries.push(() => {
+      const stream = Readable.from(parts(), { objectMode: false });
+      this.zip.addReadStreamLazy(name, options, (begin) => {
+        begin(null, stream);
+      });
+      return once(stream, 'end');
     });
-  }
-
-  private async *counted(parts: () => AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
-    try {
-      if (!(await this.tell(this.done))) throw new Stopped();
-      this.done += 1;
-      yield* parts();
-    } catch (error) {
-      this.trouble ??= error instanceof Error ? error : new Error(String(error));
-      throw error;
-    }
   }
 
   /** @returns whether it was wanted to its end. */
   async end(): Promise<boolean> {
-    this.zip.end();
+    // Of a file that cannot be written there is no end to wait for.
+    const failed = this.written.then(() => Promise.reject(new Error('The file was closed')));
+    failed.catch(() => undefined);
+    let isStopped = false;
     try {
+      for (const [done, entry] of this.entries.entries()) {
+        isStopped = !(await this.tell(done));
+        if (isStopped) throw new Stopped();
+        await Promise.race([entry(), failed]);
+        if (this.output.writableNeedDrain) await Promise.race([once(this.output, 'drain'), failed]);
+      }
+      this.zip.end();
       await this.written;
     } catch (error) {
-      if (this.trouble instanceof Stopped) return false;
-      throw this.trouble ?? error;
+      this.file.destroy();
+      await this.written.catch(() => undefined);
+      if (isStopped) return false;
+      throw error;
     }
-    if (this.trouble instanceof Stopped) return false;
-    if (this.trouble) throw this.trouble;
-    return this.tell(this.done, true);
+    return this.tell(this.total, true);
   }
 }
 
