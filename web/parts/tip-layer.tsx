@@ -107,7 +107,11 @@ function watchTips(show: (tip: Tip | null) => void): () => void {
       });
     },
     focusout: hide,
-    keydown: hide,
+    keydown: () => {
+      // What is pressed by a key was not asked by a finger.
+      swallows = false;
+      hide();
+    },
     scroll: hide,
   };
   const all = Object.entries(listeners) as [string, (event: Event) => void][];

@@ -330,9 +330,11 @@ export class Saver {
   /** Loads the shot anew from a database that is another than before, and merges what was not saved into it. */
   private async reload(): Promise<void> {
     const structure = await request<ShotStructure>('GET', `/shots/${this.shotId}`);
+    const entities = await decodeAll(structure.entities);
+    // Only now, with nothing waited for until they are shown again: what is drawn while bodies are read is pending too.
     const pending = this.unsaved.pending();
     this.batch = null;
-    this.show(structure, await decodeAll(structure.entities));
+    this.show(structure, entities);
     this.outbox.touch(pending.map(({ id }) => id));
     void this.loading.loadAll();
     await this.take(pending);
