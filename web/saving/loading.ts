@@ -70,6 +70,13 @@ export class Loading {
     }
   }
 
+  /** Fetches drawings that are still to be put into the document. @throws Unreachable */
+  async fetchAll(ids: readonly Id[]): Promise<Entity[]> {
+    const read: Entity[] = [];
+    for (let i = 0; i < ids.length; i += AT_ONCE) read.push(...(await this.fetched(ids.slice(i, i + AT_ONCE))));
+    return read;
+  }
+
   private async fetched(ids: readonly Id[]): Promise<Entity[]> {
     const bodies = await request<unknown[]>('GET', `/shots/${this.shotId}/drawings?ids=${ids.join(',')}`);
     const apart = await readApart(bodies);

@@ -169,6 +169,26 @@ test('the database was put back from a copy: what it has is shown, and what was 
   expect(marksOnServer()).toBe(1);
 });
 
+test('put back from a copy: what is drawn while it is loaded anew is put in too, and a server that goes away meanwhile loses nothing', async () => {
+  draw();
+  await saved();
+  server.up = false;
+  draw();
+  await until(() => says().state === 'unsaved', 'the header to say it is not saved');
+  server.epoch = 'second';
+  server.holds = true;
+  server.up = true;
+  await until(() => server.holding > 0, 'the drawing to be asked for');
+  draw();
+  server.up = false;
+  server.letGo();
+  await until(() => server.missed > 1, 'the server to be missed');
+  await until(async () => (await kept()) > 0, 'this browser to keep it');
+  server.up = true;
+  await until(() => marksOnServer() === 3, 'all three strokes to be on the server');
+  await saved();
+});
+
 describe('a browser store that is lost', () => {
   const openStore = indexedDB.open.bind(indexedDB);
   afterEach(async () => {

@@ -135,7 +135,8 @@ export class Saver {
     shotOf(doc);
     this.epoch = structure.epoch;
     this.unsaved.begin(structure.revision, entities);
-    openDocument(doc, structure.production, structure.drawings);
+    const missing = structure.drawings.filter((id) => !doc.entities[id]);
+    openDocument(doc, structure.production, missing);
     const { doc: healed, told } = heal(doc);
     editAround(() => healed);
     if (told.length > 0) say(told.join(' '));
@@ -331,7 +332,11 @@ export class Saver {
   private async reload(): Promise<void> {
     const structure = await request<ShotStructure>('GET', `/shots/${this.shotId}`);
     const entities = await decodeAll(structure.entities);
-    // Only now, with nothing waited for until they are shown again: what is drawn while bodies are read is pending too.
+    // All that is waited for comes first, what is drawn meanwhile included: what fails has changed nothing, and from
+    // here to the merging nothing more can be drawn.
+    const unmet = new Set(structure.drawings);
+    const next = (): Id[] => this.unsaved.pending().flatMap(({ id }) => (unmet.delete(id) ? [id] : []));
+    for (let ids = next(); ids.length > 0; ids = next()) entities.push(...(await this.loading.fetchAll(ids)));
     const pending = this.unsaved.pending();
     this.batch = null;
     this.show(structure, entities);

@@ -61,6 +61,11 @@ export class FakeServer {
     };
   }
 
+  /** How many requests for drawings are held. */
+  get holding(): number {
+    return this.held.length;
+  }
+
   /** Lets drawings go that were asked for, or answers that the server cannot be reached. */
   letGo(): void {
     this.holds = false;
