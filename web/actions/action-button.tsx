@@ -1,6 +1,7 @@
 /** Buttons that do an action. */
 import type { ReactNode } from 'react';
 import { Small } from '../parts/panel.tsx';
+import { useDocument } from '../shot/document.ts';
 import { act, type Action } from './action.ts';
 import { titleOf } from './key-text.ts';
 
@@ -14,9 +15,12 @@ interface ActionButtonProps {
   label?: string;
 }
 
+/** Why an action cannot be done now, told anew only where an edit has changed that. */
+const useWhyNot = (action: Action): string | null => useDocument(() => action.whyNot?.() ?? null);
+
 /** An action as a small button with its words; where it cannot be done now it says why. */
 export function ActionWords({ action, label }: { action: Action; label?: string }) {
-  const whyNot = action.whyNot?.() ?? null;
+  const whyNot = useWhyNot(action);
   return (
     <Small
       title={titleOf(action)}
@@ -32,7 +36,7 @@ export function ActionWords({ action, label }: { action: Action; label?: string 
 
 /** A square button for an action; where it cannot be done now it looks so, and says why when used. */
 export function ActionButton({ action, children, pressed, primary, className = '', label }: ActionButtonProps) {
-  const whyNot = action.whyNot?.() ?? null;
+  const whyNot = useWhyNot(action);
   const look = primary
     ? 'bg-flame text-soot-950 hover:brightness-110'
     : pressed

@@ -4,9 +4,10 @@ import { setElement } from '@tallow/core/edit';
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { memo, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { Menu, MenuLine } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
-import { useCurrent } from '../selection/current.ts';
+import { useOfCurrent } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
 import { formOf, FORMS, seeAs, type SeenAs } from '../time/forms.ts';
 import { ColumnPanel } from './column-panel.tsx';
@@ -107,7 +108,7 @@ const Head = memo(function Head({ element, length, form }: { element: Element; l
 });
 
 /** The place below the wheel: the layers, or the settings of what is in hand. */
-function Below() {
+const Below = memo(function Below() {
   const tool = useHeld((s) => s.tool);
   const brushShown = useHeld((s) => s.brushShown);
   const panel = useScreen((s) => s.panel);
@@ -117,7 +118,7 @@ function Below() {
   if (brushShown) return <BrushPanel />;
   if (referencesShown) return <ReferencesPanel />;
   return panel ? <ColumnPanel panel={panel} /> : <Layers />;
-}
+});
 
 interface ColumnProps {
   /** Whether its upper half is put up; before that the column only keeps its room. */
@@ -127,8 +128,9 @@ interface ColumnProps {
 }
 
 export function Column({ isUp, areLayersUp }: ColumnProps) {
-  const now = useCurrent();
-  if (!now) return null;
+  const seen = useOfCurrent(useShallow((now) => ({ element: now.element, length: now.length, form: formOf(now) })));
+  if (!seen) return null;
+  const { element, length, form } = seen;
   return (
     <aside
       aria-label="Element"
@@ -136,8 +138,8 @@ export function Column({ isUp, areLayersUp }: ColumnProps) {
     >
       {isUp ? (
         <>
-          <Head key={now.element.id} element={now.element} length={now.length} form={formOf(now)} />
-          <Wheel key={`${now.element.id}-wheel`} />
+          <Head key={element.id} element={element} length={length} form={form} />
+          <Wheel key={`${element.id}-wheel`} />
         </>
       ) : null}
       {areLayersUp ? (

@@ -2,7 +2,7 @@
 import { ChevronLeft, ChevronRight, Copy, Pause, Play, Plus, SquareDashed } from 'lucide-react';
 import { StepButton } from '../actions/hold-button.tsx';
 import { indicesOf } from '@tallow/core/edit';
-import { useCurrent } from '../selection/current.ts';
+import { useCurrent, useOfCurrent, type Current } from '../selection/current.ts';
 import { usePlayback } from '../playback/playback.ts';
 import { useRestingFrame } from '../playback/resting-frame.ts';
 import { useSelection } from '../selection/selection.ts';
@@ -19,17 +19,32 @@ const Separator = () => <span className="mx-0.5 h-6 w-px shrink-0 bg-soot-700" /
 
 const HOLDS = [1, 2, 3, 4] as const;
 
-export function TimeButtons() {
+/** For how many frames what is picked is held, or what shows on a frame; null where that differs. */
+function heldNow(now: Current, frame: number): number | null {
+  const own = pickedNow();
+  if (!own) return heldFor(now, frame);
+  const runs = now.active?.list.runs ?? [];
+  const lengths = new Set(indicesOf(own, runs.length).map((index) => runs[index]!.length));
+  return lengths.size === 1 ? [...lengths][0]! : null;
+}
+
+function Status() {
   const now = useCurrent();
+  return (
+    <div className="flex h-7 items-center px-4 pt-1 text-[13px] text-wax-300">
+      {now ? <StatusLine now={now} /> : null}
+    </div>
+  );
+}
+
+export function TimeButtons() {
   const frame = useRestingFrame();
   const playing = usePlayback((s) => s.playing);
-  const picked = useSelection((s) => s.picked);
-  if (!now) return null;
-  const own = picked && pickedNow();
-  const runs = now.active?.list.runs ?? [];
-  const lengths = new Set(own ? indicesOf(own, runs.length).map((index) => runs[index]!.length) : []);
-  const held = own ? (lengths.size === 1 ? [...lengths][0] : null) : heldFor(now, frame);
-  const whyNot = whyNotRuns();
+  useSelection((s) => s.picked);
+  const own = useOfCurrent(() => pickedNow() !== null);
+  const held = useOfCurrent((now) => heldNow(now, frame));
+  const whyNot = useOfCurrent(whyNotRuns);
+  if (held === undefined) return null;
   return (
     <div className="shrink-0">
       <div className="flex items-center justify-center gap-0.5 [&>button]:!w-[28px] [&>button]:!min-w-[28px]">
@@ -73,9 +88,7 @@ export function TimeButtons() {
         </ActionButton>
         <MoreMenu />
       </div>
-      <div className="flex h-7 items-center px-4 pt-1 text-[13px] text-wax-300">
-        <StatusLine now={now} />
-      </div>
+      <Status />
     </div>
   );
 }

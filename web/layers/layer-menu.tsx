@@ -1,11 +1,10 @@
 /** What else a layer does: where the pen draws on it, what it clips to, its tint, and joining. */
-import { find, findAll, randomId, shotOf, type Layer } from '@tallow/core/document';
+import { find, findAll, randomId, shotOf, type Layer, type RunList } from '@tallow/core/document';
 import { starterOf } from '@tallow/core/starters';
-import type { TimedLayer } from '@tallow/core/timing';
 import { deleteLayer, joinDrawing, joinLayers, joinSeen, setLayer, whyNotJoined } from '@tallow/core/edit';
 import { Ellipsis } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { CheckItem, ITEM, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
 import { current } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
@@ -103,10 +102,21 @@ function StarterItem({ layer }: { layer: Layer }) {
   );
 }
 
-export function LayerMenu({ timed, only }: { timed: TimedLayer; only: boolean }) {
-  const { layer, list } = timed;
+interface LayerMenuProps {
+  layer: Layer;
+  list: RunList;
+  only: boolean;
+}
+
+interface ItemsProps extends LayerMenuProps {
+  /** Whether unjoined copies are kept. */
+  keeps: boolean;
+  onKeeps: (keeps: boolean) => void;
+}
+
+/** What stands in the menu: worked out while it is open only. */
+function Items({ layer, list, only, keeps, onKeeps }: ItemsProps) {
   const doc = useDocument((s) => s.doc);
-  const [keeps, setKeeps] = useState(false);
   const set = (name: string, settings: Parameters<typeof setLayer>[2]): void => {
     edit(name, (each) => setLayer(each, layer.id, settings));
   };
@@ -115,15 +125,8 @@ export function LayerMenu({ timed, only }: { timed: TimedLayer; only: boolean })
     withDrawings(all, run);
   };
   const tied = current()?.layers.some(({ layer: other }) => other !== layer && other.runListId === layer.runListId);
-  const marked = layer.inside || layer.clip || layer.tint !== null || layer.forWork;
   return (
-    <Menu
-      label={`More for ${layer.name}`}
-      testId="layer-more"
-      beside
-      className={`moves grid size-8 shrink-0 place-items-center rounded-md hover:bg-soot-800 ${marked ? 'text-flame' : ''}`}
-      trigger={<Ellipsis size={15} />}
-    >
+    <>
       <CheckItem
         checked={layer.onion}
         onChange={(onion) => {
@@ -276,7 +279,7 @@ export function LayerMenu({ timed, only }: { timed: TimedLayer; only: boolean })
         >
           Join all layers that are seen
         </DropdownMenu.Item>
-        <CheckItem stays checked={keeps} onChange={setKeeps}>
+        <CheckItem stays checked={keeps} onChange={onKeeps}>
           Keep unjoined copies, hidden
         </CheckItem>
       </SubMenu>
@@ -313,6 +316,24 @@ export function LayerMenu({ timed, only }: { timed: TimedLayer; only: boolean })
       >
         Delete this layer
       </DropdownMenu.Item>
-    </Menu>
+    </>
   );
 }
+
+const TRIGGER = <Ellipsis size={15} />;
+
+export const LayerMenu = memo(function LayerMenu({ layer, list, only }: LayerMenuProps) {
+  const [keeps, setKeeps] = useState(false);
+  const marked = layer.inside || layer.clip || layer.tint !== null || layer.forWork;
+  return (
+    <Menu
+      label={`More for ${layer.name}`}
+      testId="layer-more"
+      beside
+      className={`moves grid size-8 shrink-0 place-items-center rounded-md hover:bg-soot-800 ${marked ? 'text-flame' : ''}`}
+      trigger={TRIGGER}
+    >
+      <Items layer={layer} list={list} only={only} keeps={keeps} onKeeps={setKeeps} />
+    </Menu>
+  );
+});

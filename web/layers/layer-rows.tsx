@@ -143,7 +143,7 @@ function nameWithin({ name, starterId }: Layer, folder: Folder | undefined): str
   return starterId && start && name.startsWith(start) && name.length > start.length ? name.slice(start.length) : name;
 }
 
-interface LayerRowProps {
+export interface LayerRowProps {
   layer: Layer;
   list: RunList;
   folder: Folder | undefined;

@@ -72,7 +72,7 @@ export function LayerSettingsRow({ timed, only }: { timed: TimedLayer; only: boo
           edit('layer opacity', (doc) => setLayer(doc, layer.id, { opacity: next }, selection().frame), gesture);
         }}
       />
-      <LayerMenu timed={timed} only={only} />
+      <LayerMenu layer={layer} list={timed.list} only={only} />
     </div>
   );
 }

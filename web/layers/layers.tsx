@@ -13,13 +13,13 @@ import {
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Contrast, FolderPlus, Lock, Plus, Search, Spotlight } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import { useCurrent, useOfCurrent, type Current } from '../selection/current.ts';
+import { current, useOfCurrent, type Current } from '../selection/current.ts';
 import { useShowing } from '../picture/showing.ts';
 import { setSelection } from '../selection/selection.ts';
 import { edit, useDocument } from '../shot/document.ts';
-import { FolderRow, LayerRow } from './layer-rows.tsx';
+import { FolderRow, LayerRow, type LayerRowProps } from './layer-rows.tsx';
 import { LayerSettingsRow } from './layer-settings.tsx';
 import { ActionButton } from '../actions/action-button.tsx';
 import { LAYER_ACTIONS } from './actions.ts';
@@ -48,7 +48,10 @@ const tiedTo = ({ layers }: Current, timed: TimedLayer): string =>
     .join(', ');
 
 /** Where a dragged row goes when it is let go over another: into that one's list, at its place. */
-function dropped(now: Current, entries: readonly Entry[], { active, over }: DragEndEvent): void {
+function dropped({ active, over }: DragEndEvent): void {
+  const now = current();
+  if (!now) return;
+  const entries = entriesOf(now);
   const target = entries.find((entry) => idOf(entry) === over?.id);
   const dragged = String(active.id);
   if (!target || dragged === over?.id) return;
@@ -66,15 +69,74 @@ function dropped(now: Current, entries: readonly Entry[], { active, over }: Drag
   edit('layer order', (doc) => moveLayer(doc, dragged, into.id, index));
 }
 
+function addOne(): void {
+  const now = current();
+  if (!now) return;
+  let made = '';
+  edit('add layer', (doc) => {
+    const name = `Layer ${now.layers.length + 1}`;
+    const added = addLayer(doc, now.element.id, name, 'line', now.active?.layer.id ?? null, randomId);
+    made = added.layerId;
+    return added.doc;
+  });
+  setSelection({ layerId: made, picked: null });
+}
+
+function group(): void {
+  const now = current();
+  if (!now) return;
+  const folders = entriesOf(now).filter((entry) => 'folder' in entry).length;
+  const inside = now.active && !now.active.folder ? [now.active.layer.id] : [];
+  edit('add folder', (doc) => addFolder(doc, now.element.id, `Folder ${folders + 1}`, inside, randomId).doc);
+}
+
+type RowShown = LayerRowProps | { readonly folder: Folder } | null;
+
+/** What a row shows: the same while nothing of it has changed, as a stroke changes no layer. */
+function rowOf(now: Current, id: string): RowShown {
+  const entry = entriesOf(now).find((each) => idOf(each) === id);
+  if (!entry || 'folder' in entry) return entry ?? null;
+  const { timed } = entry;
+  return {
+    ...{ layer: timed.layer, list: timed.list, folder: timed.folder, length: now.length },
+    active: timed.layer.id === now.active?.layer.id,
+    // What is laid by itself is nobody's to draw.
+    bare: isLaidByItself(now.doc, timed.layer.id) ? 0 : bareRuns(timed).length,
+    tied: tiedTo(now, timed),
+  };
+}
+
+const Row = memo(function Row({ id, open, onOpen }: { id: string; open: boolean; onOpen: (id: string) => void }) {
+  const row = useOfCurrent(useShallow((now) => rowOf(now, id)));
+  if (!row) return null;
+  if ('layer' in row) return <LayerRow {...row} />;
+  return (
+    <FolderRow
+      folder={row.folder}
+      open={open}
+      onOpen={() => {
+        onOpen(id);
+      }}
+    />
+  );
+});
+
+/** The settings of the layer that is drawn on. */
+function ActiveSettings() {
+  const layer = useOfCurrent(({ active }) => active?.layer);
+  const list = useOfCurrent(({ active }) => active?.list);
+  const folder = useOfCurrent(({ active }) => active?.folder);
+  const only = useOfCurrent(({ layers }) => layers.length === 1) ?? false;
+  return layer && list ? <LayerSettingsRow timed={{ layer, list, folder }} only={only} /> : null;
+}
+
 interface HeadProps {
-  onAdd: () => void;
-  onFolder: () => void;
   /** Begins or ends finding by name; undefined where there are few. */
   onFind?: (() => void) | undefined;
   finding: boolean;
 }
 
-function Head({ onAdd, onFolder, onFind, finding }: HeadProps) {
+function Head({ onFind, finding }: HeadProps) {
   const alone = useShowing((s) => s.alone);
   const dimOthers = useShowing((s) => s.dimOthers);
   const lockedOthers = useShowing((s) => s.lockedOthers);
@@ -83,10 +145,10 @@ function Head({ onAdd, onFolder, onFind, finding }: HeadProps) {
     'moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[13px] text-wax-300 hover:bg-soot-800 hover:text-wax-100';
   return (
     <div className="flex h-8 shrink-0 items-center text-[13px] text-wax-500">
-      <button type="button" onClick={onAdd} className={plain}>
+      <button type="button" onClick={addOne} className={plain}>
         <Plus size={15} /> Add layer
       </button>
-      <button type="button" onClick={onFolder} data-tip="A folder round this layer; drag others in" className={plain}>
+      <button type="button" onClick={group} data-tip="A folder round this layer; drag others in" className={plain}>
         <FolderPlus size={15} /> Add folder
       </button>
       <span className="ml-auto" />
@@ -118,7 +180,6 @@ function Head({ onAdd, onFolder, onFind, finding }: HeadProps) {
 }
 
 export function Layers() {
-  const now = useCurrent();
   const [wanted, setWanted] = useState('');
   const [finding, setFinding] = useState(false);
   const [openFolder, setOpenFolder] = useState<string | null>(null);
@@ -128,37 +189,22 @@ export function Layers() {
         wanted === '' || ('timed' in entry && entry.timed.layer.name.toLowerCase().includes(wanted.toLowerCase())),
     );
   // The very same list while it holds the same rows: the rows hang on it.
-  const ids = useOfCurrent(useShallow((of) => shown(entriesOf(of)).map(idOf))) ?? [];
+  const ids = useOfCurrent(useShallow((of) => shown(entriesOf(of)).map(idOf)));
+  const canFind = useOfCurrent(({ layers }) => layers.length >= FIND_FROM);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  if (!now) return null;
-  const all = entriesOf(now);
-  const entries = shown(all);
-  const add = (): void => {
-    let made = '';
-    edit('add layer', (doc) => {
-      const name = `Layer ${now.layers.length + 1}`;
-      const added = addLayer(doc, now.element.id, name, 'line', now.active?.layer.id ?? null, randomId);
-      made = added.layerId;
-      return added.doc;
-    });
-    setSelection({ layerId: made, picked: null });
-  };
-  const folders = all.filter((entry) => 'folder' in entry).length;
-  const group = (): void => {
-    const inside = now.active && !now.active.folder ? [now.active.layer.id] : [];
-    edit('add folder', (doc) => addFolder(doc, now.element.id, `Folder ${folders + 1}`, inside, randomId).doc);
-  };
+  const openOrClose = useCallback((id: string): void => {
+    setOpenFolder((now) => (now === id ? null : id));
+  }, []);
+  if (!ids) return null;
   return (
     <section aria-label="Layers" className="flex min-h-0 flex-1 flex-col px-2">
       <Head
-        onAdd={add}
-        onFolder={group}
         finding={finding}
         onFind={
-          now.layers.length >= FIND_FROM
+          canFind
             ? () => {
                 setFinding(!finding);
                 setWanted('');
@@ -179,42 +225,15 @@ export function Layers() {
         />
       ) : null}
       <div className="min-h-0 flex-1 overflow-y-auto">
-        <DndContext
-          sensors={sensors}
-          collisionDetection={closestCenter}
-          onDragEnd={(event) => {
-            dropped(now, all, event);
-          }}
-        >
+        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
           <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-            {entries.map((entry) =>
-              'folder' in entry ? (
-                <FolderRow
-                  key={entry.folder.id}
-                  folder={entry.folder}
-                  open={openFolder === entry.folder.id}
-                  onOpen={() => {
-                    setOpenFolder(openFolder === entry.folder.id ? null : entry.folder.id);
-                  }}
-                />
-              ) : (
-                <LayerRow
-                  key={entry.timed.layer.id}
-                  layer={entry.timed.layer}
-                  list={entry.timed.list}
-                  folder={entry.timed.folder}
-                  active={entry.timed.layer.id === now.active?.layer.id}
-                  // What is laid by itself is nobody's to draw.
-                  bare={isLaidByItself(now.doc, entry.timed.layer.id) ? 0 : bareRuns(entry.timed).length}
-                  tied={tiedTo(now, entry.timed)}
-                  length={now.length}
-                />
-              ),
-            )}
+            {ids.map((id) => (
+              <Row key={id} id={id} open={openFolder === id} onOpen={openOrClose} />
+            ))}
           </SortableContext>
         </DndContext>
       </div>
-      {now.active ? <LayerSettingsRow timed={now.active} only={now.layers.length === 1} /> : null}
+      <ActiveSettings />
     </section>
   );
 }

@@ -15,6 +15,17 @@ function askBeforeUnload(event: BeforeUnloadEvent): void {
   say('The latest work is only in this page.', { label: 'Save as a file', run: saveWorkToFile });
 }
 
+function WhatIsLost() {
+  const { waiting, landing } = useDocument((s) => s.saving);
+  return (
+    <p className="mb-5 text-wax-300">
+      {landing > 0
+        ? landingText(landing)
+        : `Neither the server nor this browser can keep it now: ${waiting === 1 ? '1 thing' : `${waiting} things`} would be lost. Saved as a file, it can be read back into this shot later.`}
+    </p>
+  );
+}
+
 export function LeaveGuard({ shotId }: { shotId: string }) {
   const blocker = useBlocker(
     ({ nextLocation }) =>
@@ -22,7 +33,6 @@ export function LeaveGuard({ shotId }: { shotId: string }) {
       useDocument.getState().saving.state === 'memory' &&
       openSaver()?.onlyInMemory === true,
   );
-  const { waiting, landing } = useDocument((s) => s.saving);
   useEffect(() => {
     addEventListener('beforeunload', askBeforeUnload);
     return () => {
@@ -40,11 +50,7 @@ export function LeaveGuard({ shotId }: { shotId: string }) {
         if (!open) stay();
       }}
     >
-      <p className="mb-5 text-wax-300">
-        {landing > 0
-          ? landingText(landing)
-          : `Neither the server nor this browser can keep it now: ${waiting === 1 ? '1 thing' : `${waiting} things`} would be lost. Saved as a file, it can be read back into this shot later.`}
-      </p>
+      <WhatIsLost />
       <div className="flex justify-end gap-2">
         <Button
           onClick={() => {

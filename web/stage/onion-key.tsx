@@ -1,8 +1,9 @@
 /** The onion skin's key above the picture: the colours of its sides, its reach, and everything else about it. */
 import { COLOUR_PAIRS } from '@tallow/core/colour';
 import { ChevronDown, Ghost, Pin } from 'lucide-react';
+import { useShallow } from 'zustand/react/shallow';
 import { Popover } from 'radix-ui';
-import { shownNow, useCurrent } from '../selection/current.ts';
+import { shownNow, useCurrent, useOfCurrent } from '../selection/current.ts';
 import { type Onion, setShowing, useShowing } from '../picture/showing.ts';
 import { useRestingFrame } from '../playback/resting-frame.ts';
 import { coloursOf, offeredPair } from '../picture/onion.ts';
@@ -216,13 +217,12 @@ export function OnionKey() {
   const pinned = useShowing((s) => s.pinned);
   const traces = useIsHeld(TRACE);
   const frame = useRestingFrame();
-  const now = useCurrent();
-  if (!now) return null;
-  const colours = coloursOf(now, onion);
+  const colours = useOfCurrent(useShallow((now) => coloursOf(now, onion)));
+  const shown = useOfCurrent((now) => shownNow(now, frame)?.drawingId) ?? null;
+  if (!colours) return null;
   const set = (settings: Partial<Onion>): void => {
     setShowing({ onion: { ...onion, ...settings } });
   };
-  const shown = shownNow(now, frame);
   return (
     <div className="flex shrink-0 items-center">
       <button
@@ -269,7 +269,7 @@ export function OnionKey() {
         <ActionButton action={TRACE.taking!} pressed={traces}>
           <Ghost size={15} />
         </ActionButton>
-        <ActionButton action={PICTURE_ACTIONS.pin} pressed={shown !== null && pinned.includes(shown.drawingId)}>
+        <ActionButton action={PICTURE_ACTIONS.pin} pressed={shown !== null && pinned.includes(shown)}>
           <Pin size={14} />
         </ActionButton>
       </span>

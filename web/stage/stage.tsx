@@ -19,7 +19,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef } from 'react';
 import { HoldButton } from '../actions/hold-button.tsx';
 import { ITEM, Menu } from '../parts/menu.tsx';
-import { useCurrent, useOfCurrent } from '../selection/current.ts';
+import { useOfCurrent } from '../selection/current.ts';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { useSelection } from '../selection/selection.ts';
 import { useShallow } from 'zustand/react/shallow';
@@ -218,11 +218,16 @@ function Judging({ planning }: { planning: boolean }) {
 
 /** The frame's edge as a thin line, and what lies beyond it dimmed. */
 function FrameEdge() {
-  const now = useCurrent();
+  const size = useOfCurrent(
+    useShallow(({ doc }) => {
+      const { width, height } = shotOf(doc);
+      return { width, height };
+    }),
+  );
   const view = useViewed((s) => s.view);
   const area = useViewed((s) => s.area);
-  if (!now || area.width === 0) return null;
-  const { width, height } = shotOf(now.doc);
+  if (!size || area.width === 0) return null;
+  const { width, height } = size;
   const matrix = viewMatrix(view, { width, height }, area);
   const corners = [
     [0, 0],
@@ -296,8 +301,7 @@ export function Picture({ planning = false, assembling = false, areEdgesUp = tru
   const { Overlay } = seenOf(tool);
   const full = useScreen((s) => s.full);
   const panels = useScreen((s) => s.panels);
-  const now = useCurrent();
-  const transparent = now ? shotOf(now.doc).background === null : false;
+  const transparent = useOfCurrent((now) => shotOf(now.doc).background === null) ?? false;
 
   useEffect(() => {
     const element = canvas.current;

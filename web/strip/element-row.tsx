@@ -5,7 +5,7 @@ import { setElement, setPlacements, setStart } from '@tallow/core/edit';
 import { cutOff, cutOffText, placementsOf } from '@tallow/core/timing';
 import { Scissors } from 'lucide-react';
 import { inIdleTurn } from '../workers/idle.ts';
-import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import { useCallback, useEffect, useRef, useState, type PointerEvent } from 'react';
 import { NameField } from '../parts/name-field.tsx';
 import { current, shotFrameOf, type Current } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
@@ -102,12 +102,17 @@ interface RowProps {
   only: boolean;
 }
 
-export function Row(props: RowProps) {
-  const { row, active, width } = props;
+export function Row({ row, active, width, first, last, only }: RowProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const arrivals = useArrivals((s) => s.count);
   const [naming, setNaming] = useState(false);
   const [starting, setStarting] = useState(false);
+  const beginNaming = useCallback(() => {
+    setNaming(true);
+  }, []);
+  const beginStarting = useCallback(() => {
+    setStarting(true);
+  }, []);
   const grip = useRef<{ from: number; start: number } | null>(null);
   const { length } = shotOf(row.doc);
   const { element, placement } = row;
@@ -133,13 +138,9 @@ export function Row(props: RowProps) {
     <div className="flex items-center" data-testid="element" data-name={name}>
       <div className="flex shrink-0 items-center gap-0.5 pl-2 pr-2" style={{ width: NAME_WIDTH, height: ROW_HEIGHT }}>
         <RowMenu
-          {...props}
-          onName={() => {
-            setNaming(true);
-          }}
-          onStart={() => {
-            setStarting(true);
-          }}
+          {...{ elementId: element.id, place: row.place, name: element.name, first, last, only }}
+          onName={beginNaming}
+          onStart={beginStarting}
         />
         {starting && placement ? (
           <StartField

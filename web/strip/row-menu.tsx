@@ -1,4 +1,5 @@
 /** The menu of an element on the strip. */
+import type { Id } from '@tallow/core/document';
 import { deleteElement, raisePlacement, removePlacements } from '@tallow/core/edit';
 import { placementsOf } from '@tallow/core/timing';
 import {
@@ -13,18 +14,21 @@ import {
   Trash2,
 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { memo } from 'react';
 import { ActionItem } from '../actions/action-item.tsx';
 import { LAYER_ACTIONS } from '../layers/actions.ts';
 import { copyPart, duplicateElement } from '../layers/duplicate.ts';
 import { ITEM, Menu } from '../parts/menu.tsx';
-import type { Current } from '../selection/current.ts';
+import { currentOf } from '../selection/current.ts';
 import { startKeeping } from '../shelf/shelf.ts';
 import { selection, setSelection } from '../selection/selection.ts';
-import { edit, say } from '../shot/document.ts';
+import { edit, say, useDocument } from '../shot/document.ts';
 import { withDrawings } from '../saving/drawings.ts';
 
 interface RowMenuProps {
-  row: Current;
+  elementId: Id;
+  place: string | null;
+  name: string;
   first: boolean;
   last: boolean;
   only: boolean;
@@ -33,7 +37,10 @@ interface RowMenuProps {
   onStart: () => void;
 }
 
-export function RowMenu({ row, first, last, only, onName, onStart }: RowMenuProps) {
+/** What stands in the menu: worked out while it is open only. */
+function Items({ elementId, place, first, last, only, onName, onStart }: RowMenuProps) {
+  const row = useDocument((s) => currentOf(s.doc, { elementId, layerId: null, place }));
+  if (!row) return null;
   const { element, placement } = row;
   const isMany = placementsOf(row.doc, element.id).length > 1;
   const remove = (): void => {
@@ -55,12 +62,7 @@ export function RowMenu({ row, first, last, only, onName, onStart }: RowMenuProp
     );
   };
   return (
-    <Menu
-      label={`More about ${element.name}`}
-      align="start"
-      trigger={<Ellipsis size={14} />}
-      className="grid size-6 shrink-0 place-items-center rounded text-wax-500 hover:bg-soot-800 hover:text-wax-100"
-    >
+    <>
       <DropdownMenu.Item className={ITEM} onSelect={onStart}>
         <ArrowRightFromLine size={15} /> Begins on frame {(placement?.start ?? 0) + 1} of the shot …
       </DropdownMenu.Item>
@@ -116,6 +118,21 @@ export function RowMenu({ row, first, last, only, onName, onStart }: RowMenuProp
       <DropdownMenu.Item className={ITEM} onSelect={remove}>
         <Trash2 size={15} /> {isMany ? 'Take this use away' : 'Delete'}
       </DropdownMenu.Item>
-    </Menu>
+    </>
   );
 }
+
+const TRIGGER = <Ellipsis size={14} />;
+
+export const RowMenu = memo(function RowMenu(props: RowMenuProps) {
+  return (
+    <Menu
+      label={`More about ${props.name}`}
+      align="start"
+      trigger={TRIGGER}
+      className="grid size-6 shrink-0 place-items-center rounded text-wax-500 hover:bg-soot-800 hover:text-wax-100"
+    >
+      <Items {...props} />
+    </Menu>
+  );
+});

@@ -119,8 +119,8 @@ function Card({ version, whyNot, isCompared, onCompare }: CardProps) {
   );
 }
 
-export function VersionsDialog() {
-  const { shown, list, trouble, room } = useVersions();
+function Versions() {
+  const { list, trouble, room } = useVersions();
   const saving = useDocument((s) => s.saving.state);
   const [name, setName] = useState('');
   const [compared, setCompared] = useState<readonly string[]>([]);
@@ -132,75 +132,80 @@ export function VersionsDialog() {
     setName('');
   };
   return (
-    <Dialog title="Versions" open={shown} onOpenChange={showVersions} wide>
-      <div
-        onKeyDown={(event) => {
-          event.stopPropagation();
+    <div
+      onKeyDown={(event) => {
+        event.stopPropagation();
+      }}
+    >
+      <form
+        className="mb-5 flex gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          keep();
         }}
       >
-        <form
-          className="mb-5 flex gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            keep();
+        <input
+          className="field min-w-0 flex-1"
+          aria-label="Name of a new version"
+          placeholder="Name the shot as it is now: plan, spacing, trail, final"
+          maxLength={200}
+          value={name}
+          onChange={(event) => {
+            setName(event.target.value);
           }}
-        >
-          <input
-            className="field min-w-0 flex-1"
-            aria-label="Name of a new version"
-            placeholder="Name the shot as it is now: plan, spacing, trail, final"
-            maxLength={200}
-            value={name}
-            onChange={(event) => {
-              setName(event.target.value);
+        />
+        <Button look="primary" whyNot={whyNot ?? (name.trim() === '' ? 'It needs a name.' : null)} onClick={keep}>
+          Keep as a version
+        </Button>
+      </form>
+      {trouble ? (
+        <p role="alert" className="mb-3 text-warn">
+          {trouble}
+        </p>
+      ) : null}
+      {pair.length === 2 ? (
+        <SideBySide
+          versions={pair}
+          onClose={() => {
+            setCompared([]);
+          }}
+        />
+      ) : pair.length === 1 ? (
+        <p className="mb-3 text-[13px] text-wax-300">Choose the version that “{pair[0]!.name}” is played beside.</p>
+      ) : null}
+      {list?.length === 0 ? (
+        <p className="text-wax-500">
+          None yet. One is made by itself before the shot is taken away, and before going back to another.
+        </p>
+      ) : null}
+      <div className="grid grid-cols-2 gap-3 max-[1000px]:grid-cols-1">
+        {list?.map((version) => (
+          <Card
+            key={version.id}
+            version={version}
+            whyNot={whyNot}
+            isCompared={compared.includes(version.id)}
+            onCompare={(id) => {
+              // The first that was chosen makes way for a third.
+              setCompared(compared.includes(id) ? compared.filter((each) => each !== id) : [...compared, id].slice(-2));
             }}
           />
-          <Button look="primary" whyNot={whyNot ?? (name.trim() === '' ? 'It needs a name.' : null)} onClick={keep}>
-            Keep as a version
-          </Button>
-        </form>
-        {trouble ? (
-          <p role="alert" className="mb-3 text-warn">
-            {trouble}
-          </p>
-        ) : null}
-        {pair.length === 2 ? (
-          <SideBySide
-            versions={pair}
-            onClose={() => {
-              setCompared([]);
-            }}
-          />
-        ) : pair.length === 1 ? (
-          <p className="mb-3 text-[13px] text-wax-300">Choose the version that “{pair[0]!.name}” is played beside.</p>
-        ) : null}
-        {list?.length === 0 ? (
-          <p className="text-wax-500">
-            None yet. One is made by itself before the shot is taken away, and before going back to another.
-          </p>
-        ) : null}
-        <div className="grid grid-cols-2 gap-3 max-[1000px]:grid-cols-1">
-          {list?.map((version) => (
-            <Card
-              key={version.id}
-              version={version}
-              whyNot={whyNot}
-              isCompared={compared.includes(version.id)}
-              onCompare={(id) => {
-                // The first that was chosen makes way for a third.
-                setCompared(
-                  compared.includes(id) ? compared.filter((each) => each !== id) : [...compared, id].slice(-2),
-                );
-              }}
-            />
-          ))}
-        </div>
-        {room ? (
-          <p className="mt-4 text-[13px] text-wax-500" data-testid="room">
-            {sizeText(room.now)} as it is now, {sizeText(room.before)} kept of what came before.
-          </p>
-        ) : null}
+        ))}
       </div>
+      {room ? (
+        <p className="mt-4 text-[13px] text-wax-500" data-testid="room">
+          {sizeText(room.now)} as it is now, {sizeText(room.before)} kept of what came before.
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+export function VersionsDialog() {
+  const shown = useVersions((s) => s.shown);
+  return (
+    <Dialog title="Versions" open={shown} onOpenChange={showVersions} wide>
+      <Versions />
     </Dialog>
   );
 }
