@@ -12,7 +12,7 @@ import { openDatabase } from '../server/db/database.ts';
 import { shotServices } from '../server/shots/services.ts';
 import { newId, shotWith } from './documents.ts';
 import type { Row } from './measure.ts';
-import { ended, mostOf, PORT, started } from './programs.ts';
+import { ended, maxOf, PORT, started } from './programs.ts';
 
 const GB = Number(process.env['ARCHIVE_GB'] ?? 2);
 const GOAL_MB = 300;
@@ -65,13 +65,13 @@ export async function archiveRows(): Promise<Row[]> {
   const path = join(folder, 'whole.zip');
   const rows: Row[] = [];
   const note = (what: string, program: ChildProcess): void => {
-    const most = mostOf(program.pid!);
+    const max = maxOf(program.pid!);
     rows.push({
       what: `${what} an archive of ${(statSync(path).size / 1024 ** 3).toFixed(1)} GB`,
       against: `${GOAL_MB} MB`,
       goal: 1,
-      ratio: most / GOAL_MB,
-      measured: `${Math.round(most)} MB`,
+      ratio: max / GOAL_MB,
+      measured: `${Math.round(max)} MB`,
     });
   };
   const database = openDatabase(url);

@@ -1,6 +1,6 @@
 /** Rows of export formats: each against its encoder alone, given the same frames drawn already; and an archive against copying its bytes. */
 import { encodeEntity, shotOf } from '@tallow/core/document';
-import { forFormat, USUAL_EXPORT, type ExportFormatName } from '@tallow/core/formats';
+import { forFormat, DEFAULT_EXPORT, type ExportFormatName } from '@tallow/core/formats';
 import type { Canvas } from '@napi-rs/canvas';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -45,7 +45,7 @@ async function* given<T>(list: readonly T[]): AsyncGenerator<T> {
 
 /** An export as the worker does it, without the database. */
 const exported = (format: ExportFormatName) => async () => {
-  const settings = forFormat({ ...USUAL_EXPORT, format, from: 0, to: length, notes: false, sheet: false });
+  const settings = forFormat({ ...DEFAULT_EXPORT, format, from: 0, to: length, notes: false, sheet: false });
   await WRITERS[format]({
     outline: doc,
     documents: new FrameDocuments(doc, (ids) => Promise.resolve(ids.map((id) => encodeEntity(doc.entities[id]!)))),

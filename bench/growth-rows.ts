@@ -37,9 +37,9 @@ function watchTasks(): void {
 const longest = (page: Page): Promise<number> =>
   page.evaluate(() => {
     const { tasks } = window as unknown as { tasks: { longest: number } };
-    const { longest: most } = tasks;
+    const { longest: max } = tasks;
     tasks.longest = 0;
-    return most;
+    return max;
   });
 
 /** Key presses by name. The steps go frame by frame within the first hold: there the shots are the same. */

@@ -8,7 +8,7 @@ import { shotServices } from '../server/shots/services.ts';
 import { newId } from './documents.ts';
 import { grown, SIZES } from './growing.ts';
 import type { Row } from './measure.ts';
-import { ended, mostOf, PORT, started } from './programs.ts';
+import { ended, maxOf, PORT, started } from './programs.ts';
 
 const GOAL = 1.2;
 /** What a drawing of these shots takes at most beside the bounds of caches: its numbers, 0.1 MB, and what JavaScript needs to hold them. */
@@ -33,7 +33,7 @@ async function pageMemory(browser: Browser, shotId: Id, turnMs: number): Promise
   await page.waitForTimeout(turnMs + 2000);
   await page.keyboard.press('Space');
   const pids = (await renderers(browser)).filter((pid) => !before.has(pid));
-  const whole = Math.max(...pids.map(mostOf));
+  const whole = Math.max(...pids.map(maxOf));
   const session = await page.context().newCDPSession(page);
   await session.send('HeapProfiler.collectGarbage');
   const heap = (await session.send('Runtime.getHeapUsage')) as { usedSize: number; backingStorageSize?: number };
@@ -65,7 +65,7 @@ async function memoryOf(drawings: number, browser: Browser, url: string): Promis
   await queue.send(LOOP_QUEUE, { shotId: doc.shotId }, { singletonKey: doc.shotId });
   while (!(await database('loops').where({ shot_id: doc.shotId }).first()))
     await new Promise((next) => setTimeout(next, 200));
-  const memory = { drawings, ...page, server: mostOf(server.pid!), worker: mostOf(worker.pid!) };
+  const memory = { drawings, ...page, server: maxOf(server.pid!), worker: maxOf(worker.pid!) };
   await ended(worker);
   await ended(server);
   await queue.stop({ graceful: false });

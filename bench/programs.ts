@@ -29,7 +29,7 @@ const memoryOf = (pid: number, line: string): number =>
   Number(new RegExp(`${line}:\\s+(\\d+) kB`).exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? NaN) / 1024;
 
 /** The most memory a process has held so far, MB. */
-export const mostOf = (pid: number): number => memoryOf(pid, 'VmHWM');
+export const maxOf = (pid: number): number => memoryOf(pid, 'VmHWM');
 
 /** The memory a process holds now, MB. */
 export const nowOf = (pid: number): number => memoryOf(pid, 'VmRSS');

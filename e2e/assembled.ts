@@ -99,11 +99,11 @@ export async function farFromDesk(page: Page): Promise<number> {
   const taken = files[Object.keys(files).find((name) => name.endsWith(`-${number}.png`))!]!;
   const [a, b] = [await pixelsOf(desk), await pixelsOf(Buffer.from(taken))];
   expect(b).toHaveLength(a.length);
-  let [most, drawnOn] = [0, 0];
+  let [max, drawnOn] = [0, 0];
   a.forEach((v, i) => {
-    most = Math.max(most, Math.abs(v - b[i]!));
+    max = Math.max(max, Math.abs(v - b[i]!));
     if (v !== a[i % 4]) drawnOn += 1;
   });
   expect(drawnOn).toBeGreaterThan(1000);
-  return most;
+  return max;
 }

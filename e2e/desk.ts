@@ -176,12 +176,11 @@ export async function pixels(page: Page): Promise<string> {
 /** How many pixels of the picture have about this colour. */
 export async function countOf(page: Page, colour: readonly [number, number, number], within = 3): Promise<number> {
   return page.getByTestId('picture').evaluate(
-    (canvas: HTMLCanvasElement, [[r, g, b], most]) => {
+    (canvas: HTMLCanvasElement, [[r, g, b], max]) => {
       const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
       let count = 0;
       for (let i = 0; i < data.length; i += 4) {
-        if (Math.max(Math.abs(data[i]! - r), Math.abs(data[i + 1]! - g), Math.abs(data[i + 2]! - b)) <= most)
-          count += 1;
+        if (Math.max(Math.abs(data[i]! - r), Math.abs(data[i + 1]! - g), Math.abs(data[i + 2]! - b)) <= max) count += 1;
       }
       return count;
     },

@@ -76,20 +76,20 @@ test('frames are rendered on the server, numbered and zipped, and match the pict
     other.drawImage(image, 0, 0);
     const exported = other.getImageData(0, 0, image.width, image.height).data;
     const shown = canvas.getContext('2d')!.getImageData(0, 0, image.width, image.height).data;
-    let most = 0;
+    let max = 0;
     let drawn = 0;
     let beyondOne = 0;
     exported.forEach((v, i) => {
       const off = Math.abs(v - shown[i]!);
-      most = Math.max(most, off);
+      max = Math.max(max, off);
       if (off > 1) beyondOne += 1;
       if (i % 4 === 0 && v > 60) drawn += 1;
     });
-    return { most, drawn, beyondOne };
+    return { max, drawn, beyondOne };
   }, png);
   expect(difference.drawn).toBeGreaterThan(1000);
   // Haze lays dozens of faint stamps on one another; each rounds on its own.
-  expect(difference.most).toBeLessThanOrEqual(3);
+  expect(difference.max).toBeLessThanOrEqual(3);
   expect(difference.beyondOne).toBeLessThan(width * height * 0.001);
 });
 

@@ -74,12 +74,12 @@ test('the onion skin’s settings: counts, look, colours and the layer’s own s
     await page.getByTestId('layer-more').click();
     await page.getByRole('menuitemcheckbox', { name: /^Onion skin/ }).click();
   };
-  const usual = await pixels(page);
+  const before = await pixels(page);
   await page.getByRole('button', { name: 'Onion skin settings' }).click();
   await page.getByRole('group', { name: 'Drawings before' }).getByText('2').click();
   await painted(page);
   const two = await pixels(page);
-  expect(two).not.toBe(usual);
+  expect(two).not.toBe(before);
   await page.getByRole('slider', { name: 'farther' }).fill('10');
   await painted(page);
   expect(await pixels(page)).not.toBe(two);

@@ -155,14 +155,14 @@ test('the fast ones are smeared at once, each by its speed, in one step', async 
   await expect(page.getByText(/^Nothing is too fast here/)).toBeVisible();
   // How much is moved afterwards, twice: all of it stays the one step.
   const share = page.getByRole('slider', { name: 'How much' });
-  const most = async () => {
+  const max = async () => {
     const stored = (await smearsOf(shot)).map(({ settings }) => (settings as Record<string, number>)['amount']!);
     return [stored.length, Math.max(...stored)] as const;
   };
-  const [, before] = await most();
+  const [, before] = await max();
   await share.press('ArrowRight');
   await share.press('ArrowRight');
-  await expect.poll(async () => (await most())[1]).toBeGreaterThan(before);
+  await expect.poll(async () => (await max())[1]).toBeGreaterThan(before);
   await saved(page);
   await page.keyboard.press('Control+KeyZ');
   await expect.poll(async () => (await smearsOf(shot)).length).toBe(0);

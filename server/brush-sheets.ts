@@ -7,7 +7,7 @@ import { drawStroke, Scratch } from '@tallow/core/render';
 import { makeSurface } from './render/canvas.ts';
 
 /** How each is set, and how much smaller where it crosses itself, so that the crossing is seen. */
-const USUAL: Readonly<
+const DEFAULT: Readonly<
   Record<BrushKind, { brush: Omit<BrushSettings, 'kind' | 'opacity' | 'pressure'>; knot: number }>
 > = {
   ink: { brush: { width: 14 }, knot: 1 },
@@ -59,7 +59,7 @@ function field(
 ) {
   const surface = makeSurface(width, height);
   const scratch = new Scratch(makeSurface);
-  const { brush: own, knot } = USUAL[kind];
+  const { brush: own, knot } = DEFAULT[kind];
   const brush: BrushSettings = {
     kind,
     ...(version > 1 ? { version } : {}),

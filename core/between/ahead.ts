@@ -14,7 +14,7 @@ const LOOKED = 24;
 
 function linePoints(mark: Mark): Point[] {
   if (mark.kind !== 'shape') return evenPoints(walkOf(strokePoints(mark), false), LOOKED, false);
-  const outer = mark.rings.map(ringWalk).reduce((most, walk) => (walk.length > most.length ? walk : most));
+  const outer = mark.rings.map(ringWalk).reduce((max, walk) => (walk.length > max.length ? walk : max));
   return evenPoints(outer, LOOKED, true);
 }
 

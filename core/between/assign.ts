@@ -8,11 +8,11 @@ export function assign(cost: Float64Array, rows: number, columns: number): Int32
   const [u, v] = [new Float64Array(rows + 1), new Float64Array(columns + 1)];
   const rowOf = new Int32Array(columns + 1);
   const way = new Int32Array(columns + 1);
-  const least = new Float64Array(columns + 1);
+  const min = new Float64Array(columns + 1);
   const used = new Uint8Array(columns + 1);
   for (let row = 1; row <= rows; row++) {
     rowOf[0] = row;
-    least.fill(Infinity);
+    min.fill(Infinity);
     used.fill(0);
     let at = 0;
     do {
@@ -23,12 +23,12 @@ export function assign(cost: Float64Array, rows: number, columns: number): Int32
       for (let column = 1; column <= columns; column++) {
         if (used[column]) continue;
         const reduced = cost[base + column]! - u[from]! - v[column]!;
-        if (reduced < least[column]!) {
-          least[column] = reduced;
+        if (reduced < min[column]!) {
+          min[column] = reduced;
           way[column] = at;
         }
-        if (least[column]! < delta) {
-          delta = least[column]!;
+        if (min[column]! < delta) {
+          delta = min[column]!;
           next = column;
         }
       }
@@ -36,7 +36,7 @@ export function assign(cost: Float64Array, rows: number, columns: number): Int32
         if (used[column]) {
           u[rowOf[column]!]! += delta;
           v[column]! -= delta;
-        } else least[column]! -= delta;
+        } else min[column]! -= delta;
       }
       at = next;
     } while (rowOf[at] !== 0);

@@ -184,12 +184,12 @@ function pairingAt(
 function driftOf(a: Marks, b: Marks, pairings: readonly Pairing[], pairing: Pairing, share: number): Matrix[] {
   const side = pairing.from.length > 0 ? 'from' : 'to';
   const own = bodyOf((side === 'from' ? a : b).marks[pairing[side][0]!]!).middle;
-  let [nearest, least] = [null as Pairing | null, Infinity];
+  let [nearest, min] = [null as Pairing | null, Infinity];
   for (const each of pairings) {
     if (each.from.length === 0 || each.to.length === 0) continue;
     const { middle } = bodyOf((side === 'from' ? a : b).marks[each[side][0]!]!);
     const off = Math.hypot(middle.x - own.x, middle.y - own.y);
-    if (off < least) [nearest, least] = [each, off];
+    if (off < min) [nearest, min] = [each, off];
   }
   if (!nearest) return [translation(0, 0), translation(0, 0)];
   const [p, q] = [bodyOf(a.marks[nearest.from[0]!]!).middle, bodyOf(b.marks[nearest.to[0]!]!).middle];
@@ -211,10 +211,10 @@ export function betweenAt(
 ): Marks {
   const rankOf = (drawing: Marks) => new Map(drawing.order.map((id, i) => [id, i / drawing.order.length]));
   const [ra, rb] = [rankOf(a), rankOf(b)];
-  const least = (ids: readonly Id[], ranks: ReadonlyMap<Id, number>) =>
+  const min = (ids: readonly Id[], ranks: ReadonlyMap<Id, number>) =>
     ids.length > 0 ? Math.min(...ids.map((id) => ranks.get(id) ?? 0)) : null;
   const ranked = pairings.flatMap((pairing) => {
-    const [p, q] = [least(pairing.from, ra), least(pairing.to, rb)];
+    const [p, q] = [min(pairing.from, ra), min(pairing.to, rb)];
     const rank = mix(p ?? q ?? 0, q ?? p ?? 0, share);
     const whole = pairing.from.length > 0 && pairing.to.length > 0;
     const drift = whole ? [] : driftOf(a, b, pairings, pairing, share);

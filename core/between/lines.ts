@@ -37,7 +37,7 @@ export function matchingStart(a: Walk, b: Walk, closed: boolean, mayTurn: boolea
   const scale = b.length > 0 ? a.length / b.length : 1;
   const tries = closed ? Array.from({ length: count }, (_, i) => i / count) : [0];
   let best: Start = { from: 0, backwards: false };
-  let least = Infinity;
+  let min = Infinity;
   // A line drawn the other way round is rare: it must fit far better before it is taken for one.
   for (const backwards of mayTurn ? [false, true] : [false])
     for (const from of tries) {
@@ -47,7 +47,7 @@ export function matchingStart(a: Walk, b: Walk, closed: boolean, mayTurn: boolea
         other.map((p) => ({ x: p.x * scale, y: p.y * scale })),
       );
       const off = backwards ? fit / MUCH_BETTER : fit;
-      if (off < least) [best, least] = [{ from, backwards }, off];
+      if (off < min) [best, min] = [{ from, backwards }, off];
     }
   return best;
 }

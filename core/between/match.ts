@@ -97,10 +97,10 @@ function bestPose(from: readonly Placed[], to: readonly Placed[]): (p: Point) =>
   if (from.length < 3 || to.length < 3) return all[0]!;
   const plain = misfit(from, to, all[0]!);
   if (plain < FITS * Math.min(TRIED, from.length)) return all[0]!;
-  let [best, least] = [all[0]!, plain * MUCH_BETTER];
+  let [best, min] = [all[0]!, plain * MUCH_BETTER];
   for (const pose of all.slice(1)) {
     const fit = misfit(from, to, pose);
-    if (fit < least) [best, least] = [pose, fit];
+    if (fit < min) [best, min] = [pose, fit];
   }
   return best;
 }
@@ -246,14 +246,14 @@ function regrouped(
     else single.push(side === 'from' ? { from: [mark.id], to: [] } : { from: [], to: [mark.id] });
   };
   const nearestHost = (mark: Mark, side: 'from' | 'to') => {
-    let [best, least] = [null as (typeof groups)[number] | null, NEAR];
+    let [best, min] = [null as (typeof groups)[number] | null, NEAR];
     for (const group of groups) {
       const partner = byId.get(group[side][0]!)!;
       if (!isArea(partner) || mark.kind === 'rub' || partner.kind === 'rub' || partner.swatch !== mark.swatch) continue;
       if (mark.piece !== undefined && partner.piece !== undefined && mark.piece !== partner.piece) continue;
       const [p, q] = [bodyOf(mark), bodyOf(partner)];
       const off = Math.hypot(p.middle.x - q.middle.x, p.middle.y - q.middle.y) / (p.reach + q.reach);
-      if (off < least) [best, least] = [group, off];
+      if (off < min) [best, min] = [group, off];
     }
     return best;
   };

@@ -57,7 +57,7 @@ export function bodyOf(mark: Mark): Body {
   if (kept) return kept;
   const isShape = mark.kind === 'shape';
   const walks = isShape ? mark.rings.map(ringWalk) : [walkOf(strokePoints(mark), false)];
-  const outer = walks.reduce((most, walk) => (walk.length > most.length ? walk : most));
+  const outer = walks.reduce((max, walk) => (walk.length > max.length ? walk : max));
   const even = evenPoints(outer, LOOKED, isShape);
   // Of areas the middle of what they cover: that of their outline would follow every ruffle of it.
   const middle = isShape ? centreOf(outer.points) : middleOf(even);

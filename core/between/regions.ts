@@ -15,7 +15,7 @@ import { ringWalk } from './outline.ts';
 
 /** px between samples of a field at least, and samples along its longer side at most. */
 const FINEST = 1.5;
-const MOST = 150;
+const MAX = 150;
 /** Areas smaller than this are not worth a mark, px². */
 const SMALLEST = 6;
 
@@ -51,7 +51,7 @@ function nearSegment(
 ): void {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
   const first = (v: number, from: number) => Math.max(0, Math.floor((v - reach - from) / cell));
-  const last = (v: number, from: number, most: number) => Math.min(most - 1, Math.ceil((v + reach - from) / cell));
+  const last = (v: number, from: number, max: number) => Math.min(max - 1, Math.ceil((v + reach - from) / cell));
   const [c0, c1] = [first(Math.min(a.x, b.x), left), last(Math.max(a.x, b.x), left, columns)];
   const [r0, r1] = [first(Math.min(a.y, b.y), top), last(Math.max(a.y, b.y), top, rows)];
   for (let row = r0; row <= r1; row++) {
@@ -76,7 +76,7 @@ function softMax(a: number, b: number, blend: number): number {
 /** Areas as one, with a neck where they come near. @param blend px over which they flow together. */
 export function flownTogether(areas: readonly (readonly Ring[])[], blend: number): Ring[] {
   const box = areas.flat().map(ringBox).reduce(union, EMPTY_BOX);
-  const grid = gridOver(grown(box, blend), FINEST, MOST);
+  const grid = gridOver(grown(box, blend), FINEST, MAX);
   const reach = 2 * blend + 4 * grid.cell;
   const fields = areas.map((rings) => depths(rings, grid, reach));
   const all = fields[0]!.map((value, i) =>

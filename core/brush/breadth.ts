@@ -13,8 +13,8 @@ export const leanOf = (altitude: number): number =>
 
 /** Half the width at a pressure of 0 to 1 and an altitude in radians, px of element space, tapers left out. */
 export function breadthAt(brush: BrushSettings, pressure: number, altitude: number = Math.PI / 2): number {
-  const least = tipOf(brush).lightest;
-  const pressed = brush.pressure ? least + (1 - least) * pressure : 1;
+  const min = tipOf(brush).lightest;
+  const pressed = brush.pressure ? min + (1 - min) * pressure : 1;
   return (brush.width / 2) * pressed * (1 + (FLAT - 1) * (brush.tilt ?? 0) * leanOf(altitude));
 }
 

@@ -99,13 +99,13 @@ function depositChord(
   area: AlphaArea,
 ): void {
   const { left, top, width: across, height, alpha } = area;
-  const most = Math.max(a.half, b.half) * stray + 1 / scale;
-  if (most <= 1 / scale) return;
+  const max = Math.max(a.half, b.half) * stray + 1 / scale;
+  if (max <= 1 / scale) return;
   const box: Box = mapBox(matrix, {
-    left: Math.min(a.x, b.x) - most,
-    top: Math.min(a.y, b.y) - most,
-    right: Math.max(a.x, b.x) + most,
-    bottom: Math.max(a.y, b.y) + most,
+    left: Math.min(a.x, b.x) - max,
+    top: Math.min(a.y, b.y) - max,
+    right: Math.max(a.x, b.x) + max,
+    bottom: Math.max(a.y, b.y) + max,
   });
   const fromX = Math.max(left, Math.floor(box.left));
   const toX = Math.min(left + across, Math.ceil(box.right));
@@ -116,8 +116,8 @@ function depositChord(
   const length = Math.sqrt(square);
   const perSquare = square > 0 ? 1 / square : 0;
   const perLength = length > 0 ? 1 / length : 0;
-  const least = length > 0 ? -Math.min(past, most) / length : -1;
-  const greatest = length > 0 ? 1 + Math.min(beyond, most) / length : 1;
+  const min = length > 0 ? -Math.min(past, max) / length : -1;
+  const greatest = length > 0 ? 1 + Math.min(beyond, max) / length : 1;
   // Along a row both the share of the chord and the way off it grow evenly, so where they stay in reach is one stretch of it.
   const [freeStep, offStep] = [
     (inward[0] * dx + inward[1] * dy) * perSquare,
@@ -134,11 +134,11 @@ function depositChord(
     const rowY = inward[1] * (fromX + 0.5) + inward[3] * (py + 0.5) + inward[5] - a.y;
     const rowFree = (rowX * dx + rowY * dy) * perSquare;
     const rowOff = (dx * rowY - dy * rowX) * perLength;
-    const none = length > 0 && (outOf(rowFree, freeStep, least, greatest) || outOf(rowOff, offStep, -most, most));
+    const none = length > 0 && (outOf(rowFree, freeStep, min, greatest) || outOf(rowOff, offStep, -max, max));
     if (none) continue;
     // A pixel more at both ends, for what rounding takes: what lies out of reach is left out below.
-    const first = Math.max(0, from(rowFree, freeStep, least, greatest), from(rowOff, offStep, -most, most));
-    const last = Math.min(toX - fromX, to(rowFree, freeStep, least, greatest), to(rowOff, offStep, -most, most));
+    const first = Math.max(0, from(rowFree, freeStep, min, greatest), from(rowOff, offStep, -max, max));
+    const last = Math.min(toX - fromX, to(rowFree, freeStep, min, greatest), to(rowOff, offStep, -max, max));
     if (last <= first) continue;
     if (last - first > row.far.length) row = rowOf(2 * (last - first));
     row.count = last - first;
@@ -168,7 +168,7 @@ function depositChord(
         }
       }
       halves[i] = half;
-      far[i] = free < least || free > greatest || half <= 0 || away >= half * stray + rims ? NONE : away * perHalf;
+      far[i] = free < min || free > greatest || half <= 0 || away >= half * stray + rims ? NONE : away * perHalf;
       aside[i] = beside * perHalf;
       way[i] = on;
       pressure[i] = a.pressure + t * pressureStep;

@@ -84,16 +84,16 @@ export function smoothNoise(width: number, height: number, seed: number, reachX:
 /** Heights whose order is that of a field's and which are spread evenly. */
 export function evenly(field: Float32Array, width: number, height: number): Ground {
   const STEPS = 4096;
-  let [least, most] = [Infinity, -Infinity];
+  let [min, max] = [Infinity, -Infinity];
   for (let i = 0; i < field.length; i++) {
     const v = field[i]!;
-    if (v < least) least = v;
-    if (v > most) most = v;
+    if (v < min) min = v;
+    if (v > max) max = v;
   }
   const bins = new Uint16Array(field.length);
   const below = new Float64Array(STEPS);
   for (let i = 0; i < field.length; i++) {
-    const bin = Math.min(STEPS - 1, Math.floor(((field[i]! - least) / (most - least)) * STEPS));
+    const bin = Math.min(STEPS - 1, Math.floor(((field[i]! - min) / (max - min)) * STEPS));
     bins[i] = bin;
     below[bin]! += 1;
   }

@@ -95,15 +95,15 @@ export function chunkBox(samples: Samples, brush: BrushSettings, chunk: number):
 /** From and to what an axis of a stroke's curve reaches at most: samples and handles, which hold the curve between them. */
 function reachOf(axis: Float32Array): [number, number] {
   const last = axis.length - 1;
-  let [least, most] = [Infinity, -Infinity];
+  let [min, max] = [Infinity, -Infinity];
   for (let i = 0; i <= last; i++) {
     const at = axis[i]!;
     const handle = (axis[Math.min(last, i + 1)]! - axis[Math.max(0, i - 1)]!) / 6;
     const [before, after] = [i > 0 ? at - handle : at, i < last ? at + handle : at];
-    least = Math.min(least, at, before, after);
-    most = Math.max(most, at, before, after);
+    min = Math.min(min, at, before, after);
+    max = Math.max(max, at, before, after);
   }
-  return [least, most];
+  return [min, max];
 }
 
 /**

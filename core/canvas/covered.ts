@@ -29,7 +29,7 @@ export function coveredIn({ context, width, height }: Surface): (box: Box) => bo
       sums[(v + 1) * row + u + 1] = sums[v * row + u + 1]! + sum;
     }
   }
-  const within = (at: number, most: number): number => Math.max(0, Math.min(most, at));
+  const within = (at: number, max: number): number => Math.max(0, Math.min(max, at));
   return ({ left, top, right, bottom }) => {
     const u0 = within(Math.floor(left / SQUARE), across);
     const v0 = within(Math.floor(top / SQUARE), down) * row;

@@ -54,13 +54,13 @@ const AREA = 2;
 
 /**
  * Where a growing or fading cycle is best cut: the pairs of drawings whose step is nearest to the usual
- * one, the best first. @param least drawings a cycle must keep. @param range indices of the first and the
+ * one, the best first. @param min drawings a cycle must keep. @param range indices of the first and the
  * last drawing that may be kept.
  */
 export function bestJoins(
   all: readonly Cover[],
   cell: number,
-  least: number,
+  min: number,
   count: number,
   range: readonly [number, number] = [0, all.length - 1],
 ): Join[] {
@@ -69,7 +69,7 @@ export function bestJoins(
   const usual = ways.sort((a, b) => a - b)[ways.length >> 1] ?? 0;
   const joins: Join[] = [];
   for (let first = range[0]; first <= range[1]; first++)
-    for (let last = first + least - 1; last <= range[1]; last++) {
+    for (let last = first + min - 1; last <= range[1]; last++) {
       const step = stepBetween(all[last]!, all[first]!, cell);
       const off = Math.abs(step.distance - usual) / Math.max(1, usual);
       joins.push({ first, last, step, jump: off + AREA * step.area });

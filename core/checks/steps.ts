@@ -72,7 +72,7 @@ const meanOf = (values: readonly number[]): number =>
   values.reduce((sum, v) => sum + v, 0) / Math.max(1, values.length);
 
 /** Steps on each side of the seam that it is judged against, and the share of the mean of all that counts at least. */
-const [BESIDE, LEAST] = [2, 0.25];
+const [BESIDE, MIN] = [2, 0.25];
 
 /**
  * What the step across the seam would be if it went on as the steps beside it: a sway is fast in its middle and slow at its
@@ -81,7 +81,7 @@ const [BESIDE, LEAST] = [2, 0.25];
 export function usualAtSeam(steps: readonly number[]): number {
   const others = steps.slice(0, -1);
   const beside = others.filter((_, i) => i < BESIDE || i >= others.length - BESIDE);
-  return Math.max(meanOf(beside), LEAST * meanOf(others));
+  return Math.max(meanOf(beside), MIN * meanOf(others));
 }
 
 /** The seam's step against those beside it, or null where there is nothing to compare. */

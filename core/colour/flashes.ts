@@ -42,10 +42,10 @@ export function flashesPerSecond(frames: readonly Float32Array[], rate: number):
       last = turn;
     }
   }
-  let most = 0;
+  let max = 0;
   turns.forEach((from, i) => {
     const within = turns.filter((turn, k) => k >= i && turn.at - from.at < rate).length;
-    most = Math.max(most, Math.floor(within / 2));
+    max = Math.max(max, Math.floor(within / 2));
   });
-  return most;
+  return max;
 }

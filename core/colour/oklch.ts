@@ -11,7 +11,7 @@ export interface Oklch {
 }
 
 /** The largest chroma a colour of sRGB has. */
-export const MOST_CHROMA = 0.37;
+export const MAX_CHROMA = 0.37;
 
 const toOklch = converter('oklch');
 

@@ -80,7 +80,7 @@ test('every kind of look is what the rules of bodies allow, and out of range it 
   for (const kind of lookKinds()) {
     expect(readEntity({ ...layer, finishes: [finish(kind)] })).toHaveProperty('ok');
     const [field] = LOOKS[kind].fields;
-    const wrong = finish(kind, { [field!.key]: field!.most + 1 });
+    const wrong = finish(kind, { [field!.key]: field!.max + 1 });
     expect(readEntity({ ...layer, finishes: [wrong] })).toHaveProperty('problems');
   }
 });

@@ -22,9 +22,9 @@ export function resolved(finishes: readonly Finish[], frame: number, turn: numbe
     if (!on) return [];
     const look = LOOKS[kind];
     const numbers = Object.fromEntries(
-      look.fields.map(({ key, usual }) => {
+      look.fields.map(({ key, default: preset }) => {
         const value = finish.numbers[key];
-        return [key, value ? valueAt(value, frame, turn) : usual];
+        return [key, value ? valueAt(value, frame, turn) : preset];
       }),
     );
     return look.acts(numbers)

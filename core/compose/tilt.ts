@@ -59,8 +59,8 @@ function tiltedStroke<M extends Exclude<Mark, { kind: 'shape' }>>(mark: M, map: 
   const taper = brush.taper && ([brush.taper[0] * mean, brush.taper[1] * mean] as const);
   const tapers = taper ? { taper } : {};
   if (tip.lays === 'stamps') {
-    const most = grown.reduce((a, b) => Math.max(a, b), 0);
-    const soft = { ...mark, brush: { ...brush, width: brush.width * most }, samples: withColumns(samples, { x, y }) };
+    const max = grown.reduce((a, b) => Math.max(a, b), 0);
+    const soft = { ...mark, brush: { ...brush, width: brush.width * max }, samples: withColumns(samples, { x, y }) };
     untilted.set(soft, { flat: mark, map });
     return soft;
   }
@@ -72,7 +72,7 @@ function tiltedStroke<M extends Exclude<Mark, { kind: 'shape' }>>(mark: M, map: 
     };
   // The width a pressure gives is linear in it: pressures are set so that each sample is as wide as it is to be.
   const half = grown.map((grows, i) => grows * breadthAt(brush, samples.pressure[i]!, samples.altitude[i]!));
-  const widest = half.reduce((most, each) => Math.max(most, each), 1e-6);
+  const widest = half.reduce((max, each) => Math.max(max, each), 1e-6);
   const pressure = Float32Array.from(half, (each) => (each / widest - tip.lightest) / (1 - tip.lightest));
   const plain = { ...brush, ...tapers, width: 2 * widest, pressure: true };
   if (plain.tilt !== undefined) plain.tilt = 0;

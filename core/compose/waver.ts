@@ -5,7 +5,7 @@ import type { Point } from '../geometry/index.ts';
 import { LOOKS } from '../looks/index.ts';
 import type { Resolved } from './resolve.ts';
 
-const MOST_CUTS = 12;
+const MAX_CUTS = 12;
 
 type Piece = readonly [Point, Point, Point, Point];
 
@@ -31,7 +31,7 @@ export function cutRing(ring: Ring, longest: number): Ring {
     return [at(a), at(a + 4), at(b + 2), at(b)];
   }).flatMap((piece) => {
     const chord = Math.hypot(piece[3].x - piece[0].x, piece[3].y - piece[0].y);
-    const cuts = Math.min(MOST_CUTS, Math.max(1, Math.ceil(chord / longest)));
+    const cuts = Math.min(MAX_CUTS, Math.max(1, Math.ceil(chord / longest)));
     const parts: Piece[] = [];
     let rest = piece;
     for (let left = cuts; left > 1; left--) {

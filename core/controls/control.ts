@@ -5,11 +5,11 @@ export interface Control {
   readonly key: string;
   readonly label: string;
   readonly unit: '' | 'px' | '°' | '%' | 'drawings';
-  readonly least: number;
-  readonly most: number;
+  readonly min: number;
+  readonly max: number;
   readonly step: number;
-  readonly usual: number;
-  /** Words for whole numbers from `least` on, where it is a choice. */
+  readonly default: number;
+  /** Words for whole numbers from `min` on, where it is a choice. */
   readonly choices?: readonly string[];
   /** Set aside until asked for. */
   readonly more?: true;
@@ -23,26 +23,29 @@ export const control = (
   key: string,
   label: string,
   unit: Control['unit'],
-  [least, most, step]: readonly [number, number, number],
-  usual: number,
+  [min, max, step]: readonly [number, number, number],
+  preset: number,
   more?: 'more',
-): Control => ({ key, label, unit, least, most, step, usual, ...(more ? { more: true } : {}) });
+): Control => ({ key, label, unit, min, max, step, default: preset, ...(more ? { more: true } : {}) });
 
 /** A choice among words, kept as a whole number from 0. */
-export const choice = (key: string, label: string, choices: readonly string[], usual = 0): Control => ({
+export const choice = (key: string, label: string, choices: readonly string[], preset = 0): Control => ({
   key,
   label,
   unit: '',
-  least: 0,
-  most: choices.length - 1,
+  min: 0,
+  max: choices.length - 1,
   step: 1,
-  usual,
+  default: preset,
   choices,
 });
 
 /** The settings of a kind of computation, within their ranges; what is missing is as usual. */
 export function settingsOf(kind: { readonly controls: readonly Control[] }, given: Settings): Settings {
   return Object.fromEntries(
-    kind.controls.map(({ key, least, most, usual }) => [key, Math.min(most, Math.max(least, given[key] ?? usual))]),
+    kind.controls.map(({ key, min, max, default: preset }) => [
+      key,
+      Math.min(max, Math.max(min, given[key] ?? preset)),
+    ]),
   );
 }

@@ -46,13 +46,13 @@ export const CAMERA_AT_REST: Camera = {
 
 /** What a shaking may be. */
 export const SHAKE_LIMITS = {
-  amount: { least: 0, most: 1000 },
-  turn: { least: 0, most: 0.5 },
-  frequency: { least: 0.5, most: 30 },
+  amount: { min: 0, max: 1000 },
+  turn: { min: 0, max: 0.5 },
+  frequency: { min: 0.5, max: 30 },
 } as const;
-export const ZOOM_LIMITS = { least: 0.05, most: 50 } as const;
+export const ZOOM_LIMITS = { min: 0.05, max: 50 } as const;
 
-const from = ({ least, most }: { least: number; most: number }) => z.number().min(least).max(most);
+const from = ({ min, max }: { min: number; max: number }) => z.number().min(min).max(max);
 
 const shake = z.strictObject({
   id,
@@ -61,7 +61,7 @@ const shake = z.strictObject({
   amount: from(SHAKE_LIMITS.amount),
   turn: from(SHAKE_LIMITS.turn),
   frequency: from(SHAKE_LIMITS.frequency),
-  seed: within({ least: 0, most: 0xffffffff }, ''),
+  seed: within({ min: 0, max: 0xffffffff }, ''),
 });
 
 /** The field of a body; where it is absent, the camera is at rest. */

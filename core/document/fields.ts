@@ -24,12 +24,12 @@ export const name = z.custom<string>((value) => textProblem(value, 'name') === n
   error: (issue) => textProblem(issue.input, 'The name') ?? 'is no name',
 });
 export const colour = z.string().regex(/^#[0-9a-f]{6}$/, 'must be a colour such as #e4551b, in lower case');
-export const within = (range: { least: number; most: number }, unit: string) =>
+export const within = (range: { min: number; max: number }, unit: string) =>
   z
     .int(`must be a whole number of ${unit}`)
-    .min(range.least, `must be at least ${range.least} ${unit}`)
-    .max(range.most, `must be at most ${range.most} ${unit}`);
-export const frames = (least: number) => within({ least, most: 100_000 }, 'frames');
+    .min(range.min, `must be at least ${range.min} ${unit}`)
+    .max(range.max, `must be at most ${range.max} ${unit}`);
+export const frames = (min: number) => within({ min, max: 100_000 }, 'frames');
 export const place = z.number().min(-FAR).max(FAR);
 export const share = z.number().min(0, 'must be from 0 to 1').max(1, 'must be from 0 to 1');
 export const uniqueIds = z

@@ -26,9 +26,7 @@ export const recolour = z.strictObject({ id, name, map: z.record(id, id) });
 
 const numbersOf = (kind: LookKind) =>
   z.strictObject(
-    Object.fromEntries(
-      LOOKS[kind].fields.map((field) => [field.key, value(z.number().min(field.least).max(field.most))]),
-    ),
+    Object.fromEntries(LOOKS[kind].fields.map((field) => [field.key, value(z.number().min(field.min).max(field.max))])),
   );
 
 const choicesOf = (kind: LookKind) =>

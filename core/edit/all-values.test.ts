@@ -100,7 +100,7 @@ test('a key is moved in time and number within its range; all other keys and val
         });
         const keys = keysIn(next[which]!.value);
         const moved = keys.find((each) => each.frame === frame)!;
-        expect(moved.value).toBe(Math.min(own.most, Math.max(own.least, number)));
+        expect(moved.value).toBe(Math.min(own.max, Math.max(own.min, number)));
         expect(moved.ease).toBe(key!.ease);
         for (const other of others) if (other.frame !== frame) expect(keys).toContainEqual(other);
         expect(keys.map((each) => each.frame)).toEqual(keys.map((each) => each.frame).sort((a, b) => a - b));

@@ -37,8 +37,8 @@ export interface Changing {
   /** What is seen for one of what is kept. */
   readonly per: number;
   /** What it may be, in what is kept. */
-  readonly least: number;
-  readonly most: number;
+  readonly min: number;
+  readonly max: number;
   readonly value: Value;
   /** Frame of the shot on which its frame 0 lies. */
   readonly start: number;
@@ -46,25 +46,17 @@ export interface Changing {
   readonly round: number | null;
 }
 
-type Named = Pick<Changing, 'label' | 'unit' | 'per' | 'least' | 'most'>;
+type Named = Pick<Changing, 'label' | 'unit' | 'per' | 'min' | 'max'>;
 const DEGREES = 180 / Math.PI;
 const FAR = 100_000;
-const name = (
-  label: string,
-  unit: string,
-  per = 1,
-  [least, most] = [-FAR, FAR] as readonly [number, number],
-): Named => ({
+const name = (label: string, unit: string, per = 1, [min, max] = [-FAR, FAR] as readonly [number, number]): Named => ({
   label,
   unit,
   per,
-  least,
-  most,
+  min,
+  max,
 });
-const within = ({ least, most }: { readonly least: number; readonly most: number }): readonly [number, number] => [
-  least,
-  most,
-];
+const within = ({ min, max }: { readonly min: number; readonly max: number }): readonly [number, number] => [min, max];
 const ANGLE = [-1000, 1000] as const;
 
 /** The values of an entity in the order in which its kind goes through them. */
@@ -176,14 +168,14 @@ function withNth(
 /** Puts a key of a value at another frame and number, in what is kept and within what it may be; one that lies there gives way. */
 export const moveKey = (
   doc: ShotDocument,
-  which: Pick<Changing, 'ownerId' | 'nth' | 'least' | 'most'>,
+  which: Pick<Changing, 'ownerId' | 'nth' | 'min' | 'max'>,
   key: Key,
   frame: number,
   number: number,
 ): ShotDocument =>
   withNth(doc, which, (value) => {
     const rest: Value = { keys: keysIn(value).filter((each) => each.frame !== key.frame) };
-    return withKey(rest, frame, clamp(number, which.least, which.most), key.ease);
+    return withKey(rest, frame, clamp(number, which.min, which.max), key.ease);
   });
 
 /** Sets how a value goes on from a key. */

@@ -28,7 +28,7 @@ const FAR = 100_000;
 const LIMITS: Readonly<Record<CameraValue, readonly [number, number]>> = {
   x: [-FAR, FAR],
   y: [-FAR, FAR],
-  zoom: [ZOOM_LIMITS.least, ZOOM_LIMITS.most],
+  zoom: [ZOOM_LIMITS.min, ZOOM_LIMITS.max],
   angle: [-1000, 1000],
 };
 
@@ -73,8 +73,8 @@ export function addShake(
 export function setShake(doc: ShotDocument, shakeId: Id, settings: Partial<Omit<Shake, 'id'>>): ShotDocument {
   const kept = { ...settings };
   for (const key of ['amount', 'turn', 'frequency'] as const) {
-    const { least, most } = SHAKE_LIMITS[key];
-    if (settings[key] !== undefined) kept[key] = clamp(settings[key], least, most);
+    const { min, max } = SHAKE_LIMITS[key];
+    if (settings[key] !== undefined) kept[key] = clamp(settings[key], min, max);
   }
   if (settings.lasts !== undefined) kept.lasts = Math.max(1, Math.round(settings.lasts));
   return withCamera(doc, ({ shakes }) => ({

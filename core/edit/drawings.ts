@@ -64,7 +64,7 @@ const afterHere = ({ timed: { list }, turn }: Place, frame: number): number => {
 };
 
 /** The hold a new drawing takes: that of the phase it lies in, else of the drawing shown, else 2. */
-function usualHold(place: Place, frame: number): number {
+function defaultHold(place: Place, frame: number): number {
   const planned = phaseAt(place.element.phases, frame)?.hold;
   return (
     planned ?? exposureAt(place.timed.list, frame, place.turn)?.run.length ?? place.timed.list.runs.at(-1)?.length ?? 2
@@ -73,7 +73,7 @@ function usualHold(place: Place, frame: number): number {
 
 function insertAfter(doc: ShotDocument, layerId: Id, frame: number, drawing: ClipPart['drawing'], newId: NewId): Timed {
   const place = placeOf(doc, layerId);
-  return insertParts(doc, place, afterHere(place, frame), [{ drawing, hold: usualHold(place, frame) }], newId);
+  return insertParts(doc, place, afterHere(place, frame), [{ drawing, hold: defaultHold(place, frame) }], newId);
 }
 
 /** A new empty drawing between the one shown and the next, held as long; later ones move. */
@@ -164,7 +164,7 @@ export function liftMarks(doc: ShotDocument, layerId: Id, frame: number, count: 
     marks: Object.fromEntries(ids.map((id) => [id, from.marks[id]!])),
   });
   const rest: Drawing = { ...from, ...pick(from.order.slice(0, from.order.length - lifted.length)) };
-  const part = { drawing: pick(lifted), hold: usualHold(place, frame) };
+  const part = { drawing: pick(lifted), hold: defaultHold(place, frame) };
   return insertParts(putEntities(doc, rest), place, afterHere(place, frame), [part], newId);
 }
 

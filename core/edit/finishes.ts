@@ -51,7 +51,7 @@ export function newFinish(doc: ShotDocument, kind: FinishKind, newId: NewId, see
     id: newId(),
     kind,
     on: true,
-    numbers: Object.fromEntries(fields.map(({ key, usual }) => [key, constant(usual)])),
+    numbers: Object.fromEntries(fields.map(({ key, default: preset }) => [key, constant(preset)])),
     choices: Object.fromEntries(choices.map(({ key, options }) => [key, options[0]!])),
     swatch: colour === 'own' ? (own?.id ?? null) : null,
     seed,
@@ -107,7 +107,7 @@ export function setFinishNumber(
   const kind = ownerOf(doc, ownerId)?.finishes.find(({ id }) => id === finishId)?.kind;
   const field = kind && LOOKS[kind].fields.find((each) => each.key === key);
   if (!field) return doc;
-  const kept = Math.min(field.most, Math.max(field.least, number));
+  const kept = Math.min(field.max, Math.max(field.min, number));
   return withFinishValue(doc, ownerId, finishId, key, (value) => withNumber(value, frame, kept));
 }
 

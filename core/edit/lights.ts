@@ -29,8 +29,8 @@ const FAR = 100_000;
 const LIMITS: Readonly<Record<LightValue, readonly [number, number]>> = {
   x: [-FAR, FAR],
   y: [-FAR, FAR],
-  radius: [LIGHT_LIMITS.radius.least, LIGHT_LIMITS.radius.most],
-  strength: [LIGHT_LIMITS.strength.least, LIGHT_LIMITS.strength.most],
+  radius: [LIGHT_LIMITS.radius.min, LIGHT_LIMITS.radius.max],
+  strength: [LIGHT_LIMITS.strength.min, LIGHT_LIMITS.strength.max],
 };
 
 /** A light as it is first: a third of the picture wide, following what is drawn where it shines from a use. */
@@ -124,8 +124,8 @@ export function setLight(
 ): ShotDocument {
   const kept = { ...settings };
   for (const key of ['dies', 'smooth', 'reach'] as const) {
-    const { least, most } = LIGHT_LIMITS[key];
-    if (settings[key] !== undefined) kept[key] = clamp(settings[key], least, most);
+    const { min, max } = LIGHT_LIMITS[key];
+    if (settings[key] !== undefined) kept[key] = clamp(settings[key], min, max);
   }
   if (kept.smooth !== undefined) kept.smooth = Math.round(kept.smooth);
   return changed(doc, lightId, () => kept);

@@ -38,8 +38,8 @@ test('planes stand in the order of their depths, whichever is moved, and stay wi
           expect(found).toEqual(found.toSorted((a, b) => a - b));
           expect(new Set(shotOf(each).planes)).toEqual(new Set(planes));
           for (const d of found) {
-            expect(d).toBeGreaterThanOrEqual(DEPTH_LIMITS.least);
-            expect(d).toBeLessThanOrEqual(DEPTH_LIMITS.most);
+            expect(d).toBeGreaterThanOrEqual(DEPTH_LIMITS.min);
+            expect(d).toBeLessThanOrEqual(DEPTH_LIMITS.max);
           }
         }
       },

@@ -48,7 +48,7 @@ const byDepth = (doc: ShotDocument, planes: readonly Id[]): Id[] =>
 export function setPlaneDepth(doc: ShotDocument, planeId: Id, depth: number): ShotDocument {
   const plane = find(doc, 'plane', planeId);
   if (!plane) return doc;
-  const kept = clamp(depth, DEPTH_LIMITS.least, DEPTH_LIMITS.most);
+  const kept = clamp(depth, DEPTH_LIMITS.min, DEPTH_LIMITS.max);
   const moved = putEntities(doc, { ...plane, depth: kept });
   const shot = shotOf(moved);
   return putEntities(moved, { ...shot, planes: byDepth(moved, shot.planes) });

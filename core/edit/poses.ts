@@ -98,5 +98,5 @@ export function setRepeat(doc: ShotDocument, layerId: Id, period: number | null)
 }
 
 /** The length a layer's own repeat has if all it shows is to be seen once. */
-export const usualRepeat = (doc: ShotDocument, layerId: Id): number =>
+export const defaultRepeat = (doc: ShotDocument, layerId: Id): number =>
   Math.max(2, totalLength(placeOf(doc, layerId).timed.list));

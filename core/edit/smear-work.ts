@@ -35,7 +35,7 @@ import { makeOwn, splitHere } from './stretches.ts';
 import { isLaidByItself } from './laid-by-itself.ts';
 
 /** Drawings a smear looks back over at most. */
-const MOST_STOPS = 13;
+const MAX_STOPS = 13;
 
 export const smearsOf = (doc: ShotDocument, elementId: Id): Smear[] =>
   entitiesOf(doc, 'smear').filter((each) => each.elementId === elementId);
@@ -75,7 +75,7 @@ function runsBefore(doc: ShotDocument, { timed, element }: Place, index: number)
   const own = new Set(entitiesOf(doc, 'smear').flatMap(({ slot }) => slot ?? []));
   const round = element.time === 'cycle';
   const found: number[] = [];
-  for (let step = 1; step < runs.length && found.length < MOST_STOPS; step++) {
+  for (let step = 1; step < runs.length && found.length < MAX_STOPS; step++) {
     const at = index - step;
     if (at < 0 && !round) break;
     const run = runs[(at + runs.length) % runs.length]!;
@@ -123,7 +123,7 @@ export function smearPlace(
     const slots = slotsBack(from);
     // A drawing that shows again farther back would be two places at once.
     const last = slots.lastIndexOf(to, slots.length - 2);
-    return distinct(slots.slice(last + 1)).slice(-MOST_STOPS);
+    return distinct(slots.slice(last + 1)).slice(-MAX_STOPS);
   };
   const hold = nearest.length;
   const pose = list.poses[nearest.slot];

@@ -136,8 +136,8 @@ function bodySwatch(doc: ShotDocument, body: Layer): Swatch | undefined {
   for (const id of Object.values(body.slots))
     for (const mark of Object.values(find(doc, 'drawing', id)?.marks ?? {}))
       if (mark.kind === 'shape') counts.set(mark.swatch, (counts.get(mark.swatch) ?? 0) + 1);
-  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
-  return find(doc, 'swatch', most?.[0]);
+  const [max] = [...counts].sort((a, b) => b[1] - a[1]);
+  return find(doc, 'swatch', max?.[0]);
 }
 
 /** The swatch of a tone: its own, one of the palette that is about what the body's colour is in that tone, else a new one. */

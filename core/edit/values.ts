@@ -49,8 +49,8 @@ export function setValue(
   frame: number,
   number: number,
 ): ShotDocument {
-  const [least, most] = LIMITS[which];
-  return withValue(doc, ownerId, which, (value) => withNumber(value, frame, Math.min(most, Math.max(least, number))));
+  const [min, max] = LIMITS[which];
+  return withValue(doc, ownerId, which, (value) => withNumber(value, frame, Math.min(max, Math.max(min, number))));
 }
 
 /** Sets a key at a frame, with the number the value has there; from the first key on it changes over time. */

@@ -10,19 +10,19 @@ const shares = fc.array(fc.oneof(fc.constant(0), fc.double({ min: 0.01, max: 1, 
 
 test('a wash is there only where it is touched, never more than asked for, and as much as that where most is', () => {
   fc.assert(
-    fc.property(shares, fc.double({ min: 1, max: 100, noNaN: true }), (overlap, most) => {
-      const value = washOver(overlap, most);
+    fc.property(shares, fc.double({ min: 1, max: 100, noNaN: true }), (overlap, max) => {
+      const value = washOver(overlap, max);
       const contacts = contactsOf(overlap);
       const end = overlap.length - 1;
       const atEnds = overlap[0]! > 0 || overlap[end]! > 0;
       overlap.forEach((share, frame) => {
         const now = valueAt(value, frame, null);
         expect(now).toBeGreaterThanOrEqual(0);
-        expect(now).toBeLessThanOrEqual(most + 1e-9);
+        expect(now).toBeLessThanOrEqual(max + 1e-9);
         const isEnd = atEnds && (frame === 0 || frame === end);
         const near = contacts.some(({ from, to }) => frame >= from && frame <= to);
         if (!near && !isEnd && !atEnds) expect(now).toBe(0);
-        if (share === Math.max(...overlap) && contacts.length === 1 && !atEnds) expect(now).toBeCloseTo(most, 6);
+        if (share === Math.max(...overlap) && contacts.length === 1 && !atEnds) expect(now).toBeCloseTo(max, 6);
       });
     }),
   );

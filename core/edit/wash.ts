@@ -36,14 +36,14 @@ export function contactsOf(overlap: readonly number[]): Contact[] {
 /**
  * A strength over frames that comes in where contact begins, is most where most is touched, and is gone when it ends. Where it is
  * touched on the first or the last frame it ends as it began, so that a loop closes.
- * @param most at the most that is touched. @returns a constant 0 where nothing is.
+ * @param max at the most that is touched. @returns a constant 0 where nothing is.
  */
-export function washOver(overlap: readonly number[], most: number): Value {
+export function washOver(overlap: readonly number[], max: number): Value {
   const contacts = contactsOf(overlap);
   if (contacts.length === 0) return constant(0);
   const end = overlap.length - 1;
   const largest = Math.max(...overlap);
-  const at = (frame: number): number => (most * overlap[frame]!) / largest;
+  const at = (frame: number): number => (max * overlap[frame]!) / largest;
   const keys = new Map<number, number>();
   for (const { from, to } of contacts) {
     let peak = from;
@@ -63,14 +63,14 @@ export function washOver(overlap: readonly number[], most: number): Value {
 
 /**
  * Lays a wash on a use: a tint that changes over its frames; laid again in the same colour, it takes the place of the one before.
- * @param overlap for each frame since the use began. @param most percent.
+ * @param overlap for each frame since the use began. @param max percent.
  */
 export function layWash(
   doc: ShotDocument,
   placementId: Id,
   overlap: readonly number[],
   swatch: Id,
-  most: number,
+  max: number,
   newId: NewId,
 ): ShotDocument {
   const placement = find(doc, 'placement', placementId);
@@ -80,7 +80,7 @@ export function layWash(
   const wash: Finish = {
     ...(before ?? fresh),
     swatch,
-    numbers: { strength: washOver(overlap, most) },
+    numbers: { strength: washOver(overlap, max) },
   };
   const others = placement.finishes.filter(({ id }) => id !== wash.id);
   return putEntities(doc, { ...placement, finishes: [...others, wash] });

@@ -16,8 +16,8 @@ import {
   pictureOptions,
   leftOut,
   sequencesOf,
-  USUAL_EXPORT,
-  USUAL_PATTERN,
+  DEFAULT_EXPORT,
+  DEFAULT_PATTERN,
   versionProblem,
   type ExportFormatName,
 } from './index.ts';
@@ -31,11 +31,11 @@ const base = newShotDocument(
 const element = entitiesOf(base, 'element')[0]!;
 
 test('a pattern must number the frames and hold nothing unknown', () => {
-  expect(patternProblem(USUAL_PATTERN)).toBeNull();
+  expect(patternProblem(DEFAULT_PATTERN)).toBeNull();
   expect(patternProblem('{shot}')).toMatch(/\{frame\}/);
   expect(patternProblem('{shop}-{frame}')).toMatch(/\{shop\}/);
   expect(patternProblem('a/{frame}')).toMatch(/“\/”/);
-  const settings = { ...USUAL_EXPORT, pattern: '{part}_{frame}', from: 0 };
+  const settings = { ...DEFAULT_EXPORT, pattern: '{part}_{frame}', from: 0 };
   expect(frameName(settings, 'vent', 'core', 11)).toBe('core_0012');
   // Numbers go on from that of the first file, which is that of its frame in the shot unless it is said otherwise.
   const named = { ...settings, pattern: '{shot}.{version}.{frame}', version: 'v7', padding: 6 };
@@ -139,7 +139,7 @@ test('planes and roles each get a sequence that shows nothing else; how a layer 
 });
 
 test('notes say what those who receive frames must know', () => {
-  const settings = { ...USUAL_EXPORT, from: 2, to: 6, before: 2, parts: 'layers', version: 'v02' } as const;
+  const settings = { ...DEFAULT_EXPORT, from: 2, to: 6, before: 2, parts: 'layers', version: 'v02' } as const;
   const notes = exportNotes(base, { ...settings, pattern: '{shot}-{version}-{frame}' }, { width: 9, height: 9 }, [
     { name: 'line', lies: 'with screen', options: { guides: false }, cut: { left: 1, top: 2, width: 3, height: 4 } },
     { name: 'body', lies: 'over', options: { guides: false }, cut: null },
@@ -157,7 +157,7 @@ test('notes say what those who receive frames must know', () => {
 
 test('what was chosen for one format and cannot be in another is left out there', () => {
   const chosen = {
-    ...{ ...USUAL_EXPORT, from: 0, to: 8, before: 3, after: 2, trim: true, background: true },
+    ...{ ...DEFAULT_EXPORT, from: 0, to: 8, before: 3, after: 2, trim: true, background: true },
     ...({ parts: 'layers', alpha: 'matte' } as const),
   };
   const as = (format: ExportFormatName) => forFormat({ ...chosen, format });
@@ -186,7 +186,7 @@ test('lines only and all but lines part the layers between them, in every kind o
 });
 
 test('a job delivers what it is asked for and what was put aside, each named by what sets it apart', () => {
-  const first = { ...USUAL_EXPORT, from: 0, to: 8 };
+  const first = { ...DEFAULT_EXPORT, from: 0, to: 8 };
   const second = { ...first, format: 'gif', layers: 'no lines', scale: 0.5 } as const;
   const deliveries = deliveriesOf({ ...first, also: [second] });
   expect(deliveries).toEqual([

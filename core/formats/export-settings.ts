@@ -11,8 +11,8 @@ export const EXPORT_PARTS = ['picture', 'layers', 'elements', 'planes', 'roles']
 /** Which layers are in it: all, those of the role line alone, or all but those. */
 export const EXPORT_LAYERS = ['all', 'lines', 'no lines'] as const;
 /** Deliveries of one job at most. */
-export const MOST_DELIVERIES = 8;
-export const EXPORT_SCALE = { least: 0.1, most: 4 } as const;
+export const MAX_DELIVERIES = 8;
+export const EXPORT_SCALE = { min: 0.1, max: 4 } as const;
 /** Frames before and after the range at most, the highest number of a first frame, and digits of a number. */
 export const EXPORT_LIMITS = { handle: 240, first: 99_999, padding: 8 } as const;
 
@@ -62,10 +62,10 @@ export interface ExportSettings {
   readonly also: readonly Omit<ExportSettings, 'also'>[];
 }
 
-export const USUAL_PATTERN = '{shot}-{frame}';
+export const DEFAULT_PATTERN = '{shot}-{frame}';
 
 /** What is taken away unless something else is asked for. */
-export const USUAL_EXPORT = {
+export const DEFAULT_EXPORT = {
   format: 'png',
   parts: 'picture',
   background: false,
@@ -73,7 +73,7 @@ export const USUAL_EXPORT = {
   rate: null,
   before: 0,
   after: 0,
-  pattern: USUAL_PATTERN,
+  pattern: DEFAULT_PATTERN,
   version: 'v01',
   first: null,
   padding: 4,
@@ -174,7 +174,7 @@ export function forFormat(settings: ExportSettings): ExportSettings {
     ...(words ? { scale: 1, crop: null, layers: 'all' as const } : {}),
     // Handles are for cutting: a film or a loop is taken as it is to be seen.
     ...(frames === null ? { before: 0, after: 0 } : {}),
-    alpha: alphas.includes(settings.alpha) ? settings.alpha : (alphas[0] ?? USUAL_EXPORT.alpha),
+    alpha: alphas.includes(settings.alpha) ? settings.alpha : (alphas[0] ?? DEFAULT_EXPORT.alpha),
     // What cannot be seen through lies on a ground; parts never do.
     background: alphas.length === 0 || (settings.background && parts === 'picture'),
   };

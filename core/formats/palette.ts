@@ -26,7 +26,7 @@ export function paletteCss(entries: readonly PaletteEntry[]): string {
 }
 
 /** Swatches in one file at most. */
-const MOST = 500;
+const MAX = 500;
 
 const full = (hex: string): string =>
   (hex.length === 4 ? `#${[...hex.slice(1)].map((c) => c + c).join('')}` : hex).toLowerCase();
@@ -83,7 +83,7 @@ export function readPalette(text: string): { ok: PaletteEntry[] } | { problem: s
     }
     const problem = textProblem(entries.at(-1)!.name, 'The name');
     if (problem) return { problem: `${at}: ${problem}` };
-    if (entries.length > MOST) return { problem: `The file has more than ${MOST} colours.` };
+    if (entries.length > MAX) return { problem: `The file has more than ${MAX} colours.` };
   }
   return entries.length > 0 ? { ok: entries } : { problem: 'There is no colour in this file.' };
 }

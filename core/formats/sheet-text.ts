@@ -6,7 +6,7 @@ interface ReadSheet {
   readonly columns: readonly { readonly name: string; readonly numbers: readonly (number | null)[] }[];
 }
 
-const MOST_FRAMES = 10_000;
+const MAX_FRAMES = 10_000;
 /** Cells that say nothing is shown, besides an empty one. */
 const NOTHING = new Set(['x', '0']);
 /** Cells that hold the drawing before on. */
@@ -36,8 +36,7 @@ export function readSheet(text: string): { ok: ReadSheet } | { problem: string }
   while (lines.at(-1)?.trim() === '') lines.pop();
   const [head, ...rows] = lines;
   if (head === undefined || rows.length === 0) return { problem: 'There is no frame in this sheet.' };
-  if (rows.length > MOST_FRAMES)
-    return { problem: `This sheet has ${rows.length} frames; ${MOST_FRAMES} is the most.` };
+  if (rows.length > MAX_FRAMES) return { problem: `This sheet has ${rows.length} frames; ${MAX_FRAMES} is the most.` };
   const separator = [',', ';', '\t'].reduce((best, each) =>
     cellsOf(head, each).length > cellsOf(head, best).length ? each : best,
   );

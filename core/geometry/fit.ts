@@ -25,8 +25,8 @@ function unit(dx: number, dy: number): Pair {
 }
 
 /** The direction away from an end of a stretch, over up to three points. */
-function endDirection({ x, y }: Points, at: number, step: 1 | -1, most: number): Pair {
-  const reach = min(3, most);
+function endDirection({ x, y }: Points, at: number, step: 1 | -1, limit: number): Pair {
+  const reach = min(3, limit);
   let [dx, dy] = [0, 0];
   for (let k = 1; k <= reach; k++) {
     const [ux, uy] = unit(x[at + step * k]! - x[at]!, y[at + step * k]! - y[at]!);
@@ -48,7 +48,7 @@ function lengthShares({ x, y }: Points, from: number, to: number): Float64Array 
   return shares;
 }
 
-/** The piece with the least squared error whose ends leave in the given directions. */
+/** The piece with the tiny squared error whose ends leave in the given directions. */
 function pieceThrough({ x, y }: Points, from: number, to: number, u: Float64Array, out: Pair, into: Pair): Cubic {
   const [x0, y0, x3, y3] = [x[from]!, y[from]!, x[to]!, y[to]!];
   let [c00, c01, c11, r0, r1] = [0, 0, 0, 0, 0];
@@ -70,9 +70,9 @@ function pieceThrough({ x, y }: Points, from: number, to: number, u: Float64Arra
   const det = c00 * c11 - c01 * c01;
   let a = det === 0 ? 0 : (r0 * c11 - r1 * c01) / det;
   let b = det === 0 ? 0 : (c00 * r1 - c01 * r0) / det;
-  const least = 1e-6 * chord;
+  const tiny = 1e-6 * chord;
   // Handles the other way, or longer than their chord, are what a fit with too little to go on comes to.
-  if (!(a > least) || !(b > least)) a = b = chord / 3;
+  if (!(a > tiny) || !(b > tiny)) a = b = chord / 3;
   a = min(a, chord);
   b = min(b, chord);
   return [

@@ -21,9 +21,9 @@ export interface Grid {
 const TOLERANCE = 0.45;
 /** Mean thickness under which an area is a sliver, px. */
 const SLIVER = 2;
-/** A grid over a box with some air round it. @param finest px between samples at least. @param most samples along its longer side. */
-export function gridOver({ left, top, right, bottom }: Box, finest: number, most = 260): Grid {
-  const cell = max(finest, (right - left) / most, (bottom - top) / most);
+/** A grid over a box with some air round it. @param finest px between samples at least. @param cells samples along its longer side. */
+export function gridOver({ left, top, right, bottom }: Box, finest: number, cells = 260): Grid {
+  const cell = max(finest, (right - left) / cells, (bottom - top) / cells);
   const air = 3 * cell;
   return {
     left: left - air,

@@ -149,12 +149,9 @@ export function pointWithin(rings: readonly Float32Array[]): Point | null {
   const polygons = rings.map((ring) => ringPoints(ring, WITHIN_STEPS));
   const heights = polygons.flatMap((points) => points.map(({ y }) => y));
   if (heights.length === 0) return null;
-  const [least, most] = heights.reduce(
-    ([low, high], y) => [Math.min(low, y), Math.max(high, y)],
-    [Infinity, -Infinity],
-  );
+  const [min, max] = heights.reduce(([low, high], y) => [Math.min(low, y), Math.max(high, y)], [Infinity, -Infinity]);
   // A line that meets no corner but by chance.
-  const y = least + (most - least) * 0.5001;
+  const y = min + (max - min) * 0.5001;
   const crossings = polygons
     .flatMap((points) =>
       points.flatMap((a, i) => {

@@ -51,10 +51,10 @@ export function evenPoints(walk: Walk, count: number, closed: boolean, from = 0,
 export function partBetween(line: readonly Point[], from: Point, to: Point): Walk {
   const all = evenPoints(walkOf(line, false), PLACES, false);
   const nearest = ({ x, y }: Point, after: number): number => {
-    let [best, least] = [after, Infinity];
+    let [best, min] = [after, Infinity];
     for (let i = after; i < all.length; i++) {
       const far = (all[i]!.x - x) ** 2 + (all[i]!.y - y) ** 2;
-      if (far < least) [best, least] = [i, far];
+      if (far < min) [best, min] = [i, far];
     }
     return best;
   };

@@ -31,4 +31,4 @@ export function smoothStep(from: number, to: number, value: number): number {
 
 export const mix = (from: number, to: number, share: number): number => from + (to - from) * share;
 
-export const clamp = (value: number, least: number, most: number): number => min(most, max(least, value));
+export const clamp = (value: number, lowest: number, highest: number): number => min(highest, max(lowest, value));

@@ -7,11 +7,11 @@ import type { LookPlace } from './look.ts';
 export function alongAxis(target: Surface, place: LookPlace, stops: readonly (readonly [number, string])[]): unknown {
   const { axis, matrix } = place;
   const [a, b] = [apply(matrix, axis.from), apply(matrix, axis.to)];
-  const [least, most] = [stops[0]![0], stops.at(-1)![0]];
+  const [min, max] = [stops[0]![0], stops.at(-1)![0]];
   const at = (share: number): Point => ({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share });
-  const [from, to] = [at(least), at(Math.max(most, least + 1e-4))];
+  const [from, to] = [at(min), at(Math.max(max, min + 1e-4))];
   const gradient = target.context.createLinearGradient(from.x, from.y, to.x, to.y);
-  for (const [share, colour] of stops) gradient.addColorStop((share - least) / Math.max(1e-4, most - least), colour);
+  for (const [share, colour] of stops) gradient.addColorStop((share - min) / Math.max(1e-4, max - min), colour);
   return gradient;
 }
 

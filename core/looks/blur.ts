@@ -28,7 +28,7 @@ export const blur: Look = {
   colour: 'none',
   fields: [
     px('radius', 'Radius', 8, 300),
-    { key: 'angle', label: 'Angle', unit: '°', least: -3600, most: 3600, usual: 0 },
+    { key: 'angle', label: 'Angle', unit: '°', min: -3600, max: 3600, default: 0 },
   ],
   choices: [{ key: 'along', label: 'Along', options: ['even', 'angle', 'motion'] }],
   uses: (key, { along }) => key !== 'angle' || along === 'angle',

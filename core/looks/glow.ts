@@ -20,15 +20,15 @@ function lightOf(source: Surface, now: LookNow, place: LookPlace): Part {
   const radii = Math.round(numbers['radii']!);
   const bright = numbers['bright']! / 100;
   const first = Math.max(0.3, numbers['radius']! * scale * 0.6);
-  const least = halvingsFor(first, rough);
-  const light = least > 0 ? reduced(source, least, make) : copyOf(source, make);
+  const min = halvingsFor(first, rough);
+  const light = min > 0 ? reduced(source, min, make) : copyOf(source, make);
   if (bright > 0) onlyBright(light, bright);
   if (swatch) flood(light, place.colourOf(swatch), 'source-in');
   const strength = numbers['strength']! / 100;
   // From the widest on, each laid on the next at its own size: only the sum is laid at full size.
   let sum: { readonly on: Surface; readonly halvings: number } | null = null;
   for (let i = radii - 1; i >= 0; i--) {
-    const deviation = (first * 2 ** i) / 2 ** least;
+    const deviation = (first * 2 ** i) / 2 ** min;
     const { small, halvings } = blurredSmall(light, deviation, halvingsFor(deviation, false), make);
     const on = make(small.width, small.height);
     if (sum) layReduced(on, sum.on.picture, sum.on.width, sum.on.height, sum.halvings - halvings);
@@ -42,7 +42,7 @@ function lightOf(source: Surface, now: LookNow, place: LookPlace): Part {
     sum = { on, halvings };
   }
   const out = make(source.width, source.height);
-  if (sum) layReduced(out, sum.on.picture, sum.on.width, sum.on.height, least + sum.halvings);
+  if (sum) layReduced(out, sum.on.picture, sum.on.width, sum.on.height, min + sum.halvings);
   return { picture: out, blend: (choices['blend'] ?? 'lighter') as Blend, opacity: 1 };
 }
 
@@ -67,7 +67,7 @@ export const glow: Look = {
   fields: [
     px('radius', 'Radius', 36, 400, 1),
     percent('strength', 'Strength', 70, 300),
-    { key: 'radii', label: 'Radii added', unit: '', least: 1, most: 4, usual: 2 },
+    { key: 'radii', label: 'Radii added', unit: '', min: 1, max: 4, default: 2 },
     percent('bright', 'From brightness', 0, 95),
   ],
   choices: [{ key: 'blend', label: 'Blend', options: ['lighter', 'screen', 'color-dodge', 'normal'] }],

@@ -9,9 +9,9 @@ export interface LookField {
   readonly key: string;
   readonly label: string;
   readonly unit: string;
-  readonly least: number;
-  readonly most: number;
-  readonly usual: number;
+  readonly min: number;
+  readonly max: number;
+  readonly default: number;
   readonly step?: number;
 }
 
@@ -102,21 +102,21 @@ export interface Look {
 /** Frames noise takes to come round where time ends. */
 export const ONCE = 48;
 
-export const percent = (key: string, label: string, usual: number, most = 100, least = 0): LookField => ({
+export const percent = (key: string, label: string, preset: number, max = 100, min = 0): LookField => ({
   key,
   label,
   unit: '%',
-  least,
-  most,
-  usual,
+  min,
+  max,
+  default: preset,
 });
-export const px = (key: string, label: string, usual: number, most: number, least = 0): LookField => ({
+export const px = (key: string, label: string, preset: number, max: number, min = 0): LookField => ({
   key,
   label,
   unit: 'px',
-  least,
-  most,
-  usual,
+  min,
+  max,
+  default: preset,
 });
 
 /** A look that changes only what was drawn. */

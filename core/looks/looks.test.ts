@@ -24,45 +24,45 @@ function choicesOf({ choices }: Look): Record<string, string>[] {
 
 describe.each(lookKinds())('%s', (kind) => {
   const look = LOOKS[kind];
-  const usual = newFinish(doc, kind, newId);
+  const preset = newFinish(doc, kind, newId);
   const problems = (finish: unknown) => {
     const read = readEntity({ ...layer, finishes: [finish] });
     return 'problems' in read ? read.problems.map(({ field }) => field) : [];
   };
 
   test('its usual settings are allowed, lie in their ranges and do something', () => {
-    expect(problems(usual)).toEqual([]);
-    for (const { usual: number, least, most } of look.fields) {
-      expect(number).toBeGreaterThanOrEqual(least);
-      expect(number).toBeLessThanOrEqual(most);
+    expect(problems(preset)).toEqual([]);
+    for (const { default: number, min, max } of look.fields) {
+      expect(number).toBeGreaterThanOrEqual(min);
+      expect(number).toBeLessThanOrEqual(max);
     }
-    expect(look.acts(Object.fromEntries(look.fields.map((field) => [field.key, field.usual])))).toBe(true);
+    expect(look.acts(Object.fromEntries(look.fields.map((field) => [field.key, field.default])))).toBe(true);
     expect(look.paint ?? look.moves).toBeDefined();
   });
 
   test('what is out of range, unknown or missing is refused by name', () => {
-    for (const { key, most } of look.fields) {
-      const numbers = { ...usual.numbers, [key]: constant(most + 1) };
-      expect(problems({ ...usual, numbers })).toEqual([`finishes.0.numbers.${key}.constant`]);
+    for (const { key, max } of look.fields) {
+      const numbers = { ...preset.numbers, [key]: constant(max + 1) };
+      expect(problems({ ...preset, numbers })).toEqual([`finishes.0.numbers.${key}.constant`]);
     }
     for (const { key } of look.choices)
-      expect(problems({ ...usual, choices: { ...usual.choices, [key]: 'odd' } })).toEqual([
+      expect(problems({ ...preset, choices: { ...preset.choices, [key]: 'odd' } })).toEqual([
         `finishes.0.choices.${key}`,
       ]);
-    expect(problems({ ...usual, surprise: 1 })).toEqual(['finishes.0']);
-    if (look.colour === 'own') expect(problems({ ...usual, swatch: null })).toEqual(['finishes.0.swatch']);
+    expect(problems({ ...preset, surprise: 1 })).toEqual(['finishes.0']);
+    if (look.colour === 'own') expect(problems({ ...preset, swatch: null })).toEqual(['finishes.0.swatch']);
   });
 
   test('what changes from frame to frame goes round with the cycle', () => {
     for (const choices of choicesOf(look)) {
-      const finish: Finish = { ...usual, choices };
+      const finish: Finish = { ...preset, choices };
       const at = (frame: number) => resolved([finish], frame, TURN)[0]!.at;
       for (let frame = 0; frame < TURN; frame += 5) expect(at(frame)).toBeGreaterThanOrEqual(0);
       // A share of the turn comes round to its beginning; one of many begins anew with the turn.
       if (at(1) > 0 && at(1) < 1) expect(at(TURN - 1)).toBeCloseTo(1 - 1 / TURN);
       if (look.moves && look.at) {
         const place = { x: 31, y: -17 };
-        const numbers = Object.fromEntries(look.fields.map((field) => [field.key, field.usual]));
+        const numbers = Object.fromEntries(look.fields.map((field) => [field.key, field.default]));
         const point = (share: number) =>
           look.moves!({ numbers, choices, swatch: null, seed: 9, at: share }).move(place);
         expect(Math.hypot(point(0).x - point(1).x, point(0).y - point(1).y)).toBeLessThan(1e-6);
@@ -71,7 +71,7 @@ describe.each(lookKinds())('%s', (kind) => {
   });
 
   test('it reaches no less with a larger radius, and every field does something with some choices', () => {
-    const numbers = Object.fromEntries(look.fields.map((field) => [field.key, field.usual]));
+    const numbers = Object.fromEntries(look.fields.map((field) => [field.key, field.default]));
     for (const choices of choicesOf(look)) {
       const reach = look.reach?.(numbers, choices) ?? 0;
       expect(reach).toBeGreaterThanOrEqual(0);
@@ -94,7 +94,7 @@ test('one that is put into the list at run time is set, stored and worked out', 
     name: 'Sparkle',
     does: 'a test',
     colour: 'none',
-    fields: [{ key: 'much', label: 'Much', unit: '', least: 0, most: 3, usual: 2 }],
+    fields: [{ key: 'much', label: 'Much', unit: '', min: 0, max: 3, default: 2 }],
     choices: [],
     acts: ({ much }) => much! > 0,
     reach: ({ much }) => 7 * much!,

@@ -7,7 +7,7 @@ import { hashShare, type Box, type Point, modulo } from '../geometry/index.ts';
 import type { LookNow } from './look.ts';
 
 /** Cells drawn at most; beyond that the texture is laid coarser. */
-const MOST_CELLS = 40_000;
+const MAX_CELLS = 40_000;
 /** Cells after which a drifting texture repeats along its way. */
 const ROUND = 24;
 
@@ -47,7 +47,7 @@ function eachCell(
 
 function cellsFor(box: Box, texture: LookNow, axis: Point, wanted: number): Cells {
   const area = (box.right - box.left) * (box.bottom - box.top);
-  const size = Math.max(wanted, Math.sqrt(area / MOST_CELLS));
+  const size = Math.max(wanted, Math.sqrt(area / MAX_CELLS));
   const drifts = texture.choices['moves'] === 'drifts';
   return {
     size,

@@ -50,8 +50,8 @@ export const texture: Look = {
   fields: [
     percent('strength', 'Strength', 35),
     px('scale', 'Scale', 14, 300, 2),
-    { key: 'every', label: 'New every', unit: 'f', least: 1, most: 48, usual: 2 },
-    { key: 'angle', label: 'Angle', unit: '°', least: -3600, most: 3600, usual: 45 },
+    { key: 'every', label: 'New every', unit: 'f', min: 1, max: 48, default: 2 },
+    { key: 'angle', label: 'Angle', unit: '°', min: -3600, max: 3600, default: 45 },
   ],
   choices: [
     { key: 'form', label: 'Form', options: ['grain', 'smoke', 'spatter', 'hatching'] },

@@ -54,7 +54,7 @@ export const waver: Look = {
   fields: [
     px('amount', 'Amount', 6, 120),
     px('scale', 'Scale', 120, 1200, 8),
-    { key: 'churn', label: 'Churn', unit: '×', least: 0, most: 12, usual: 1 },
+    { key: 'churn', label: 'Churn', unit: '×', min: 0, max: 12, default: 1 },
   ],
   choices: [],
   seeded: true,

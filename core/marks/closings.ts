@@ -43,7 +43,7 @@ const angleTo = (from: Point, to: Point): number | null =>
   from.x === to.x && from.y === to.y ? null : Math.atan2(to.y - from.y, to.x - from.x);
 
 /** Radians a line may be taken to bend on from its last piece to its very end. */
-const MOST_BEND = 0.35;
+const MAX_BEND = 0.35;
 
 function endOf(line: EndedLine, index: number): End {
   const half = line.half[index]!;
@@ -54,7 +54,7 @@ function endOf(line: EndedLine, index: number): End {
   const last = angleTo(near, at) ?? 0;
   const before = angleTo(far, near);
   const turned = before === null ? 0 : Math.atan2(Math.sin(last - before), Math.cos(last - before));
-  const angle = last + Math.min(MOST_BEND, Math.max(-MOST_BEND, turned / 2));
+  const angle = last + Math.min(MAX_BEND, Math.max(-MAX_BEND, turned / 2));
   const onward = { x: Math.cos(angle), y: Math.sin(angle) };
   return { line, index, at, half, onward };
 }

@@ -39,12 +39,12 @@ export const shareOf = ({ x, y, scaleX, scaleY, angle, skew }: Transform, share:
 });
 
 /** Widths a brush may have, px. */
-const WIDTHS = { least: 0.1, most: 2000 };
+const WIDTHS = { min: 0.1, max: 2000 };
 
 /** A brush at another scale: its width and tapers grow with the stroke. */
 function scaledBrush(brush: BrushSettings, scale: number): BrushSettings {
   if (scale === 1) return brush;
-  const width = Math.min(WIDTHS.most, Math.max(WIDTHS.least, brush.width * scale));
+  const width = Math.min(WIDTHS.max, Math.max(WIDTHS.min, brush.width * scale));
   const { taper } = brush;
   return { ...brush, width, ...(taper ? { taper: [taper[0] * scale, taper[1] * scale] as const } : {}) };
 }

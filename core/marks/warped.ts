@@ -10,7 +10,7 @@ export interface Bending {
 /** px from one place of a warped outline to the next, about, and from one sample of a line to the next. */
 const [FINE, SAMPLED] = [60, 16] as const;
 /** Pieces one piece is cut into at most, and samples of a stroke at most. */
-const [MOST_PARTS, MOST_SAMPLES] = [24, 2400] as const;
+const [MAX_PARTS, MAX_SAMPLES] = [24, 2400] as const;
 /** A piece that turns by more than this between its handles is cut, cosine. */
 const TURNED = 0.5;
 /** px by which the direction of a handle is felt. */
@@ -43,7 +43,7 @@ function partsOf(xs: Four, ys: Four, start: Point, end: Point, map: Bending['map
   if (!turns && apart(start, end) < FINE / 2) return 1;
   const middle = map(pointAt(xs, ys, 0.5));
   const long = apart(start, middle) + apart(middle, end);
-  return Math.min(MOST_PARTS, Math.max(turns ? 2 : 1, Math.ceil(long / FINE)));
+  return Math.min(MAX_PARTS, Math.max(turns ? 2 : 1, Math.ceil(long / FINE)));
 }
 
 /** A ring, warped: each piece cut finer (de Casteljau), its ends placed and its handles directed. */
@@ -135,7 +135,7 @@ const isSameWay = (a: Slope, b: Slope): boolean =>
 function warpedSamples(samples: Samples, { map }: Bending): Samples {
   const { x, y, pressure, altitude, azimuth } = samples;
   const count = x.length;
-  const finest = Math.max(1, Math.floor(MOST_SAMPLES / Math.max(1, count)));
+  const finest = Math.max(1, Math.floor(MAX_SAMPLES / Math.max(1, count)));
   const [xs, ys] = [new Float32Array(count), new Float32Array(count)];
   /** Into how many parts the way from each sample to the next is cut. */
   const parts = new Uint16Array(count);

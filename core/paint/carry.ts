@@ -114,7 +114,7 @@ export class Carrier {
 /** @param breadth of what was filled before, px. */
 function reportOf(to: Paintable, at: Point, breadth: number): FillReport {
   const leaks = regionAt(to, at) === OUTSIDE ? leaksOf(to.barrier, at, to.rules.gap) : null;
-  const holds = leaks?.leastGap ?? null;
+  const holds = leaks?.minGap ?? null;
   const leaked = holds !== null && holds <= Math.max(LEAK_LEAST, LEAK_BREADTH * breadth);
   return { ...at, trouble: leaked ? 'leaked' : 'lost', gap: leaked ? holds : null };
 }

@@ -103,16 +103,16 @@ describe('a region', () => {
       return open ? 0 : ink;
     };
     const barrier = drawn(200, 200, two);
-    const { places, leastGap } = leaksOf(barrier, { x: 100, y: 120 }, 2);
+    const { places, minGap } = leaksOf(barrier, { x: 100, y: 120 }, 2);
     expect(places).toHaveLength(2);
     expect(Math.hypot(places[0]!.x - 160, places[0]!.y - 100)).toBeLessThan(5);
     expect(Math.hypot(places[1]!.x - 90, places[1]!.y - 40)).toBeLessThan(5);
-    expect(leastGap).toBeGreaterThanOrEqual(7);
-    expect(leastGap).toBeLessThanOrEqual(9);
-    const held = paintableOf(barrier, { gap: leastGap!, under: null });
+    expect(minGap).toBeGreaterThanOrEqual(7);
+    expect(minGap).toBeLessThanOrEqual(9);
+    const held = paintableOf(barrier, { gap: minGap!, under: null });
     expect(regionAt(held, { x: 100, y: 120 })).not.toBe(OUTSIDE);
     // A seed right beside a line, in a place narrower than the gap, tells the same.
-    expect(leaksOf(barrier, { x: 44, y: 100 }, 2).leastGap).toBe(leastGap);
+    expect(leaksOf(barrier, { x: 44, y: 100 }, 2).minGap).toBe(minGap);
   });
 
   test('has its thin tip filled though gaps far wider are closed', () => {
@@ -181,7 +181,7 @@ describe('a region', () => {
     );
     expect(enclosed(paintable)).toEqual([]);
     expect(silhouetteOf(paintable)).toEqual([]);
-    expect(leaksOf(paintable.barrier, { x: 20, y: 20 }, 8)).toEqual({ places: [], leastGap: null });
+    expect(leaksOf(paintable.barrier, { x: 20, y: 20 }, 8)).toEqual({ places: [], minGap: null });
   });
 });
 

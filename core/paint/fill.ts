@@ -41,9 +41,9 @@ export function regionAt({ barrier, carried }: Paintable, at: Point): number {
 
 /** The regions that lines enclose, largest first; specks are left out. */
 export function enclosed({ regions, areas, barrier }: Paintable, smallest = SMALLEST): number[] {
-  const least = smallest * barrier.scale ** 2;
+  const min = smallest * barrier.scale ** 2;
   return Array.from({ length: regions.count }, (_, i) => i + 1)
-    .filter((label) => label !== OUTSIDE && areas[label]! >= least)
+    .filter((label) => label !== OUTSIDE && areas[label]! >= min)
     .sort((a, b) => areas[b]! - areas[a]!);
 }
 

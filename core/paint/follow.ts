@@ -28,7 +28,7 @@ interface Region {
 /** Weights of what speaks for one region being another; they sum to 1. */
 const [BY_OVERLAP, BY_SIZE, BY_LINE] = [0.6, 0.25, 0.15];
 /** What must speak for it at least, and how far a region may go without overlapping, in its own breadths. */
-const LEAST = 0.2;
+const MIN = 0.2;
 const FARTHEST = 1.6;
 /** How alike in size and in the colour of its lines what has leapt farther must be. */
 const [LEAP_SIZE, LEAP_LINE] = [0.5, 0.8];
@@ -102,7 +102,7 @@ export function followed(from: Paintable, painted: Painted, to: Paintable, taken
         BY_LINE * likeness(old.line, region.line);
       if (!best || score > best.score) best = { label: old.label, score };
     }
-    if (best && best.score >= LEAST) {
+    if (best && best.score >= MIN) {
       result.set(region.label, painted.get(best.label)!);
       goesOn.add(best.label);
     } else left.push(region);
@@ -137,14 +137,14 @@ export function followed(from: Paintable, painted: Painted, to: Paintable, taken
       (region) =>
         result.get(region.label) === painted.get(label) && (shared.get(region.label)?.get(label) ?? 0) > JOINED * area,
     );
-  const least = TELLING * to.barrier.scale ** 2;
+  const min = TELLING * to.barrier.scale ** 2;
   return {
     painted: result,
     lost: before
-      .filter((old) => !goesOn.has(old.label) && painted.get(old.label) !== null && old.area >= least && !joined(old))
+      .filter((old) => !goesOn.has(old.label) && painted.get(old.label) !== null && old.area >= min && !joined(old))
       .map(({ label }) => ({ label, at: wellInside(from, label) })),
     bare: after
-      .filter(({ label, area }) => !result.has(label) && area >= least)
+      .filter(({ label, area }) => !result.has(label) && area >= min)
       .map(({ label }) => ({ label, at: wellInside(to, label) })),
   };
 }

@@ -40,14 +40,14 @@ describe('where a large region runs out', () => {
         const barrier = ring(open);
         const [small, whole] = [leaksOf(barrier, MIDDLE, 8), leaksOf(barrier, MIDDLE, 1)];
         // Both sides may meet a pixel or two beside the narrowest place.
-        expect(Math.abs(small.leastGap! - whole.leastGap!)).toBeLessThanOrEqual(2);
+        expect(Math.abs(small.minGap! - whole.minGap!)).toBeLessThanOrEqual(2);
         expect(small.places).toHaveLength(2);
         for (const place of small.places) {
           const same = whole.places.find((each) => Math.hypot(each.x - place.x, each.y - place.y) < 8);
           expect(Math.abs(place.width - same!.width)).toBeLessThanOrEqual(2);
         }
         // What is said holds: with that Gap the place is enclosed.
-        const closed = paintableOf(barrier, { gap: small.leastGap!, under: null });
+        const closed = paintableOf(barrier, { gap: small.minGap!, under: null });
         expect(regionAt(closed, MIDDLE)).toBeGreaterThan(OUTSIDE);
       }),
       { numRuns: 12 },
@@ -56,6 +56,6 @@ describe('where a large region runs out', () => {
 
   it('is nowhere where it is closed, or where there is no line', () => {
     expect(leaksOf(ring([]), MIDDLE, 8).places).toEqual([]);
-    expect(leaksOf(ring([]), { x: 5, y: 5 }, 8)).toEqual({ places: [], leastGap: null });
+    expect(leaksOf(ring([]), { x: 5, y: 5 }, 8)).toEqual({ places: [], minGap: null });
   });
 });

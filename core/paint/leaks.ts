@@ -16,7 +16,7 @@ export interface Leaks {
   /** Wider than the gap asked for, the widest first. */
   readonly places: readonly Leak[];
   /** The least gap that holds, whole px, or null where none does. */
-  readonly leastGap: number | null;
+  readonly minGap: number | null;
 }
 
 /**
@@ -40,12 +40,12 @@ const LOOKED_OVER = 60_000;
 /** The same as `leaksOf`, with all places for which that is the answer. */
 export function leaksAround(barrier: Barrier, at: Point, gap: number): LeaksAround {
   // A gap that is too narrow to be seen at the smaller size must be one that is closed anyhow.
-  const most = Math.max(1, Math.floor((gap * barrier.scale) / 2));
+  const max = Math.max(1, Math.floor((gap * barrier.scale) / 2));
   const wanted = Math.ceil(Math.sqrt(barrier.cover.length / LOOKED_OVER));
-  const by = Math.min(wanted, most);
+  const by = Math.min(wanted, max);
   const small = by === 1 ? barrier : reduced(barrier, by);
   const over = overlooked(small, at);
-  if (!over) return { leaks: { places: [], leastGap: null }, holds: () => false };
+  if (!over) return { leaks: { places: [], minGap: null }, holds: () => false };
   // At a part of the size a gap looks narrower by up to so much.
   const blurred = by === 1 ? 0 : (2 * by) / barrier.scale;
   const places = over.places.flatMap((place) =>
@@ -54,7 +54,7 @@ export function leaksAround(barrier: Barrier, at: Point, gap: number): LeaksArou
   places.sort((a, b) => b.width - a.width);
   const open = places.filter((leak) => leak.width > gap);
   const widest = Math.max(0, ...places.map((leak) => leak.width));
-  const leaks = { places: open, leastGap: widest < WIDEST_GAP ? Math.ceil(widest) : null };
+  const leaks = { places: open, minGap: widest < WIDEST_GAP ? Math.ceil(widest) : null };
   return { leaks, holds: (there) => over.labels[pixelAt(small, there)] === OWN };
 }
 

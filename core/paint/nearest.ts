@@ -63,14 +63,14 @@ export function nearestOf(
   const count = width * height;
   const squares = new Uint16Array(count).fill(FAR);
   const nearest = new Int32Array(count);
-  const most = Math.floor(reach * reach);
+  const max = Math.floor(reach * reach);
   const order: number[] = [];
   const intoLines = from === 'free';
   const edges = edgesOf(bits, width, height, !intoLines);
   const columns = Int32Array.from(edges, (pixel) => pixel % width);
   let found = 0;
   for (const { dx, dy, square } of OFFSETS) {
-    if (square > most) break;
+    if (square > max) break;
     const step = dy * width + dx;
     const before = order.length;
     for (let i = 0; i < edges.length; i++) {
@@ -86,7 +86,7 @@ export function nearestOf(
     found = order.length > before ? 0 : found + 1;
     if (found > 8) break;
   }
-  if (most > TRIED * TRIED && found <= 8) spreadOn(bits, width, height, intoLines, most, squares, nearest, order);
+  if (max > TRIED * TRIED && found <= 8) spreadOn(bits, width, height, intoLines, max, squares, nearest, order);
   return { squares, nearest, order: Int32Array.from(order) };
 }
 
@@ -96,7 +96,7 @@ function spreadOn(
   width: number,
   height: number,
   intoLines: boolean,
-  most: number,
+  max: number,
   squares: Uint16Array,
   nearest: Int32Array,
   order: number[],
@@ -105,7 +105,7 @@ function spreadOn(
   const spread = (source: number, next: number, dx: number, dy: number): void => {
     if ((bits[next] === LINE) !== intoLines) return;
     const square = dx * dx + dy * dy;
-    if (square > most || square >= squares[next]!) return;
+    if (square > max || square >= squares[next]!) return;
     squares[next] = square;
     nearest[next] = source;
     (buckets[square] ??= []).push(next);
@@ -132,7 +132,7 @@ function spreadOn(
   };
   const inner = (TRIED - 2) * (TRIED - 2);
   for (const pixel of order.slice()) if (squares[pixel]! >= inner) pass(pixel, nearest[pixel]!);
-  for (let square = TRIED * TRIED + 1; square <= most && square < buckets.length; square++) {
+  for (let square = TRIED * TRIED + 1; square <= max && square < buckets.length; square++) {
     const bucket = buckets[square];
     if (!bucket) continue;
     for (const pixel of bucket) {

@@ -23,7 +23,7 @@ export interface Barrier extends Lattice {
 /** How much of a pixel a line must cover to bound: half-opaque and soft lines do. */
 export const BOUNDS_FROM = 56;
 /** Pixels of a lattice at most; larger pictures are worked on smaller. */
-const MOST = 24_000_000;
+const MAX = 24_000_000;
 /** Free px round everything, so that the outside is one region. */
 export const MARGIN = 4;
 
@@ -31,7 +31,7 @@ export const MARGIN = 4;
 export function latticeOver(box: Box, room: number, wanted = 1): Lattice {
   const margin = Math.ceil(room) + MARGIN;
   const [width, height] = [box.right - box.left + 2 * margin, box.bottom - box.top + 2 * margin];
-  const scale = Math.min(wanted, Math.sqrt(MOST / (width * height)));
+  const scale = Math.min(wanted, Math.sqrt(MAX / (width * height)));
   return {
     width: Math.max(1, Math.ceil(width * scale)),
     height: Math.max(1, Math.ceil(height * scale)),

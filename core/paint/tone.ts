@@ -20,7 +20,7 @@ export interface ToneWork {
 
 /** px between samples at least, and samples along the longer side at most. */
 const FINEST = 2;
-const MOST = 230;
+const MAX = 230;
 /** px² under which a tone is left out. */
 const SMALLEST = 30;
 
@@ -31,7 +31,7 @@ const limitFor = (amount: number): number => 0.92 - 0.86 * amount;
 export function toneShapes({ rings, details, settings, light }: ToneWork): Partial<Record<ToneKey, Float32Array[]>> {
   const box = rings.map(ringBox).reduce(union, EMPTY_BOX);
   if (!(box.left < box.right) || !(box.top < box.bottom)) return {};
-  const grid = gridOver(box, FINEST, MOST);
+  const grid = gridOver(box, FINEST, MAX);
   const inside = insideOf(rings, grid);
   const flat = inside.slice();
   creased(inside, details, grid);

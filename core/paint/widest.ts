@@ -10,21 +10,21 @@ export class WidestFirst {
   private readonly heads: Int32Array;
   private readonly tails: Int32Array;
   private readonly next: Int32Array;
-  private readonly most: number;
+  private readonly max: number;
   private level = -1;
 
   constructor(private readonly near: Near) {
     const { squares, order } = near;
-    this.most = order.length > 0 ? squares[order[order.length - 1]!]! + 1 : 1;
-    this.heads = new Int32Array(this.most + 1);
-    this.tails = new Int32Array(this.most + 1);
+    this.max = order.length > 0 ? squares[order[order.length - 1]!]! + 1 : 1;
+    this.heads = new Int32Array(this.max + 1);
+    this.tails = new Int32Array(this.max + 1);
     this.next = new Int32Array(squares.length);
   }
 
   push(pixel: number): void {
     if (this.next[pixel] !== 0) return;
     const square = this.near.squares[pixel]!;
-    const level = square === FAR ? this.most : square;
+    const level = square === FAR ? this.max : square;
     this.next[pixel] = LAST;
     if (this.heads[level] === 0) this.heads[level] = pixel + 1;
     else this.next[this.tails[level]! - 1] = pixel + 1;

@@ -99,10 +99,10 @@ describe('ticks', () => {
   test('crowd in a slow place without stopping, and stop only where asked', () => {
     const slow = (amount: number) =>
       easedTicks({ ...path, ticks: 41, softStart: 0, softEnd: 0, slows: [{ id: 'a', at: 0.5, width: 0.3, amount }] });
-    const least = (ticks: number[]) => Math.min(...ticks.slice(1).map((t, i) => t - ticks[i]!));
-    expect(least(slow(0.8))).toBeLessThan(0.6 * least(slow(0)));
-    expect(least(slow(0.999))).toBeGreaterThan(1e-4);
-    expect(least(slow(1))).toBeLessThan(least(slow(0.999)));
+    const min = (ticks: number[]) => Math.min(...ticks.slice(1).map((t, i) => t - ticks[i]!));
+    expect(min(slow(0.8))).toBeLessThan(0.6 * min(slow(0)));
+    expect(min(slow(0.999))).toBeGreaterThan(1e-4);
+    expect(min(slow(1))).toBeLessThan(min(slow(0.999)));
   });
   test('are smaller where the stand-in is small, when speed follows size', () => {
     const ticks = easedTicks({

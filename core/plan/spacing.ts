@@ -100,8 +100,8 @@ export function ticksOf(path: Spaced): number[] {
     .sort((a, b) => a[0] - b[0]);
   if (put.length === 0) return eased;
   // By hand, too, order holds: a tick put before an earlier one counts as on it.
-  let least = 0;
-  const kept = new Map(put.map(([index, share]): [number, number] => [index, (least = Math.max(least, share))]));
+  let min = 0;
+  const kept = new Map(put.map(([index, share]): [number, number] => [index, (min = Math.max(min, share))]));
   const after = (index: number) => put.find(([i]) => i > index)?.[0];
   let floor = 0;
   return eased.map((share, index) => {
@@ -115,9 +115,9 @@ export function ticksOf(path: Spaced): number[] {
 /** A tick put by hand: between its neighbours, so that the order is kept. Ends of an open way stay at its ends. */
 export function placeTick(path: Spaced, index: number, share: number): Path['placed'] {
   const ticks = ticksOf(path);
-  const least = ticks[index - 1] ?? 0;
-  const most = ticks[index + 1] ?? 1;
-  return { ...path.placed, [String(index)]: clamp(share, least, most) };
+  const min = ticks[index - 1] ?? 0;
+  const max = ticks[index + 1] ?? 1;
+  return { ...path.placed, [String(index)]: clamp(share, min, max) };
 }
 
 /** What a row of ticks measures. Lengths in px. */

@@ -94,8 +94,8 @@ function measured(
     }
     return sum;
   });
-  const most = Math.max(0, ...sums);
-  return sums.map((sum) => (most > 0 ? sum / most : 0));
+  const max = Math.max(0, ...sums);
+  return sums.map((sum) => (max > 0 ? sum / max : 0));
 }
 
 /**

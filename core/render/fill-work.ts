@@ -179,7 +179,7 @@ export class FillWorker {
     const leaks = label === OUTSIDE ? ready.leaks!.leaks : null;
     const { left, top, right, bottom } = ready.work.picture;
     const all = framed ? (right - left) * (bottom - top) * framed.barrier.scale ** 2 : 0;
-    const encloses = own > OUTSIDE && (leaks === null || leaks.leastGap === null);
+    const encloses = own > OUTSIDE && (leaks === null || leaks.minGap === null);
     if (framed && encloses && framed.areas[own]! < 0.9 * all)
       return (ready.foundFramed[own] ??= { shape: shapeOf(framed, own), leaks: null, framed: true, region: -own });
     return { ...NOTHING, leaks };
@@ -221,19 +221,19 @@ export class FillWorker {
 
   /**
    * Carries the fills of a first drawing through others.
-   * @param most the widest gap that may be closed where a drawing needs more than its rules say, px.
+   * @param max the widest gap that may be closed where a drawing needs more than its rules say, px.
    * @param onStep told how many are done; says whether to go on.
    * @returns what came of each but the first, or null when stopped.
    */
   async through(
     works: readonly FillWork[],
     fills: readonly { seed: Point; swatch: Id }[],
-    most: number,
+    max: number,
     onStep: (done: number, of: number) => Promise<boolean>,
   ): Promise<FilledThrough[] | null> {
     const box = works.map(boxOf).reduce(union, EMPTY_BOX);
     if (!isDrawn(box)) return [];
-    const margin = Math.max(most, ...works.map(({ rules }) => rules.gap));
+    const margin = Math.max(max, ...works.map(({ rules }) => rules.gap));
     const over = (work: FillWork) => paintableFor(work, box, null, this.make, margin);
     const results: FilledThrough[] = [];
     const first = over(works[0]!);
@@ -245,7 +245,7 @@ export class FillWorker {
       for (let tries = 0; tries < TRIES; tries++) {
         const { gap } = work.rules;
         const needed = carried.reports.flatMap((report) =>
-          report.gap !== null && report.gap <= most ? report.gap : [],
+          report.gap !== null && report.gap <= max ? report.gap : [],
         );
         const wider = Math.max(gap, ...needed);
         if (wider === gap) break;

@@ -13,7 +13,7 @@ const [BITS, HALF] = [16, 32768] as const;
 const UNSEEN = HALF / 255;
 
 /** More than this of a colour is never laid at once: what is screened is white by then. */
-const mostOf = (adds: boolean): number => (adds ? 8 : 1) * ONE;
+const maxOf = (adds: boolean): number => (adds ? 8 : 1) * ONE;
 /** The side towards a light is what lies within this share of the way to it, and of its radius, from an edge. */
 const [SIDE, WIDEST] = [0.12, 0.05] as const;
 /** An edge is looked for at so many places on the way. */
@@ -159,7 +159,7 @@ function laySquare(on: Lit, light: OnPixels, square: Box): void {
   const { pixels, width } = on;
   const { x, y, radius, ends, adds, side, red, green, blue } = light;
   const scale = STEPS / radius;
-  const most = mostOf(adds);
+  const max = maxOf(adds);
   for (let py = square.top; py < square.bottom; py++) {
     const dy = py + 0.5 - y;
     for (let px = square.left; px < square.right; px++) {
@@ -175,9 +175,9 @@ function laySquare(on: Lit, light: OnPixels, square: Box): void {
       const r = pixel & 255;
       const g = (pixel >>> 8) & 255;
       const b = (pixel >>> 16) & 255;
-      const nr = r + ((Math.imul(adds ? 255 : 255 - r, Math.min(most, red[at]! * more)) + HALF) >> BITS);
-      const ng = g + ((Math.imul(adds ? 255 : 255 - g, Math.min(most, green[at]! * more)) + HALF) >> BITS);
-      const nb = b + ((Math.imul(adds ? 255 : 255 - b, Math.min(most, blue[at]! * more)) + HALF) >> BITS);
+      const nr = r + ((Math.imul(adds ? 255 : 255 - r, Math.min(max, red[at]! * more)) + HALF) >> BITS);
+      const ng = g + ((Math.imul(adds ? 255 : 255 - g, Math.min(max, green[at]! * more)) + HALF) >> BITS);
+      const nb = b + ((Math.imul(adds ? 255 : 255 - b, Math.min(max, blue[at]! * more)) + HALF) >> BITS);
       pixels[i] =
         (pixel & 0xff000000) |
         (nb > 255 ? 0xff0000 : nb << 16) |
@@ -198,9 +198,9 @@ export function dyingAway(
   side: number,
 ): Pick<OnPixels, 'red' | 'green' | 'blue' | 'ends'> {
   const shares = Float64Array.from({ length: STEPS + 1 }, (_, i) => left(i / STEPS));
-  const most = mostOf(adds);
+  const max = maxOf(adds);
   const [red, green, blue] = colour.map((channel) =>
-    Int32Array.from(shares, (share) => Math.min(most, Math.round(ONE * share * (channel / 255)))),
+    Int32Array.from(shares, (share) => Math.min(max, Math.round(ONE * share * (channel / 255)))),
   ) as [Int32Array, Int32Array, Int32Array];
   let ends = STEPS;
   while (ends > 0 && Math.max(red[ends - 1]!, green[ends - 1]!, blue[ends - 1]!) * (1 + side) < UNSEEN) ends--;

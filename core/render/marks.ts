@@ -68,7 +68,7 @@ function drawTilted(target: Surface, scratch: Scratch, { flat, map }: Untilted, 
   const seen = composed(projectionFrom(matrix), map);
   const finest = [...cornersOf({ left, top, right, bottom }), { x: (left + right) / 2, y: (top + bottom) / 2 }]
     .map((at) => derivativeAt(seen, at))
-    .reduce((most, { xx, xy, yx, yy }) => Math.max(most, Math.sqrt(Math.abs(xx * yy - xy * yx))), 0);
+    .reduce((max, { xx, xy, yx, yy }) => Math.max(max, Math.sqrt(Math.abs(xx * yy - xy * yx))), 0);
   const scale = Math.min(FINEST, Math.max(1 / FINEST, finest));
   const [width, height] = [Math.ceil((right - left) * scale), Math.ceil((bottom - top) * scale)];
   const on = scratch.make(width, height);

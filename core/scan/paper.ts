@@ -117,8 +117,8 @@ export interface Levels {
   readonly dark: number;
 }
 
-export const USUAL_LEVELS: Levels = { paper: 0.12, dark: 0.6 };
-export const LEVEL_LIMITS = { paper: { least: 0.02, most: 0.6 }, dark: { least: 0.1, most: 1 }, apart: 0.05 } as const;
+export const DEFAULT_LEVELS: Levels = { paper: 0.12, dark: 0.6 };
+export const LEVEL_LIMITS = { paper: { min: 0.02, max: 0.6 }, dark: { min: 0.1, max: 1 }, apart: 0.05 } as const;
 
 /** How much of a pencil line a pixel is, 0 to 1. */
 export function pencilAt(darkness: number, { paper, dark }: Levels): number {

@@ -8,7 +8,7 @@ import {
   overlaid,
   pencilAt,
   scannedShapes,
-  USUAL_LEVELS,
+  DEFAULT_LEVELS,
   type ScannedPixels,
 } from './index.ts';
 
@@ -68,7 +68,7 @@ test('paper comes to nothing and pencil to what it is, however uneven the light'
       { x: 160, y: 110 },
       { x: 300, y: 120 },
     ])
-      expect(at(values, place)).toBeLessThan(USUAL_LEVELS.paper);
+      expect(at(values, place)).toBeLessThan(DEFAULT_LEVELS.paper);
     for (const angle of [0.3, 2, 4, 5.5])
       expect(at(values, { x: 160 + 60 * Math.cos(angle), y: 110 + 60 * Math.sin(angle) })).toBeCloseTo(0.75, 1);
   }
@@ -78,7 +78,7 @@ test('what is seen through is paper, and an empty sheet has no shapes', () => {
   const empty = { data: new Uint8ClampedArray(64 * 64 * 4), width: 64, height: 64 };
   const darkness = darknessOf(empty);
   expect(Math.max(...darkness.values)).toBe(0);
-  expect(scannedShapes(darkness, USUAL_LEVELS, 1)).toEqual([]);
+  expect(scannedShapes(darkness, DEFAULT_LEVELS, 1)).toEqual([]);
 });
 
 test('levels go from 0 at paper to 1 at dark', () => {
@@ -102,7 +102,7 @@ test('a ring of pencil becomes a ring of its width; dust and marks are left out'
   const pixels = scan();
   // A speck of dust.
   pixels.data.set([0, 0, 0, 255], (20 * WIDTH + 250) * 4);
-  const shapes = scannedShapes(darknessOf(pixels), USUAL_LEVELS, 6, { around: MARKS, reach: 10 });
+  const shapes = scannedShapes(darknessOf(pixels), DEFAULT_LEVELS, 6, { around: MARKS, reach: 10 });
   const [widest] = shapes;
   expect(widest!.rings).toHaveLength(2);
   const radii = widest!.rings.map((ring) => {

@@ -30,7 +30,7 @@ export function keptAlone(
   if (!element) return null;
   const shot = shotOf(doc);
   const plane = newPlane('Picture plane', 0, newId);
-  const length = Math.min(SHOT_LIMITS.length.most, Math.max(SHOT_LIMITS.length.least, elementLength(doc, element)));
+  const length = Math.min(SHOT_LIMITS.length.max, Math.max(SHOT_LIMITS.length.min, elementLength(doc, element)));
   const alone = {
     ...shot,
     ...{ id, name, length, planes: [plane.id], elements: [], swatches: [] },

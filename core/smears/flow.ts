@@ -170,13 +170,13 @@ export function flowAlong(points: readonly Point[], left: Point, arrived: Point,
   };
   const to = ({ x, y }: Point): Beside => {
     let along = 0;
-    let least = Infinity;
+    let min = Infinity;
     for (let i = 0; i <= count + 1; i++) {
       // Places before and past the way are looked for from its ends.
       const run = i === count ? -0.5 : i === count + 1 ? 1.5 : way.passed[i]! / length;
       const p = from(run - 1, 0);
       const far = Math.hypot(x - p.x, y - p.y);
-      if (far < least) [least, along] = [far, run - 1];
+      if (far < min) [min, along] = [far, run - 1];
     }
     for (let round = 0; round < ROUNDS; round++) {
       const { at, ux, uy } = frame(along);

@@ -8,7 +8,7 @@ import type { Silhouette } from './silhouette.ts';
 /** Points compared of a pair of marks that is alone. */
 const COMPARED = 24;
 /** A turn counts if it leaves this much less of what a mere move leaves over, and is no less than this, radians. */
-const [BETTER, LEAST_TURN] = [0.6, 0.06] as const;
+const [BETTER, MIN_TURN] = [0.6, 0.06] as const;
 
 const drawingOf = (marks: readonly Mark[]): Pick<Drawing, 'marks' | 'order'> => ({
   marks: Object.fromEntries(marks.map((mark) => [mark.id, mark])),
@@ -67,11 +67,11 @@ function correspondences(before: readonly Mark[], after: readonly Mark[]): [Poin
   const [from, to]: [Point[], Point[]] = [[], []];
   for (const [p, q] of large) {
     const own = pointsOf(p);
-    let [best, least] = [pointsOf(q), Infinity];
+    let [best, min] = [pointsOf(q), Infinity];
     for (const order of orders(pointsOf(q), p.kind === 'shape')) {
       const over =
         leftOver(own, order, similarityBetween(own, order)) + 0.05 * leftOver(own, order, moveOnly(own, order));
-      if (over < least) [best, least] = [[...order], over];
+      if (over < min) [best, min] = [[...order], over];
     }
     from.push(...own);
     to.push(...best);
@@ -99,7 +99,7 @@ export function motionOf(
   if (from.length === 0) return { ...ends, turn: 0, grows: 1 };
   const whole = similarityBetween(from, to);
   const isTurned =
-    Math.abs(whole.angle) > LEAST_TURN &&
+    Math.abs(whole.angle) > MIN_TURN &&
     leftOver(from, to, whole) < BETTER * leftOver(from, to, moveOnly(from, to)) &&
     whole.scale > 0.5 &&
     whole.scale < 2;

@@ -35,8 +35,8 @@ import {
 } from './index.ts';
 
 const newId = seededIds(9);
-const point = (most: number) =>
-  fc.record({ x: fc.integer({ min: -most, max: most }), y: fc.integer({ min: -most, max: most }) });
+const point = (max: number) =>
+  fc.record({ x: fc.integer({ min: -max, max: max }), y: fc.integer({ min: -max, max: max }) });
 const far = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y);
 
 /** A soft lobed form about a place. */
@@ -90,14 +90,14 @@ const ringOf = (mark: Mark): Point[] => (mark.kind === 'shape' ? ringPoints(mark
 const pointsOf = (mark: Mark): Point[] =>
   mark.kind === 'shape' ? ringOf(mark) : Array.from(mark.samples.x, (x, i) => ({ x, y: mark.samples.y[i]! }));
 const nearest = (p: Point, ring: readonly Point[]): number => {
-  let least = Infinity;
+  let min = Infinity;
   ring.forEach((a, i) => {
     const b = ring[(i + 1) % ring.length]!;
     const [dx, dy] = [b.x - a.x, b.y - a.y];
     const t = Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy || 1)));
-    least = Math.min(least, Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy));
+    min = Math.min(min, Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy));
   });
-  return least;
+  return min;
 };
 
 describe('the way', () => {
@@ -529,10 +529,10 @@ describe.each(SMEARS.map((kind) => [kind.form, kind] as const))('%s', (name, kin
 
   it('has three or more numbers within their ranges, the first three not set aside', () => {
     expect(kind.controls.length).toBeGreaterThanOrEqual(3);
-    for (const { usual, least, most, key } of kind.controls) {
+    for (const { default: preset, min, max, key } of kind.controls) {
       expect(key).toMatch(/^[a-z][a-zA-Z0-9]{0,31}$/);
-      expect(usual).toBeGreaterThanOrEqual(least);
-      expect(usual).toBeLessThanOrEqual(most);
+      expect(preset).toBeGreaterThanOrEqual(min);
+      expect(preset).toBeLessThanOrEqual(max);
     }
     expect(kind.controls.slice(0, 3).some(({ more }) => more)).toBe(false);
   });
@@ -540,10 +540,7 @@ describe.each(SMEARS.map((kind) => [kind.form, kind] as const))('%s', (name, kin
   it('is the same for the same seed, and holds numbers throughout its ranges', () => {
     const settings = fc.record(
       Object.fromEntries(
-        kind.controls.map(({ key, least, most }) => [
-          key,
-          fc.integer({ min: Math.ceil(least), max: Math.floor(most) }),
-        ]),
+        kind.controls.map(({ key, min, max }) => [key, fc.integer({ min: Math.ceil(min), max: Math.floor(max) })]),
       ),
     );
     fc.assert(

@@ -31,15 +31,15 @@ function endsAt(
   form: readonly (readonly { readonly along: number; readonly across: number }[])[],
   lane: number,
 ): number | null {
-  let least: number | null = null;
+  let min: number | null = null;
   for (const outline of form)
     outline.forEach((p, i) => {
       const q = outline[(i + 1) % outline.length]!;
       if (p.across > lane === q.across > lane) return;
       const along = p.along + ((lane - p.across) / (q.across - p.across)) * (q.along - p.along);
-      if (least === null || along < least) least = along;
+      if (min === null || along < min) min = along;
     });
-  return least;
+  return min;
 }
 
 export const LINES: SmearKind = {
@@ -70,12 +70,12 @@ export const LINES: SmearKind = {
     const long = (settings['length']! / 100) * by;
     const form = arrived.outlines.map((outline) => outline.map(([x, y]) => flow.to({ x, y })));
     const acrosses = form.flat().map(({ across }) => across);
-    const [least, most] = [acrosses.reduce((a, b) => Math.min(a, b)), acrosses.reduce((a, b) => Math.max(a, b))];
-    const middle = (least + most) / 2;
+    const [min, max] = [acrosses.reduce((a, b) => Math.min(a, b)), acrosses.reduce((a, b) => Math.max(a, b))];
+    const middle = (min + max) / 2;
     const [from, to] = [
-      [least, most],
-      [least, middle],
-      [middle, most],
+      [min, max],
+      [min, middle],
+      [middle, max],
     ][settings['side']!]! as [number, number];
     const lines = Array.from({ length: count }, (_, i): Stroke[] => {
       const [r1, r2, r3] = [random(), random(), random()];

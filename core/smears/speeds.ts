@@ -6,7 +6,7 @@ import type { Flow } from './flow.ts';
 import type { Silhouette } from './silhouette.ts';
 
 /** Drawings that overlap by less than this share lose the form to the eye; a stretch is to bring back so much. */
-export const [LEAST_OVERLAP, GOOD_OVERLAP] = [0.1, 0.15] as const;
+export const [MIN_OVERLAP, GOOD_OVERLAP] = [0.1, 0.15] as const;
 
 /** How far each reach lets a subject be stretched, of what its speed asks for. */
 export const REACH_SHARE: Readonly<Record<Reach, number>> = { stiff: 0, some: 0.7, far: 1 };
@@ -34,7 +34,7 @@ export function speedOf(flow: Flow, left: Silhouette, arrived: Silhouette): Spee
   const alongs = arrived.outlines.flat().map(([x, y]) => flow.to({ x, y }).along);
   const extent = alongs.length === 0 ? 0 : (Math.max(...alongs) - Math.min(...alongs)) * flow.length;
   const overlap = overlapOf(left.outlines, arrived.outlines);
-  return { length: flow.length, extent, overlap, fast: overlap < LEAST_OVERLAP && flow.length > 1 };
+  return { length: flow.length, extent, overlap, fast: overlap < MIN_OVERLAP && flow.length > 1 };
 }
 
 /**

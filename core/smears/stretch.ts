@@ -40,17 +40,17 @@ const bisected = (low: number, high: number, tooMuch: (at: number) => boolean): 
 function beyondContact(flow: Flow, outlines: readonly Polygon[], contact: readonly Point[] | null): number {
   if (!contact || contact.length < 2) return 0;
   const line = contact.map(flow.to);
-  let most = 0;
+  let max = 0;
   for (const [x, y] of outlines.flat()) {
     const { along, across } = flow.to({ x, y });
     for (let i = 0; i + 1 < line.length; i++) {
       const [p, q] = [line[i]!, line[i + 1]!];
       const t = (across - p.across) / (q.across - p.across);
       if (!(t >= 0 && t <= 1)) continue;
-      most = Math.max(most, along - (p.along + (q.along - p.along) * t));
+      max = Math.max(max, along - (p.along + (q.along - p.along) * t));
     }
   }
-  return Math.min(0.95, most);
+  return Math.min(0.95, max);
 }
 
 /** Settings of the warp: how far back it reaches (1 to where it left), how it is spread, how much of the area is kept, how it thins to its trail. */

@@ -71,7 +71,7 @@ export function volumesOf(row: Row, round: boolean): { volumes: Volume[]; steps:
 }
 
 /** The usual of some areas: their median. */
-export function usualArea(areas: readonly number[]): number {
+export function typicalArea(areas: readonly number[]): number {
   const sorted = areas.filter((area) => area > 0).sort((a, b) => a - b);
   return sorted[Math.floor(sorted.length / 2)] ?? 0;
 }

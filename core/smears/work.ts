@@ -101,11 +101,11 @@ function bar({ arrived }: Step, flow: Flow): { tip: Point; root: Point } {
     flow.about ? Math.hypot(p.x - flow.about.x, p.y - flow.about.y) : -flow.to(p).across;
   const [first] = points;
   if (!first) return { tip: arrived.middle, root: arrived.middle };
-  let [tip, root, most, least] = [first, first, -Infinity, Infinity];
+  let [tip, root, max, min] = [first, first, -Infinity, Infinity];
   for (const p of points) {
     const m = measure(p);
-    if (m > most) [most, tip] = [m, p];
-    if (m < least) [least, root] = [m, p];
+    if (m > max) [max, tip] = [m, p];
+    if (m < min) [min, root] = [m, p];
   }
   return { tip, root };
 }

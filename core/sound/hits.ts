@@ -95,8 +95,8 @@ export class HitFinder {
       // The window's middle has reached what begins: that is two hops before the last sample of it.
       all.push({ at: Math.max(0, ((i + 1) * HOP - WINDOW / 2) / rate), strength: value });
     });
-    const most = Math.max(...all.map(({ strength }) => strength), 0);
-    return all.map(({ at, strength }) => ({ at, strength: strength / most }));
+    const max = Math.max(...all.map(({ strength }) => strength), 0);
+    return all.map(({ at, strength }) => ({ at, strength: strength / max }));
   }
 }
 

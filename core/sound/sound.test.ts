@@ -231,9 +231,9 @@ describe.each(Object.entries(MADE_SOUNDS))('the made sound %s', (_, made) => {
   const samples = made.make(1);
   test('is as long as it says, never too loud, and the same for the same seed', () => {
     expect(samples.length).toBe(Math.round(made.seconds * MADE_RATE));
-    const most = samples.reduce((sum, value) => Math.max(sum, Math.abs(value)), 0);
-    expect(most).toBeGreaterThan(0.3);
-    expect(most).toBeLessThanOrEqual(1);
+    const max = samples.reduce((sum, value) => Math.max(sum, Math.abs(value)), 0);
+    expect(max).toBeGreaterThan(0.3);
+    expect(max).toBeLessThanOrEqual(1);
     // Sample by sample the matcher takes a minute for them all.
     expect(Buffer.compare(bytesOf(made.make(1)), bytesOf(samples))).toBe(0);
     expect(Buffer.compare(bytesOf(made.make(2)), bytesOf(samples))).not.toBe(0);

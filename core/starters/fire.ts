@@ -135,17 +135,17 @@ function addTongue(
 ): void {
   const middles = new Float64Array(ROWS + 1);
   const halves = new Float64Array(ROWS + 1);
-  let [least, most] = [Infinity, -Infinity];
+  let [leftmost, rightmost] = [Infinity, -Infinity];
   for (let k = 0; k <= ROWS; k++) {
     const h = (k / ROWS) * TOP;
     middles[k] = tongue.x + tongue.middle(h);
     halves[k] = tongue.half * profile(h, tongue.taper) * tongue.fill(h) * max(-0.4, tongue.bulge(h));
-    least = min(least, middles[k]! - max(0, halves[k]!));
-    most = max(most, middles[k]! + max(0, halves[k]!));
+    leftmost = min(leftmost, middles[k]! - max(0, halves[k]!));
+    rightmost = max(rightmost, middles[k]! + max(0, halves[k]!));
   }
-  const air = curl.most + blend + 2 * cell;
-  const firstColumn = max(0, floor((least - air - left) / cell));
-  const lastColumn = min(columns - 1, ceil((most + air - left) / cell));
+  const air = curl.max + blend + 2 * cell;
+  const firstColumn = max(0, floor((leftmost - air - left) / cell));
+  const lastColumn = min(columns - 1, ceil((rightmost + air - left) / cell));
   const scale = ROWS / (TOP * tongue.height);
   for (let row = 0; row < rows; row++) {
     const y = top + row * cell;
@@ -168,7 +168,7 @@ function addTongue(
 interface Curl {
   readonly dx: Float64Array;
   readonly dy: Float64Array;
-  readonly most: number;
+  readonly max: number;
 }
 
 function curlOn(grid: Grid, settings: Settings, phase: number, seed: number): Curl {
@@ -194,7 +194,7 @@ function curlOn(grid: Grid, settings: Settings, phase: number, seed: number): Cu
       dy[at] = strength * 0.8 * lift * sineTurn(x / long + 0.25 * sineTurn(y / long + phase * rises + b) + a);
     }
   }
-  return { dx, dy, most: strength };
+  return { dx, dy, max: strength };
 }
 
 const flameField = (grid: Grid, tongues: readonly Tongue[], curl: Curl, blend: number): Float64Array => {

@@ -69,10 +69,10 @@ describe.each([
 
 test('lengths grow with the picture, counts and angles stay', () => {
   const fire = starterOf('fire');
-  const usual = sizedFor(fire, {}, groundOf(1920, 1080));
+  const preset = sizedFor(fire, {}, groundOf(1920, 1080));
   const half = sizedFor(fire, {}, groundOf(960, 540));
-  for (const { key, unit, least } of fire.controls)
-    expect(half[key]).toBeCloseTo(unit === 'px' ? Math.max(least, usual[key]! / 2) : usual[key]!, 6);
+  for (const { key, unit, min } of fire.controls)
+    expect(half[key]).toBeCloseTo(unit === 'px' ? Math.max(min, preset[key]! / 2) : preset[key]!, 6);
 });
 
 describe('where it stands', () => {

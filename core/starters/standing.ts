@@ -15,7 +15,7 @@ const SAMPLES = 6;
 /** Of the room, what is left free: other drawings may reach a little farther. */
 const SLACK = 0.94;
 /** How much smaller than the picture asks for it is made at most, where it is put near an edge. */
-const LEAST_SHARE = 0.6;
+const MIN_SHARE = 0.6;
 
 /** What a starter can stand on, element space. */
 export interface Ground {
@@ -119,14 +119,14 @@ export function fitted(
       [picture.bottom - at.y, room.bottom],
       [at.y - picture.top, -room.top],
     ] as const;
-    const least = asked ? LEAST_SHARE : 0;
+    const min = asked ? MIN_SHARE : 0;
     const fits = Math.min(
       ...parts.map(([there, needed]) => (needed <= 0 ? Infinity : (SLACK * Math.max(0, there)) / needed)),
     );
     if (fits >= 1) return now;
-    share = Math.max(least, share * fits);
+    share = Math.max(min, share * fits);
     now = scaled(kind, sized, share);
-    if (share === least) return now;
+    if (share === min) return now;
   }
   return now;
 }

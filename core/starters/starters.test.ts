@@ -32,16 +32,16 @@ import {
 } from './index.ts';
 import { settingsOf } from '../controls/index.ts';
 
-const usual = (kind: StarterKind, seed = 7): Scene => sceneFor(kind, kind.presets[0]!, seed);
+const preset = (kind: StarterKind, seed = 7): Scene => sceneFor(kind, kind.presets[0]!, seed);
 
 /** Settings anywhere in their ranges, on the steps of the controls. */
 const settingsFor = (kind: StarterKind) =>
   fc
     .record(
       Object.fromEntries(
-        kind.controls.map(({ key, least, most, step }) => [
+        kind.controls.map(({ key, min, max, step }) => [
           key,
-          fc.integer({ min: 0, max: Math.floor((most - least) / step) }).map((n) => least + n * step),
+          fc.integer({ min: 0, max: Math.floor((max - min) / step) }).map((n) => min + n * step),
         ]),
       ),
     )
@@ -106,10 +106,10 @@ describe('the disc field', () => {
 
 describe.each(STARTERS.map((kind) => [kind.name, kind] as const))('%s', (_, kind) => {
   test('is the same for the same seed, and its settings stay in their ranges', () => {
-    const scene = { ...usual(kind), starts: usual(kind).starts.slice(0, 3) };
+    const scene = { ...preset(kind), starts: preset(kind).starts.slice(0, 3) };
     expect(layAll(kind, scene)).toEqual(layAll(kind, scene));
     const wild = settingsOf(kind, Object.fromEntries(kind.controls.map((c) => [c.key, 1e9])));
-    for (const { key, most } of kind.controls) expect(wild[key]).toBe(most);
+    for (const { key, max } of kind.controls) expect(wild[key]).toBe(max);
     expect(
       kind.presets.every((p) => Object.keys(p.settings).every((k) => kind.controls.some((c) => c.key === k))),
     ).toBe(true);
@@ -118,7 +118,7 @@ describe.each(STARTERS.map((kind) => [kind.name, kind] as const))('%s', (_, kind
   test('paints only with its own paints and fills only its own outputs, wherever its settings are', () => {
     fc.assert(
       fc.property(settingsFor(kind), fc.integer({ min: 0, max: 1e6 }), (settings, seed) => {
-        const scene = { ...usual(kind, seed), settings, cycle: kind.cycles(settings) };
+        const scene = { ...preset(kind, seed), settings, cycle: kind.cycles(settings) };
         const frame = kind.draw(scene, scene.starts.length >> 1);
         for (const [key, marks] of Object.entries(frame)) {
           expect(kind.outputs.map((o) => o.key)).toContain(key);
@@ -140,7 +140,7 @@ describe.each(STARTERS.map((kind) => [kind.name, kind] as const))('%s', (_, kind
     fc.assert(
       fc.property(settingsFor(kind), fc.integer({ min: 0, max: 1e6 }), (random, seed) => {
         const settings = { ...random, ...('ends' in random ? { ends: 0 } : {}) };
-        const scene = { ...usual(kind, seed), settings, cycle: true };
+        const scene = { ...preset(kind, seed), settings, cycle: true };
         const turn = { ...scene, starts: [0, scene.length] };
         const [first, after] = [kind.draw(turn, 0), kind.draw(turn, 1)];
         for (const [key, marks] of Object.entries(first)) {
@@ -162,13 +162,13 @@ describe.each(STARTERS.map((kind) => [kind.name, kind] as const))('%s', (_, kind
   });
 
   // Contours have about 150 points at most; a bolt with its forks is one outline of straight pieces.
-  const most = kind.effect === 'bolt' ? 300 : 180;
+  const max = kind.effect === 'bolt' ? 300 : 180;
   test('lays clean outlines: few points, none crossing itself, no slivers', () => {
-    const scene = usual(kind);
+    const scene = preset(kind);
     const some = [1, 5, 9].filter((i) => i < scene.starts.length);
     for (const index of some) {
       for (const ring of Object.values(kind.draw(scene, index)).flatMap(ringsIn)) {
-        expect(ring.length / 6).toBeLessThanOrEqual(most);
+        expect(ring.length / 6).toBeLessThanOrEqual(max);
         const line = ringPoints(ring, 4);
         expect(crossings(line)).toBe(0);
         const around = line.reduce((sum, p, i) => {
@@ -203,7 +203,7 @@ describe('pieces', () => {
   });
   test.each(['fire', 'smoke', 'burst'] as const)('of a %s never stand alone in time', (effect) => {
     const kind = starterOf(effect);
-    const scene = usual(kind, 11);
+    const scene = preset(kind, 11);
     const frames = layAll(kind, scene)!;
     const near = (a: Box, b: Box) =>
       a.left - 40 < b.right && b.left - 40 < a.right && a.top - 60 < b.bottom && b.top - 60 < a.bottom;
@@ -230,8 +230,8 @@ describe('fire', () => {
     }
   });
   test('what breaks off rises and never sinks', () => {
-    const frames = [7, 12].flatMap((seed) => layAll(kind, usual(kind, seed))!);
-    const height = usual(kind).settings['height']!;
+    const frames = [7, 12].flatMap((seed) => layAll(kind, preset(kind, seed))!);
+    const height = preset(kind).settings['height']!;
     const free = (f: LaidFrame) =>
       ringsIn(f['body']?.filter((m) => m.paint === 'body'))
         .map(ringBox)
@@ -250,7 +250,7 @@ describe('fire', () => {
     expect(followed).toBeGreaterThan(2);
   });
   test('its contours lie within half a px of the field’s own', () => {
-    const grid = fireGrid(usual(kind));
+    const grid = fireGrid(preset(kind));
     const discs = [
       { x: 0, y: -60, r: 70 },
       { x: 30, y: -170, r: 42 },
@@ -262,7 +262,7 @@ describe('fire', () => {
     });
   });
   test('a line along an outline has at most 150 samples and stays within three quarters of a px of it', () => {
-    const frame = kind.draw(usual(kind), 0);
+    const frame = kind.draw(preset(kind), 0);
     for (const ring of ringsIn(frame['body']).slice(0, 1)) {
       const samples = lineAlong(ring);
       expect(samples.x.length).toBeLessThanOrEqual(LINE_SAMPLES);
@@ -274,7 +274,7 @@ describe('fire', () => {
 
 test('smoke rises: no ball of a plume is ever lower on the next drawing, until it comes round', () => {
   const kind = starterOf('smoke');
-  const scene = usual(kind);
+  const scene = preset(kind);
   const heights = (i: number) =>
     (kind.draw(scene, i)['balls'] ?? []).map((m) => (isLine(m) ? ringBoxOf(m.samples) : 0));
   const ringBoxOf = ({ y }: { y: Float32Array }) => (Math.min(...y) + Math.max(...y)) / 2;
@@ -291,7 +291,7 @@ test('a burst has most of its size within the first fifth', () => {
 
 test('a bolt lives for some drawings with small shifts, and strikes elsewhere then', () => {
   const kind = starterOf('bolt');
-  const scene = usual(kind);
+  const scene = preset(kind);
   const end = (i: number) => {
     const boxes = ringsIn(kind.draw(scene, i)['core']).map(ringBox);
     return { bottom: Math.max(...boxes.map((b) => b.bottom)), left: Math.min(...boxes.map((b) => b.left)) };
@@ -304,7 +304,7 @@ test('a bolt lives for some drawings with small shifts, and strikes elsewhere th
 
 test('a gob keeps its area on its way, within an eighth', () => {
   const kind = starterOf('liquid');
-  const scene = usual(kind);
+  const scene = preset(kind);
   const disc = Math.PI * (scene.settings['size']! / 2) ** 2;
   for (const i of [0, 2, 4, 6]) {
     const area = areaOf(ringsIn(kind.draw(scene, i)['body']));
@@ -313,7 +313,7 @@ test('a gob keeps its area on its way, within an eighth', () => {
 });
 
 test('tied shapes keep the sum of their areas', () => {
-  const scene = usual(starterOf('tied'));
+  const scene = preset(starterOf('tied'));
   for (const age of [0, 0.3, 0.5, 0.9, 1]) {
     const [a, b] = tiedDiscs(scene, age);
     expect(a.r ** 2 + b.r ** 2).toBeCloseTo((scene.settings['size']! / 2) ** 2, 6);
@@ -322,7 +322,7 @@ test('tied shapes keep the sum of their areas', () => {
 
 test('marks are moved to where the starter stands and take the swatch of their paint', () => {
   const kind = starterOf('fire');
-  const frame = kind.draw(usual(kind), 0);
+  const frame = kind.draw(preset(kind), 0);
   const marks = marksFrom(frame['body']!, (paint) => `swatch ${paint}`, { x: 100, y: 50 }, seededIds(1));
   const [mark] = marks;
   expect(mark).toMatchObject({ kind: 'shape', swatch: 'swatch body', rule: 'evenodd', opacity: 1 });

@@ -623,7 +623,7 @@ const ASKING = new Set([
   'traceTicks',
   'unusedSwatches',
   'usesOf',
-  'usualRepeat',
+  'defaultRepeat',
   'valueOf',
   'variantsAbout',
   'variantsOf',

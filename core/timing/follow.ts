@@ -52,12 +52,12 @@ export interface Follower {
 export function follower(before: RunList, after: RunList, turn: number, turnAfter: number): Follower {
   const [from, to] = [framesOf(before, turn), framesOf(after, turnAfter)];
   const [old, now] = [from.slots, to.slots];
-  const most = Math.min(old.length, now.length);
+  const max = Math.min(old.length, now.length);
   let head = 0;
-  while (head < most && old[head] === now[head]) head += 1;
+  while (head < max && old[head] === now[head]) head += 1;
   while (!from.begins(head) || !to.begins(head)) head -= 1;
   let tail = 0;
-  while (tail < most - head && old[old.length - 1 - tail] === now[now.length - 1 - tail]) tail += 1;
+  while (tail < max - head && old[old.length - 1 - tail] === now[now.length - 1 - tail]) tail += 1;
   while (!from.begins(old.length - tail) || !to.begins(now.length - tail)) tail -= 1;
   const isSame = (frame: number) => frame < head || frame >= old.length - tail;
   const runAt = (frame: number) => {

@@ -1,7 +1,7 @@
 /** Times for a format that counts in whole hundredths of a second. */
 
 /** The shortest time a picture of a GIF is held; shorter ones are played far too slowly by viewers. */
-const LEAST_DELAY = 2;
+const MIN_DELAY = 2;
 
 interface GifTimes {
   /** Which frames are kept, from 0. */
@@ -16,8 +16,8 @@ interface GifTimes {
  * @param frames at least 1. @param rate frames per second.
  */
 export function gifTimes(frames: number, rate: number): GifTimes {
-  const whole = Math.max(LEAST_DELAY, Math.round((frames * 100) / rate));
-  const count = Math.min(frames, Math.floor(whole / LEAST_DELAY));
+  const whole = Math.max(MIN_DELAY, Math.round((frames * 100) / rate));
+  const count = Math.min(frames, Math.floor(whole / MIN_DELAY));
   // With as many frames as fit, rounding alone could leave one of them a single hundredth.
   const start = (i: number) => Math.floor((i * whole) / count);
   const kept = Array.from({ length: count }, (_, i) => Math.floor((i * frames) / count));

@@ -10,7 +10,7 @@ import { Browser } from './browser.ts';
 import { Chance, pause, within } from './chance.ts';
 import { Elsewhere } from './elsewhere.ts';
 import { Hand, type Desk } from './hand.ts';
-import { judge, Map2, MOST_STROKES, numbersOn, placeOf, type Drawn, type Stroke } from './tally.ts';
+import { judge, Map2, MAX_STROKES, numbersOn, placeOf, type Drawn, type Stroke } from './tally.ts';
 import { World, type Victim } from './world.ts';
 
 const MINUTES = Number(process.env['TALLOW_FAULTS_MINUTES'] ?? 1);
@@ -71,7 +71,7 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
     // Two strokes tell how places of the picture lie in the shot.
     const first = await (await browser.open()).newPage();
     await openDesk(first, world.address, shot);
-    const corners = [0, MOST_STROKES - 1].map(placeOf);
+    const corners = [0, MAX_STROKES - 1].map(placeOf);
     const pen = await Pen.on(first);
     for (const at of corners) await pen.stroke(at, { x: at.x + 0.01, y: at.y + 0.01 }, 3);
     await saved(first);
@@ -86,7 +86,7 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
     const hands = [new Hand('one', desk, new Chance(SEED + 1), 0), new Hand('two', desk, new Chance(SEED + 2), 71)];
     const elsewhere = new Elsewhere(desk, new Chance(SEED + 3), map);
     const until = performance.now() + MINUTES * 60_000;
-    const goesOn = (): boolean => performance.now() < until && numbers < MOST_STROKES - 40 && kills() < KILLS;
+    const goesOn = (): boolean => performance.now() < until && numbers < MAX_STROKES - 40 && kills() < KILLS;
     const kills = (): number => [...KILLING].reduce((sum, each) => sum + (counts[each] ?? 0), 0);
     const count = (fault: Fault, ...said: string[]): void => {
       counts[fault] = (counts[fault] ?? 0) + 1;
@@ -237,8 +237,8 @@ function drawnOf(body: unknown): Drawn {
 }
 
 /** Whether all tabs come to say Saved, with nothing left in this browser's store. */
-async function settled(hands: readonly Hand[], most: number): Promise<boolean> {
-  const end = performance.now() + most;
+async function settled(hands: readonly Hand[], max: number): Promise<boolean> {
+  const end = performance.now() + max;
   while (performance.now() < end) {
     const said = await Promise.all(hands.map((hand) => hand.says()));
     const left = await Promise.all(hands.map((hand) => hand.leftInStore()));

@@ -33,7 +33,7 @@ export const placeOf = (number: number): { x: number; y: number } => ({
   x: FROM + (ROOM * (number % ACROSS)) / ACROSS,
   y: FROM + (ROOM * (Math.floor(number / ACROSS) % DOWN)) / DOWN,
 });
-export const MOST_STROKES = ACROSS * DOWN;
+export const MAX_STROKES = ACROSS * DOWN;
 
 /** From shares of the picture's area to element space, told by two strokes. */
 export class Map2 {

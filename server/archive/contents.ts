@@ -120,7 +120,7 @@ export async function contentsOf(
 }
 
 /** Drawings asked for at once, bytes of their bodies at most, and how many: one query each took most of the time. */
-const [AT_ONCE, MOST_AT_ONCE] = [4 * 1024 * 1024, 64] as const;
+const [AT_ONCE, MAX_AT_ONCE] = [4 * 1024 * 1024, 64] as const;
 
 /** Rows of drawings in the order they are asked for, fetched some at a time. One that is deleted is no more than named by others: it comes without its marks. */
 export class DrawingRows {
@@ -150,7 +150,7 @@ export class DrawingRows {
 
   private fetch(): Promise<(ArchivedRow & { id: Id })[]> {
     const ids: Id[] = [];
-    for (let bytes = 0; this.next < this.drawings.length && ids.length < MOST_AT_ONCE; this.next++) {
+    for (let bytes = 0; this.next < this.drawings.length && ids.length < MAX_AT_ONCE; this.next++) {
       const drawing = this.drawings[this.next]!;
       bytes += drawing.bytes;
       if (ids.length > 0 && bytes > AT_ONCE) break;

@@ -8,7 +8,7 @@ import { filesOf } from './place.ts';
 
 const KEPT = 7;
 /** Bytes that all of them may take with what lies beside them; the newest is kept however large it is. */
-const MOST_BYTES = 20e9;
+const MAX_BYTES = 20e9;
 const DAY_MS = 24 * 60 * 60 * 1000;
 const PART = /\.part$/;
 const OWN = /^own-(\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d)\.dump$/;
@@ -42,7 +42,7 @@ const bytesOf = async (path: string): Promise<number> => (await stat(path).catch
  * Takes away the oldest of Tallow's own until no more than seven are left and they fit; then the pictures and sounds that
  * no backup of the folder names any more. Backups that somebody asked for stay, with all that belongs to them.
  */
-export async function thinBackups(folder: string, most = MOST_BYTES): Promise<void> {
+export async function thinBackups(folder: string, max = MAX_BYTES): Promise<void> {
   const { assets } = filesOf(join(folder, 'any'));
   const own = await ownBackups(folder);
   const sizes = await Promise.all(own.map((name) => bytesOf(join(folder, name))));
@@ -50,7 +50,7 @@ export async function thinBackups(folder: string, most = MOST_BYTES): Promise<vo
   let bytes = [...sizes, ...beside].reduce((sum, each) => sum + each, 0);
   for (const [i, name] of own.entries()) {
     const left = own.length - i;
-    if (left <= 1 || (left <= KEPT && bytes <= most)) break;
+    if (left <= 1 || (left <= KEPT && bytes <= max)) break;
     // The dump first: what stands without one is no backup.
     for (const path of [join(folder, name), filesOf(join(folder, name)).manifest]) await rm(path, { force: true });
     bytes -= sizes[i]!;

@@ -17,7 +17,7 @@ import { homeFolder } from '../home.ts';
 
 const SIZE = { width: 480, height: 270 } as const;
 /** Frames per second and frames at most: a card is a glance, not a screening. */
-const MOST = { rate: 24, frames: 240 } as const;
+const MAX = { rate: 24, frames: 240 } as const;
 /** Cells across and down in which flashing is looked for. */
 const CELLS = { across: 16, down: 9 } as const;
 
@@ -61,8 +61,8 @@ async function makeLoop(
   assets: AssetPicture,
 ): Promise<boolean> {
   const shot = shotOf(outline);
-  const step = Math.ceil(shot.rate / MOST.rate);
-  const count = Math.min(MOST.frames, Math.ceil(shot.length / step));
+  const step = Math.ceil(shot.rate / MAX.rate);
+  const count = Math.min(MAX.frames, Math.ceil(shot.length / step));
   const scale = Math.min(SIZE.width / shot.width, SIZE.height / shot.height);
   const drawer = frameDrawer(outline, { ...wholeShot(outline, true), scale, assets });
   const { width, height } = drawer;

@@ -11,11 +11,11 @@ const PATIENCE: Pick<PoolConfig, 'lock_timeout' | 'idle_in_transaction_session_t
 };
 
 /** Opens a pool to the database. A lost database is noticed within seconds and found again by itself. */
-export function openDatabase(url: string, most = 8): Knex {
+export function openDatabase(url: string, max = 8): Knex {
   return knexModule({
     client: 'pg',
     connection: { connectionString: url, connectionTimeoutMillis: 2500, ...PATIENCE },
-    pool: { min: 0, max: most, acquireTimeoutMillis: 4000, createRetryIntervalMillis: 150, propagateCreateError: true },
+    pool: { min: 0, max: max, acquireTimeoutMillis: 4000, createRetryIntervalMillis: 150, propagateCreateError: true },
     acquireConnectionTimeout: 4000,
   });
 }

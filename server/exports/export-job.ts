@@ -5,7 +5,7 @@ import {
   deliveryName,
   fileStem,
   sequencesOf,
-  USUAL_EXPORT,
+  DEFAULT_EXPORT,
   type ExportSettings,
 } from '@tallow/core/formats';
 import type { AssetId, Id, ShotDocument } from '@tallow/core/document';
@@ -46,7 +46,7 @@ export async function runExport(database: Knex, shots: Pick<ShotsService, 'atOne
   const found = await database<ExportRow>('exports').where({ id }).first();
   if (claimed === 0 || !found) return;
   // One that was asked for by an older page says less.
-  const row = { ...found, settings: { ...USUAL_EXPORT, ...found.settings } };
+  const row = { ...found, settings: { ...DEFAULT_EXPORT, ...found.settings } };
   const partial = `${exportPath(id)}.partial`;
   const tell = teller(database, 'exports', id);
   const endSigns = staysAlive(database, 'exports', id);

@@ -7,9 +7,9 @@ import {
   EXPORT_SCALE,
   exportFormats,
   forFormat,
-  MOST_DELIVERIES,
+  MAX_DELIVERIES,
   patternProblem,
-  USUAL_EXPORT,
+  DEFAULT_EXPORT,
   versionProblem,
   type ExportSettings,
 } from '@tallow/core/formats';
@@ -31,7 +31,7 @@ import { Problem } from '../http/problem.ts';
 import type { ShotSummary } from '../shots/shots.service.ts';
 import { IsOneOf, SHOT_LIMITS } from '../http/rules.ts';
 
-const FRAMES = SHOT_LIMITS.length.most;
+const FRAMES = SHOT_LIMITS.length.max;
 
 class CropRequest {
   @ApiProperty({ minimum: 0 }) @IsInt() @Min(0) @Max(8192) left: number;
@@ -67,24 +67,24 @@ export class ExportRequest {
   @Max(FRAMES)
   to?: number;
 
-  @ApiProperty({ required: false, minimum: EXPORT_SCALE.least, maximum: EXPORT_SCALE.most })
+  @ApiProperty({ required: false, minimum: EXPORT_SCALE.min, maximum: EXPORT_SCALE.max })
   @IsOptional()
   @IsNumber()
-  @Min(EXPORT_SCALE.least)
-  @Max(EXPORT_SCALE.most)
+  @Min(EXPORT_SCALE.min)
+  @Max(EXPORT_SCALE.max)
   scale?: number;
 
   @ApiProperty({
     required: false,
     nullable: true,
-    minimum: SHOT_LIMITS.rate.least,
-    maximum: SHOT_LIMITS.rate.most,
+    minimum: SHOT_LIMITS.rate.min,
+    maximum: SHOT_LIMITS.rate.max,
     description: 'Frames a second; null for those of the shot',
   })
   @IsOptional()
   @IsInt()
-  @Min(SHOT_LIMITS.rate.least)
-  @Max(SHOT_LIMITS.rate.most)
+  @Min(SHOT_LIMITS.rate.min)
+  @Max(SHOT_LIMITS.rate.max)
   rate?: number | null;
 
   @ApiProperty({ required: false, description: 'Names of files, with {shot}, {part} and {frame}' })
@@ -164,7 +164,7 @@ export class ExportRequest {
   @ApiProperty({ required: false, description: 'What the same job delivers besides; all lie in one zip then' })
   @IsOptional()
   @IsArray()
-  @ArrayMaxSize(MOST_DELIVERIES - 1)
+  @ArrayMaxSize(MAX_DELIVERIES - 1)
   @ValidateNested({ each: true })
   @Type(() => ExportRequest)
   also?: ExportRequest[];
@@ -172,27 +172,27 @@ export class ExportRequest {
 
 /** The settings asked for, whole. @param path of the request, for naming its fields. @throws Problem naming the field that the shot does not allow. */
 export function settingsFor(shot: ShotSummary, request: ExportRequest, path = ''): ExportSettings {
-  const format = request.format ?? USUAL_EXPORT.format;
+  const format = request.format ?? DEFAULT_EXPORT.format;
   const settings = forFormat({
     format,
-    parts: request.parts ?? USUAL_EXPORT.parts,
+    parts: request.parts ?? DEFAULT_EXPORT.parts,
     background: request.background,
     from: request.from ?? 0,
     to: request.to ?? shot.length,
-    before: request.before ?? USUAL_EXPORT.before,
-    after: request.after ?? USUAL_EXPORT.after,
-    scale: request.scale ?? USUAL_EXPORT.scale,
-    rate: request.rate ?? USUAL_EXPORT.rate,
-    pattern: request.pattern ?? USUAL_EXPORT.pattern,
-    version: request.version ?? USUAL_EXPORT.version,
-    first: request.first ?? USUAL_EXPORT.first,
-    padding: request.padding ?? USUAL_EXPORT.padding,
-    alpha: request.alpha ?? USUAL_EXPORT.alpha,
-    trim: request.trim ?? USUAL_EXPORT.trim,
+    before: request.before ?? DEFAULT_EXPORT.before,
+    after: request.after ?? DEFAULT_EXPORT.after,
+    scale: request.scale ?? DEFAULT_EXPORT.scale,
+    rate: request.rate ?? DEFAULT_EXPORT.rate,
+    pattern: request.pattern ?? DEFAULT_EXPORT.pattern,
+    version: request.version ?? DEFAULT_EXPORT.version,
+    first: request.first ?? DEFAULT_EXPORT.first,
+    padding: request.padding ?? DEFAULT_EXPORT.padding,
+    alpha: request.alpha ?? DEFAULT_EXPORT.alpha,
+    trim: request.trim ?? DEFAULT_EXPORT.trim,
     notes: request.notes ?? false,
     sheet: request.sheet ?? false,
-    work: request.work ?? USUAL_EXPORT.work,
-    layers: request.layers ?? USUAL_EXPORT.layers,
+    work: request.work ?? DEFAULT_EXPORT.work,
+    layers: request.layers ?? DEFAULT_EXPORT.layers,
     crop: request.crop ?? null,
     also: [],
   });
@@ -203,8 +203,8 @@ export function settingsFor(shot: ShotSummary, request: ExportRequest, path = ''
     throw Problem.refused(`${path}to`, `must be at most ${shot.length}, the shot's length.`);
   if (settings.from >= settings.to) throw Problem.refused(`${path}from`, 'must lie before the end of the range.');
   const largest = Math.max(shot.width, shot.height) * settings.scale;
-  if (largest > SHOT_LIMITS.size.most)
-    throw Problem.refused(`${path}scale`, `gives ${Math.round(largest)} px; at most ${SHOT_LIMITS.size.most} fit.`);
+  if (largest > SHOT_LIMITS.size.max)
+    throw Problem.refused(`${path}scale`, `gives ${Math.round(largest)} px; at most ${SHOT_LIMITS.size.max} fit.`);
   const trouble = patternProblem(settings.pattern);
   if (trouble) throw Problem.refused(`${path}pattern`, trouble);
   const wrong = versionProblem(settings.version);

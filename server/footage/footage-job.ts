@@ -12,7 +12,7 @@ import { pictures } from './pictures.ts';
 /** Pictures between two signs of life. */
 const TELL_EVERY = 8;
 /** Rates a shot can have. */
-const RATES = { least: 1, most: 120 } as const;
+const RATES = { min: 1, max: 120 } as const;
 
 const rounded = (rate: number): string => String(Math.round(rate * 100) / 100);
 
@@ -34,7 +34,7 @@ export async function takeApart(database: Knex, footageId: string): Promise<void
   const folder = await mkdtemp(join(tmpdir(), 'tallow-footage-'));
   try {
     const found = await probe(path);
-    const rate = row.rate ?? Math.min(RATES.most, Math.max(RATES.least, Math.round(found.rate)));
+    const rate = row.rate ?? Math.min(RATES.max, Math.max(RATES.min, Math.round(found.rate)));
     const expected = Math.max(1, Math.round(found.duration * rate));
     if (expected > FOOTAGE_LIMITS.frames)
       throw new NoFootage(

@@ -28,7 +28,7 @@ export async function* pictures(
   path: string,
   { codec, alpha }: Probed,
   rate: number,
-  most: number,
+  max: number,
 ): AsyncGenerator<Buffer> {
   const reader = alpha ? SEES_ALPHA[codec] : undefined;
   const encode = alpha ? ['-c:v', 'png', '-pix_fmt', 'rgba'] : ['-c:v', 'mjpeg', '-q:v', '2', '-pix_fmt', 'yuvj444p'];
@@ -37,7 +37,7 @@ export async function* pictures(
     [
       ...['-v', 'error', '-nostdin', '-xerror', ...SAFELY],
       ...(reader ? ['-c:v', reader] : []),
-      ...['-i', path, '-an', '-sn', '-vf', `fps=${rate}:round=near`, '-frames:v', String(most)],
+      ...['-i', path, '-an', '-sn', '-vf', `fps=${rate}:round=near`, '-frames:v', String(max)],
       ...['-f', 'image2pipe', ...encode, 'pipe:1'],
     ],
     { stdio: ['ignore', 'pipe', 'pipe'] },

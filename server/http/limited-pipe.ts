@@ -4,7 +4,7 @@ import { ARRAY_MAX_SIZE, getMetadataStorage } from 'class-validator';
 import { Problem, validationProblem } from './problem.ts';
 
 /** The most entries that a class allows each of its lists, by `ArrayMaxSize`. */
-const mostOf = (type: NonNullable<ArgumentMetadata['metatype']>): [field: string, most: number][] =>
+const maxOf = (type: NonNullable<ArgumentMetadata['metatype']>): [field: string, max: number][] =>
   getMetadataStorage()
     .getTargetValidationMetadatas(type, '', false, false)
     .filter(({ name }) => name === ARRAY_MAX_SIZE)
@@ -18,10 +18,10 @@ export class LimitedPipe extends ValidationPipe {
 
   override async transform(value: unknown, metadata: ArgumentMetadata): Promise<unknown> {
     if (metadata.type === 'body' && metadata.metatype && typeof value === 'object' && value !== null)
-      for (const [field, most] of mostOf(metadata.metatype)) {
+      for (const [field, max] of maxOf(metadata.metatype)) {
         const list = (value as Record<string, unknown>)[field];
-        if (Array.isArray(list) && list.length > most)
-          throw Problem.refused(field, `must hold at most ${most}; there are ${list.length}.`);
+        if (Array.isArray(list) && list.length > max)
+          throw Problem.refused(field, `must hold at most ${max}; there are ${list.length}.`);
       }
     return super.transform(value, metadata) as Promise<unknown>;
   }

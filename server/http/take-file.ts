@@ -8,15 +8,15 @@ import { Problem } from './problem.ts';
 
 /**
  * Writes what comes to a path. What is larger than may be, empty or cut off leaves nothing behind.
- * @param most bytes. @param said what that is in words, such as "2 GB". @throws a problem said to the user.
+ * @param max bytes. @param said what that is in words, such as "2 GB". @throws a problem said to the user.
  */
-export async function takeFile(content: Readable, path: string, most: number, said: string): Promise<void> {
+export async function takeFile(content: Readable, path: string, max: number, said: string): Promise<void> {
   await mkdir(dirname(path), { recursive: true });
   let bytes = 0;
   const counted = new Transform({
     transform(chunk: Buffer, _, done) {
       bytes += chunk.length;
-      if (bytes > most) done(new Problem(413, `This file has more than ${said}; that is the most.`));
+      if (bytes > max) done(new Problem(413, `This file has more than ${said}; that is the most.`));
       else done(null, chunk);
     },
   });

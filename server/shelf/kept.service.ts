@@ -7,7 +7,7 @@ import { Problem } from '../http/problem.ts';
 import type { KeptRequest } from './requests.ts';
 
 /** Settings that stand on the shelf. */
-const MOST = 5000;
+const MAX = 5000;
 
 /** Settings on the shelf: variants of brushes, presets, palettes, patterns of holds. */
 @Injectable()
@@ -29,8 +29,8 @@ export class KeptService {
     await this.database.transaction(async (change) => {
       await change('kept').where({ kind, of: read.ok.of, name }).orWhere({ id }).delete();
       const [{ count } = { count: 0 }] = await change('kept').count<{ count: string }[]>();
-      if (Number(count) >= MOST)
-        throw Problem.refused('id', `would be one more than the ${MOST} the shelf has room for.`);
+      if (Number(count) >= MAX)
+        throw Problem.refused('id', `would be one more than the ${MAX} the shelf has room for.`);
       await change('kept').insert({ ...kept, of: read.ok.of, what: JSON.stringify(kept.what) });
     });
     return kept;

@@ -35,28 +35,28 @@ export class NewShotRequest {
   @ApiProperty({ format: 'uuid' }) @IsId() productionId: string;
   @ApiProperty({ maxLength: 200 }) @IsName() name: string;
 
-  @ApiProperty({ minimum: SHOT_LIMITS.size.least, maximum: SHOT_LIMITS.size.most, description: 'px' })
+  @ApiProperty({ minimum: SHOT_LIMITS.size.min, maximum: SHOT_LIMITS.size.max, description: 'px' })
   @IsInt()
-  @Min(SHOT_LIMITS.size.least)
-  @Max(SHOT_LIMITS.size.most)
+  @Min(SHOT_LIMITS.size.min)
+  @Max(SHOT_LIMITS.size.max)
   width: number;
 
-  @ApiProperty({ minimum: SHOT_LIMITS.size.least, maximum: SHOT_LIMITS.size.most, description: 'px' })
+  @ApiProperty({ minimum: SHOT_LIMITS.size.min, maximum: SHOT_LIMITS.size.max, description: 'px' })
   @IsInt()
-  @Min(SHOT_LIMITS.size.least)
-  @Max(SHOT_LIMITS.size.most)
+  @Min(SHOT_LIMITS.size.min)
+  @Max(SHOT_LIMITS.size.max)
   height: number;
 
-  @ApiProperty({ minimum: SHOT_LIMITS.rate.least, maximum: SHOT_LIMITS.rate.most, description: 'frames per second' })
+  @ApiProperty({ minimum: SHOT_LIMITS.rate.min, maximum: SHOT_LIMITS.rate.max, description: 'frames per second' })
   @IsInt()
-  @Min(SHOT_LIMITS.rate.least)
-  @Max(SHOT_LIMITS.rate.most)
+  @Min(SHOT_LIMITS.rate.min)
+  @Max(SHOT_LIMITS.rate.max)
   rate: number;
 
-  @ApiProperty({ minimum: SHOT_LIMITS.length.least, maximum: SHOT_LIMITS.length.most, description: 'frames' })
+  @ApiProperty({ minimum: SHOT_LIMITS.length.min, maximum: SHOT_LIMITS.length.max, description: 'frames' })
   @IsInt()
-  @Min(SHOT_LIMITS.length.least)
-  @Max(SHOT_LIMITS.length.most)
+  @Min(SHOT_LIMITS.length.min)
+  @Max(SHOT_LIMITS.length.max)
   length: number;
 
   @ApiProperty({ type: String, nullable: true, description: '#rrggbb, or null for transparent' })

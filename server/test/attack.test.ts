@@ -140,7 +140,7 @@ describe('what would be more than the server can bear is refused in words', () =
   test('lists that are too long are not looked at entry by entry', async () => {
     const ids = Array.from({ length: 70_000 }, () => randomId());
     const whole = { saveId: randomId(), baseRevision: 1, puts: [], deletes: [] };
-    for (const [field, most, spoils] of [
+    for (const [field, max, spoils] of [
       ['deletes', 5000, { deletes: ids }],
       ['held', 20_000, { held: ids }],
       ['puts', 5000, { puts: ids.map((id) => ({ id, kind: 'x' })) }],
@@ -148,7 +148,7 @@ describe('what would be more than the server can bear is refused in words', () =
       const { status, json } = await server.send('POST', `/shots/${shot}/saves`, { ...whole, ...spoils });
       expect([status, json]).toEqual([
         422,
-        expect.objectContaining({ errors: [{ field, message: `must hold at most ${most}; there are 70000.` }] }),
+        expect.objectContaining({ errors: [{ field, message: `must hold at most ${max}; there are 70000.` }] }),
       ]);
     }
   });

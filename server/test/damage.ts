@@ -1,7 +1,7 @@
 /** Files damaged in one of four ways: a bit, some bytes gone dark, a part copied over another, an end that is missing. */
 
 /** How many of each kind: few with every change, `TALLOW_DAMAGED=500` for a long look. */
-export const damagedCount = (usual: number): number => Number(process.env['TALLOW_DAMAGED'] ?? usual);
+export const damagedCount = (preset: number): number => Number(process.env['TALLOW_DAMAGED'] ?? preset);
 
 export function damaged(whole: Buffer, random: () => number, nth: number): Buffer {
   const content = Buffer.from(whole);

@@ -106,9 +106,9 @@ const drawn = (frame: number, background = false): Uint8ClampedArray => {
 };
 const farthest = (a: ArrayLike<number>, b: ArrayLike<number>): number => {
   expect(a.length).toBe(b.length);
-  let most = 0;
-  for (let i = 0; i < a.length; i++) most = Math.max(most, Math.abs(a[i]! - b[i]!));
-  return most;
+  let max = 0;
+  for (let i = 0; i < a.length; i++) max = Math.max(max, Math.abs(a[i]! - b[i]!));
+  return max;
 };
 const probe = (
   file: string,
@@ -143,17 +143,17 @@ describe('frames', () => {
     const planes = new Float32Array(new Uint8Array(decodedPart(files[6]!, 'exr', 'gbrapf32le')).buffer);
     const count = WIDTH * HEIGHT;
     const straight = drawn(6);
-    let most = 0;
+    let max = 0;
     for (let i = 0; i < count; i++) {
       const alpha = straight[i * 4 + 3]! / 255;
       [1, 2, 0].forEach((channel, plane) => {
         const light = asLight(straight[i * 4 + channel]!) * alpha;
-        most = Math.max(most, Math.abs(planes[plane * count + i]! - light));
+        max = Math.max(max, Math.abs(planes[plane * count + i]! - light));
       });
-      most = Math.max(most, Math.abs(planes[3 * count + i]! - alpha));
+      max = Math.max(max, Math.abs(planes[3 * count + i]! - alpha));
     }
     // A half has 11 bits.
-    expect(most).toBeLessThan(1 / 2048);
+    expect(max).toBeLessThan(1 / 2048);
   });
 
   test('alpha is told as asked, and said in the notes', async () => {
@@ -235,7 +235,7 @@ describe('films', () => {
     // As long as the picture: a second; silent for three frames of twelve a second.
     expect(samples.length).toBe(48_000);
     const loudest = (from: number, to: number) =>
-      samples.subarray(from, to).reduce((most, v) => Math.max(most, Math.abs(v)), 0);
+      samples.subarray(from, to).reduce((max, v) => Math.max(max, Math.abs(v)), 0);
     expect(loudest(0, 11_900)).toBe(0);
     expect(loudest(13_000, 47_000)).toBeCloseTo(0.5, 2);
   });

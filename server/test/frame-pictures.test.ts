@@ -42,14 +42,14 @@ test('each frame has its own pictures at hand, one after the other and back, and
   const asked: string[] = [];
   const { doc } = withSequence(60);
   const pictures = new FramePictures(doc, (sha256) => Promise.resolve((asked.push(sha256), png)), 10 * BYTES);
-  let most = 0;
+  let max = 0;
   for (const frame of [...Array(60).keys(), 59, 58, 0]) {
     await pictures.at(frame);
     expect(pictures.picture(hash(frame + 1))).not.toBeNull();
     expect(pictures.picture(hash(0))).not.toBeNull();
-    most = Math.max(most, Array.from({ length: 61 }, (_, n) => pictures.picture(hash(n))).filter(Boolean).length);
+    max = Math.max(max, Array.from({ length: 61 }, (_, n) => pictures.picture(hash(n))).filter(Boolean).length);
   }
-  expect(most).toBe(2);
+  expect(max).toBe(2);
   expect(asked.filter((sha256) => sha256 === hash(0))).toHaveLength(1);
   // 60 there, 59 and 58 kept, the first gone meanwhile and fetched again.
   expect(asked.filter((sha256) => sha256 !== hash(0))).toHaveLength(61);

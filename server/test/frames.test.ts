@@ -14,7 +14,7 @@ import { drawFrame } from '@tallow/core/render';
 import { furnaceMouth } from '@tallow/demo';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { directMeans, makeSurface } from '../render/canvas.ts';
-import { fileStem, frameName, USUAL_EXPORT } from '@tallow/core/formats';
+import { fileStem, frameName, DEFAULT_EXPORT } from '@tallow/core/formats';
 import { pngFrames, wholeShot } from '../render/frames.ts';
 
 const flat = (values: number[]) => Float32Array.from(values);
@@ -101,7 +101,7 @@ test('frames come in order at the shot’s size; equal ones are encoded once', a
   expect([image.width, image.height]).toEqual([1920, 1080]);
 }, 60_000);
 test('numbers and names of files', () => {
-  const numbers = { ...USUAL_EXPORT, pattern: '{frame}', from: 0 };
+  const numbers = { ...DEFAULT_EXPORT, pattern: '{frame}', from: 0 };
   expect([0, 9_998, 9_999].map((nth) => frameName(numbers, '', '', nth))).toEqual(['0001', '9999', '10000']);
   expect(['Furnace mouth', '  Ü/..\\b ', '炎', '///'].map(fileStem)).toEqual(['furnace-mouth', 'u-b', '炎', 'shot']);
 });

@@ -5,11 +5,11 @@ test('work is done in the order it came, one piece at a time; what fails holds n
   await fc.assert(
     fc.asyncProperty(fc.array(fc.boolean(), { maxLength: 20 }), async (fails) => {
       const line = inLine();
-      let [running, most] = [0, 0];
+      let [running, max] = [0, 0];
       const order: number[] = [];
       const all = fails.map((isFailing, i) =>
         line(async () => {
-          most = Math.max(most, (running += 1));
+          max = Math.max(max, (running += 1));
           await Promise.resolve();
           order.push(i);
           running -= 1;
@@ -18,7 +18,7 @@ test('work is done in the order it came, one piece at a time; what fails holds n
         }),
       );
       const came = await Promise.allSettled(all);
-      expect(most).toBe(fails.length > 0 ? 1 : 0);
+      expect(max).toBe(fails.length > 0 ? 1 : 0);
       expect(order).toEqual(fails.map((_, i) => i));
       expect(came.map(({ status }) => status === 'rejected')).toEqual(fails);
     }),

@@ -350,9 +350,9 @@ describe('looks', () => {
       full.context.drawImage(source.picture, 0, 0);
       full.context.filter = 'none';
       const exact = full.context.getImageData(0, 0, 400, 400).data;
-      let most = 0;
-      for (let i = 3; i < exact.length; i += 4) most = Math.max(most, Math.abs(exact[i]! - fast[i]!));
-      expect(most).toBeLessThanOrEqual(6);
+      let max = 0;
+      for (let i = 3; i < exact.length; i += 4) max = Math.max(max, Math.abs(exact[i]! - fast[i]!));
+      expect(max).toBeLessThanOrEqual(6);
     }
   });
   test('lines take the colour of the fill beside them, darker', () => {

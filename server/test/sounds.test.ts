@@ -73,9 +73,9 @@ test.each([
   expect([status, body.title]).toEqual([201, undefined]);
   expect(Math.abs(body.seconds! - MADE_SOUNDS.strike.seconds)).toBeLessThan(0.06);
   const back = await samplesOf(body.sha256!);
-  const loudest = back.reduce((most, value, i) => (Math.abs(value) > Math.abs(back[most]!) ? i : most), 0);
+  const loudest = back.reduce((max, value, i) => (Math.abs(value) > Math.abs(back[max]!) ? i : max), 0);
   const was = MADE_SOUNDS.strike.make(1);
-  const meant = was.reduce((most, value, i) => (Math.abs(value) > Math.abs(was[most]!) ? i : most), 0);
+  const meant = was.reduce((max, value, i) => (Math.abs(value) > Math.abs(was[max]!) ? i : max), 0);
   expect(Math.abs(loudest - meant) / MADE_RATE).toBeLessThan(0.02);
 });
 

@@ -47,8 +47,8 @@ export function mirrored(key: Key): Key {
 
 /** The keys of an action as they are now. */
 export function keysOf(action: Action, { own, leftHanded }: Bindings = useBindings.getState()): readonly Key[] {
-  const usual = leftHanded ? action.keys.map(mirrored) : action.keys;
-  return own[action.name] ?? usual;
+  const given = leftHanded ? action.keys.map(mirrored) : action.keys;
+  return own[action.name] ?? given;
 }
 
 export const sameKey = (a: Key, b: Key): boolean =>

@@ -33,21 +33,21 @@ import { film } from '../tools/camera/filming.ts';
 import { KeyedRow, type Measure } from './keyed-row.tsx';
 
 const DEGREES = 180 / Math.PI;
-const FAR = { least: -100_000, most: 100_000 } as const;
+const FAR = { min: -100_000, max: 100_000 } as const;
 
 /** What of the camera is dragged how far: over the picture's own size to each side; farther is typed. */
 const measuresFor = ({ width, height }: Pick<Shot, 'width' | 'height'>): Readonly<Record<CameraValue, Measure>> => ({
-  x: { label: 'Across', unit: 'px', least: -width, most: width, per: 1, typed: FAR },
-  y: { label: 'Down', unit: 'px', least: -height, most: height, per: 1, typed: FAR },
+  x: { label: 'Across', unit: 'px', min: -width, max: width, per: 1, typed: FAR },
+  y: { label: 'Down', unit: 'px', min: -height, max: height, per: 1, typed: FAR },
   zoom: {
     label: 'Zoom',
     unit: '%',
-    least: 20,
-    most: 400,
+    min: 20,
+    max: 400,
     per: 100,
-    typed: { least: 100 * ZOOM_LIMITS.least, most: 100 * ZOOM_LIMITS.most },
+    typed: { min: 100 * ZOOM_LIMITS.min, max: 100 * ZOOM_LIMITS.max },
   },
-  angle: { label: 'Turn', unit: '°', least: -180, most: 180, per: DEGREES, typed: { least: -3600, most: 3600 } },
+  angle: { label: 'Turn', unit: '°', min: -180, max: 180, per: DEGREES, typed: { min: -3600, max: 3600 } },
 });
 
 function CameraRow({ doc, which, frame }: { doc: ShotDocument; which: CameraValue; frame: number }) {
@@ -75,10 +75,10 @@ function CameraRow({ doc, which, frame }: { doc: ShotDocument; which: CameraValu
 }
 
 const SHAKE_FIELDS = [
-  { field: 'lasts', label: 'Dies down in', unit: 'fr', least: 1, most: 96, per: 1 },
-  { field: 'amount', label: 'Amount', unit: 'px', least: 0, most: 200, per: 1 },
-  { field: 'turn', label: 'Turns', unit: '°', least: 0, most: 10, per: DEGREES },
-  { field: 'frequency', label: 'Swings a second', unit: '', least: 1, most: 24, per: 1 },
+  { field: 'lasts', label: 'Dies down in', unit: 'fr', min: 1, max: 96, per: 1 },
+  { field: 'amount', label: 'Amount', unit: 'px', min: 0, max: 200, per: 1 },
+  { field: 'turn', label: 'Turns', unit: '°', min: 0, max: 10, per: DEGREES },
+  { field: 'frequency', label: 'Swings a second', unit: '', min: 1, max: 24, per: 1 },
 ] as const;
 
 function ShakeCard({ shake, frame, isOpen }: { shake: Shake; frame: number; isOpen: boolean }) {
@@ -131,13 +131,13 @@ function ShakeCard({ shake, frame, isOpen }: { shake: Shake; frame: number; isOp
         </Small>
       </div>
       {isOpen
-        ? SHAKE_FIELDS.map(({ field, label, unit, least, most, per }) => (
+        ? SHAKE_FIELDS.map(({ field, label, unit, min, max, per }) => (
             <Slider
               key={field}
               label={label}
               unit={unit}
-              least={least}
-              most={most}
+              min={min}
+              max={max}
               step={field === 'turn' ? 0.1 : 1}
               value={shake[field] * per}
               onMove={(to) => {

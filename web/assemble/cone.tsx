@@ -27,7 +27,7 @@ const halfAt = (x: number, width: number): number => ((x - EYE) / (width - RIGHT
 /** px of a letter of a label, about. */
 const LETTER = 5;
 /** Letters a label has at the most. */
-const MOST_LETTERS = 18;
+const MAX_LETTERS = 18;
 
 /** How many letters each label has room for: the picked plane's first, then from the nearest on; none for those in between. */
 function labelled(planes: readonly Plane[], xOf: (id: Id) => number, picked: Id | null): ReadonlyMap<Id, number> {
@@ -36,7 +36,7 @@ function labelled(planes: readonly Plane[], xOf: (id: Id) => number, picked: Id 
     if (shown.every((other) => Math.abs(xOf(other) - xOf(id)) >= LABEL)) shown.push(id);
   const gap = (id: Id): number =>
     Math.min(...shown.flatMap((other) => (other === id ? [] : [Math.abs(xOf(other) - xOf(id))])));
-  return new Map(shown.map((id) => [id, Math.min(MOST_LETTERS, Math.floor(gap(id) / LETTER))]));
+  return new Map(shown.map((id) => [id, Math.min(MAX_LETTERS, Math.floor(gap(id) / LETTER))]));
 }
 
 interface UprightProps {
@@ -70,8 +70,8 @@ function Upright({ plane, x, half, isPicked, isSeen, letters, onDown }: UprightP
       data-testid="upright"
       data-name={name}
       aria-label={`Depth of ${name}`}
-      aria-valuemin={DEPTH_LIMITS.least}
-      aria-valuemax={DEPTH_LIMITS.most}
+      aria-valuemin={DEPTH_LIMITS.min}
+      aria-valuemax={DEPTH_LIMITS.max}
       aria-valuenow={Math.round(depth)}
       aria-valuetext={`${Math.round(depth)} px`}
       className="cursor-ew-resize touch-none outline-none [&:focus-visible>.bar]:stroke-flame"

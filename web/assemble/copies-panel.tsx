@@ -64,7 +64,7 @@ export function CopiesPanel({ level, placement }: { level: Level; placement: Pla
   const slider = (
     label: string,
     unit: string,
-    [least, most]: readonly [number, number],
+    [min, max]: readonly [number, number],
     value: number,
     set: (value: number) => Partial<ScatterSettings>,
   ) => (
@@ -72,8 +72,8 @@ export function CopiesPanel({ level, placement }: { level: Level; placement: Pla
       key={label}
       label={label}
       unit={unit}
-      least={least}
-      most={most}
+      min={min}
+      max={max}
       value={value}
       onMove={(to) => {
         change(label.toLowerCase(), set(to));
@@ -88,11 +88,11 @@ export function CopiesPanel({ level, placement }: { level: Level; placement: Pla
     field: 'size' | 'turn' | 'speed',
     per: number,
   ) => [
-    slider(`${label} at least`, unit, bounds, scatter[field].least * per, (v) => ({
-      [field]: { least: v / per, most: Math.max(v / per, scatter[field].most) },
+    slider(`${label} at least`, unit, bounds, scatter[field].min * per, (v) => ({
+      [field]: { min: v / per, max: Math.max(v / per, scatter[field].max) },
     })),
-    slider(`${label} at most`, unit, bounds, scatter[field].most * per, (v) => ({
-      [field]: { least: Math.min(v / per, scatter[field].least), most: v / per },
+    slider(`${label} at most`, unit, bounds, scatter[field].max * per, (v) => ({
+      [field]: { min: Math.min(v / per, scatter[field].min), max: v / per },
     })),
   ];
   return (

@@ -9,8 +9,8 @@ const ROOM = 1.35;
 
 /** What depths are in view: those of the planes, with room to go further. */
 export function depthsInView(depths: readonly number[]): readonly [number, number] {
-  const [least, most] = [Math.min(0, ...depths), Math.max(0, ...depths)];
-  return [Math.min(NEAR, least * ROOM), Math.max(FAR, most * ROOM)];
+  const [min, max] = [Math.min(0, ...depths), Math.max(0, ...depths)];
+  return [Math.min(NEAR, min * ROOM), Math.max(FAR, max * ROOM)];
 }
 
 interface DepthScale {

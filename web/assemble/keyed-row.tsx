@@ -8,12 +8,12 @@ import { endGesture } from '../shot/document.ts';
 export interface Measure {
   readonly label: string;
   readonly unit: string;
-  readonly least: number;
-  readonly most: number;
+  readonly min: number;
+  readonly max: number;
   /** What is seen for one of what is kept. */
   readonly per: number;
   /** What may be typed, as it is seen, where that goes farther than what is dragged. */
-  readonly typed?: { readonly least: number; readonly most: number };
+  readonly typed?: { readonly min: number; readonly max: number };
 }
 
 interface KeyedRowProps extends Measure {
@@ -30,7 +30,7 @@ interface KeyedRowProps extends Measure {
 }
 
 export function KeyedRow(props: KeyedRowProps) {
-  const { which, label, unit, least, most, per, typed, value, frame, shown, onSet, onKey, onDrop } = props;
+  const { which, label, unit, min, max, per, typed, value, frame, shown, onSet, onKey, onDrop } = props;
   const keys = keysIn(value);
   const key = keys.find((each) => each.frame === frame);
   return (
@@ -50,8 +50,8 @@ export function KeyedRow(props: KeyedRowProps) {
           <Slider
             label={label}
             unit={unit}
-            least={least}
-            most={most}
+            min={min}
+            max={max}
             {...(typed ? { typed } : {})}
             value={shown * per}
             onMove={(to) => {

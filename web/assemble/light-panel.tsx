@@ -29,14 +29,14 @@ import { edit, endGesture } from '../shot/document.ts';
 import { pickLight } from '../tools/place/placing.ts';
 import { KeyedRow, type Measure } from './keyed-row.tsx';
 
-const FAR = { least: -100_000, most: 100_000 } as const;
+const FAR = { min: -100_000, max: 100_000 } as const;
 
 /** What of a light is dragged how far: over the picture's own size; farther is typed. */
 const measuresFor = ({ width, height }: Pick<Shot, 'width' | 'height'>): Readonly<Record<LightValue, Measure>> => ({
-  strength: { label: 'Strength', unit: '%', least: 0, most: 200, per: 100, typed: { least: 0, most: 400 } },
-  radius: { label: 'Reaches', unit: 'px', least: 20, most: width, per: 1, typed: LIGHT_LIMITS.radius },
-  x: { label: 'Across', unit: 'px', least: -width, most: width, per: 1, typed: FAR },
-  y: { label: 'Down', unit: 'px', least: -height, most: height, per: 1, typed: FAR },
+  strength: { label: 'Strength', unit: '%', min: 0, max: 200, per: 100, typed: { min: 0, max: 400 } },
+  radius: { label: 'Reaches', unit: 'px', min: 20, max: width, per: 1, typed: LIGHT_LIMITS.radius },
+  x: { label: 'Across', unit: 'px', min: -width, max: width, per: 1, typed: FAR },
+  y: { label: 'Down', unit: 'px', min: -height, max: height, per: 1, typed: FAR },
 });
 
 function ValueOfLight({
@@ -157,7 +157,7 @@ export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) 
     label: string,
     title: string,
     unit: string,
-    [least, most]: readonly [number, number],
+    [min, max]: readonly [number, number],
     field: 'follows' | 'smooth' | 'dies' | 'reach' | 'side',
     per = 1,
     step = 1,
@@ -166,8 +166,8 @@ export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) 
       label={label}
       title={title}
       unit={unit}
-      least={least}
-      most={most}
+      min={min}
+      max={max}
       step={step}
       value={light[field] * per}
       onMove={(to) => {

@@ -146,11 +146,11 @@ export function PlacePanel({ level, placement, since }: { level: Level; placemen
   const row = { placement, since };
   return (
     <div className="pb-2">
-      <ValueRow {...row} which="x" label="Across" unit="px" least={-width} most={2 * width} per={1} />
-      <ValueRow {...row} which="y" label="Down" unit="px" least={-height} most={2 * height} per={1} />
-      <ValueRow {...row} which="scale" label="Size" unit="%" least={5} most={400} per={100} />
-      <ValueRow {...row} which="angle" label="Turn" unit="°" least={-180} most={180} per={180 / Math.PI} />
-      <ValueRow {...row} which="opacity" label="Opacity" unit="%" least={0} most={100} per={100} />
+      <ValueRow {...row} which="x" label="Across" unit="px" min={-width} max={2 * width} per={1} />
+      <ValueRow {...row} which="y" label="Down" unit="px" min={-height} max={2 * height} per={1} />
+      <ValueRow {...row} which="scale" label="Size" unit="%" min={5} max={400} per={100} />
+      <ValueRow {...row} which="angle" label="Turn" unit="°" min={-180} max={180} per={180 / Math.PI} />
+      <ValueRow {...row} which="opacity" label="Opacity" unit="%" min={0} max={100} per={100} />
       <div className="flex flex-wrap gap-1.5 py-1.5">
         <Small
           pressed={corners}
@@ -243,8 +243,8 @@ export function PlacePanel({ level, placement, since }: { level: Level; placemen
         <Slider
           label="Leans over"
           unit="°"
-          least={-60}
-          most={60}
+          min={-60}
+          max={60}
           value={(placement.skew * 180) / Math.PI}
           onMove={(degrees) => {
             set('lean', placement, { skew: (degrees * Math.PI) / 180 }, `skew-${placement.id}`);
@@ -257,8 +257,8 @@ export function PlacePanel({ level, placement, since }: { level: Level; placemen
             label={axis === 'x' ? 'Drifts across' : 'Drifts down'}
             title="So far it goes on each turn"
             unit="px"
-            least={-400}
-            most={400}
+            min={-400}
+            max={400}
             value={placement.drift[axis]}
             onMove={(by) => {
               set('drift', placement, { drift: { ...placement.drift, [axis]: by } }, `drift-${placement.id}`);

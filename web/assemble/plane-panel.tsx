@@ -25,7 +25,7 @@ import { edit, endGesture } from '../shot/document.ts';
 import { pickPlane } from '../tools/place/placing.ts';
 
 /** px of depth that the slider goes over; farther is typed. */
-const REACH = { least: -900, most: 6000 } as const;
+const REACH = { min: -900, max: 6000 } as const;
 /** px of depth at which half of the air has come, when it is first let in. */
 const FIRST_REACH = 2400;
 
@@ -81,8 +81,8 @@ function Air({ doc }: { doc: ShotDocument }) {
           label="Half of it at"
           title="The depth at which a plane has turned half way"
           unit="px"
-          least={100}
-          most={10_000}
+          min={100}
+          max={10_000}
           typed={AIR_LIMITS}
           step={10}
           value={air.reach}
@@ -96,8 +96,8 @@ function Air({ doc }: { doc: ShotDocument }) {
         label="Seen from"
         title="How far off the eye is: the nearer it is, the stronger depth shows"
         unit="px"
-        least={300}
-        most={8000}
+        min={300}
+        max={8000}
         typed={FOCAL_LIMITS}
         step={10}
         value={focalOf(shot)}

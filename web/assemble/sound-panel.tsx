@@ -72,8 +72,8 @@ function Hits({ doc, sound }: { doc: ShotDocument; sound: Sound }) {
         label="Hits as faint as"
         title="How much fainter than the strongest a hit may be"
         unit="%"
-        least={0}
-        most={100}
+        min={0}
+        max={100}
         value={sound.hits * 100}
         onMove={(to) => {
           edit('hits of a sound', (now) => setSound(now, sound.id, { hits: to / 100 }), `sound-${sound.id}-hits`);
@@ -155,17 +155,17 @@ export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) 
     label: string,
     title: string,
     unit: string,
-    [least, most, step]: readonly [number, number, number],
+    [min, max, step]: readonly [number, number, number],
     value: number,
     onMove: (to: number) => void,
-    typed?: { least: number; most: number },
+    typed?: { min: number; max: number },
   ) => (
     <Slider
       label={label}
       title={title}
       unit={unit}
-      least={least}
-      most={most}
+      min={min}
+      max={max}
       step={step}
       value={value}
       {...(typed ? { typed } : {})}
@@ -240,7 +240,7 @@ export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) 
         (to) => {
           set('loudness', { loudness: to / 100 }, 'loudness');
         },
-        { least: 0, most: 400 },
+        { min: 0, max: 400 },
       )}
       {slider(
         'Comes over',
@@ -251,7 +251,7 @@ export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) 
         (to) => {
           set('sound comes', { fadeIn: to }, 'in');
         },
-        { least: 0, most: seconds },
+        { min: 0, max: seconds },
       )}
       {slider(
         'Goes over',
@@ -262,7 +262,7 @@ export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) 
         (to) => {
           set('sound goes', { fadeOut: to }, 'out');
         },
-        { least: 0, most: seconds },
+        { min: 0, max: seconds },
       )}
       {slider(
         'Begins on',
@@ -273,7 +273,7 @@ export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) 
         (to) => {
           set('move a sound', { start: to - 1 }, 'start');
         },
-        { least: -9999, most: 99_999 },
+        { min: -9999, max: 99_999 },
       )}
       {slider('Heard from', 'Seconds of the recording', 's', [0, seconds, 0.01], part.from, (to) => {
         edit(

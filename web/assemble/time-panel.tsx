@@ -67,8 +67,8 @@ export function TimePanel({ level, placement }: { level: Level; placement: Place
           key={`start-${placement.start}`}
           label="Begins on frame"
           value={placement.start + 1}
-          least={-9999}
-          most={99_999}
+          min={-9999}
+          max={99_999}
           onTake={(frame) => {
             set('start', { start: frame - 1 });
           }}
@@ -77,8 +77,8 @@ export function TimePanel({ level, placement }: { level: Level; placement: Place
           key={`lasts-${placement.lasts}-${seen}`}
           label="Seen for frames"
           value={seen === Infinity ? Math.max(1, level.length - placement.start) : seen}
-          least={1}
-          most={99_999}
+          min={1}
+          max={99_999}
           onTake={(lasts) => {
             set('how long it is seen', { lasts });
           }}
@@ -88,8 +88,8 @@ export function TimePanel({ level, placement }: { level: Level; placement: Place
             key={`repeats-${placement.repeats}`}
             label="Turns (0: all)"
             value={placement.repeats ?? 0}
-            least={0}
-            most={9999}
+            min={0}
+            max={9999}
             onTake={(turns) => {
               set('turns', { repeats: turns === 0 ? null : turns });
             }}
@@ -141,8 +141,8 @@ export function TimePanel({ level, placement }: { level: Level; placement: Place
             key={`phase-${placement.phase}`}
             label="Begins with its"
             value={placement.phase + 1}
-            least={1}
-            most={length}
+            min={1}
+            max={length}
             onTake={(frame) => {
               set('first drawing', { phase: frame - 1 });
             }}

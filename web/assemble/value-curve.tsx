@@ -50,9 +50,9 @@ export function ValueCurve(props: ValueCurveProps) {
   // The numbers in view stay while a key is dragged, so that it stays under the pen.
   const [held, setHeld] = useState<readonly [number, number] | null>(null);
   const { value, per, unit, start, label, owner } = changing;
-  const [least, most] = [Math.min(...numbers), Math.max(...numbers)];
-  const room = most > least ? (most - least) * 0.15 : Math.max(1, Math.abs(most)) * 0.5;
-  const inView: readonly [number, number] = held ?? [least - room, most + room];
+  const [min, max] = [Math.min(...numbers), Math.max(...numbers)];
+  const room = max > min ? (max - min) * 0.15 : Math.max(1, Math.abs(max)) * 0.5;
+  const inView: readonly [number, number] = held ?? [min - room, max + room];
   const y = scaleLinear(inView, [height - 4, 4]);
   const path = line<number>()
     .x((_, i) => time.x(from + i))
@@ -90,7 +90,7 @@ export function ValueCurve(props: ValueCurveProps) {
       return;
     }
     const frame = Math.min(last, Math.max(0, key.frame + dx));
-    const number = key.value + dy * STEP * (most - least || 1);
+    const number = key.value + dy * STEP * (max - min || 1);
     edit(`key of ${label}`, (doc) => moveKey(doc, changing, key, frame, number), `key-${keyName(changing, key)}`);
     endGesture();
     onPick(keyName(changing, { ...key, frame }));
@@ -107,8 +107,8 @@ export function ValueCurve(props: ValueCurveProps) {
           data-testid="key"
           aria-label={`${name} on frame ${key.frame + start + 1}`}
           aria-valuenow={Math.round(key.value * per * 100) / 100}
-          aria-valuemin={Math.round(changing.least * per)}
-          aria-valuemax={Math.round(changing.most * per)}
+          aria-valuemin={Math.round(changing.min * per)}
+          aria-valuemax={Math.round(changing.max * per)}
           aria-valuetext={shown(key.value)}
           className="cursor-move touch-none outline-none [&:focus-visible>.dot]:stroke-flame"
           onPointerDown={begin(key)}

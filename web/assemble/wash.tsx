@@ -82,7 +82,7 @@ function framesOf(doc: ShotDocument, { start, lasts }: Placement): number[] {
 export function Wash({ level, placement }: { level: Level; placement: Placement }) {
   const [effectId, setEffect] = useState('');
   const [swatch, setSwatch] = useState('');
-  const [most, setMost] = useState(60);
+  const [max, setMost] = useState(60);
   const [found, setFound] = useState<Found | null>(null);
   const [done, setDone] = useState<number | null>(null);
   const stopped = useRef(false);
@@ -115,7 +115,7 @@ export function Wash({ level, placement }: { level: Level; placement: Placement 
     if (!shown) return;
     // Told by frames since it began.
     const before = Array.from({ length: Math.max(0, shown.from - placement.start) }, () => 0);
-    edit('wash at contact', (now) => layWash(now, placement.id, [...before, ...shown.shares], colour, most, randomId));
+    edit('wash at contact', (now) => layWash(now, placement.id, [...before, ...shown.shares], colour, max, randomId));
   };
   return (
     <Fold label="Wash where it is touched">
@@ -161,7 +161,7 @@ export function Wash({ level, placement }: { level: Level; placement: Placement 
             options={swatches.map(({ id, name }) => ({ value: id, label: name }))}
             onChoose={setSwatch}
           />
-          <Slider label="At most" unit="%" least={1} most={100} value={most} onMove={setMost} />
+          <Slider label="At most" unit="%" min={1} max={100} value={max} onMove={setMost} />
           <Small
             title="A tint that comes in where they touch and is gone after: a look of this use, to be changed like any other"
             whyNot={contactsOf(shown.shares).length > 0 ? null : 'They never touch.'}

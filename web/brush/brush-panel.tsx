@@ -94,8 +94,8 @@ export function BrushPanel() {
     <Slider
       label={label}
       value={Math.round(value * 100)}
-      least={0}
-      most={100}
+      min={0}
+      max={100}
       unit="%"
       title={title}
       onMove={(v) => {
@@ -103,8 +103,8 @@ export function BrushPanel() {
       }}
     />
   );
-  const px = (label: string, value: number, most: number, title: string, set: (px: number) => void) => (
-    <Slider label={label} value={value} least={0} most={most} unit="px" title={title} onMove={set} />
+  const px = (label: string, value: number, max: number, title: string, set: (px: number) => void) => (
+    <Slider label={label} value={value} min={0} max={max} unit="px" title={title} onMove={set} />
   );
   return (
     <Panel

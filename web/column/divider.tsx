@@ -2,11 +2,11 @@
 import { followHandle } from '../parts/follow-handle.ts';
 import { onScreen, setScreen, useScreen } from '../screen/screen.ts';
 import { WHEEL } from '../wheel/dial.ts';
-import { LEAST, MOST, useWheelScale } from '../wheel/room.ts';
+import { MIN, MAX, useWheelScale } from '../wheel/room.ts';
 
 /** One press of an arrow key. */
 const STEP = 0.05;
-const kept = (scale: number): number => Math.min(MOST, Math.max(LEAST, scale));
+const kept = (scale: number): number => Math.min(MAX, Math.max(MIN, scale));
 
 export function Divider() {
   const scale = useWheelScale();
@@ -22,8 +22,8 @@ export function Divider() {
       data-testid="divider"
       aria-label="Between wheel and layers"
       aria-orientation="horizontal"
-      aria-valuemin={Math.round(LEAST * 100)}
-      aria-valuemax={MOST * 100}
+      aria-valuemin={Math.round(MIN * 100)}
+      aria-valuemax={MAX * 100}
       aria-valuenow={Math.round(scale * 100)}
       data-tip={`Drag: more room for the layers or for the wheel${byHand ? ' · double-click: as it was' : ''}`}
       className="group mx-2 flex h-2.5 shrink-0 cursor-row-resize touch-none items-center"

@@ -1,5 +1,5 @@
 /** What else the same job delivers: settings put aside, each a folder of one zip. */
-import { deliveryName, EXPORT_FORMATS, MOST_DELIVERIES, type ExportSettings } from '@tallow/core/formats';
+import { deliveryName, EXPORT_FORMATS, MAX_DELIVERIES, type ExportSettings } from '@tallow/core/formats';
 import { Plus, X } from 'lucide-react';
 import { Button } from '../parts/button.tsx';
 
@@ -38,7 +38,7 @@ export function Deliveries({ settings, onChange }: DeliveriesProps) {
       ) : null}
       <Button
         title="Puts these settings aside: the same job delivers them too, in one zip"
-        whyNot={also.length + 1 >= MOST_DELIVERIES ? `${MOST_DELIVERIES} deliveries are the most of one job.` : null}
+        whyNot={also.length + 1 >= MAX_DELIVERIES ? `${MAX_DELIVERIES} deliveries are the most of one job.` : null}
         onClick={() => {
           const { also: own, ...delivery } = settings;
           onChange([...own, delivery]);

@@ -7,7 +7,7 @@ import {
   fileStem,
   forFormat,
   sequencesOf,
-  USUAL_EXPORT,
+  DEFAULT_EXPORT,
   type ExportSettings,
 } from '@tallow/core/formats';
 import { soundsOf } from '@tallow/core/sound';
@@ -42,7 +42,7 @@ export function ExportStep() {
   if (!doc) return null;
   const shot = shotOf(doc);
   const asked: ExportSettings = {
-    ...USUAL_EXPORT,
+    ...DEFAULT_EXPORT,
     ...chosen,
     from: Math.min(chosen.from ?? 0, shot.length - 1),
     to: Math.min(chosen.to ?? shot.length, shot.length),
@@ -127,8 +127,8 @@ export function ExportStep() {
             label="From"
             title="The first frame"
             value={from + 1}
-            least={1}
-            most={to}
+            min={1}
+            max={to}
             onTake={(frame) => {
               set({ from: frame - 1 });
             }}
@@ -138,8 +138,8 @@ export function ExportStep() {
             label="To"
             title="The last frame"
             value={to}
-            least={from + 1}
-            most={shot.length}
+            min={from + 1}
+            max={shot.length}
             onTake={(frame) => {
               set({ to: frame });
             }}

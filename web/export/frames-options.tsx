@@ -124,8 +124,8 @@ export function NamesAndPapers({
             key={`n${firstNumber(settings)}`}
             label="First number"
             value={firstNumber(settings)}
-            least={0}
-            most={EXPORT_LIMITS.first}
+            min={0}
+            max={EXPORT_LIMITS.first}
             onTake={(first) => {
               set({ first });
             }}
@@ -134,8 +134,8 @@ export function NamesAndPapers({
             key={`d${padding}`}
             label="Digits"
             value={padding}
-            least={1}
-            most={EXPORT_LIMITS.padding}
+            min={1}
+            max={EXPORT_LIMITS.padding}
             onTake={(digits) => {
               set({ padding: digits });
             }}
@@ -144,8 +144,8 @@ export function NamesAndPapers({
             key={`b${before}`}
             label="Frames before"
             value={before}
-            least={0}
-            most={EXPORT_LIMITS.handle}
+            min={0}
+            max={EXPORT_LIMITS.handle}
             onTake={(handle) => {
               set({ before: handle });
             }}
@@ -154,8 +154,8 @@ export function NamesAndPapers({
             key={`a${after}`}
             label="Frames after"
             value={after}
-            least={0}
-            most={EXPORT_LIMITS.handle}
+            min={0}
+            max={EXPORT_LIMITS.handle}
             onTake={(handle) => {
               set({ after: handle });
             }}

@@ -11,11 +11,11 @@ const LAYERS: Readonly<Record<ExportSettings['layers'], string>> = {
 };
 
 const SIDES = [
-  { side: 'left', label: 'From left', least: 0 },
-  { side: 'top', label: 'From top', least: 0 },
-  { side: 'width', label: 'Width', least: 1 },
-  { side: 'height', label: 'Height', least: 1 },
-] as const satisfies readonly { side: keyof ExportCrop; label: string; least: number }[];
+  { side: 'left', label: 'From left', min: 0 },
+  { side: 'top', label: 'From top', min: 0 },
+  { side: 'width', label: 'Width', min: 1 },
+  { side: 'height', label: 'Height', min: 1 },
+] as const satisfies readonly { side: keyof ExportCrop; label: string; min: number }[];
 
 interface WhatIsInProps {
   readonly shot: Pick<Shot, 'width' | 'height'>;
@@ -27,7 +27,7 @@ export function WhatIsIn({ shot, settings, set }: WhatIsInProps) {
   const { layers, crop } = settings;
   const whole = { left: 0, top: 0, width: shot.width, height: shot.height };
   const now = crop ?? whole;
-  const mostOf = (side: keyof ExportCrop): number =>
+  const maxOf = (side: keyof ExportCrop): number =>
     ({
       left: shot.width - 1,
       top: shot.height - 1,
@@ -65,13 +65,13 @@ export function WhatIsIn({ shot, settings, set }: WhatIsInProps) {
         />
         {crop ? (
           <div className="grid grid-cols-4 gap-2 pt-1">
-            {SIDES.map(({ side, label, least }) => (
+            {SIDES.map(({ side, label, min }) => (
               <NumberField
                 key={`${side}${now[side]}`}
                 label={label}
                 value={now[side]}
-                least={least}
-                most={mostOf(side)}
+                min={min}
+                max={maxOf(side)}
                 onTake={(value) => {
                   cropTo(side, value);
                 }}

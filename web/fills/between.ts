@@ -7,7 +7,7 @@ import { proxy } from 'comlink';
 import { compute } from '../workers/compute-client.ts';
 import { current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
-import { MOST_GAP, setFill, workAt, type FillReportAt } from './fill.ts';
+import { MAX_GAP, setFill, workAt, type FillReportAt } from './fill.ts';
 
 /**
  * Fills a layer in some slots as it is filled in another.
@@ -36,7 +36,7 @@ export async function fillBetween(
   const results = await compute().fillThrough(
     works.map(({ work }) => work),
     first.regions.map(({ x, y, swatch }) => ({ seed: { x, y }, swatch })),
-    MOST_GAP,
+    MAX_GAP,
     proxy(() => Promise.resolve()),
   );
   if (!results) return;

@@ -70,7 +70,7 @@ export const useFill = create<FillDesk>(() => ({
 export const setFill = useFill.setState;
 
 /** Widest gap that is closed by itself where a drawing needs it, px: as far as the slider goes. */
-export const MOST_GAP = 64;
+export const MAX_GAP = 64;
 
 /** Where fills of the active layer go and what bounds them; the layer may still have to be made. */
 export function fillingNow(now: Current): { boundIds: Id[]; layerId: Id | null } | null {
@@ -192,22 +192,22 @@ export function whyNotFill(now: Current | null): string | null {
 
 /** Says why a fill did not hold. */
 function sayLeaks({ leaks }: FillThere): void {
-  if (!leaks || (leaks.places.length === 0 && leaks.leastGap === null)) {
+  if (!leaks || (leaks.places.length === 0 && leaks.minGap === null)) {
     say('Nothing encloses this place. Fill inside lines that close, or draw a closing stroke.');
     return;
   }
   const count = leaks.places.length;
   const where = count === 1 ? 'at one place: close the line there' : `at ${count} places: close the line there`;
   say(
-    leaks.leastGap === null
+    leaks.minGap === null
       ? `The fill runs out ${where}.`
-      : `The fill runs out ${where} or raise Gap to ${leaks.leastGap} px.`,
-    leaks.leastGap === null
+      : `The fill runs out ${where} or raise Gap to ${leaks.minGap} px.`,
+    leaks.minGap === null
       ? undefined
       : {
-          label: `Gap ${leaks.leastGap} px`,
+          label: `Gap ${leaks.minGap} px`,
           run: () => {
-            setFill({ gap: leaks.leastGap! });
+            setFill({ gap: leaks.minGap! });
           },
         },
   );

@@ -4,7 +4,7 @@ import { create } from 'zustand';
 import { onChange } from '../shot/document.ts';
 import { useSelection } from '../selection/selection.ts';
 import { besideCompute } from '../workers/compute-client.ts';
-import { MOST_GAP, useFill } from './fill.ts';
+import { MAX_GAP, useFill } from './fill.ts';
 import { carryingNow } from './through.ts';
 
 /** The gap each drawing needs, smallest first, null for one that none holds; the one shown holds with none. */
@@ -23,7 +23,7 @@ async function look(own: number): Promise<void> {
   const needs = await besideCompute().fillNeeds(
     carrying.usable.map(({ work }) => work),
     carrying.fills,
-    MOST_GAP,
+    MAX_GAP,
     proxy(() => Promise.resolve()),
   );
   if (own !== run) return;

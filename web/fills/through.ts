@@ -20,7 +20,7 @@ import { compute } from '../workers/compute-client.ts';
 import { current, type Current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { edit, onChange, say } from '../shot/document.ts';
-import { fillingNow, MOST_GAP, setFill, useFill, whyNotFill, workAt, type FillReportAt } from './fill.ts';
+import { fillingNow, MAX_GAP, setFill, useFill, whyNotFill, workAt, type FillReportAt } from './fill.ts';
 import { outcomeText } from './outcome.ts';
 import { frameFrom } from '../playback/place.ts';
 import { withDrawings } from '../saving/drawings.ts';
@@ -99,7 +99,7 @@ async function carry(): Promise<void> {
     const results = await compute().fillThrough(
       usable.map(({ work }) => work),
       fills,
-      useFill.getState().asNeeded ? MOST_GAP : plan.gap,
+      useFill.getState().asNeeded ? MAX_GAP : plan.gap,
       proxy((done: number, of: number) => {
         setFill({ working: { done, of } });
         return Promise.resolve();

@@ -85,8 +85,8 @@ function Field({
           <Slider
             label={field.label}
             value={valueAt(value, frame, round)}
-            least={field.least}
-            most={field.most}
+            min={field.min}
+            max={field.max}
             unit={field.unit}
             onMove={(v) => {
               setShowing({ rough: true });

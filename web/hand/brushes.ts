@@ -35,10 +35,10 @@ interface Brush {
   readonly keys: readonly Key[];
   /** How wide its mark is shown in the tray, px. */
   readonly sample: number;
-  readonly usual: BrushInHand;
+  readonly default: BrushInHand;
 }
 
-const USUAL: BrushInHand = {
+const DEFAULT: BrushInHand = {
   width: 14,
   opacity: 1,
   pressure: true,
@@ -53,7 +53,15 @@ const USUAL: BrushInHand = {
 };
 
 export const BRUSHES = {
-  ink: { label: 'Ink', step: 'stroke', makes: 'stroke', tip: 'ink', keys: [key('Digit1')], sample: 8, usual: USUAL },
+  ink: {
+    label: 'Ink',
+    step: 'stroke',
+    makes: 'stroke',
+    tip: 'ink',
+    keys: [key('Digit1')],
+    sample: 8,
+    default: DEFAULT,
+  },
   pencil: {
     label: 'Pencil',
     step: 'pencil stroke',
@@ -61,7 +69,7 @@ export const BRUSHES = {
     tip: 'pencil',
     keys: [key('Digit2')],
     sample: 7,
-    usual: { ...USUAL, width: 7, tilt: 1, steadying: 0.2 },
+    default: { ...DEFAULT, width: 7, tilt: 1, steadying: 0.2 },
   },
   grain: {
     label: 'Grain',
@@ -70,7 +78,7 @@ export const BRUSHES = {
     tip: 'grain',
     keys: [key('Digit3')],
     sample: 20,
-    usual: { ...USUAL, width: 48, tilt: 0.3, steadying: 0.2 },
+    default: { ...DEFAULT, width: 48, tilt: 0.3, steadying: 0.2 },
   },
   haze: {
     label: 'Haze',
@@ -79,7 +87,7 @@ export const BRUSHES = {
     tip: 'haze',
     keys: [key('Digit4')],
     sample: 24,
-    usual: { ...USUAL, width: 90, flow: 0.4, steadying: 0.2 },
+    default: { ...DEFAULT, width: 90, flow: 0.4, steadying: 0.2 },
   },
   shape: {
     label: 'Shape',
@@ -88,7 +96,7 @@ export const BRUSHES = {
     tip: 'ink',
     keys: [key('Digit5')],
     sample: 8,
-    usual: { ...USUAL, width: 40 },
+    default: { ...DEFAULT, width: 40 },
   },
   rub: {
     label: 'Rub out',
@@ -97,7 +105,7 @@ export const BRUSHES = {
     tip: null,
     keys: [key('Digit6'), key('KeyX')],
     sample: 12,
-    usual: { ...USUAL, width: 36, steadying: 0 },
+    default: { ...DEFAULT, width: 36, steadying: 0 },
   },
 } as const satisfies Readonly<Record<string, Brush>>;
 

@@ -46,7 +46,7 @@ const FRESH = {
   tool: null,
 } as const satisfies Partial<Held>;
 
-const FIRST_BRUSHES = Object.fromEntries(BRUSH_NAMES.map((name) => [name, BRUSHES[name].usual])) as Readonly<
+const FIRST_BRUSHES = Object.fromEntries(BRUSH_NAMES.map((name) => [name, BRUSHES[name].default])) as Readonly<
   Record<BrushName, BrushInHand>
 >;
 

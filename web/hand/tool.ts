@@ -31,5 +31,5 @@ export interface Tool {
    * What a key does while it is in hand.
    * @param usual what the key does without it. @returns another action in its place, or 'done' where nothing is left to do.
    */
-  readonly onKey?: (event: KeyboardEvent, usual: Action | undefined) => Action | 'done' | undefined;
+  readonly onKey?: (event: KeyboardEvent, preset: Action | undefined) => Action | 'done' | undefined;
 }

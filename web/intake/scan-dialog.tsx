@@ -8,7 +8,7 @@ import { followHandle } from '../parts/follow-handle.ts';
 import { Check } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { looked } from '../workers/scan-work.ts';
-import { USUAL_MARKS, USUAL_SCAN, useScans, type ScanSettings } from './scans.ts';
+import { DEFAULT_MARKS, DEFAULT_SCAN, useScans, type ScanSettings } from './scans.ts';
 import type { Files } from './taking.ts';
 
 /** px of the longer side of what is shown. */
@@ -119,7 +119,7 @@ function Marks({ marks, onMove }: MarksProps) {
 }
 
 function Settings({ files, onDone }: { files: Files; onDone: (settings: ScanSettings | null) => void }) {
-  const [settings, setSettings] = useState(USUAL_SCAN);
+  const [settings, setSettings] = useState(DEFAULT_SCAN);
   const first = useFirst(files[0]);
   const { levels, dust, hold, marks } = settings;
   const set = (more: Partial<ScanSettings>): void => {
@@ -155,8 +155,8 @@ function Settings({ files, onDone }: { files: Files; onDone: (settings: ScanSett
           label="Paper"
           title="How dark paper may be"
           value={levels.paper * 100}
-          least={LEVEL_LIMITS.paper.least * 100}
-          most={LEVEL_LIMITS.paper.most * 100}
+          min={LEVEL_LIMITS.paper.min * 100}
+          max={LEVEL_LIMITS.paper.max * 100}
           unit="%"
           onMove={(value) => {
             const paper = value / 100;
@@ -167,8 +167,8 @@ function Settings({ files, onDone }: { files: Files; onDone: (settings: ScanSett
           label="Dust"
           title="Specks up to so many pixels are left out"
           value={dust}
-          least={0}
-          most={100}
+          min={0}
+          max={100}
           unit="px²"
           onMove={(value) => {
             set({ dust: value });
@@ -178,8 +178,8 @@ function Settings({ files, onDone }: { files: Files; onDone: (settings: ScanSett
           label="Darkest"
           title="From so dark on pencil is as dark as it gets"
           value={levels.dark * 100}
-          least={LEVEL_LIMITS.dark.least * 100}
-          most={LEVEL_LIMITS.dark.most * 100}
+          min={LEVEL_LIMITS.dark.min * 100}
+          max={LEVEL_LIMITS.dark.max * 100}
           unit="%"
           onMove={(value) => {
             const dark = value / 100;
@@ -189,8 +189,8 @@ function Settings({ files, onDone }: { files: Files; onDone: (settings: ScanSett
         <Slider
           label="Each held for"
           value={hold}
-          least={1}
-          most={12}
+          min={1}
+          max={12}
           unit="f"
           onMove={(value) => {
             set({ hold: value });
@@ -201,7 +201,7 @@ function Settings({ files, onDone }: { files: Files; onDone: (settings: ScanSett
           title="Marks that are on every sheet: each scan is moved, turned and scaled so that they meet those of the first"
           checked={marks !== null}
           onChange={(on) => {
-            set({ marks: on ? USUAL_MARKS : null });
+            set({ marks: on ? DEFAULT_MARKS : null });
           }}
         />
       </div>

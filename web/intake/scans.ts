@@ -2,7 +2,7 @@
 import { randomId, shotOf, type Id } from '@tallow/core/document';
 import { layScans, type ScannedDrawing } from '@tallow/core/edit';
 import { apply, invert, multiply, type Matrix, type Point } from '@tallow/core/geometry';
-import { USUAL_LEVELS, type Levels, type RegistrationMark } from '@tallow/core/scan';
+import { DEFAULT_LEVELS, type Levels, type RegistrationMark } from '@tallow/core/scan';
 import { create } from 'zustand';
 import { current, homeMatrix } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
@@ -23,11 +23,11 @@ export interface ScanSettings {
 }
 
 /** Where marks are looked for first: the lower corners, as sheets are punched. */
-export const USUAL_MARKS = [
+export const DEFAULT_MARKS = [
   { x: 0.1, y: 0.92 },
   { x: 0.9, y: 0.92 },
 ] as const satisfies readonly [Point, Point];
-export const USUAL_SCAN: ScanSettings = { levels: USUAL_LEVELS, dust: 12, hold: 2, marks: null };
+export const DEFAULT_SCAN: ScanSettings = { levels: DEFAULT_LEVELS, dust: 12, hold: 2, marks: null };
 
 interface Asking {
   readonly files: Files;

@@ -28,4 +28,4 @@ export async function holds(file: File, text: string): Promise<boolean> {
 }
 
 /** A file's name without its ending, as a thing can be called. */
-export const stemOf = ({ name }: File, usual: string): string => name.replace(/\.\w+$/, '').slice(0, 80) || usual;
+export const stemOf = ({ name }: File, preset: string): string => name.replace(/\.\w+$/, '').slice(0, 80) || preset;

@@ -38,10 +38,10 @@ export function attachKeys(actions: readonly Action[]): () => void {
     if (event.code === 'Tab') tabbing = true;
     if (event.defaultPrevented || isTaken(event)) return;
     const key = keyOf(event);
-    const usual = key ? actionOf(key, actions) : undefined;
+    const preset = key ? actionOf(key, actions) : undefined;
     const { tool } = held();
-    const taken = showing().planning ? undefined : tool?.onKey?.(event, usual);
-    const action = taken === 'done' ? undefined : (taken ?? usual);
+    const taken = showing().planning ? undefined : tool?.onKey?.(event, preset);
+    const action = taken === 'done' ? undefined : (taken ?? preset);
     if (taken !== 'done' && (!action || action.leavesKey?.())) return;
     event.preventDefault();
     if (!action) return;

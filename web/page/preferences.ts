@@ -20,7 +20,7 @@ interface Remembered {
 function remembered<S extends object>(
   store: Pick<StoreApi<S>, 'getState' | 'setState' | 'subscribe'>,
   keys: readonly (keyof S & string)[],
-  mend: (kept: Partial<S>, usual: S) => Partial<S> = (kept) => kept,
+  mend: (kept: Partial<S>, preset: S) => Partial<S> = (kept) => kept,
 ): Remembered {
   return {
     take: () => Object.fromEntries(keys.map((key) => [key, store.getState()[key]])),
@@ -36,16 +36,16 @@ function remembered<S extends object>(
   };
 }
 
-const mendBrushes = (kept: Partial<Held>, usual: Held): Partial<Held> => ({
+const mendBrushes = (kept: Partial<Held>, preset: Held): Partial<Held> => ({
   ...kept,
   brushes: Object.fromEntries(
-    BRUSH_NAMES.map((name) => [name, { ...usual.brushes[name], ...kept.brushes?.[name] }]),
+    BRUSH_NAMES.map((name) => [name, { ...preset.brushes[name], ...kept.brushes?.[name] }]),
   ) as Record<BrushName, Held['brushes'][BrushName]>,
 });
 
-const mendOnion = (kept: Partial<Showing>, usual: Showing): Partial<Showing> => ({
+const mendOnion = (kept: Partial<Showing>, preset: Showing): Partial<Showing> => ({
   ...kept,
-  onion: { ...usual.onion, ...kept.onion },
+  onion: { ...preset.onion, ...kept.onion },
 });
 
 const ALL: readonly Remembered[] = [

@@ -1,5 +1,5 @@
 /** A colour by lightness, chroma and hue, each on a band that shows what it would become; as hex; from the picture; or one used lately. */
-import { hexOf, MOST_CHROMA, oklchOf, type Oklch } from '@tallow/core/colour';
+import { hexOf, MAX_CHROMA, oklchOf, type Oklch } from '@tallow/core/colour';
 import { Pipette } from 'lucide-react';
 import { useState } from 'react';
 import { useIsHeld, takeTool } from '../hand/held.ts';
@@ -12,22 +12,22 @@ const STOPS = 13;
 interface Band {
   readonly key: keyof Oklch;
   readonly label: string;
-  readonly most: number;
+  readonly max: number;
   readonly shown: (value: number) => number;
   readonly read: (number: number) => number;
   readonly unit: string;
 }
 const BANDS: readonly Band[] = [
-  { key: 'l', label: 'Lightness', most: 1, shown: (v) => Math.round(v * 100), read: (n) => n / 100, unit: '%' },
+  { key: 'l', label: 'Lightness', max: 1, shown: (v) => Math.round(v * 100), read: (n) => n / 100, unit: '%' },
   {
     key: 'c',
     label: 'Chroma',
-    most: MOST_CHROMA,
+    max: MAX_CHROMA,
     shown: (v) => Math.round(v * 1000),
     read: (n) => n / 1000,
     unit: '‰',
   },
-  { key: 'h', label: 'Hue', most: 360, shown: (v) => Math.round(v), read: (n) => n, unit: '°' },
+  { key: 'h', label: 'Hue', max: 360, shown: (v) => Math.round(v), read: (n) => n, unit: '°' },
 ];
 
 export function Picker({
@@ -58,8 +58,8 @@ export function Picker({
   };
   return (
     <div className="rounded-[10px] bg-surround p-2" data-testid="picker">
-      {BANDS.map(({ key, label, most, shown, read, unit }) => {
-        const track = Array.from({ length: STOPS }, (_, i) => hexOf({ ...oklch, [key]: (i / (STOPS - 1)) * most }));
+      {BANDS.map(({ key, label, max, shown, read, unit }) => {
+        const track = Array.from({ length: STOPS }, (_, i) => hexOf({ ...oklch, [key]: (i / (STOPS - 1)) * max }));
         return (
           <div key={key} className="flex h-8 items-center gap-2 text-[13px]">
             <span className="w-[66px] shrink-0 text-wax-300">{label}</span>
@@ -69,8 +69,8 @@ export function Picker({
               className="band h-8 min-w-0 flex-1"
               style={{ '--band': `linear-gradient(to right, ${track.join(', ')})` } as React.CSSProperties}
               min={0}
-              max={most}
-              step={most / 720}
+              max={max}
+              step={max / 720}
               value={oklch[key]}
               onChange={(event) => {
                 move({ ...oklch, [key]: Number(event.target.value) });
@@ -87,7 +87,7 @@ export function Picker({
               onBlur={(event) => {
                 const typed = Number(event.target.value);
                 if (event.target.value.trim() === '' || !Number.isFinite(typed)) return;
-                const value = Math.min(most, Math.max(0, read(typed)));
+                const value = Math.min(max, Math.max(0, read(typed)));
                 if (shown(value) !== shown(oklch[key])) {
                   move({ ...oklch, [key]: value });
                   done();

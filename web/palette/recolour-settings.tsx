@@ -112,7 +112,7 @@ export function RecolourSettings({ now, swatches }: { now: Current; swatches: re
         </>
       ) : (
         <>
-          <Slider label="Hue turned by" value={hue} least={-180} most={180} unit="°" onMove={setHue} />
+          <Slider label="Hue turned by" value={hue} min={-180} max={180} unit="°" onMove={setHue} />
           <Small
             title="New swatches beside the ones it has; nothing drawn is touched"
             whyNot={used.length > 0 ? null : 'Nothing is drawn on this element yet.'}

@@ -16,7 +16,7 @@ export function ControlRow({
   /** When it is let go, typed or chosen. */
   onDone: (value: number) => void;
 }) {
-  const { label, unit, least, most, step, choices } = control;
+  const { label, unit, min, max, step, choices } = control;
   if (choices)
     return (
       <SelectRow
@@ -32,8 +32,8 @@ export function ControlRow({
     <Slider
       label={label}
       value={value}
-      least={least}
-      most={most}
+      min={min}
+      max={max}
       step={step}
       unit={unit === 'drawings' ? 'dr' : unit}
       onMove={onMove}

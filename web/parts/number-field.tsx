@@ -6,8 +6,8 @@ export function NumberField({
   label,
   title,
   value,
-  least,
-  most,
+  min,
+  max,
   read = Number,
   onTake,
 }: {
@@ -17,13 +17,13 @@ export function NumberField({
   /** What is meant by what is typed; NaN for nothing that can be meant. */
   read?: (text: string) => number;
   value: number;
-  least: number;
-  most: number;
+  min: number;
+  max: number;
   onTake: (value: number) => void;
 }) {
   const [text, setText] = useState(String(value));
   const number = read(text);
-  const bad = !Number.isInteger(number) || number < least || number > most;
+  const bad = !Number.isInteger(number) || number < min || number > max;
   return (
     <label className="block" data-tip={title}>
       <span className="mb-1 block text-xs text-wax-500">{label}</span>
@@ -46,7 +46,7 @@ export function NumberField({
       />
       {bad ? (
         <span className="mt-1 block text-xs text-harm">
-          A whole number from {least} to {most}
+          A whole number from {min} to {max}
         </span>
       ) : null}
     </label>

@@ -4,10 +4,10 @@ import { useState } from 'react';
 interface SliderProps {
   label: string;
   value: number;
-  least: number;
-  most: number;
+  min: number;
+  max: number;
   /** What may be typed, where that goes farther than what is dragged. */
-  typed?: { readonly least: number; readonly most: number };
+  typed?: { readonly min: number; readonly max: number };
   step?: number;
   unit?: string;
   title?: string;
@@ -23,8 +23,8 @@ const tidy = (value: number, step: number): string =>
 export function Slider({
   label,
   value,
-  least,
-  most,
+  min,
+  max,
   step = 1,
   unit = '',
   title,
@@ -33,12 +33,12 @@ export function Slider({
   onDone,
 }: SliderProps) {
   const [typed, setTyped] = useState<string | null>(null);
-  const share = ((Math.min(most, Math.max(least, value)) - least) / (most - least)) * 100;
+  const share = ((Math.min(max, Math.max(min, value)) - min) / (max - min)) * 100;
   const takeTyped = (): void => {
     const number = Number(typed);
     setTyped(null);
     if (typed === null || typed.trim() === '' || !Number.isFinite(number)) return;
-    const taken = Math.min(farther?.most ?? most, Math.max(farther?.least ?? least, number));
+    const taken = Math.min(farther?.max ?? max, Math.max(farther?.min ?? min, number));
     onMove(taken);
     onDone?.(taken);
   };
@@ -50,8 +50,8 @@ export function Slider({
       <input
         type="range"
         aria-label={label}
-        min={least}
-        max={most}
+        min={min}
+        max={max}
         step={step}
         value={value}
         className="lit h-8 min-w-0 flex-1"

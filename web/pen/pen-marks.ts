@@ -79,7 +79,7 @@ export function setupOf(
       ? {
           shape: {
             line: shapeLine && lines ? { brush: { ...brush, width: shapeLine }, paint: seen(lines) } : null,
-            least: TAP * perPixel,
+            min: TAP * perPixel,
           },
         }
       : {}),

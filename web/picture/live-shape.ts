@@ -62,7 +62,7 @@ export class LiveShape {
   private outlined(): Outlined {
     const samples = this.path.samples();
     const { left, top, right, bottom } = this.extent;
-    const isTap = samples.x.length < 3 || Math.max(right - left, bottom - top) < this.shape.least;
+    const isTap = samples.x.length < 3 || Math.max(right - left, bottom - top) < this.shape.min;
     if (isTap) return { ring: discRing(samples.x[0]!, samples.y[0]!, this.setup.brush.width / 2), line: null };
     const last = samples.x.length - 1;
     const isClosed = samples.x[0] === samples.x[last] && samples.y[0] === samples.y[last];

@@ -8,7 +8,7 @@ export interface ShapeSetup {
   /** The line round the shape, or null for none. */
   readonly line: { readonly brush: BrushSettings; readonly paint: Paint } | null;
   /** How far the pen must go before a tap becomes a shape, px of element space. */
-  readonly least: number;
+  readonly min: number;
 }
 
 export interface StrokeSetup {

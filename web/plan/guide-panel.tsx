@@ -80,8 +80,8 @@ export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
         <Slider
           label="Height"
           unit="px"
-          least={-shot.height}
-          most={shot.height * 2}
+          min={-shot.height}
+          max={shot.height * 2}
           value={guide.y}
           onMove={(y) => {
             set('guide', { y, toY: guide.toY + y - guide.y }, `guide-${guide.id}`);
@@ -93,8 +93,8 @@ export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
         <Slider
           label="Across"
           unit="px"
-          least={-shot.width}
-          most={shot.width * 2}
+          min={-shot.width}
+          max={shot.width * 2}
           value={guide.x}
           onMove={(x) => {
             set('guide', { x, toX: guide.toX + x - guide.x }, `guide-${guide.id}`);
@@ -143,8 +143,8 @@ export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
           <Slider
             label="Seen from"
             unit="fr"
-            least={1}
-            most={longest}
+            min={1}
+            max={longest}
             value={span.from + 1}
             onMove={(from) => {
               set('guide span', { span: { ...span, from: Math.round(from) - 1 } }, `span-${guide.id}`);
@@ -154,8 +154,8 @@ export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
           <Slider
             label="For"
             unit="fr"
-            least={1}
-            most={longest}
+            min={1}
+            max={longest}
             value={span.length}
             onMove={(length) => {
               set('guide span', { span: { ...span, length: Math.round(length) } }, `span-${guide.id}`);

@@ -117,15 +117,15 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
       )}
       <SpacingChart path={path} />
       {spacing === 'both' ? <Rows path={path} /> : null}
-      <Slider label="Soft at start" unit="%" least={0} most={100} {...slide('softStart', 100)} />
-      <Slider label="Soft at end" unit="%" least={0} most={100} {...slide('softEnd', 100)} />
+      <Slider label="Soft at start" unit="%" min={0} max={100} {...slide('softStart', 100)} />
+      <Slider label="Soft at end" unit="%" min={0} max={100} {...slide('softEnd', 100)} />
       {path.slows.map((slow, i) => (
         <Slider
           key={slow.id}
           label={path.slows.length > 1 ? `Slow place ${i + 1}` : 'Slow place'}
           unit="%"
-          least={0}
-          most={100}
+          min={0}
+          max={100}
           title="How slow; only 100 % stops. Drag its mark along the path, and its edge for how wide."
           value={slow.amount * 100}
           onMove={(value) => {
@@ -140,8 +140,8 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
           }}
         />
       ))}
-      <Slider label="Ticks" least={2} most={96} {...slide('ticks')} />
-      <Slider label="From frame" least={1} most={Math.max(48, now.length)} {...slide('from', 1, 1)} />
+      <Slider label="Ticks" min={2} max={96} {...slide('ticks')} />
+      <Slider label="From frame" min={1} max={Math.max(48, now.length)} {...slide('from', 1, 1)} />
       <SelectRow
         label="A tick each"
         value={String(path.hold)}

@@ -46,13 +46,13 @@ export function RevealPanel({ now }: { now: Current }) {
           ? (whyNot ?? '')
           : `The ${strokes === 1 ? 'stroke' : `${strokes} strokes`} of the drawing shown on ${layer}, drawn along ${strokes === 1 ? 'its' : 'their'} length on a new layer.`}
       </p>
-      <Slider label="Comes in" unit="dr" least={1} most={48} value={comes} onMove={setComes} />
-      <Slider label="Goes in" unit="dr" least={0} most={48} value={goes} onMove={setGoes} title="0 stays" />
+      <Slider label="Comes in" unit="dr" min={1} max={48} value={comes} onMove={setComes} />
+      <Slider label="Goes in" unit="dr" min={0} max={48} value={goes} onMove={setGoes} title="0 stays" />
       <Slider
         label="The two overlap"
         unit="dr"
-        least={0}
-        most={Math.max(1, comes)}
+        min={0}
+        max={Math.max(1, comes)}
         value={Math.min(overlap, comes)}
         onMove={setOverlap}
       />

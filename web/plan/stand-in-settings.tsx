@@ -53,8 +53,8 @@ export function StandInSettings({
       >
         Stand-in
       </Heading>
-      <Slider label="Size, start" unit="px" least={4} most={600} {...slide('sizeStart')} />
-      <Slider label="Size, end" unit="px" least={4} most={600} {...slide('sizeEnd')} />
+      <Slider label="Size, start" unit="px" min={4} max={600} {...slide('sizeStart')} />
+      <Slider label="Size, end" unit="px" min={4} max={600} {...slide('sizeEnd')} />
       <Check
         label="Near fast, far slow: spacing follows size"
         checked={path.perspective}
@@ -62,13 +62,13 @@ export function StandInSettings({
           set('spacing by size', { perspective });
         }}
       />
-      <Slider label="Stretch by speed" unit="%" least={0} most={100} {...slide('stretch', 100)} />
+      <Slider label="Stretch by speed" unit="%" min={0} max={100} {...slide('stretch', 100)} />
       {standIn.form === 'ellipse' ? (
-        <Slider label="Width" unit="%" least={5} most={100} {...slide('aspect', 100)} />
+        <Slider label="Width" unit="%" min={5} max={100} {...slide('aspect', 100)} />
       ) : null}
       {standIn.form === 'disc' ? null : (
         <>
-          <Slider label="Turned by" unit="°" least={-180} most={180} {...slide('angle', 180 / Math.PI)} />
+          <Slider label="Turned by" unit="°" min={-180} max={180} {...slide('angle', 180 / Math.PI)} />
           <Check
             label="Turns along the path"
             checked={standIn.turn === 'along'}
@@ -78,8 +78,8 @@ export function StandInSettings({
           />
         </>
       )}
-      <Slider label="Opacity, start" unit="%" least={0} most={100} {...slide('opacityStart', 100)} />
-      <Slider label="Opacity, end" unit="%" least={0} most={100} {...slide('opacityEnd', 100)} />
+      <Slider label="Opacity, start" unit="%" min={0} max={100} {...slide('opacityStart', 100)} />
+      <Slider label="Opacity, end" unit="%" min={0} max={100} {...slide('opacityEnd', 100)} />
     </>
   );
 }

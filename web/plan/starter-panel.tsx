@@ -19,12 +19,12 @@ import { Presets } from './starter-presets.tsx';
 import { withDrawings } from '../saving/drawings.ts';
 
 function Setting({ starter, control }: { starter: Starter; control: Control }) {
-  const { key, label, usual } = control;
+  const { key, label, default: preset } = control;
   const withValue = (next: number): Starter => ({ ...starter, settings: { ...starter.settings, [key]: next } });
   return (
     <ControlRow
       control={control}
-      value={starter.settings[key] ?? usual}
+      value={starter.settings[key] ?? preset}
       onMove={(next) => {
         preview(withValue(next));
       }}
@@ -215,8 +215,8 @@ export function StarterPanel({ now, starter: laid }: { now: Current; starter: St
       <Slider
         label="Length"
         unit="fr"
-        least={1}
-        most={240}
+        min={1}
+        max={240}
         value={starter.length}
         onMove={(length) => {
           preview({ ...starter, length: Math.round(length) });
@@ -227,8 +227,8 @@ export function StarterPanel({ now, starter: laid }: { now: Current; starter: St
       />
       <Slider
         label="From frame"
-        least={1}
-        most={240}
+        min={1}
+        max={240}
         value={starter.from + 1}
         onMove={(from) => {
           preview({ ...starter, from: Math.round(from) - 1 });

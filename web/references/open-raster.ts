@@ -21,7 +21,7 @@ export interface Raster {
   readonly layers: readonly RasterLayer[];
 }
 
-const MOST_LAYERS = 200;
+const MAX_LAYERS = 200;
 
 export const isOpenRaster = ({ name }: Pick<File, 'name'>): boolean => name.toLowerCase().endsWith('.ora');
 
@@ -37,7 +37,7 @@ export async function readOpenRaster(file: File, signal: AbortSignal): Promise<R
   const layers: RasterLayer[] = [];
   const walk = (group: Element, opacity: number, visible: boolean, dx: number, dy: number): void => {
     for (const each of group.children) {
-      const number = (name: string, usual: number) => Number(each.getAttribute(name) ?? usual);
+      const number = (name: string, preset: number) => Number(each.getAttribute(name) ?? preset);
       const own = opacity * number('opacity', 1);
       const seen = visible && each.getAttribute('visibility') !== 'hidden';
       const [x, y] = [dx + number('x', 0), dy + number('y', 0)];
@@ -51,7 +51,7 @@ export async function readOpenRaster(file: File, signal: AbortSignal): Promise<R
   };
   for (const group of image.children) walk(group, 1, true, 0, 0);
   if (layers.length === 0) throw new Error(`There is no layer with a picture in ${file.name}.`);
-  if (layers.length > MOST_LAYERS)
-    throw new Error(`${file.name} has ${layers.length} layers; ${MOST_LAYERS} is the most.`);
+  if (layers.length > MAX_LAYERS)
+    throw new Error(`${file.name} has ${layers.length} layers; ${MAX_LAYERS} is the most.`);
   return { width, height, layers };
 }

@@ -8,8 +8,8 @@ import { bringFootage, isFootage } from '../references/footage.ts';
 import { say } from '../shot/document.ts';
 import type { Coming } from '../parts/coming-bar.tsx';
 
-const within = (value: number, { least, most }: { least: number; most: number }): number =>
-  Math.min(most, Math.max(least, value));
+const within = (value: number, { min, max }: { min: number; max: number }): number =>
+  Math.min(max, Math.max(min, value));
 
 /** @returns what is coming in, how to stop it, and what takes a file that was dropped. */
 export function useDroppedFootage(productionId: string | undefined) {

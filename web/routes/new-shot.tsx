@@ -50,11 +50,11 @@ function Field({
   );
 }
 
-const rangeTrouble = (text: string, { least, most }: { least: number; most: number }, unit: string): string | null => {
+const rangeTrouble = (text: string, { min, max }: { min: number; max: number }, unit: string): string | null => {
   const number = Number(text);
-  return text.trim() !== '' && Number.isInteger(number) && number >= least && number <= most
+  return text.trim() !== '' && Number.isInteger(number) && number >= min && number <= max
     ? null
-    : `A whole number from ${least} to ${most} ${unit}`;
+    : `A whole number from ${min} to ${max} ${unit}`;
 };
 
 interface NewShotProps {

@@ -18,7 +18,7 @@ type Room = Readonly<Record<(typeof PARTS)[number][0] | 'free', number>>;
 
 function Parts({ room }: { room: Room }) {
   const all = PARTS.reduce((sum, [part]) => sum + room[part], 0);
-  const most = Math.max(1, ...PARTS.map(([part]) => room[part]));
+  const max = Math.max(1, ...PARTS.map(([part]) => room[part]));
   return (
     <>
       <dl className="grid grid-cols-[auto_1fr_auto] items-center gap-x-4 gap-y-2.5 text-[13px]">
@@ -26,7 +26,7 @@ function Parts({ room }: { room: Room }) {
           <div key={part} className="contents" data-testid={`room-${part}`}>
             <dt className="text-wax-300">{label}</dt>
             <dd aria-hidden className="h-1.5 rounded-full bg-soot-800">
-              <div className="h-full rounded-full bg-flame" style={{ width: `${(100 * room[part]) / most}%` }} />
+              <div className="h-full rounded-full bg-flame" style={{ width: `${(100 * room[part]) / max}%` }} />
             </dd>
             <dd className="text-right tabular-nums">{sizeText(room[part])}</dd>
           </div>

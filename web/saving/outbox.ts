@@ -62,8 +62,8 @@ export class Outbox {
   }
 
   /** Done when all up to an edit is kept, or after so many ms without. */
-  async whenHeld(seq: number, most: number): Promise<void> {
-    const end = performance.now() + most;
+  async whenHeld(seq: number, max: number): Promise<void> {
+    const end = performance.now() + max;
     while (this.held < seq || this.wantsWriting) {
       const left = end - performance.now();
       if (left <= 0) return;

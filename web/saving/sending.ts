@@ -5,7 +5,7 @@ import type { Saved } from '../api/types.ts';
 import type { KeptBatch } from './browser-store.ts';
 
 /** What one request holds at most: characters of JSON, and things. */
-const MOST = { bytes: 8_000_000, things: 1000 } as const;
+const MAX = { bytes: 8_000_000, things: 1000 } as const;
 
 type Outcome =
   | { readonly kind: 'saved'; readonly saved: Saved }
@@ -36,7 +36,7 @@ function* partsOf(batch: KeptBatch, sourceOf: (id: Id) => Id | undefined): Gener
     };
     const text = put ? JSON.stringify(put) : '';
     const things = part.puts.length + part.deletes.length;
-    if (things > 0 && (bytes + text.length > MOST.bytes || things >= MOST.things)) {
+    if (things > 0 && (bytes + text.length > MAX.bytes || things >= MAX.things)) {
       yield part;
       part = { puts: [], deletes: [] };
       bytes = 0;
@@ -97,7 +97,7 @@ export async function sendBatch(
       alone = null;
       hashes.push(await stage(shotId, saveId, hashes.length, part));
     }
-    const isLarge = alone !== null && jsonOf(alone).length > MOST.bytes;
+    const isLarge = alone !== null && jsonOf(alone).length > MAX.bytes;
     if (alone && isLarge) hashes.push(await stage(shotId, saveId, 0, alone));
     const rest =
       alone && !isLarge

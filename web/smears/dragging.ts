@@ -59,9 +59,9 @@ export function dragSmear(laid: Smear | null, asked: Asked): SmearDrag {
     last = [dx, dy];
     if (!base) return;
     stop ??= playRound(base);
-    const { key, least, most, step } = amountOf(base.form);
-    const amount = (base.settings[key] ?? least) + (dx / ACROSS) * (most - least);
-    const settings = { ...base.settings, [key]: Math.min(most, Math.max(least, Math.round(amount / step) * step)) };
+    const { key, min, max, step } = amountOf(base.form);
+    const amount = (base.settings[key] ?? min) + (dx / ACROSS) * (max - min);
+    const settings = { ...base.settings, [key]: Math.min(max, Math.max(min, Math.round(amount / step) * step)) };
     const bend = Math.min(3, Math.max(-3, base.bend - (Math.abs(dy) < 12 ? 0 : (dy - 12 * Math.sign(dy)) / RADIAN)));
     relay(base.id, { settings, bend }, smearOf(base.form).name.toLowerCase(), gesture);
   };

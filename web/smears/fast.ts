@@ -133,12 +133,12 @@ function withFrames(steps: readonly Step[]): { taken: Step[]; without: number } 
 /** A plan with the amount that is right for its speed. */
 function planFor({ plan, speed }: Step, reach: Reach, share: number): SmearPlan {
   const right = rightAmount(speed, reach) * share;
-  const { key, least, most } = amountOf(plan.form);
+  const { key, min, max } = amountOf(plan.form);
   // A stretch is as far as the speed asks; of other kinds the usual amount is for the whole of it.
-  const amount = plan.form === 'stretch' ? right * 100 : (plan.settings[key] ?? least) * right;
+  const amount = plan.form === 'stretch' ? right * 100 : (plan.settings[key] ?? min) * right;
   return {
     ...plan,
-    settings: settingsOf(smearOf(plan.form), { ...plan.settings, [key]: Math.min(most, Math.max(least, amount)) }),
+    settings: settingsOf(smearOf(plan.form), { ...plan.settings, [key]: Math.min(max, Math.max(min, amount)) }),
   };
 }
 

@@ -155,12 +155,12 @@ export function planHere(
   const line = asked.line ?? null;
   const plan = newSmear(place, subjectLayers(doc, place.layerId), form, settings[form] ?? {});
   const now = current();
-  const most = 100 * (now ? REACH_SHARE[smearingOf(now).reach] : 1);
+  const max = 100 * (now ? REACH_SHARE[smearingOf(now).reach] : 1);
   const amount = plan.settings['amount'];
   return {
     ...plan,
     // A stretch goes no farther than its subject may.
-    settings: amount !== undefined && most < 100 ? { ...plan.settings, amount: Math.min(amount, most) } : plan.settings,
+    settings: amount !== undefined && max < 100 ? { ...plan.settings, amount: Math.min(amount, max) } : plan.settings,
     piece: asked.marks?.length ? null : piece,
     marks: asked.marks ?? [],
     way: line ? 'line' : way === 'path' || way === 'line' ? 'as drawn' : way,

@@ -2,7 +2,7 @@
 import { find, marksInOrder, type Id } from '@tallow/core/document';
 import { setElement, subjectLayers } from '@tallow/core/edit';
 import { slotsInOrder } from '@tallow/core/timing';
-import { usualArea, type StepSeen, type Volume } from '@tallow/core/smears';
+import { typicalArea, type StepSeen, type Volume } from '@tallow/core/smears';
 import { create } from 'zustand';
 import { current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
@@ -27,10 +27,10 @@ interface Volumes {
   readonly drawings: readonly VolumeAt[];
   readonly lost: readonly LostStep[];
   /** The subject's own area, px². */
-  readonly usual: number;
+  readonly default: number;
 }
 
-const NONE: Volumes = { layerId: null, drawings: [], lost: [], usual: 0 };
+const NONE: Volumes = { layerId: null, drawings: [], lost: [], default: 0 };
 export const useVolume = create<Volumes>(() => NONE);
 
 /** ms without a change after which it is looked. */
@@ -95,7 +95,7 @@ async function look(): Promise<void> {
   useVolume.setState({
     layerId: layer.id,
     drawings: row.map(({ slot, frame, hold }, i) => ({ slot, frame, hold, ...volumes[i]! })),
-    usual: usualArea(seen.map(({ slot }) => volumes[row.findIndex((each) => each.slot === slot)]!.area)),
+    default: typicalArea(seen.map(({ slot }) => volumes[row.findIndex((each) => each.slot === slot)]!.area)),
     lost: steps.flatMap((step) => {
       const to = seen[step.to]!;
       const before = row[row.findIndex(({ slot }) => slot === to.slot) - 1];

@@ -52,26 +52,26 @@ function rename({ doc, element, placement }: Current, name: string): void {
   else edit('element name', (now) => setElement(now, element.id, { name }));
 }
 
-/** The frame of the shot that an element begins on, being typed in place. @param most frames the shot has. */
+/** The frame of the shot that an element begins on, being typed in place. @param max frames the shot has. */
 function StartField({
   start,
-  most,
+  max,
   onDone,
 }: {
   start: number;
-  most: number;
+  max: number;
   /** Called once, with the frame from 0, or null for none. */
   onDone: (start: number | null) => void;
 }) {
   const [text, setText] = useState(String(start + 1));
   const frame = Number(text);
-  const bad = text.trim() === '' || !Number.isInteger(frame) || frame < 1 || frame > most;
+  const bad = text.trim() === '' || !Number.isInteger(frame) || frame < 1 || frame > max;
   return (
     <input
       autoFocus
       aria-label="Begins on frame of the shot"
       aria-invalid={bad}
-      data-tip={bad ? `A whole number from 1 to ${most}` : 'Begins on this frame of the shot'}
+      data-tip={bad ? `A whole number from 1 to ${max}` : 'Begins on this frame of the shot'}
       inputMode="numeric"
       className="field !h-7 min-w-0 flex-1 text-right font-mono"
       value={text}
@@ -145,7 +145,7 @@ export function Row({ row, active, width, first, last, only }: RowProps) {
         {starting && placement ? (
           <StartField
             start={placement.start}
-            most={length}
+            max={length}
             onDone={(start) => {
               setStarting(false);
               if (start !== null && start !== placement.start)

@@ -19,7 +19,7 @@ import { drawRuler, ROW_HEIGHT } from './row.ts';
 
 const RULER = 16;
 /** Rows that are seen at once; more are scrolled. */
-const MOST_ROWS = 4;
+const MAX_ROWS = 4;
 
 /** The playhead over all rows, without re-rendering them. */
 function Playhead({ now, width }: { now: Current; width: number }) {
@@ -108,8 +108,8 @@ export function Strip({ isUp }: { isUp: boolean }) {
         </div>
       </div>
       <div
-        className={rows.length > MOST_ROWS ? 'overflow-y-auto [scrollbar-width:none]' : ''}
-        style={{ maxHeight: MOST_ROWS * ROW_HEIGHT + ROW_HEIGHT / 2 }}
+        className={rows.length > MAX_ROWS ? 'overflow-y-auto [scrollbar-width:none]' : ''}
+        style={{ maxHeight: MAX_ROWS * ROW_HEIGHT + ROW_HEIGHT / 2 }}
       >
         {isUp ? null : <div style={{ height: rows.length * ROW_HEIGHT }} />}
         {(isUp ? rows : []).map((row, i) => (

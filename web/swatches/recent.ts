@@ -7,12 +7,12 @@ import { useDocument } from '../shot/document.ts';
 import { takeSwatch } from './swatches.ts';
 
 /** So many are kept. */
-const MOST = 12;
+const MAX = 12;
 
 export const useRecent = create<{ swatches: readonly Id[] }>(() => ({ swatches: [] }));
 
 function note(id: Id): void {
-  useRecent.setState(({ swatches }) => ({ swatches: [id, ...swatches.filter((each) => each !== id)].slice(0, MOST) }));
+  useRecent.setState(({ swatches }) => ({ swatches: [id, ...swatches.filter((each) => each !== id)].slice(0, MAX) }));
 }
 useHeld.subscribe(({ swatchId }, before) => {
   if (swatchId === before.swatchId) return;

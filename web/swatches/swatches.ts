@@ -12,7 +12,7 @@ import { madeBy, BRUSH_NAMES } from '../hand/brushes.ts';
 
 const NAME = 'tallow-colours';
 /** Colours remembered. */
-const MOST = 14;
+const MAX = 14;
 
 function kept(): string[] {
   const read = recall(NAME);
@@ -29,7 +29,7 @@ export const useColours = create<{ recent: readonly string[]; under: string | nu
 export function noteColour(colour: string): void {
   const { recent } = useColours.getState();
   if (recent[0] === colour) return;
-  const next = [colour, ...recent.filter((each) => each !== colour)].slice(0, MOST);
+  const next = [colour, ...recent.filter((each) => each !== colour)].slice(0, MAX);
   useColours.setState({ recent: next });
   remember(NAME, next);
 }

@@ -140,8 +140,8 @@ export function BetweenPanel() {
             label="Favour"
             title="Below 0 nearer to the first, above nearer to the second"
             value={spread.favour * 100}
-            least={-100}
-            most={100}
+            min={-100}
+            max={100}
             unit="%"
             onMove={(v) => {
               spreadAs({ ...spread, favour: v / 100 });
@@ -174,8 +174,8 @@ export function BetweenPanel() {
             <Slider
               label="Soft start"
               value={spread.softStart * 100}
-              least={0}
-              most={100}
+              min={0}
+              max={100}
               unit="%"
               onMove={(v) => {
                 spreadAs({ ...spread, softStart: v / 100 });
@@ -185,8 +185,8 @@ export function BetweenPanel() {
             <Slider
               label="Soft end"
               value={spread.softEnd * 100}
-              least={0}
-              most={100}
+              min={0}
+              max={100}
               unit="%"
               onMove={(v) => {
                 spreadAs({ ...spread, softEnd: v / 100 });

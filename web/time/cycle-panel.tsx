@@ -25,7 +25,7 @@ const SEEN = 1.6;
 
 function Steps({ seam }: { seam: SeamNow }) {
   const { steps, ratio } = seam.report;
-  const most = Math.max(1, ...steps.map(({ distance }) => distance));
+  const max = Math.max(1, ...steps.map(({ distance }) => distance));
   const width = 328;
   const each = width / steps.length;
   return (
@@ -39,7 +39,7 @@ function Steps({ seam }: { seam: SeamNow }) {
     >
       {steps.map(({ distance }, i) => {
         const last = i === steps.length - 1;
-        const high = Math.max(2, (44 * distance) / most);
+        const high = Math.max(2, (44 * distance) / max);
         const tone = last ? (ratio !== null && ratio >= SEEN ? '#e6b450' : '#ffc25c') : '#6b6055';
         return (
           <rect key={i} x={i * each + 1} width={Math.max(1.5, each - 2)} y={50 - high} height={high} rx={2} fill={tone}>
@@ -166,9 +166,9 @@ export function CyclePanel() {
       <NumberRow
         key={now.length}
         label="Frames, all layers"
-        usual={now.length}
-        least={shortestLength(now.doc, element.id)}
-        most={10_000}
+        default={now.length}
+        min={shortestLength(now.doc, element.id)}
+        max={10_000}
         verb="Set"
         onDo={(n) => {
           edit('length of the cycle', (doc) => resizeTime(doc, element.id, n));

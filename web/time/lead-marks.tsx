@@ -9,7 +9,7 @@ import type { Current } from '../selection/current.ts';
 import { drawingsInOrder } from '@tallow/core/timing';
 
 /** Marks of a drawing that are traced at most; more would only be a tangle. */
-const MOST = 160;
+const MAX = 160;
 
 function Traced({
   marks,
@@ -25,7 +25,7 @@ function Traced({
   dash?: string;
 }) {
   const d = marks
-    .slice(0, MOST)
+    .slice(0, MAX)
     .map((mark) => tracedPath(mark, matrix))
     .join('');
   return (

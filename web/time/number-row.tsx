@@ -4,18 +4,18 @@ import { Small } from '../parts/panel.tsx';
 
 export function NumberRow({
   label,
-  usual,
-  least,
-  most,
+  default: preset,
+  min,
+  max,
   verb,
   whyNot,
   read = Number,
   onDo,
 }: {
   label: string;
-  usual: number;
-  least: number;
-  most: number;
+  default: number;
+  min: number;
+  max: number;
   verb: string;
   whyNot?: string | null;
   /** What is meant by what is typed; NaN for nothing that can be meant. */
@@ -23,9 +23,9 @@ export function NumberRow({
   onDo: (number: number) => void;
 }) {
   const [text, setText] = useState<string | null>(null);
-  const number = text === null ? usual : read(text);
-  const bad = !Number.isInteger(number) || number < least || number > most;
-  const trouble = whyNot ?? (bad ? `A whole number from ${least} to ${most}` : null);
+  const number = text === null ? preset : read(text);
+  const bad = !Number.isInteger(number) || number < min || number > max;
+  const trouble = whyNot ?? (bad ? `A whole number from ${min} to ${max}` : null);
   return (
     <div className="flex h-9 items-center gap-2 text-[13px] text-wax-300">
       <label className="flex min-w-0 flex-1 items-center justify-between gap-2">
@@ -35,7 +35,7 @@ export function NumberRow({
           inputMode="numeric"
           aria-label={label}
           aria-invalid={bad}
-          value={text ?? String(usual)}
+          value={text ?? String(preset)}
           onChange={(event) => {
             setText(event.target.value);
           }}

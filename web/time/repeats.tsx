@@ -19,9 +19,9 @@ export function Repeats({ now }: { now: Current }) {
       <NumberRow
         key={`${layer.id}-${list.period}`}
         label={own ? `${layer.name} repeats every` : `Let ${layer.name} repeat every`}
-        usual={own ? list.period : Math.max(2, total)}
-        least={2}
-        most={10_000}
+        default={own ? list.period : Math.max(2, total)}
+        min={2}
+        max={10_000}
         verb="Repeat"
         whyNot={whyNotTime()}
         onDo={(n) => {

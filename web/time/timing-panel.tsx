@@ -200,9 +200,9 @@ export function TimingPanel() {
         key={`stretch-${stretch?.length}`}
         label="Stretch to frames"
         read={typed}
-        usual={stretch?.length ?? 1}
-        least={1}
-        most={10_000}
+        default={stretch?.length ?? 1}
+        min={1}
+        max={10_000}
         verb="Stretch"
         whyNot={whyNot}
         onDo={(n) => {
@@ -236,9 +236,9 @@ export function TimingPanel() {
       <Fold label="Repeat, thin out, order, new ones">
         <NumberRow
           label="Repeat, times"
-          usual={2}
-          least={2}
-          most={100}
+          default={2}
+          min={2}
+          max={100}
           verb="Repeat"
           whyNot={whyNot}
           onDo={(n) => {
@@ -247,9 +247,9 @@ export function TimingPanel() {
         />
         <NumberRow
           label="Thin out, every"
-          usual={2}
-          least={2}
-          most={100}
+          default={2}
+          min={2}
+          max={100}
           verb="Thin out"
           whyNot={whyNot}
           onDo={(n) => {
@@ -342,9 +342,9 @@ function Prepare() {
         <NumberRow
           label="Prepare frames"
           read={(text) => framesTyped(text, shotOf(now.doc).rate) ?? NaN}
-          usual={24}
-          least={1}
-          most={5000}
+          default={24}
+          min={1}
+          max={5000}
           verb="Prepare"
           whyNot={whyNotTime()}
           onDo={(n) => {

@@ -49,9 +49,9 @@ function Curve({
   const keys = keysIn(value);
   const round = roundOf(now.element, now.length);
   const all = Array.from({ length: now.length }, (_, f) => valueAt(value, f, round));
-  const [least, most] = [Math.min(...all), Math.max(...all)];
+  const [min, max] = [Math.min(...all), Math.max(...all)];
   const x = (f: number) => 6 + ((PLOT.width - 12) * (f + 0.5)) / now.length;
-  const y = (v: number) => (most === least ? PLOT.height / 2 : 6 + ((PLOT.height - 12) * (most - v)) / (most - least));
+  const y = (v: number) => (max === min ? PLOT.height / 2 : 6 + ((PLOT.height - 12) * (max - v)) / (max - min));
   return (
     <svg width={PLOT.width} height={PLOT.height} className="block rounded-md bg-soot-950" data-curve={which}>
       <line x1={x(frame)} x2={x(frame)} y1={0} y2={PLOT.height} stroke="#ffc25c" strokeOpacity={0.5} />

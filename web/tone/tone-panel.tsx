@@ -71,8 +71,8 @@ function Settings({ tone, now }: { tone: Tone; now: Current }) {
       key: 'depth',
       label: 'Depth',
       value: tone.depth,
-      least: 4,
-      most: 400,
+      min: 4,
+      max: 400,
       unit: 'px',
       by: 1,
       title: 'How far in from the outline it is round',
@@ -81,8 +81,8 @@ function Settings({ tone, now }: { tone: Tone; now: Current }) {
       key: 'shade',
       label: 'Shade',
       value: tone.shade * 100,
-      least: 0,
-      most: 100,
+      min: 0,
+      max: 100,
       unit: '%',
       by: 100,
       title: 'How much of what faces away is in shade',
@@ -91,8 +91,8 @@ function Settings({ tone, now }: { tone: Tone; now: Current }) {
       key: 'light',
       label: 'Light',
       value: tone.light * 100,
-      least: 0,
-      most: 100,
+      min: 0,
+      max: 100,
       unit: '%',
       by: 100,
       title: 'How much of what faces the light is lit',
@@ -101,8 +101,8 @@ function Settings({ tone, now }: { tone: Tone; now: Current }) {
       key: 'rim',
       label: 'Off the rim',
       value: tone.rim,
-      least: 0,
-      most: 60,
+      min: 0,
+      max: 60,
       unit: 'px',
       by: 1,
       title: 'How far tone keeps off the outline',
@@ -110,14 +110,14 @@ function Settings({ tone, now }: { tone: Tone; now: Current }) {
   ] as const;
   return (
     <div>
-      {rows.map(({ key, label, value, least, most, unit, by, title }) => (
+      {rows.map(({ key, label, value, min, max, unit, by, title }) => (
         <Slider
           key={key}
           label={label}
           title={title}
           value={value}
-          least={least}
-          most={most}
+          min={min}
+          max={max}
           unit={unit}
           onMove={(v) => {
             set({ [key]: v / by }, false);

@@ -4,14 +4,14 @@ import { swatchOf, useOfCurrent } from '../selection/current.ts';
 import { setBrush, useHeld } from '../hand/held.ts';
 import { madeBy } from '../hand/brushes.ts';
 
-const LEAST = 1;
-const MOST = 200;
+const MIN = 1;
+const MAX = 200;
 const SIZE = { width: 112, height: 64 };
 /** Room at the edges, so that the dot is seen whole. */
 const EDGE = 10;
 
-const toShare = (width: number): number => Math.log(width / LEAST) / Math.log(MOST / LEAST);
-const toWidth = (share: number): number => Math.round(LEAST * (MOST / LEAST) ** Math.min(1, Math.max(0, share)));
+const toShare = (width: number): number => Math.log(width / MIN) / Math.log(MAX / MIN);
+const toWidth = (share: number): number => Math.round(MIN * (MAX / MIN) ** Math.min(1, Math.max(0, share)));
 
 export function Pad() {
   const pad = useRef<HTMLDivElement>(null);
@@ -31,10 +31,10 @@ export function Pad() {
   const onKey = (event: KeyboardEvent): void => {
     const steps: Record<string, () => void> = {
       ArrowLeft: () => {
-        setBrush({ width: Math.max(LEAST, width - (width > 40 ? 5 : 1)) });
+        setBrush({ width: Math.max(MIN, width - (width > 40 ? 5 : 1)) });
       },
       ArrowRight: () => {
-        setBrush({ width: Math.min(MOST, width + (width >= 40 ? 5 : 1)) });
+        setBrush({ width: Math.min(MAX, width + (width >= 40 ? 5 : 1)) });
       },
       ArrowUp: () => {
         setBrush({ opacity: Math.min(1, Math.round(opacity * 100 + 5) / 100) });
@@ -62,8 +62,8 @@ export function Pad() {
       aria-label="Width and opacity"
       aria-valuetext={`width ${width} px, opacity ${Math.round(opacity * 100)} per cent`}
       aria-valuenow={width}
-      aria-valuemin={LEAST}
-      aria-valuemax={MOST}
+      aria-valuemin={MIN}
+      aria-valuemax={MAX}
       data-tip="Across for width, up for opacity"
       className="relative shrink-0 cursor-crosshair touch-none overflow-hidden rounded-[10px] bg-surround"
       style={SIZE}

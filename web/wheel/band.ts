@@ -11,8 +11,8 @@ export const BAND = {
 } as const;
 
 /** The narrowest a frame is: what a pen still hits. */
-const LEAST = 10;
-const MOST = 26;
+const MIN = 10;
+const MAX = 26;
 
 export interface Band {
   readonly length: number;
@@ -22,7 +22,7 @@ export interface Band {
 }
 
 /** How wide a frame is, so that all fit or each can be hit. */
-export const frameWidth = (length: number): number => Math.min(MOST, Math.max(LEAST, BAND.width / length));
+export const frameWidth = (length: number): number => Math.min(MAX, Math.max(MIN, BAND.width / length));
 
 /** Frames that fit at once. */
 export const framesSeen = (length: number): number => Math.min(length, BAND.width / frameWidth(length));

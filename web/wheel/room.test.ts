@@ -1,4 +1,4 @@
-import { LEAST, MOST, scaleOver } from './room.ts';
+import { MIN, MAX, scaleOver } from './room.ts';
 import { apartWithin, BAND, rowsFor } from './band.ts';
 import { bundled } from './bundles.ts';
 import { WHEEL } from './dial.ts';
@@ -13,8 +13,8 @@ test('at 1280x800 eight rows of layers and what stands round them fit under the 
 });
 
 test('it is never larger than it is drawn nor too small to be read, however high the window', () => {
-  expect(scaleOver(4000, 300)).toBe(MOST);
-  expect(scaleOver(300, 300)).toBe(LEAST);
+  expect(scaleOver(4000, 300)).toBe(MAX);
+  expect(scaleOver(300, 300)).toBe(MIN);
 });
 
 test('unrolled in a small room, what is left of the layers fits into it, bundles and all', () => {
@@ -24,7 +24,7 @@ test('unrolled in a small room, what is left of the layers fits into it, bundles
     const last = rowsFor(groups.length, active).at(-1)!;
     expect(groups.flat()).toHaveLength(12);
     // The active layer and a bundle on each side are always there.
-    const least = BAND.ruler + BAND.pictures + 6 + BAND.active + 2 * BAND.row + 3 * BAND.gap;
-    expect(last.top + last.height).toBeLessThanOrEqual(Math.max(height, least));
+    const min = BAND.ruler + BAND.pictures + 6 + BAND.active + 2 * BAND.row + 3 * BAND.gap;
+    expect(last.top + last.height).toBeLessThanOrEqual(Math.max(height, min));
   }
 });

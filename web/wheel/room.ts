@@ -7,7 +7,7 @@ import { useHeld } from '../hand/held.ts';
 import { WHEEL } from './dial.ts';
 
 /** Smallest and largest, against the usual size. */
-export const [LEAST, MOST] = [0.5, 1] as const;
+export const [MIN, MAX] = [0.5, 1] as const;
 /** CSS px of the window that the bar on top, the column's head, the buttons of time and the edges take. */
 const BESIDES = 188;
 /** Height of a layer's row, of what stands round the rows, and how many are seen before the wheel has its usual size. */
@@ -27,7 +27,7 @@ const heightNow = (): number => innerHeight;
 
 /** The size of the wheel that leaves so much below it. @param below CSS px. */
 export const scaleOver = (height: number, below: number): number =>
-  Math.min(MOST, Math.max(LEAST, (height - BESIDES - below) / WHEEL.size));
+  Math.min(MAX, Math.max(MIN, (height - BESIDES - below) / WHEEL.size));
 
 /** Height that the wheel may take beside what is to be seen under it, CSS px. */
 function useHeightOver(): number {
@@ -45,7 +45,7 @@ function useHeightOver(): number {
 export function useWheelScale(): number {
   const height = useSyncExternalStore(watch, heightNow);
   const byHand = useScreen((s) => s.wheelScale);
-  const own = Math.min(MOST, Math.max(LEAST, useHeightOver() / WHEEL.size));
+  const own = Math.min(MAX, Math.max(MIN, useHeightOver() / WHEEL.size));
   return byHand === null ? own : Math.min(byHand, scaleOver(height, ROUND + ROW));
 }
 
@@ -56,5 +56,5 @@ const SHEET_BESIDES = 18;
 export function useSheetHeight(): number {
   const byHand = useScreen((s) => s.wheelScale !== null);
   const [over, scale] = [useHeightOver(), useWheelScale()];
-  return Math.max(LEAST * WHEEL.size, byHand ? scale * WHEEL.size : over - SHEET_BESIDES);
+  return Math.max(MIN * WHEEL.size, byHand ? scale * WHEEL.size : over - SHEET_BESIDES);
 }

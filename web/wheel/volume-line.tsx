@@ -11,8 +11,8 @@ const HEIGHT = 20;
 function useShares(now: Current): { from: number; to: number; share: number }[] {
   const { layerId, drawings } = useVolume();
   if (layerId === null || layerId !== now.active?.layer.id || drawings.length < 2) return [];
-  const most = Math.max(1, ...drawings.map(({ area }) => area));
-  return drawings.map(({ frame, hold, area }) => ({ from: frame, to: frame + hold, share: area / most }));
+  const max = Math.max(1, ...drawings.map(({ area }) => area));
+  return drawings.map(({ frame, hold, area }) => ({ from: frame, to: frame + hold, share: area / max }));
 }
 
 interface Spot {

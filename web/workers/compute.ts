@@ -82,8 +82,8 @@ function painted(
   );
   const surface = makeSurface(size.width, size.height);
   const scratch = new Scratch(makeSurface);
-  const usual = (paint: string) => kind.paints.find((p) => p.key === paint)?.colour ?? '#808080';
-  drawDrawing(surface, scratch, drawingOf('', marks), (paint) => colours[paint] ?? usual(paint), matrix);
+  const preset = (paint: string) => kind.paints.find((p) => p.key === paint)?.colour ?? '#808080';
+  drawDrawing(surface, scratch, drawingOf('', marks), (paint) => colours[paint] ?? preset(paint), matrix);
   const bitmap = (surface.picture as OffscreenCanvas).transferToImageBitmap();
   return transfer(bitmap, [bitmap]);
 }
@@ -93,7 +93,7 @@ const seenOf = (frame: LaidFrame, kind: StarterKind) =>
   kind.outputs.flatMap(({ key, hidden, blend }) => (hidden || blend ? [] : (frame[key] ?? [])));
 
 /** Drawings a cycle keeps at least when it is cut. */
-const LEAST = 4;
+const MIN = 4;
 
 let laying = 0;
 let filling = 0;
@@ -183,7 +183,7 @@ const compute = {
     range: readonly [number, number],
   ): { report: SeamReport; joins: Join[] } => ({
     report: seamReport(covers, cell),
-    joins: bestJoins(covers, cell, Math.min(LEAST, range[1] - range[0] + 1), 3, range),
+    joins: bestJoins(covers, cell, Math.min(MIN, range[1] - range[0] + 1), 3, range),
   }),
 
   /** Stops what is being laid. */
@@ -218,31 +218,31 @@ const compute = {
   },
 
   /**
-   * Carries fills through drawings. @param most the widest gap that may be closed where it is needed, px.
+   * Carries fills through drawings. @param max the widest gap that may be closed where it is needed, px.
    * @param onStep told how many are done. @returns null when stopped.
    */
   async fillThrough(
     works: readonly FillWork[],
     painted: readonly { seed: Point; swatch: string }[],
-    most: number,
+    max: number,
     onStep: (done: number, of: number) => Promise<void>,
   ): Promise<FilledThrough[] | null> {
     filling += 1;
     const own = filling;
-    return fills.through(works, painted, most, async (done, of) => {
+    return fills.through(works, painted, max, async (done, of) => {
       await onStep(done, of);
       return own === filling;
     });
   },
 
-  /** The gap that each drawing but the first needs for the fills of the first to hold, null where none to `most` does. */
+  /** The gap that each drawing but the first needs for the fills of the first to hold, null where none to `max` does. */
   async fillNeeds(
     works: readonly FillWork[],
     painted: readonly { seed: Point; swatch: string }[],
-    most: number,
+    max: number,
     onStep: (done: number, of: number) => Promise<void>,
   ): Promise<(number | null)[] | null> {
-    const results = await compute.fillThrough(works, painted, most, onStep);
+    const results = await compute.fillThrough(works, painted, max, onStep);
     const leaks = ({ reports }: FilledThrough) => reports.some(({ trouble }) => trouble === 'leaked');
     return results && results.map((each) => (leaks(each) ? null : each.gap));
   },

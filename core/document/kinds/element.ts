@@ -92,7 +92,7 @@ export const element = kindOf<Element>({
       recolour: id.nullable().default(null),
       bases: z.array(base).max(200).refine(eachOnce, notTwice).default([]),
       phases: z
-        .array(z.strictObject({ id, name, length: frames(1), hold: within({ least: 1, most: 100 }, 'frames') }))
+        .array(z.strictObject({ id, name, length: frames(1), hold: within({ min: 1, max: 100 }, 'frames') }))
         .max(200)
         .refine(eachOnce, notTwice)
         .default([]),

@@ -49,11 +49,11 @@ export interface Light {
 }
 
 export const LIGHT_LIMITS = {
-  radius: { least: 1, most: 100_000 },
-  strength: { least: 0, most: 4 },
-  dies: { least: 1, most: 6 },
-  smooth: { least: 0, most: 48 },
-  reach: { least: 1, most: 1_000_000 },
+  radius: { min: 1, max: 100_000 },
+  strength: { min: 0, max: 4 },
+  dies: { min: 1, max: 6 },
+  smooth: { min: 0, max: 48 },
+  reach: { min: 1, max: 1_000_000 },
 } as const;
 
 const SOURCE: Pointer = { field: 'sourceId', to: 'placement', bond: 'follows' };
@@ -66,7 +66,7 @@ const FALLS = {
   plates: falls('plates', 'plate'),
 };
 
-const from = ({ least, most }: { least: number; most: number }) => z.number().min(least).max(most);
+const from = ({ min, max }: { min: number; max: number }) => z.number().min(min).max(max);
 
 export const light = kindOf<Light>({
   kind: 'light',

@@ -91,8 +91,8 @@ export const path = kindOf<Path>({
       nodes: ring,
       closed: z.boolean(),
       from: frames(0),
-      ticks: within({ least: 2, most: 1000 }, 'ticks'),
-      hold: within({ least: 1, most: 100 }, 'frames'),
+      ticks: within({ min: 2, max: 1000 }, 'ticks'),
+      hold: within({ min: 1, max: 100 }, 'frames'),
       softStart: share,
       softEnd: share,
       slows: z

@@ -104,7 +104,7 @@ const corners = z.strictObject({
   at: z.tuple([spot, spot, spot, spot]),
 });
 
-export const SPEED_LIMITS = { least: 1, most: 100 } as const;
+export const SPEED_LIMITS = { min: 1, max: 100 } as const;
 const speedPart = within(SPEED_LIMITS, 'frames');
 const outside = z.enum(OUTSIDES).default('nothing');
 

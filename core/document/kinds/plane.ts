@@ -22,7 +22,7 @@ export interface Plane {
 }
 
 /** px of depth. */
-export const DEPTH_LIMITS = { least: -10_000, most: 100_000 } as const;
+export const DEPTH_LIMITS = { min: -10_000, max: 100_000 } as const;
 
 const PLACEMENTS: Pointer = { field: 'placements', to: 'placement', bond: 'lists' };
 
@@ -34,7 +34,7 @@ export const plane = kindOf<Plane>({
       kind: z.literal('plane'),
       id,
       name,
-      depth: z.number().min(DEPTH_LIMITS.least).max(DEPTH_LIMITS.most),
+      depth: z.number().min(DEPTH_LIMITS.min).max(DEPTH_LIMITS.max),
       visible: z.boolean().default(true),
       locked: z.boolean().default(false),
       finishes: finishes.default([]),

@@ -8,8 +8,8 @@ import { entries, kindOf, maybe, one, withFields, type Pointer } from './kind.ts
 
 /** From the least to the most. */
 export interface Range {
-  readonly least: number;
-  readonly most: number;
+  readonly min: number;
+  readonly max: number;
 }
 
 export interface Scatter {
@@ -43,11 +43,11 @@ const SOURCE: Pointer = { field: 'sourceId', to: 'placement', bond: 'follows' };
 const WAY: Pointer = { field: 'pathId', to: 'path', bond: 'seeks' };
 const COPIES: Pointer = { field: 'copies', to: 'placement', bond: 'entry' };
 
-const COPIES_LIMITS = { least: 1, most: 200 } as const;
-const range = (least: number, most: number) =>
+const COPIES_LIMITS = { min: 1, max: 200 } as const;
+const range = (min: number, max: number) =>
   z
-    .strictObject({ least: z.number().min(least).max(most), most: z.number().min(least).max(most) })
-    .refine((own) => own.most >= own.least, 'must not end below where it begins');
+    .strictObject({ min: z.number().min(min).max(max), max: z.number().min(min).max(max) })
+    .refine((own) => own.max >= own.min, 'must not end below where it begins');
 
 export const scatter = kindOf<Scatter>({
   kind: 'scatter',
@@ -59,7 +59,7 @@ export const scatter = kindOf<Scatter>({
       sourceId: id,
       count: within(COPIES_LIMITS, 'copies'),
       seed,
-      over: within({ least: 0, most: 10_000 }, 'frames'),
+      over: within({ min: 0, max: 10_000 }, 'frames'),
       region: ring.nullable(),
       pathId: id.nullable(),
       reach: place,

@@ -34,13 +34,13 @@ export interface Shot {
 }
 
 /** px from which a picture is seen, and of depth at which half of the air has come. */
-export const FOCAL_LIMITS = { least: 10, most: 1_000_000 } as const;
-export const AIR_LIMITS = { least: 1, most: 1_000_000 } as const;
+export const FOCAL_LIMITS = { min: 10, max: 1_000_000 } as const;
+export const AIR_LIMITS = { min: 1, max: 1_000_000 } as const;
 
 export const SHOT_LIMITS = {
-  size: { least: 16, most: 8192 },
-  rate: { least: 1, most: 120 },
-  length: { least: 1, most: 10_000 },
+  size: { min: 16, max: 8192 },
+  rate: { min: 1, max: 120 },
+  length: { min: 1, max: 10_000 },
 } as const;
 
 const holds = (field: string, to: string): Pointer => ({ field, to, bond: 'lists' });
@@ -77,9 +77,9 @@ export const shot = kindOf<Shot>({
       lights: uniqueIds.default([]),
       sounds: uniqueIds.default([]),
       camera,
-      focal: z.number().min(FOCAL_LIMITS.least).max(FOCAL_LIMITS.most).nullable().default(null),
+      focal: z.number().min(FOCAL_LIMITS.min).max(FOCAL_LIMITS.max).nullable().default(null),
       air: z
-        .strictObject({ swatch: id, reach: z.number().min(AIR_LIMITS.least).max(AIR_LIMITS.most) })
+        .strictObject({ swatch: id, reach: z.number().min(AIR_LIMITS.min).max(AIR_LIMITS.max) })
         .nullable()
         .default(null),
     }),

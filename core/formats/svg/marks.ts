@@ -80,14 +80,14 @@ const SAME = 0.02;
 /** The places of a line, and its half width where that is the same all along. */
 function stepsOf({ samples, brush }: Stroke): { points: Point[]; radius: number | null } {
   const points: Point[] = [];
-  let [least, most] = [Infinity, 0];
+  let [min, max] = [Infinity, 0];
   for (let chunk = 0; chunk < chunkCount(samples.x.length, brush); chunk++)
     walkChunk(samples, brush, chunk, (x, y, radius) => {
       const last = points.at(-1);
       if (last?.x !== x || last.y !== y) points.push({ x, y });
-      [least, most] = [Math.min(least, radius), Math.max(most, radius)];
+      [min, max] = [Math.min(min, radius), Math.max(max, radius)];
     });
-  return { points, radius: most - least <= SAME ? most : null };
+  return { points, radius: max - min <= SAME ? max : null };
 }
 
 function strokeText(mark: Stroke, paint: Paint, defs: Defs): string {

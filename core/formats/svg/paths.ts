@@ -19,10 +19,10 @@ export interface Subpath {
 const PX: Readonly<Record<string, number>> = { px: 1, pt: 4 / 3, pc: 16, mm: 96 / 25.4, cm: 96 / 2.54, in: 96, '': 1 };
 
 /** A length in px, CSS units at 96 an inch; percent of nothing known is 0. */
-export function lengthOf(text: string | undefined, usual = 0): number {
+export function lengthOf(text: string | undefined, fallback = 0): number {
   const found = /^([+-]?[\d.]+(?:e[+-]?\d+)?)([a-z]*)$/i.exec(text?.trim() ?? '');
   const value = found ? Number(found[1]) * (PX[found[2]!.toLowerCase()] ?? Number.NaN) : Number.NaN;
-  return Number.isFinite(value) ? value : usual;
+  return Number.isFinite(value) ? value : fallback;
 }
 
 /** An ellipse as path data. */

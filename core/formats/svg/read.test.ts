@@ -26,14 +26,14 @@ const pointsOf = (mark: Pick<Mark, 'kind'> & Partial<Mark>): Point[] => {
   return Array.from(x, (v, i) => ({ x: v, y: y[i]! }));
 };
 const nearest = (p: Point, all: readonly Point[]): number => {
-  let least = Infinity;
+  let min = Infinity;
   for (let i = 0; i < all.length - 1; i++) {
     const [a, b] = [all[i]!, all[i + 1]!];
     const [dx, dy] = [b.x - a.x, b.y - a.y];
     const t = Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy || 1)));
-    least = Math.min(least, Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy));
+    min = Math.min(min, Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy));
   }
-  return least;
+  return min;
 };
 
 test('what was taken away as SVG comes back as shapes and strokes, within a tenth of a px', () => {

@@ -29,9 +29,9 @@ export const left = (after: number, half: number): number => (after < 0 ? 0 : 2 
 
 /** As loud as can be: its largest value becomes `peak`. */
 export function atPeak(samples: Float32Array, peak: number): Float32Array<ArrayBuffer> {
-  let most = 0;
-  for (const value of samples) most = Math.max(most, Math.abs(value));
-  return samples.map((value) => (most > 0 ? (value * peak) / most : 0)) as Float32Array<ArrayBuffer>;
+  let max = 0;
+  for (const value of samples) max = Math.max(max, Math.abs(value));
+  return samples.map((value) => (max > 0 ? (value * peak) / max : 0)) as Float32Array<ArrayBuffer>;
 }
 
 /** Has the end of a sound lead into its beginning: what it has more than `length` is laid over its first part. */

@@ -9,7 +9,7 @@ import type { Writer } from './writer.ts';
 /** px: a cell's width at most, the space round it, and the line of words under it. */
 const [CELL, SPACE, LINE] = [280, 20, 26];
 /** Cells beside each other at most, and px of a whole sheet at most, each way. */
-const [ACROSS, MOST] = [6, 16_000];
+const [ACROSS, MAX] = [6, 16_000];
 const INK = { paper: '#17130f', cell: '#232323', words: '#b8aa98' } as const;
 
 const FONT = 'Tallow sheet';
@@ -34,7 +34,7 @@ export const writeContact: Writer = async (writing) => {
   if (!found) return false;
   const [width, height] = [Math.round(found.width * by), Math.round(found.height * by)];
   const across = Math.min(ACROSS, found.shown.length);
-  const down = Math.min(Math.ceil(found.shown.length / across), Math.floor((MOST - SPACE) / (height + LINE + SPACE)));
+  const down = Math.min(Math.ceil(found.shown.length / across), Math.floor((MAX - SPACE) / (height + LINE + SPACE)));
   const sheet = createCanvas(SPACE + across * (width + SPACE), SPACE + down * (height + LINE + SPACE));
   const context = sheet.getContext('2d');
   context.fillStyle = INK.paper;

@@ -13,7 +13,7 @@ const TYPES: Readonly<Record<string, string>> = {
 /** What the first bytes of one that moves hold. */
 const MOVES: Readonly<Record<string, string>> = { gif: 'NETSCAPE', png: 'acTL', apng: 'acTL', webp: 'ANIM' };
 /** s a frame lasts that says it lasts none, as browsers have it. */
-const USUAL = 0.1;
+const DEFAULT = 0.1;
 
 interface Shown {
   readonly asset: Brought;
@@ -49,7 +49,7 @@ async function decoded(file: File, signal: AbortSignal, tell: (done: number, of:
       const { image } = await decoder.decode({ frameIndex });
       const canvas = new OffscreenCanvas(image.displayWidth, image.displayHeight);
       canvas.getContext('2d')!.drawImage(image, 0, 0);
-      const lasts = (image.duration ?? 0) / 1e6 || USUAL;
+      const lasts = (image.duration ?? 0) / 1e6 || DEFAULT;
       image.close();
       const png = new File([await canvas.convertToBlob({ type: 'image/png' })], `${frameIndex}.png`);
       shown.push({ asset: await sent(png, signal), lasts });

@@ -10,7 +10,7 @@ import { showPanel } from '../../screen/panels.ts';
 import {
   fillingNow,
   fillMany,
-  MOST_GAP,
+  MAX_GAP,
   setFill,
   useFill,
   whyNotFill,
@@ -173,7 +173,7 @@ function Through({ now }: { now: Current }) {
           label="Wider gaps"
           value={asNeeded ? 'needed' : 'never'}
           words={[
-            { value: 'needed', label: 'as each needs', title: `Up to ${MOST_GAP} px, in the drawings that need it` },
+            { value: 'needed', label: 'as each needs', title: `Up to ${MAX_GAP} px, in the drawings that need it` },
             { value: 'never', label: `stay open`, title: 'Gap is the same in all drawings' },
           ]}
           onChoose={(value) => {
@@ -228,8 +228,8 @@ export function FillPanel() {
         label="Gap"
         title="Gaps in the line up to this wide are closed"
         value={gap}
-        least={0}
-        most={Math.max(MOST_GAP, gap)}
+        min={0}
+        max={Math.max(MAX_GAP, gap)}
         unit="px"
         onMove={(v) => {
           setFill({ gap: Math.round(v) });

@@ -133,8 +133,8 @@ export function toLayer(layerId: Id): void {
 
 const isLine = (mark: Mark): mark is Stroke => mark.kind === 'stroke';
 
-function whyNotLines(least: number, words: string): () => string | null {
-  return () => (pickedMarks().filter(isLine).length >= least ? whyNotChange() : words);
+function whyNotLines(min: number, words: string): () => string | null {
+  return () => (pickedMarks().filter(isLine).length >= min ? whyNotChange() : words);
 }
 
 /** A line beside each stroke picked up. @param distance px. */

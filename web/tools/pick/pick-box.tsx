@@ -55,8 +55,8 @@ function scaledTo(
     scaleY = before.scaleY * grown;
   }
   // Nothing has no way back: a thousandth is as small as it gets.
-  const least = (scale: number) => (Math.abs(scale) < 1e-3 ? 1e-3 * (scale < 0 ? -1 : 1) : scale);
-  const next = { ...before, scaleX: least(scaleX), scaleY: least(scaleY) };
+  const min = (scale: number) => (Math.abs(scale) < 1e-3 ? 1e-3 * (scale < 0 ? -1 : 1) : scale);
+  const next = { ...before, scaleX: min(scaleX), scaleY: min(scaleY) };
   const now = apply(matrixNow(next), fixed);
   return { ...next, x: before.x + held.x - now.x, y: before.y + held.y - now.y };
 }

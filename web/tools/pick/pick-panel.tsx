@@ -37,19 +37,19 @@ const ROWS: readonly {
   key: keyof Transform;
   label: string;
   unit: string;
-  least: number;
-  most: number;
+  min: number;
+  max: number;
   shown: (value: number) => number;
   meant: (shown: number) => number;
 }[] = [
-  { key: 'x', label: 'Right', unit: 'px', least: -400, most: 400, shown: (v) => v, meant: (v) => v },
-  { key: 'y', label: 'Down', unit: 'px', least: -400, most: 400, shown: (v) => v, meant: (v) => v },
+  { key: 'x', label: 'Right', unit: 'px', min: -400, max: 400, shown: (v) => v, meant: (v) => v },
+  { key: 'y', label: 'Down', unit: 'px', min: -400, max: 400, shown: (v) => v, meant: (v) => v },
   {
     key: 'scaleX',
     label: 'Width',
     unit: '%',
-    least: -300,
-    most: 300,
+    min: -300,
+    max: 300,
     shown: (v) => v * 100,
     meant: (v) => v / 100 || 1e-3,
   },
@@ -57,8 +57,8 @@ const ROWS: readonly {
     key: 'scaleY',
     label: 'Height',
     unit: '%',
-    least: -300,
-    most: 300,
+    min: -300,
+    max: 300,
     shown: (v) => v * 100,
     meant: (v) => v / 100 || 1e-3,
   },
@@ -66,12 +66,12 @@ const ROWS: readonly {
     key: 'angle',
     label: 'Turn',
     unit: '°',
-    least: -180,
-    most: 180,
+    min: -180,
+    max: 180,
     shown: (v) => v * DEGREES,
     meant: (v) => v / DEGREES,
   },
-  { key: 'skew', label: 'Skew', unit: '°', least: -75, most: 75, shown: (v) => v * DEGREES, meant: (v) => v / DEGREES },
+  { key: 'skew', label: 'Skew', unit: '°', min: -75, max: 75, shown: (v) => v * DEGREES, meant: (v) => v / DEGREES },
 ];
 
 function Numbers() {
@@ -79,13 +79,13 @@ function Numbers() {
   const [gesture] = useState({ name: gestureName() });
   return (
     <>
-      {ROWS.map(({ key, label, unit, least, most, shown, meant }) => (
+      {ROWS.map(({ key, label, unit, min, max, shown, meant }) => (
         <Slider
           key={key}
           label={label}
           unit={unit}
-          least={least}
-          most={most}
+          min={min}
+          max={max}
           value={Math.round(shown(transform[key]) * 10) / 10}
           onMove={(value) => {
             transformPicked(label.toLowerCase(), { ...pick().transform, [key]: meant(value) }, gesture.name);
@@ -191,8 +191,8 @@ function Rarely() {
           <Slider
             label="Parallel line"
             unit="px"
-            least={-120}
-            most={120}
+            min={-120}
+            max={120}
             value={beside}
             title="How far beside; below 0 on the other side"
             onMove={setBeside}
@@ -213,8 +213,8 @@ function Rarely() {
           <Slider
             label="Outline"
             unit="px"
-            least={1}
-            most={80}
+            min={1}
+            max={80}
             value={round}
             title="How wide a line round each shape is"
             onMove={setRound}

@@ -40,9 +40,9 @@ export const PICK = makeTool({
   hasPanel: true,
   Icon: PickIcon,
   taking: { name: 'pickUp', label: 'Pick up', group: 'Marks', keys: [key('KeyC')] },
-  onKey: (event, usual) => {
+  onKey: (event, preset) => {
     if (nudged(event)) return 'done';
-    if (usual === TIME_ACTIONS.paste) return hasMarkClip() ? PICK_ACTIONS.pasteMarks : usual;
-    return usual && pickedCount() > 0 ? ON_MARKS.get(usual) : undefined;
+    if (preset === TIME_ACTIONS.paste) return hasMarkClip() ? PICK_ACTIONS.pasteMarks : preset;
+    return preset && pickedCount() > 0 ? ON_MARKS.get(preset) : undefined;
   },
 });

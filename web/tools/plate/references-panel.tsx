@@ -130,8 +130,8 @@ function Settings({ doc, plate }: { doc: ShotDocument; plate: Plate }) {
       <Slider
         label="Opacity"
         unit="%"
-        least={0}
-        most={100}
+        min={0}
+        max={100}
         value={Math.round(plate.opacity * 100)}
         onMove={(v) => {
           slide('fade picture', { opacity: v / 100 });
@@ -141,8 +141,8 @@ function Settings({ doc, plate }: { doc: ShotDocument; plate: Plate }) {
       <Slider
         label="Size"
         unit="%"
-        least={1}
-        most={400}
+        min={1}
+        max={400}
         value={Math.round(plate.scale * 1000) / 10}
         onMove={(v) => {
           slide('scale picture', { scale: Math.max(0.01, v / 100) });
@@ -152,8 +152,8 @@ function Settings({ doc, plate }: { doc: ShotDocument; plate: Plate }) {
       <Slider
         label="Turn"
         unit="°"
-        least={-180}
-        most={180}
+        min={-180}
+        max={180}
         value={Math.round(plate.angle * DEGREES)}
         onMove={(v) => {
           slide('turn picture', { angle: v / DEGREES });
@@ -163,8 +163,8 @@ function Settings({ doc, plate }: { doc: ShotDocument; plate: Plate }) {
       <Slider
         label="Across"
         unit="px"
-        least={-2000}
-        most={6000}
+        min={-2000}
+        max={6000}
         value={Math.round(plate.x)}
         onMove={(x) => {
           slide('move picture', { x });
@@ -174,8 +174,8 @@ function Settings({ doc, plate }: { doc: ShotDocument; plate: Plate }) {
       <Slider
         label="Down"
         unit="px"
-        least={-2000}
-        most={6000}
+        min={-2000}
+        max={6000}
         value={Math.round(plate.y)}
         onMove={(y) => {
           slide('move picture', { y });
@@ -242,8 +242,8 @@ function Settings({ doc, plate }: { doc: ShotDocument; plate: Plate }) {
           <NumberField
             label="First frame"
             value={span.from + 1}
-            least={1}
-            most={100_000}
+            min={1}
+            max={100_000}
             onTake={(v) => {
               set('picture on frames', { span: { ...span, from: v - 1 } });
             }}
@@ -251,8 +251,8 @@ function Settings({ doc, plate }: { doc: ShotDocument; plate: Plate }) {
           <NumberField
             label="Last frame"
             value={span.from + span.length}
-            least={span.from + 1}
-            most={100_000}
+            min={span.from + 1}
+            max={100_000}
             onTake={(v) => {
               set('picture on frames', { span: { ...span, length: v - span.from } });
             }}

@@ -25,7 +25,7 @@ function Areas({ now, piece }: { now: Current; piece: string }) {
   const frame = useSelection((s) => s.frame);
   const ticks = pieceTicks(drawingsInOrder(now.doc, now.active, now.length), piece);
   if (ticks.length === 0) return null;
-  const most = Math.max(...ticks.map(({ area }) => area));
+  const max = Math.max(...ticks.map(({ area }) => area));
   const here = ticks.findLast((tick) => tick.frame <= frame);
   return (
     <div className="py-1">
@@ -40,8 +40,8 @@ function Areas({ now, piece }: { now: Current; piece: string }) {
             key={tick.frame}
             x={2 + ((CHART.width - 4) * tick.frame) / now.length}
             width={Math.max(3, (CHART.width - 4) / now.length - 1)}
-            y={CHART.height - 3 - (28 * tick.area) / most}
-            height={(28 * tick.area) / most}
+            y={CHART.height - 3 - (28 * tick.area) / max}
+            height={(28 * tick.area) / max}
             rx={2}
             fill={tick === here ? '#ffc25c' : '#6b6055'}
             onClick={() => {
@@ -52,7 +52,7 @@ function Areas({ now, piece }: { now: Current; piece: string }) {
       </svg>
       {here ? (
         <p className="pt-1 text-xs text-wax-500">
-          Area {Math.round(here.area)} px², {Math.round((100 * here.area) / most)} % of its largest
+          Area {Math.round(here.area)} px², {Math.round((100 * here.area) / max)} % of its largest
         </p>
       ) : null}
     </div>
@@ -213,10 +213,10 @@ function Breath() {
   useSelection((s) => s.frame);
   return (
     <>
-      <Slider label="Strays" value={amount} least={0.5} most={24} step={0.5} unit="px" onMove={setAmount} />
-      <Slider label="Scale" value={scale} least={8} most={400} unit="px" onMove={setScale} />
-      <Slider label="Variants" value={variants} least={1} most={8} onMove={setVariants} />
-      <Slider label="Each held" value={hold} least={1} most={8} unit="f" onMove={setHold} />
+      <Slider label="Strays" value={amount} min={0.5} max={24} step={0.5} unit="px" onMove={setAmount} />
+      <Slider label="Scale" value={scale} min={8} max={400} unit="px" onMove={setScale} />
+      <Slider label="Variants" value={variants} min={1} max={8} onMove={setVariants} />
+      <Slider label="Each held" value={hold} min={1} max={8} unit="f" onMove={setHold} />
       <div className="flex items-center justify-between py-1">
         <Small
           title="Other variants of the same kind"

@@ -112,8 +112,8 @@ export function ReshapePanel() {
           <Slider
             label="Reach"
             unit="px"
-            least={1}
-            most={400}
+            min={1}
+            max={400}
             value={Math.round(radius)}
             title="How far a pull is felt; its edge can be dragged on the picture"
             onMove={(px) => {

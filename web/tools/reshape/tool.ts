@@ -14,12 +14,12 @@ export const RESHAPE = makeTool({
   hasPanel: true,
   Icon: ReshapeIcon,
   taking: { name: 'reshape', label: 'Reshape', group: 'Marks', keys: [key('KeyV')] },
-  onKey: (event, usual) => {
+  onKey: (event, preset) => {
     if (event.code === 'Escape' && reshape().grips.length > 0) {
       setReshape({ grips: [] });
       return 'done';
     }
-    if (usual !== TIME_ACTIONS.remove) return undefined;
+    if (preset !== TIME_ACTIONS.remove) return undefined;
     removeGrips();
     return 'done';
   },

@@ -43,8 +43,8 @@ export function FastSection({ now }: { now: Current }) {
         label="How much"
         title="Of what each drawing’s own speed asks for"
         unit="%"
-        least={20}
-        most={200}
+        min={20}
+        max={200}
         step={5}
         value={share * 100}
         onMove={(next) => {

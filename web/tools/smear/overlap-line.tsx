@@ -85,10 +85,10 @@ export function OverlapLine({ now, slot, before }: { now: Current; slot: string 
 
 /** What of a smear is too much, with a mend of one press. */
 export function TooMuch({ smear }: { smear: Smear }) {
-  const { drawings, usual } = useVolume();
+  const { drawings, default: preset } = useVolume();
   const own = drawings.find(({ slot }) => slot === smear.slot);
-  if (!own || usual === 0) return null;
-  const times = own.area / usual;
+  if (!own || preset === 0) return null;
+  const times = own.area / preset;
   const isLarge = times > TOO_LARGE && smear.form === 'stretch';
   const isLong = own.hold > 1;
   if (!isLarge && !isLong) return null;

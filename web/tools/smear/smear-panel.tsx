@@ -35,7 +35,7 @@ import { Place, Way } from './way-and-place.tsx';
 /** The numbers of a smear: of the one that is laid, else of the next. */
 function Setting({ smear, control }: { smear: Smear | null; control: Control }) {
   const { form, settings } = useSmear();
-  const { key, label, usual } = control;
+  const { key, label, default: preset } = control;
   const own = smear ? smear.settings : (settings[form] ?? {});
   const set = (next: number, gesture?: string): void => {
     if (smear) relay(smear.id, { settings: { ...smear.settings, [key]: next } }, label.toLowerCase(), gesture);
@@ -44,7 +44,7 @@ function Setting({ smear, control }: { smear: Smear | null; control: Control }) 
   return (
     <ControlRow
       control={control}
-      value={own[key] ?? usual}
+      value={own[key] ?? preset}
       onMove={(next) => {
         set(next, `smear-${key}`);
       }}

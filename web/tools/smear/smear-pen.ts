@@ -13,8 +13,8 @@ export const usePull = create<{ line: readonly Point[] }>(() => ({ line: [] }));
 const asLine = (points: readonly Point[]): Float32Array => Float32Array.from(points.flatMap(({ x, y }) => [x, y]));
 
 /** A line of at most so many points. */
-const thinned = (points: readonly Point[], most: number): Point[] => {
-  const every = Math.max(1, Math.ceil(points.length / most));
+const thinned = (points: readonly Point[], max: number): Point[] => {
+  const every = Math.max(1, Math.ceil(points.length / max));
   return points.filter((_, i) => i % every === 0 || i === points.length - 1);
 };
 

@@ -42,8 +42,8 @@ export function smear(): void {
   takeSmear(asked);
   if (laid.length > 0) return;
   const now = current();
-  const usual = now && smearingOf(now).form;
-  if (usual) setSmear({ form: usual });
+  const preset = now && smearingOf(now).form;
+  if (preset) setSmear({ form: preset });
   const trouble = whyNotSmear();
   if (trouble) say(trouble);
   else void laySmearHere(asked);

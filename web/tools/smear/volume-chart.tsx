@@ -10,7 +10,7 @@ import { useVolume } from '../../smears/volume.ts';
 const SIZE = { width: 332, height: 96, top: 14, bottom: 16 };
 
 export function VolumeChart({ now }: { now: Current }) {
-  const { drawings, usual, lost } = useVolume();
+  const { drawings, default: preset, lost } = useVolume();
   const frame = useSelection((s) => s.frame);
   if (drawings.length < 2)
     return <p className="py-1 text-[13px] text-wax-500">Two drawings at least are told apart here.</p>;
@@ -19,7 +19,7 @@ export function VolumeChart({ now }: { now: Current }) {
     [24, SIZE.width - 6],
   ).padding(0.15);
   const y = scaleLinear(
-    [0, Math.max(usual * 1.2, ...drawings.map(({ area }) => area))],
+    [0, Math.max(preset * 1.2, ...drawings.map(({ area }) => area))],
     [SIZE.height - SIZE.bottom, SIZE.top],
   );
   const long = scaleLinear(
@@ -45,7 +45,7 @@ export function VolumeChart({ now }: { now: Current }) {
         {drawings.map(({ slot, area, frame: at }, i) => {
           const isHere =
             now.active?.list.runs.some((run) => run.slot === slot) && frame >= at && frame < at + drawings[i]!.hold;
-          const isLarge = area > usual * TOO_LARGE;
+          const isLarge = area > preset * TOO_LARGE;
           return (
             <g key={slot}>
               <rect
@@ -60,7 +60,7 @@ export function VolumeChart({ now }: { now: Current }) {
                   goTo(at);
                 }}
               >
-                <title>{`${Math.round(area)} px², ${(area / Math.max(1, usual)).toFixed(2)} times its own`}</title>
+                <title>{`${Math.round(area)} px², ${(area / Math.max(1, preset)).toFixed(2)} times its own`}</title>
               </rect>
               {i % every === 0 ? (
                 <text
@@ -82,13 +82,13 @@ export function VolumeChart({ now }: { now: Current }) {
         <line
           x1={24}
           x2={SIZE.width - 6}
-          y1={y(usual)}
-          y2={y(usual)}
+          y1={y(preset)}
+          y2={y(preset)}
           stroke="#f4ecdf"
           strokeDasharray="3 3"
           pointerEvents="none"
         />
-        <text x={3} y={y(usual) + 3} className="fill-wax-300 font-mono text-[9px]">
+        <text x={3} y={y(preset) + 3} className="fill-wax-300 font-mono text-[9px]">
           own
         </text>
       </svg>

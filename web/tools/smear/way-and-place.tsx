@@ -60,8 +60,8 @@ export function Way({ now, smear }: { now: Current; smear: Smear | null }) {
         label="Bends aside"
         unit="°"
         value={((smear?.bend ?? desk.bend) * 180) / Math.PI}
-        least={-170}
-        most={170}
+        min={-170}
+        max={170}
         onMove={(degrees) => {
           const bend = (degrees * Math.PI) / 180;
           if (smear) relay(smear.id, { bend }, 'bend of the smear', 'smear-bend');
