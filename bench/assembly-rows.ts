@@ -23,7 +23,7 @@ import {
   sheetsOf,
   paintsOf,
   SurfacePool,
-  type Means,
+  type RenderContext,
   type Surface,
 } from '@tallow/core/render';
 import { execFileSync } from 'node:child_process';
@@ -70,11 +70,11 @@ const useOf = (elementId: string, i: number): Placement =>
   newPlacement(elementId, { start: 0, x: 700 + (i % 4) * 160, y: 400 + Math.floor(i / 4) * 120 }, newId);
 
 /** Means with rasters of their own, as a painter has them. */
-function paintersMeans(doc: ShotDocument): { means: Means; forget: () => void } {
+function paintersMeans(doc: ShotDocument): { rendering: RenderContext; forget: () => void } {
   const pool = new SurfacePool(makeSurface, 64 * MB);
   const rasters = new Rasters(pool, 512 * MB, makeSurface);
   return {
-    means: {
+    rendering: {
       make: pool.make,
       during: (work) => pool.during(work),
       pictureOf: (sheet, matrix, width, height) => rasters.drawing(doc, sheet, { width, height, matrix }),
@@ -103,10 +103,10 @@ async function usesRows(): Promise<Row[]> {
   );
   const target = makeSurface(WIDTH, HEIGHT);
   const firstPass = (of: ShotDocument) => {
-    const { means, forget } = paintersMeans(of);
+    const { rendering, forget } = paintersMeans(of);
     return () => {
       forget();
-      drawFrame(target, of, 0, IDENTITY, means, OPTIONS);
+      drawFrame(target, of, 0, IDENTITY, rendering, OPTIONS);
       return settled(target);
     };
   };
@@ -163,16 +163,16 @@ async function usesRows(): Promise<Row[]> {
 
 /** A frame whose rasters are all there, against laying as many pictures of that size. */
 async function keptRow(doc: ShotDocument, target: Surface): Promise<[number, number]> {
-  const { means } = paintersMeans(doc);
+  const { rendering } = paintersMeans(doc);
   const sheets = sheetsOf(doc, 0, { guides: false });
-  const laid = sheets.map((sheet) => means.pictureOf(sheet, sheet.matrix, WIDTH, HEIGHT));
+  const laid = sheets.map((sheet) => rendering.pictureOf(sheet, sheet.matrix, WIDTH, HEIGHT));
   const bare = () => {
     drawBackground(target, doc, IDENTITY);
     for (const each of laid) layPart(target, { ...each, opacity: 1, blend: 'normal' });
     return settled(target);
   };
   const frame = () => {
-    drawFrame(target, doc, 0, IDENTITY, means, OPTIONS);
+    drawFrame(target, doc, 0, IDENTITY, rendering, OPTIONS);
     return settled(target);
   };
   return sideBySide(31, frame, bare);
@@ -182,11 +182,11 @@ async function keptRow(doc: ShotDocument, target: Surface): Promise<[number, num
 async function nightRow(): Promise<Row> {
   const doc = nightShift();
   const target = makeSurface(WIDTH, HEIGHT);
-  const { means, forget } = paintersMeans(doc);
+  const { rendering, forget } = paintersMeans(doc);
   const scratch = new Scratch(makeSurface);
   const frame = () => {
     forget();
-    drawFrame(target, doc, NIGHT_FRAME, IDENTITY, means, OPTIONS);
+    drawFrame(target, doc, NIGHT_FRAME, IDENTITY, rendering, OPTIONS);
     return settled(target);
   };
   const lights = lightsOn(doc, NIGHT_FRAME).length;

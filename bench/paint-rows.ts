@@ -19,10 +19,10 @@ import {
   FillWorker,
   linesBox,
   type FillWork,
-  type Means,
+  type RenderContext,
   type Surface,
 } from '@tallow/core/render';
-import { directMeans, makeSurface } from '../server/render/canvas.ts';
+import { directRendering, makeSurface } from '../server/render/canvas.ts';
 import { drawingWith, strokeThrough } from '../core/testing/lines.ts';
 import { newId, shotWith } from './documents.ts';
 import { Recorded } from './recorded.ts';
@@ -220,15 +220,15 @@ async function looksRow(): Promise<Row> {
   const doc = glowing();
   const { width, height } = shotOf(doc);
   const options = { guides: false, background: true };
-  const drawn = (surface: Surface, means: Means) => {
-    drawFrame(surface, doc, 0, [1, 0, 0, 1, 0, 0], means, options);
+  const drawn = (surface: Surface, rendering: RenderContext) => {
+    drawFrame(surface, doc, 0, [1, 0, 0, 1, 0, 0], rendering, options);
   };
   const recorded = new Recorded();
   const noted = recorded.recording(makeSurface);
   const bare = noted(width, height);
-  drawn(bare, directMeans(doc, noted));
+  drawn(bare, directRendering(doc, noted));
   const surface = makeSurface(width, height);
-  const means = directMeans(doc);
+  const rendering = directRendering(doc);
   return timeRow(
     'first pass of a frame, ten layers with two glows at 1920x1080',
     'its bare canvas calls, on surfaces used again',
@@ -236,7 +236,7 @@ async function looksRow(): Promise<Row> {
     await sideBySide(
       9,
       () => {
-        drawn(surface, means);
+        drawn(surface, rendering);
         // What is asked for is drawn by then.
         surface.context.getImageData(0, 0, 1, 1);
       },

@@ -5,7 +5,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { AddressInfo } from 'node:net';
 import { createApp } from '../server/app.ts';
 import { migrate, openDatabase } from '../server/db/database.ts';
-import { directMeans, makeSurface, pngOf } from '../server/render/canvas.ts';
+import { directRendering, makeSurface, pngOf } from '../server/render/canvas.ts';
 import { pngFrames, wholeShot } from '../server/render/frames.ts';
 import { shotServices } from '../server/shots/services.ts';
 import { newId, shotWith } from './documents.ts';
@@ -15,7 +15,7 @@ async function exportRow(): Promise<Row> {
   const doc = shotWith(48, 3, 6, 48);
   const surfaces = Array.from({ length: 24 }, (_, i) => {
     const surface = makeSurface(1920, 1080);
-    drawFrame(surface, doc, i * 2, [1, 0, 0, 1, 0, 0], directMeans(doc), {
+    drawFrame(surface, doc, i * 2, [1, 0, 0, 1, 0, 0], directRendering(doc), {
       guides: false,
       background: true,
     });
@@ -62,7 +62,7 @@ async function firstFrameRow(): Promise<Row> {
         return 'ok' in read ? [[read.ok.id, read.ok] as const] : [];
       });
       const loaded: ShotDocument = { shotId: doc.shotId, entities: Object.fromEntries(entities) };
-      drawFrame(makeSurface(928, 557), loaded, 0, [0.45, 0, 0, 0.45, 0, 0], directMeans(loaded), {
+      drawFrame(makeSurface(928, 557), loaded, 0, [0.45, 0, 0, 0.45, 0, 0], directRendering(loaded), {
         guides: true,
         background: true,
       });

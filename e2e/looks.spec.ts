@@ -24,7 +24,7 @@ import {
 } from '../core/document/index.ts';
 import { addFinish, addLayer, addMark, newFinish, setElement } from '../core/edit/index.ts';
 import { polygonRing } from '../core/geometry/index.ts';
-import { drawDrawing, Scratch, drawFrame, paintsOf, type Means, type Surface } from '../core/render/index.ts';
+import { drawDrawing, Scratch, drawFrame, paintsOf, type RenderContext, type Surface } from '../core/render/index.ts';
 import { fittedView, viewMatrix } from '../web/view/view.ts';
 import { choose, address, countOf, makeShot, openDesk, painted, Pen, saved, stored } from './desk.ts';
 import { expect, test, type Page } from './test.ts';
@@ -136,7 +136,7 @@ test('every look and brush is the same in the browser and on the server, within 
   const area = (await page.getByTestId('picture').boundingBox())!;
   const [width, height] = [Math.round(area.width), Math.round(area.height)];
   const surface = surfaceOf(width, height);
-  const means: Means = {
+  const rendering: RenderContext = {
     make: surfaceOf,
     pictureOf: (sheet, matrix, w, h) => {
       const own = surfaceOf(w, h);
@@ -145,7 +145,7 @@ test('every look and brush is the same in the browser and on the server, within 
     },
   };
   const view = viewMatrix(fittedView(SIZE, area), SIZE, area);
-  drawFrame(surface, doc, 0, view, means, { guides: false, background: true, looks: 'all' });
+  drawFrame(surface, doc, 0, view, rendering, { guides: false, background: true, looks: 'all' });
   const ours = Buffer.from(surface.context.getImageData(0, 0, width, height).data).toString('base64');
   const found = await page.getByTestId('picture').evaluate((canvas: HTMLCanvasElement, text) => {
     const other = Uint8Array.from(atob(text), (c) => c.charCodeAt(0));

@@ -1,7 +1,15 @@
 /** A frame that was never seen, asked of a painter as a step asks for it, against its bare canvas calls. */
 import { shotOf } from '@tallow/core/document';
 import { multiply, translation } from '@tallow/core/geometry';
-import { drawDrawing, drawFrame, paintsOf, roomOn, Scratch, SurfacePool, type Means } from '@tallow/core/render';
+import {
+  drawDrawing,
+  drawFrame,
+  paintsOf,
+  roomOn,
+  Scratch,
+  SurfacePool,
+  type RenderContext,
+} from '@tallow/core/render';
 import { makeSurface } from '../../web/workers/surfaces.ts';
 import { shotWith } from '../documents.ts';
 import { median } from '../measure.ts';
@@ -28,7 +36,7 @@ export async function unseenRow(): Promise<[number, number]> {
     const surface = noted(width, height);
     const pool = new SurfacePool(noted, 256 * 1024 * 1024);
     const scratch = new Scratch(noted);
-    const means: Means = {
+    const rendering: RenderContext = {
       make: pool.make,
       pictureOf: (sheet, matrix, across, down) => {
         const { left, top, right, bottom } = roomOn(sheet.drawing, matrix, { width: across, height: down });
@@ -39,7 +47,7 @@ export async function unseenRow(): Promise<[number, number]> {
     };
     const draw = () =>
       pool.during(() => {
-        drawFrame(surface, doc, 2 * i, [1, 0, 0, 1, 0, 0], means, { guides: true, background: true });
+        drawFrame(surface, doc, 2 * i, [1, 0, 0, 1, 0, 0], rendering, { guides: true, background: true });
       });
     // Only from the second time on are surfaces used again, and wiped first.
     draw();

@@ -9,7 +9,7 @@ import {
   layPicture,
   laySheets,
   shownParts,
-  type Means,
+  type RenderContext,
   type Placed,
   type ShownPart,
 } from './frame.ts';
@@ -29,7 +29,7 @@ export function laidApart(
   sheets: readonly Sheet[],
   size: readonly [number, number],
   view: Matrix,
-  by: Means,
+  by: RenderContext,
   under: readonly Sheet[],
   lights: readonly ShownPart[] = [],
   onTop: readonly Placed[] = [],
@@ -74,7 +74,7 @@ export function laidApart(
 /** Where what is drawn on the active layer is seen: within what it clips to, and where no matte hides it. Null is everywhere. */
 export function maskOf(
   doc: ShotDocument,
-  means: Means,
+  rendering: RenderContext,
   shotFrame: number,
   layerId: Id | null,
   place: string | null,
@@ -93,10 +93,10 @@ export function maskOf(
   const rank = rankOf({ place: place ?? '', layerId: layerId ?? '' });
   const cuts = beside?.cuts.filter((cut) => rankOf(cut) > rank) ?? [];
   if (!layer || (!clips && cuts.length === 0)) return null;
-  const mask = means.make(width, height);
+  const mask = rendering.make(width, height);
   const within = clips ? clipBase(doc, shotFrame, layer, place, options) : null;
   if (within) {
-    const base = means.pictureOf(within, multiply(view, within.matrix), width, height);
+    const base = rendering.pictureOf(within, multiply(view, within.matrix), width, height);
     layPart(mask, { ...base, opacity: 1, blend: 'normal' });
   } else if (!clips) {
     mask.context.fillStyle = '#000000';
@@ -104,9 +104,9 @@ export function maskOf(
   }
   for (const cut of cuts) {
     const sheet: Sheet = { ...beside!, ...cut, within: null, cuts: [], look: null, tint: null };
-    const whole = means.make(width, height);
+    const whole = rendering.make(width, height);
     layPart(whole, {
-      ...means.pictureOf(sheet, multiply(view, cut.matrix), width, height),
+      ...rendering.pictureOf(sheet, multiply(view, cut.matrix), width, height),
       opacity: 1,
       blend: 'normal',
     });

@@ -5,7 +5,7 @@ import { multiply, type Matrix } from '../geometry/index.ts';
 import type { Surface } from '../canvas/index.ts';
 import { plateBend, plateMatrix, platesAt } from './plates.ts';
 import { drawLying } from './tilted-picture.ts';
-import { cutOut, type Means } from './frame.ts';
+import { cutOut, type RenderContext } from './frame.ts';
 import { plateLights, plateMatte } from './plane-wholes.ts';
 import { DIMMED, type SheetOptions } from './sheet.ts';
 import { shine } from './shine.ts';
@@ -20,7 +20,7 @@ export function drawPlates(
   doc: ShotDocument,
   shotFrame: number,
   view: Matrix,
-  means: Means,
+  rendering: RenderContext,
   options: SheetOptions,
   guides = options.guidePlates ?? options.guides,
 ): void {
@@ -30,18 +30,18 @@ export function drawPlates(
   const seen = multiply(view, depthMatrix(doc, 0, shotFrame, options));
   const lightsOf = plateLights(doc, shotFrame, options);
   for (const { plate, asset } of plates) {
-    const picture = others.has(plate.id) ? null : (means.assets?.(asset) ?? null);
+    const picture = others.has(plate.id) ? null : (rendering.assets?.(asset) ?? null);
     if (!picture) continue;
     const opacity = plate.opacity * (options.dimBut ? DIMMED : 1);
     const lights = lightsOf(plate.id);
     const matte = plateMatte(doc, plate, shotFrame, options);
-    const on = lights.length > 0 || matte ? means.make(target.width, target.height) : target;
+    const on = lights.length > 0 || matte ? rendering.make(target.width, target.height) : target;
     const { width, height } = plate;
     const lying = { picture, width, height, bend: plateBend(plate) };
-    drawLying(on, lying, multiply(seen, plateMatrix(plate)), on === target ? opacity : 1, means.make);
+    drawLying(on, lying, multiply(seen, plateMatrix(plate)), on === target ? opacity : 1, rendering.make);
     if (on === target) continue;
     shine(on, lights, view);
-    if (matte) cutOut(on, matte, view, means);
+    if (matte) cutOut(on, matte, view, rendering);
     target.context.setTransform(1, 0, 0, 1, 0, 0);
     target.context.globalAlpha = opacity;
     target.context.drawImage(on.picture, 0, 0);

@@ -3,7 +3,7 @@ import type { ShotDocument } from '../document/index.ts';
 import type { Matrix } from '../geometry/index.ts';
 import { wipe, type Surface } from '../canvas/index.ts';
 import { drawPlates } from './behind.ts';
-import { drawBackground, laySheets, type Means } from './frame.ts';
+import { drawBackground, laySheets, type RenderContext } from './frame.ts';
 import type { AssetPicture } from './plates.ts';
 import type { SheetOptions } from './sheet.ts';
 import { sheetsOf } from './sheets.ts';
@@ -20,17 +20,18 @@ export function drawFrame(
   doc: ShotDocument,
   shotFrame: number,
   view: Matrix,
-  given: Means,
+  given: RenderContext,
   options: FrameOptions,
 ): void {
-  const means = options.assets ? { ...given, assets: options.assets } : given;
+  const rendering = options.assets ? { ...given, assets: options.assets } : given;
   const draw = (): void => {
     wipe(target);
     if (options.background) drawBackground(target, doc, view, options.backdrop);
     // A layer or an element taken by itself has no plates.
-    if (options.assets && !options.alone && !options.element) drawPlates(target, doc, shotFrame, view, means, options);
-    laySheets(target, sheetsOf(doc, shotFrame, options), view, means);
+    if (options.assets && !options.alone && !options.element)
+      drawPlates(target, doc, shotFrame, view, rendering, options);
+    laySheets(target, sheetsOf(doc, shotFrame, options), view, rendering);
   };
-  if (means.during) means.during(draw);
+  if (rendering.during) rendering.during(draw);
   else draw();
 }

@@ -55,7 +55,7 @@ const inSteps = ({ left, top, right, bottom }: Box): Box => ({
 });
 
 /** What sheets are drawn with. */
-export interface Means {
+export interface RenderContext {
   readonly pictureOf: PictureOf;
   /** Surfaces for what is worked out on the way; they may be used again once a frame is laid. */
   readonly make: MakeSurface;
@@ -128,7 +128,7 @@ function looked(
   look: Look,
   matrix: Matrix,
   { width, height }: Size,
-  { make, rough = false }: Means,
+  { make, rough = false }: RenderContext,
   bounds: Box,
   draw: (on: Surface, shift: Matrix) => void,
   below: (on: Size, shift: Matrix) => Picture | null,
@@ -154,12 +154,18 @@ function looked(
 }
 
 /** The parts of a sheet as its looks make them, before it is cut to what it shows within. */
-function partsOf(sheet: Sheet, view: Matrix, size: Size, means: Means, under: readonly Sheet[]): readonly ShownPart[] {
-  const { pictureOf, make } = means;
+function partsOf(
+  sheet: Sheet,
+  view: Matrix,
+  size: Size,
+  rendering: RenderContext,
+  under: readonly Sheet[],
+): readonly ShownPart[] {
+  const { pictureOf, make } = rendering;
   const matrix = multiply(view, sheet.matrix);
   const { look } = sheet;
   if (sheet.asset && sheet.lies) {
-    const picture = means.assets?.(sheet.asset);
+    const picture = rendering.assets?.(sheet.asset);
     if (!picture) return [];
     const on = make(size.width, size.height);
     drawLying(on, { picture, ...sheet.lies }, matrix, 1, make);
@@ -175,7 +181,7 @@ function partsOf(sheet: Sheet, view: Matrix, size: Size, means: Means, under: re
       look,
       matrix,
       size,
-      means,
+      rendering,
       mapBox(matrix, drawingBox(sheet.drawing)),
       (on, shift) => {
         const { picture, left, top } = pictureOf(sheet, multiply(shift, matrix), on.width, on.height);
@@ -191,8 +197,8 @@ function partsOf(sheet: Sheet, view: Matrix, size: Size, means: Means, under: re
         return on.picture;
       },
     );
-  const key = JSON.stringify([look.finishes, look.axis, look.motion, matrix, size.width, size.height, means.rough]);
-  const parts = onFills ? work() : (means.kept?.(sheet, key, work) ?? work());
+  const key = JSON.stringify([look.finishes, look.axis, look.motion, matrix, size.width, size.height, rendering.rough]);
+  const parts = onFills ? work() : (rendering.kept?.(sheet, key, work) ?? work());
   return parts.map(({ picture, ...rest }) => ({ ...rest, picture: picture.picture }));
 }
 
@@ -202,12 +208,12 @@ function cutTo(
   sheet: Sheet,
   view: Matrix,
   { width, height }: Size,
-  means: Means,
+  rendering: RenderContext,
   clips: boolean,
 ): ShownPart {
   const { within, cuts } = sheet;
   if ((!within || !clips) && cuts.length === 0) return part;
-  const { pictureOf, make } = means;
+  const { pictureOf, make } = rendering;
   const cut = make(width, height);
   const { context } = cut;
   const plain = { ...sheet, within: null, cuts: [], look: null, tint: null };
@@ -239,12 +245,12 @@ export function shownParts(
   sheet: Sheet,
   view: Matrix,
   size: Size,
-  means: Means,
+  rendering: RenderContext,
   under: readonly Sheet[] = [],
 ): ShownPart[] {
-  return partsOf(sheet, view, size, means, under).map((part, i) => ({
+  return partsOf(sheet, view, size, rendering, under).map((part, i) => ({
     // A picture handed out may be of a surface that is used again: it is cut before the next is asked for.
-    ...cutTo(part, sheet, view, size, means, i === 0),
+    ...cutTo(part, sheet, view, size, rendering, i === 0),
     blend: i === 0 ? sheet.blend : part.blend,
     opacity: sheet.opacity * part.opacity,
   }));
@@ -264,19 +270,25 @@ function inRuns<T>(list: readonly T[], keyOf: (each: T) => unknown): T[][] {
   return runs;
 }
 
-function layOwn(target: Surface, sheets: readonly Sheet[], view: Matrix, means: Means, under: readonly Sheet[]): void {
+function layOwn(
+  target: Surface,
+  sheets: readonly Sheet[],
+  view: Matrix,
+  rendering: RenderContext,
+  under: readonly Sheet[],
+): void {
   let below = [...under];
   for (const run of inRuns(sheets, (sheet) => sheet.group?.id)) {
     const group = run[0]?.group;
     if (group?.look) {
-      for (const part of wholeParts(ungrouped(run), group.look, view, target, means, 'folder'))
+      for (const part of wholeParts(ungrouped(run), group.look, view, target, rendering, 'folder'))
         layPart(target, { ...part, picture: part.picture.picture, opacity: part.opacity * group.opacity });
       below = [...below, ...run];
       continue;
     }
-    const on = group ? means.make(target.width, target.height) : target;
+    const on = group ? rendering.make(target.width, target.height) : target;
     for (const sheet of run) {
-      for (const part of shownParts(sheet, view, on, means, below)) layPart(on, part);
+      for (const part of shownParts(sheet, view, on, rendering, below)) layPart(on, part);
       below = [...below, sheet];
     }
     if (group) layPicture(target, on.picture, group.opacity, 'normal');
@@ -301,10 +313,10 @@ export function cutOut(
   target: Surface,
   { sheets, within }: NonNullable<Whole['matte']>,
   view: Matrix,
-  means: Means,
+  rendering: RenderContext,
 ): void {
-  const matte = means.make(target.width, target.height);
-  laySheets(matte, sheets, view, means);
+  const matte = rendering.make(target.width, target.height);
+  laySheets(matte, sheets, view, rendering);
   layPicture(target, matte.picture, 1, 'normal', within ? 'destination-in' : 'destination-out');
 }
 
@@ -314,7 +326,7 @@ function layLit(
   sheets: readonly Sheet[],
   whole: Whole,
   view: Matrix,
-  means: Means,
+  rendering: RenderContext,
   depth: number,
 ): void {
   const { width, height } = target;
@@ -326,9 +338,9 @@ function layLit(
   });
   if (isEmpty(box)) return;
   const { left, top } = box;
-  const on = means.make(box.right - left, box.bottom - top);
+  const on = rendering.make(box.right - left, box.bottom - top);
   const own = multiply([1, 0, 0, 1, -left, -top], view);
-  layWholes(on, sheets, own, means, depth);
+  layWholes(on, sheets, own, rendering, depth);
   if (whole.lights)
     shine(on, whole.lights, own, {
       left: left === 0 ? 0 : -Infinity,
@@ -336,7 +348,7 @@ function layLit(
       right: box.right === width ? on.width : Infinity,
       bottom: box.bottom === height ? on.height : Infinity,
     });
-  if (whole.matte) cutOut(on, whole.matte, own, means);
+  if (whole.matte) cutOut(on, whole.matte, own, rendering);
   if (whole.air) flood(on, whole.air.colour, 'source-atop', whole.air.share);
   layPicture(target, on.picture, whole.opacity, 'normal', 'source-over', left, top);
 }
@@ -347,42 +359,48 @@ function wholeParts(
   whole: Look,
   view: Matrix,
   size: Size,
-  means: Means,
+  rendering: RenderContext,
   depth: number | 'folder',
 ): PlacedPart[] {
   return looked(
     whole,
     multiply(view, whole.matrix),
     size,
-    means,
+    rendering,
     boundsOf(sheets, view),
     (on, shift) => {
       const own = multiply(shift, view);
-      if (depth === 'folder') layOwn(on, sheets, own, means, []);
-      else layWholes(on, sheets, own, means, depth);
+      if (depth === 'folder') layOwn(on, sheets, own, rendering, []);
+      else layWholes(on, sheets, own, rendering, depth);
     },
     () => null,
   );
 }
 
 /** Lays sheets on a surface in order; those of a faded folder, and those of an element that is faded or has looks of its own, are put together first. */
-export function laySheets(target: Surface, sheets: readonly Sheet[], view: Matrix, means: Means): void {
-  layWholes(target, sheets, view, means, 0);
+export function laySheets(target: Surface, sheets: readonly Sheet[], view: Matrix, rendering: RenderContext): void {
+  layWholes(target, sheets, view, rendering, 0);
 }
 
 /** @param depth how many elements around have been gone into. */
-function layWholes(target: Surface, sheets: readonly Sheet[], view: Matrix, means: Means, depth: number): void {
+function layWholes(
+  target: Surface,
+  sheets: readonly Sheet[],
+  view: Matrix,
+  rendering: RenderContext,
+  depth: number,
+): void {
   let under: Sheet[] = [];
   for (const run of inRuns(sheets, ({ wholes }) => wholes[depth]?.place ?? null)) {
     const whole = run[0]?.wholes[depth];
-    if (!whole) layOwn(target, run, view, means, under);
+    if (!whole) layOwn(target, run, view, rendering, under);
     else if (whole.look) {
-      for (const part of wholeParts(run, whole.look, view, target, means, depth + 1))
+      for (const part of wholeParts(run, whole.look, view, target, rendering, depth + 1))
         layPart(target, { ...part, picture: part.picture.picture, opacity: part.opacity * whole.opacity });
-    } else if (whole.lights || whole.matte) layLit(target, run, whole, view, means, depth + 1);
+    } else if (whole.lights || whole.matte) layLit(target, run, whole, view, rendering, depth + 1);
     else {
-      const on = means.make(target.width, target.height);
-      layWholes(on, run, view, means, depth + 1);
+      const on = rendering.make(target.width, target.height);
+      layWholes(on, run, view, rendering, depth + 1);
       layPicture(target, on.picture, whole.opacity, 'normal');
     }
     under = [...under, ...run];

@@ -6,7 +6,7 @@ import type { Knex } from 'knex';
 import { FramePictures, picturesIn } from '../assets/frame-pictures.ts';
 import { DATABASE } from '../db/database.ts';
 import { FrameDocuments } from '../render/frame-documents.ts';
-import { directMeans, makeSurface, pngOf } from '../render/canvas.ts';
+import { directRendering, makeSurface, pngOf } from '../render/canvas.ts';
 import { ShotsService } from '../shots/shots.service.ts';
 
 const CARD = { width: 480, height: 270 };
@@ -45,10 +45,10 @@ export class PicturesService {
     const { width, height } = shotOf(doc);
     const scale = Math.min(CARD.width / width, CARD.height / height);
     const surface = makeSurface(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
-    const means = directMeans(doc);
+    const rendering = directRendering(doc);
     const pictures = new FramePictures(doc, picturesIn(this.database));
     await pictures.at(0);
-    drawFrame(surface, doc, 0, [scale, 0, 0, scale, 0, 0], means, {
+    drawFrame(surface, doc, 0, [scale, 0, 0, scale, 0, 0], rendering, {
       guides: false,
       background: true,
       assets: pictures.picture,

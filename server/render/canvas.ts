@@ -8,7 +8,7 @@ import {
   Scratch,
   SurfacePool,
   type MakeSurface,
-  type Means,
+  type RenderContext,
   type Surface,
 } from '@tallow/core/render';
 import { createCanvas, type Canvas } from '@napi-rs/canvas';
@@ -27,7 +27,7 @@ export const makeSurface: MakeSurface = (width, height, deep = false) => {
 const POOL_BYTES = 128 * 1024 * 1024;
 
 /** Draws each sheet afresh on surfaces that are used again: for frames that are drawn once. */
-export function directMeans(doc: ShotDocument, make = makeSurface): Means & { readonly pool: SurfacePool } {
+export function directRendering(doc: ShotDocument, make = makeSurface): RenderContext & { readonly pool: SurfacePool } {
   const pool = new SurfacePool(make, POOL_BYTES);
   const scratch = new Scratch(make);
   return {

@@ -10,7 +10,7 @@ import {
   type Surface,
 } from '@tallow/core/render';
 import type { ExportCrop } from '@tallow/core/formats';
-import { directMeans, pngOf } from './canvas.ts';
+import { directRendering, pngOf } from './canvas.ts';
 import type { FrameDocuments } from './frame-documents.ts';
 
 /** Different pictures kept encoded, for cycles that come round again. */
@@ -53,7 +53,7 @@ export function frameDrawer(doc: ShotDocument, { scale, background, options, ass
   const shot = shotOf(doc);
   const { left, top, width, height } = part ?? { left: 0, top: 0, width: shot.width, height: shot.height };
   const size = [Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale))] as const;
-  const means = directMeans(doc);
+  const rendering = directRendering(doc);
   return {
     width: size[0],
     height: size[1],
@@ -65,14 +65,14 @@ export function frameDrawer(doc: ShotDocument, { scale, background, options, ass
       return `${plates.join()}|${frameKey(sheetsOf(at, frame, options))}`;
     },
     draw: (frame: number, at = doc): Surface => {
-      const surface = means.pool.make(...size);
+      const surface = rendering.pool.make(...size);
       const [across, down] = [size[0] / width, size[1] / height];
       const view = [across, 0, 0, down, -left * across, -top * down] as const;
-      drawFrame(surface, at, frame, view, means, { ...options, background, assets });
+      drawFrame(surface, at, frame, view, rendering, { ...options, background, assets });
       return surface;
     },
     giveBack: (surface: Surface): void => {
-      means.pool.giveBack(surface);
+      rendering.pool.giveBack(surface);
     },
   };
 }

@@ -13,7 +13,7 @@ import { addLayer, addMark, setLayer } from '@tallow/core/edit';
 import { drawFrame } from '@tallow/core/render';
 import { furnaceMouth } from '@tallow/demo';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
-import { directMeans, makeSurface } from '../render/canvas.ts';
+import { directRendering, makeSurface } from '../render/canvas.ts';
 import { fileStem, frameName, DEFAULT_EXPORT } from '@tallow/core/formats';
 import { pngFrames, wholeShot } from '../render/frames.ts';
 
@@ -38,7 +38,7 @@ const layerOf = (doc: ShotDocument): Layer => entitiesOf(doc, 'layer')[0]!;
 
 function render(doc: ShotDocument, background = true): (x: number, y: number) => number[] {
   const surface = makeSurface(100, 100);
-  drawFrame(surface, doc, 0, [1, 0, 0, 1, 0, 0], directMeans(doc), {
+  drawFrame(surface, doc, 0, [1, 0, 0, 1, 0, 0], directRendering(doc), {
     guides: false,
     background,
   });

@@ -38,7 +38,7 @@ import {
 import { polygonRing } from '@tallow/core/geometry';
 import { enclosed, latticeOver, paintableOf, regionAt, ringsOf, wellInside } from '@tallow/core/paint';
 import { drawBarrier, drawFrame, linesBox, paintsOnLayer } from '@tallow/core/render';
-import { directMeans, makeSurface } from '../render/canvas.ts';
+import { directRendering, makeSurface } from '../render/canvas.ts';
 
 const SIZE = 200;
 const base = (): ShotDocument =>
@@ -55,7 +55,10 @@ const swatchOf = (doc: ShotDocument, name: string): Id =>
 function pixelsOf(doc: ShotDocument, frame = 0, scale = 1): (x: number, y: number) => [number, number, number, number] {
   const side = SIZE * scale;
   const surface = makeSurface(side, side);
-  drawFrame(surface, doc, frame, [scale, 0, 0, scale, 0, 0], directMeans(doc), { guides: false, background: false });
+  drawFrame(surface, doc, frame, [scale, 0, 0, scale, 0, 0], directRendering(doc), {
+    guides: false,
+    background: false,
+  });
   const { data } = surface.context.getImageData(0, 0, side, side);
   return (x, y) =>
     Array.from(data.slice((y * side + x) * 4, (y * side + x) * 4 + 4)) as [number, number, number, number];

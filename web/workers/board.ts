@@ -10,7 +10,7 @@ import {
   paintsOf,
   Rasters,
   SurfacePool,
-  type Means,
+  type RenderContext,
   type PlacedPart,
 } from '@tallow/core/render';
 import { Assets } from './assets.ts';
@@ -61,7 +61,7 @@ export class Board {
     this.rasters = new Rasters(this.pool, BOUNDS.rasters, makeSurface, between);
   }
 
-  readonly means: Means = {
+  readonly rendering: RenderContext = {
     assets: this.assets.picture,
     make: this.pool.make,
     during: (work) => this.pool.during(work),
@@ -78,10 +78,10 @@ export class Board {
     },
   };
   /** The same while something moves: coarser. */
-  readonly roughly: Means = { ...this.means, rough: true };
+  readonly roughly: RenderContext = { ...this.rendering, rough: true };
 
   /** For pictures that are kept by who shows them, or of drawings that are not in the document: nothing is kept here. */
-  readonly passing: Means = {
+  readonly passing: RenderContext = {
     assets: this.assets.picture,
     make: this.pool.make,
     rough: true,
@@ -93,7 +93,7 @@ export class Board {
   };
 
   /** The same for the layer the pen is on. */
-  underPen(by: Means): Means {
+  underPen(by: RenderContext): RenderContext {
     return {
       ...by,
       pictureOf: (sheet, matrix, width, height) =>

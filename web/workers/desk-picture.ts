@@ -82,10 +82,10 @@ const isAround = (key: string, place: string | null): boolean =>
 
 /** The picture for drawing on. */
 export function deskPicture(board: Board, request: PaintRequest): Painted {
-  const { doc, means, rasters, assets } = board;
+  const { doc, rendering, rasters, assets } = board;
   const { width, height, view, shotFrame, activeLayerId, place, ghosts, pixel, options, backdrop, rough } = request;
   const size = [width, height] as const;
-  const by = rough ? board.roughly : means;
+  const by = rough ? board.roughly : rendering;
   // What its element or its folder as a whole is seen in waits for playing and for the finished look: here the pen draws.
   const folderId = folderIdOf(doc, activeLayerId);
   const groupId = folderId && `${place}:${folderId}`;
@@ -119,7 +119,7 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
   );
   const active = makeSurface(...size);
   const own = sheets.find((s) => s.place === place && s.layerId === activeLayerId);
-  const mask = maskOf(doc, means, shotFrame, activeLayerId, place, options, own, size, view);
+  const mask = maskOf(doc, rendering, shotFrame, activeLayerId, place, options, own, size, view);
   const maskPicture = mask && bitmapOf(mask);
   // Its own looks lie in its picture and on top of it; what cuts it cuts the stroke too.
   const [main, ...lights] = own

@@ -18,7 +18,7 @@ import { makeSurface } from './surfaces.ts';
 /** The picture without some marks, and those alone: of one layer's drawing, or of the frame where several layers have some. */
 export function lifted(board: Board, request: LiftRequest): { rest: Surface; apart: Surface } {
   const { width, height, view, shotFrame, layerId, place, others, markIds, options, backdrop } = request;
-  const { doc, rasters, assets, means } = board;
+  const { doc, rasters, assets, rendering } = board;
   const taken = new Set(markIds);
   const part = (drawing: Drawing, wanted: boolean): Drawing => ({
     ...drawing,
@@ -39,10 +39,10 @@ export function lifted(board: Board, request: LiftRequest): { rest: Surface; apa
     key === place && layers.has(id) && drawing.order.some((mark) => taken.has(mark));
   board.pool.during(() => {
     drawBackground(rest, doc, view, backdrop);
-    drawPlates(rest, doc, shotFrame, view, { ...means, assets: assets.picture }, options, true);
+    drawPlates(rest, doc, shotFrame, view, { ...rendering, assets: assets.picture }, options, true);
     for (const sheet of sheets) {
       if (has(sheet)) laySheets(rest, [{ ...sheet, drawing: part(sheet.drawing, false) }], view, board.passing);
-      else laySheets(rest, [sheet], view, means);
+      else laySheets(rest, [sheet], view, rendering);
     }
     const moving = sheets.filter(has).map((sheet): Sheet => ({ ...sheet, drawing: part(sheet.drawing, true) }));
     laySheets(apart, moving, view, board.passing);

@@ -73,7 +73,7 @@ async function inTurns(shotFrame: number, size: Size, view: Matrix, options: She
   for (const sheet of sheetsOf(board.doc, shotFrame, options)) {
     if (sheet.look?.finishes.some(takesBelow)) continue;
     await nextTurn();
-    board.pool.during(() => shownParts({ ...sheet, within: null, cuts: [] }, view, size, board.means));
+    board.pool.during(() => shownParts({ ...sheet, within: null, cuts: [] }, view, size, board.rendering));
   }
   await nextTurn();
 }
@@ -131,11 +131,11 @@ const painter = {
     options: SheetOptions & { backdrop: string | null; rough?: boolean },
   ): Promise<ImageBitmap> {
     await frameReady(shotFrame, options.variant ?? null);
-    const means = options.rough ? board.roughly : board.means;
+    const rendering = options.rough ? board.roughly : board.rendering;
     if (!options.rough) await inTurns(shotFrame, { width, height }, view, options);
     const surface = makeSurface(width, height);
     const { picture } = board.assets;
-    drawFrame(surface, board.doc, shotFrame, view, means, { ...options, background: true, assets: picture });
+    drawFrame(surface, board.doc, shotFrame, view, rendering, { ...options, background: true, assets: picture });
     if (under) fillUnder(surface, under);
     const bitmap = bitmapOf(surface);
     return transfer(bitmap, [bitmap]);
@@ -154,18 +154,18 @@ const painter = {
     options: SheetOptions & { backdrop: string | null },
   ): Promise<{ below: ImageBitmap; apart: ImageBitmap; above: ImageBitmap }> {
     await frameReady(shotFrame);
-    const { doc, means, assets } = board;
+    const { doc, rendering, assets } = board;
     const isCarried = ({ place }: Sheet) => places.some((key) => place === key || place.startsWith(`${key}/`));
     const sheets = sheetsOf(doc, shotFrame, options);
     const last = sheets.findLastIndex(isCarried);
     const [below, apart, above] = [0, 1, 2].map(() => makeSurface(width, height)) as [Surface, Surface, Surface];
     board.pool.during(() => {
       drawBackground(below, doc, view, options.backdrop);
-      drawPlates(below, doc, shotFrame, view, { ...means, assets: assets.picture }, options);
+      drawPlates(below, doc, shotFrame, view, { ...rendering, assets: assets.picture }, options);
       const under = sheets.filter((sheet, i) => i < last && !isCarried(sheet));
-      laySheets(below, under, view, means);
-      laySheets(apart, sheets.filter(isCarried), view, means);
-      laySheets(above, sheets.slice(last + 1), view, means);
+      laySheets(below, under, view, rendering);
+      laySheets(apart, sheets.filter(isCarried), view, rendering);
+      laySheets(above, sheets.slice(last + 1), view, rendering);
     });
     const made = { below: bitmapOf(below), apart: bitmapOf(apart), above: bitmapOf(above) };
     return transfer(made, Object.values(made));
@@ -175,7 +175,7 @@ const painter = {
   async colourAt({ x, y }: Point, shotFrame: number): Promise<string | null> {
     await frameReady(shotFrame);
     const pixel = makeSurface(1, 1);
-    drawFrame(pixel, board.doc, shotFrame, [1, 0, 0, 1, 0.5 - x, 0.5 - y], board.means, {
+    drawFrame(pixel, board.doc, shotFrame, [1, 0, 0, 1, 0.5 - x, 0.5 - y], board.rendering, {
       guides: false,
       background: true,
       assets: board.assets.picture,
@@ -194,13 +194,13 @@ const painter = {
     place: string | null,
   ): Promise<ImageBitmap> {
     await frameReady(shotFrame);
-    const { doc, means } = board;
+    const { doc, rendering } = board;
     const surface = makeSurface(width, height);
     const moving = sheetsOf(doc, shotFrame, { guides: false, place }).filter(
       ({ layerId }) => find(doc, 'runlist', find(doc, 'layer', layerId)?.runListId)?.period !== 1,
     );
     board.pool.during(() => {
-      laySheets(surface, moving, view, means);
+      laySheets(surface, moving, view, rendering);
     });
     const { context } = surface;
     context.setTransform(1, 0, 0, 1, 0, 0);
@@ -283,7 +283,7 @@ const painter = {
     const surface = makeSurface(width, height);
     const { picture } = board.assets;
     const options = { guides: false, looks: 'all', background: true, assets: picture } as const;
-    drawFrame(surface, board.doc, shotFrame, IDENTITY, board.means, options);
+    drawFrame(surface, board.doc, shotFrame, IDENTITY, board.rendering, options);
     return (surface.picture as OffscreenCanvas).convertToBlob({ type: 'image/png' });
   },
 
