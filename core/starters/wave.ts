@@ -28,12 +28,12 @@ export const WAVE: StarterKind = {
   draw: (scene, index) => {
     const { long, height, peaks, rises, straight, held } = scene.settings as Record<string, number>;
     const phase = phaseOf(scene, index) * Math.round(rises!);
-    const beat = 1 - (straight! / 100) * (0.5 - 0.5 * cosineTurn(2 * phase));
+    const playbackFrame = 1 - (straight! / 100) * (0.5 - 0.5 * cosineTurn(2 * phase));
     const points = Array.from({ length: 61 }, (_, i): Point => {
       const s = i / 60;
       const spot = scene.way?.at(s) ?? { x: long! * s, y: 0, dx: 1, dy: 0 };
       const grow = mix(1, smoothStep(0, 0.7, s), held! / 100);
-      const off = height! * grow * beat * sineTurn(peaks! * s - phase);
+      const off = height! * grow * playbackFrame * sineTurn(peaks! * s - phase);
       return { x: spot.x - spot.dy * off, y: spot.y + spot.dx * off };
     });
     return { line: [{ paint: 'guide', samples: samplesOf(points), width: 5 }] };

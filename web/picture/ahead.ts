@@ -6,7 +6,7 @@ import { drawingsOn } from '@tallow/core/assembly';
 import { shotOf } from '@tallow/core/document';
 import { useDocument } from '../shot/document.ts';
 import { current, type Current } from '../selection/current.ts';
-import type { Beat } from '../playback/program.ts';
+import type { PlaybackFrame } from '../playback/program.ts';
 import type { Frames } from './frames.ts';
 import { useReady } from './ready.ts';
 
@@ -26,7 +26,7 @@ const AGAIN_MS = 40;
 const whenFree = (): Promise<void> => new Promise((next) => setTimeout(next));
 
 /** Whether a frame shows drawings that are not here yet: it would have to be drawn again. */
-function lacksDrawings(now: Current, { shotFrame }: Beat): boolean {
+function lacksDrawings(now: Current, { shotFrame }: PlaybackFrame): boolean {
   const { missing } = useDocument.getState();
   return missing.size > 0 && drawingsOn(now.doc, shotFrame).some((id) => missing.has(id));
 }
@@ -51,7 +51,10 @@ export class Ahead {
    */
   constructor(
     private readonly frames: Frames,
-    private readonly program: (now: Current) => { readonly beats: readonly Beat[]; readonly from: number },
+    private readonly program: (now: Current) => {
+      readonly playbackFrames: readonly PlaybackFrame[];
+      readonly from: number;
+    },
     private readonly mayDraw: () => boolean,
     private readonly isPlaying: () => boolean,
   ) {}
@@ -131,30 +134,30 @@ export class Ahead {
   }
 
   /** The next frame that is not there and that nobody draws. */
-  private async missing(run: number, urgent: boolean): Promise<Beat | null> {
+  private async missing(run: number, urgent: boolean): Promise<PlaybackFrame | null> {
     let began = performance.now();
     const now = current();
     if (!now) return null;
-    const { beats, from } = this.program(now);
+    const { playbackFrames, from } = this.program(now);
     const { room } = this.frames;
     const lead = urgent ? Math.ceil((this.takes * shotOf(now.doc).rate) / 1000) : 0;
     // Frames that look alike are one: so many that look different are kept.
     const seen = new Set<string>();
-    for (let i = lead; i < beats.length + lead && seen.size < room; i++) {
+    for (let i = lead; i < playbackFrames.length + lead && seen.size < room; i++) {
       if (performance.now() - began > SLICE_MS) {
         await whenFree();
         if (run !== this.run) return null;
         began = performance.now();
       }
-      const beat = beats[(from + i) % beats.length]!;
-      const key = this.frames.keyOf(now, beat);
+      const playbackFrame = playbackFrames[(from + i) % playbackFrames.length]!;
+      const key = this.frames.keyOf(now, playbackFrame);
       if (seen.has(key)) continue;
       seen.add(key);
-      if (lacksDrawings(now, beat)) continue;
-      if (!this.frames.get(now, beat) && !this.frames.isUnderWay(now, beat)) return beat;
+      if (lacksDrawings(now, playbackFrame)) continue;
+      if (!this.frames.get(now, playbackFrame) && !this.frames.isUnderWay(now, playbackFrame)) return playbackFrame;
     }
     this.fits = seen.size < room;
-    if (this.fits) this.tell(now, beats);
+    if (this.fits) this.tell(now, playbackFrames);
     else this.tellSoon(run);
     return null;
   }
@@ -163,24 +166,28 @@ export class Ahead {
     if (performance.now() - this.told < TELL_MS) return;
     const now = current();
     if (!now || run !== this.run) return;
-    const { beats, from } = this.program(now);
+    const { playbackFrames, from } = this.program(now);
     const { room } = this.frames;
     const seen = new Set<string>();
     // After an edit it has to be worked out for each frame anew what it shows: that is done bit by bit while looking for what is missing.
-    for (let i = 0; i < beats.length && seen.size < room; i++) {
-      const beat = beats[(from + i) % beats.length]!;
-      if (!this.frames.isKnown(now, beat)) return;
-      seen.add(this.frames.keyOf(now, beat));
+    for (let i = 0; i < playbackFrames.length && seen.size < room; i++) {
+      const playbackFrame = playbackFrames[(from + i) % playbackFrames.length]!;
+      if (!this.frames.isKnown(now, playbackFrame)) return;
+      seen.add(this.frames.keyOf(now, playbackFrame));
     }
-    this.tell(now, beats);
+    this.tell(now, playbackFrames);
   }
 
   /** Says which frames are there. */
-  tell(now: Current, beats: readonly Beat[]): void {
+  tell(now: Current, playbackFrames: readonly PlaybackFrame[]): void {
     this.told = performance.now();
-    const there = beats.filter((beat) => this.frames.isKnown(now, beat) && this.frames.isThere(now, beat));
-    const ofShot = beats[0]?.ofShot === true;
-    const found = [...new Set(there.map((beat) => (ofShot ? beat.shotFrame : beat.frame)))].sort((a, b) => a - b);
+    const there = playbackFrames.filter(
+      (playbackFrame) => this.frames.isKnown(now, playbackFrame) && this.frames.isThere(now, playbackFrame),
+    );
+    const ofShot = playbackFrames[0]?.ofShot === true;
+    const found = [
+      ...new Set(there.map((playbackFrame) => (ofShot ? playbackFrame.shotFrame : playbackFrame.frame))),
+    ].sort((a, b) => a - b);
     const [frames, shotFrames] = ofShot ? [[], found] : [found, []];
     const before = useReady.getState();
     const isSame =

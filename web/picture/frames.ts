@@ -7,7 +7,7 @@ import type { Matrix } from '@tallow/core/geometry';
 import { ByteCache, frameKey, platesAt, sheetsOf } from '@tallow/core/render';
 import { current, type Current } from '../selection/current.ts';
 import type { Painter } from '../workers/painter.ts';
-import type { Beat } from '../playback/program.ts';
+import type { PlaybackFrame } from '../playback/program.ts';
 import { coloursIn, contentId } from './content.ts';
 import { showing } from './showing.ts';
 import { sightOptions } from './sight.ts';
@@ -58,13 +58,13 @@ export class Frames {
   }
 
   /** Whether it has been worked out already what a frame shows. */
-  isKnown(now: Current, { shotFrame, variant }: Beat): boolean {
+  isKnown(now: Current, { shotFrame, variant }: PlaybackFrame): boolean {
     this.follow(now);
     return this.keys.has(`${shotFrame}@${variant}`);
   }
 
   /** The same text for frames that look alike. */
-  keyOf(now: Current, { shotFrame, variant }: Beat): string {
+  keyOf(now: Current, { shotFrame, variant }: PlaybackFrame): string {
     this.follow(now);
     const { stamp } = this;
     const options = sightOptions(now, true);
@@ -84,17 +84,17 @@ export class Frames {
   }
 
   /** The picture of a frame, if it is there. */
-  get(now: Current, beat: Beat): ImageBitmap | undefined {
-    return this.kept.get(this.keyOf(now, beat));
+  get(now: Current, playbackFrame: PlaybackFrame): ImageBitmap | undefined {
+    return this.kept.get(this.keyOf(now, playbackFrame));
   }
 
   /** Whether the picture of a frame is there, for telling; what is played next is given up last all the same. */
-  isThere(now: Current, beat: Beat): boolean {
-    return this.kept.has(this.keyOf(now, beat));
+  isThere(now: Current, playbackFrame: PlaybackFrame): boolean {
+    return this.kept.has(this.keyOf(now, playbackFrame));
   }
 
   /** Not while drawing: there a stroke would be gone again for a moment. */
-  private keepLate({ shotFrame }: Beat, bitmap: ImageBitmap): void {
+  private keepLate({ shotFrame }: PlaybackFrame, bitmap: ImageBitmap): void {
     this.late.get(shotFrame)?.bitmap.close();
     this.late.set(shotFrame, { bitmap, at: performance.now() });
     for (const [frame, { bitmap: old, at }] of this.late) {
@@ -110,14 +110,14 @@ export class Frames {
   }
 
   /** A picture of a frame from a moment ago, before what is being moved went on. */
-  recent({ shotFrame }: Beat): ImageBitmap | undefined {
+  recent({ shotFrame }: PlaybackFrame): ImageBitmap | undefined {
     const late = this.late.get(shotFrame);
     return late && performance.now() - late.at < LATE_MS ? late.bitmap : undefined;
   }
 
   /** Whether somebody draws a frame now. */
-  isUnderWay(now: Current, beat: Beat): boolean {
-    return this.underWay.has(this.keyOf(now, beat));
+  isUnderWay(now: Current, playbackFrame: PlaybackFrame): boolean {
+    return this.underWay.has(this.keyOf(now, playbackFrame));
   }
 
   /** The desk's surround behind frames with a background: such frames cover everything and are shown without clearing. */
@@ -126,8 +126,8 @@ export class Frames {
   }
 
   /** Draws a frame that is not there yet. */
-  async draw(now: Current, beat: Beat, lane: number): Promise<void> {
-    const key = this.keyOf(now, beat);
+  async draw(now: Current, playbackFrame: PlaybackFrame, lane: number): Promise<void> {
+    const key = this.keyOf(now, playbackFrame);
     if (this.kept.get(key)) return;
     const known = this.underWay.get(key);
     if (known) {
@@ -137,12 +137,20 @@ export class Frames {
     const work = (async () => {
       const { stamp } = this;
       const { width, height, view } = this.screen.place();
-      const options = { ...sightOptions(now, true), variant: beat.variant, backdrop: showing().backdrop };
-      const bitmap = await this.screen.draw(lane, width, height, view, beat.shotFrame, this.under(now), options);
+      const options = { ...sightOptions(now, true), variant: playbackFrame.variant, backdrop: showing().backdrop };
+      const bitmap = await this.screen.draw(
+        lane,
+        width,
+        height,
+        view,
+        playbackFrame.shotFrame,
+        this.under(now),
+        options,
+      );
       // What it shows may have changed while it was drawn: then nobody knows which of the two that is.
       const after = current();
-      if (after && this.keyOf(after, beat) === key) this.kept.set(key, bitmap, width * height * 4);
-      else if (showing().assembling && this.stamp === stamp) this.keepLate(beat, bitmap);
+      if (after && this.keyOf(after, playbackFrame) === key) this.kept.set(key, bitmap, width * height * 4);
+      else if (showing().assembling && this.stamp === stamp) this.keepLate(playbackFrame, bitmap);
       else bitmap.close();
     })();
     this.underWay.set(key, work);

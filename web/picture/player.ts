@@ -2,7 +2,7 @@
 import { shotOf } from '@tallow/core/document';
 import { dueFrame, RateMeter } from '@tallow/core/timing';
 import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
-import { programOf, type Beat } from '../playback/program.ts';
+import { programOf, type PlaybackFrame } from '../playback/program.ts';
 import { goToShotFrame, playsShot, shotFrameNow, shotTime } from '../playback/shot-time.ts';
 import { current, type Current } from '../selection/current.ts';
 import { pickedNow } from '../selection/in-hand.ts';
@@ -22,7 +22,7 @@ export class Player {
   private readonly frames: Frames;
   readonly ahead: Ahead;
   private played = '';
-  private program: Beat[] = [];
+  private program: PlaybackFrame[] = [];
   /** The frames of the shot of its beats; the same list for as long as they are the same. */
   private shotFrames: readonly number[] = [];
   private run = 0;
@@ -38,7 +38,7 @@ export class Player {
       this.frames,
       (now) => {
         this.follow(now);
-        return { beats: this.program, from: this.position ?? Math.max(0, this.here()) };
+        return { playbackFrames: this.program, from: this.position ?? Math.max(0, this.here()) };
       },
       screen.mayDraw,
       () => playback().playing,
@@ -71,8 +71,10 @@ export class Player {
   private here(): number {
     const { frame, turn } = selection();
     const shotFrame = shotFrameNow();
-    return this.program.findIndex((beat) =>
-      beat.ofShot || shotTime().on ? beat.shotFrame === shotFrame : beat.frame === frame && beat.turn === turn,
+    return this.program.findIndex((playbackFrame) =>
+      playbackFrame.ofShot || shotTime().on
+        ? playbackFrame.shotFrame === shotFrame
+        : playbackFrame.frame === frame && playbackFrame.turn === turn,
     );
   }
 
@@ -129,13 +131,14 @@ export class Player {
       }
       const position = dueFrame(elapsed, rate, from, length);
       this.position = position;
-      const beat = this.program[position]!;
-      const bitmap = position === shown ? undefined : (this.frames.get(now, beat) ?? this.frames.recent(beat));
+      const playbackFrame = this.program[position]!;
+      const bitmap =
+        position === shown ? undefined : (this.frames.get(now, playbackFrame) ?? this.frames.recent(playbackFrame));
       if (bitmap) {
         this.screen.show(bitmap, this.frames.under(now) !== null);
         shown = position;
         meter.note(time);
-        this.tell(beat);
+        this.tell(playbackFrame);
         if (time - told > 500) {
           told = time;
           setPlayback({ reached: meter.rate() });
@@ -147,7 +150,7 @@ export class Player {
   }
 
   /** Moves the playhead to what is shown. */
-  private tell({ shotFrame, frame, turn, ofShot }: Beat): void {
+  private tell({ shotFrame, frame, turn, ofShot }: PlaybackFrame): void {
     if (ofShot || shotTime().on) goToShotFrame(shotFrame);
     else setSelection({ frame, turn });
   }

@@ -7,7 +7,7 @@ import { shotFrameOf, type Current } from '../selection/current.ts';
 import type { PickedRuns, Selection } from '../selection/selection.ts';
 import type { Playback } from './playback.ts';
 
-export interface Beat {
+export interface PlaybackFrame {
   readonly shotFrame: number;
   /** Frame of the element and turn, for the playhead. */
   readonly frame: number;
@@ -34,7 +34,13 @@ function stretchOf(now: Current, playing: Playing, picked: PickedRuns | null): {
 }
 
 /** Frames from a place of the element's time on, through its turns. */
-function beatsFrom(now: Current, from: number, length: number, turn: number, variant: Id | null): Beat[] {
+function playbackFramesFrom(
+  now: Current,
+  from: number,
+  length: number,
+  turn: number,
+  variant: Id | null,
+): PlaybackFrame[] {
   const whole = now.length * now.turns;
   return Array.from({ length }, (_, i) => {
     const at = (turn * now.length + from + i) % whole;
@@ -44,9 +50,9 @@ function beatsFrom(now: Current, from: number, length: number, turn: number, var
 }
 
 /** One turn of each variant after another: the one shown now in its place among them. */
-function variantsInTurn(now: Current): Beat[] {
+function variantsInTurn(now: Current): PlaybackFrame[] {
   return variantsOf(now.doc, now.element.id).flatMap(({ id, held }) => {
-    if (!held) return beatsFrom(now, 0, now.length, 0, null);
+    if (!held) return playbackFramesFrom(now, 0, now.length, 0, null);
     const doc = withVariant(now.doc, id);
     const length = elementLength(doc, find(doc, 'element', now.element.id)!);
     return Array.from({ length }, (_, frame) => ({
@@ -59,7 +65,7 @@ function variantsInTurn(now: Current): Beat[] {
 }
 
 /** All frames of the shot. */
-function shotBeats({ doc, length }: Current): Beat[] {
+function shotPlaybackFrames({ doc, length }: Current): PlaybackFrame[] {
   return Array.from({ length: shotOf(doc).length }, (_, shotFrame) => ({
     shotFrame,
     frame: shotFrame % length,
@@ -70,15 +76,18 @@ function shotBeats({ doc, length }: Current): Beat[] {
 }
 
 /** All that is played before it begins again, at least one frame. */
-export function programOf(now: Current, playing: Playing, picked: PickedRuns | null): Beat[] {
-  const turns = playing.shot ? shotBeats(now) : playing.inTurn ? variantsInTurn(now) : [];
+export function programOf(now: Current, playing: Playing, picked: PickedRuns | null): PlaybackFrame[] {
+  const turns = playing.shot ? shotPlaybackFrames(now) : playing.inTurn ? variantsInTurn(now) : [];
   const stretch = stretchOf(now, playing, picked);
-  const beats =
+  const playbackFrames =
     turns.length > 0
       ? turns
       : stretch
-        ? beatsFrom(now, stretch.from, stretch.length, playing.turn, null)
-        : beatsFrom(now, 0, now.length * now.turns, 0, null);
-  if (!playing.pingPong || beats.length < 2) return beats;
-  return Array.from({ length: 2 * (beats.length - 1) }, (_, i) => beats[bounced(i, beats.length)]!);
+        ? playbackFramesFrom(now, stretch.from, stretch.length, playing.turn, null)
+        : playbackFramesFrom(now, 0, now.length * now.turns, 0, null);
+  if (!playing.pingPong || playbackFrames.length < 2) return playbackFrames;
+  return Array.from(
+    { length: 2 * (playbackFrames.length - 1) },
+    (_, i) => playbackFrames[bounced(i, playbackFrames.length)]!,
+  );
 }
