@@ -40,7 +40,7 @@ function stepBetween(a: Mark, b: Mark): Similarity {
  * Marks of the last drawing where they would be next, going on as they came.
  * @param before the drawing before the last, by which the way is known.
  */
-export function goingOn(before: Marks, last: Marks): Mark[] {
+export function extrapolated(before: Marks, last: Marks): Mark[] {
   return matchMarks(before, last, { ties: [] }).flatMap(({ from, to }) => {
     const [a, b] = [before.marks[from[0] ?? ''], last.marks[to[0] ?? '']];
     if (!a || !b || b.kind === 'rub') return [];

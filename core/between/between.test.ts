@@ -18,7 +18,7 @@ import {
   boiled,
   drawingOrder,
   EVEN,
-  goingOn,
+  extrapolated,
   matchMarks,
   matrixOfSimilarity,
   powerOf,
@@ -397,9 +397,9 @@ it('boils: every breath differs, the same seed is the same, and none strays furt
 
 it('goes on as it came, and knows the way back', () => {
   const [before, last] = [drawing([ball(0, 0, 20)]), drawing([ball(30, -10, 25)])];
-  const [next] = goingOn(before, last) as Shape[];
+  const [next] = extrapolated(before, last) as Shape[];
   expect(area(next!.rings) / (Math.PI * 625 * (25 / 20) ** 2)).toBeCloseTo(1, 1);
-  const [home] = goingOn(drawing([stroke(0, 0, 40, 0)]), drawing([stroke(10, 0, 50, 0)]));
+  const [home] = extrapolated(drawing([stroke(0, 0, 40, 0)]), drawing([stroke(10, 0, 50, 0)]));
   expect((home as ReturnType<typeof stroke>).samples.x[0]).toBeCloseTo(20, 3);
   const first = drawing([ball(100, 0, 20)]);
   const now = drawing([ball(60, 0, 20), ball(60, -300, 8)]);

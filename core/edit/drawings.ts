@@ -155,7 +155,7 @@ export function breakHold(doc: ShotDocument, layerId: Id, frame: number, newId: 
  * Takes the topmost marks of the drawing shown into a new drawing after it, held as long: for strokes
  * that were drawn before the new drawing was added. @param count of marks, at least 1.
  */
-export function liftMarks(doc: ShotDocument, layerId: Id, frame: number, count: number, newId: NewId): Timed {
+export function moveToNewDrawing(doc: ShotDocument, layerId: Id, frame: number, count: number, newId: NewId): Timed {
   const place = placeOf(doc, layerId);
   const from = drawingHere(doc, place, frame);
   const lifted = from.order.slice(-Math.max(1, count));

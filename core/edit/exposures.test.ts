@@ -35,7 +35,7 @@ import {
   isPicked,
   dissolveFolder,
   layerOn,
-  liftMarks,
+  moveToNewDrawing,
   lockOthers,
   raisePlacement,
   moveLayer,
@@ -96,7 +96,7 @@ const five = cycleOf(5);
 
 describe('forgotten the new drawing', () => {
   test('lifting takes the last strokes to a new drawing after this one, and only those', () => {
-    const { doc, frame } = liftMarks(five, layerId, 5, 2, newId);
+    const { doc, frame } = moveToNewDrawing(five, layerId, 5, 2, newId);
     expect(marksOn(doc)).toEqual([1, 2, 1, 2, 4, 5]);
     expect(frame).toBe(6);
     const [kept, lifted] = [2, 3].map((i) =>
@@ -106,7 +106,7 @@ describe('forgotten the new drawing', () => {
     expect([...kept!.order, ...lifted!.order]).toEqual(before.order);
   });
   test('lifting more than there are takes all of them', () => {
-    expect(marksOn(liftMarks(five, layerId, 0, 9, newId).doc)).toEqual([0, 1, 2, 3, 4, 5]);
+    expect(marksOn(moveToNewDrawing(five, layerId, 0, 9, newId).doc)).toEqual([0, 1, 2, 3, 4, 5]);
   });
   test('a hold breaks where the playhead stands, and its first frame gets a drawing after it', () => {
     const broken = breakHold(five, layerId, 3, newId);

@@ -1,6 +1,6 @@
 /** Drawings as lines over the picture: those around the seam, the one a cycle leads back to, and what would come next. */
 import { marksInOrder } from '@tallow/core/document';
-import { goingOn, waysBack } from '@tallow/core/between';
+import { extrapolated, waysBack } from '@tallow/core/between';
 import type { Drawing, Mark } from '@tallow/core/document';
 import { apply, type Matrix } from '@tallow/core/geometry';
 import { useMemo } from 'react';
@@ -139,7 +139,7 @@ export function Ahead({ now, matrix, frame }: { now: Current; matrix: Matrix; fr
   const wraps = now.element.time === 'cycle' && all.length > 3;
   const back = (by: number) => all[wraps ? (at - by + all.length) % all.length : at - by]?.drawing;
   const [last, before] = [back(1), back(2)];
-  const marks = useMemo(() => (before && last ? goingOn(before, last) : []), [before, last]);
+  const marks = useMemo(() => (before && last ? extrapolated(before, last) : []), [before, last]);
   if (at < 0 || marks.length === 0) return null;
   return (
     <g pointerEvents="none" data-testid="ahead">

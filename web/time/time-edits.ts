@@ -9,7 +9,7 @@ import {
   indicesOf,
   insertBlank,
   layerOn,
-  liftMarks,
+  moveToNewDrawing,
   newDrawing,
   pasteClip,
   setStill,
@@ -142,7 +142,7 @@ export function lift(count: number): void {
   setSelection({ picked: null });
   withDrawings([shown.drawingId], () => {
     editTime(count === 1 ? 'lift last stroke' : `lift last ${count} strokes`, (doc, layer, frame) =>
-      liftMarks(doc, layer, frame, count, randomId),
+      moveToNewDrawing(doc, layer, frame, count, randomId),
     );
   });
 }
