@@ -20,7 +20,7 @@ import {
   lightsOn,
   Rasters,
   Scratch,
-  sheetsOf,
+  drawListOf,
   paintsOf,
   SurfacePool,
   type RenderContext,
@@ -77,7 +77,7 @@ function paintersMeans(doc: ShotDocument): { rendering: RenderContext; forget: (
     rendering: {
       make: pool.make,
       during: (work) => pool.during(work),
-      pictureOf: (sheet, matrix, width, height) => rasters.drawing(doc, sheet, { width, height, matrix }),
+      pictureOf: (item, matrix, width, height) => rasters.drawing(doc, item, { width, height, matrix }),
     },
     forget: () => {
       rasters.clear();
@@ -116,14 +116,14 @@ async function usesRows(): Promise<Row[]> {
     target.context.setTransform(1, 0, 0, 1, 0, 0);
     drawBackground(target, mixed, IDENTITY);
     const drawn = new Map<string, Surface>();
-    for (const sheet of sheetsOf(mixed, 0, { guides: false })) {
-      let surface = drawn.get(sheet.drawing.id);
+    for (const item of drawListOf(mixed, 0, { guides: false })) {
+      let surface = drawn.get(item.drawing.id);
       if (!surface) {
         surface = makeSurface(1280, 768);
-        drawDrawing(surface, scratch, sheet.drawing, paintsOf(mixed, sheet), [1, 0, 0, 1, 640, 384]);
-        drawn.set(sheet.drawing.id, surface);
+        drawDrawing(surface, scratch, item.drawing, paintsOf(mixed, item), [1, 0, 0, 1, 640, 384]);
+        drawn.set(item.drawing.id, surface);
       }
-      const [left, top] = [sheet.matrix[4] - 640, sheet.matrix[5] - 384];
+      const [left, top] = [item.matrix[4] - 640, item.matrix[5] - 384];
       layPart(target, { picture: surface.picture, left, top, opacity: 1, blend: 'normal' });
     }
     return settled(target);
@@ -164,8 +164,8 @@ async function usesRows(): Promise<Row[]> {
 /** A frame whose rasters are all there, against laying as many pictures of that size. */
 async function keptRow(doc: ShotDocument, target: Surface): Promise<[number, number]> {
   const { rendering } = paintersMeans(doc);
-  const sheets = sheetsOf(doc, 0, { guides: false });
-  const laid = sheets.map((sheet) => rendering.pictureOf(sheet, sheet.matrix, WIDTH, HEIGHT));
+  const items = drawListOf(doc, 0, { guides: false });
+  const laid = items.map((item) => rendering.pictureOf(item, item.matrix, WIDTH, HEIGHT));
   const bare = () => {
     drawBackground(target, doc, IDENTITY);
     for (const each of laid) layPart(target, { ...each, opacity: 1, blend: 'normal' });
@@ -193,9 +193,9 @@ async function nightRow(): Promise<Row> {
   const plainly = () => {
     drawBackground(target, doc, IDENTITY);
     const on = makeSurface(WIDTH, HEIGHT);
-    for (const sheet of sheetsOf(doc, NIGHT_FRAME, { guides: false, looks: 'none' })) {
+    for (const item of drawListOf(doc, NIGHT_FRAME, { guides: false, looks: 'none' })) {
       wipe(on);
-      drawDrawing(on, scratch, sheet.drawing, paintsOf(doc, sheet), sheet.matrix);
+      drawDrawing(on, scratch, item.drawing, paintsOf(doc, item), item.matrix);
       layPart(target, { picture: on.picture, left: 0, top: 0, opacity: 1, blend: 'normal' });
     }
     for (let i = 0; i < lights; i++)

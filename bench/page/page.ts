@@ -1,12 +1,12 @@
 /** Rows measured in the browser, on the desk's own compositor. Called by `browser-rows.ts`. */
 import {
-  laySheets,
+  layDrawList,
   type PictureOf,
   drawBackground,
   drawGhost,
   layPicture,
   paintsOf,
-  sheetsOf,
+  drawListOf,
   drawDrawing,
   Scratch,
   type Surface,
@@ -30,7 +30,7 @@ const canvas = document.querySelector<HTMLCanvasElement>('#picture')!;
 const bitmapOf = (surface: Surface): ImageBitmap => (surface.picture as OffscreenCanvas).transferToImageBitmap();
 
 /** Sheets as the painter would hand them over: of `layers` layers and `ghosts` ghosts, or of nothing. */
-function sheets(SIZE: Size, layers: number, ghosts: number) {
+function items(SIZE: Size, layers: number, ghosts: number) {
   const VIEW = viewOf(SIZE);
   const scratch = new Scratch(makeSurface);
   const [below, active, above, one, ghost] = Array.from({ length: 5 }, () => makeSurface(...SIZE)) as [
@@ -42,16 +42,16 @@ function sheets(SIZE: Size, layers: number, ghosts: number) {
   ];
   if (layers > 0) {
     const doc = shotWith(1, layers);
-    const all = sheetsOf(doc, 0, { guides: true });
-    const pictureOf: PictureOf = (sheet, matrix) => {
+    const all = drawListOf(doc, 0, { guides: true });
+    const pictureOf: PictureOf = (item, matrix) => {
       wipe(one);
-      drawDrawing(one, scratch, sheet.drawing, paintsOf(doc, sheet), matrix);
+      drawDrawing(one, scratch, item.drawing, paintsOf(doc, item), matrix);
       return { picture: one.picture, left: 0, top: 0 };
     };
     drawBackground(below, doc, VIEW);
-    laySheets(below, all.slice(0, layers / 2), VIEW, { pictureOf, make: makeSurface });
-    laySheets(active, all.slice(layers / 2, layers / 2 + 1), VIEW, { pictureOf, make: makeSurface });
-    laySheets(above, all.slice(layers / 2 + 1), VIEW, { pictureOf, make: makeSurface });
+    layDrawList(below, all.slice(0, layers / 2), VIEW, { pictureOf, make: makeSurface });
+    layDrawList(active, all.slice(layers / 2, layers / 2 + 1), VIEW, { pictureOf, make: makeSurface });
+    layDrawList(above, all.slice(layers / 2 + 1), VIEW, { pictureOf, make: makeSurface });
     for (let i = 0; i < ghosts; i++) {
       const look = { colour: '#3fc7b4', broken: i % 2 === 1, strength: 0.8, style: 'line' } as const;
       const picture = pictureOf(all[i]!, all[i]!.matrix, below.width, below.height);
@@ -101,7 +101,7 @@ function strokeRow(size: Size, brush: BrushSettings, rounds: number): [number, n
   const times: [number[], number[]] = [[], []];
   const view = viewOf(size);
   for (let i = -1; i < rounds; i++) {
-    const both = [...[sheets(size, 20, 4), sheets(size, 0, 0)].entries()];
+    const both = [...[items(size, 20, 4), items(size, 0, 0)].entries()];
     // By turns, so that neither always comes first.
     for (const [k, painted] of i % 2 === 0 ? both : both.reverse()) {
       compositor.take(painted, view, { opacity: 1, blend: 'normal' });
@@ -123,7 +123,7 @@ const BRUSHES: readonly BrushSettings[] = [
 function playRow(rounds: number): [number, number] {
   [canvas.width, canvas.height] = SIZES['1920x1080'];
   const compositor = new Compositor(canvas, () => undefined);
-  const frames = Array.from({ length: 6 }, () => sheets(SIZES['1920x1080'], 10, 0).below);
+  const frames = Array.from({ length: 6 }, () => items(SIZES['1920x1080'], 10, 0).below);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   const time = (show: (bitmap: ImageBitmap) => void): number => {
     const began = performance.now();
@@ -154,11 +154,11 @@ function liftRow(): number {
   [canvas.width, canvas.height] = [width, height];
   const compositor = new Compositor(canvas, () => undefined);
   const view = viewOf(SIZES['1920x1080']);
-  compositor.take(sheets(SIZES['1920x1080'], 10, 2), view, { opacity: 1, blend: 'normal' });
+  compositor.take(items(SIZES['1920x1080'], 10, 2), view, { opacity: 1, blend: 'normal' });
   const doc = shotWith(1, 1, 2000);
   const [rest, apart] = [makeSurface(width, height), makeSurface(width, height)];
-  const [sheet] = sheetsOf(doc, 0, { guides: true });
-  drawDrawing(apart, new Scratch(makeSurface), sheet!.drawing, paintsOf(doc, sheet!), view);
+  const [item] = drawListOf(doc, 0, { guides: true });
+  drawDrawing(apart, new Scratch(makeSurface), item!.drawing, paintsOf(doc, item!), view);
   compositor.lift(bitmapOf(rest), bitmapOf(apart));
   const context = canvas.getContext('2d')!;
   const times: number[] = [];

@@ -38,10 +38,10 @@ export async function unseenRow(): Promise<[number, number]> {
     const scratch = new Scratch(noted);
     const rendering: RenderContext = {
       make: pool.make,
-      pictureOf: (sheet, matrix, across, down) => {
-        const { left, top, right, bottom } = roomOn(sheet.drawing, matrix, { width: across, height: down });
+      pictureOf: (item, matrix, across, down) => {
+        const { left, top, right, bottom } = roomOn(item.drawing, matrix, { width: across, height: down });
         const on = pool.make(right - left, bottom - top);
-        drawDrawing(on, scratch, sheet.drawing, paintsOf(doc, sheet), multiply(translation(-left, -top), matrix));
+        drawDrawing(on, scratch, item.drawing, paintsOf(doc, item), multiply(translation(-left, -top), matrix));
         return { picture: on.picture, left, top };
       },
     };

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { cycleOf, fixture, layerOf } from '../fixture.ts';
 import { addFolder, dropKey, setKey, setLayer, setValue, valueOf } from '../edit/index.ts';
 import { apply } from '../geometry/index.ts';
-import { sheetsOf } from '../render/index.ts';
+import { drawListOf } from '../render/index.ts';
 import { shiftAt } from '../timing/index.ts';
 import {
   AT_HOME,
@@ -85,8 +85,8 @@ describe('of a layer', () => {
   it('puts it elsewhere over time, and the picture follows', () => {
     let moved = setKey(doc, layerId, 'x', 0, 8);
     moved = setValue(setKey(moved, layerId, 'x', 4, 8), layerId, 'x', 4, 80);
-    const at = (frame: number) => apply(sheetsOf(moved, frame, { guides: true })[0]!.matrix, { x: 0, y: 0 }).x;
-    const home = apply(sheetsOf(doc, 0, { guides: true })[0]!.matrix, { x: 0, y: 0 }).x;
+    const at = (frame: number) => apply(drawListOf(moved, frame, { guides: true })[0]!.matrix, { x: 0, y: 0 }).x;
+    const home = apply(drawListOf(doc, 0, { guides: true })[0]!.matrix, { x: 0, y: 0 }).x;
     expect([0, 2, 4, 6].map((f) => at(f) - home)).toEqual([0, 40, 80, 40]);
     expect(valueOf(layerOf(dropKey(dropKey(moved, layerId, 'x', 0), layerId, 'x', 4), layerId), 'x')).toEqual(
       constant(80),
@@ -105,10 +105,10 @@ describe('of a layer', () => {
     const filed = addFolder(doc, elementId, 'All', [layerId], made.newId);
     const put = setValue(setValue(filed.doc, filed.folderId, 'x', 0, 30), filed.folderId, 'scale', 0, 2);
     const own = setValue(put, layerId, 'x', 0, 5);
-    const home = sheetsOf(doc, 0, { guides: true })[0]!.matrix;
+    const home = drawListOf(doc, 0, { guides: true })[0]!.matrix;
     const { anchor } = find(doc, 'element', elementId)!;
     // Scaled about the anchor, what the layer is moved by counts twice.
-    const at = apply(sheetsOf(own, 0, { guides: true })[0]!.matrix, anchor);
+    const at = apply(drawListOf(own, 0, { guides: true })[0]!.matrix, anchor);
     const before = apply(home, anchor);
     expect([at.x - before.x, at.y - before.y].map(Math.round)).toEqual([40, 0]);
   });
@@ -116,7 +116,7 @@ describe('of a layer', () => {
   it('keeps to its limits, and fades on a frame', () => {
     expect(valueOf(layerOf(setValue(doc, layerId, 'opacity', 0, 3), layerId), 'opacity')).toEqual(constant(1));
     const keyed = setLayer(setKey(doc, layerId, 'opacity', 0, 8), layerId, { opacity: 0.5 }, 4);
-    expect(sheetsOf(keyed, 2, { guides: true })[0]!.opacity).toBeCloseTo(0.75);
+    expect(drawListOf(keyed, 2, { guides: true })[0]!.opacity).toBeCloseTo(0.75);
   });
 
   it('is read back exactly, and refused when its frames do not rise', () => {

@@ -1,6 +1,6 @@
 import { find, newShotDocument, shotOf, type Drawing, type Mark, type Shape, entitiesOf } from '../document/index.ts';
 import { polygonRing, seededIds } from '../geometry/index.ts';
-import { sheetsOf } from '../render/index.ts';
+import { drawListOf } from '../render/index.ts';
 import {
   addFinish,
   addLayer,
@@ -49,7 +49,7 @@ const doc = [
 ].reduce((d, step) => step(d), top.doc);
 
 const shapesOn = (d: typeof doc, frame: number): number =>
-  sheetsOf(d, frame, { guides: true }).reduce((sum, sheet) => sum + sheet.drawing.order.length, 0);
+  drawListOf(d, frame, { guides: true }).reduce((sum, item) => sum + item.drawing.order.length, 0);
 
 test('joined layers show on every frame the marks both showed, on one layer, and each mark once', () => {
   const { doc: joined, layerId } = joinLayers(doc, top.layerId, lower, NONE, newId);
@@ -94,12 +94,12 @@ test('one drawing is joined where both are held alike, else it says so', () => {
 
 test('a layer that clips shows within the one below it, nothing where that shows nothing', () => {
   const clipped = setLayer(doc, top.layerId, { clip: true });
-  const [, over] = sheetsOf(clipped, 0, { guides: true });
+  const [, over] = drawListOf(clipped, 0, { guides: true });
   expect(over!.within?.drawing.order).toHaveLength(1);
   const hidden = setLayer(clipped, lower, { visible: false });
-  expect(sheetsOf(hidden, 0, { guides: true })).toEqual([]);
+  expect(drawListOf(hidden, 0, { guides: true })).toEqual([]);
   // Shown alone, it is seen whole.
-  expect(sheetsOf(clipped, 0, { guides: true, alone: top.layerId })[0]!.within).toBeNull();
+  expect(drawListOf(clipped, 0, { guides: true, alone: top.layerId })[0]!.within).toBeNull();
 });
 
 test.each([

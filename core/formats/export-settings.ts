@@ -3,7 +3,7 @@ import type { Blend } from '../canvas/index.ts';
 import { entitiesOf, findAll, LAYER_ROLES, shotOf, type ShotDocument } from '../document/index.ts';
 
 import { isVisible, placedElements, timedLayers, usedElements, nameOfUse } from '../timing/index.ts';
-import type { SheetOptions } from '../render/index.ts';
+import type { DrawOptions } from '../render/index.ts';
 import { EXPORT_FORMATS, type AlphaKind, type ExportFormatName } from './exports/index.ts';
 
 /** One sequence of the whole picture, or one for each layer, use of an element, plane, or role of layers. */
@@ -157,7 +157,7 @@ export const frameName = (
 export interface Sequence {
   /** Its folder's name, unique within the export. */
   readonly name: string;
-  readonly options: SheetOptions;
+  readonly options: DrawOptions;
   /** How it is laid over those that follow, in words. */
   readonly lies: string;
 }
@@ -195,7 +195,7 @@ export function sequencesOf(
 export function pictureOptions(
   doc: ShotDocument,
   { work, layers = 'all' }: Pick<ExportSettings, 'work'> & Partial<Pick<ExportSettings, 'layers'>>,
-): SheetOptions {
+): DrawOptions {
   const left = entitiesOf(doc, 'layer').filter(
     ({ role }) => layers !== 'all' && (role === 'line') !== (layers === 'lines'),
   );

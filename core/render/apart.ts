@@ -1,4 +1,4 @@
-/** Sheets of the picture kept apart for the stroke under the pen: what lies above it, and where it is seen at all. */
+/** Items of the picture kept apart for the stroke under the pen: what lies above it, and where it is seen at all. */
 import { find, type Blend, type Id, type Layer, type ShotDocument } from '../document/index.ts';
 import type { Surface } from '../canvas/index.ts';
 import { multiply, type Matrix } from '../geometry/index.ts';
@@ -7,15 +7,15 @@ import {
   inGroups,
   layPart,
   layPicture,
-  laySheets,
+  layDrawList,
   shownParts,
   type RenderContext,
   type Placed,
   type ShownPart,
 } from './frame.ts';
-import type { Sheet, SheetOptions } from './sheet.ts';
-import { sheetsOf } from './sheets.ts';
-import { layerRanks, type Rank } from './use-sheets.ts';
+import type { DrawItem, DrawOptions } from './draw-item.ts';
+import { drawListOf } from './draw-list.ts';
+import { layerRanks, type Rank } from './use-draw-list.ts';
 
 /** A surface that is laid over others with a blend. */
 export interface LaidSurface {
@@ -24,13 +24,13 @@ export interface LaidSurface {
   readonly opacity: number;
 }
 
-/** Sheets as few surfaces as their blends allow, lowest first. @param onTop pictures laid over all of them. */
+/** Items as few surfaces as their blends allow, lowest first. @param onTop pictures laid over all of them. */
 export function laidApart(
-  sheets: readonly Sheet[],
+  items: readonly DrawItem[],
   size: readonly [number, number],
   view: Matrix,
   by: RenderContext,
-  under: readonly Sheet[],
+  under: readonly DrawItem[],
   lights: readonly ShownPart[] = [],
   onTop: readonly Placed[] = [],
 ): LaidSurface[] {
@@ -54,14 +54,14 @@ export function laidApart(
   lights.forEach(put);
   let below = [...under];
   const [width, height] = size;
-  for (const run of inGroups(sheets)) {
+  for (const run of inGroups(items)) {
     if (run[0]!.group || run[0]!.wholes.length > 0) {
       open ??= by.make(...size);
-      laySheets(open, run, view, by);
+      layDrawList(open, run, view, by);
     } else {
-      for (const sheet of run) {
-        shownParts(sheet, view, { width, height }, by, below).forEach(put);
-        below = [...below, sheet];
+      for (const item of run) {
+        shownParts(item, view, { width, height }, by, below).forEach(put);
+        below = [...below, item];
       }
     }
   }
@@ -78,15 +78,15 @@ export function maskOf(
   shotFrame: number,
   layerId: Id | null,
   place: string | null,
-  options: SheetOptions,
-  own: Sheet | undefined,
+  options: DrawOptions,
+  own: DrawItem | undefined,
   [width, height]: readonly [number, number],
   view: Matrix,
 ): Surface | null {
   const layer = find(doc, 'layer', layerId);
   const clips = layer?.clip === true && !options.alone;
-  // A layer that shows nothing yet is cut as the lowest sheet of its element is, by the mattes that lie over it.
-  const beside = own ?? sheetsOf(doc, shotFrame, options).find((sheet) => sheet.place === place);
+  // A layer that shows nothing yet is cut as the lowest item of its element is, by the mattes that lie over it.
+  const beside = own ?? drawListOf(doc, shotFrame, options).find((item) => item.place === place);
   const ranks = layerRanks(doc, shotFrame);
   const rankOf = (rank: Rank): number =>
     ranks.findIndex((each) => each.place === rank.place && each.layerId === rank.layerId);
@@ -103,10 +103,10 @@ export function maskOf(
     mask.context.fillRect(0, 0, width, height);
   }
   for (const cut of cuts) {
-    const sheet: Sheet = { ...beside!, ...cut, within: null, cuts: [], look: null, tint: null };
+    const item: DrawItem = { ...beside!, ...cut, within: null, cuts: [], look: null, tint: null };
     const whole = rendering.make(width, height);
     layPart(whole, {
-      ...rendering.pictureOf(sheet, multiply(view, cut.matrix), width, height),
+      ...rendering.pictureOf(item, multiply(view, cut.matrix), width, height),
       opacity: 1,
       blend: 'normal',
     });
@@ -115,18 +115,18 @@ export function maskOf(
   return mask;
 }
 
-/** The sheet of the layer that another clips to, or null where it shows nothing. */
+/** The item of the layer that another clips to, or null where it shows nothing. */
 function clipBase(
   doc: ShotDocument,
   shotFrame: number,
   layer: Layer,
   place: string | null,
-  options: SheetOptions,
-): Sheet | null {
+  options: DrawOptions,
+): DrawItem | null {
   const element = find(doc, 'element', layer.elementId);
   const timed = element ? timedLayers(doc, element) : [];
   const at = timed.findIndex((each) => each.layer.id === layer.id);
   const base = timed.slice(at + 1).find((each) => !each.layer.clip || each.folder?.id !== timed[at]!.folder?.id);
   if (!base || base.folder?.id !== timed[at]!.folder?.id) return null;
-  return sheetsOf(doc, shotFrame, options).find((s) => s.place === place && s.layerId === base.layer.id) ?? null;
+  return drawListOf(doc, shotFrame, options).find((s) => s.place === place && s.layerId === base.layer.id) ?? null;
 }

@@ -7,7 +7,7 @@ import { plateBend, plateMatrix, platesAt } from './plates.ts';
 import { drawLying } from './tilted-picture.ts';
 import { cutOut, type RenderContext } from './frame.ts';
 import { plateLights, plateMatte } from './plane-wholes.ts';
-import { DIMMED, type SheetOptions } from './sheet.ts';
+import { DIMMED, type DrawOptions } from './draw-item.ts';
 import { shine } from './shine.ts';
 
 /** Plates that lie on a plane, between uses of elements. */
@@ -21,7 +21,7 @@ export function drawPlates(
   shotFrame: number,
   view: Matrix,
   rendering: RenderContext,
-  options: SheetOptions,
+  options: DrawOptions,
   guides = options.guidePlates ?? options.guides,
 ): void {
   const plates = platesAt(doc, shotFrame, guides);

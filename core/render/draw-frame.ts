@@ -3,12 +3,12 @@ import type { ShotDocument } from '../document/index.ts';
 import type { Matrix } from '../geometry/index.ts';
 import { wipe, type Surface } from '../canvas/index.ts';
 import { drawPlates } from './behind.ts';
-import { drawBackground, laySheets, type RenderContext } from './frame.ts';
+import { drawBackground, layDrawList, type RenderContext } from './frame.ts';
 import type { AssetPicture } from './plates.ts';
-import type { SheetOptions } from './sheet.ts';
-import { sheetsOf } from './sheets.ts';
+import type { DrawOptions } from './draw-item.ts';
+import { drawListOf } from './draw-list.ts';
 
-interface FrameOptions extends SheetOptions {
+interface FrameOptions extends DrawOptions {
   readonly background: boolean;
   readonly backdrop?: string | null;
   readonly assets?: AssetPicture;
@@ -30,7 +30,7 @@ export function drawFrame(
     // A layer or an element taken by itself has no plates.
     if (options.assets && !options.alone && !options.element)
       drawPlates(target, doc, shotFrame, view, rendering, options);
-    laySheets(target, sheetsOf(doc, shotFrame, options), view, rendering);
+    layDrawList(target, drawListOf(doc, shotFrame, options), view, rendering);
   };
   if (rendering.during) rendering.during(draw);
   else draw();

@@ -1,4 +1,4 @@
-/** Frames of a shot drawn onto a surface: background, plates, and sheets with their looks. */
+/** Frames of a shot drawn onto a surface: background, plates, and items with their looks. */
 import { finished, reachOf, takesBelow } from '../compose/index.ts';
 import type { Part } from '../looks/index.ts';
 import { shotOf, type Blend, type Drawing, type ShotDocument } from '../document/index.ts';
@@ -18,7 +18,7 @@ import { drawingBox, drawingRoom } from './marks.ts';
 import type { AssetPicture } from './plates.ts';
 import { shine } from './shine.ts';
 import { drawLying } from './tilted-picture.ts';
-import type { Look, Sheet, Whole } from './sheet.ts';
+import type { Look, DrawItem, Whole } from './draw-item.ts';
 import { flood, operationOf, type MakeSurface, type Picture, type Surface } from '../canvas/index.ts';
 
 /** A picture and the device pixel where its first one lies. */
@@ -29,10 +29,10 @@ export interface Placed {
 }
 
 /**
- * Gives the plain picture of a sheet's drawing at a view, of what of it lies on a surface of the given size. A cache may stand
+ * Gives the plain picture of a item's drawing at a view, of what of it lies on a surface of the given size. A cache may stand
  * behind it.
  */
-export type PictureOf = (sheet: Sheet, matrix: Matrix, width: number, height: number) => Placed;
+export type PictureOf = (item: DrawItem, matrix: Matrix, width: number, height: number) => Placed;
 
 /** Pictures are as large as what is drawn, in steps, so that surfaces can be used again and blurs hang on no single pixel. */
 const STEP = 64;
@@ -54,13 +54,13 @@ const inSteps = ({ left, top, right, bottom }: Box): Box => ({
   bottom: STEP * Math.ceil(bottom / STEP),
 });
 
-/** What sheets are drawn with. */
+/** What items are drawn with. */
 export interface RenderContext {
   readonly pictureOf: PictureOf;
   /** Surfaces for what is worked out on the way; they may be used again once a frame is laid. */
   readonly make: MakeSurface;
   /** Keeps what looks come to, by everything they were worked out from; without it they are worked out each time. */
-  readonly kept?: (sheet: Sheet, key: string, make: () => readonly PlacedPart[]) => readonly PlacedPart[];
+  readonly kept?: (item: DrawItem, key: string, make: () => readonly PlacedPart[]) => readonly PlacedPart[];
   /** Does a piece of work at whose end surfaces it made may be used again. */
   readonly during?: <T>(work: () => T) => T;
   /** While something moves, looks are worked out coarser. */
@@ -100,7 +100,7 @@ export function layPicture(
   context.globalCompositeOperation = 'source-over';
 }
 
-/** Lays a part of a sheet where it belongs. */
+/** Lays a part of a item where it belongs. */
 export const layPart = (target: Surface, { picture, opacity, blend, left, top }: ShownPart): void => {
   layPicture(target, picture, opacity, blend, operationOf(blend), left, top);
 };
@@ -153,38 +153,38 @@ function looked(
   return finished(source, look.finishes, place).map((part) => ({ ...part, left, top }));
 }
 
-/** The parts of a sheet as its looks make them, before it is cut to what it shows within. */
+/** The parts of a item as its looks make them, before it is cut to what it shows within. */
 function partsOf(
-  sheet: Sheet,
+  item: DrawItem,
   view: Matrix,
   size: Size,
   rendering: RenderContext,
-  under: readonly Sheet[],
+  under: readonly DrawItem[],
 ): readonly ShownPart[] {
   const { pictureOf, make } = rendering;
-  const matrix = multiply(view, sheet.matrix);
-  const { look } = sheet;
-  if (sheet.asset && sheet.lies) {
-    const picture = rendering.assets?.(sheet.asset);
+  const matrix = multiply(view, item.matrix);
+  const { look } = item;
+  if (item.asset && item.lies) {
+    const picture = rendering.assets?.(item.asset);
     if (!picture) return [];
     const on = make(size.width, size.height);
-    drawLying(on, { picture, ...sheet.lies }, matrix, 1, make);
+    drawLying(on, { picture, ...item.lies }, matrix, 1, make);
     return [{ picture: on.picture, left: 0, top: 0, blend: 'normal', opacity: 1 }];
   }
   if (!look) {
-    return [{ ...pictureOf(sheet, matrix, size.width, size.height), blend: 'normal', opacity: 1 }];
+    return [{ ...pictureOf(item, matrix, size.width, size.height), blend: 'normal', opacity: 1 }];
   }
   const onFills = look.finishes.some(takesBelow);
-  const fills = under.filter((each) => each.place === sheet.place);
+  const fills = under.filter((each) => each.place === item.place);
   const work = (): PlacedPart[] =>
     looked(
       look,
       matrix,
       size,
       rendering,
-      mapBox(matrix, drawingBox(sheet.drawing)),
+      mapBox(matrix, drawingBox(item.drawing)),
       (on, shift) => {
-        const { picture, left, top } = pictureOf(sheet, multiply(shift, matrix), on.width, on.height);
+        const { picture, left, top } = pictureOf(item, multiply(shift, matrix), on.width, on.height);
         on.context.drawImage(picture, left, top);
       },
       ({ width, height }, shift) => {
@@ -198,25 +198,25 @@ function partsOf(
       },
     );
   const key = JSON.stringify([look.finishes, look.axis, look.motion, matrix, size.width, size.height, rendering.rough]);
-  const parts = onFills ? work() : (rendering.kept?.(sheet, key, work) ?? work());
+  const parts = onFills ? work() : (rendering.kept?.(item, key, work) ?? work());
   return parts.map(({ picture, ...rest }) => ({ ...rest, picture: picture.picture }));
 }
 
 /** What of a picture is seen: where the drawing it clips to is, and where no matte hides it. */
 function cutTo(
   part: ShownPart,
-  sheet: Sheet,
+  item: DrawItem,
   view: Matrix,
   { width, height }: Size,
   rendering: RenderContext,
   clips: boolean,
 ): ShownPart {
-  const { within, cuts } = sheet;
+  const { within, cuts } = item;
   if ((!within || !clips) && cuts.length === 0) return part;
   const { pictureOf, make } = rendering;
   const cut = make(width, height);
   const { context } = cut;
-  const plain = { ...sheet, within: null, cuts: [], look: null, tint: null };
+  const plain = { ...item, within: null, cuts: [], look: null, tint: null };
   if (within && clips) {
     // The base first and the picture in it: pictures handed out one after another may be of one surface.
     const kept = make(width, height);
@@ -240,25 +240,25 @@ function cutTo(
   return { ...part, picture: cut.picture, left: 0, top: 0 };
 }
 
-/** A sheet as it is seen, part by part: what is drawn first, its light after it, each with its own blend. */
+/** A item as it is seen, part by part: what is drawn first, its light after it, each with its own blend. */
 export function shownParts(
-  sheet: Sheet,
+  item: DrawItem,
   view: Matrix,
   size: Size,
   rendering: RenderContext,
-  under: readonly Sheet[] = [],
+  under: readonly DrawItem[] = [],
 ): ShownPart[] {
-  return partsOf(sheet, view, size, rendering, under).map((part, i) => ({
+  return partsOf(item, view, size, rendering, under).map((part, i) => ({
     // A picture handed out may be of a surface that is used again: it is cut before the next is asked for.
-    ...cutTo(part, sheet, view, size, rendering, i === 0),
-    blend: i === 0 ? sheet.blend : part.blend,
-    opacity: sheet.opacity * part.opacity,
+    ...cutTo(part, item, view, size, rendering, i === 0),
+    blend: i === 0 ? item.blend : part.blend,
+    opacity: item.opacity * part.opacity,
   }));
 }
 
-/** Sheets in runs that are put together first: those of one element that is, or of one faded folder, or of none. */
-export const inGroups = (sheets: readonly Sheet[]): Sheet[][] =>
-  inRuns(sheets, ({ group, wholes }) => wholes[0]?.place ?? group?.id);
+/** Items in runs that are put together first: those of one element that is, or of one faded folder, or of none. */
+export const inGroups = (items: readonly DrawItem[]): DrawItem[][] =>
+  inRuns(items, ({ group, wholes }) => wholes[0]?.place ?? group?.id);
 
 function inRuns<T>(list: readonly T[], keyOf: (each: T) => unknown): T[][] {
   const runs: T[][] = [];
@@ -272,13 +272,13 @@ function inRuns<T>(list: readonly T[], keyOf: (each: T) => unknown): T[][] {
 
 function layOwn(
   target: Surface,
-  sheets: readonly Sheet[],
+  items: readonly DrawItem[],
   view: Matrix,
   rendering: RenderContext,
-  under: readonly Sheet[],
+  under: readonly DrawItem[],
 ): void {
   let below = [...under];
-  for (const run of inRuns(sheets, (sheet) => sheet.group?.id)) {
+  for (const run of inRuns(items, (item) => item.group?.id)) {
     const group = run[0]?.group;
     if (group?.look) {
       for (const part of wholeParts(ungrouped(run), group.look, view, target, rendering, 'folder'))
@@ -287,50 +287,50 @@ function layOwn(
       continue;
     }
     const on = group ? rendering.make(target.width, target.height) : target;
-    for (const sheet of run) {
-      for (const part of shownParts(sheet, view, on, rendering, below)) layPart(on, part);
-      below = [...below, sheet];
+    for (const item of run) {
+      for (const part of shownParts(item, view, on, rendering, below)) layPart(on, part);
+      below = [...below, item];
     }
     if (group) layPicture(target, on.picture, group.opacity, 'normal');
   }
 }
 
-const ungrouped = (sheets: readonly Sheet[]): Sheet[] => sheets.map((sheet) => ({ ...sheet, group: null }));
+const ungrouped = (items: readonly DrawItem[]): DrawItem[] => items.map((item) => ({ ...item, group: null }));
 
-/** All that sheets take up with their looks, device px. */
-const boundsOf = (sheets: readonly Sheet[], view: Matrix): Box =>
-  sheets
-    .map((sheet) => {
-      const own = multiply(view, sheet.matrix);
-      if (sheet.room) return mapBox(own, sheet.room);
-      const reach = sheet.look ? reachOf(sheet.look.finishes, scaleOf(own)) : 0;
-      return grown(mapBox(own, drawingBox(sheet.drawing)), reach);
+/** All that items take up with their looks, device px. */
+const boundsOf = (items: readonly DrawItem[], view: Matrix): Box =>
+  items
+    .map((item) => {
+      const own = multiply(view, item.matrix);
+      if (item.room) return mapBox(own, item.room);
+      const reach = item.look ? reachOf(item.look.finishes, scaleOf(own)) : 0;
+      return grown(mapBox(own, drawingBox(item.drawing)), reach);
     })
     .reduce(union, EMPTY_BOX);
 
 /** Leaves of a surface what is seen within a matte, or all but that. */
 export function cutOut(
   target: Surface,
-  { sheets, within }: NonNullable<Whole['matte']>,
+  { items, within }: NonNullable<Whole['matte']>,
   view: Matrix,
   rendering: RenderContext,
 ): void {
   const matte = rendering.make(target.width, target.height);
-  laySheets(matte, sheets, view, rendering);
+  layDrawList(matte, items, view, rendering);
   layPicture(target, matte.picture, 1, 'normal', within ? 'destination-in' : 'destination-out');
 }
 
 /** Lays what lights fall on together, with the air before it, or what is cut as a whole, put together by itself first. */
 function layLit(
   target: Surface,
-  sheets: readonly Sheet[],
+  items: readonly DrawItem[],
   whole: Whole,
   view: Matrix,
   rendering: RenderContext,
   depth: number,
 ): void {
   const { width, height } = target;
-  const box = intersection(inSteps(grown(boundsOf(sheets, view), 1)), {
+  const box = intersection(inSteps(grown(boundsOf(items, view), 1)), {
     left: 0,
     top: 0,
     right: width,
@@ -340,7 +340,7 @@ function layLit(
   const { left, top } = box;
   const on = rendering.make(box.right - left, box.bottom - top);
   const own = multiply([1, 0, 0, 1, -left, -top], view);
-  layWholes(on, sheets, own, rendering, depth);
+  layWholes(on, items, own, rendering, depth);
   if (whole.lights)
     shine(on, whole.lights, own, {
       left: left === 0 ? 0 : -Infinity,
@@ -353,9 +353,9 @@ function layLit(
   layPicture(target, on.picture, whole.opacity, 'normal', 'source-over', left, top);
 }
 
-/** The parts an element or a folder with looks of its own comes to. @param sheets all of it, one at least. @param depth of what lies in it. */
+/** The parts an element or a folder with looks of its own comes to. @param items all of it, one at least. @param depth of what lies in it. */
 function wholeParts(
-  sheets: readonly Sheet[],
+  items: readonly DrawItem[],
   whole: Look,
   view: Matrix,
   size: Size,
@@ -367,31 +367,31 @@ function wholeParts(
     multiply(view, whole.matrix),
     size,
     rendering,
-    boundsOf(sheets, view),
+    boundsOf(items, view),
     (on, shift) => {
       const own = multiply(shift, view);
-      if (depth === 'folder') layOwn(on, sheets, own, rendering, []);
-      else layWholes(on, sheets, own, rendering, depth);
+      if (depth === 'folder') layOwn(on, items, own, rendering, []);
+      else layWholes(on, items, own, rendering, depth);
     },
     () => null,
   );
 }
 
-/** Lays sheets on a surface in order; those of a faded folder, and those of an element that is faded or has looks of its own, are put together first. */
-export function laySheets(target: Surface, sheets: readonly Sheet[], view: Matrix, rendering: RenderContext): void {
-  layWholes(target, sheets, view, rendering, 0);
+/** Lays items on a surface in order; those of a faded folder, and those of an element that is faded or has looks of its own, are put together first. */
+export function layDrawList(target: Surface, items: readonly DrawItem[], view: Matrix, rendering: RenderContext): void {
+  layWholes(target, items, view, rendering, 0);
 }
 
 /** @param depth how many elements around have been gone into. */
 function layWholes(
   target: Surface,
-  sheets: readonly Sheet[],
+  items: readonly DrawItem[],
   view: Matrix,
   rendering: RenderContext,
   depth: number,
 ): void {
-  let under: Sheet[] = [];
-  for (const run of inRuns(sheets, ({ wholes }) => wholes[depth]?.place ?? null)) {
+  let under: DrawItem[] = [];
+  for (const run of inRuns(items, ({ wholes }) => wholes[depth]?.place ?? null)) {
     const whole = run[0]?.wholes[depth];
     if (!whole) layOwn(target, run, view, rendering, under);
     else if (whole.look) {

@@ -3,7 +3,7 @@ import { cycleOf, fixture, layerOf } from '../fixture.ts';
 import { entitiesOf, find, shotOf, type ShotDocument } from '../document/index.ts';
 import { addElement, copyPlacement, placeElement, setKey, setPlacements, setShot, setValue } from '../edit/index.ts';
 import { drawingsOn } from '../assembly/index.ts';
-import { frameKey, sheetsOf, type Sheet } from './index.ts';
+import { frameKey, drawListOf, type DrawItem } from './index.ts';
 
 const made = fixture(77);
 const { newId, elementId } = made;
@@ -20,12 +20,12 @@ function cutBy(passed: boolean, within = true): ShotDocument {
   const keyed = setKey(cut, use.id, 'x', 0, null, 'straight');
   return setValue(setKey(keyed, use.id, 'x', 30, null, 'straight'), use.id, 'x', 30, 300);
 }
-const matteOn = (doc: ShotDocument, frame: number): readonly Sheet[] =>
-  sheetsOf(doc, frame, { guides: false })
+const matteOn = (doc: ShotDocument, frame: number): readonly DrawItem[] =>
+  drawListOf(doc, frame, { guides: false })
     .find(({ place }) => place === cutId)!
-    .wholes.flatMap(({ matte }) => matte?.sheets ?? []);
-const places = (sheets: readonly Sheet[]): string[] =>
-  sheets.map(({ drawing, matrix }) => `${drawing.id}@${matrix.join()}`);
+    .wholes.flatMap(({ matte }) => matte?.items ?? []);
+const places = (items: readonly DrawItem[]): string[] =>
+  items.map(({ drawing, matrix }) => `${drawing.id}@${matrix.join()}`);
 
 test('what has passed only ever grows, and is the same from whichever frame one comes', () => {
   const doc = cutBy(true);
@@ -51,7 +51,7 @@ test('on the frame it is what it is there, seen or hidden itself', () => {
 });
 
 test('frames of different mattes have different keys; what cuts and is gone cuts nothing', () => {
-  const keyOn = (doc: ShotDocument) => frameKey(sheetsOf(doc, 12, { guides: false }));
+  const keyOn = (doc: ShotDocument) => frameKey(drawListOf(doc, 12, { guides: false }));
   expect(keyOn(cutBy(true))).not.toBe(keyOn(cutBy(true, false)));
   expect(keyOn(cutBy(true))).not.toBe(keyOn(cutBy(false)));
   const gone = setPlacements(copied.doc, [cutId], { cut: { by: newId(), within: true, passed: false } });

@@ -15,15 +15,15 @@ import { invert, IDENTITY, multiply } from '../geometry/index.ts';
 import { elementLength, momentOn } from '../timing/index.ts';
 import { colourIn, fallingOn, lightsOn, type Falling, type Shining } from './lights.ts';
 import { paintsOn, plainOf } from './paint.ts';
-import type { Look, Whole, Sheet, SheetOptions } from './sheet.ts';
-import { NO_MOTION, sheetsIn, plateSheet } from './use-sheets.ts';
+import type { Look, Whole, DrawItem, DrawOptions } from './draw-item.ts';
+import { NO_MOTION, drawListIn, plateItem } from './use-draw-list.ts';
 
 /** A plane with looks of its own is put together first. */
 export function planeWholes(
   doc: ShotDocument,
   plane: Plane,
   shotFrame: number,
-  options: SheetOptions,
+  options: DrawOptions,
 ): readonly Whole[] {
   if (!isWhole(options)) return [];
   const shot = shotOf(doc);
@@ -42,11 +42,11 @@ export function planeWholes(
 }
 
 /** Whether all of the shot is seen as it will be, and not one thing taken by itself. */
-const isWhole = ({ looks = 'all', alone, place, element }: SheetOptions): boolean =>
+const isWhole = ({ looks = 'all', alone, place, element }: DrawOptions): boolean =>
   looks === 'all' && !alone && !place && !element;
 
 /** Light falls where all of the shot is seen as it will be, and not on one thing taken by itself. */
-export const shiningOn = (doc: ShotDocument, shotFrame: number, options: SheetOptions): readonly Shining[] =>
+export const shiningOn = (doc: ShotDocument, shotFrame: number, options: DrawOptions): readonly Shining[] =>
   isWhole(options) ? lightsOn(doc, shotFrame, options) : [];
 
 /** What lights fall on together is put together before they do; so is what the air pales. */
@@ -56,38 +56,33 @@ export const litWholes = (plane: Plane, lights: readonly Falling[], air: Whole['
     : [];
 
 /** The air before a plane; none where one thing is taken by itself. */
-export function airBefore(doc: ShotDocument, plane: Plane, options: SheetOptions): Whole['air'] {
+export function airBefore(doc: ShotDocument, plane: Plane, options: DrawOptions): Whole['air'] {
   const shot = shotOf(doc);
   const share = isWhole(options) ? airAt(shot, plane.depth) : 0;
   return share > 0 && shot.air ? { colour: colourIn(doc)(shot.air.swatch), share } : null;
 }
 
 /** What cuts a thing on a frame, as pictures of the same kind; null where nothing does, or what should is gone. */
-export function matteOf(
-  doc: ShotDocument,
-  cut: CutBy | null,
-  shotFrame: number,
-  options: SheetOptions,
-): Whole['matte'] {
+export function matteOf(doc: ShotDocument, cut: CutBy | null, shotFrame: number, options: DrawOptions): Whole['matte'] {
   if (!cut || !isWhole(options)) return null;
   const placement = find(doc, 'placement', cut.by);
   const plate = find(doc, 'plate', cut.by);
   if (placement && planeOf(doc, placement.id))
-    return { sheets: passedBy(doc, placement, shotFrame, cut.passed, options), within: cut.within };
+    return { items: passedBy(doc, placement, shotFrame, cut.passed, options), within: cut.within };
   if (!plate) return null;
   const seen = planeMatrix(doc, plate.id, shotFrame, options);
   const frames = cut.passed ? framesUpTo(plate.span?.from ?? 0, shotFrame) : [shotFrame];
   const whole = { ...plate, visible: true, opacity: 1 };
-  const sheets = frames.flatMap((frame) => plateSheet(whole, seen, frame, [], { guides: false, looks: 'none' }));
-  return { sheets: onlyOnce(sheets), within: cut.within };
+  const items = frames.flatMap((frame) => plateItem(whole, seen, frame, [], { guides: false, looks: 'none' }));
+  return { items: onlyOnce(items), within: cut.within };
 }
 
 const framesUpTo = (from: number, to: number): number[] =>
   Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => from + i);
 
 /** Pictures that lie in the same place count once. */
-const onlyOnce = (sheets: readonly Sheet[]): Sheet[] => [
-  ...new Map(sheets.map((sheet) => [`${sheet.asset ?? sheet.drawing.id}@${sheet.matrix.join()}`, sheet])).values(),
+const onlyOnce = (items: readonly DrawItem[]): DrawItem[] => [
+  ...new Map(items.map((item) => [`${item.asset ?? item.drawing.id}@${item.matrix.join()}`, item])).values(),
 ];
 
 /** A use as a matte: on the frame, or on all frames up to it, each as it was then, through the camera of now. */
@@ -96,8 +91,8 @@ function passedBy(
   placement: Placement,
   shotFrame: number,
   passed: boolean,
-  { still }: SheetOptions,
-): Sheet[] {
+  { still }: DrawOptions,
+): DrawItem[] {
   const element = find(doc, 'element', placement.elementId);
   if (!element) return [];
   const length = elementLength(doc, element);
@@ -110,7 +105,7 @@ function passedBy(
       const use = momentOn(placement, element, length, frame) && standing(doc, [placement], frame, { still: true });
       if (!use) return [];
       const seen = { ...use, matrix: multiply(through, use.matrix) };
-      return sheetsIn(doc, seen, { wholes: [], tint: null }, { guides: false, looks: 'none' }).sheets;
+      return drawListIn(doc, seen, { wholes: [], tint: null }, { guides: false, looks: 'none' }).items;
     }),
   );
 }
@@ -123,7 +118,7 @@ export const cutWholes = (id: Id, matte: Whole['matte']): Whole[] =>
 export function plateLights(
   doc: ShotDocument,
   shotFrame: number,
-  options: SheetOptions,
+  options: DrawOptions,
 ): (plateId: Id) => readonly Falling[] {
   const shining = shiningOn(doc, shotFrame, options);
   return (id) => fallingOn(shining, { kind: 'plate', id }, null);
@@ -134,5 +129,5 @@ export const plateMatte = (
   doc: ShotDocument,
   { cut }: Plate,
   shotFrame: number,
-  options: SheetOptions,
+  options: DrawOptions,
 ): Whole['matte'] => matteOf(doc, cut, shotFrame, options);

@@ -11,7 +11,7 @@ import {
 } from '../document/index.ts';
 import { addLayer, addMark, setElement, setLayer } from '../edit/index.ts';
 import { polygonRing, seededIds } from '../geometry/index.ts';
-import { ByteCache, chunksBox, drawingBox, frameKey, paintsOnLayer, sheetsOf } from './index.ts';
+import { ByteCache, chunksBox, drawingBox, frameKey, paintsOnLayer, drawListOf } from './index.ts';
 
 const newId = seededIds(12);
 
@@ -49,7 +49,7 @@ describe('the cache', () => {
   });
 });
 
-describe('sheets of a frame', () => {
+describe('items of a frame', () => {
   const square = (): Shape => ({
     kind: 'shape',
     id: newId(),
@@ -80,15 +80,15 @@ describe('sheets of a frame', () => {
   );
 
   test('lie from the lowest to the topmost, placed in the shot, turn after turn', () => {
-    expect(sheetsOf(doc, 1, { guides: true }).map((s) => s.layerId)).toEqual([line, top.layerId]);
-    expect(sheetsOf(doc, 0, { guides: true }).map((s) => s.layerId)).toEqual([line]);
-    expect(sheetsOf(doc, 1, { guides: true })[0]!.matrix).toEqual([1, 0, 0, 1, 50, 25]);
-    expect(frameKey(sheetsOf(doc, 4, { guides: true }))).toBe(frameKey(sheetsOf(doc, 1, { guides: true })));
-    expect(frameKey(sheetsOf(doc, 0, { guides: true }))).not.toBe(frameKey(sheetsOf(doc, 1, { guides: true })));
+    expect(drawListOf(doc, 1, { guides: true }).map((s) => s.layerId)).toEqual([line, top.layerId]);
+    expect(drawListOf(doc, 0, { guides: true }).map((s) => s.layerId)).toEqual([line]);
+    expect(drawListOf(doc, 1, { guides: true })[0]!.matrix).toEqual([1, 0, 0, 1, 50, 25]);
+    expect(frameKey(drawListOf(doc, 4, { guides: true }))).toBe(frameKey(drawListOf(doc, 1, { guides: true })));
+    expect(frameKey(drawListOf(doc, 0, { guides: true }))).not.toBe(frameKey(drawListOf(doc, 1, { guides: true })));
   });
   test('leave out hidden layers, guides where they are not wanted, drawings not loaded, and time before the start', () => {
     const layers = (d: ShotDocument, guides: boolean, frame = 1) =>
-      sheetsOf(d, frame, { guides }).map((s) => s.layerId);
+      drawListOf(d, frame, { guides }).map((s) => s.layerId);
     expect(layers(setLayer(doc, line, { visible: false }), true)).toEqual([top.layerId]);
     const guided = setLayer(doc, line, { role: 'guide' });
     expect([layers(guided, true), layers(guided, false)]).toEqual([[line, top.layerId], [top.layerId]]);

@@ -26,7 +26,7 @@ export const makeSurface: MakeSurface = (width, height, deep = false) => {
 
 const POOL_BYTES = 128 * 1024 * 1024;
 
-/** Draws each sheet afresh on surfaces that are used again: for frames that are drawn once. */
+/** Draws each item afresh on surfaces that are used again: for frames that are drawn once. */
 export function directRendering(doc: ShotDocument, make = makeSurface): RenderContext & { readonly pool: SurfacePool } {
   const pool = new SurfacePool(make, POOL_BYTES);
   const scratch = new Scratch(make);
@@ -34,11 +34,11 @@ export function directRendering(doc: ShotDocument, make = makeSurface): RenderCo
     pool,
     make: pool.make,
     during: (work) => pool.during(work),
-    pictureOf: (sheet, matrix, width, height) => {
-      const { left, top, right, bottom } = roomOn(sheet.drawing, matrix, { width, height });
+    pictureOf: (item, matrix, width, height) => {
+      const { left, top, right, bottom } = roomOn(item.drawing, matrix, { width, height });
       if (right <= left || bottom <= top) return { picture: pool.make(1, 1).picture, left: 0, top: 0 };
       const surface = pool.make(right - left, bottom - top);
-      drawDrawing(surface, scratch, sheet.drawing, paintsOf(doc, sheet), multiply(translation(-left, -top), matrix));
+      drawDrawing(surface, scratch, item.drawing, paintsOf(doc, item), multiply(translation(-left, -top), matrix));
       return { picture: surface.picture, left, top };
     },
   };

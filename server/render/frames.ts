@@ -4,9 +4,9 @@ import {
   drawFrame,
   frameKey,
   platesAt,
-  sheetsOf,
+  drawListOf,
   type AssetPicture,
-  type SheetOptions,
+  type DrawOptions,
   type Surface,
 } from '@tallow/core/render';
 import type { ExportCrop } from '@tallow/core/formats';
@@ -28,7 +28,7 @@ export interface FrameRange {
   readonly rate?: number | undefined;
   readonly scale: number;
   readonly background: boolean;
-  readonly options: SheetOptions;
+  readonly options: DrawOptions;
   /** What of the picture is drawn, px of the shot; all of it without. */
   readonly part?: ExportCrop | null;
   /** Pictures of plates; none without it. */
@@ -62,7 +62,7 @@ export function frameDrawer(doc: ShotDocument, { scale, background, options, ass
       const plates = assets
         ? platesAt(at, frame, options.guides).map(({ plate, asset }) => `${plate.id}@${asset}`)
         : [];
-      return `${plates.join()}|${frameKey(sheetsOf(at, frame, options))}`;
+      return `${plates.join()}|${frameKey(drawListOf(at, frame, options))}`;
     },
     draw: (frame: number, at = doc): Surface => {
       const surface = rendering.pool.make(...size);

@@ -13,7 +13,7 @@ import {
   raisePlacement,
   setStart,
 } from '@tallow/core/edit';
-import { DIMMED, type SheetOptions } from '@tallow/core/render';
+import { DIMMED, type DrawOptions } from '@tallow/core/render';
 import { frameDrawer, wholeShot } from '../render/frames.ts';
 
 const newId = seededIds(90);
@@ -49,7 +49,7 @@ function painted(
 }
 
 /** The colour in the middle of a frame. */
-function middle(doc: ShotDocument, options: SheetOptions = { guides: false }, frame = 0): number[] {
+function middle(doc: ShotDocument, options: DrawOptions = { guides: false }, frame = 0): number[] {
   const picture = frameDrawer(doc, { ...wholeShot(doc, true), options }).draw(frame).picture as Canvas;
   return [...picture.getContext('2d').getImageData(20, 20, 1, 1).data].slice(0, 3);
 }

@@ -5,7 +5,7 @@ import { entitiesOf, newShotDocument, randomId, shotOf, type Id, type ShotDocume
 import { addLayer, addMark, addSound, newDrawing, setElement, setLayer } from '@tallow/core/edit';
 import { discRing } from '@tallow/core/geometry';
 import { frameSvg } from '@tallow/core/formats';
-import { sheetsOf } from '@tallow/core/render';
+import { drawListOf } from '@tallow/core/render';
 import { strFromU8, unzipSync } from 'fflate';
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
@@ -386,7 +386,7 @@ test('SVG: what paths cannot say stands as a picture in its place', async () => 
     },
   };
   const changed = addMark(doc, glow.id, 0, rub, randomId);
-  const sheets = sheetsOf(changed, 0, { guides: false });
+  const sheets = drawListOf(changed, 0, { guides: false });
   const asked: string[] = [];
   const text = frameSvg(changed, sheets, {
     scale: 1,

@@ -1,6 +1,6 @@
 /** Documents for single frames: only what a frame shows is asked for, once, and a bad body is told. */
 import { encodeEntity, entitiesOf, type Id, type ShotDocument } from '@tallow/core/document';
-import { sheetsOf } from '@tallow/core/render';
+import { drawListOf } from '@tallow/core/render';
 import { cycleOf, fixture } from '../../core/fixture.ts';
 import { FrameDocuments } from '../render/frame-documents.ts';
 
@@ -19,7 +19,7 @@ test('each frame has what it shows, asked for once, and shows what the whole doc
   });
   for (const frame of [0, 1, 2, 11, 12, 0]) {
     const at = await frames.at(frame);
-    const [own, whole] = [at, doc].map((each) => sheetsOf(each, frame, { guides: true }));
+    const [own, whole] = [at, doc].map((each) => drawListOf(each, frame, { guides: true }));
     expect(own!.map(({ drawing }) => drawing)).toEqual(whole!.map(({ drawing }) => drawing));
     expect(entitiesOf(at, 'drawing')).toHaveLength(1);
   }

@@ -1,6 +1,6 @@
 /**
- * Shows the picture: sheets from the painter with the stroke under the pen laid between them.
- * New sheets are shown and the stroke they contain is cleared in one task, so no frame shows it twice or not at all.
+ * Shows the picture: bitmaps from the painter with the stroke under the pen laid between them.
+ * New bitmaps are shown and the stroke they contain is cleared in one task, so no frame shows it twice or not at all.
  */
 import type { Blend } from '@tallow/core/document';
 import {
@@ -110,7 +110,7 @@ export class Compositor {
     if (this.painted) this.copyActive(this.painted);
   }
 
-  /** Takes new sheets and shows them at once. */
+  /** Takes new bitmaps and shows them at once. */
   take(painted: Painted, view: Matrix, look: ActiveLook): void {
     if (this.painted) closePainted(this.painted);
     this.painted = { ...painted, view };
@@ -134,7 +134,7 @@ export class Compositor {
     this.show(this.bounds);
   }
 
-  /** Shows the sheets that are there as they would lie in another view, until the painter has drawn them for it. */
+  /** Shows the bitmaps that are there as they would lie in another view, until the painter has drawn them for it. */
   showAs(view: Matrix): void {
     if (!this.painted) return;
     const { context, canvas } = this;
@@ -246,7 +246,7 @@ export class Compositor {
 
   /**
    * Shows some marks apart: `rest` without them, `apart` them alone.
-   * @param whole whether they are of all of the picture, not of the active sheet.
+   * @param whole whether they are of all of the picture, not of the active bitmap.
    */
   lift(rest: ImageBitmap, apart: ImageBitmap, whole = false): void {
     this.dropLifted();
@@ -267,7 +267,7 @@ export class Compositor {
     else this.layAll(this.painted, this.mixed, null);
   }
 
-  /** Gives up what was lifted; the active sheet is shown as it is. */
+  /** Gives up what was lifted; the active bitmap is shown as it is. */
   dropLifted(): void {
     if (!this.lifted) return;
     this.lifted.rest.close();
@@ -276,7 +276,7 @@ export class Compositor {
     this.showAll();
   }
 
-  /** Shows the active sheet as it would be. */
+  /** Shows the active bitmap as it would be. */
   showReshaped(active: ImageBitmap): void {
     if (this.painted) {
       wipe(this.mixed);
@@ -288,7 +288,7 @@ export class Compositor {
     active.close();
   }
 
-  /** Empties the active sheet: the pen begins a drawing of its own. */
+  /** Empties the active bitmap: the pen begins a drawing of its own. */
   beginAfresh(): void {
     wipe(this.active);
     this.showAll();
@@ -314,7 +314,7 @@ export class Compositor {
     this.show(dirty);
   }
 
-  /** Ends the stroke: what it drew becomes part of the active sheet, pixel for pixel as it was shown. */
+  /** Ends the stroke: what it drew becomes part of the active bitmap, pixel for pixel as it was shown. */
   settle(): void {
     if (!this.underPen) return;
     const box = intersection(this.liveBox, this.bounds);

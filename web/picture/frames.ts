@@ -4,7 +4,7 @@
  */
 import { find, shotOf } from '@tallow/core/document';
 import type { Matrix } from '@tallow/core/geometry';
-import { ByteCache, frameKey, platesAt, sheetsOf } from '@tallow/core/render';
+import { ByteCache, frameKey, platesAt, drawListOf } from '@tallow/core/render';
 import { current, type Current } from '../selection/current.ts';
 import type { Painter } from '../workers/painter.ts';
 import type { PlaybackFrame } from '../playback/program.ts';
@@ -73,11 +73,11 @@ export class Frames {
     if (key === undefined) {
       const plates = platesAt(now.doc, shotFrame, true).map(({ plate, asset }) => `${contentId(plate)}@${asset}`);
       // A drawing that a look has moved has the content of its own drawing.
-      const sheets = frameKey(sheetsOf(now.doc, shotFrame, { ...options, variant }), ({ id }) => {
+      const items = frameKey(drawListOf(now.doc, shotFrame, { ...options, variant }), ({ id }) => {
         const drawing = find(now.doc, 'drawing', id.split('~')[0]);
         return `${id}.${drawing ? contentId(drawing) : ''}`;
       });
-      key = `${stamp}|${contentId(shotOf(now.doc))}|${coloursIn(now.doc)}|${plates.join()}|${sheets}`;
+      key = `${stamp}|${contentId(shotOf(now.doc))}|${coloursIn(now.doc)}|${plates.join()}|${items}`;
       this.keys.set(name, key);
     }
     return key;

@@ -72,7 +72,7 @@ async function work(): Promise<void> {
 }
 
 /** What is laid in a small picture: a drawing, and where its layer is put. */
-export type Small = MiniatureRequest['sheets'][number];
+export type Small = MiniatureRequest['items'][number];
 
 /** What layers of an element show on a frame of it, lowest first. */
 export function sheetsAt(layers: readonly TimedLayer[], element: Element, frame: number, length: number): Small[] {
@@ -110,12 +110,12 @@ export function miniaturePrint(doc: ShotDocument, drawingId: Id | undefined): st
 /** A picture of drawings, lowest first, if it is there; else it is asked for and undefined until it arrives. */
 export function miniature(
   doc: ShotDocument,
-  sheets: readonly Small[],
+  items: readonly Small[],
   box: Box,
   width: number,
   height: number,
 ): ImageBitmap | undefined {
-  const drawings = sheets.flatMap(({ drawingId, opacity, shift }) => {
+  const drawings = items.flatMap(({ drawingId, opacity, shift }) => {
     const drawing = find(doc, 'drawing', drawingId);
     return drawing ? [`${contentId(drawing)}@${opacity}@${shift?.join()}`] : [];
   });
@@ -126,7 +126,7 @@ export function miniature(
   const here = kept.get(key);
   if (here) return here;
   if (!wanted.has(key)) {
-    wanted.set(key, () => besidePainter().miniature({ sheets, box, width, height }));
+    wanted.set(key, () => besidePainter().miniature({ items, box, width, height }));
     // What was wanted for an earlier state and is no longer looked for would only hold up the rest.
     if (wanted.size > 160) wanted.delete(wanted.keys().next().value!);
     if (!working) void work();

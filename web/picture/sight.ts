@@ -1,5 +1,5 @@
 /** What of the shot the desk shows now. */
-import type { SheetOptions } from '@tallow/core/render';
+import type { DrawOptions } from '@tallow/core/render';
 import type { Current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { playback } from '../playback/playback.ts';
@@ -7,7 +7,7 @@ import { playsShot } from '../playback/shot-time.ts';
 import { showing } from './showing.ts';
 
 /** @param playing as it is played, in place of as it is drawn on. */
-export function sightOptions(now: Current, playing = playback().playing): SheetOptions {
+export function sightOptions(now: Current, playing = playback().playing): DrawOptions {
   // As it will be taken away, but for pictures it is drawn to.
   const { assembling, planeAlone, filming } = showing();
   if (assembling)

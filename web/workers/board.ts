@@ -65,9 +65,9 @@ export class Board {
     assets: this.assets.picture,
     make: this.pool.make,
     during: (work) => this.pool.during(work),
-    pictureOf: (sheet, matrix, width, height) => this.rasters.drawing(this.doc, sheet, { width, height, matrix }),
-    kept: (sheet, key, make) => {
-      const full = `${this.rasters.stamp(sheet.drawing.id)}|${sheet.layerId}|${sheet.tint}|${sheet.recolour}|${key}`;
+    pictureOf: (item, matrix, width, height) => this.rasters.drawing(this.doc, item, { width, height, matrix }),
+    kept: (item, key, make) => {
+      const full = `${this.rasters.stamp(item.drawing.id)}|${item.layerId}|${item.tint}|${item.recolour}|${key}`;
       const known = this.parts.get(full);
       if (known) return known;
       const made = make();
@@ -85,9 +85,9 @@ export class Board {
     assets: this.assets.picture,
     make: this.pool.make,
     rough: true,
-    pictureOf: (sheet, matrix, width, height) => {
+    pictureOf: (item, matrix, width, height) => {
       const on = this.pool.make(width, height);
-      drawDrawing(on, this.rasters.scratch, sheet.drawing, paintsOf(this.doc, sheet), matrix, this.between);
+      drawDrawing(on, this.rasters.scratch, item.drawing, paintsOf(this.doc, item), matrix, this.between);
       return { picture: on.picture, left: 0, top: 0 };
     },
   };
@@ -96,8 +96,7 @@ export class Board {
   underPen(by: RenderContext): RenderContext {
     return {
       ...by,
-      pictureOf: (sheet, matrix, width, height) =>
-        this.rasters.drawing(this.doc, sheet, { width, height, matrix }, true),
+      pictureOf: (item, matrix, width, height) => this.rasters.drawing(this.doc, item, { width, height, matrix }, true),
     };
   }
 

@@ -1,4 +1,4 @@
-/** The picture for drawing on: in sheets, so that the stroke under the pen fits between them. */
+/** The picture for drawing on: in bitmaps, so that the stroke under the pen fits between them. */
 import {
   entitiesOf,
   find,
@@ -17,14 +17,14 @@ import {
   layerRanks,
   lieOf,
   layPart,
-  laySheets,
+  layDrawList,
   maskOf,
-  sheetsOf,
+  drawListOf,
   shownParts,
   type LaidSurface,
   type Placed,
   type Rank,
-  type Sheet,
+  type DrawItem,
 } from '@tallow/core/render';
 import { pathOf, standing } from '@tallow/core/assembly';
 import { roundOf } from '@tallow/core/timing';
@@ -51,7 +51,7 @@ function folderOpacityAt(doc: ShotDocument, folder: Folder, shotFrame: number, p
 const hasShapes = (drawing: Drawing): boolean => Object.values(drawing.marks).some((mark) => mark.kind === 'shape');
 
 /** A folder that is put together only to be faded, or null where it is not. */
-const fadedOnly = (group: NonNullable<Sheet['group']>): Sheet['group'] =>
+const fadedOnly = (group: NonNullable<DrawItem['group']>): DrawItem['group'] =>
   group.opacity < 1 ? { ...group, look: null } : null;
 
 /** Every bitmap of a painted picture, for handing over and for closing. */
@@ -65,13 +65,12 @@ export function bitmapsOf({ below, active, above, clipped, folder, mask }: Paint
   ];
 }
 
-/** The sheets right above another that clip to it, without looks of their own; none where others lie between. */
-function clippedTo(doc: ShotDocument, over: readonly Sheet[], { drawing }: Sheet): Sheet[] {
-  const clipped: Sheet[] = [];
-  for (const sheet of over) {
-    if (find(doc, 'layer', sheet.layerId)?.clip !== true || sheet.within?.drawing.id !== drawing.id || sheet.look)
-      break;
-    clipped.push(sheet);
+/** The items right above another that clip to it, without looks of their own; none where others lie between. */
+function clippedTo(doc: ShotDocument, over: readonly DrawItem[], { drawing }: DrawItem): DrawItem[] {
+  const clipped: DrawItem[] = [];
+  for (const item of over) {
+    if (find(doc, 'layer', item.layerId)?.clip !== true || item.within?.drawing.id !== drawing.id || item.look) break;
+    clipped.push(item);
   }
   return clipped;
 }
@@ -89,7 +88,7 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
   // What its element or its folder as a whole is seen in waits for playing and for the finished look: here the pen draws.
   const folderId = folderIdOf(doc, activeLayerId);
   const groupId = folderId && `${place}:${folderId}`;
-  const sheets = sheetsOf(doc, shotFrame, { ...options, matte: activeLayerId }).map((s): Sheet => ({
+  const items = drawListOf(doc, shotFrame, { ...options, matte: activeLayerId }).map((s): DrawItem => ({
     ...s,
     wholes: isAround(s.place, place)
       ? []
@@ -104,21 +103,21 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
   const folderOf = find(doc, 'folder', folderId);
   const folderOpacity = folderOf ? folderOpacityAt(doc, folderOf, shotFrame, place) : 1;
   const faded = folderOpacity < 1 ? folderOf : undefined;
-  const inside = (sheet: Sheet) => sheet.group !== null && faded !== undefined && sheet.group.id === groupId;
-  const ungrouped = (sheet: Sheet): Sheet => (inside(sheet) ? { ...sheet, group: null } : sheet);
-  const under = sheets.filter((s) => rank(s) < at);
-  const over = sheets.filter((s) => rank(s) > at);
+  const inside = (item: DrawItem) => item.group !== null && faded !== undefined && item.group.id === groupId;
+  const ungrouped = (item: DrawItem): DrawItem => (inside(item) ? { ...item, group: null } : item);
+  const under = items.filter((s) => rank(s) < at);
+  const over = items.filter((s) => rank(s) > at);
   const below = makeSurface(...size);
   drawBackground(below, doc, view, backdrop);
   drawPlates(below, doc, shotFrame, view, { ...by, assets: assets.picture }, options, true);
-  laySheets(
+  layDrawList(
     below,
     under.filter((s) => !inside(s)),
     view,
     by,
   );
   const active = makeSurface(...size);
-  const own = sheets.find((s) => s.place === place && s.layerId === activeLayerId);
+  const own = items.find((s) => s.place === place && s.layerId === activeLayerId);
   const mask = maskOf(doc, rendering, shotFrame, activeLayerId, place, options, own, size, view);
   const maskPicture = mask && bitmapOf(mask);
   // Its own looks lie in its picture and on top of it; what cuts it cuts the stroke too.
@@ -129,7 +128,7 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
   let folder: Painted['folder'] = null;
   if (faded) {
     const bottom = makeSurface(...size);
-    laySheets(bottom, under.filter(inside).map(ungrouped), view, by);
+    layDrawList(bottom, under.filter(inside).map(ungrouped), view, by);
     folder = {
       below: bitmapOf(bottom),
       above: laidApart(over.filter(inside).map(ungrouped), size, view, by, under, lights).map(handedOver),
@@ -153,11 +152,11 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
   }
   // What clips to the layer under the pen is cut by it as the stroke grows, not here.
   const clips = faded || !own || own.look ? [] : clippedTo(doc, over, own);
-  const cutLater = clips.map((sheet): Laid => {
+  const cutLater = clips.map((item): Laid => {
     const on = makeSurface(...size);
-    for (const part of shownParts({ ...sheet, within: null }, view, { width, height }, by, under))
+    for (const part of shownParts({ ...item, within: null }, view, { width, height }, by, under))
       layPart(on, { ...part, opacity: 1, blend: 'normal' });
-    return { bitmap: bitmapOf(on), blend: sheet.blend, opacity: sheet.opacity };
+    return { bitmap: bitmapOf(on), blend: item.blend, opacity: item.opacity };
   });
   const outside = over.filter((s) => !inside(s) && !clips.includes(s));
   const seen = own ? [...under, own] : under;

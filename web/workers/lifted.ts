@@ -5,10 +5,10 @@ import {
   drawBackground,
   drawDrawing,
   drawPlates,
-  laySheets,
+  layDrawList,
   paintsOf,
-  sheetsOf,
-  type Sheet,
+  drawListOf,
+  type DrawItem,
   type Surface,
 } from '@tallow/core/render';
 import type { Board } from './board.ts';
@@ -26,26 +26,26 @@ export function lifted(board: Board, request: LiftRequest): { rest: Surface; apa
   });
   const [rest, apart] = [makeSurface(width, height), makeSurface(width, height)];
   if (others.length === 0) {
-    const sheet = sheetsOf(doc, shotFrame, { guides: true, alone: layerId, place, flat: place })[0];
-    if (!sheet) return { rest, apart };
-    const matrix = multiply(view, sheet.matrix);
-    drawDrawing(rest, rasters.scratch, part(sheet.drawing, false), paintsOf(doc, sheet), matrix);
-    drawDrawing(apart, rasters.scratch, part(sheet.drawing, true), paintsOf(doc, sheet), matrix);
+    const item = drawListOf(doc, shotFrame, { guides: true, alone: layerId, place, flat: place })[0];
+    if (!item) return { rest, apart };
+    const matrix = multiply(view, item.matrix);
+    drawDrawing(rest, rasters.scratch, part(item.drawing, false), paintsOf(doc, item), matrix);
+    drawDrawing(apart, rasters.scratch, part(item.drawing, true), paintsOf(doc, item), matrix);
     return { rest, apart };
   }
   const layers = new Set([layerId, ...others]);
-  const sheets = sheetsOf(doc, shotFrame, options).map((sheet): Sheet => ({ ...sheet, wholes: [] }));
-  const has = ({ layerId: id, place: key, drawing }: Sheet) =>
+  const items = drawListOf(doc, shotFrame, options).map((item): DrawItem => ({ ...item, wholes: [] }));
+  const has = ({ layerId: id, place: key, drawing }: DrawItem) =>
     key === place && layers.has(id) && drawing.order.some((mark) => taken.has(mark));
   board.pool.during(() => {
     drawBackground(rest, doc, view, backdrop);
     drawPlates(rest, doc, shotFrame, view, { ...rendering, assets: assets.picture }, options, true);
-    for (const sheet of sheets) {
-      if (has(sheet)) laySheets(rest, [{ ...sheet, drawing: part(sheet.drawing, false) }], view, board.passing);
-      else laySheets(rest, [sheet], view, rendering);
+    for (const item of items) {
+      if (has(item)) layDrawList(rest, [{ ...item, drawing: part(item.drawing, false) }], view, board.passing);
+      else layDrawList(rest, [item], view, rendering);
     }
-    const moving = sheets.filter(has).map((sheet): Sheet => ({ ...sheet, drawing: part(sheet.drawing, true) }));
-    laySheets(apart, moving, view, board.passing);
+    const moving = items.filter(has).map((item): DrawItem => ({ ...item, drawing: part(item.drawing, true) }));
+    layDrawList(apart, moving, view, board.passing);
   });
   return { rest, apart };
 }

@@ -1,7 +1,7 @@
 /** What the painter is asked for, and what it hands over. */
 import type { Blend, Entity, Id, Mark } from '@tallow/core/document';
 import type { Box, Matrix } from '@tallow/core/geometry';
-import type { SheetOptions } from '@tallow/core/render';
+import type { DrawOptions } from '@tallow/core/render';
 
 /** A drawing shown as a ghost. */
 export interface Ghost {
@@ -32,7 +32,7 @@ export interface PaintRequest {
   readonly ghosts: readonly Ghost[];
   /** Device pixels per CSS pixel. */
   readonly pixel: number;
-  readonly options: SheetOptions;
+  readonly options: DrawOptions;
   /** While something moves, looks are worked out coarser. */
   readonly rough: boolean;
   /** A colour in place of the background. */
@@ -52,7 +52,7 @@ export interface LiftRequest {
   /** Other layers that have some of the marks; with any, both pictures are of the whole frame. */
   readonly others: readonly Id[];
   readonly markIds: readonly Id[];
-  readonly options: SheetOptions;
+  readonly options: DrawOptions;
   readonly backdrop: string | null;
 }
 
@@ -77,7 +77,7 @@ export interface Laid {
   readonly opacity: number;
 }
 
-/** The picture in sheets that the stroke under the pen fits between. */
+/** The picture in bitmaps that the stroke under the pen fits between. */
 export interface Painted {
   readonly below: ImageBitmap;
   /** The active layer's drawing, without its opacity and blend. */
@@ -112,7 +112,7 @@ export interface Wanted {
 
 export interface MiniatureRequest {
   /** Drawings lowest first, with their opacity and where their layer is put. */
-  readonly sheets: readonly { readonly drawingId: Id; readonly opacity: number; readonly shift?: Matrix }[];
+  readonly items: readonly { readonly drawingId: Id; readonly opacity: number; readonly shift?: Matrix }[];
   /** The part of element space that is shown. */
   readonly box: Box;
   readonly width: number;

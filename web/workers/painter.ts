@@ -9,14 +9,14 @@ import {
   drawPlates,
   drawCoverage,
   layPart,
-  laySheets,
+  layDrawList,
   sharedOf,
-  sheetsAsDrawn,
-  sheetsOf,
+  itemsAsDrawn,
+  drawListOf,
   shownParts,
   withVariant,
-  type Sheet,
-  type SheetOptions,
+  type DrawItem,
+  type DrawOptions,
   type Size,
   type Surface,
 } from '@tallow/core/render';
@@ -69,11 +69,11 @@ async function frameReady(shotFrame: number, variant: Id | null = null, others: 
 }
 
 /** Draws the parts of a frame one after another, giving way between them; they are kept, and the frame is quickly put together. */
-async function inTurns(shotFrame: number, size: Size, view: Matrix, options: SheetOptions): Promise<void> {
-  for (const sheet of sheetsOf(board.doc, shotFrame, options)) {
-    if (sheet.look?.finishes.some(takesBelow)) continue;
+async function inTurns(shotFrame: number, size: Size, view: Matrix, options: DrawOptions): Promise<void> {
+  for (const item of drawListOf(board.doc, shotFrame, options)) {
+    if (item.look?.finishes.some(takesBelow)) continue;
     await nextTurn();
-    board.pool.during(() => shownParts({ ...sheet, within: null, cuts: [] }, view, size, board.rendering));
+    board.pool.during(() => shownParts({ ...item, within: null, cuts: [] }, view, size, board.rendering));
   }
   await nextTurn();
 }
@@ -128,7 +128,7 @@ const painter = {
     view: Matrix,
     shotFrame: number,
     under: string | null,
-    options: SheetOptions & { backdrop: string | null; rough?: boolean },
+    options: DrawOptions & { backdrop: string | null; rough?: boolean },
   ): Promise<ImageBitmap> {
     await frameReady(shotFrame, options.variant ?? null);
     const rendering = options.rough ? board.roughly : board.rendering;
@@ -151,21 +151,21 @@ const painter = {
     view: Matrix,
     shotFrame: number,
     places: readonly string[],
-    options: SheetOptions & { backdrop: string | null },
+    options: DrawOptions & { backdrop: string | null },
   ): Promise<{ below: ImageBitmap; apart: ImageBitmap; above: ImageBitmap }> {
     await frameReady(shotFrame);
     const { doc, rendering, assets } = board;
-    const isCarried = ({ place }: Sheet) => places.some((key) => place === key || place.startsWith(`${key}/`));
-    const sheets = sheetsOf(doc, shotFrame, options);
-    const last = sheets.findLastIndex(isCarried);
+    const isCarried = ({ place }: DrawItem) => places.some((key) => place === key || place.startsWith(`${key}/`));
+    const items = drawListOf(doc, shotFrame, options);
+    const last = items.findLastIndex(isCarried);
     const [below, apart, above] = [0, 1, 2].map(() => makeSurface(width, height)) as [Surface, Surface, Surface];
     board.pool.during(() => {
       drawBackground(below, doc, view, options.backdrop);
       drawPlates(below, doc, shotFrame, view, { ...rendering, assets: assets.picture }, options);
-      const under = sheets.filter((sheet, i) => i < last && !isCarried(sheet));
-      laySheets(below, under, view, rendering);
-      laySheets(apart, sheets.filter(isCarried), view, rendering);
-      laySheets(above, sheets.slice(last + 1), view, rendering);
+      const under = items.filter((item, i) => i < last && !isCarried(item));
+      layDrawList(below, under, view, rendering);
+      layDrawList(apart, items.filter(isCarried), view, rendering);
+      layDrawList(above, items.slice(last + 1), view, rendering);
     });
     const made = { below: bitmapOf(below), apart: bitmapOf(apart), above: bitmapOf(above) };
     return transfer(made, Object.values(made));
@@ -196,11 +196,11 @@ const painter = {
     await frameReady(shotFrame);
     const { doc, rendering } = board;
     const surface = makeSurface(width, height);
-    const moving = sheetsOf(doc, shotFrame, { guides: false, place }).filter(
+    const moving = drawListOf(doc, shotFrame, { guides: false, place }).filter(
       ({ layerId }) => find(doc, 'runlist', find(doc, 'layer', layerId)?.runListId)?.period !== 1,
     );
     board.pool.during(() => {
-      laySheets(surface, moving, view, rendering);
+      layDrawList(surface, moving, view, rendering);
     });
     const { context } = surface;
     context.setTransform(1, 0, 0, 1, 0, 0);
@@ -242,8 +242,8 @@ const painter = {
       const began = performance.now();
       board.pool.during(() => {
         const surface = board.pool.make(size.width, size.height);
-        const sheets = sheetsOf(board.doc, shotFrame, { guides: false, looks: 'all', place: key });
-        laySheets(surface, sheets, view, { ...board.passing, rough: false });
+        const items = drawListOf(board.doc, shotFrame, { guides: false, looks: 'all', place: key });
+        layDrawList(surface, items, view, { ...board.passing, rough: false });
         // Read back, so that all of it has been drawn.
         surface.context.getImageData(0, 0, 1, 1);
       });
@@ -265,9 +265,9 @@ const painter = {
       await board.ready(drawingsOn(board.doc, frame), true);
       const [thing, effect] = [thingId, effectId].map((place) => {
         const surface = makeSurface(size.width, size.height);
-        const sheets = sheetsOf(board.doc, frame, { guides: false, looks: 'none', place });
+        const items = drawListOf(board.doc, frame, { guides: false, looks: 'none', place });
         board.pool.during(() => {
-          laySheets(surface, sheets, [scale, 0, 0, scale, 0, 0], board.passing);
+          layDrawList(surface, items, [scale, 0, 0, scale, 0, 0], board.passing);
         });
         return surface.context.getImageData(0, 0, size.width, size.height).data;
       });
@@ -293,20 +293,20 @@ const painter = {
   },
 
   /** Draws a small picture of some drawings. */
-  async miniature({ sheets, box, width, height }: MiniatureRequest): Promise<ImageBitmap> {
+  async miniature({ items, box, width, height }: MiniatureRequest): Promise<ImageBitmap> {
     await board.ready(
-      sheets.map(({ drawingId }) => drawingId),
+      items.map(({ drawingId }) => drawingId),
       true,
     );
     await nextTurn();
     const view = fitInto(box, width, height);
     const surface = makeSurface(width, height);
     board.pool.during(() => {
-      for (const { drawingId, opacity, shift } of sheets) {
+      for (const { drawingId, opacity, shift } of items) {
         const seen = asSeen(board.doc, drawingId);
         if (!seen) continue;
         // Where it stands is asked for; how it looks is its layer's.
-        const sheet: Sheet = {
+        const item: DrawItem = {
           ...seen,
           matrix: shift ?? IDENTITY,
           opacity,
@@ -315,7 +315,7 @@ const painter = {
           cuts: [],
           group: null,
         };
-        for (const part of shownParts(sheet, view, surface, board.passing)) layPart(surface, part);
+        for (const part of shownParts(item, view, surface, board.passing)) layPart(surface, part);
       }
     });
     const bitmap = bitmapOf(surface);
@@ -324,7 +324,7 @@ const painter = {
 };
 
 /** A drawing as its layer shows it where it first shows: with its looks and its tint. */
-function asSeen(doc: ShotDocument, drawingId: Id): Sheet | undefined {
+function asSeen(doc: ShotDocument, drawingId: Id): DrawItem | undefined {
   const layer = layerShowing(doc, drawingId);
   const element = find(doc, 'element', layer?.elementId);
   const timed = element && timedLayers(doc, element).find((each) => each.layer.id === layer!.id);
@@ -332,7 +332,7 @@ function asSeen(doc: ShotDocument, drawingId: Id): Sheet | undefined {
   const at = slot ? slotsInOrder(timed.list).find((each) => each.slot === slot) : undefined;
   if (!element || !timed || !at) return undefined;
   const frame = runStart(timed.list, at.index, elementLength(doc, element));
-  return sheetsAsDrawn(doc, element, frame, { guides: true, alone: timed.layer.id }).find(
+  return itemsAsDrawn(doc, element, frame, { guides: true, alone: timed.layer.id }).find(
     ({ drawing }) => drawing.id.split('~')[0] === drawingId,
   );
 }

@@ -1,7 +1,7 @@
 /** A layer's drawing while some of its marks are reshaped: what lies under them stays, they and what lies on them are drawn anew. */
 import { find, type Drawing, type ShotDocument } from '@tallow/core/document';
 import { multiply } from '@tallow/core/geometry';
-import { drawDrawing, drawMark, paintsOf, sheetsOf, wipe, type Surface } from '@tallow/core/render';
+import { drawDrawing, drawMark, paintsOf, drawListOf, wipe, type Surface } from '@tallow/core/render';
 import type { Board } from './board.ts';
 import type { ReshapeRequest } from './paint.ts';
 import { makeSurface } from './surfaces.ts';
@@ -34,14 +34,14 @@ export class Reshaped {
     if (!base) return target;
     const changed: Drawing = { ...base, marks: { ...base.marks, ...Object.fromEntries(marks.map((m) => [m.id, m])) } };
     const asked = { guides: true, alone: layerId, place: use, flat: use };
-    let sheet = sheetsOf(doc, shotFrame, asked)[0];
+    let item = drawListOf(doc, shotFrame, asked)[0];
     // A look that moves lines moves those that are pulled too.
-    const isMoved = sheet !== undefined && sheet.drawing !== base;
-    if (isMoved) sheet = sheetsOf(withDrawing(doc, changed), shotFrame, asked)[0];
-    if (!sheet) return target;
-    const drawing = isMoved ? sheet.drawing : changed;
-    const paintOf = paintsOf(doc, sheet);
-    const matrix = multiply(view, sheet.matrix);
+    const isMoved = item !== undefined && item.drawing !== base;
+    if (isMoved) item = drawListOf(withDrawing(doc, changed), shotFrame, asked)[0];
+    if (!item) return target;
+    const drawing = isMoved ? item.drawing : changed;
+    const paintOf = paintsOf(doc, item);
+    const matrix = multiply(view, item.matrix);
     const taken = new Set(marks.map(({ id }) => id));
     const first = drawing.order.findIndex((id) => taken.has(id));
     const count = first === -1 ? drawing.order.length : first;

@@ -1,17 +1,17 @@
 /** A frame as SVG: its layers as groups, each of paths where paths can say it, else with a picture in its place. */
 import { find, shotOf, type ShotDocument } from '../../document/index.ts';
-import { paintsOf, type Sheet } from '../../render/index.ts';
+import { paintsOf, type DrawItem } from '../../render/index.ts';
 import type { ExportCrop } from '../export-settings.ts';
 import { Defs, isPure, marksText } from './marks.ts';
 import { matrixText, numberText, tag } from './markup.ts';
 
-/** What paths cannot say of a sheet: a look, a matte, a clip, marks of rough or soft tips. */
-function isPureSheet(doc: ShotDocument, { drawing, look, wholes, cuts, group, within, ...sheet }: Sheet): boolean {
-  const paints = paintsOf(doc, sheet.layerId === '' ? { ...sheet, tint: null } : sheet);
+/** What paths cannot say of a item: a look, a matte, a clip, marks of rough or soft tips. */
+function isPureItem(doc: ShotDocument, { drawing, look, wholes, cuts, group, within, ...item }: DrawItem): boolean {
+  const paints = paintsOf(doc, item.layerId === '' ? { ...item, tint: null } : item);
   const isPlain = (each: { opacity: number; look: unknown } | null): boolean =>
     each === null || (each.opacity === 1 && each.look === null);
   return (
-    sheet.asset === undefined &&
+    item.asset === undefined &&
     look === null &&
     within === null &&
     cuts.length === 0 &&
@@ -21,25 +21,25 @@ function isPureSheet(doc: ShotDocument, { drawing, look, wholes, cuts, group, wi
   );
 }
 
-/** What a sheet shows where paths cannot say it: a picture of the shot's size, as the data of a PNG, or null for nothing. */
-export type Pictured = (sheet: Sheet) => string | null;
+/** What a item shows where paths cannot say it: a picture of the shot's size, as the data of a PNG, or null for nothing. */
+export type Pictured = (item: DrawItem) => string | null;
 
 /** CSS has another word for adding. */
-const blendOf = ({ blend }: Sheet): string | null =>
+const blendOf = ({ blend }: DrawItem): string | null =>
   blend === 'normal' ? null : `mix-blend-mode:${blend === 'lighter' ? 'plus-lighter' : blend}`;
 
-function sheetText(doc: ShotDocument, sheet: Sheet, pictured: Pictured, defs: Defs): string {
+function itemText(doc: ShotDocument, item: DrawItem, pictured: Pictured, defs: Defs): string {
   const { width, height } = shotOf(doc);
-  const id = find(doc, 'layer', sheet.layerId)?.name ?? null;
-  const style = blendOf(sheet);
-  if (!isPureSheet(doc, sheet)) {
-    const href = pictured(sheet);
+  const id = find(doc, 'layer', item.layerId)?.name ?? null;
+  const style = blendOf(item);
+  if (!isPureItem(doc, item)) {
+    const href = pictured(item);
     return href ? tag('image', { href, width, height, style, 'data-name': id }) : '';
   }
-  const marks = marksText(sheet.drawing, paintsOf(doc, sheet), defs);
+  const marks = marksText(item.drawing, paintsOf(doc, item), defs);
   if (marks === '') return '';
-  const opacity = sheet.opacity < 1 ? sheet.opacity : null;
-  return tag('g', { 'data-name': id, transform: matrixText(sheet.matrix), opacity, style }, marks);
+  const opacity = item.opacity < 1 ? item.opacity : null;
+  return tag('g', { 'data-name': id, transform: matrixText(item.matrix), opacity, style }, marks);
 }
 
 /** How an SVG is seen. */
@@ -64,23 +64,23 @@ function documentText(doc: ShotDocument, { scale, background, crop }: SvgForm, c
   return `${tag('svg', head, `\n${tag('title', {}, name.replace(/[&<>]/g, ''))}\n${ground}${content}\n`)}\n`;
 }
 
-/** The sheets of a frame, lowest first, as groups. */
-export const sheetsText = (doc: ShotDocument, sheets: readonly Sheet[], pictured: Pictured, defs: Defs): string =>
-  sheets
-    .map((sheet) => sheetText(doc, sheet, pictured, defs))
+/** The items of a frame, lowest first, as groups. */
+export const sheetsText = (doc: ShotDocument, items: readonly DrawItem[], pictured: Pictured, defs: Defs): string =>
+  items
+    .map((item) => itemText(doc, item, pictured, defs))
     .filter((text) => text !== '')
     .join('\n');
 
 const defsText = (defs: Defs): string => (defs.text === '' ? '' : `${tag('defs', {}, `\n${defs.text}\n`)}\n`);
 
-/** A frame as one file. @param sheets those that lie in it, lowest first. */
+/** A frame as one file. @param items those that lie in it, lowest first. */
 export function frameSvg(
   doc: ShotDocument,
-  sheets: readonly Sheet[],
+  items: readonly DrawItem[],
   { pictured, ...form }: SvgForm & { readonly pictured: Pictured },
 ): string {
   const defs = new Defs();
-  const content = sheetsText(doc, sheets, pictured, defs);
+  const content = sheetsText(doc, items, pictured, defs);
   return documentText(doc, form, defsText(defs) + content);
 }
 

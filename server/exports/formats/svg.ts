@@ -1,7 +1,7 @@
 /** Frames as SVG, one by one or as one that moves. */
 import { Defs, frameSvg, movingSvg, sheetsText, type Pictured, type SvgSpan } from '@tallow/core/formats';
 import type { ShotDocument } from '@tallow/core/document';
-import { sheetsOf, type Sheet } from '@tallow/core/render';
+import { drawListOf, type DrawItem } from '@tallow/core/render';
 import type { Canvas } from '@napi-rs/canvas';
 import { writeFile } from 'node:fs/promises';
 import { frameDrawer, framesOf, type FrameRange } from '../../render/frames.ts';
@@ -9,10 +9,10 @@ import { framesZip } from './frames-zip.ts';
 import { rangeOf } from './range.ts';
 import type { Writer, Writing } from './writer.ts';
 
-/** What paths cannot say of a sheet, drawn: each layer alone. The sheets of one layer that lie in one use are drawn once. */
+/** What paths cannot say of an item, drawn: each layer alone. The items of one layer that lie in one use are drawn once. */
 function picturedOn({ outline }: Writing, range: FrameRange, frame: number, doc: ShotDocument): Pictured {
   const drawn = new Set<string>();
-  return ({ asset, layerId, place }: Sheet) => {
+  return ({ asset, layerId, place }: DrawItem) => {
     const key = `${layerId}@${place}`;
     if (asset !== undefined || drawn.has(key)) return null;
     drawn.add(key);
@@ -26,8 +26,8 @@ function picturedOn({ outline }: Writing, range: FrameRange, frame: number, doc:
 }
 
 /** Sheets of a frame that can be said: plates are pictures from outside. */
-const sheetsAt = (doc: ShotDocument, frame: number, { options }: FrameRange): Sheet[] =>
-  sheetsOf(doc, frame, options).filter(({ asset }) => asset === undefined);
+const sheetsAt = (doc: ShotDocument, frame: number, { options }: FrameRange): DrawItem[] =>
+  drawListOf(doc, frame, options).filter(({ asset }) => asset === undefined);
 
 export const writeSvg = framesZip(async function* ({ writing, range }) {
   for (const frame of framesOf(range)) {

@@ -3,7 +3,7 @@ import { occurrenceIn, occurrencesOn, standing, withInner, type Occurrence } fro
 import type { Id } from '@tallow/core/document';
 import { apply, invert, type Point } from '@tallow/core/geometry';
 import { markAt } from '@tallow/core/marks';
-import { sheetsOf } from '@tallow/core/render';
+import { drawListOf } from '@tallow/core/render';
 import { placedInside } from '@tallow/core/timing';
 import type { Level } from './placing.ts';
 
@@ -21,7 +21,7 @@ export function hitAt(level: Level, at: Point, shotFrame: number, reach: number)
   const { doc } = level;
   for (const use of shownOn(level, shotFrame)) {
     const isHere = withInner(doc, use).some(({ key }) =>
-      sheetsOf(doc, shotFrame, { guides: false, place: key, looks: 'none' })
+      drawListOf(doc, shotFrame, { guides: false, place: key, looks: 'none' })
         .filter((sheet) => sheet.place === key)
         .some(({ drawing, matrix }) => {
           const on = markAt(drawing, apply(invert(matrix), at), reach);

@@ -2,7 +2,7 @@
 import { keyOf, pathOf, standing, type Occurrence } from '@tallow/core/assembly';
 import { find, findAll, shotOf, type Element, type Id, type Placement, type ShotDocument } from '@tallow/core/document';
 import { invert, IDENTITY, mapBox, union, EMPTY_BOX, isEmpty, type Box, type Matrix } from '@tallow/core/geometry';
-import { drawingBox, sheetsOf } from '@tallow/core/render';
+import { drawingBox, drawListOf } from '@tallow/core/render';
 import { elementLength, placedInside } from '@tallow/core/timing';
 import { create } from 'zustand';
 import { setShowing } from '../../picture/showing.ts';
@@ -97,7 +97,7 @@ export function boxIn(level: Level, placement: Placement, shotFrame: number): Bo
   const use = standsAs(level, placement, shotFrame);
   if (!use) return EMPTY_BOX;
   const { doc } = level;
-  const all = sheetsOf(doc, shotFrame, { guides: false, place: use.key, flat: use.key, looks: 'none' });
+  const all = drawListOf(doc, shotFrame, { guides: false, place: use.key, flat: use.key, looks: 'none' });
   // What stands still beside it, a wall, says nothing about where the effect is.
   const moving = all.filter(
     ({ layerId }) => find(doc, 'runlist', find(doc, 'layer', layerId)?.runListId)?.period !== 1,

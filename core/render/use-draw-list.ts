@@ -1,4 +1,4 @@
-/** The sheets of one use of an element, with what lies in it, and of one plate. */
+/** The items of one use of an element, with what lies in it, and of one plate. */
 import {
   firstKeyOf,
   occurrenceIn,
@@ -45,7 +45,7 @@ import { drawingBox } from './marks.ts';
 import { axisOf, paintsOn, plainOf, type PaintOf } from './paint.ts';
 import { inRecolouring } from './painted.ts';
 import { plateBend, plateMatrix, plateRoom, shownOnPlate } from './plates.ts';
-import { type Look, type Cut, type Whole, type Sheet, type SheetOptions, DIMMED } from './sheet.ts';
+import { type Look, type Cut, type Whole, type DrawItem, type DrawOptions, DIMMED } from './draw-item.ts';
 
 /** Where a layer is put within its element, with what the element lies in. */
 const inElement = (lie: Lie, shift: Matrix): Lie =>
@@ -104,7 +104,7 @@ export function inOrder(doc: ShotDocument, { element }: Occurrence): (TimedLayer
   );
 }
 
-function isIn(timed: TimedLayer, { guides, forWork, alone, without }: SheetOptions): boolean {
+function isIn(timed: TimedLayer, { guides, forWork, alone, without }: DrawOptions): boolean {
   if (without?.includes(timed.layer.id)) return false;
   if (alone) return timed.layer.id === alone;
   return isVisible(timed) && (guides || (timed.layer.role !== 'guide' && (forWork === true || !timed.layer.forWork)));
@@ -147,16 +147,16 @@ interface Around {
 }
 
 /** Whether a use is asked for: it, or one in it. */
-export const isAsked = (key: string, { place }: SheetOptions): boolean =>
+export const isAsked = (key: string, { place }: DrawOptions): boolean =>
   !place || key === place || place.startsWith(`${key}/`) || key.startsWith(`${place}/`);
 
-/** The sheets of one use of an element, lowest first, and mattes in it that hide what lies behind it too. */
-export function sheetsIn(
+/** The items of one use of an element, lowest first, and mattes in it that hide what lies behind it too. */
+export function drawListIn(
   doc: ShotDocument,
   use: Occurrence,
   around: Around,
-  options: SheetOptions,
-): { sheets: Sheet[]; mattes: Cut[] } {
+  options: DrawOptions,
+): { items: DrawItem[]; mattes: Cut[] } {
   const { element, placement, key, length: turn } = use;
   const { frame, since } = use.moment;
   const { height } = shotOf(doc);
@@ -181,16 +181,16 @@ export function sheetsIn(
   const stays = options.dimPlaceBut;
   const dimsPlace = stays && key !== stays && !key.startsWith(`${stays}/`);
   const seen = placement.layers && new Set(placement.layers);
-  let sheets: Sheet[] = [];
+  let items: DrawItem[] = [];
   const mattes: Cut[] = [];
   // What a layer that clips shows within: the drawing of the nearest layer below, in its folder, that doesn't.
-  let [base, baseFolder]: [Sheet['within'], Id | undefined] = [null, undefined];
+  let [base, baseFolder]: [DrawItem['within'], Id | undefined] = [null, undefined];
   for (const timed of inOrder(doc, use).reverse()) {
     if ('placementId' in timed) {
       const inner = occurrenceIn(doc, use, timed.placementId, options);
       if (!inner || !isAsked(inner.key, options)) continue;
-      const found = sheetsIn(doc, inner, { wholes, tint }, options);
-      sheets = [...cutBy(sheets, found.mattes), ...found.sheets];
+      const found = drawListIn(doc, inner, { wholes, tint }, options);
+      items = [...cutBy(items, found.mattes), ...found.items];
       mattes.push(...found.mattes);
       continue;
     }
@@ -208,7 +208,7 @@ export function sheetsIn(
     const drawing = found && (wavers.length > 0 || bend) ? moved(found, wavers, bend) : found;
     if (drawing && layer.role === 'matte' && options.matte !== layer.id && !options.alone) {
       const cut: Cut = { layerId: layer.id, place: key, drawing, matrix, inverted: layer.matte.inverted };
-      sheets = cutBy(sheets, [cut]);
+      items = cutBy(items, [cut]);
       if (layer.matte.shot) mattes.push(cut);
       continue;
     }
@@ -219,7 +219,7 @@ export function sheetsIn(
     const groupOpacity = folder ? valueAt(folder.opacity, frame, round) : 1;
     const groupLook = lookOf(inFolder, home, NO_MOTION, colours);
     const follows = finishes.some(({ choices }) => choices['along'] === 'motion');
-    sheets.push({
+    items.push({
       layerId: layer.id,
       elementId: element.id,
       place: key,
@@ -239,35 +239,35 @@ export function sheetsIn(
       cuts: [],
     });
   }
-  return { sheets, mattes };
+  return { items, mattes };
 }
 
-/** Sheets with what hides part of each. */
-export const cutBy = (sheets: readonly Sheet[], cuts: readonly Cut[]): Sheet[] =>
-  cuts.length === 0 ? [...sheets] : sheets.map((sheet) => ({ ...sheet, cuts: [...sheet.cuts, ...cuts] }));
+/** Items with what hides part of each. */
+export const cutBy = (items: readonly DrawItem[], cuts: readonly Cut[]): DrawItem[] =>
+  cuts.length === 0 ? [...items] : items.map((item) => ({ ...item, cuts: [...item.cuts, ...cuts] }));
 
-/** The sheets of an element on a frame of its own, as it is drawn, wherever it is used. */
-export function sheetsAsDrawn(doc: ShotDocument, element: Element, frame: number, options: SheetOptions): Sheet[] {
+/** The items of an element on a frame of its own, as it is drawn, wherever it is used. */
+export function itemsAsDrawn(doc: ShotDocument, element: Element, frame: number, options: DrawOptions): DrawItem[] {
   const placement = { ...newPlacement(element.id, { start: 0, x: 0, y: 0 }, () => ''), repeats: null };
   const moment = { frame, turn: 0, since: frame };
   const length = elementLength(doc, element);
   const use = { key: '', path: [placement], placement, element, length, moment, bend: null, matrix: IDENTITY };
-  return sheetsIn(doc, use, { wholes: [], tint: null }, options).sheets;
+  return drawListIn(doc, use, { wholes: [], tint: null }, options).items;
 }
 
 /** Whether a use is only on the way to the one that is asked for. */
-const isOutside = ({ key, element }: Occurrence, { place, element: only }: SheetOptions): boolean =>
+const isOutside = ({ key, element }: Occurrence, { place, element: only }: DrawOptions): boolean =>
   (only !== undefined && only !== null && element.id !== only) ||
   (place !== undefined && place !== null && key !== place && !key.startsWith(`${place}/`));
 
 /** A plate between uses of elements, as it lies on a frame; none where it is not seen, or one thing alone is. */
-export function plateSheet(
+export function plateItem(
   plate: Plate,
   seen: Matrix,
   shotFrame: number,
   wholes: readonly Whole[],
-  options: SheetOptions,
-): Sheet[] {
+  options: DrawOptions,
+): DrawItem[] {
   if (options.alone || options.element || options.place) return [];
   const asset = shownOnPlate(plate, shotFrame, options.guidePlates ?? options.guides);
   if (!asset) return [];

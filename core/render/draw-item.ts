@@ -1,4 +1,4 @@
-/** What lies in a frame, sheet by sheet, and how it is asked for. */
+/** What lies in a frame, item by item, and how it is asked for. */
 import type { HowLaid } from '../assembly/index.ts';
 import type { Resolved } from '../compose/index.ts';
 import type { AssetId, Blend, Drawing, Id } from '../document/index.ts';
@@ -24,7 +24,7 @@ export interface Look {
   readonly matrix: Matrix;
 }
 
-/** A matte that hides part of a sheet, or all but a part. */
+/** A matte that hides part of a item, or all but a part. */
 export interface Cut extends Lying {
   readonly layerId: Id;
   readonly place: string;
@@ -40,11 +40,11 @@ export interface Whole {
   readonly lights?: readonly Falling[];
   readonly air?: { readonly colour: string; readonly share: number } | null;
   /** What it is seen within, or hidden by, lowest first. */
-  readonly matte?: { readonly sheets: readonly Sheet[]; readonly within: boolean } | null;
+  readonly matte?: { readonly items: readonly DrawItem[]; readonly within: boolean } | null;
 }
 
 /** One drawing as it lies in a frame. */
-export interface Sheet extends Lying {
+export interface DrawItem extends Lying {
   readonly layerId: Id;
   readonly elementId: Id;
   /** Which use of its element it is of. */
@@ -73,7 +73,7 @@ export interface Sheet extends Lying {
   readonly recolour: Id | null;
 }
 
-export interface SheetOptions extends HowLaid {
+export interface DrawOptions extends HowLaid {
   /** Guides are for working: the picture on the desk has them, what is taken away never has. */
   readonly guides: boolean;
   /** Whether layers that are for work are shown though guides are not. */

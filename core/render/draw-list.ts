@@ -4,8 +4,8 @@ import type { Id, ShotDocument } from '../document/index.ts';
 import { showVariant } from '../edit/index.ts';
 import { fallingOn } from './lights.ts';
 import { planeWholes, shiningOn, litWholes, airBefore, matteOf, cutWholes } from './plane-wholes.ts';
-import type { Sheet, SheetOptions } from './sheet.ts';
-import { isAsked, sheetsIn, cutBy, plateSheet } from './use-sheets.ts';
+import type { DrawItem, DrawOptions } from './draw-item.ts';
+import { isAsked, drawListIn, cutBy, plateItem } from './use-draw-list.ts';
 
 /** Documents with a variant shown, worked out once each. */
 const shownWith = new WeakMap<ShotDocument, Map<Id, ShotDocument>>();
@@ -20,9 +20,9 @@ export function withVariant(doc: ShotDocument, variantId: Id): ShotDocument {
 }
 
 /** The drawings of a frame, lowest first. Hidden layers and drawings not yet loaded are left out. */
-export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOptions): Sheet[] {
+export function drawListOf(now: ShotDocument, shotFrame: number, options: DrawOptions): DrawItem[] {
   const doc = options.variant ? withVariant(now, options.variant) : now;
-  let sheets: Sheet[] = [];
+  let items: DrawItem[] = [];
   const shining = shiningOn(doc, shotFrame, options);
   for (const each of lyingOn(doc, shotFrame, options).reverse()) {
     if (options.plane && each.plane.id !== options.plane) continue;
@@ -36,13 +36,13 @@ export function sheetsOf(now: ShotDocument, shotFrame: number, options: SheetOpt
       ...litWholes(each.plane, fallingOn(shining, thing, each.plane), airBefore(doc, each.plane, options)),
     ];
     if ('plate' in each) {
-      sheets.push(...plateSheet(each.plate, each.matrix, shotFrame, wholes, options));
+      items.push(...plateItem(each.plate, each.matrix, shotFrame, wholes, options));
       continue;
     }
     const { use } = each;
     if (!isAsked(use.key, options)) continue;
-    const found = sheetsIn(doc, use, { wholes, tint: null }, options);
-    sheets = [...cutBy(sheets, found.mattes), ...found.sheets];
+    const found = drawListIn(doc, use, { wholes, tint: null }, options);
+    items = [...cutBy(items, found.mattes), ...found.items];
   }
-  return sheets;
+  return items;
 }
