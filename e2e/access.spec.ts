@@ -1,6 +1,7 @@
 /** What WCAG 2.2 AA asks of every view, menu and panel, as far as a program can tell. */
 import axe from 'axe-core';
-import { address, beenHere, drawn, makeShot, openDesk, painted, tipped } from './desk.ts';
+import { address, beenHere, drawn, makeShot, openDesk, painted } from './desk.ts';
+import { tipped } from './controls.ts';
 import { expect, test, type Page } from './test.ts';
 
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];

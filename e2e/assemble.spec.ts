@@ -5,7 +5,8 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { assembled, bars, dragged, farFromDesk, shotFrame, step, usesOf } from './assembled.ts';
-import { choose, address, painted, Pen, pixels, ring, saved, stored } from './desk.ts';
+import { address, painted, Pen, pixels, ring, saved, stored } from './desk.ts';
+import { choose } from './controls.ts';
 import { expect, test } from './test.ts';
 
 test('a use is moved by the pen, nudged and shifted by keys, each one step', async ({ page }) => {

@@ -1,17 +1,6 @@
 import { expect, test, type Page } from './test.ts';
-import {
-  choose,
-  address,
-  countOf,
-  makeShot,
-  openDesk,
-  painted,
-  Pen,
-  pixels,
-  marksOf,
-  saved,
-  strokesOf,
-} from './desk.ts';
+import { address, countOf, makeShot, openDesk, painted, Pen, pixels, marksOf, saved, strokesOf } from './desk.ts';
+import { choose } from './controls.ts';
 
 const brush = (page: Page, name: string) =>
   page.getByRole('group', { name: 'Brushes' }).getByText(name, { exact: true });

@@ -1,7 +1,8 @@
 /** More of what is assembled, by pen and keys: a plate cut by what passes it, the camera along a path, and a cover laid until nothing is left. */
 import { createCanvas } from '@napi-rs/canvas';
 import { assembled, farFromDesk, shotFrame, step } from './assembled.ts';
-import { choose, address, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
+import { address, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
+import { choose } from './controls.ts';
 import { expect, test, type Page } from './test.ts';
 
 const goTo = async (page: Page, frame: number): Promise<void> => {

@@ -1,6 +1,7 @@
 /** One thing of the shot cut by another, by pen and keys: within it, but for it, by all it has passed over; exported. */
 import { assembled, bars, farFromDesk, shotFrame, usesOf } from './assembled.ts';
-import { choose, painted, pixels, saved } from './desk.ts';
+import { painted, pixels, saved } from './desk.ts';
+import { choose } from './controls.ts';
 import { expect, test } from './test.ts';
 
 test('a use is seen within another, but for it, and by all it has passed over; the export is the same', async ({

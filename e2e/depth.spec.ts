@@ -1,6 +1,7 @@
 /** Planes of depth and the camera by pen and by keys: moved, undone, drawn under, exported. */
 import { assembled, bars, dragged, farFromDesk, shotFrame, step } from './assembled.ts';
-import { choose, address, painted, pixels, saved, stored } from './desk.ts';
+import { address, painted, pixels, saved, stored } from './desk.ts';
+import { choose } from './controls.ts';
 import { expect, test, type Page } from './test.ts';
 
 interface StoredPlane {

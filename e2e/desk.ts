@@ -271,56 +271,6 @@ export async function runsOf(shotId: string): Promise<string[]> {
   return lists.flatMap((list) => list.runs!.map((run) => `${run.slot?.slice(0, 8) ?? 'none'} ${run.length}`));
 }
 
-/** How many unsaved things this browser's store holds, of any tab; -1 when it cannot be read. */
-export const leftInStore = (page: Page): Promise<number> =>
-  page.evaluate(
-    () =>
-      new Promise<number>((done) => {
-        const opening = indexedDB.open('tallow');
-        // There is none: it is not for us to make it.
-        opening.onupgradeneeded = () => {
-          opening.transaction!.abort();
-        };
-        opening.onerror = () => {
-          done(opening.error?.name === 'AbortError' ? 0 : -1);
-        };
-        opening.onsuccess = () => {
-          const database = opening.result;
-          const counting = database.transaction('pending').objectStore('pending').count();
-          counting.onsuccess = () => {
-            done(counting.result);
-            database.close();
-          };
-          counting.onerror = () => {
-            done(-1);
-          };
-        };
-      }),
-  );
-
-/** Whether each tab that has something in this browser's store is alive, or its work is held by one that is. */
-export const tabsInStoreAreHeld = (page: Page): Promise<boolean> =>
-  page.evaluate(async () => {
-    const keys = await new Promise<IDBValidKey[]>((done, failed) => {
-      const opening = indexedDB.open('tallow');
-      // There is none: it is not for us to make it.
-      opening.onupgradeneeded = () => {
-        opening.transaction!.abort();
-      };
-      opening.onerror = failed;
-      opening.onsuccess = () => {
-        const reading = opening.result.transaction('pending').objectStore('pending').getAllKeys();
-        reading.onerror = failed;
-        reading.onsuccess = () => {
-          opening.result.close();
-          done(reading.result);
-        };
-      };
-    });
-    const held = new Set((await navigator.locks.query()).held!.map(({ name }) => name));
-    return keys.every((key) => held.has(`tallow-tab-${(key as string[])[1]!}`));
-  });
-
 /** A round line about a place, shares of the picture. */
 export async function ring(pen: Pen, cx: number, cy: number, r = 0.04): Promise<void> {
   const at = (i: number) => {
@@ -331,20 +281,3 @@ export async function ring(pen: Pen, cx: number, cy: number, r = 0.04): Promise<
   await pen.moves(Array.from({ length: 24 }, (_, i) => at(i + 1)));
   await pen.up(at(24));
 }
-
-/** Chooses of a list that opens where it stands: by what is kept, by its words, or by its place. */
-export async function choose(
-  select: Locator,
-  option: string | { readonly label: string } | { readonly index: number },
-): Promise<void> {
-  await select.click();
-  const list = select.page().getByRole('listbox');
-  const options = list.getByRole('option');
-  if (typeof option === 'string') await list.locator(`[role=option][data-value="${option}"]`).click();
-  else if ('index' in option) await options.nth(option.index).click();
-  else await options.filter({ hasText: option.label }).first().click();
-  await expect(list).toHaveCount(0);
-}
-
-/** Controls by how their tips begin. */
-export const tipped = (scope: Page | Locator, begins: string): Locator => scope.locator(`[data-tip^="${begins}"]`);

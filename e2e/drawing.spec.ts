@@ -1,5 +1,6 @@
 import { expect, test } from './test.ts';
-import { address, countOf, makeShot, openDesk, painted, Pen, pixels, saved, storedMarks, tipped } from './desk.ts';
+import { address, countOf, makeShot, openDesk, painted, Pen, pixels, saved, storedMarks } from './desk.ts';
+import { tipped } from './controls.ts';
 
 test('a stroke looks the same under the pen, after pen-up and after reloading', async ({ page }) => {
   const shot = await makeShot(address());

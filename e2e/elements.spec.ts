@@ -1,18 +1,6 @@
 import { expect, test, type Page } from './test.ts';
-import {
-  choose,
-  address,
-  countOf,
-  drawn,
-  makeShot,
-  openDesk,
-  painted,
-  Pen,
-  pixels,
-  saved,
-  stored,
-  tipped,
-} from './desk.ts';
+import { address, countOf, drawn, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
+import { choose, tipped } from './controls.ts';
 
 const row = (page: Page, name: string) => page.locator(`[data-testid=element][data-name="${name}"]`);
 const layer = (page: Page, name: string) => page.locator(`[data-testid=layer][data-name="${name}"]`);

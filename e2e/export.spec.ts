@@ -4,7 +4,8 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Application } from './application.ts';
-import { choose, address, drawn, makeShot, openDesk, painted, Pen, saved } from './desk.ts';
+import { address, drawn, makeShot, openDesk, painted, Pen, saved } from './desk.ts';
+import { choose } from './controls.ts';
 
 test('frames are rendered on the server, numbered and zipped, and match the picture within one level', async ({
   page,

@@ -4,7 +4,8 @@ import { strFromU8, unzipSync } from 'fflate';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { choose, address, beenHere, makeShot, painted, Pen, saved, storedDrawings } from './desk.ts';
+import { address, beenHere, makeShot, painted, Pen, saved, storedDrawings } from './desk.ts';
+import { choose } from './controls.ts';
 
 const DRAWINGS = 12;
 

@@ -1,20 +1,8 @@
 /** What common work takes of the hand, counted and held against docs/labour.md. */
 import { readFileSync } from 'node:fs';
 import type { Locator } from '@playwright/test';
-import {
-  choose,
-  address,
-  beenHere,
-  drawn,
-  makeShot,
-  openDesk,
-  painted,
-  Pen,
-  saved,
-  stored,
-  storedDrawings,
-  tipped,
-} from './desk.ts';
+import { address, beenHere, drawn, makeShot, openDesk, painted, Pen, saved, stored, storedDrawings } from './desk.ts';
+import { choose, tipped } from './controls.ts';
 import { expect, test, type Page } from './test.ts';
 
 /** What the table says, by task. */

@@ -26,7 +26,8 @@ import { addFinish, addLayer, addMark, newFinish, setElement } from '../core/edi
 import { polygonRing } from '../core/geometry/index.ts';
 import { drawDrawing, Scratch, drawFrame, paintsOf, type RenderContext, type Surface } from '../core/render/index.ts';
 import { fittedView, viewMatrix } from '../web/view/view.ts';
-import { choose, address, countOf, makeShot, openDesk, painted, Pen, saved, stored } from './desk.ts';
+import { address, countOf, makeShot, openDesk, painted, Pen, saved, stored } from './desk.ts';
+import { choose } from './controls.ts';
 import { expect, test, type Page } from './test.ts';
 
 const SIZE = { width: 640, height: 360 };

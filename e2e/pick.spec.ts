@@ -1,6 +1,5 @@
 import { expect, test, type Page } from './test.ts';
 import {
-  choose,
   address,
   makeShot,
   marksOf,
@@ -13,6 +12,7 @@ import {
   drawn,
   storedDrawings,
 } from './desk.ts';
+import { choose } from './controls.ts';
 
 /** Three strokes side by side, the middle one tall. */
 async function threeStrokes(page: Page): Promise<Pen> {

@@ -10,20 +10,8 @@ import {
 import { ticksOf } from '@tallow/core/plan';
 import { layAll, marksFrom, sceneOf, starterOf } from '@tallow/core/starters';
 import { expect, test, type Page } from './test.ts';
-import {
-  choose,
-  beenHere,
-  address,
-  makeShot,
-  openDesk,
-  painted,
-  Pen,
-  pixels,
-  saved,
-  stored,
-  storedDrawings,
-  tipped,
-} from './desk.ts';
+import { beenHere, address, makeShot, openDesk, painted, Pen, pixels, saved, stored, storedDrawings } from './desk.ts';
+import { choose, tipped } from './controls.ts';
 
 async function openPlan(page: Page, shot: string): Promise<void> {
   await beenHere(page);

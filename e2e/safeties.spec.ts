@@ -3,7 +3,8 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import pg from 'pg';
 import { Application } from './application.ts';
-import { leftInStore, makeShot, openDesk, painted, Pen, pixels, saved, storedDrawings, storedMarks } from './desk.ts';
+import { makeShot, openDesk, painted, Pen, pixels, saved, storedDrawings, storedMarks } from './desk.ts';
+import { leftInStore } from './browser-store.ts';
 
 let application: Application;
 test.beforeAll(async () => {

@@ -1,4 +1,5 @@
-import { address, drawn, makeShot, openDesk, painted, Pen, runsOf, saved, stored, tipped } from './desk.ts';
+import { address, drawn, makeShot, openDesk, painted, Pen, runsOf, saved, stored } from './desk.ts';
+import { tipped } from './controls.ts';
 import { expect, test, type Page } from './test.ts';
 
 const cell = (page: Page, frame: number, column = 0) =>

@@ -1,5 +1,6 @@
 /** The shelf by pen and by keys: an element kept, found again, put into another shot by a press and by a drop, told anew, taken off. */
-import { choose, countOf, address, makeShot, openDesk, painted, Pen, ring, saved, stored } from './desk.ts';
+import { countOf, address, makeShot, openDesk, painted, Pen, ring, saved, stored } from './desk.ts';
+import { choose } from './controls.ts';
 import { expect, test, type Page } from './test.ts';
 
 const LINE: [number, number, number] = [140, 42, 20];

@@ -1,16 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import {
-  choose,
-  SOME_PRODUCTION,
-  SOME_SHOT,
-  address,
-  makeShot,
-  openDesk,
-  painted,
-  Pen,
-  pixels,
-  tipped,
-} from './desk.ts';
+import { SOME_PRODUCTION, SOME_SHOT, address, makeShot, openDesk, painted, Pen, pixels } from './desk.ts';
+import { choose, tipped } from './controls.ts';
 
 const card = (page: Page, name: string) => page.locator(`[data-testid=shot][data-name="${name}"]`);
 

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from './test.ts';
-import { choose, address, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
+import { address, makeShot, openDesk, painted, Pen, pixels, saved, stored } from './desk.ts';
+import { choose } from './controls.ts';
 
 const frameOf = (page: Page) => page.getByTestId('frame-of');
 const holds = async (shot: string): Promise<string> => {

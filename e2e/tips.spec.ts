@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { address, makeShot, openDesk, tipped } from './desk.ts';
+import { address, makeShot, openDesk } from './desk.ts';
+import { tipped } from './controls.ts';
 
 test('what a control does is told to the mouse that rests on it, to the finger that stays, and to who comes by keys', async ({
   browser,

@@ -1,5 +1,6 @@
 import { expect, test, type CDPSession, type Page } from '@playwright/test';
-import { address, makeShot, openDesk, painted, Pen, saved, storedMarks, strokesOf, tipped } from './desk.ts';
+import { address, makeShot, openDesk, painted, Pen, saved, storedMarks, strokesOf } from './desk.ts';
+import { tipped } from './controls.ts';
 
 type Finger = readonly [x: number, y: number];
 

@@ -2,7 +2,8 @@
 import { createCanvas } from '@napi-rs/canvas';
 import { strToU8, zipSync } from 'fflate';
 import { assembled, bars, step, usesOf, type Use } from './assembled.ts';
-import { choose, address, makeShot, openDesk, painted, Pen, ring, saved, stored } from './desk.ts';
+import { address, makeShot, openDesk, painted, Pen, ring, saved, stored } from './desk.ts';
+import { choose } from './controls.ts';
 import { expect, test } from './test.ts';
 
 const PLACES = [0.3, 0.4, 0.5];

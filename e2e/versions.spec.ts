@@ -1,5 +1,6 @@
 /** Versions by pen and by keys: a stage named, gone back to in two actions, gone on from in a new shot; nothing after it is lost. */
-import { address, countOf, makeShot, openDesk, painted, Pen, saved, stored, tipped } from './desk.ts';
+import { address, countOf, makeShot, openDesk, painted, Pen, saved, stored } from './desk.ts';
+import { tipped } from './controls.ts';
 import { expect, test, type Page } from './test.ts';
 
 const LINE: [number, number, number] = [140, 42, 20];

@@ -1,6 +1,7 @@
 /** One tab and the hand that draws in it. Whatever befalls it, it opens the shot again and goes on. */
 import type { BrowserContext, Page } from '@playwright/test';
-import { beenHere, leftInStore, Pen, tabsInStoreAreHeld } from '../desk.ts';
+import { beenHere, Pen } from '../desk.ts';
+import { leftInStore, tabsInStoreAreHeld } from '../browser-store.ts';
 import { pause, within, type Chance } from './chance.ts';
 import { placeOf, type Stroke } from './tally.ts';
 

@@ -2,6 +2,7 @@
 import { useRef, type ReactNode } from 'react';
 import { act, type Action } from './action.ts';
 import { titleOf } from './key-text.ts';
+import { capturePointer } from '../parts/dragging.ts';
 
 /** A square button for an action that lasts as long as it is held. */
 export function HoldButton({ action, children }: { action: Action; children: ReactNode }) {
@@ -23,7 +24,7 @@ export function HoldButton({ action, children }: { action: Action; children: Rea
       data-holds
       className="moves grid size-8 shrink-0 touch-none place-items-center rounded-lg text-wax-300 hover:bg-black/25"
       onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
+        capturePointer(event.currentTarget, event);
         begin();
       }}
       onPointerUp={end}
@@ -69,7 +70,7 @@ export function StepButton({ action, holds, children }: StepButtonProps) {
       data-holds
       className="moves flex h-8 min-w-8 touch-none items-center justify-center rounded-lg bg-soot-800 text-wax-300 hover:bg-soot-700 hover:text-wax-100"
       onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
+        capturePointer(event.currentTarget, event);
         held.current = false;
         timer.current = setTimeout(() => {
           held.current = true;

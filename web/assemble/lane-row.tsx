@@ -16,6 +16,7 @@ import { keyOn, openInside, pickPlane, pickUses, placing, usePlacing, type Level
 import { dragBar, type BarDrag, type BarHow } from './bar-drag.ts';
 import { BAR_GAP, BAR_HEIGHT, LaneCanvas, laneHeight, type InView } from './lane-canvas.tsx';
 import { edgesOf, partAt, snappedFrame, TIME_SNAP, type Bar, type Lane } from './lane.ts';
+import { capturePointer } from '../parts/dragging.ts';
 
 export const LANE_NAME = 118;
 
@@ -98,7 +99,7 @@ function BarHandle({
       pickUses(picked.includes(id) ? picked.filter((each) => each !== id) : [...picked, id]);
       return;
     }
-    event.currentTarget.setPointerCapture(event.pointerId);
+    capturePointer(event.currentTarget, event);
     const rect = event.currentTarget.getBoundingClientRect();
     const part = partAt(event.clientX - rect.left, rect.width);
     const asked = as ?? (event.altKey ? 'slip' : event.ctrlKey ? 'copy' : part);

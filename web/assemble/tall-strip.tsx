@@ -14,6 +14,7 @@ import { lanesOf } from './lane.ts';
 import { ValueLane } from './value-lane.tsx';
 import { SoundLane } from './sound-lane.tsx';
 import { useHitFrames } from '../sound/hits.ts';
+import { startScrub } from '../parts/dragging.ts';
 
 const RULER = 20;
 /** Frames that are at least in view when one looks closely. */
@@ -38,22 +39,17 @@ function Ruler({
   const numbers = Array.from({ length: Math.max(0, Math.ceil((last - first) / every)) }, (_, i) => first + i * every);
   const ready = useReady((s) => s.shotFrames);
   const hits = useHitFrames(level.doc);
-  const to = (event: React.PointerEvent<HTMLElement>): void => {
-    const rect = event.currentTarget.getBoundingClientRect();
-    onFrame(Math.floor(view.from + (event.clientX - rect.left) / view.perFrame));
-  };
   return (
     <div
       className="relative cursor-ew-resize touch-none select-none font-mono text-[10px] text-wax-500"
       style={{ height: RULER }}
       data-testid="shot-ruler"
       onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
+        const { left } = event.currentTarget.getBoundingClientRect();
         if (playback().playing) stopPlaying();
-        to(event);
-      }}
-      onPointerMove={(event) => {
-        if (event.buttons & 1) to(event);
+        startScrub(event, ({ clientX }) => {
+          onFrame(Math.floor(view.from + (clientX - left) / view.perFrame));
+        });
       }}
     >
       {numbers.map((frame) => (

@@ -2,7 +2,8 @@
 import { answered, STRAIGHT, type Response } from '@tallow/core/brush';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useRef, type KeyboardEvent } from 'react';
+import { startScrub } from '../parts/dragging.ts';
 
 const SIZE = { width: 150, height: 112 };
 const PLOT = { left: 10, right: 140, top: 10, bottom: 102 };
@@ -18,7 +19,7 @@ export function ResponseChart({ response, onSet }: { response: Response; onSet: 
     next[index] = Math.round(Math.min(1, Math.max(0, height)) * 100) / 100;
     onSet(next);
   };
-  const draw = (event: PointerEvent): void => {
+  const draw = (event: { clientX: number; clientY: number }): void => {
     const box = svg.current!.getBoundingClientRect();
     const across = x.invert(event.clientX - box.left);
     const height = y.invert(event.clientY - box.top);
@@ -45,11 +46,7 @@ export function ResponseChart({ response, onSet }: { response: Response; onSet: 
         data-testid="response"
         className="cursor-crosshair touch-none rounded-lg bg-soot-950"
         onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          draw(event);
-        }}
-        onPointerMove={(event) => {
-          if (event.buttons & 1) draw(event);
+          startScrub(event, draw);
         }}
       >
         <path d={`M${x(0)} ${y(0)}L${x(1)} ${y(1)}`} stroke="#332b25" strokeDasharray="3 3" />

@@ -14,6 +14,7 @@ import { held, useHeld } from '../hand/held.ts';
 import { makeSurface } from '../workers/surfaces.ts';
 import { madeBy } from '../hand/brushes.ts';
 import { Select } from '../parts/select.tsx';
+import { capturePointer } from '../parts/dragging.ts';
 
 const SIZE = { width: 178, height: 112 };
 
@@ -138,7 +139,7 @@ export function TryPad() {
         className="cursor-crosshair touch-none rounded-lg bg-surround"
         onPointerDown={(event) => {
           stop.current();
-          event.currentTarget.setPointerCapture(event.pointerId);
+          capturePointer(event.currentTarget, event);
           doing.current = land(sampleOf(event));
         }}
         onPointerMove={(event) => {

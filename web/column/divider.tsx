@@ -1,5 +1,5 @@
 /** The edge between the wheel and what stands under it: dragged, it gives one of them more room. */
-import { followHandle } from '../parts/follow-handle.ts';
+import { startDrag } from '../parts/dragging.ts';
 import { onScreen, setScreen, useScreen } from '../screen/screen.ts';
 import { WHEEL } from '../wheel/dial.ts';
 import { MIN, MAX, useWheelScale } from '../wheel/room.ts';
@@ -30,7 +30,7 @@ export function Divider() {
       onPointerDown={(event) => {
         const from = event.clientY;
         const before = onScreen().wheelScale;
-        followHandle(event, () => ({
+        startDrag(event, () => ({
           move: ({ clientY }) => {
             set(scale + (clientY - from) / WHEEL.size);
           },

@@ -4,7 +4,7 @@ import { darknessOf, LEVEL_LIMITS, pencilAt, type Darkness, type Levels } from '
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { Button } from '../parts/button.tsx';
 import { Dialog } from '../parts/dialog.tsx';
-import { followHandle } from '../parts/follow-handle.ts';
+import { startDrag } from '../parts/dragging.ts';
 import { Check } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { looked } from '../workers/scan-work.ts';
@@ -98,7 +98,7 @@ function Marks({ marks, onMove }: MarksProps) {
           onPointerDown={(event) => {
             const box = host.current!.getBoundingClientRect();
             const before = marks;
-            followHandle(event, () => ({
+            startDrag(event, () => ({
               move: ({ clientX, clientY }) => {
                 onMove(moved(i, { x: (clientX - box.left) / box.width, y: (clientY - box.top) / box.height }));
               },

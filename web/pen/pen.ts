@@ -18,6 +18,7 @@ import type { Engine } from '../picture/engine.ts';
 import type { PenDoing, PenSample } from '../hand/pen-doing.ts';
 import { beginStroke } from './stroke-pen.ts';
 import { setPen } from '../hand/open-pen.ts';
+import { capturePointer } from '../parts/dragging.ts';
 
 interface Spot {
   readonly x: number;
@@ -151,7 +152,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     // A palm beside a pen that is down is no finger.
     if (event.pointerType === 'touch' && doing?.kind === 'pen' && doing.type === 'pen') return;
     if (event.pointerType === 'touch') touches.set(event.pointerId, spotOf(event));
-    canvas.setPointerCapture(event.pointerId);
+    capturePointer(canvas, event);
     canvas.focus({ preventScroll: true });
     event.preventDefault();
     if (touches.size === 2) {

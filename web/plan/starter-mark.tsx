@@ -5,11 +5,12 @@ import { useEffect, useRef } from 'react';
 import type { Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { useViewed } from '../view/viewed.ts';
-import { layNow, preview, workOf } from './laying.ts';
+import { dropPreview, layNow, preview, workOf } from './laying.ts';
 import { plan, take, usePlan } from './plan.ts';
 import { startersOf } from '@tallow/core/edit';
 import { compute } from '../workers/compute-client.ts';
 import { ROSE, type Sight } from './sight.ts';
+import { startDrag } from '../parts/dragging.ts';
 
 /** Previews are drawn at half the picture's size, or less where it has more pixels. */
 const SHARE = 0.5;
@@ -79,29 +80,24 @@ export function StarterMark({ now, sight }: { now: Current; sight: Sight }) {
     const at = apply(sight.matrix, starter);
     const chosen = hand?.kind === 'starter' && hand.id === starter.id;
     const begin = (event: React.PointerEvent<Element>): void => {
-      event.preventDefault();
-      event.stopPropagation();
-      take({ kind: 'starter', id: starter.id });
-      const mark = event.currentTarget;
-      mark.setPointerCapture(event.pointerId);
-      const from = sight.placeOf(event);
-      const was = find(now.doc, 'starter', starter.id) ?? starter;
-      let moved = false;
-      const move = (each: Event): void => {
-        const p = sight.placeOf(each as PointerEvent);
-        moved = true;
-        preview({ ...was, x: was.x + p.x - from.x, y: was.y + p.y - from.y });
-      };
-      const end = (): void => {
-        mark.removeEventListener('pointermove', move);
-        mark.removeEventListener('pointerup', end);
-        mark.removeEventListener('pointercancel', end);
-        const { moving: now_ } = plan();
-        if (moved && now_) void layNow(now_, 'move starter');
-      };
-      mark.addEventListener('pointermove', move);
-      mark.addEventListener('pointerup', end);
-      mark.addEventListener('pointercancel', end);
+      startDrag(event, () => {
+        take({ kind: 'starter', id: starter.id });
+        const from = sight.placeOf(event);
+        const was = find(now.doc, 'starter', starter.id) ?? starter;
+        let moved = false;
+        return {
+          move: (each) => {
+            const p = sight.placeOf(each);
+            moved = true;
+            preview({ ...was, x: was.x + p.x - from.x, y: was.y + p.y - from.y });
+          },
+          up: () => {
+            const { moving: put } = plan();
+            if (moved && put) void layNow(put, 'move starter');
+          },
+          drop: dropPreview,
+        };
+      });
     };
     return (
       <g

@@ -4,6 +4,7 @@ import type { Point } from '@tallow/core/geometry';
 import { useRef, useState, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
 import type { ShelfItem } from '../api/types.ts';
+import { startDrag } from '../parts/dragging.ts';
 
 /** CSS px a press may wander before it is a drag. */
 const STILL = 6;
@@ -27,7 +28,6 @@ interface ShelfCardProps {
 }
 
 export function ShelfCard({ item, moves, does, onChoose, onDrop, children }: ShelfCardProps) {
-  const began = useRef<Point | null>(null);
   const [dragged, setDragged] = useState<Point | null>(null);
   /**
    * Whether the press is a drag: the click that follows one chooses nothing. Known at once, as the state is only drawn: the pen may
@@ -43,27 +43,24 @@ export function ShelfCard({ item, moves, does, onChoose, onDrop, children }: She
         aria-label={`${does}: ${item.name}`}
         className="moves block w-full touch-none overflow-hidden rounded-lg bg-surround hover:brightness-110"
         onPointerDown={(event) => {
-          if (!onDrop || event.button !== 0) return;
-          began.current = { x: event.clientX, y: event.clientY };
-          isDragged.current = false;
-          event.currentTarget.setPointerCapture(event.pointerId);
-        }}
-        onPointerMove={({ clientX: x, clientY: y }) => {
-          const from = began.current;
-          if (!from) return;
-          isDragged.current ||= Math.hypot(x - from.x, y - from.y) > STILL;
-          if (isDragged.current) setDragged({ x, y });
-        }}
-        onPointerUp={({ clientX: x, clientY: y }) => {
-          began.current = null;
-          if (!isDragged.current) return;
-          setDragged(null);
-          onDrop?.({ x, y });
-        }}
-        onPointerCancel={() => {
-          began.current = null;
-          isDragged.current = false;
-          setDragged(null);
+          if (!onDrop) return;
+          startDrag(event, () => {
+            isDragged.current = false;
+            return {
+              move: ({ clientX: x, clientY: y }) => {
+                isDragged.current ||= Math.hypot(x - event.clientX, y - event.clientY) > STILL;
+                if (isDragged.current) setDragged({ x, y });
+              },
+              up: ({ clientX: x, clientY: y }) => {
+                if (!isDragged.current) return;
+                setDragged(null);
+                onDrop({ x, y });
+              },
+              drop: () => {
+                setDragged(null);
+              },
+            };
+          });
         }}
         onClick={() => {
           if (!isDragged.current) onChoose();

@@ -2,6 +2,7 @@
 import { randomId, type ShotDocument } from '@tallow/core/document';
 import type { Point } from '@tallow/core/geometry';
 import type { PointerEvent as ReactPointerEvent } from 'react';
+import { startDrag } from '../parts/dragging.ts';
 import { endGesture, reEdit, takeBack } from './document.ts';
 
 interface Dragged {
@@ -23,44 +24,26 @@ export function drag(
   event: ReactPointerEvent<Element>,
   { placeOf, name, change, done, moved: tell, over }: Dragged,
 ): void {
-  if (event.button !== 0) return;
-  event.preventDefault();
-  event.stopPropagation();
-  const mark = event.currentTarget;
-  const gesture = `plan-${randomId()}`;
-  const from = placeOf(event);
-  let moved = false;
-  mark.setPointerCapture(event.pointerId);
-  const move = (each: Event): void => {
-    moved = true;
-    const at = placeOf(each as PointerEvent);
-    reEdit(name, (doc) => change(doc, at, from), gesture);
-    tell?.(at, from);
-  };
-  const stop = (): void => {
-    mark.removeEventListener('pointermove', move);
-    mark.removeEventListener('pointerup', end);
-    mark.removeEventListener('pointercancel', cancel);
-    removeEventListener('keydown', escape, { capture: true });
-    over?.();
-  };
-  const end = (): void => {
-    stop();
-    endGesture();
-    if (moved) done?.();
-  };
-  const cancel = (): void => {
-    stop();
-    takeBack(gesture);
-  };
-  const escape = (key: KeyboardEvent): void => {
-    if (key.code !== 'Escape') return;
-    key.preventDefault();
-    key.stopPropagation();
-    cancel();
-  };
-  mark.addEventListener('pointermove', move);
-  mark.addEventListener('pointerup', end);
-  mark.addEventListener('pointercancel', cancel);
-  addEventListener('keydown', escape, { capture: true });
+  startDrag(event, () => {
+    const gesture = `plan-${randomId()}`;
+    const from = placeOf(event);
+    let moved = false;
+    return {
+      move: (each) => {
+        moved = true;
+        const at = placeOf(each);
+        reEdit(name, (doc) => change(doc, at, from), gesture);
+        tell?.(at, from);
+      },
+      up: () => {
+        over?.();
+        endGesture();
+        if (moved) done?.();
+      },
+      drop: () => {
+        over?.();
+        takeBack(gesture);
+      },
+    };
+  });
 }

@@ -14,7 +14,7 @@ import {
   Undo2,
   type LucideIcon,
 } from 'lucide-react';
-import { useRef, type PointerEvent } from 'react';
+import type { PointerEvent } from 'react';
 import { ActionButton } from '../actions/action-button.tsx';
 import type { Action } from '../actions/action.ts';
 import { HoldButton } from '../actions/hold-button.tsx';
@@ -24,6 +24,7 @@ import { TIME_ACTIONS } from '../time/actions.ts';
 import { DROPPER } from '../tools/dropper/tool.ts';
 import { VIEW_ACTIONS } from '../view/actions.ts';
 import { CLEAN_ACTIONS } from './clean.ts';
+import { startDrag } from '../parts/dragging.ts';
 
 /** Held: they last as long as the finger stays. */
 const HELD: readonly (readonly [Action, LucideIcon])[] = [
@@ -44,16 +45,26 @@ const PRESSED: readonly (readonly [Action, LucideIcon])[] = [
 /** How much of it stays inside the picture, px. */
 const INSIDE = 56;
 
+function move(event: PointerEvent<HTMLElement>): void {
+  const room = event.currentTarget.closest('[data-other-hand]')?.parentElement;
+  if (!room) return;
+  startDrag(event, () => {
+    event.currentTarget.focus({ preventScroll: true });
+    const { otherHand: before } = onScreen();
+    return {
+      move: (each) => {
+        const x = Math.min(room.clientWidth - INSIDE, Math.max(0, before.x + each.clientX - event.clientX));
+        const y = Math.min(room.clientHeight - INSIDE, Math.max(0, before.y + each.clientY - event.clientY));
+        setScreen({ otherHand: { shown: true, x, y } });
+      },
+      drop: () => {
+        setScreen({ otherHand: before });
+      },
+    };
+  });
+}
+
 function Grip() {
-  const from = useRef<{ x: number; y: number; left: number; top: number } | null>(null);
-  const move = (event: PointerEvent<HTMLElement>): void => {
-    const began = from.current;
-    const room = event.currentTarget.closest('[data-other-hand]')?.parentElement;
-    if (!began || !room) return;
-    const x = Math.min(room.clientWidth - INSIDE, Math.max(0, began.left + event.clientX - began.x));
-    const y = Math.min(room.clientHeight - INSIDE, Math.max(0, began.top + event.clientY - began.y));
-    setScreen({ otherHand: { shown: true, x, y } });
-  };
   const nudge = (dx: number, dy: number): void => {
     const { otherHand } = onScreen();
     setScreen({ otherHand: { ...otherHand, x: Math.max(0, otherHand.x + dx), y: Math.max(0, otherHand.y + dy) } });
@@ -65,18 +76,7 @@ function Grip() {
       data-tip="Drag to where the other hand rests; or with the arrow keys"
       data-arrows
       className="grid h-6 w-full cursor-grab touch-none place-items-center rounded-lg text-wax-500 hover:text-wax-100"
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        const { otherHand } = onScreen();
-        from.current = { x: event.clientX, y: event.clientY, left: otherHand.x, top: otherHand.y };
-      }}
-      onPointerMove={move}
-      onPointerUp={() => {
-        from.current = null;
-      }}
-      onPointerCancel={() => {
-        from.current = null;
-      }}
+      onPointerDown={move}
       onKeyDown={({ code }) => {
         const step = { ArrowLeft: [-16, 0], ArrowRight: [16, 0], ArrowUp: [0, -16], ArrowDown: [0, 16] }[code];
         if (step) nudge(step[0]!, step[1]!);

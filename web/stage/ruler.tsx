@@ -6,6 +6,7 @@ import { useCurrent } from '../selection/current.ts';
 import { setHeld, useHeld, held } from '../hand/held.ts';
 import { useViewed } from '../view/viewed.ts';
 import { viewMatrix } from '../view/view.ts';
+import { startDrag } from '../parts/dragging.ts';
 
 /** How far its handles stand from its middle, CSS px. */
 const ARM = 150;
@@ -18,7 +19,6 @@ export function Ruler() {
   const ruler = useHeld((s) => s.ruler);
   const view = useViewed((s) => s.view);
   const area = useViewed((s) => s.area);
-  const from = useRef<{ at: Point; x: number; y: number } | null>(null);
   const svg = useRef<SVGSVGElement>(null);
   if (!now || !ruler || area.width === 0) return null;
   const matrix = viewMatrix(view, shotOf(now.doc), area);
@@ -27,31 +27,36 @@ export function Ruler() {
   const length = Math.hypot(ahead.x - middle.x, ahead.y - middle.y);
   const [ux, uy] = [(ahead.x - middle.x) / length, (ahead.y - middle.y) / length];
   const far = area.width + area.height;
-  const inShot = (event: PointerEvent): Point => {
+  const inShot = (event: { clientX: number; clientY: number }): Point => {
     const box = svg.current!.getBoundingClientRect();
     return apply(invert(matrix), { x: event.clientX - box.left, y: event.clientY - box.top });
   };
-  const grab = (event: PointerEvent<SVGElement>): void => {
-    event.stopPropagation();
-    event.currentTarget.setPointerCapture(event.pointerId);
-    from.current = { at: inShot(event), x: ruler.x, y: ruler.y };
+  const drop = (): void => {
+    setHeld({ ruler });
   };
-  const move = (event: PointerEvent): void => {
-    if (!from.current) return;
-    const at = inShot(event);
-    setHeld({
-      ruler: { ...ruler, x: from.current.x + at.x - from.current.at.x, y: from.current.y + at.y - from.current.at.y },
+  const move = (event: PointerEvent<SVGElement>): void => {
+    startDrag(event, () => {
+      event.currentTarget.focus({ preventScroll: true });
+      const from = inShot(event);
+      return {
+        move: (each) => {
+          const at = inShot(each);
+          setHeld({ ruler: { ...ruler, x: ruler.x + at.x - from.x, y: ruler.y + at.y - from.y } });
+        },
+        drop,
+      };
     });
   };
-  const turn = (side: 1 | -1) => (event: PointerEvent) => {
-    if (!from.current) return;
-    const at = inShot(event);
-    const angle = Math.atan2(side * (at.y - ruler.y), side * (at.x - ruler.x));
-    const nearest = Math.round(angle / LEVEL) * LEVEL;
-    setHeld({ ruler: { ...ruler, angle: Math.abs(angle - nearest) < SNAP ? nearest : angle } });
-  };
-  const end = (): void => {
-    from.current = null;
+  const turn = (side: 1 | -1) => (event: PointerEvent<SVGElement>) => {
+    startDrag(event, () => ({
+      move: (each) => {
+        const at = inShot(each);
+        const angle = Math.atan2(side * (at.y - ruler.y), side * (at.x - ruler.x));
+        const nearest = Math.round(angle / LEVEL) * LEVEL;
+        setHeld({ ruler: { ...ruler, angle: Math.abs(angle - nearest) < SNAP ? nearest : angle } });
+      },
+      drop,
+    }));
   };
   const keyed = (event: KeyboardEvent): void => {
     const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
@@ -71,10 +76,7 @@ export function Ruler() {
       fill="#231c17"
       stroke="#f4ecdf"
       strokeWidth={1.5}
-      onPointerDown={grab}
-      onPointerMove={turn(side)}
-      onPointerUp={end}
-      onPointerCancel={end}
+      onPointerDown={turn(side)}
     >
       <title>Turn the ruler</title>
     </circle>
@@ -110,10 +112,7 @@ export function Ruler() {
         aria-valuenow={Math.round((ruler.angle * 180) / Math.PI)}
         aria-valuetext={`${Math.round((ruler.angle * 180) / Math.PI)} degrees`}
         onKeyDown={keyed}
-        onPointerDown={grab}
-        onPointerMove={move}
-        onPointerUp={end}
-        onPointerCancel={end}
+        onPointerDown={move}
       />
       {handle(1)}
       {handle(-1)}

@@ -19,6 +19,7 @@ import { RowMenu } from './row-menu.tsx';
 import { drawRow, ROW_HEIGHT } from './row.ts';
 import { act } from '../actions/action.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
+import { capturePointer } from '../parts/dragging.ts';
 
 export const NAME_WIDTH = 132;
 
@@ -186,7 +187,7 @@ export function Row({ row, active, width, first, last, only }: RowProps) {
         aria-valuemax={length}
         aria-valuenow={(placement?.start ?? 0) + 1}
         onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
+          capturePointer(event.currentTarget, event);
           const rect = event.currentTarget.getBoundingClientRect();
           const start = placement?.start ?? 0;
           const away = event.clientX - rect.left - (start * rect.width) / length;

@@ -2,8 +2,9 @@
 import { randomId } from '@tallow/core/document';
 import { scaleLinear } from 'd3-scale';
 import { useRef, type PointerEvent } from 'react';
+import { startDrag } from '../parts/dragging.ts';
 import { putTick } from './between.ts';
-import { endGesture } from '../shot/document.ts';
+import { endGesture, takeBack } from '../shot/document.ts';
 
 const SIZE = { width: 332, height: 62 };
 
@@ -15,22 +16,18 @@ export function BetweenChart({ shares }: { shares: readonly number[] }) {
     return Math.min(1, Math.max(0, x.invert(event.clientX - box.left)));
   };
   const drag = (index: number) => (event: PointerEvent<SVGCircleElement>) => {
-    if (event.button !== 0) return;
-    const handle = event.currentTarget;
-    const gesture = `tick-${randomId()}`;
-    handle.setPointerCapture(event.pointerId);
-    const move = (each: Event): void => {
-      putTick(index, shareOf(each as unknown as { clientX: number }), gesture);
-    };
-    const up = (): void => {
-      handle.removeEventListener('pointermove', move);
-      handle.removeEventListener('pointerup', up);
-      handle.removeEventListener('pointercancel', up);
-      endGesture();
-    };
-    handle.addEventListener('pointermove', move);
-    handle.addEventListener('pointerup', up);
-    handle.addEventListener('pointercancel', up);
+    startDrag(event, () => {
+      const gesture = `tick-${randomId()}`;
+      return {
+        move: (each) => {
+          putTick(index, shareOf(each), gesture);
+        },
+        up: endGesture,
+        drop: () => {
+          takeBack(gesture);
+        },
+      };
+    });
   };
   return (
     <svg

@@ -1,5 +1,6 @@
 /** Where light comes from: a dial turned with the pen, or with the arrow keys. */
 import { useRef } from 'react';
+import { startScrub } from '../parts/dragging.ts';
 
 const SIZE = 72;
 const R = 28;
@@ -36,13 +37,8 @@ export function LightDial({
       data-testid="light-dial"
       className="shrink-0 cursor-pointer touch-none rounded-full"
       onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        turnTo(event);
+        startScrub(event, turnTo, onDone);
       }}
-      onPointerMove={(event) => {
-        if (event.currentTarget.hasPointerCapture(event.pointerId)) turnTo(event);
-      }}
-      onPointerUp={onDone}
       onKeyDown={(event) => {
         const by = { ArrowLeft: -5, ArrowDown: -5, ArrowRight: 5, ArrowUp: 5 }[event.key];
         if (by === undefined) return;

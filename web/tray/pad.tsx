@@ -1,8 +1,9 @@
 /** One pad on which width and opacity are set together and seen: across for width, up for opacity. */
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useRef, type KeyboardEvent } from 'react';
 import { swatchOf, useOfCurrent } from '../selection/current.ts';
 import { setBrush, useHeld } from '../hand/held.ts';
 import { madeBy } from '../hand/brushes.ts';
+import { startScrub } from '../parts/dragging.ts';
 
 const MIN = 1;
 const MAX = 200;
@@ -20,7 +21,7 @@ export function Pad() {
   const tool = useHeld((s) => s.brushName);
   const inHand = useOfCurrent(({ doc }) => swatchOf(doc, swatchId)?.colour) ?? '#a89987';
   const colour = madeBy(tool) === 'rub' ? '#5a4c40' : inHand;
-  const set = (event: PointerEvent): void => {
+  const set = (event: { clientX: number; clientY: number }): void => {
     const box = pad.current!.getBoundingClientRect();
     const up = 1 - (event.clientY - box.top - EDGE) / (box.height - 2 * EDGE);
     setBrush({
@@ -68,11 +69,7 @@ export function Pad() {
       className="relative shrink-0 cursor-crosshair touch-none overflow-hidden rounded-[10px] bg-surround"
       style={SIZE}
       onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        set(event);
-      }}
-      onPointerMove={(event) => {
-        if (event.buttons & 1) set(event);
+        startScrub(event, set);
       }}
       onKeyDown={onKey}
     >

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { current } from '../selection/current.ts';
 import { beginDrag, type Drag } from './drags.ts';
 import type { Beside, Form, Spot } from './form.ts';
+import { capturePointer } from '../parts/dragging.ts';
 
 interface Going extends Drag {
   readonly pointer: number;
@@ -40,7 +41,7 @@ export function useGestures(form: Form) {
       const spot = form.spotOf(event);
       const zone = form.zoneOf(spot);
       if (!now || !zone) return;
-      event.currentTarget.setPointerCapture(event.pointerId);
+      capturePointer(event.currentTarget, event);
       const begun = beginDrag(now, zone, spot, { alt: event.altKey, ctrl: event.ctrlKey || event.metaKey });
       if (!begun) return;
       const spotOf = zone.kind === 'scrub' ? null : form.spotOf;

@@ -12,6 +12,7 @@ import { goTo } from '../playback/playhead.ts';
 import { ROW, SheetCell } from './sheet-cell.tsx';
 import { followPlayhead, moveSheet, pickFrames, sheetSpan, typed, useSheet } from './sheet-hand.ts';
 import { useSheetHeight } from './room.ts';
+import { capturePointer } from '../parts/dragging.ts';
 
 /** Frames past the end that can be typed into. */
 const BEYOND = 24;
@@ -56,7 +57,7 @@ export function Sheet({ now }: { now: Current }) {
   const onDown = (event: PointerEvent<HTMLDivElement>): void => {
     const spot = spotOf(event);
     if (!spot || event.button !== 0) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
+    capturePointer(event.currentTarget, event);
     event.currentTarget.focus({ preventScroll: true });
     pickFrames(now, event.shiftKey ? null : spot, spot);
   };

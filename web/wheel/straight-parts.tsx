@@ -1,7 +1,7 @@
 /** What is drawn on the unrolled wheel: ruler, reach, steps, pictures and the bar that scrolls it. */
 import { LARGE_STEP } from '@tallow/core/checks';
 import { timedPhases } from '@tallow/core/plan';
-import { memo, useEffect, useRef, type PointerEvent } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import type { Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { useShowing } from '../picture/showing.ts';
@@ -14,6 +14,7 @@ import { arcsOf } from '@tallow/core/timing';
 import { BAND, framesSeen, isIn, xOf, type Band, type Row } from './band.ts';
 import { scrollBand } from './band-place.ts';
 import type { Steps } from './steps.ts';
+import { startScrub } from '../parts/dragging.ts';
 
 export const PICTURES_TOP = BAND.ruler + 2;
 
@@ -206,23 +207,16 @@ export const QuietRow = memo(function QuietRow({
 export function Scroll({ band }: { band: Band }) {
   const seen = framesSeen(band.length);
   if (seen >= band.length) return null;
-  const drag = (event: PointerEvent<HTMLDivElement>) => {
-    const rect = event.currentTarget.getBoundingClientRect();
-    scrollBand(band.length, ((event.clientX - rect.left) / rect.width) * band.length - seen / 2);
-  };
   return (
     <div
       className="relative mt-1 touch-none rounded-md bg-soot-800"
       style={{ height: BAND.scroll }}
       data-tip="Drag to see other frames"
       onPointerDown={(event) => {
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-        drag(event);
-      }}
-      onPointerMove={(event) => {
-        event.stopPropagation();
-        if (event.buttons & 1) drag(event);
+        const rect = event.currentTarget.getBoundingClientRect();
+        startScrub(event, ({ clientX }) => {
+          scrollBand(band.length, ((clientX - rect.left) / rect.width) * band.length - seen / 2);
+        });
       }}
     >
       <div

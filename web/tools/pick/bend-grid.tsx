@@ -2,7 +2,7 @@
 import { apply, invert, type Matrix, type Point } from '@tallow/core/geometry';
 import { bent, flatGrid, STILL, transformed, type Grid } from '@tallow/core/marks';
 import { useState, type PointerEvent as ReactPointerEvent } from 'react';
-import { followHandle } from '../../parts/follow-handle.ts';
+import { startDrag } from '../../parts/dragging.ts';
 import { endGesture, takeBack } from '../../shot/document.ts';
 import { changePicked, gestureName, pick, pickUp, setPick, sharesNow, usePick } from './pick.ts';
 
@@ -21,7 +21,7 @@ export function BendGrid({
   const box = usePick((s) => s.box);
   const [grid, setGrid] = useState<Grid>(() => flatGrid(pick().box, cells));
   const take = (row: number, column: number) => (event: ReactPointerEvent<Element>) => {
-    followHandle(event, () => {
+    startDrag(event, () => {
       const before = grid;
       const gesture = gestureName();
       const share = sharesNow();

@@ -2,7 +2,7 @@
 import { apply, invert, type Matrix, type Point } from '@tallow/core/geometry';
 import type { Transform } from '@tallow/core/marks';
 import type { PointerEvent as ReactPointerEvent } from 'react';
-import { followHandle } from '../../parts/follow-handle.ts';
+import { startDrag } from '../../parts/dragging.ts';
 import { matrixNow, pick, pivotNow, usePick } from './pick.ts';
 import { cornersNow, followTransform } from './pick-pen.ts';
 import { PivotHandle } from './pivot-handle.tsx';
@@ -85,7 +85,7 @@ export function PickBox({
   const across = Math.hypot(b.x - a.x, b.y - a.y) || 1;
   const rests = { x: stem.x + ((b.x - a.x) / across) * BESIDE, y: stem.y + ((b.y - a.y) / across) * BESIDE };
   const scale = (spot: readonly [number, number]) => (event: ReactPointerEvent<Element>) => {
-    followHandle(event, () => {
+    startDrag(event, () => {
       const before = pick().transform;
       let keys = { free: false, centred: false };
       const follow = followTransform('scale', (p) => scaledTo(before, spot, p, keys));
@@ -100,7 +100,7 @@ export function PickBox({
     });
   };
   const turn = (event: ReactPointerEvent<Element>) => {
-    followHandle(event, () => {
+    startDrag(event, () => {
       const before = pick().transform;
       const pivot = apply(matrixNow(before), pivotNow());
       const angleTo = (p: Point) => Math.atan2(p.y - pivot.y, p.x - pivot.x);

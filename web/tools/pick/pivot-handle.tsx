@@ -2,7 +2,7 @@
 import { apply, invert, multiply, type Matrix, type Point } from '@tallow/core/geometry';
 import { exposureAt, roundOf, shiftAt } from '@tallow/core/timing';
 import type { PointerEvent as ReactPointerEvent } from 'react';
-import { followHandle } from '../../parts/follow-handle.ts';
+import { startDrag } from '../../parts/dragging.ts';
 import { current } from '../../selection/current.ts';
 import { selection } from '../../selection/selection.ts';
 import { matrixNow, middleOf, pick, pickUp, pivotNow, setPick, usePick } from './pick.ts';
@@ -58,7 +58,7 @@ export function PivotHandle({
   usePick((s) => s.box);
   const at = pivot ? apply(multiply(matrix, matrixNow(transform)), pivotNow()) : rests;
   const drag = (event: ReactPointerEvent<Element>) => {
-    followHandle(event, () => {
+    startDrag(event, () => {
       // What was done so far stays as it is: the new place counts from here on.
       if (pick().transform !== STILL) pickUp(pick().sets);
       const before = pick().pivot;

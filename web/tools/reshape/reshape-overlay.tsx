@@ -2,7 +2,7 @@
 import { apply, type Point } from '@tallow/core/geometry';
 import type { Grip } from '@tallow/core/marks';
 import { useMemo, useRef, type PointerEvent as ReactPointerEvent } from 'react';
-import { followHandle } from '../../parts/follow-handle.ts';
+import { startDrag } from '../../parts/dragging.ts';
 import { tracedPath, useLayerSpace } from '../../picture/layer-space.ts';
 import { useSelection } from '../../selection/selection.ts';
 import { useViewed } from '../../view/viewed.ts';
@@ -40,7 +40,7 @@ export function ReshapeOverlay() {
   const widen = (event: ReactPointerEvent<Element>): void => {
     const centre = middleOf(taken);
     const before = reshape().radius;
-    followHandle(event, () => ({
+    startDrag(event, () => ({
       move: (e) => {
         const at = placeOf(e);
         setReshape({ radius: Math.min(2000, Math.max(1, Math.hypot(at.x - centre.x, at.y - centre.y))) });

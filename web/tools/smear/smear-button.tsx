@@ -2,7 +2,7 @@
 import { useRef } from 'react';
 import { titleOf } from '../../actions/key-text.ts';
 import { useIsHeld } from '../../hand/held.ts';
-import { followHandle } from '../../parts/follow-handle.ts';
+import { startDrag } from '../../parts/dragging.ts';
 import { dragSmear, type SmearDrag } from '../../smears/dragging.ts';
 import { smearNow, whyNotSmear } from '../../smears/smear.ts';
 import { say } from '../../shot/document.ts';
@@ -30,7 +30,7 @@ export function SmearButton() {
         dragged.current = false;
         const at = { x: event.clientX, y: event.clientY };
         let drag: SmearDrag | null = null;
-        followHandle(event, () => ({
+        startDrag(event, () => ({
           move: ({ clientX, clientY }) => {
             const [dx, dy] = [clientX - at.x, clientY - at.y];
             if (!drag) {

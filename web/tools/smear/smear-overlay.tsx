@@ -5,7 +5,7 @@ import { useEffect, useRef } from 'react';
 import { useLayerSpace, type LayerSpace } from '../../picture/layer-space.ts';
 import { useCurrent } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
-import { followHandle } from '../../parts/follow-handle.ts';
+import { startDrag } from '../../parts/dragging.ts';
 import { randomId } from '@tallow/core/document';
 import { endGesture } from '../../shot/document.ts';
 import { dropGesture, relay, relayed } from '../../smears/smear.ts';
@@ -53,7 +53,7 @@ function BendHandle({ way, sight, smearId }: { way: readonly Point[]; sight: Lay
         const gesture = `smear-bend-${randomId()}`;
         const own = turnThrough(from, to, middle);
         const { bend } = smear;
-        followHandle(event, () => ({
+        startDrag(event, () => ({
           move: (each) => {
             const next = bend + turnThrough(from, to, sight.placeOf(each)) - own;
             relay(smear.id, { bend: Math.min(3, Math.max(-3, next)) }, 'bend of the smear', gesture);
