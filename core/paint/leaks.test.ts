@@ -43,14 +43,27 @@ describe('where a large region runs out', () => {
         expect(Math.abs(small.minGap! - whole.minGap!)).toBeLessThanOrEqual(2);
         expect(small.places).toHaveLength(2);
         for (const place of small.places) {
-          const same = whole.places.find((each) => Math.hypot(each.x - place.x, each.y - place.y) < 8);
+          // On the way through a gap its width grows by 2 px only after the root of its narrowest: so far apart the same place may be met.
+          const near = 8 + Math.sqrt(2 * place.width);
+          const same = whole.places.find((each) => Math.hypot(each.x - place.x, each.y - place.y) < near);
+          expect(same).toBeDefined();
           expect(Math.abs(place.width - same!.width)).toBeLessThanOrEqual(2);
         }
         // What is said holds: with that Gap the place is enclosed.
         const closed = paintableOf(barrier, { gap: small.minGap!, under: null });
         expect(regionAt(closed, MIDDLE)).toBeGreaterThan(OUTSIDE);
       }),
-      { numRuns: 12 },
+      {
+        numRuns: 12,
+        examples: [
+          [
+            [
+              { at: 1.73, width: 65 },
+              { at: 4.73, width: 12 },
+            ],
+          ],
+        ],
+      },
     );
   });
 
