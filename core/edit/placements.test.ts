@@ -248,7 +248,7 @@ describe('scattered copies', () => {
 
   test('lie in a region, with sizes, turns and mirrors within their ranges, the same for the same seed', () => {
     const region = polygonRing([[100, 100], [400, 120], [380, 300], [120, 280]]); // prettier-ignore
-    const settings = { ...newScattering(10, 5), count: 12, region, size: { min: 0.5, max: 0.6 }, mirrored: 0.5 };
+    const settings = { ...newScattering(10, 5), count: 12, region, size: { least: 0.5, most: 0.6 }, mirrored: 0.5 };
     const places = [0, 1].map(() => {
       const { doc, scatterId } = layScatter(cycle, use.id, settings, newId);
       return copiesOf(doc, scatterId).map((id) => find(doc, 'placement', id)!);

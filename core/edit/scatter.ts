@@ -27,9 +27,9 @@ export const newScattering = (reach: number, seed = 1): ScatterSettings => ({
   region: null,
   pathId: null,
   reach,
-  size: { min: 0.7, max: 1.1 },
-  turn: { min: -0.15, max: 0.15 },
-  speed: { min: 1, max: 1 },
+  size: { least: 0.7, most: 1.1 },
+  turn: { least: -0.15, most: 0.15 },
+  speed: { least: 1, most: 1 },
   mirrored: 0.5,
 });
 
@@ -130,9 +130,9 @@ export function scattered(
       away,
       x,
       y,
-      size: mix(size.min, size.max, random()),
-      turn: mix(turn.min, turn.max, random()),
-      speed: rational(mix(speed.min, speed.max, random())),
+      size: mix(size.least, size.most, random()),
+      turn: mix(turn.least, turn.most, random()),
+      speed: rational(mix(speed.least, speed.most, random())),
       mirrored: order.indexOf(i) < flipped,
     };
   });

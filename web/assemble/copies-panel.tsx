@@ -88,11 +88,11 @@ export function CopiesPanel({ level, placement }: { level: Level; placement: Pla
     field: 'size' | 'turn' | 'speed',
     per: number,
   ) => [
-    slider(`${label} at least`, unit, bounds, scatter[field].min * per, (v) => ({
-      [field]: { min: v / per, max: Math.max(v / per, scatter[field].max) },
+    slider(`${label} at least`, unit, bounds, scatter[field].least * per, (v) => ({
+      [field]: { least: v / per, most: Math.max(v / per, scatter[field].most) },
     })),
-    slider(`${label} at most`, unit, bounds, scatter[field].max * per, (v) => ({
-      [field]: { min: Math.min(v / per, scatter[field].min), max: v / per },
+    slider(`${label} at most`, unit, bounds, scatter[field].most * per, (v) => ({
+      [field]: { least: Math.min(v / per, scatter[field].least), most: v / per },
     })),
   ];
   return (

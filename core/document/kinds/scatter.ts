@@ -6,10 +6,10 @@ import { type Id } from '../id.ts';
 import { ring, seed } from '../mark-check.ts';
 import { entries, kindOf, maybe, one, withFields, type Pointer } from './kind.ts';
 
-/** From the least to the most. */
+/** From the least to the most. The names are stored ones: others come only with a version of the body. */
 export interface Range {
-  readonly min: number;
-  readonly max: number;
+  readonly least: number;
+  readonly most: number;
 }
 
 export interface Scatter {
@@ -46,8 +46,8 @@ const COPIES: Pointer = { field: 'copies', to: 'placement', bond: 'entry' };
 const COPIES_LIMITS = { min: 1, max: 200 } as const;
 const range = (min: number, max: number) =>
   z
-    .strictObject({ min: z.number().min(min).max(max), max: z.number().min(min).max(max) })
-    .refine((own) => own.max >= own.min, 'must not end below where it begins');
+    .strictObject({ least: z.number().min(min).max(max), most: z.number().min(min).max(max) })
+    .refine((own) => own.most >= own.least, 'must not end below where it begins');
 
 export const scatter = kindOf<Scatter>({
   kind: 'scatter',
