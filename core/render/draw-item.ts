@@ -24,7 +24,7 @@ export interface Look {
   readonly matrix: Matrix;
 }
 
-/** A matte that hides part of a item, or all but a part. */
+/** A matte that hides part of an item, or all but a part. */
 export interface Cut extends Lying {
   readonly layerId: Id;
   readonly place: string;

@@ -29,7 +29,7 @@ export interface Placed {
 }
 
 /**
- * Gives the plain picture of a item's drawing at a view, of what of it lies on a surface of the given size. A cache may stand
+ * Gives the plain picture of an item's drawing at a view, of what of it lies on a surface of the given size. A cache may stand
  * behind it.
  */
 export type PictureOf = (item: DrawItem, matrix: Matrix, width: number, height: number) => Placed;
@@ -100,7 +100,7 @@ export function layPicture(
   context.globalCompositeOperation = 'source-over';
 }
 
-/** Lays a part of a item where it belongs. */
+/** Lays a part of an item where it belongs. */
 export const layPart = (target: Surface, { picture, opacity, blend, left, top }: ShownPart): void => {
   layPicture(target, picture, opacity, blend, operationOf(blend), left, top);
 };
@@ -153,7 +153,7 @@ function looked(
   return finished(source, look.finishes, place).map((part) => ({ ...part, left, top }));
 }
 
-/** The parts of a item as its looks make them, before it is cut to what it shows within. */
+/** The parts of an item as its looks make them, before it is cut to what it shows within. */
 function partsOf(
   item: DrawItem,
   view: Matrix,
@@ -240,7 +240,7 @@ function cutTo(
   return { ...part, picture: cut.picture, left: 0, top: 0 };
 }
 
-/** A item as it is seen, part by part: what is drawn first, its light after it, each with its own blend. */
+/** An item as it is seen, part by part: what is drawn first, its light after it, each with its own blend. */
 export function shownParts(
   item: DrawItem,
   view: Matrix,

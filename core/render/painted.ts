@@ -11,7 +11,7 @@ export type Painted = Pick<DrawItem, 'layerId' | 'matrix' | 'tint'> & { readonly
 export const inRecolouring = (element: Element, recolour: Id | null | undefined): Element =>
   recolour ? { ...element, recolour } : element;
 
-/** The paints a item's marks are seen in: its tint for all of them, else their own. */
+/** The paints an item's marks are seen in: its tint for all of them, else their own. */
 export function paintsOf(doc: ShotDocument, { layerId, matrix, tint, recolour }: Painted): PaintOf {
   const own = find(doc, 'element', find(doc, 'layer', layerId)?.elementId);
   const element = own && inRecolouring(own, recolour);

@@ -15,7 +15,7 @@ export function openDatabase(url: string, max = 8): Knex {
   return knexModule({
     client: 'pg',
     connection: { connectionString: url, connectionTimeoutMillis: 2500, ...PATIENCE },
-    pool: { min: 0, max: max, acquireTimeoutMillis: 4000, createRetryIntervalMillis: 150, propagateCreateError: true },
+    pool: { min: 0, max, acquireTimeoutMillis: 4000, createRetryIntervalMillis: 150, propagateCreateError: true },
     acquireConnectionTimeout: 4000,
   });
 }

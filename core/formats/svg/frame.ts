@@ -5,7 +5,7 @@ import type { ExportCrop } from '../export-settings.ts';
 import { Defs, isPure, marksText } from './marks.ts';
 import { matrixText, numberText, tag } from './markup.ts';
 
-/** What paths cannot say of a item: a look, a matte, a clip, marks of rough or soft tips. */
+/** What paths cannot say of an item: a look, a matte, a clip, marks of rough or soft tips. */
 function isPureItem(doc: ShotDocument, { drawing, look, wholes, cuts, group, within, ...item }: DrawItem): boolean {
   const paints = paintsOf(doc, item.layerId === '' ? { ...item, tint: null } : item);
   const isPlain = (each: { opacity: number; look: unknown } | null): boolean =>
@@ -21,7 +21,7 @@ function isPureItem(doc: ShotDocument, { drawing, look, wholes, cuts, group, wit
   );
 }
 
-/** What a item shows where paths cannot say it: a picture of the shot's size, as the data of a PNG, or null for nothing. */
+/** What an item shows where paths cannot say it: a picture of the shot's size, as the data of a PNG, or null for nothing. */
 export type Pictured = (item: DrawItem) => string | null;
 
 /** CSS has another word for adding. */
@@ -65,7 +65,7 @@ function documentText(doc: ShotDocument, { scale, background, crop }: SvgForm, c
 }
 
 /** The items of a frame, lowest first, as groups. */
-export const sheetsText = (doc: ShotDocument, items: readonly DrawItem[], pictured: Pictured, defs: Defs): string =>
+export const itemsText = (doc: ShotDocument, items: readonly DrawItem[], pictured: Pictured, defs: Defs): string =>
   items
     .map((item) => itemText(doc, item, pictured, defs))
     .filter((text) => text !== '')
@@ -80,7 +80,7 @@ export function frameSvg(
   { pictured, ...form }: SvgForm & { readonly pictured: Pictured },
 ): string {
   const defs = new Defs();
-  const content = sheetsText(doc, items, pictured, defs);
+  const content = itemsText(doc, items, pictured, defs);
   return documentText(doc, form, defsText(defs) + content);
 }
 

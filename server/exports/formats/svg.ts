@@ -1,5 +1,5 @@
 /** Frames as SVG, one by one or as one that moves. */
-import { Defs, frameSvg, movingSvg, sheetsText, type Pictured, type SvgSpan } from '@tallow/core/formats';
+import { Defs, frameSvg, movingSvg, itemsText, type Pictured, type SvgSpan } from '@tallow/core/formats';
 import type { ShotDocument } from '@tallow/core/document';
 import { drawListOf, type DrawItem } from '@tallow/core/render';
 import type { Canvas } from '@napi-rs/canvas';
@@ -52,7 +52,7 @@ export const writeSvgMoving: Writer = async (writing) => {
     const doc = await documents.at(frame);
     const key = drawer.keyOf(frame, doc);
     const content =
-      known.get(key) ?? sheetsText(doc, sheetsAt(doc, frame, range), picturedOn(writing, range, frame, doc), defs);
+      known.get(key) ?? itemsText(doc, sheetsAt(doc, frame, range), picturedOn(writing, range, frame, doc), defs);
     known.set(key, content);
     const before = spans.at(-1);
     if (before && key === last) spans[spans.length - 1] = { ...before, frames: before.frames + 1 };
