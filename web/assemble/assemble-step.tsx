@@ -89,8 +89,8 @@ export function AssembleStep() {
   const tool = useHeld((s) => s.tool);
   const filming = useShowing((s) => s.filming);
   useEffect(() => {
-    const preset = filming ? CAMERA : PLACE;
-    if (tool === null || ((tool === PLACE || tool === CAMERA) && tool !== preset)) takeTool(preset);
+    const fitting = filming ? CAMERA : PLACE;
+    if (tool === null || ((tool === PLACE || tool === CAMERA) && tool !== fitting)) takeTool(fitting);
   }, [tool, filming]);
   // Footage that a shot was made of is laid as soon as it is open.
   const location = useLocation();

@@ -82,7 +82,7 @@ function framesOf(doc: ShotDocument, { start, lasts }: Placement): number[] {
 export function Wash({ level, placement }: { level: Level; placement: Placement }) {
   const [effectId, setEffect] = useState('');
   const [swatch, setSwatch] = useState('');
-  const [max, setMost] = useState(60);
+  const [max, setMax] = useState(60);
   const [found, setFound] = useState<Found | null>(null);
   const [done, setDone] = useState<number | null>(null);
   const stopped = useRef(false);
@@ -161,7 +161,7 @@ export function Wash({ level, placement }: { level: Level; placement: Placement 
             options={swatches.map(({ id, name }) => ({ value: id, label: name }))}
             onChoose={setSwatch}
           />
-          <Slider label="At most" unit="%" min={1} max={100} value={max} onMove={setMost} />
+          <Slider label="At most" unit="%" min={1} max={100} value={max} onMove={setMax} />
           <Small
             title="A tint that comes in where they touch and is gone after: a look of this use, to be changed like any other"
             whyNot={contactsOf(shown.shares).length > 0 ? null : 'They never touch.'}
