@@ -1,8 +1,17 @@
 /** Small pictures of drawings for wheel, strip and layers: asked of the painter one at a time, kept by content. */
-import { find, findAll, shotOf, valueAt, type Element, type Id, type ShotDocument } from '@tallow/core/document';
+import {
+  find,
+  findAll,
+  shotOf,
+  valueAt,
+  type Element,
+  type Id,
+  type Layer,
+  type ShotDocument,
+} from '@tallow/core/document';
 import { EMPTY_BOX, grown, isEmpty, union, type Box } from '@tallow/core/geometry';
 import { ByteCache, drawingRoom } from '@tallow/core/render';
-import { roundOf, shiftAt, shownOn, type TimedLayer } from '@tallow/core/timing';
+import { isVisible, roundOf, shiftAt, shownOn, type TimedLayer } from '@tallow/core/timing';
 import { create } from 'zustand';
 import { coloursIn, contentId } from './content.ts';
 import { pictureFirst } from './open-engine.ts';
@@ -22,13 +31,33 @@ export const useArrivals = create<{ count: number }>(() => ({ count: 0 }));
 /** Drawings this many times the size of the shot are left out of what is looked at closely. */
 const WIDEST = 3;
 
-/** The common box of drawings in element space, to a few px, or null where nothing is drawn. */
-export function boxAround(doc: ShotDocument, drawingIds: readonly Id[]): Box | null {
-  const found = drawingIds.flatMap((id) => find(doc, 'drawing', id) ?? []).map(drawingRoom);
+/** The common room of drawings. What covers far more than the picture, an impact frame, says nothing about where the effect is. */
+function roomOf(doc: ShotDocument, drawingIds: readonly Id[]): Box {
   const { width, height } = shotOf(doc);
-  // What covers far more than the picture, an impact frame, says nothing about where the effect is.
-  const own = found.filter((each) => each.right - each.left < WIDEST * Math.max(width, height));
-  const box = grown(own.reduce(union, EMPTY_BOX), 4);
+  const widest = WIDEST * Math.max(width, height);
+  let box = EMPTY_BOX;
+  for (const id of drawingIds) {
+    const drawing = find(doc, 'drawing', id);
+    const room = drawing && drawingRoom(drawing);
+    if (room && room.right - room.left < widest) box = union(box, room);
+  }
+  return box;
+}
+
+/** Rooms of layers in a document: several parts of the page ask for the same ones after each edit. */
+const rooms = new WeakMap<ShotDocument, Map<Id, Box>>();
+
+function layerRoom(doc: ShotDocument, { id, slots }: Layer): Box {
+  const known = rooms.get(doc) ?? new Map<Id, Box>();
+  rooms.set(doc, known);
+  const room = known.get(id) ?? roomOf(doc, Object.values(slots));
+  known.set(id, room);
+  return room;
+}
+
+/** A box to a few px, so that it stays the same while a drawing grows a little; null where nothing is drawn. */
+function rounded(room: Box): Box | null {
+  const box = grown(room, 4);
   if (isEmpty(box)) return null;
   const to = (v: number, round: (v: number) => number) => round(v / 16) * 16;
   return {
@@ -38,6 +67,17 @@ export function boxAround(doc: ShotDocument, drawingIds: readonly Id[]): Box | n
     bottom: to(box.bottom, Math.ceil),
   };
 }
+
+/** The common box of drawings in element space, to a few px, or null where nothing is drawn. */
+export const boxAround = (doc: ShotDocument, drawingIds: readonly Id[]): Box | null => rounded(roomOf(doc, drawingIds));
+
+/** The common box of all drawings of layers that stand in a document. */
+export const boxOfLayers = (doc: ShotDocument, layers: readonly Layer[]): Box | null =>
+  rounded(layers.map((layer) => layerRoom(doc, layer)).reduce(union, EMPTY_BOX));
+
+/** Layers that small pictures of a whole element show: those seen, without guides and without what never changes. */
+export const movingOf = (layers: readonly TimedLayer[]): TimedLayer[] =>
+  layers.filter((timed) => isVisible(timed) && timed.layer.role !== 'guide' && timed.list.period !== 1);
 
 const TELL_MS = 40;
 let telling = false;

@@ -10,7 +10,8 @@ export const setEngine = (next: Engine | null): void => {
 
 const BUSY_MS = 30;
 
-/** Comes when the picture that is drawn on waits for nothing: it comes before all that can wait. */
-export async function pictureFirst(): Promise<void> {
-  while (openEngine()?.isBusy) await new Promise((next) => setTimeout(next, BUSY_MS));
+/** Comes when the picture that is drawn on waits for nothing: it comes before all that can wait. @param longest ms after which it comes all the same. */
+export async function pictureFirst(longest = Infinity): Promise<void> {
+  const late = performance.now() + longest;
+  while (openEngine()?.isBusy && performance.now() < late) await new Promise((next) => setTimeout(next, BUSY_MS));
 }

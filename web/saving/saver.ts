@@ -7,6 +7,7 @@ import { randomId, same, shotOf, type Entity, type Id, type ShotDocument } from 
 import { adoptPending, heal, takeIn, type Pending, type TakenIn, type Theirs } from '@tallow/core/edit';
 import { request } from '../api/client.ts';
 import type { ChangesPage, ShotStructure } from '../api/types.ts';
+import { pictureFirst } from '../picture/open-engine.ts';
 import { editAround, onChange, openDocument, receive, say, useDocument } from '../shot/document.ts';
 import { Adoption } from './adoption.ts';
 import { browserStore, type Kept, type KeptBatch } from './browser-store.ts';
@@ -27,6 +28,8 @@ const POLL_MS = 2500;
 const ORPHANS_MS = 2000;
 /** Longest wait of a save for this browser's store, and of leaving a shot for it, ms. */
 const STORE_MS = 250;
+/** Longest a save waits for the picture of what it holds, ms. */
+const PICTURE_MS = 300;
 const LEAVE_MS = 2000;
 
 /** The server's database is another than the one this page has worked with. */
@@ -268,6 +271,8 @@ export class Saver {
   private async send(batch: KeptBatch): Promise<void> {
     this.outbox.touch([]);
     await this.outbox.whenHeld(batch.seq ?? this.unsaved.seq, STORE_MS);
+    // Writing a drawing as text is work of the main thread: what was drawn is seen before it is sent.
+    await pictureFirst(PICTURE_MS);
     // Left meanwhile: sent now, it would arrive after whoever opens the shot next has begun.
     if (this.closed) return;
     const outcome = await sendBatch(this.shotId, this.tab, batch, (id) => this.unsaved.sourceOf(id));

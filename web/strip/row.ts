@@ -1,9 +1,9 @@
 /** Draws a row of the strip: an element's drawings over the shot, a notch for each turn. */
 import { shotOf, type Element, type Placement } from '@tallow/core/document';
 import { timedPhases } from '@tallow/core/plan';
-import { cutOff, isVisible, momentOn, seenFrames } from '@tallow/core/timing';
+import { cutOff, momentOn, seenFrames, shownOn, type Moment } from '@tallow/core/timing';
 import type { Current } from '../selection/current.ts';
-import { boxAround, miniature, sheetsAt } from '../picture/miniatures.ts';
+import { boxOfLayers, miniature, movingOf, sheetsAt } from '../picture/miniatures.ts';
 import { phaseColour } from '../time/phases.ts';
 
 export const ROW_HEIGHT = 28;
@@ -51,31 +51,34 @@ export function drawDrawings(
   }: Pick<Current, 'doc' | 'layers' | 'element' | 'length'> & { placement: Placement },
   { left, perFrame, top, height, from, to, pixel }: RowPlace,
 ): void {
-  const moving = layers.filter((timed) => isVisible(timed) && timed.layer.role !== 'guide' && timed.list.period !== 1);
-  const box = boxAround(
+  const moving = movingOf(layers);
+  const box = boxOfLayers(
     doc,
-    moving.flatMap(({ layer }) => Object.values(layer.slots)),
+    moving.map(({ layer }) => layer),
   );
+  const drawingsAt = (frame: number): string =>
+    moving.map((timed) => shownOn(timed, frame, length)?.drawingId ?? '').join();
   const side = height - 4;
-  let shownKey = '';
+  const inTime = { ...placement, after: 'nothing' } as const;
   let free = -Infinity;
-  let turn: number | null = null;
+  let before: Moment | null = null;
   for (let f = Math.max(from, placement.start); f < to; f++) {
-    const moment = momentOn({ ...placement, after: 'nothing' }, element, length, f);
+    const moment = momentOn(inTime, element, length, f);
     if (!moment) break;
     const x = left + f * perFrame;
-    if (turn !== null && moment.turn !== turn && length > 1) {
+    const begins: boolean = before === null || (moment.turn !== before.turn && length > 1);
+    if (before && begins) {
       context.fillStyle = '#f4ecdf';
       context.fillRect(x - 1, top, 2, 6);
       context.fillRect(x - 1, top + height - 6, 2, 6);
-      shownKey = '';
     }
-    ({ turn } = moment);
+    const earlier: Moment | null = before;
+    before = moment;
+    // What stands in the row is looked up only where there is room for a picture: rows are drawn anew after each edit.
+    if (x < free || !box) continue;
+    if (!begins && earlier && drawingsAt(moment.frame) === drawingsAt(earlier.frame)) continue;
     const sheets = sheetsAt(moving, element, moment.frame, length);
-    const key = sheets.map((s) => s.drawingId).join();
-    if (key === shownKey || !box) continue;
-    shownKey = key;
-    if (x < free || sheets.length === 0) continue;
+    if (sheets.length === 0) continue;
     const size = Math.round(84 * pixel);
     const bitmap = miniature(doc, sheets, box, size, size);
     if (!bitmap) continue;

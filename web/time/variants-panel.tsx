@@ -2,7 +2,7 @@
 import { find, shotOf, type ShotDocument, type Variant } from '@tallow/core/document';
 import { nameVariant, variantsOf } from '@tallow/core/edit';
 import { withVariant } from '@tallow/core/render';
-import { elementLength, isVisible, timedLayers } from '@tallow/core/timing';
+import { elementLength, timedLayers } from '@tallow/core/timing';
 import { Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { NameField } from '../parts/name-field.tsx';
@@ -11,7 +11,7 @@ import { useCurrent, type Current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { playback, setPlayback, usePlayback } from '../playback/playback.ts';
 import { edit } from '../shot/document.ts';
-import { boxAround, miniature, sheetsAt } from '../picture/miniatures.ts';
+import { boxOfLayers, miniature, movingOf, sheetsAt } from '../picture/miniatures.ts';
 import { showPanel } from '../screen/panels.ts';
 import { keep, letGo, scopeOf, show } from './variants.ts';
 import { titleOf } from '../actions/key-text.ts';
@@ -28,12 +28,10 @@ function Running({ now, variant }: { now: Current; variant: Variant }) {
     const doc: ShotDocument = variant.held ? withVariant(now.doc, variant.id) : now.doc;
     const element = find(doc, 'element', now.element.id)!;
     const length = elementLength(doc, element);
-    const layers = timedLayers(doc, element).filter(
-      (t) => isVisible(t) && t.layer.role !== 'guide' && t.list.period !== 1,
-    );
-    const box = boxAround(
+    const layers = movingOf(timedLayers(doc, element));
+    const box = boxOfLayers(
       doc,
-      layers.flatMap(({ layer }) => Object.values(layer.slots)),
+      layers.map(({ layer }) => layer),
     );
     if (!box) return undefined;
     const side = SIDE * devicePixelRatio;

@@ -10,7 +10,7 @@ import { useSelection } from '../selection/selection.ts';
 import { useShowing } from '../picture/showing.ts';
 import { usePlayback } from '../playback/playback.ts';
 import { useFindings } from '../time/findings.ts';
-import { boxAround, miniature, useArrivals } from '../picture/miniatures.ts';
+import { boxOfLayers, miniature, useArrivals } from '../picture/miniatures.ts';
 import { coloursOf, onionReach } from '../picture/onion.ts';
 import { useReadySpans } from '../picture/ready.ts';
 import { phaseColour } from '../time/phases.ts';
@@ -263,7 +263,7 @@ export function Pictures({ now, dial }: { now: Current; dial: Dial }) {
     context.setTransform(pixel, 0, 0, pixel, HALF * pixel, HALF * pixel);
     context.clearRect(-HALF, -HALF, WHEEL.size, WHEEL.size);
     if (activeIndex < 0 || !now.active) return;
-    const box = boxAround(now.doc, Object.values(now.active.layer.slots));
+    const box = boxOfLayers(now.doc, [now.active.layer]);
     if (!box) return;
     const middle = (WHEEL.rimInner + WHEEL.rimOuter) / 2;
     for (const { from, to, drawingId } of arcsWithin(arcsOf(now, activeIndex), dial)) {

@@ -2,12 +2,12 @@
 import { shotOf } from '@tallow/core/document';
 import { fitInto, invert, mapBox, type Box } from '@tallow/core/geometry';
 import { Scratch, type Surface } from '@tallow/core/render';
-import { isVisible, secondsText } from '@tallow/core/timing';
+import { secondsText } from '@tallow/core/timing';
 import { useEffect, useRef } from 'react';
 import { homeMatrix, shotFrameOf, shownNow, type Current } from '../selection/current.ts';
 import { playback, usePlayback } from '../playback/playback.ts';
 import { selection, useSelection } from '../selection/selection.ts';
-import { boxAround, miniature, sheetsAt, useArrivals } from '../picture/miniatures.ts';
+import { boxOfLayers, miniature, movingOf, sheetsAt, useArrivals } from '../picture/miniatures.ts';
 import { heldFor } from '../time/time-edits.ts';
 import { openEngine } from '../picture/open-engine.ts';
 import { makeSurface } from '../workers/surfaces.ts';
@@ -20,13 +20,11 @@ interface Small {
 }
 
 function smallOf(now: Current, side: number): Small {
-  const moving = now.layers.filter(
-    (timed) => isVisible(timed) && timed.layer.role !== 'guide' && timed.list.period !== 1,
-  );
+  const moving = movingOf(now.layers);
   const { width, height } = shotOf(now.doc);
-  const drawn = boxAround(
+  const drawn = boxOfLayers(
     now.doc,
-    moving.flatMap(({ layer }) => Object.values(layer.slots)),
+    moving.map(({ layer }) => layer),
   );
   const box = drawn ?? mapBox(invert(homeMatrix(now, 0)), { left: 0, top: 0, right: width, bottom: height });
   const pictureOf = (frame: number) => {

@@ -1,7 +1,7 @@
 /** A cell of the sheet: number, hold line, nothing, or a slot still to be drawn. */
 import { useEffect, useRef } from 'react';
 import type { Current } from '../selection/current.ts';
-import { boxAround, miniature, useArrivals } from '../picture/miniatures.ts';
+import { boxOfLayers, miniature, useArrivals } from '../picture/miniatures.ts';
 import type { Cell } from '@tallow/core/edit';
 
 /** Height of a row, CSS px. */
@@ -12,7 +12,7 @@ function Picture({ now, drawingId }: { now: Current; drawingId: string }) {
   const arrivals = useArrivals((s) => s.count);
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
-    const box = boxAround(now.doc, Object.values(now.active?.layer.slots ?? {}));
+    const box = now.active && boxOfLayers(now.doc, [now.active.layer]);
     if (!context || !box) return;
     const side = Math.round((ROW - 2) * devicePixelRatio);
     const bitmap = miniature(now.doc, [{ drawingId, opacity: 1 }], box, side, side);

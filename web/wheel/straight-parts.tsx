@@ -6,7 +6,7 @@ import type { Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { useShowing } from '../picture/showing.ts';
 import { usePlayback } from '../playback/playback.ts';
-import { boxAround, miniature, useArrivals } from '../picture/miniatures.ts';
+import { boxOfLayers, miniature, useArrivals } from '../picture/miniatures.ts';
 import { coloursOf, onionReach } from '../picture/onion.ts';
 import { useReadySpans } from '../picture/ready.ts';
 import { phaseColour } from '../time/phases.ts';
@@ -136,7 +136,7 @@ export function Pictures({ now, band, index }: { now: Current; band: Band; index
     context.setTransform(pixel, 0, 0, pixel, 0, 0);
     context.clearRect(0, 0, BAND.width, BAND.pictures);
     if (index < 0 || !now.active) return;
-    const box = boxAround(now.doc, Object.values(now.active.layer.slots));
+    const box = boxOfLayers(now.doc, [now.active.layer]);
     if (!box) return;
     let free = -Infinity;
     for (const { from, to, drawingId } of arcsOf(now, index).toSorted((a, b) => a.from - b.from)) {
