@@ -54,24 +54,27 @@ export const ZOOM_LIMITS = { min: 0.05, max: 50 } as const;
 
 const from = ({ min, max }: { min: number; max: number }) => z.number().min(min).max(max);
 
-const shake = z.strictObject({
-  id,
-  from: frames(-100_000),
-  lasts: frames(1),
-  amount: from(SHAKE_LIMITS.amount),
-  turn: from(SHAKE_LIMITS.turn),
-  frequency: from(SHAKE_LIMITS.frequency),
-  seed: within({ min: 0, max: 0xffffffff }, ''),
-});
+const shake = () =>
+  z.strictObject({
+    id,
+    from: frames(-100_000),
+    lasts: frames(1),
+    amount: from(SHAKE_LIMITS.amount),
+    turn: from(SHAKE_LIMITS.turn),
+    frequency: from(SHAKE_LIMITS.frequency),
+    seed: within({ min: 0, max: 0xffffffff }, ''),
+  });
 
 /** The field of a body; where it is absent, the camera is at rest. */
-export const camera = z
-  .strictObject({
-    x: value(place),
-    y: value(place),
-    zoom: value(from(ZOOM_LIMITS)),
-    angle: value(z.number().min(-1000).max(1000)),
-    pathId: id.nullable(),
-    shakes: z.array(shake).max(200),
-  })
-  .default(() => structuredClone(CAMERA_AT_REST) as never);
+export const camera = z.lazy(() =>
+  z
+    .strictObject({
+      x: value(place),
+      y: value(place),
+      zoom: value(from(ZOOM_LIMITS)),
+      angle: value(z.number().min(-1000).max(1000)),
+      pathId: id.nullable(),
+      shakes: z.array(shake()).max(200),
+    })
+    .default(() => structuredClone(CAMERA_AT_REST) as never),
+);

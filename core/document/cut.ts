@@ -13,4 +13,6 @@ export interface CutBy {
 }
 
 /** The field of a body; where it is absent, nothing cuts it. */
-export const cut = z.strictObject({ by: id, within: z.boolean(), passed: z.boolean() }).nullable().default(null);
+export const cut = z.lazy(() =>
+  z.strictObject({ by: id, within: z.boolean(), passed: z.boolean() }).nullable().default(null),
+);

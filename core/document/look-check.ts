@@ -8,21 +8,23 @@ import { seed } from './mark-check.ts';
 import { value } from './value-check.ts';
 import type { Value } from './value.ts';
 
-const unit = z.strictObject({ x: z.number().min(-10).max(10), y: z.number().min(-10).max(10) });
+const unit = () => z.strictObject({ x: z.number().min(-10).max(10), y: z.number().min(-10).max(10) });
 
-export const gradient = z.strictObject({
-  form: z.enum(GRADIENT_FORMS),
-  run: z.enum(GRADIENT_RUNS),
-  from: unit,
-  to: unit,
-  stops: z
-    .array(z.strictObject({ at: share, swatch: id }))
-    .min(2, 'must have two stops at least')
-    .max(12)
-    .refine((stops) => stops.every((stop, i) => i === 0 || stop.at >= stops[i - 1]!.at), 'must rise'),
-});
+export const gradient = z.lazy(() =>
+  z.strictObject({
+    form: z.enum(GRADIENT_FORMS),
+    run: z.enum(GRADIENT_RUNS),
+    from: unit(),
+    to: unit(),
+    stops: z
+      .array(z.strictObject({ at: share, swatch: id }))
+      .min(2, 'must have two stops at least')
+      .max(12)
+      .refine((stops) => stops.every((stop, i) => i === 0 || stop.at >= stops[i - 1]!.at), 'must rise'),
+  }),
+);
 
-export const recolour = z.strictObject({ id, name, map: z.record(id, id) });
+export const recolour = z.lazy(() => z.strictObject({ id, name, map: z.record(id, id) }));
 
 const numbersOf = (kind: LookKind) =>
   z.strictObject(
@@ -50,18 +52,19 @@ function schemaFor(kind: LookKind): z.ZodType<Finish> {
   return schema;
 }
 
-const finish = z.looseObject({ kind: z.string() }).transform((body, context): Finish => {
-  const kind = lookKinds().find((each) => each === body.kind);
-  if (!kind) {
-    context.addIssue({ code: 'custom', path: ['kind'], message: `must be one of ${lookKinds().join(', ')}` });
+const finish = () =>
+  z.looseObject({ kind: z.string() }).transform((body, context): Finish => {
+    const kind = lookKinds().find((each) => each === body.kind);
+    if (!kind) {
+      context.addIssue({ code: 'custom', path: ['kind'], message: `must be one of ${lookKinds().join(', ')}` });
+      return z.NEVER;
+    }
+    const result = schemaFor(kind).safeParse(body);
+    if (result.success) return result.data;
+    for (const { path, message } of result.error.issues) context.addIssue({ code: 'custom', path, message });
     return z.NEVER;
-  }
-  const result = schemaFor(kind).safeParse(body);
-  if (result.success) return result.data;
-  for (const { path, message } of result.error.issues) context.addIssue({ code: 'custom', path, message });
-  return z.NEVER;
-});
-export const finishes = z.array(finish).max(40);
+  });
+export const finishes = z.lazy(() => z.array(finish()).max(40));
 
 const SWATCH: Pointer = { field: 'finishes', to: 'swatch', bond: 'needs', use: 'look' };
 

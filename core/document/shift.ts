@@ -18,15 +18,18 @@ export interface Shift {
 /** Put where it was drawn. */
 export const AT_HOME: Shift = { x: constant(0), y: constant(0), scale: constant(1), angle: constant(0) };
 
-const shift = z.strictObject({
-  x: value(place),
-  y: value(place),
-  scale: value(z.number().min(0.001).max(1000)),
-  angle: value(z.number().min(-1000).max(1000)),
-});
+const shift = () =>
+  z.strictObject({
+    x: value(place),
+    y: value(place),
+    scale: value(z.number().min(0.001).max(1000)),
+    angle: value(z.number().min(-1000).max(1000)),
+  });
 
 /** The field of a body; where it is absent, what it belongs to is where it was drawn. */
-export const shiftAtHome = shift.default(() => structuredClone(AT_HOME) as z.infer<typeof shift>);
+export const shiftAtHome = z.lazy(() =>
+  shift().default(() => structuredClone(AT_HOME) as z.infer<ReturnType<typeof shift>>),
+);
 
 /** The shift with each of its values changed. */
 export const shiftValues = ({ x, y, scale, angle }: Shift, change: (value: Value) => Value): Shift => ({

@@ -105,6 +105,8 @@ export class Loading {
     // What the server does not give is asked for once.
     const asked = new Set<Id>();
     let ready: Entity[] = [];
+    // The page that the shot has just been put into is drawn in this task: finding out what comes first is another.
+    await new Promise((done) => setTimeout(done));
     for (let next = this.nextOf(asked); next.length > 0 && !this.stopped; next = this.nextOf(asked)) {
       try {
         const read = await this.fetched(next);

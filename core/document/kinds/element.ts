@@ -63,11 +63,12 @@ export interface Element {
 /** Light from above, a little from the left: degrees clockwise from the right. */
 export const LIGHT_ABOVE = 240;
 
-const trace = z.strictObject({
-  id,
-  layerId: id,
-  points: z.record(id, z.strictObject({ x: place, y: place, aim: z.boolean() })),
-});
+const trace = () =>
+  z.strictObject({
+    id,
+    layerId: id,
+    points: z.record(id, z.strictObject({ x: place, y: place, aim: z.boolean() })),
+  });
 const LAYERS: Pointer = { field: 'layers', to: 'layer', bond: 'lists' };
 const PATHS: Pointer = { field: 'paths', to: 'path', bond: 'lists' };
 const TRACES: Pointer = { field: 'traces', to: 'layer', bond: 'entry' };
@@ -98,7 +99,7 @@ export const element = kindOf<Element>({
         .default([]),
       mood: z.enum(MOODS).nullable().default(null),
       paths: uniqueIds.default([]),
-      traces: z.array(trace).max(200).refine(eachOnce, notTwice).default([]),
+      traces: z.array(trace()).max(200).refine(eachOnce, notTwice).default([]),
       smearings: smearings.default({}),
       meant: uniqueIds.default([]),
       shelf: z

@@ -66,18 +66,19 @@ export interface Path {
   readonly locked: boolean;
 }
 
-const standIn = z.strictObject({
-  form: z.enum(STAND_IN_FORMS),
-  shape: ring.nullable(),
-  sizeStart: size,
-  sizeEnd: size,
-  aspect: z.number().min(0.05).max(1),
-  turn: z.enum(['along', 'fixed']),
-  angle: z.number().min(-100).max(100),
-  stretch: share,
-  opacityStart: share,
-  opacityEnd: share,
-});
+const standIn = () =>
+  z.strictObject({
+    form: z.enum(STAND_IN_FORMS),
+    shape: ring.nullable(),
+    sizeStart: size,
+    sizeEnd: size,
+    aspect: z.number().min(0.05).max(1),
+    turn: z.enum(['along', 'fixed']),
+    angle: z.number().min(-100).max(100),
+    stretch: share,
+    opacityStart: share,
+    opacityEnd: share,
+  });
 
 export const path = kindOf<Path>({
   kind: 'path',
@@ -101,7 +102,7 @@ export const path = kindOf<Path>({
         .refine(eachOnce, notTwice),
       perspective: z.boolean(),
       placed: z.record(z.string().regex(/^(0|[1-9][0-9]{0,3})$/, 'must be the number of a tick'), share),
-      standIn,
+      standIn: standIn(),
       visible: z.boolean(),
       locked: z.boolean(),
     }),

@@ -97,16 +97,17 @@ const SEAT_USE: Pointer = { field: 'seat.onUseId', to: 'placement', bond: 'seeks
 const CUT: Pointer = { field: 'cut.by', to: 'placement', bond: 'seeks' };
 const SCATTER: Pointer = { field: 'scatterId', to: 'scatter', bond: 'seeks' };
 
-const corners = z.strictObject({
-  box: z
-    .strictObject({ left: place, top: place, right: place, bottom: place })
-    .refine(({ left, top, right, bottom }) => right > left && bottom > top, 'must be a box that holds something'),
-  at: z.tuple([spot, spot, spot, spot]),
-});
+const corners = () =>
+  z.strictObject({
+    box: z
+      .strictObject({ left: place, top: place, right: place, bottom: place })
+      .refine(({ left, top, right, bottom }) => right > left && bottom > top, 'must be a box that holds something'),
+    at: z.tuple([spot, spot, spot, spot]),
+  });
 
 export const SPEED_LIMITS = { min: 1, max: 100 } as const;
-const speedPart = within(SPEED_LIMITS, 'frames');
-const outside = z.enum(OUTSIDES).default('nothing');
+const speedPart = () => within(SPEED_LIMITS, 'frames');
+const outside = () => z.enum(OUTSIDES).default('nothing');
 
 /** What a placement is unless it is said otherwise. */
 export const AS_DRAWN = {
@@ -152,10 +153,10 @@ export const placement = kindOf<Placement>({
       start: z.int('must be a whole number of frames').min(-100_000).max(100_000),
       repeats: frames(1).nullable(),
       lasts: frames(1).nullable().default(null),
-      before: outside,
-      after: outside,
+      before: outside(),
+      after: outside(),
       phase: frames(0).default(0),
-      speed: z.strictObject({ over: speedPart, of: speedPart }).default({ over: 1, of: 1 }),
+      speed: z.strictObject({ over: speedPart(), of: speedPart() }).default({ over: 1, of: 1 }),
       x: place,
       y: place,
       shift: shiftAtHome,
@@ -163,7 +164,7 @@ export const placement = kindOf<Placement>({
       skew: z.number().min(-1.5).max(1.5).default(0),
       drift: spot.default({ x: 0, y: 0 }),
       anchor: spot.nullable().default(null),
-      corners: corners.nullable().default(null),
+      corners: corners().nullable().default(null),
       way: z.strictObject({ pathId: id, turned: z.boolean() }).nullable().default(null),
       seat: z
         .strictObject({ onElementId: id, onUseId: id.nullable().default(null), traceId: id, turnId: id.nullable() })

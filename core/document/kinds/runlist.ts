@@ -32,7 +32,7 @@ export interface RunList {
   readonly numbers: Readonly<Record<Id, number>>;
 }
 
-const run = z.strictObject({ id, slot: id.nullable(), length: frames(1) });
+const run = () => z.strictObject({ id, slot: id.nullable(), length: frames(1) });
 
 export const runList = kindOf<RunList>({
   kind: 'runlist',
@@ -43,7 +43,7 @@ export const runList = kindOf<RunList>({
       id,
       elementId: id,
       runs: z
-        .array(run)
+        .array(run())
         .max(20_000)
         .refine((runs) => new Set(runs.map((r) => r.id)).size === runs.length, 'must not name a run twice'),
       period: frames(1).nullable(),

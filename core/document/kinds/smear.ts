@@ -95,9 +95,8 @@ const REPLACED: Pointer = { field: 'replaced.drawings', to: 'drawing', bond: 'se
 const LAID: Pointer = { field: 'laid', to: 'layer', bond: 'seeks' };
 
 /** How subjects are smeared, by the name of the piece; the element as a whole under ''. */
-export const smearings = z.record(
-  z.string().max(200),
-  z.strictObject({ reach: z.enum(REACHES), form: z.enum(SMEAR_FORMS).nullable() }),
+export const smearings = z.lazy(() =>
+  z.record(z.string().max(200), z.strictObject({ reach: z.enum(REACHES), form: z.enum(SMEAR_FORMS).nullable() })),
 );
 
 export const smear = kindOf<Smear>({

@@ -29,7 +29,7 @@ export interface Sound {
 /** Seconds of a recording at most, the shortest stretch of one that can be heard, and how loud it can be made. */
 export const SOUND_LIMITS = { seconds: 600, shortest: 0.01, loudness: 4 } as const;
 
-const seconds = z.number().min(0).max(SOUND_LIMITS.seconds);
+const seconds = () => z.number().min(0).max(SOUND_LIMITS.seconds);
 
 export const sound = kindOf<Sound>({
   kind: 'sound',
@@ -40,13 +40,13 @@ export const sound = kindOf<Sound>({
       id,
       name,
       asset,
-      seconds: seconds.min(SOUND_LIMITS.shortest),
+      seconds: seconds().min(SOUND_LIMITS.shortest),
       start: z.number().min(-FAR).max(FAR),
       part: z
-        .strictObject({ from: seconds, to: seconds })
+        .strictObject({ from: seconds(), to: seconds() })
         .refine(({ from, to }) => from < to, 'must end after it has begun'),
-      fadeIn: seconds,
-      fadeOut: seconds,
+      fadeIn: seconds(),
+      fadeOut: seconds(),
       loudness: z.number().min(0).max(SOUND_LIMITS.loudness),
       hits: share,
       heard: z.boolean(),

@@ -64,7 +64,7 @@ export interface Starter {
 }
 
 const plain = z.string().regex(/^[a-z][a-zA-Z0-9]{0,31}$/, 'must be a short plain name');
-const laid = z.strictObject({ drawingId: id, slot: id, print: print });
+const laid = () => z.strictObject({ drawingId: id, slot: id, print: print });
 // It outlives layers, drawings, swatches and paths it once laid or followed.
 const PATH: Pointer = { field: 'pathId', to: 'path', bond: 'seeks' };
 const LAYERS: Pointer = { field: 'layers', to: 'layer', bond: 'seeks' };
@@ -95,7 +95,7 @@ export const starter = kindOf<Starter>({
       hold: within({ min: 1, max: 100 }, 'frames').nullable(),
       layers: z.record(plain, id),
       paints: z.record(plain, id),
-      laid: z.record(plain, z.array(laid).max(2000)),
+      laid: z.record(plain, z.array(laid()).max(2000)),
       along: print.nullable(),
     }),
   merge: { settings: 'fields', layers: 'record', paints: 'record', laid: 'record' },

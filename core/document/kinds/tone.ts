@@ -36,7 +36,7 @@ export interface Tone {
   readonly hangsOn: Readonly<Record<Id, string>>;
 }
 
-const toneKey = z.enum(TONE_KEYS);
+const toneKey = () => z.enum(TONE_KEYS);
 const BODY: Pointer = { field: 'bodyId', to: 'layer', bond: 'follows' };
 const DETAILS: Pointer = { field: 'details', to: 'layer', bond: 'seeks' };
 const LAYERS: Pointer = { field: 'layers', to: 'layer', bond: 'seeks' };
@@ -59,8 +59,8 @@ export const tone = kindOf<Tone>({
       steps: z.union([z.literal(1), z.literal(2)]),
       rim: z.number().min(0).max(400),
       everywhere: z.boolean().default(false),
-      layers: z.partialRecord(toneKey, id),
-      swatches: z.partialRecord(toneKey, id),
+      layers: z.partialRecord(toneKey(), id),
+      swatches: z.partialRecord(toneKey(), id),
       laid: z.record(id, z.record(id, print)),
       hangsOn: z.record(id, print),
     }),
