@@ -2,10 +2,21 @@
 import { z } from 'zod';
 import { encodeColumn } from './columns.ts';
 import { column, FAR, id, name, share } from './fields.ts';
-import { BRUSH_KINDS, LAYS, SHAPE_RULES, type Mark } from './mark-types.ts';
+import { BRUSH_KINDS, LAYS, SHAPE_RULES, type Mark, type Samples } from './mark-types.ts';
 
 /** Samples in one drawing. */
 export const SAMPLE_LIMIT = 1_000_000;
+
+/** Samples whose columns lie one after another in one block of memory: each block costs some 250 bytes besides what is in it. */
+function inOneBlock({ x, y, pressure, altitude, azimuth }: Samples): Samples {
+  const count = x.length;
+  const block = new Float32Array(5 * count);
+  [x, y, pressure, altitude, azimuth].forEach((column, i) => {
+    block.set(column, i * count);
+  });
+  const nth = (i: number): Float32Array => block.subarray(i * count, (i + 1) * count);
+  return { x: nth(0), y: nth(1), pressure: nth(2), altitude: nth(3), azimuth: nth(4) };
+}
 
 const samples = () =>
   z
@@ -16,7 +27,8 @@ const samples = () =>
       'must have columns of equal length',
     )
     .refine((s) => [s.x, s.y].every((c) => c.every((v) => Math.abs(v) <= FAR)), `must lie within ${FAR} px`)
-    .refine((s) => s.pressure.every((v) => v >= 0 && v <= 1), 'must have pressures from 0 to 1');
+    .refine((s) => s.pressure.every((v) => v >= 0 && v <= 1), 'must have pressures from 0 to 1')
+    .transform(inOneBlock);
 const brush = () =>
   z.strictObject({
     kind: z.enum(BRUSH_KINDS),
