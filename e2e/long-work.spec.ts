@@ -1,7 +1,7 @@
 /** Long work with the pen alone: its other end, its button, the strip for the other hand, cleaning up over a rough, the last export again. */
 import { expect, test, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
-import { address, makeShot, marksOf, openDesk, painted, Pen, saved } from './desk.ts';
+import { address, makeShot, marksOf, openDesk, painted, Pen, pixels, saved } from './desk.ts';
 
 /** Pen events with a button of their own, which a browser without a pen cannot be sent from outside. */
 async function penWith(page: Page, button: number, places: readonly (readonly [number, number])[]): Promise<void> {
@@ -143,6 +143,72 @@ test('forty drawings are cleaned up by pen events alone, with one press between 
   const lines = (await marksOf(address(), shot)).filter((mark) => mark.kind === 'stroke' && mark.brush.kind === 'ink');
   // Each drawing has its own.
   expect(lines).toHaveLength(COUNT);
+});
+
+test('the other hand holds a button: the drawing before is seen, the pen turns the picture, a drag sets the width', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await pen.stroke({ x: 0.3, y: 0.4 }, { x: 0.7, y: 0.4 }, 6);
+  await page.getByRole('button', { name: 'New drawing after this' }).click();
+  await painted(page);
+  await pen.stroke({ x: 0.3, y: 0.6 }, { x: 0.7, y: 0.6 }, 6);
+  await page.getByTestId('forms').click();
+  await page.getByRole('menuitemcheckbox', { name: 'Buttons for the other hand' }).click();
+  await page.keyboard.press('Escape');
+  await painted(page);
+  const strip = page.getByTestId('other-hand');
+  /** A finger of the other hand on a button, moved by so many px and lifted when `meanwhile` is over. */
+  const holding = async (name: string, meanwhile: () => Promise<void>) => {
+    const button = strip.getByRole('button', { name });
+    const finger = { pointerType: 'touch', pointerId: 9, isPrimary: false, bubbles: true, buttons: 1 };
+    await button.evaluate((element) => (element.setPointerCapture = () => undefined));
+    await button.dispatchEvent('pointerdown', finger);
+    await meanwhile();
+    await button.dispatchEvent('pointerup', { ...finger, buttons: 0 });
+  };
+  const before = await pixels(page);
+  await holding('Hold to see the drawing before', () => expect.poll(() => pixels(page)).not.toBe(before));
+  await expect.poll(() => pixels(page)).toBe(before);
+
+  await holding('Hold to turn the picture', () => pen.stroke({ x: 0.7, y: 0.5 }, { x: 0.5, y: 0.8 }, 6));
+  await expect(page.getByRole('button', { name: /% · 0°/ })).toBeHidden();
+  const width = page.getByLabel('Width in px');
+  const thin = Number(await width.inputValue());
+  await holding('Hold and drag sideways for width', () => pen.stroke({ x: 0.4, y: 0.5 }, { x: 0.6, y: 0.5 }, 6));
+  expect(Number(await width.inputValue())).toBeGreaterThan(thin);
+  // Nothing of that drew.
+  await saved(page);
+  expect(await marksOf(address(), shot)).toHaveLength(2);
+});
+
+test('each layer is drawn on with the brush and width it was last drawn on with, after a reload too', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  const brush = (name: string) => page.getByRole('button', { name, exact: true });
+  await pen.tap(brush('Grain'));
+  await page.getByLabel('Width in px').fill('33');
+  await page.keyboard.press('Enter');
+  await pen.stroke({ x: 0.3, y: 0.4 }, { x: 0.7, y: 0.4 }, 6);
+  await pen.tap(page.getByText('Add layer'));
+  await pen.tap(brush('Pencil'));
+  await pen.stroke({ x: 0.3, y: 0.6 }, { x: 0.7, y: 0.6 }, 6);
+  const row = (name: string) => page.locator(`[data-testid=layer][data-name="${name}"] button[aria-pressed]`);
+  await pen.tap(row('Line'));
+  await expect(brush('Grain')).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByLabel('Width in px')).toHaveValue('33');
+  await saved(page);
+  await page.reload();
+  await painted(page);
+  await pen.tap(row('Layer 2'));
+  await expect(brush('Pencil')).toHaveAttribute('aria-pressed', 'true');
+  await pen.tap(row('Line'));
+  await expect(brush('Grain')).toHaveAttribute('aria-pressed', 'true');
 });
 
 test('the last export is made again in one press, from the desk too', async ({ page }) => {

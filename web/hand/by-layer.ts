@@ -1,10 +1,11 @@
-/** Each layer is drawn on with the brush, width and swatch it was last drawn on with. */
+/** Each layer is drawn on with the brush, width and swatch it was last drawn on with, on later days too. */
 import type { Id } from '@tallow/core/document';
+import { recall, remember } from '../memory/memory.ts';
 import { current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { useDocument } from '../shot/document.ts';
 import { atOpening } from '../shot/opening.ts';
-import type { BrushName } from './brushes.ts';
+import { BRUSH_NAMES, type BrushName } from './brushes.ts';
 import { held, setHeld } from './held.ts';
 
 interface InHand {
@@ -13,13 +14,37 @@ interface InHand {
   readonly swatchId: Id | null;
 }
 
-const kept = new Map<Id, InHand>();
+const NAME = 'tallow-hands';
+/** Layers remembered, the ones drawn on last. */
+const MAX = 200;
+
+/** What this browser remembers of layers; whatever else is there is passed over. */
+function recalled(): Map<Id, InHand> {
+  const read = recall(NAME);
+  const entries = Array.isArray(read) ? (read as unknown[]).filter(isEntry) : [];
+  return new Map(entries.slice(-MAX));
+}
+
+function isEntry(entry: unknown): entry is [Id, InHand] {
+  if (!Array.isArray(entry) || typeof entry[0] !== 'string') return false;
+  const { brushName, width, swatchId } = (entry[1] ?? {}) as Partial<Record<keyof InHand, unknown>>;
+  const hasBrush = BRUSH_NAMES.some((name) => name === brushName) && typeof width === 'number' && width > 0;
+  return hasBrush && (swatchId === null || typeof swatchId === 'string');
+}
+
+const kept = recalled();
 let last: Id | null = null;
 
 /** Notes what a layer was drawn on with. */
 export function drawnOn(layerId: Id): void {
   const { brushName, brushes, swatchId } = held();
-  kept.set(layerId, { brushName, width: brushes[brushName].width, swatchId });
+  const { width } = brushes[brushName];
+  const before = kept.get(layerId);
+  if (before?.brushName === brushName && before.width === width && before.swatchId === swatchId) return;
+  // Put in anew, it is the last of them.
+  kept.delete(layerId);
+  kept.set(layerId, { brushName, width, swatchId });
+  remember(NAME, [...kept].slice(-MAX));
 }
 
 function follow(): void {
@@ -38,15 +63,14 @@ function follow(): void {
   });
 }
 
-/** Follows which layer is worked on, from now on. */
+/** Follows which layer is worked on, from now on; a shot that has just been opened begins with the hand of its own layer. */
 export function keepHandsByLayer(): () => void {
-  last = current()?.active?.layer.id ?? null;
+  follow();
   return useSelection.subscribe((now, before) => {
     if (now.layerId !== before.layerId || now.elementId !== before.elementId) follow();
   });
 }
 
 atOpening(() => {
-  kept.clear();
   last = null;
 });

@@ -25,18 +25,18 @@ interface PenText {
 export function penText(now: Current, frame: number): PenText {
   const own = targetText(now, frame);
   const cleaned = own.trouble ? '' : cleaningText(now, frame);
-  const target = { ...own, text: `${own.text}${cleaned}` };
+  const target = { ...own, text: `${cleaned}${own.text}` };
   if (target.trouble || shotFrameOf(now, frame, selection().turn) < shotOf(now.doc).length) return target;
   return { text: `after the end of the shot: ${target.text}`, trouble: true };
 }
 
-/** Which drawing of the rough is cleaned here, and how many there are. */
+/** Which drawing of the rough is cleaned here, and how many there are: first of all, as a long line is cut off at its end. */
 function cleaningText({ doc, active }: Current, frame: number): string {
   const rough = active && roughFor(doc, active.layer.id);
   if (!rough || rough.list.id !== active.list.id) return '';
   const all = toClean(doc, active.layer.id);
   const at = all.findLastIndex((each) => each.frame <= frame);
-  return at < 0 ? '' : ` · ${at + 1} of ${all.length}`;
+  return at < 0 ? '' : `${at + 1} of ${all.length} · `;
 }
 
 function targetText(now: Current, frame: number): PenText {
