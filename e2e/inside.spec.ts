@@ -122,3 +122,27 @@ test('what clips to the layer that is drawn on shows where the pen draws, while 
   await painted(page);
   expect(await pixels(page)).toEqual(live);
 });
+
+test('on a layer where nothing is drawn yet, what clips to it shows under the first stroke', async ({ page }) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await page.getByText('Add layer').click();
+  await more(page, 'Clip to the layer below');
+  await page.locator('[data-testid=swatch][data-name=flame]').click();
+  await page.getByLabel('Width in px').fill('60');
+  await pen.stroke({ x: 0.15, y: 0.5, force: 1 }, { x: 0.85, y: 0.5, force: 1 }, 20);
+  await painted(page);
+  const FLAME = [255, 166, 43] as const;
+  expect(await countOf(page, FLAME)).toBe(0);
+  await page.locator('[data-testid=layer][data-name=Line] button[aria-pressed]').click();
+  await page.getByLabel('Width in px').fill('60');
+  await painted(page);
+  await pen.down({ x: 0.5, y: 0.3, force: 1 });
+  await pen.moves(Array.from({ length: 30 }, (_, i) => ({ x: 0.5, y: 0.31 + i * 0.013, force: 1 })));
+  await expect.poll(() => countOf(page, FLAME)).toBeGreaterThan(500);
+  const live = await pixels(page);
+  await pen.up({ x: 0.5, y: 0.7 });
+  await painted(page);
+  expect(await pixels(page)).toEqual(live);
+});

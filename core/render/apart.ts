@@ -85,13 +85,11 @@ export function maskOf(
 ): Surface | null {
   const layer = find(doc, 'layer', layerId);
   const clips = layer?.clip === true && !options.alone;
-  // A layer that shows nothing yet is cut as the lowest item of its element is, by the mattes that lie over it.
-  const beside = own ?? drawListOf(doc, shotFrame, options).find((item) => item.place === place);
   const ranks = layerRanks(doc, shotFrame);
   const rankOf = (rank: Rank): number =>
     ranks.findIndex((each) => each.place === rank.place && each.layerId === rank.layerId);
   const rank = rankOf({ place: place ?? '', layerId: layerId ?? '' });
-  const cuts = beside?.cuts.filter((cut) => rankOf(cut) > rank) ?? [];
+  const cuts = own?.cuts.filter((cut) => rankOf(cut) > rank) ?? [];
   if (!layer || (!clips && cuts.length === 0)) return null;
   const mask = rendering.make(width, height);
   const within = clips ? clipBase(doc, shotFrame, layer, place, options) : null;
@@ -103,7 +101,7 @@ export function maskOf(
     mask.context.fillRect(0, 0, width, height);
   }
   for (const cut of cuts) {
-    const item: DrawItem = { ...beside!, ...cut, within: null, cuts: [], look: null, tint: null };
+    const item: DrawItem = { ...own!, ...cut, within: null, cuts: [], look: null, tint: null };
     const whole = rendering.make(width, height);
     layPart(whole, {
       ...rendering.pictureOf(item, multiply(view, cut.matrix), width, height),

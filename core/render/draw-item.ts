@@ -98,8 +98,11 @@ export interface DrawOptions extends HowLaid {
   readonly variant?: Id | null;
   /** Looks: all of them unless said otherwise; for drawing under the pen those that move no outline; or none. */
   readonly looks?: 'all' | 'for drawing' | 'none';
-  /** A matte that is seen itself, as it is drawn on. */
-  readonly matte?: Id | null;
+  /**
+   * The layer under the pen. A matte is seen itself then; and where nothing is drawn on the layer yet it has an empty
+   * drawing, so that what clips to it is in the list and shows as the stroke grows.
+   */
+  readonly penOn?: Id | null;
 }
 
 /** What dimming leaves of the other layers' opacity. */

@@ -11,6 +11,7 @@ import {
 } from '../assembly/index.ts';
 import { movesOutlines, resolved, tilted, wavered, type Resolved } from '../compose/index.ts';
 import {
+  emptyDrawing,
   find,
   newPlacement,
   shotOf,
@@ -112,6 +113,9 @@ function isIn(timed: TimedLayer, { guides, forWork, alone, without }: DrawOption
 
 export const NO_MOTION: Point = { x: 0, y: 0 };
 
+/** What a layer under the pen shows before anything is drawn on it; always the same one, as what is kept of drawings hangs on which it is. */
+const NOTHING_YET: Drawing = emptyDrawing('');
+
 /** How far a layer's drawing goes in a frame: from the middle of the one before to that of the one after. */
 function motionOf(doc: ShotDocument, timed: TimedLayer, frame: number, turn: number, round: number | null): Point {
   const here = shownOn(timed, frame, turn);
@@ -199,14 +203,15 @@ export function drawListIn(
     const isSeen = !seen || seen.has(layer.id) || options.alone === layer.id;
     const found =
       isSeen && isIn(timed, options) && !isOutside(use, options)
-        ? find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId)
+        ? (find(doc, 'drawing', shownOn(timed, frame, turn)?.drawingId) ??
+          (options.penOn === layer.id ? NOTHING_YET : undefined))
         : undefined;
     const { bend, matrix } = layerLie(use, timed);
     const finishes = looks === 'none' ? [] : resolved(layer.finishes, frame, round);
     const inFolder = looks === 'none' || options.alone ? [] : resolved(folder?.finishes ?? [], frame, round);
     const wavers = looks === 'all' ? [...finishes, ...inFolder, ...own].filter(movesOutlines) : [];
     const drawing = found && (wavers.length > 0 || bend) ? moved(found, wavers, bend) : found;
-    if (drawing && layer.role === 'matte' && options.matte !== layer.id && !options.alone) {
+    if (drawing && layer.role === 'matte' && options.penOn !== layer.id && !options.alone) {
       const cut: Cut = { layerId: layer.id, place: key, drawing, matrix, inverted: layer.matte.inverted };
       items = cutBy(items, [cut]);
       if (layer.matte.shot) mattes.push(cut);

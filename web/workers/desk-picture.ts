@@ -88,7 +88,7 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
   // What its element or its folder as a whole is seen in waits for playing and for the finished look: here the pen draws.
   const folderId = folderIdOf(doc, activeLayerId);
   const groupId = folderId && `${place}:${folderId}`;
-  const items = drawListOf(doc, shotFrame, { ...options, matte: activeLayerId }).map((s): DrawItem => ({
+  const items = drawListOf(doc, shotFrame, { ...options, penOn: activeLayerId }).map((s): DrawItem => ({
     ...s,
     wholes: isAround(s.place, place)
       ? []
