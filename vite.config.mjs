@@ -33,10 +33,49 @@ const PARTS = [
   },
 ];
 
+/** Parts in the order in which they are evaluated; what a visit may never need is not among them. */
+const AHEAD = [
+  'react',
+  'interface',
+  'ground',
+  'packages',
+  'document',
+  'core',
+  'base',
+  'tools',
+  'panels',
+  'application',
+];
+
+/**
+ * Has the browser fetch and compile all parts from the beginning: asked for one after another, each was fetched only when
+ * the one before it had been evaluated, and the page waited.
+ */
+const partsAhead = {
+  name: 'parts-ahead',
+  transformIndexHtml: {
+    order: 'post',
+    handler: (html, { bundle }) => {
+      // With `npm run dev` there are no parts.
+      if (!bundle) return [];
+      const chunks = Object.values(bundle).filter(({ type }) => type === 'chunk');
+      return AHEAD.flatMap((part) => {
+        const named = chunks.filter(({ name }) => name === part);
+        if (named.length === 0) throw new Error(`No part of the page is named ${part}: see PARTS`);
+        return named.map(({ fileName }) => ({
+          tag: 'link',
+          attrs: { rel: 'modulepreload', crossorigin: true, href: `/${fileName}` },
+          injectTo: 'head',
+        }));
+      });
+    },
+  },
+};
+
 /** The page. */
 export default defineConfig({
   root: 'web',
-  plugins: [react(), tailwind()],
+  plugins: [react(), tailwind(), partsAhead],
   worker: { format: 'es' },
   // The server puts a nonce of its own here in each answer (`server/http/headers.ts`).
   html: { cspNonce: 'tallow-nonce' },
