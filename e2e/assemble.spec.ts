@@ -211,6 +211,20 @@ test('the shot plays as a whole in every step, and stops where it is', async ({ 
   await shotFrame(page).press('Enter');
   await expect(shotFrame(page)).toHaveValue('30');
   await page.getByTestId('picture').focus();
+  await page.keyboard.press('Home');
+  await expect(shotFrame(page)).toHaveValue('1');
+  // Escape takes back what the ruler is dragged to.
+  const ruler = (await page.getByTestId('shot-ruler').boundingBox())!;
+  await page.mouse.move(ruler.x + 4, ruler.y + 5);
+  await page.mouse.down();
+  await page.mouse.move(ruler.x + ruler.width / 2, ruler.y + 5);
+  await expect(shotFrame(page)).not.toHaveValue('1');
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await expect(shotFrame(page)).toHaveValue('1');
+  await shotFrame(page).fill('30');
+  await shotFrame(page).press('Enter');
+  await page.getByTestId('picture').focus();
   await step(page, 'Draw');
   await expect(page.getByRole('button', { name: 'plays the element' })).toBeVisible();
   await page.keyboard.press('Shift+Backquote');

@@ -100,6 +100,37 @@ test('the answer to pressure is drawn as a curve, tried on the pad by the practi
   await expect.poll(async () => (await marksOf(address(), shot)).length).toBe(2);
 });
 
+test('the answer drawn across in one go holds at every pressure it crossed, and Escape puts it back', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await brush(page, 'Ink').click();
+  const answers = () =>
+    page
+      .getByRole('slider', { name: /^Answer at/ })
+      .evaluateAll((all) => all.map((each) => Number(each.getAttribute('aria-valuenow'))));
+  const straight = await answers();
+  const box = (await page.getByTestId('response').boundingBox())!;
+  const across = Array.from({ length: 15 }, (_, i) => ({
+    x: box.x + 10 + (i * (box.width - 20)) / 14,
+    y: box.y + box.height / 2,
+  }));
+  await pen.drag(across);
+  await expect.poll(answers).toEqual([50, 50, 50, 50, 50]);
+  await page.getByRole('button', { name: 'straight', exact: true }).click();
+  await expect.poll(answers).toEqual(straight);
+  const [first, ...rest] = across;
+  await page.mouse.move(first!.x, first!.y);
+  await page.mouse.down();
+  for (const { x, y } of rest) await page.mouse.move(x, y);
+  await expect.poll(answers).toEqual([50, 50, 50, 50, 50]);
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await expect.poll(answers).toEqual(straight);
+});
+
 test('a curve goes through the points that were set; one is dragged, and Enter ends it as it is seen', async ({
   page,
 }) => {

@@ -43,6 +43,8 @@ const ACTIONS = [
   nextFrame,
   TIME_ACTIONS.previous,
   TIME_ACTIONS.next,
+  TIME_ACTIONS.firstFrame,
+  TIME_ACTIONS.lastFrame,
   full,
   panels,
   undo,

@@ -26,11 +26,14 @@ function Ruler({
   level,
   view,
   width,
+  frame,
   onFrame,
 }: {
   level: Level;
   view: InView;
   width: number;
+  /** Where the playhead is. */
+  frame: number;
   onFrame: (frame: number) => void;
 }) {
   const every = EVERY.find((n) => n * view.perFrame >= 48) ?? 4800;
@@ -47,18 +50,24 @@ function Ruler({
       onPointerDown={(event) => {
         const { left } = event.currentTarget.getBoundingClientRect();
         if (playback().playing) stopPlaying();
-        startScrub(event, ({ clientX }) => {
-          onFrame(Math.floor(view.from + (clientX - left) / view.perFrame));
-        });
+        startScrub(
+          event,
+          ({ clientX }) => {
+            onFrame(Math.floor(view.from + (clientX - left) / view.perFrame));
+          },
+          () => {
+            onFrame(frame);
+          },
+        );
       }}
     >
-      {numbers.map((frame) => (
+      {numbers.map((at) => (
         <span
-          key={frame}
-          className="pointer-events-none absolute top-0.5 pl-0.5"
-          style={{ left: (frame - view.from) * view.perFrame }}
+          key={at}
+          className="pointer-events-none absolute top-0.5 pl-0.5 leading-3"
+          style={{ left: (at - view.from) * view.perFrame }}
         >
-          {frame + 1}
+          {at + 1}
         </span>
       ))}
       {level.holder
@@ -66,17 +75,17 @@ function Ruler({
         : hits.map((hit) => (
             <span
               key={hit}
-              className="pointer-events-none absolute bottom-1 size-1 -translate-x-1/2 rounded-full bg-flame"
+              className="pointer-events-none absolute bottom-[3px] size-[3px] -translate-x-1/2 rounded-full bg-flame"
               style={{ left: (hit + 0.5 - view.from) * view.perFrame }}
             />
           ))}
       {level.holder
         ? null
-        : ready.map((frame) => (
+        : ready.map((at) => (
             <span
-              key={frame}
+              key={at}
               className="pointer-events-none absolute bottom-0 h-[2px] bg-sound"
-              style={{ left: (frame - view.from) * view.perFrame, width: Math.max(1, view.perFrame) }}
+              style={{ left: (at - view.from) * view.perFrame, width: Math.max(1, view.perFrame) }}
             />
           ))}
     </div>
@@ -154,7 +163,7 @@ export function TallStrip() {
           )}
         </div>
         <div ref={host} className="min-w-0 flex-1">
-          <Ruler level={level} view={view} width={width} onFrame={go} />
+          <Ruler level={level} view={view} width={width} frame={frame} onFrame={go} />
         </div>
       </div>
       <div ref={rows} className="min-h-0 space-y-1 overflow-y-auto">

@@ -11,28 +11,27 @@ const x = scaleLinear([0, 1], [PLOT.left, PLOT.right]);
 const y = scaleLinear([0, 1], [PLOT.bottom, PLOT.top]);
 const STEPS = Array.from({ length: 41 }, (_, i) => i / 40);
 
+/** A response with one of its heights, 0 to 1. */
+function withHeight(response: Response, index: number, height: number): Response {
+  const next = [...response] as [number, number, number, number, number];
+  next[index] = Math.round(Math.min(1, Math.max(0, height)) * 100) / 100;
+  return next;
+}
+
 export function ResponseChart({ response, onSet }: { response: Response; onSet: (response: Response) => void }) {
   const svg = useRef<SVGSVGElement>(null);
-  const last = useRef<number | null>(null);
-  const put = (index: number, height: number): void => {
-    const next = [...response] as [number, number, number, number, number];
-    next[index] = Math.round(Math.min(1, Math.max(0, height)) * 100) / 100;
-    onSet(next);
-  };
-  const draw = (event: { clientX: number; clientY: number }): void => {
+  /** Draws a curve on from the one before: at the press, that is what was set. */
+  const drawnOn = (before: Response, event: { clientX: number; clientY: number }): Response => {
     const box = svg.current!.getBoundingClientRect();
     const across = x.invert(event.clientX - box.left);
-    const height = y.invert(event.clientY - box.top);
-    const index = Math.min(4, Math.max(0, Math.round(across * 4)));
-    last.current = index;
-    put(index, height);
+    return withHeight(before, Math.min(4, Math.max(0, Math.round(across * 4))), y.invert(event.clientY - box.top));
   };
   const keyed = (index: number) => (event: KeyboardEvent) => {
     const by = { ArrowUp: 0.05, ArrowDown: -0.05 }[event.key];
     if (by === undefined) return;
     event.preventDefault();
     event.stopPropagation();
-    put(index, response[index]! + by);
+    onSet(withHeight(response, index, response[index]! + by));
   };
   const curve = line<number>(
     (at) => x(at),
@@ -46,7 +45,17 @@ export function ResponseChart({ response, onSet }: { response: Response; onSet: 
         data-testid="response"
         className="cursor-crosshair touch-none rounded-lg bg-soot-950"
         onPointerDown={(event) => {
-          startScrub(event, draw);
+          let drawn = response;
+          startScrub(
+            event,
+            (at) => {
+              drawn = drawnOn(drawn, at);
+              onSet(drawn);
+            },
+            () => {
+              onSet(response);
+            },
+          );
         }}
       >
         <path d={`M${x(0)} ${y(0)}L${x(1)} ${y(1)}`} stroke="#332b25" strokeDasharray="3 3" />

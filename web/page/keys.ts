@@ -22,7 +22,8 @@ function isTaken(event: KeyboardEvent): boolean {
   if (isTyping(target)) return true;
   if (!(target instanceof HTMLElement)) return false;
   if (target.closest('[role=menu],[role=dialog],[role=listbox],[role=combobox]')) return true;
-  if (event.code.startsWith('Arrow')) return target.closest('[role=slider],input[type=range],[data-arrows]') !== null;
+  if (/^(Arrow|Home$|End$)/.test(event.code))
+    return target.closest('[role=slider],input[type=range],[data-arrows]') !== null;
   return (
     (event.code === 'Space' || event.code === 'Enter') &&
     target.closest('button,a,summary,[role=button],input[type=checkbox],input[type=radio]') !== null &&

@@ -60,15 +60,24 @@ export function startDrag(event: ReactPointerEvent<Element>, begin: () => Draggi
   addEventListener('keydown', escape, { capture: true });
 }
 
-/** Something that is where the pointer is, from the press on: a slider without a knob, a ruler that is scrubbed. */
+/**
+ * Something that is where the pointer is, from the press on: a slider without a knob, a ruler that is scrubbed. What `to`
+ * needs of the time of the press it keeps: the page is drawn anew meanwhile.
+ * @param back puts it where it was before.
+ */
 export function startScrub(
   event: ReactPointerEvent<HTMLElement | SVGElement>,
   to: (at: Moved) => void,
+  back: () => void,
   up?: () => void,
 ): void {
   startDrag(event, () => {
     if (event.currentTarget.tabIndex >= 0) event.currentTarget.focus({ preventScroll: true });
     to(event);
-    return { move: to, up, drop: up };
+    const drop = (): void => {
+      back();
+      up?.();
+    };
+    return { move: to, up, drop };
   });
 }

@@ -11,7 +11,8 @@ import { edit, openDocument } from '../shot/document.ts';
 import { beginAnew } from '../shot/opening.ts';
 import { ghostsOf, offeredPair, onionReach, ranges } from '../picture/onion.ts';
 import { isLateInHold, penText } from '../pen/pen-target.ts';
-import { flip, goTo, stepDrawing, stepPose, unflip, whyNotPose } from './playhead.ts';
+import { flip, goTo, goToEnd, stepDrawing, stepPose, unflip, whyNotPose } from './playhead.ts';
+import { beginShotTime, endShotTime, goToShotFrame, shotTime } from './shot-time.ts';
 import { playback } from './playback.ts';
 import { copyInHand, deleteInHand, hold, paste, pickAll, shiftActive, whyNotPaste } from '../time/time-edits.ts';
 
@@ -47,6 +48,21 @@ beforeEach(() => {
 });
 
 describe('the playhead', () => {
+  test('goes to the ends of this turn, and of the shot while it is on the shot', () => {
+    goTo(3, 1);
+    goToEnd(1);
+    expect(at()).toBe('5/1');
+    goToEnd(-1);
+    expect(at()).toBe('0/1');
+    beginShotTime();
+    goToShotFrame(7);
+    goToEnd(1);
+    expect(shotTime().frame).toBe(19);
+    goToEnd(-1);
+    expect(shotTime().frame).toBe(0);
+    endShotTime();
+  });
+
   test('goes on from turn to turn, round to the first, and back', () => {
     expect([now().length, now().turns]).toEqual([6, 3]);
     goTo(5);

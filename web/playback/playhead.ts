@@ -1,4 +1,5 @@
 /** Moving the playhead: on the active element's own time, turn after turn. */
+import { shotOf } from '@tallow/core/document';
 import { modulo } from '@tallow/core/geometry';
 import { exposureAt, exposures, runStart } from '@tallow/core/timing';
 import { current, type Current } from '../selection/current.ts';
@@ -27,6 +28,18 @@ export function goTo(frame: number, inTurn: number = selection().turn): void {
   }
   const turn = modulo(inTurn + Math.floor(frame / now.length), now.turns);
   setSelection({ frame: modulo(frame, now.length), turn });
+}
+
+/** Goes to the first (-1) or last (1) frame: of the shot while the playhead is on it, else of this turn of the active element. */
+export function goToEnd(side: 1 | -1): void {
+  const now = current();
+  if (!now) return;
+  if (!shotTime().on) {
+    goTo(side < 0 ? 0 : now.length - 1);
+    return;
+  }
+  if (playback().playing) stopPlaying();
+  goToShotFrame(side < 0 ? 0 : shotOf(now.doc).length - 1);
 }
 
 /** The element frame on which what shows on a frame begins. */

@@ -8,7 +8,17 @@ import { selection, setSelection } from '../selection/selection.ts';
 import { held, setHeld } from '../hand/held.ts';
 import { onScreen, setScreen } from '../screen/screen.ts';
 import { say } from '../shot/document.ts';
-import { flip, goTo, roll, stepDrawing, stepFrame, stepPose, unflip, whyNotPose } from '../playback/playhead.ts';
+import {
+  flip,
+  goTo,
+  goToEnd,
+  roll,
+  stepDrawing,
+  stepFrame,
+  stepPose,
+  unflip,
+  whyNotPose,
+} from '../playback/playhead.ts';
 import {
   addBlank,
   addDrawing,
@@ -186,6 +196,12 @@ export const TIME_ACTIONS = named({
   }),
   nextFrame: time('Next frame', [shift('KeyD')], () => {
     stepFrame(1);
+  }),
+  firstFrame: time('First frame', [key('Home')], () => {
+    goToEnd(-1);
+  }),
+  lastFrame: time('Last frame', [key('End')], () => {
+    goToEnd(1);
   }),
   nudgeBack: time('Nudge what is picked back, else a frame back', [key('ArrowLeft')], nudge(-1)),
   nudgeOn: time('Nudge what is picked on, else a frame on', [key('ArrowRight')], nudge(1)),

@@ -37,7 +37,14 @@ export function LightDial({
       data-testid="light-dial"
       className="shrink-0 cursor-pointer touch-none rounded-full"
       onPointerDown={(event) => {
-        startScrub(event, turnTo, onDone);
+        startScrub(
+          event,
+          turnTo,
+          () => {
+            onTurn(angle);
+          },
+          onDone,
+        );
       }}
       onKeyDown={(event) => {
         const by = { ArrowLeft: -5, ArrowDown: -5, ArrowRight: 5, ArrowUp: 5 }[event.key];

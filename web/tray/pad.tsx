@@ -69,7 +69,9 @@ export function Pad() {
       className="relative shrink-0 cursor-crosshair touch-none overflow-hidden rounded-[10px] bg-surround"
       style={SIZE}
       onPointerDown={(event) => {
-        startScrub(event, set);
+        startScrub(event, set, () => {
+          setBrush({ width, opacity });
+        });
       }}
       onKeyDown={onKey}
     >

@@ -214,9 +214,15 @@ export function Scroll({ band }: { band: Band }) {
       data-tip="Drag to see other frames"
       onPointerDown={(event) => {
         const rect = event.currentTarget.getBoundingClientRect();
-        startScrub(event, ({ clientX }) => {
-          scrollBand(band.length, ((clientX - rect.left) / rect.width) * band.length - seen / 2);
-        });
+        startScrub(
+          event,
+          ({ clientX }) => {
+            scrollBand(band.length, ((clientX - rect.left) / rect.width) * band.length - seen / 2);
+          },
+          () => {
+            scrollBand(band.length, band.from);
+          },
+        );
       }}
     >
       <div
