@@ -9,7 +9,7 @@ import {
   stretchingOf,
   sweptOutlines,
   warpOf,
-  silhouetteOf,
+  smearSilhouette,
   type SmearWork,
 } from '@tallow/core/smears';
 import { against, sideBySide, timed, timeRow, type Row } from './measure.ts';
@@ -65,7 +65,7 @@ function workOf(marks: readonly Mark[], places: readonly Matrix[], settings: Rec
 export async function smearRows(): Promise<Row[]> {
   const marks = subject();
   const moved: Matrix = [1, 0, 0, 1, 520, 60];
-  const arrived = silhouetteOf(at(marks, moved));
+  const arrived = smearSilhouette(at(marks, moved));
   const flow = flowBetween({ x: 0, y: 0 }, arrived.middle, 0.4);
   const settings = stretchingOf({ amount: 80, spread: 40, volume: 100, thins: 25 });
   const warp = warpOf({ flow, arrived, contact: null }, settings);

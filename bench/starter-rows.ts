@@ -1,6 +1,6 @@
 /** Rows of the starters: a fire laid whole, one drawing of it for a preview, and what the field kernel's cost grows with. */
 import { gridOver } from '@tallow/core/geometry';
-import { layAll, sceneFor, starterOf, unionField, type Disc } from '@tallow/core/starters';
+import { layAll, sceneFor, starterOf, unionField, type Ball } from '@tallow/core/starters';
 import { against, sideBySide, timed, timeRow, type Row } from './measure.ts';
 
 /** Goals of the design in ms; rows are told against them. */
@@ -8,7 +8,7 @@ const LAID_MS = 1500;
 const PREVIEW_MS = 60;
 
 /** Discs on a square raster that together cover as much as one of 400 px. */
-function discsCovering(count: number): Disc[] {
+function discsCovering(count: number): Ball[] {
   const side = Math.sqrt(count);
   const r = 400 / side;
   return Array.from({ length: count }, (_, i) => ({

@@ -63,6 +63,6 @@ export function cycleOf(
 }
 
 export const layerOf = (doc: ShotDocument, layerId: Id): Layer => find(doc, 'layer', layerId)!;
-export const listOf = (doc: ShotDocument, layerId: Id): RunList =>
+export const fixtureList = (doc: ShotDocument, layerId: Id): RunList =>
   find(doc, 'runlist', layerOf(doc, layerId).runListId)!;
-export const runsOf = (doc: ShotDocument, layerId: Id): readonly Run[] => listOf(doc, layerId).runs;
+export const runsOf = (doc: ShotDocument, layerId: Id): readonly Run[] => fixtureList(doc, layerId).runs;

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { constants, setPriority } from 'node:os';
 import { isDue, isUpgrade, ownName, thinBackups } from './backup/own-backups.ts';
 import { readBackup, restoreBackup } from './backup/restore-backup.ts';
-import { within, type Place } from './backup/place.ts';
+import { liesWithin, type BackupPlace } from './backup/place.ts';
 import type { Manifest } from './backup/manifest.ts';
 import { writeBackup } from './backup/write-backup.ts';
 
@@ -19,7 +19,7 @@ function told(name: string): string {
   return value;
 }
 
-const place: Place = {
+const place: BackupPlace = {
   url: told('DATABASE_URL'),
   adminUrl: told('TALLOW_ADMIN_URL'),
   bin: told('TALLOW_POSTGRES'),
@@ -50,7 +50,7 @@ const WORK: Readonly<Record<string, (path: string) => Promise<void>>> = {
     if (await isDue(folder, new Date())) await own(folder);
   },
   'before-upgrade': async (folder) => {
-    if (!(await within(place.url, isUpgrade))) return;
+    if (!(await liesWithin(place.url, isUpgrade))) return;
     console.log('The database is about to be changed by a newer Tallow; a backup is written first …');
     await own(folder);
   },

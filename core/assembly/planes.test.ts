@@ -5,7 +5,7 @@ import { addShake, anchorPlace, movedBy, movePlaces, setCamera, setCameraKey, se
 import { apply, IDENTITY, invert, multiply, seededIds } from '../geometry/index.ts';
 import { occurrencesOn } from './occurrences.ts';
 import { airAt, depthMatrix, depthOfScale, depthScale, planeMatrix } from './planes.ts';
-import { shakenBy, shakeOn, STILL } from './shake.ts';
+import { shakenBy, shakeOn, NO_SHAKE } from './shake.ts';
 
 const { base, elementId } = fixture();
 const newId = seededIds(90);
@@ -117,8 +117,8 @@ test('air: none at the picture and nearer, half of it at its reach, never all of
 describe('shaking', () => {
   const shake: Shake = { id: newId(), from: 12, lasts: 24, amount: 40, turn: 0.05, frequency: 7, seed: 5 };
   test('is nothing before the hit and after it has died down, and never more than it may be', () => {
-    expect(shakeOn(shake, 11, 24)).toEqual(STILL);
-    expect(shakeOn(shake, 36, 24)).toEqual(STILL);
+    expect(shakeOn(shake, 11, 24)).toEqual(NO_SHAKE);
+    expect(shakeOn(shake, 36, 24)).toEqual(NO_SHAKE);
     fc.assert(
       fc.property(fc.integer({ min: 12, max: 35 }), fc.integer({ min: 0, max: 1e6 }), (frame, seed) => {
         const left = (1 - (frame - 12) / 24) ** 2;

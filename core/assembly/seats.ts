@@ -21,7 +21,7 @@ import {
   type Moment,
   labelOfUse,
 } from '../timing/index.ts';
-import { anchorOf, placementMatrix, type Carried } from './space.ts';
+import { anchorOf, placementMatrix, type CarriedSpace } from './space.ts';
 
 /** A followed point as it can be ridden on. */
 export interface Rideable extends Omit<Seat, 'turnId'> {
@@ -42,7 +42,7 @@ export const rideables = (doc: ShotDocument): Rideable[] => {
   });
 };
 
-const NOWHERE: Carried = { x: 0, y: 0, angle: 0 };
+const NOWHERE: CarriedSpace = { x: 0, y: 0, angle: 0 };
 
 /** Where a point is on a frame of its element: on its last drawing that has it, up to there; else on the first. */
 function pointOn(doc: ShotDocument, element: Element, trace: Trace, frame: number, length: number): Point | null {
@@ -90,7 +90,7 @@ export function riddenBy(
   placement: Placement,
   element: Element,
   { since }: Pick<Moment, 'since'>,
-): Carried {
+): CarriedSpace {
   const { seat, start, holderId, x, y, shift } = placement;
   if (!seat || holderId !== null || seat.onElementId === element.id || !find(doc, 'element', seat.onElementId))
     return NOWHERE;

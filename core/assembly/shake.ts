@@ -9,7 +9,7 @@ interface Shaken {
   readonly angle: number;
 }
 
-export const STILL: Shaken = { x: 0, y: 0, angle: 0 };
+export const NO_SHAKE: Shaken = { x: 0, y: 0, angle: 0 };
 
 /** A smooth line through seeded numbers from -1 to 1, one at each whole number. */
 function swing(seed: number, which: number, at: number): number {
@@ -22,7 +22,7 @@ function swing(seed: number, which: number, at: number): number {
 /** One shaking on a frame of the shot; none before it begins and once it has died down. @param rate frames a second. */
 export function shakeOn({ from, lasts, amount, turn, frequency, seed }: Shake, frame: number, rate: number): Shaken {
   const since = frame - from;
-  if (since < 0 || since >= lasts) return STILL;
+  if (since < 0 || since >= lasts) return NO_SHAKE;
   const left = 1 - since / lasts;
   // It dies down by the square: most of it is over in the first half. A swing is there and back.
   const strength = left * left;
@@ -39,4 +39,4 @@ export const shakenBy = (shakes: readonly Shake[], frame: number, rate: number):
   shakes.reduce((sum, shake) => {
     const one = shakeOn(shake, frame, rate);
     return { x: sum.x + one.x, y: sum.y + one.y, angle: sum.angle + one.angle };
-  }, STILL);
+  }, NO_SHAKE);

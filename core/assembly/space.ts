@@ -8,16 +8,16 @@ import { onWay } from './way.ts';
 export const anchorOf = (placement: Placement, element: Element): Point => placement.anchor ?? element.anchor;
 
 /** What it goes with, beside its own place: how far it is carried, px, and turned, radians. */
-export interface Carried {
+export interface CarriedSpace {
   readonly x: number;
   readonly y: number;
   readonly angle: number;
 }
 
-const NOWHERE: Carried = { x: 0, y: 0, angle: 0 };
+const NOWHERE: CarriedSpace = { x: 0, y: 0, angle: 0 };
 
 /** How far a path carries it from where it stands: its anchor goes along the path, which lies as the element does at home. */
-function carriedAlong(doc: ShotDocument, { way }: Placement, anchor: Point, since: number): Carried {
+function carriedAlong(doc: ShotDocument, { way }: Placement, anchor: Point, since: number): CarriedSpace {
   const path = find(doc, 'path', way?.pathId);
   if (!way || !path) return NOWHERE;
   const { x, y, angle } = onWay(path, since);
@@ -34,7 +34,7 @@ export function placementMatrix(
   placement: Placement,
   element: Element,
   { since, turn }: Pick<Moment, 'since' | 'turn'>,
-  carried: Carried = NOWHERE,
+  carried: CarriedSpace = NOWHERE,
 ): Matrix {
   const { shift, mirror, skew, drift, x, y } = placement;
   const anchor = anchorOf(placement, element);

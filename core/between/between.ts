@@ -1,8 +1,8 @@
 /** In-betweens: ordinary drawings on the way from one to another. */
-import type { Drawing, Id, Mark, NewId, Ring, Shape, Way } from '../document/index.ts';
+import type { Drawing, Id, Mark, NewId, Ring, Shape, WayKind } from '../document/index.ts';
 import { apply, mix, translation, type Matrix, type Point, isInside } from '../geometry/index.ts';
 import { transformed } from '../marks/index.ts';
-import { betweenLines, type Going, type Line } from './lines.ts';
+import { betweenLines, type Going, type LineMark } from './lines.ts';
 import { islandsOf } from './islands.ts';
 import { matchMarks, type Pairing } from './match.ts';
 import { bodyOf, ringWalk } from './outline.ts';
@@ -13,7 +13,7 @@ import { powerOf, similarityBetween, type Similarity } from './similar.ts';
 type Marks = Pick<Drawing, 'marks' | 'order'>;
 
 interface BetweenSettings {
-  readonly way: Way;
+  readonly way: WayKind;
   /** How far a drawn path leads off the straight line, by share; for `path`. */
   readonly bend?: (share: number) => Point;
 }
@@ -177,7 +177,7 @@ function pairingAt(
     );
   }
   if (p.kind === 'shape' || q.kind === 'shape') return share < 0.5 ? [p] : [q];
-  return [betweenLines<Line>(p, q, share, going, settings.way === 'along')];
+  return [betweenLines<LineMark>(p, q, share, going, settings.way === 'along')];
 }
 
 /** For each pairing with a missing side, how the nearest whole pairing moves: from the first on, and back from the second. */

@@ -1,6 +1,6 @@
 export * from './similar.ts';
 export * from './match.ts';
-export { bodyOf, type Body } from './outline.ts';
+export { bodyOf, type MarkExtent } from './outline.ts';
 export * from './between.ts';
 export * from './spread.ts';
 export * from './boil.ts';

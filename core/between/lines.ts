@@ -5,7 +5,7 @@ import { isClosed } from '../marks/index.ts';
 import { crestsAlong } from './crests.ts';
 import { strokePoints } from './outline.ts';
 
-export type Line = Stroke | RubOut;
+export type LineMark = Stroke | RubOut;
 
 /** Where points are on the way: takes those of the first and of the second and gives those between. */
 export type Going = (from: readonly Point[], to: readonly Point[]) => Point[];
@@ -107,7 +107,7 @@ function walkedShares(a: Walk, b: Walk, onA: (share: number) => number): number[
  * The line on the way from one to another, 0 to 1. Pressure, tilt, width and opacity go along.
  * @param runs whether crests run along an open line; else places at equal shares of the length belong together.
  */
-export function betweenLines<L extends Line>(a: L, b: L, share: number, going: Going, runs = false): L {
+export function betweenLines<L extends LineMark>(a: L, b: L, share: number, going: Going, runs = false): L {
   const closed = Math.min(a.samples.x.length, b.samples.x.length) > 8 && isClosed(a.samples) && isClosed(b.samples);
   const [wa, wb] = [walkOf(strokePoints(a), false), walkOf(strokePoints(b), false)];
   const start = matchingStart(wa, wb, closed, true);

@@ -38,7 +38,7 @@ function centreOf(points: readonly Point[]): Point {
 }
 
 /** Where a mark is and how large: its middle, its reach (mean way from the middle, px) and its length or girth, px. */
-export interface Body {
+export interface MarkExtent {
   readonly middle: Point;
   readonly reach: number;
   readonly length: number;
@@ -46,13 +46,13 @@ export interface Body {
   readonly area: number;
 }
 
-const bodies = new WeakMap<Mark, Body>();
+const bodies = new WeakMap<Mark, MarkExtent>();
 
 /** Points looked at of each line. */
 const LOOKED = 24;
 
 /** The body of a mark. Marks never change, so it is worked out once. */
-export function bodyOf(mark: Mark): Body {
+export function bodyOf(mark: Mark): MarkExtent {
   const kept = bodies.get(mark);
   if (kept) return kept;
   const isShape = mark.kind === 'shape';

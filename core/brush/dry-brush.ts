@@ -4,7 +4,7 @@
  */
 import { hashShare } from '../geometry/index.ts';
 import { NONE, type Shade } from './deposit.ts';
-import { cellAt, evenly, heightAt, smoothNoise, type Ground } from './ground.ts';
+import { groundCellAt, evenly, heightAt, smoothNoise, type Ground } from './ground.ts';
 
 /** Cells to one width of the brush; the tile is 8 widths long and 2 wide, more than strays of a stroke need. */
 const CELLS = 128;
@@ -80,7 +80,7 @@ export const dryBrush: Shade = ({ speed, seed, footprint, width }, { count, far,
     const reach = u < 1 ? load * (1 - breaks * edge * (1.25 - 0.55 * p)) : 0.53 * load * (1.3 - u);
     const x = along[i]! * CELLS + shiftX;
     const y = across[i]! * 0.5 * CELLS + shiftY;
-    const height = isFine ? cellAt(ground, x, y) : heightAt(ground, x, y);
+    const height = isFine ? groundCellAt(ground, x, y) : heightAt(ground, x, y);
     const share = (reach - height) * perSoft + 0.5;
     opaque[i] = share < 0 ? 0 : share > 1 ? 1 : share;
   }

@@ -5,10 +5,10 @@
 import type { Samples } from '../document/index.ts';
 import { fitLine, keptPoints, type Point } from '../geometry/index.ts';
 
-export const FORMS = ['free', 'line', 'polyline', 'rectangle', 'ellipse', 'circle', 'arc', 'curve'] as const;
-export type Form = (typeof FORMS)[number];
+export const FIGURE_FORMS = ['free', 'line', 'polyline', 'rectangle', 'ellipse', 'circle', 'arc', 'curve'] as const;
+export type FigureForm = (typeof FIGURE_FORMS)[number];
 export const FINISHES = ['drawn', 'angular', 'smooth'] as const;
-export type Finish = (typeof FINISHES)[number];
+export type StrokeFinish = (typeof FINISHES)[number];
 
 /** How far apart samples of a made curve stand, as a share of a turn. */
 const ROUND = 72;
@@ -165,8 +165,8 @@ function smoothSamples(samples: Samples, tolerance: number): Samples {
 
 /** How a form is drawn. */
 export interface Making {
-  readonly form: Form;
-  readonly finish: Finish;
+  readonly form: FigureForm;
+  readonly finish: StrokeFinish;
   /** Simplification of finished freehand, px. */
   readonly tolerance: number;
   /** Level, plumb and every 15 degrees; squares and circles. */

@@ -116,7 +116,7 @@ export function evenly(field: Float32Array, width: number, height: number): Grou
 const above0 = (place: number, length: number): number => place + length * 4096;
 
 /** The height of the cell at a place in cells, 0 to 1. */
-export const cellAt = ({ width, height, cells }: Ground, x: number, y: number): number =>
+export const groundCellAt = ({ width, height, cells }: Ground, x: number, y: number): number =>
   cells[(above0(y, height) & (height - 1)) * width + (above0(x, width) & (width - 1))]! / 255;
 
 /** The height at a place in cells, 0 to 1, straight between the four cells round it. */

@@ -7,7 +7,7 @@ import type { Resolved } from './resolve.ts';
 const FARTHEST = 1400;
 
 /** Device px beyond the picture that looks reach: what is drawn there matters. @param scale device px in one px. */
-export function reachOf(looks: readonly Resolved[], scale: number): number {
+export function finishReach(looks: readonly Resolved[], scale: number): number {
   const reaches = looks.map(({ kind, numbers, choices }) => LOOKS[kind].reach?.(numbers, choices) ?? 0);
   return Math.min(FARTHEST, Math.ceil(Math.max(0, ...reaches) * scale));
 }

@@ -12,9 +12,9 @@ import { tone } from './tone.ts';
 export type { Derived, LaidThing, Source } from './derived.ts';
 export { endsOf } from './between.ts';
 export { boundDrawings, boundsPrint } from './fill.ts';
-export { ridden, ridePrint, usesOf } from './ride.ts';
+export { ridden, ridePrint, usesOfBoth } from './ride.ts';
 export { smearedDrawings, smearPrint } from './smear.ts';
-export { litSlots, type Lit } from './tone.ts';
+export { litSlots, type BodySlot } from './tone.ts';
 export { outlineOf, outlinesOf, pathPrint, printOf, textPrint, wayPrint } from './print.ts';
 
 /** All of them, each by its kind of entity. */

@@ -23,7 +23,7 @@ interface Two {
 }
 
 /** How two uses lie to each other: when the second begins, in frames of the first, and what takes its places into the first's space. */
-export function usesOf(doc: ShotDocument, { elementId, useId, onElementId, onUseId }: Two) {
+export function usesOfBoth(doc: ShotDocument, { elementId, useId, onElementId, onUseId }: Two) {
   // Within one element all its drawings lie as they are drawn.
   if (elementId === onElementId) return { away: 0, off: { x: 0, y: 0 }, ids: [] };
   const placed = placedElements(doc);
@@ -47,7 +47,7 @@ export function ridePrint(doc: ShotDocument, ride: Omit<Ride, 'laid' | 'hangsOn'
   if (!base || !points) return null;
   const slots = Object.values(ride.slots);
   const told = points.map((trace) => trace && slots.map((slot) => trace.points[slot] ?? null));
-  const lies = ride.elementId === ride.onElementId ? [] : [usesOf(doc, ride).off];
+  const lies = ride.elementId === ride.onElementId ? [] : [usesOfBoth(doc, ride).off];
   return `${outlinesOf([base])} ${textPrint(JSON.stringify([...told, ...lies]))}`;
 }
 
@@ -68,7 +68,14 @@ export const ride: Derived<Ride> = {
     const base = find(doc, 'layer', entity.layerId)?.slots[entity.base];
     return now === null || !base
       ? []
-      : [{ part: 'points', was: entity.hangsOn, now, hangsOn: [entity.onElementId, base, ...usesOf(doc, entity).ids] }];
+      : [
+          {
+            part: 'points',
+            was: entity.hangsOn,
+            now,
+            hangsOn: [entity.onElementId, base, ...usesOfBoth(doc, entity).ids],
+          },
+        ];
   },
   withPrints: (doc, entity, renewed) => ({
     ...entity,

@@ -6,7 +6,7 @@ import type { Derived } from './derived.ts';
 import { outlinesOf } from './print.ts';
 
 /** A slot of a body with all that its tone hangs on. */
-export interface Lit {
+export interface BodySlot {
   readonly slot: Id;
   readonly body: Drawing;
   /** Drawings whose lines crease the body. */
@@ -21,9 +21,9 @@ export function litSlots(
   doc: ShotDocument,
   { bodyId, details }: Pick<Tone, 'bodyId' | 'details'>,
   wanted: ReadonlySet<Id> | null = null,
-): Lit[] {
+): BodySlot[] {
   const { timed, turn, element } = placeOf(doc, bodyId);
-  return slotsInOrder(timed.list).flatMap(({ slot, index }): Lit[] => {
+  return slotsInOrder(timed.list).flatMap(({ slot, index }): BodySlot[] => {
     const body = find(doc, 'drawing', timed.layer.slots[slot]);
     if (!body || (wanted && !wanted.has(slot))) return [];
     const frame = runStart(timed.list, index, turn);

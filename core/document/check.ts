@@ -9,12 +9,12 @@ export { isAsset, isId } from './fields.ts';
 export { SAMPLE_LIMIT } from './mark-check.ts';
 
 /** One thing wrong with a body: the field as a path from the body's root, and what to do about it. */
-export interface Problem {
+export interface BodyProblem {
   readonly field: string;
   readonly message: string;
 }
 
-export type Read<T> = { readonly ok: T } | { readonly problems: readonly Problem[] };
+export type Read<T> = { readonly ok: T } | { readonly problems: readonly BodyProblem[] };
 
 /** A stored body made one of its kind's present version, or the problem with the version it says it has. */
 function upgraded(body: Record<string, unknown>, { version, upgrades = [] }: Kind<Entity>): Read<unknown> {

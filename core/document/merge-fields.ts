@@ -62,13 +62,13 @@ export function mergeOrder(base: readonly Id[], ours: readonly Id[], theirs: rea
   return result;
 }
 
-export interface Choice<T> {
+export interface MergeChoice<T> {
   readonly value: T;
   readonly clash: boolean;
 }
 
 /** Chooses between two values of a field: whoever changed it; `theirs` when both did. */
-export function choose<T>(base: T, ours: T, theirs: T): Choice<T> {
+export function choose<T>(base: T, ours: T, theirs: T): MergeChoice<T> {
   if (same(ours, theirs) || same(base, ours)) return { value: theirs, clash: false };
   if (same(base, theirs)) return { value: ours, clash: false };
   return { value: theirs, clash: true };

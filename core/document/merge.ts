@@ -5,7 +5,7 @@
 import type { Id } from './id.ts';
 import { descriptorOf, type Entity } from './kinds/index.ts';
 import type { MergeRule } from './kinds/kind.ts';
-import { choose, mergeOrder, mergeRecord, type Choice, type Merged } from './merge-fields.ts';
+import { choose, mergeOrder, mergeRecord, type MergeChoice, type Merged } from './merge-fields.ts';
 
 interface Thing {
   readonly id: Id;
@@ -15,7 +15,7 @@ function mergeThings(
   base: readonly Thing[],
   ours: readonly Thing[],
   theirs: readonly Thing[],
-): Choice<readonly Thing[]> {
+): MergeChoice<readonly Thing[]> {
   const byId = (things: readonly Thing[]) => Object.fromEntries(things.map((each) => [each.id, each]));
   const ids = (things: readonly Thing[]) => things.map(({ id }) => id);
   const { record, clashes } = mergeRecord<Thing>(byId(base), byId(ours), byId(theirs));
@@ -26,7 +26,7 @@ function mergeThings(
 
 type Plain = Readonly<Record<string, unknown>>;
 
-function mergeRecords(base: Plain, ours: Plain, theirs: Plain): Choice<Plain> {
+function mergeRecords(base: Plain, ours: Plain, theirs: Plain): MergeChoice<Plain> {
   const { record, clashes } = mergeRecord<unknown>(base, ours, theirs);
   for (const { id } of clashes) {
     const each = [base[id] ?? {}, ours[id], theirs[id]] as [Plain, Plain, Plain];
@@ -35,7 +35,7 @@ function mergeRecords(base: Plain, ours: Plain, theirs: Plain): Choice<Plain> {
   return { value: record, clash: false };
 }
 
-function mergeField(rule: MergeRule | undefined, base: unknown, ours: unknown, theirs: unknown): Choice<unknown> {
+function mergeField(rule: MergeRule | undefined, base: unknown, ours: unknown, theirs: unknown): MergeChoice<unknown> {
   switch (rule) {
     case 'order':
       return { value: mergeOrder(base as Id[], ours as Id[], theirs as Id[]), clash: false };

@@ -1,4 +1,4 @@
-import { cycleOf, fixture, layerOf, listOf, runsOf } from '../fixture.ts';
+import { cycleOf, fixture, layerOf, fixtureList, runsOf } from '../fixture.ts';
 import { computeBetweens } from '../between/index.ts';
 import { endsOf, staleOf } from '../derived/index.ts';
 import { find, putEntities, type Drawing, type ShotDocument, entitiesOf } from '../document/index.ts';
@@ -73,7 +73,7 @@ describe('in-betweens', () => {
 
   it('take frames from the hold when it has room', () => {
     const held = putEntities(four, {
-      ...listOf(four, layerId),
+      ...fixtureList(four, layerId),
       runs: runsOf(four, layerId).map((run, i) => (i === 0 ? { ...run, length: 8 } : run)),
     });
     expect(fitsWithin(gapAt(held, layerId, 0)!, 3)).toBe(true);
@@ -202,7 +202,7 @@ describe('slots', () => {
 
 it('lets a held drawing boil for as long as it is held, and a still layer in a loop of its own', () => {
   const held = putEntities(four, {
-    ...listOf(four, layerId),
+    ...fixtureList(four, layerId),
     runs: runsOf(four, layerId).map((run, i) => (i === 0 ? { ...run, length: 7 } : run)),
   });
   const breath = find(held, 'drawing', Object.values(layerOf(held, layerId).slots)[0])!;
@@ -213,10 +213,10 @@ it('lets a held drawing boil for as long as it is held, and a still layer in a l
   const late = shiftPhase(held, layerId, 3, newId);
   const round = layBoil(late, layerId, 3, [breath, breath], 2, newId).doc;
   expect(runsOf(round, layerId).map((run) => run.length)).toEqual([2, 2, 2, 1, 2, 2, 2]);
-  expect(listOf(round, layerId).offset).toBe(3);
-  const still = putEntities(four, { ...listOf(four, layerId), period: 1 });
+  expect(fixtureList(round, layerId).offset).toBe(3);
+  const still = putEntities(four, { ...fixtureList(four, layerId), period: 1 });
   const loop = layBoil(still, layerId, 0, [breath, breath], 2, newId).doc;
-  expect(listOf(loop, layerId)).toMatchObject({ period: 6 });
+  expect(fixtureList(loop, layerId)).toMatchObject({ period: 6 });
 });
 
 it('tells which repeats divide an element and when all meet', () => {
@@ -234,10 +234,10 @@ it('tells which repeats divide an element and when all meet', () => {
 
 it('tells keys and breakdowns from in-betweens', () => {
   const doc = setPose(setPose(four, layerId, [0, 3], 'key'), layerId, [1], 'breakdown');
-  expect(Object.values(listOf(doc, layerId).poses).sort()).toEqual(['breakdown', 'key', 'key']);
-  expect(Object.values(listOf(setPose(doc, layerId, [0, 1, 3], null), layerId).poses)).toEqual([]);
+  expect(Object.values(fixtureList(doc, layerId).poses).sort()).toEqual(['breakdown', 'key', 'key']);
+  expect(Object.values(fixtureList(setPose(doc, layerId, [0, 1, 3], null), layerId).poses)).toEqual([]);
   // A slot that goes takes its pose with it.
-  expect(Object.values(listOf(deleteRuns(doc, layerId, [0], 'close up').doc, layerId).poses).sort()).toEqual([
+  expect(Object.values(fixtureList(deleteRuns(doc, layerId, [0], 'close up').doc, layerId).poses).sort()).toEqual([
     'breakdown',
     'key',
   ]);

@@ -10,7 +10,7 @@ interface Mend {
   readonly edit: (doc: ShotDocument) => ShotDocument;
 }
 
-export interface Cut extends CutOff {
+export interface CutOffUse extends CutOff {
   /** Frames of the shot that are missing. */
   readonly missing: number;
   readonly mends: readonly Mend[];
@@ -19,7 +19,7 @@ export interface Cut extends CutOff {
 const frames = (count: number): string => `${count} ${count === 1 ? 'frame' : 'frames'}`;
 
 /** How a placement on a plane is cut off, or null. */
-export function cutOfPlacement(doc: ShotDocument, placementId: Id): Cut | null {
+export function cutOfPlacement(doc: ShotDocument, placementId: Id): CutOffUse | null {
   const placement = find(doc, 'placement', placementId);
   const element = find(doc, 'element', placement?.elementId);
   if (!placement || !element) return null;

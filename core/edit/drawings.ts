@@ -238,7 +238,7 @@ export function addMarks(
 }
 
 /** Where marks are to go: a layer's drawing, by its id where there is one as the pen lands, else a new one on a frame. */
-export interface Landing {
+export interface LandingPlace {
   readonly layerId: Id;
   readonly drawingId: Id | null;
   readonly frame: number;
@@ -250,7 +250,7 @@ export interface Landing {
  */
 export function landMarks(
   doc: ShotDocument,
-  { layerId, drawingId, frame }: Landing,
+  { layerId, drawingId, frame }: LandingPlace,
   marks: readonly Mark[],
   newId: NewId,
 ): ShotDocument {

@@ -16,7 +16,7 @@ import {
   type ShotDocument,
   type Trace,
 } from '../document/index.ts';
-import { isAsLaid, printOf, ridden, ridePrint, usesOf } from '../derived/index.ts';
+import { isAsLaid, printOf, ridden, ridePrint, usesOfBoth } from '../derived/index.ts';
 import { multiply, translation, type Matrix, type Point } from '../geometry/index.ts';
 import { transformed } from '../marks/index.ts';
 import { drawingOf } from '../starters/index.ts';
@@ -54,7 +54,7 @@ export function relayRide(doc: ShotDocument, rideId: Id, newId: NewId): ShotDocu
   const base = ride && find(doc, 'drawing', layer?.slots[ride.base]);
   const points = ride && ridden(doc, ride);
   if (!ride || !layer || !base || !points) return doc;
-  const { off } = usesOf(doc, ride);
+  const { off } = usesOfBoth(doc, ride);
   const seat = seatOn(points, ride.slots[ride.base] ?? '', off);
   if (!seat) return doc;
   const slots: Record<Id, Id> = { ...layer.slots };
@@ -103,7 +103,7 @@ function under(
   const layer = find(doc, 'layer', trace?.layerId);
   const own = find(doc, 'layer', asked.layerId);
   if (!trace || !layer || !own) return null;
-  const { away } = usesOf(doc, { ...asked, elementId: own.elementId });
+  const { away } = usesOfBoth(doc, { ...asked, elementId: own.elementId });
   const { timed, turn } = placeOf(doc, layer.id);
   // A point of a plate is on a slot with nothing drawn.
   return { trace, layer, slot: exposureAt(timed.list, asked.frame - away, turn)?.run.slot ?? null, away };

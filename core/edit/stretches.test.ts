@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { cycleOf, fixture, layerOf, listOf, runsOf } from '../fixture.ts';
+import { cycleOf, fixture, layerOf, fixtureList, runsOf } from '../fixture.ts';
 import {
   applyStep,
   find,
@@ -109,7 +109,7 @@ it('changes all layers together, each at its own holds', () => {
   doc = holdFor(doc, added.layerId, 0, 16).doc;
   const next = change(doc, 4, 4, () => [], [layerId, added.layerId]);
   expect(seen(next)).toBe('001144556677');
-  expect(totalLength(listOf(next, added.layerId))).toBe(12);
+  expect(totalLength(fixtureList(next, added.layerId))).toBe(12);
   expect(runsOf(next, added.layerId)).toHaveLength(1);
 });
 
@@ -124,9 +124,9 @@ it('says and parts drawings that several exposures show', () => {
 
 it('keeps numbers through changes of order, and gives new ones the next free', () => {
   const back = change(eight, 0, 16, reversedRuns);
-  expect([...slotNumbers(listOf(back, layerId)).values()]).toEqual([8, 7, 6, 5, 4, 3, 2, 1]);
+  expect([...slotNumbers(fixtureList(back, layerId)).values()]).toEqual([8, 7, 6, 5, 4, 3, 2, 1]);
   const more = newDrawingBefore(back, layerId, 0, newId).doc;
-  expect([...slotNumbers(listOf(more, layerId)).values()][0]).toBe(9);
+  expect([...slotNumbers(fixtureList(more, layerId)).values()][0]).toBe(9);
 });
 
 it('types drawings, ranges, blanks and repeats into a sheet', () => {
@@ -140,7 +140,7 @@ it('types drawings, ranges, blanks and repeats into a sheet', () => {
   expect(seen(type(eight, 4, 8, '1-4'))).toBe('0011001122336677');
   const bare = type(eight, 4, null, '20');
   expect(seen(bare)).toBe('0011..3344556677');
-  expect(slotNumbers(listOf(bare, layerId)).get(runsOf(bare, layerId)[2]!.slot!)).toBe(20);
+  expect(slotNumbers(fixtureList(bare, layerId)).get(runsOf(bare, layerId)[2]!.slot!)).toBe(20);
 });
 
 it.each(['', 'a', '3-', 'x2', '0x2', '1x0', '12345', '-3'])('reads nothing from %p', (text) => {
@@ -152,7 +152,7 @@ it('ties a line to its rough: a slot made, held or removed on one is so on both'
   expect(layerOf(doc, line).runListId).toBe(layerOf(doc, layerId).runListId);
   expect(seen(doc, line)).toBe('................');
   const held = holdFor(doc, layerId, 2, 4).doc;
-  expect(totalLength(listOf(held, line))).toBe(18);
+  expect(totalLength(fixtureList(held, line))).toBe(18);
   const fewer = deleteRuns(held, line, [0], 'close up').doc;
   expect(seen(fewer)).toBe('1111223344556677');
 });
@@ -186,7 +186,7 @@ const edits: fc.Arbitrary<Edit> = fc.oneof(
     .map(
       ([from, length, how]): Edit =>
         (doc) =>
-          change(doc, from % Math.max(1, totalLength(listOf(doc, layerId))), length, how),
+          change(doc, from % Math.max(1, totalLength(fixtureList(doc, layerId))), length, how),
     ),
   fc.tuple(frame, few, few).map(
     ([from, length, n]): Edit =>
@@ -290,7 +290,7 @@ it('holds together through any 200 edits, and undo restores every one exactly', 
       for (const step of sequence) {
         if (runs(doc) === 0) doc = eight;
         const next = step(doc);
-        const list = listOf(next, layerId);
+        const list = fixtureList(next, layerId);
         const layer = layerOf(next, layerId);
         // Runs follow each other without overlap, none is empty of frames, lengths add up.
         expect(list.runs.every((run) => run.length >= 1 && Number.isInteger(run.length))).toBe(true);

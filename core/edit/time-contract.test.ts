@@ -14,7 +14,7 @@ import {
   type ShotDocument,
   type Value,
 } from '../document/index.ts';
-import { cycleOf, fixture, layerOf, listOf } from '../fixture.ts';
+import { cycleOf, fixture, layerOf, fixtureList } from '../fixture.ts';
 import { timedPhases } from '../plan/index.ts';
 import { elementLength, exposureAt, repeatedRuns, runStart } from '../timing/index.ts';
 import {
@@ -112,7 +112,7 @@ function valuesIn(doc: ShotDocument): [string, Value, number, number][] {
 
 const numberOf = (doc: ShotDocument, slots: readonly (Id | null)[], frame: number): number => {
   const turn = elementLength(doc, find(doc, 'element', elementId)!);
-  return slots.indexOf(exposureAt(listOf(doc, layerId), frame, turn)?.run.slot ?? 'nothing');
+  return slots.indexOf(exposureAt(fixtureList(doc, layerId), frame, turn)?.run.slot ?? 'nothing');
 };
 
 type TimeEdit = (doc: ShotDocument) => ShotDocument;
@@ -169,9 +169,9 @@ describe.each(['cycle', 'one-shot'] as const)('in a %s', (time) => {
     expect(Object.keys(back.entities).sort()).toEqual(Object.keys(doc.entities).sort());
     for (const id of Object.keys(doc.entities)) expect(back.entities[id]).toBe(doc.entities[id]);
     // Keys keep to their drawings: on a frame that shows drawing i every value is what its key on drawing i says.
-    const slots = listOf(doc, layerId).runs.map((run) => run.slot);
+    const slots = fixtureList(doc, layerId).runs.map((run) => run.slot);
     const turn = elementLength(after, find(after, 'element', elementId)!);
-    const list = listOf(after, layerId);
+    const list = fixtureList(after, layerId);
     for (const [what, value, first, step_] of valuesIn(after)) {
       if (ONE_LAYER.has(name) && time === 'cycle' && /light|element|folder/.test(what)) continue;
       for (const key of keysIn(value)) {

@@ -59,7 +59,7 @@ export interface Part {
 }
 
 /** What was drawn, and the light that lies on it. */
-export interface Looked {
+export interface LookSource {
   readonly main: Surface;
   readonly lights: readonly Part[];
 }
@@ -96,7 +96,7 @@ export interface Look {
   /** Where outlines go: done before anything is drawn. Outlines are cut in pieces of `piece` px at most. */
   readonly moves?: (now: LookNow) => { readonly move: (place: Point) => Point; readonly piece: number };
   /** How it is worked out on what is drawn. */
-  readonly paint?: (looked: Looked, now: LookNow, place: LookPlace) => Looked;
+  readonly paint?: (looked: LookSource, now: LookNow, place: LookPlace) => LookSource;
 }
 
 /** Frames noise takes to come round where time ends. */

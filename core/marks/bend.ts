@@ -4,10 +4,10 @@ import type { Box, Point } from '../geometry/index.ts';
 import { mapped } from './change.ts';
 
 /** Rows of points, from the top left; two by two are four corners. */
-export type Grid = readonly (readonly Point[])[];
+export type PointGrid = readonly (readonly Point[])[];
 
 /** The grid that changes nothing. @param cells across and down. */
-export const flatGrid = ({ left, top, right, bottom }: Box, cells: number): Grid =>
+export const flatGrid = ({ left, top, right, bottom }: Box, cells: number): PointGrid =>
   Array.from({ length: cells + 1 }, (_, row) =>
     Array.from({ length: cells + 1 }, (_, column) => ({
       x: left + ((right - left) * column) / cells,
@@ -49,7 +49,7 @@ function alongRow(row: readonly Point[], at: number): Point {
  * A mark bent with a grid laid over a box: smooth from cell to cell, and the corners go where the grid's corners are.
  * @param box what the flat grid covers, element space.
  */
-export function bent(mark: Mark, box: Box, grid: Grid): Mark {
+export function bent(mark: Mark, box: Box, grid: PointGrid): Mark {
   const cells = grid.length - 1;
   const [width, height] = [Math.max(1e-6, box.right - box.left), Math.max(1e-6, box.bottom - box.top)];
   return mapped(mark, ({ x, y }) => {

@@ -1,7 +1,7 @@
 /** Lines that close the gaps between ends of lines: straight, or on along both lines where these lead to each other. */
 import type { Drawing, Stroke } from '../document/index.ts';
 import type { Matrix, Point } from '../geometry/index.ts';
-import { endedLine, linesIn, nearestOn, ownSamples, placeOn, type EndedLine, type Meeting } from './line-ends.ts';
+import { endedLine, linesIn, nearestOn, ownSamples, placeOn, type EndedLine, type LineMeeting } from './line-ends.ts';
 import { transformed } from './transform.ts';
 
 /** px along a line from its end by which its direction there is judged, at least. */
@@ -27,10 +27,10 @@ interface Bridge {
   /** px free of ink. */
   readonly far: number;
   readonly from: End;
-  readonly to: End | Meeting;
+  readonly to: End | LineMeeting;
 }
 
-const isEnd = (to: End | Meeting): to is End => 'line' in to;
+const isEnd = (to: End | LineMeeting): to is End => 'line' in to;
 
 /** The sample of a line that lies so far along it from an end, or its other end. */
 function sampleAlong(line: EndedLine, index: number, reach: number): Point {

@@ -32,7 +32,7 @@ export const placeOn = ({ stroke: { samples } }: EndedLine, i: number): Point =>
 });
 
 /** The place of a line whose edge is nearest to a point. */
-export interface Meeting extends Point {
+export interface LineMeeting extends Point {
   /** px from the point to the edge there; below 0 inside the line. */
   readonly far: number;
 }
@@ -46,7 +46,7 @@ export function nearestOn(
   point: Point,
   but: readonly [number, number] | null,
   reach: number,
-): Meeting | null {
+): LineMeeting | null {
   const { half, box } = line;
   if (
     point.x < box.left - reach ||
@@ -56,7 +56,7 @@ export function nearestOn(
   )
     return null;
   const last = half.length - 1;
-  let found: Meeting | null = null;
+  let found: LineMeeting | null = null;
   for (let i = 0; i < Math.max(1, last); i++) {
     if (but && i >= but[0] && i <= but[1]) continue;
     const [a, b] = [placeOn(line, i), placeOn(line, Math.min(last, i + 1))];

@@ -59,7 +59,7 @@ export function transformed(mark: Mark, matrix: Matrix): Mark {
 }
 
 /** How a change is spread over several drawings: the same on all, fading at both ends, or growing from none to all of it. */
-export type Spread = 'same' | 'fades' | 'grows';
+export type TransformSpread = 'same' | 'fades' | 'grows';
 
 /** The value of a row of numbers at a share of its length. */
 function between(row: readonly number[], share: number): number {
@@ -75,7 +75,7 @@ function between(row: readonly number[], share: number): number {
  * @returns shares of 0 to 1, one per drawing. A change that fades is whole in the middle of the range and none beyond its
  * ends; one that grows is none on the first and whole on the last. Of a single drawing it is all.
  */
-export function shares(count: number, spread: Spread, ticks: readonly number[] = [0, 1]): number[] {
+export function shares(count: number, spread: TransformSpread, ticks: readonly number[] = [0, 1]): number[] {
   const [first, last] = [ticks[0] ?? 0, ticks.at(-1) ?? 0];
   const row = last > first ? ticks : [0, 1];
   const [from, to] = [row[0]!, row.at(-1)!];

@@ -1,7 +1,7 @@
 /** Fills carried from one drawing to the next: their shapes there, and what needs a look. */
 import type { Point } from '../geometry/index.ts';
 import { regionAt, ringsOf, wellInside, type Paintable } from './fill.ts';
-import { followed, type Followed, type Painted } from './follow.ts';
+import { followed, type Followed, type FilledRegions } from './follow.ts';
 import { leaksOf } from './leaks.ts';
 import { OUTSIDE } from './regions.ts';
 
@@ -23,9 +23,9 @@ export interface FillReport extends Point {
 }
 
 /** What comes of a drawing that fills are carried to. */
-export interface Carried {
+export interface CarriedFill {
   readonly shapes: readonly FilledShape[];
-  readonly painted: Painted;
+  readonly painted: FilledRegions;
   readonly reports: readonly FillReport[];
   /** Paint that has nothing to go on in here, with the drawing it was last found in. */
   readonly waiting: readonly Waiting[];
@@ -34,7 +34,7 @@ export interface Carried {
 /** Regions that are looked for again in every drawing that follows. */
 export interface Waiting {
   readonly from: Paintable;
-  readonly painted: Painted;
+  readonly painted: FilledRegions;
   /** Those of them that have been told to be lost: they may be gone for good. */
   readonly told: ReadonlySet<number>;
 }
@@ -44,7 +44,7 @@ const LEAK_BREADTH = 0.6;
 const LEAK_LEAST = 24;
 
 /** The regions of a drawing by what is filled in it: regions without a fill are known to be bare. */
-export function paintedBy(paintable: Paintable, fills: readonly { seed: Point; swatch: string }[]): Painted {
+export function paintedBy(paintable: Paintable, fills: readonly { seed: Point; swatch: string }[]): FilledRegions {
   const painted = new Map<number, string | null>();
   for (let label = OUTSIDE + 1; label <= paintable.regions.count; label++) painted.set(label, null);
   for (const { seed, swatch } of fills) {
@@ -55,7 +55,7 @@ export function paintedBy(paintable: Paintable, fills: readonly { seed: Point; s
 }
 
 /** The shapes of painted regions; regions that are to stay bare have none. */
-export const shapesOf = (paintable: Paintable, painted: Painted): FilledShape[] =>
+export const shapesOf = (paintable: Paintable, painted: FilledRegions): FilledShape[] =>
   [...painted].flatMap(([label, swatch]) =>
     swatch === null ? [] : [{ rings: ringsOf(paintable, [label]), seed: wellInside(paintable, label), swatch }],
   );
@@ -69,16 +69,16 @@ export class Carrier {
 
   constructor(
     private from: Paintable,
-    private painted: Painted,
+    private painted: FilledRegions,
   ) {}
 
   /** What comes of the next drawing; nothing is carried on yet. */
-  tried(to: Paintable): Carried {
+  tried(to: Paintable): CarriedFill {
     const next = followed(this.from, this.painted, to);
     const painted = new Map(next.painted);
     const waiting: Waiting[] = [];
     const reports: FillReport[] = [];
-    const wait = (from: Paintable, before: Painted, lost: Followed['lost'], told: ReadonlySet<number>): void => {
+    const wait = (from: Paintable, before: FilledRegions, lost: Followed['lost'], told: ReadonlySet<number>): void => {
       if (lost.length === 0) return;
       const own = new Set(lost.flatMap(({ label }) => (told.has(label) ? [label] : [])));
       for (const { label, at } of lost) {
@@ -106,7 +106,7 @@ export class Carrier {
   }
 
   /** Goes on from a drawing as it was tried. */
-  goOn(to: Paintable, { painted, waiting }: Carried): void {
+  goOn(to: Paintable, { painted, waiting }: CarriedFill): void {
     [this.from, this.painted, this.waiting] = [to, painted, waiting];
   }
 }

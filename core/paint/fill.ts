@@ -1,6 +1,6 @@
 /** Filling regions: which there are, where a point lies, and the shape of one or of all. */
 import type { Point } from '../geometry/index.ts';
-import { middleOf, pixelAt, type Barrier } from './raster.ts';
+import { pixelMiddle, pixelAt, type Barrier } from './raster.ts';
 import { OUTSIDE, regionsOf, type Regions } from './regions.ts';
 import { extentsOf, traced, type Extent } from './trace.ts';
 import { carriedUnder } from './under.ts';
@@ -94,7 +94,7 @@ export function wellInside({ regions, extents, barrier }: Paintable, label: numb
       }
     }
   }
-  return middleOf(barrier, best);
+  return pixelMiddle(barrier, best);
 }
 
 /** The colour of the lines round a region, 0 to 255 each, or null where it is not known. */

@@ -6,17 +6,17 @@ import type { Point } from '../geometry/index.ts';
 import { enclosed, lineColourOf, wellInside, type Paintable } from './fill.ts';
 
 /** What is filled of a drawing: a swatch by region, or null for one that is known to stay bare. */
-export type Painted = ReadonlyMap<number, string | null>;
+export type FilledRegions = ReadonlyMap<number, string | null>;
 
 export interface Followed {
-  readonly painted: Painted;
+  readonly painted: FilledRegions;
   /** Painted regions with nothing to go on in, and where they were. */
   readonly lost: readonly { readonly label: number; readonly at: Point }[];
   /** Regions that come from none before. */
   readonly bare: readonly { readonly label: number; readonly at: Point }[];
 }
 
-const NONE: Painted = new Map();
+const NONE: FilledRegions = new Map();
 
 interface Region {
   readonly label: number;
@@ -78,7 +78,12 @@ function likeness(a: Region['line'], b: Region['line']): number {
  * @param from and @param to of the same lattice. @param painted regions of `from`. @param taken regions of `to` in which
  * other paint goes on.
  */
-export function followed(from: Paintable, painted: Painted, to: Paintable, taken: Painted = NONE): Followed {
+export function followed(
+  from: Paintable,
+  painted: FilledRegions,
+  to: Paintable,
+  taken: FilledRegions = NONE,
+): Followed {
   const before = regionsIn(
     from,
     enclosed(from).filter((label) => painted.has(label)),

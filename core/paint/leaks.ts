@@ -1,7 +1,7 @@
 /** Where a region runs out into the outside, and the least gap that would hold it. */
-import { FAR, nearestOf, type Near } from './nearest.ts';
+import { FARTHEST, nearestOf, type Near } from './nearest.ts';
 import { meetings, OUT, OWN } from './meetings.ts';
-import { middleOf, pixelAt, type Barrier } from './raster.ts';
+import { pixelMiddle, pixelAt, type Barrier } from './raster.ts';
 import { linesOf, WIDEST_GAP } from './regions.ts';
 import { besides, WidestFirst } from './widest.ts';
 import type { Point } from '../geometry/index.ts';
@@ -98,7 +98,7 @@ function overlooked(barrier: Barrier, at: Point): { labels: Uint8Array; places: 
   for (let x = 0; x < width; x++) for (const y of [0, height - 1]) outer(y * width + x);
   for (let y = 0; y < height; y++) for (const x of [0, width - 1]) outer(y * width + x);
   const places = meetings(labels, bits, near, width, [...edge, ...own]).map((pixel): Leak => ({
-    ...middleOf(barrier, pixel),
+    ...pixelMiddle(barrier, pixel),
     width: widthAt(near, scale, pixel),
   }));
   return { labels, places };
@@ -136,13 +136,13 @@ function atFullSize(barrier: Barrier, small: Barrier, labels: Uint8Array, place:
   for (let i = 0; i < bits.length; i++) {
     const [x, y] = [i % w, Math.floor(i / w)];
     if (bits[i] !== 0 || (x > 0 && y > 0 && x < w - 1 && y < h - 1)) continue;
-    const label = labels[pixelAt(small, middleOf(window, i))] ?? 0;
+    const label = labels[pixelAt(small, pixelMiddle(window, i))] ?? 0;
     if (label === 0) continue;
     own[i] = label;
     seeds.push(i);
   }
   const found = meetings(own, bits, near, w, seeds).map((pixel): Leak => ({
-    ...middleOf(window, pixel),
+    ...pixelMiddle(window, pixel),
     width: widthAt(near, scale, pixel),
   }));
   // Beside the gap that is meant others may lie in the window: they are found by themselves.
@@ -157,11 +157,11 @@ function basin(bits: Uint8Array, near: Near, width: number, from: number): numbe
   const queue = new WidestFirst(near);
   queue.push(highest(bits, near, width, from));
   const taken: number[] = [];
-  let [narrowest, narrowestAt] = [FAR, 0];
+  let [narrowest, narrowestAt] = [FARTHEST, 0];
   for (let pixel = queue.pop(); pixel !== undefined; pixel = queue.pop()) {
     const column = pixel % width;
     const onEdge = column === 0 || column === width - 1 || pixel < width || pixel >= count - width;
-    if (onEdge) return narrowest === FAR ? null : taken.slice(0, Math.max(1, narrowestAt));
+    if (onEdge) return narrowest === FARTHEST ? null : taken.slice(0, Math.max(1, narrowestAt));
     if (near.squares[pixel]! < narrowest) [narrowest, narrowestAt] = [near.squares[pixel]!, taken.length];
     taken.push(pixel);
     if (bits[pixel - 1] === 0) queue.push(pixel - 1);

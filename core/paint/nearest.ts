@@ -6,7 +6,7 @@
  */
 
 /** Squared distances of what is not reached. */
-export const FAR = 0xffff;
+export const FARTHEST = 0xffff;
 
 export interface Near {
   /** Squared distance to the nearest pixel of the set, whole, `FAR` where none is within reach. */
@@ -61,7 +61,7 @@ export function nearestOf(
   reach: number,
 ): Near {
   const count = width * height;
-  const squares = new Uint16Array(count).fill(FAR);
+  const squares = new Uint16Array(count).fill(FARTHEST);
   const nearest = new Int32Array(count);
   const max = Math.floor(reach * reach);
   const order: number[] = [];
@@ -77,7 +77,7 @@ export function nearestOf(
       const column = columns[i]! + dx;
       if (column < 0 || column >= width) continue;
       const pixel = edges[i]! + step;
-      if (pixel < 0 || pixel >= count || squares[pixel] !== FAR || (bits[pixel] === LINE) !== intoLines) continue;
+      if (pixel < 0 || pixel >= count || squares[pixel] !== FARTHEST || (bits[pixel] === LINE) !== intoLines) continue;
       squares[pixel] = square;
       nearest[pixel] = edges[i]!;
       order.push(pixel);

@@ -48,7 +48,7 @@ export function pixelAt({ width, height, left, top, scale }: Lattice, { x, y }: 
 }
 
 /** The middle of a pixel in element space. */
-export const middleOf = ({ width, left, top, scale }: Lattice, pixel: number): Point => ({
+export const pixelMiddle = ({ width, left, top, scale }: Lattice, pixel: number): Point => ({
   x: left + ((pixel % width) + 0.5) / scale,
   y: top + (Math.floor(pixel / width) + 0.5) / scale,
 });

@@ -5,7 +5,7 @@
  * place of a gap, and a thin tip belongs to its own region up to the line.
  */
 import { numberAreas } from './label.ts';
-import { FAR, LINE, nearestOf, type Near } from './nearest.ts';
+import { FARTHEST, LINE, nearestOf, type Near } from './nearest.ts';
 import { BOUNDS_FROM, type Barrier, type Lattice } from './raster.ts';
 import { besides, WidestFirst } from './widest.ts';
 
@@ -72,7 +72,7 @@ function widestFirst(labels: Int32Array, near: Near, width: number): void {
     );
   };
   const offer = (pixel: number): void => {
-    if (labels[pixel] === 0 && squares[pixel] !== FAR) queue.push(pixel);
+    if (labels[pixel] === 0 && squares[pixel] !== FARTHEST) queue.push(pixel);
   };
   for (const pixel of order) if (ownerOf(pixel) !== 0) offer(pixel);
   for (let pixel = queue.pop(); pixel !== undefined; pixel = queue.pop()) {

@@ -1,5 +1,5 @@
 /** A queue of pixels that gives the one farthest from the lines first, and among equals the one that came first. */
-import { FAR, type Near } from './nearest.ts';
+import { FARTHEST, type Near } from './nearest.ts';
 
 /** The end of a list, where 0 is a pixel that was never in one. */
 const LAST = -1;
@@ -24,7 +24,7 @@ export class WidestFirst {
   push(pixel: number): void {
     if (this.next[pixel] !== 0) return;
     const square = this.near.squares[pixel]!;
-    const level = square === FAR ? this.max : square;
+    const level = square === FARTHEST ? this.max : square;
     this.next[pixel] = LAST;
     if (this.heads[level] === 0) this.heads[level] = pixel + 1;
     else this.next[this.tails[level]! - 1] = pixel + 1;

@@ -2,7 +2,7 @@
 import type { Samples, Stroke } from '../document/index.ts';
 
 /** What of a stroke is there on a drawing, as shares of its length. Nothing where `to` is not beyond `from`. */
-export interface Reach {
+export interface RevealReach {
   readonly from: number;
   readonly to: number;
 }
@@ -22,7 +22,7 @@ export const revealCount = ({ comes, goes, overlap }: Revealing): number =>
   goes === 0 ? comes : Math.max(comes, comes - Math.min(overlap, comes) + goes);
 
 /** What is there on a drawing, counted from 0. */
-export function reachOn(revealing: Revealing, index: number): Reach {
+export function reachOn(revealing: Revealing, index: number): RevealReach {
   const { comes, goes, overlap } = revealing;
   const begins = comes - Math.min(overlap, comes);
   const gone = goes === 0 ? 0 : (index + 1 - begins) / goes;
@@ -30,7 +30,7 @@ export function reachOn(revealing: Revealing, index: number): Reach {
 }
 
 /** The part of a stroke between two shares of its length, its pressure and tilt kept; null where nothing is left. */
-export function partOfStroke(stroke: Stroke, { from, to }: Reach): Stroke | null {
+export function partOfStroke(stroke: Stroke, { from, to }: RevealReach): Stroke | null {
   const { x, y } = stroke.samples;
   const count = x.length;
   if (to <= from || count === 0) return null;

@@ -2,7 +2,7 @@
 import type { Path, Ring, StandIn } from '../document/index.ts';
 import { clamp, mix, type Point, discRing } from '../geometry/index.ts';
 import { ticksOf } from './spacing.ts';
-import { wayOf, type Way } from './way.ts';
+import { wayOf, type MeasuredPath } from './way.ts';
 
 /** A stand-in on one tick. Lengths px, angle radians. */
 export interface Stamp extends Point {
@@ -21,7 +21,11 @@ export interface Stamp extends Point {
 const STRETCHING = 1.5;
 
 /** The stand-ins of a path, one per tick, centred on the ticks. */
-export function stampsOf(path: Path, way: Way = wayOf(path), ticks: readonly number[] = ticksOf(path)): Stamp[] {
+export function stampsOf(
+  path: Path,
+  way: MeasuredPath = wayOf(path),
+  ticks: readonly number[] = ticksOf(path),
+): Stamp[] {
   const { standIn } = path;
   return ticks.map((share, index) => {
     const spot = way.at(share);

@@ -9,7 +9,7 @@ export interface Spot extends Point {
 }
 
 /** A way that can be walked by arc length. */
-export interface Way {
+export interface MeasuredPath {
   /** px. */
   readonly length: number;
   /** The place after a share of the length, 0 to 1; on a closed way it wraps. */
@@ -24,7 +24,7 @@ export interface Way {
 const PIECES = 24;
 
 /** The way of some nodes (as in a ring, open unless `closed`). */
-export function wayOf({ nodes, closed }: Pick<Path, 'nodes' | 'closed'>): Way {
+export function wayOf({ nodes, closed }: Pick<Path, 'nodes' | 'closed'>): MeasuredPath {
   const round = ringPoints(nodes, PIECES);
   const count = nodes.length / 6;
   // A ring's last piece leads back to its start; an open way ends at its last node.

@@ -13,7 +13,7 @@ export interface Lying {
 }
 
 /** How a layer or an element is seen beyond its opacity and blend. */
-export interface Look {
+export interface ItemLook {
   readonly finishes: readonly Resolved[];
   /** From anchor to tip, element space. */
   readonly axis: { readonly from: Point; readonly to: Point };
@@ -35,7 +35,7 @@ export interface Cut extends Lying {
 export interface Whole {
   readonly place: string;
   readonly opacity: number;
-  readonly look: Look | null;
+  readonly look: ItemLook | null;
   /** What falls on all of it, in the order it is laid, and how much of the air's colour lies before it. */
   readonly lights?: readonly Falling[];
   readonly air?: { readonly colour: string; readonly share: number } | null;
@@ -56,7 +56,7 @@ export interface DrawItem extends Lying {
   /** What that picture takes up, px of its own. */
   readonly room?: Box;
   /** The looks of its layer, if it has any. */
-  readonly look: Look | null;
+  readonly look: ItemLook | null;
   /** What it is put together in, from the outside in. */
   readonly wholes: readonly Whole[];
   /** What hides it, lowest first. */
@@ -64,7 +64,7 @@ export interface DrawItem extends Lying {
   readonly opacity: number;
   readonly blend: Blend;
   /** The folder that is put together first, as it is faded or has looks, if it lies in such a one. */
-  readonly group: { readonly id: Id; readonly opacity: number; readonly look: Look | null } | null;
+  readonly group: { readonly id: Id; readonly opacity: number; readonly look: ItemLook | null } | null;
   /** The drawing this one shows within only, of the layer it clips to. */
   readonly within: Lying | null;
   /** The swatch in which all of it is seen, or null for each mark's own. */

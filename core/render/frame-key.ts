@@ -1,11 +1,11 @@
 /** What tells frames apart that do not look alike. */
 import type { Drawing } from '../document/index.ts';
-import type { Lying, Look, DrawItem } from './draw-item.ts';
+import type { Lying, ItemLook, DrawItem } from './draw-item.ts';
 
 type ContentOf = (drawing: Drawing) => string;
 const lyingKey = (lying: Lying | null, of: ContentOf): string =>
   lying ? `${of(lying.drawing)}@${lying.matrix.join(',')}` : '';
-const lookKey = (look: Look | null): string =>
+const lookKey = (look: ItemLook | null): string =>
   look
     ? JSON.stringify([
         look.finishes,

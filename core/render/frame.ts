@@ -1,5 +1,5 @@
 /** Frames of a shot drawn onto a surface: background, plates, and items with their looks. */
-import { finished, reachOf, takesBelow } from '../compose/index.ts';
+import { finished, finishReach, takesBelow } from '../compose/index.ts';
 import type { Part } from '../looks/index.ts';
 import { shotOf, type Blend, type Drawing, type ShotDocument } from '../document/index.ts';
 import {
@@ -18,7 +18,7 @@ import { drawingBox, drawingRoom } from './marks.ts';
 import type { AssetPicture } from './plates.ts';
 import { shine } from './shine.ts';
 import { drawLying } from './tilted-picture.ts';
-import type { Look, DrawItem, Whole } from './draw-item.ts';
+import type { ItemLook, DrawItem, Whole } from './draw-item.ts';
 import { flood, operationOf, type MakeSurface, type Picture, type Surface } from '../canvas/index.ts';
 
 /** A picture and the device pixel where its first one lies. */
@@ -125,7 +125,7 @@ export type PlacedPart = Part & Pick<ShownPart, 'left' | 'top'>;
  * @param bounds of what is drawn, device px.
  */
 function looked(
-  look: Look,
+  look: ItemLook,
   matrix: Matrix,
   { width, height }: Size,
   { make, rough = false }: RenderContext,
@@ -133,7 +133,7 @@ function looked(
   draw: (on: Surface, shift: Matrix) => void,
   below: (on: Size, shift: Matrix) => Picture | null,
 ): PlacedPart[] {
-  const reach = reachOf(look.finishes, scaleOf(matrix)) + 2;
+  const reach = finishReach(look.finishes, scaleOf(matrix)) + 2;
   const room: Box = { left: -reach, top: -reach, right: width + reach, bottom: height + reach };
   const box = intersection(inSteps(grown(bounds, reach)), room);
   if (isEmpty(box)) return [];
@@ -303,7 +303,7 @@ const boundsOf = (items: readonly DrawItem[], view: Matrix): Box =>
     .map((item) => {
       const own = multiply(view, item.matrix);
       if (item.room) return mapBox(own, item.room);
-      const reach = item.look ? reachOf(item.look.finishes, scaleOf(own)) : 0;
+      const reach = item.look ? finishReach(item.look.finishes, scaleOf(own)) : 0;
       return grown(mapBox(own, drawingBox(item.drawing)), reach);
     })
     .reduce(union, EMPTY_BOX);
@@ -356,7 +356,7 @@ function layLit(
 /** The parts an element or a folder with looks of its own comes to. @param items all of it, one at least. @param depth of what lies in it. */
 function wholeParts(
   items: readonly DrawItem[],
-  whole: Look,
+  whole: ItemLook,
   view: Matrix,
   size: Size,
   rendering: RenderContext,

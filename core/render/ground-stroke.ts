@@ -6,7 +6,7 @@ import { intersection, isEmpty, type Box, type Matrix } from '../geometry/index.
 import { coloursOf, linePaint, type Paint } from './paint.ts';
 
 /** What of a stroke its raster is made from, besides its colour. */
-export type Line = Pick<Stroke, 'samples' | 'brush' | 'seed'>;
+export type RasterLine = Pick<Stroke, 'samples' | 'brush' | 'seed'>;
 
 export class GroundStroke {
   private readonly area: AlphaArea;
@@ -17,7 +17,7 @@ export class GroundStroke {
   }
 
   /** Lays a chunk that nothing will change any more. */
-  bake(line: Line, chunk: number, matrix: Matrix): void {
+  bake(line: RasterLine, chunk: number, matrix: Matrix): void {
     const shade = SHADES[line.brush.kind];
     if (shade) depositChunk(line.samples, line.brush, line.seed, chunk, shade, matrix, this.area);
   }
@@ -26,7 +26,7 @@ export class GroundStroke {
    * Puts the pixels of a part of the box on a surface, in place of what is there.
    * @param from, @param to chunks that are not baked yet, shown with the rest.
    */
-  put(target: Surface, line: Line, from: number, to: number, paint: Paint, matrix: Matrix, part: Box): void {
+  put(target: Surface, line: RasterLine, from: number, to: number, paint: Paint, matrix: Matrix, part: Box): void {
     const box = intersection(part, this.box);
     if (isEmpty(box)) return;
     const shown = from < to ? this.with(line, from, to, matrix, box) : this.area;
@@ -51,7 +51,7 @@ export class GroundStroke {
   }
 
   /** A part of the box with more chunks on it. */
-  private with(line: Line, from: number, to: number, matrix: Matrix, box: Box): AlphaArea {
+  private with(line: RasterLine, from: number, to: number, matrix: Matrix, box: Box): AlphaArea {
     const part = emptyArea(box);
     for (let y = 0; y < part.height; y++) {
       const at = (box.top + y - this.area.top) * this.area.width + box.left - this.area.left;

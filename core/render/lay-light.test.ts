@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { dyingAway, layLight, litPixels, reachOf, type OnPixels } from './lay-light.ts';
+import { dyingAway, layLight, litPixels, lightReach, type OnPixels } from './lay-light.ts';
 
 const [WIDTH, HEIGHT] = [70, 45];
 const FAR = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity };
@@ -42,7 +42,7 @@ const COLOUR = [255, 160, 40];
 
 function lightOf({ x, y, radius, strength, dies, side, adds }: Setting): OnPixels {
   const away = dyingAway((share) => strength * (1 - share) ** dies, COLOUR, adds, side);
-  const reach = Math.ceil(reachOf({ radius, ends: away.ends }));
+  const reach = Math.ceil(lightReach({ radius, ends: away.ends }));
   const box = {
     left: Math.max(0, Math.floor(x) - reach),
     top: Math.max(0, Math.floor(y) - reach),
@@ -108,6 +108,6 @@ test('beyond its reach a light changes nothing, and right before it a pixel', ()
   const after = laid(black, { ...light, box: ALL });
   const lit = [...after.keys()].filter((i) => after[i] !== black[i]);
   const far = lit.map((i) => Math.hypot((i % WIDTH) + 0.5, Math.floor(i / WIDTH) + 0.5));
-  expect(Math.max(...far)).toBeLessThan(reachOf(light));
-  expect(Math.max(...far)).toBeGreaterThan(reachOf(light) - 1.5);
+  expect(Math.max(...far)).toBeLessThan(lightReach(light));
+  expect(Math.max(...far)).toBeGreaterThan(lightReach(light) - 1.5);
 });

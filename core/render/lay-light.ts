@@ -208,13 +208,13 @@ export function dyingAway(
 }
 
 /** How far a light changes pixels, device px. */
-export const reachOf = ({ radius, ends }: Pick<OnPixels, 'radius' | 'ends'>): number => (radius * ends) / STEPS;
+export const lightReach = ({ radius, ends }: Pick<OnPixels, 'radius' | 'ends'>): number => (radius * ends) / STEPS;
 
 /** Lays one light on pixels. Those that are not covered at all stay. */
 export function layLight(on: Lit, light: OnPixels): void {
   const { across, covered } = on.squares;
   const { box, x, y } = light;
-  const reach = reachOf(light);
+  const reach = lightReach(light);
   for (let top = box.top - (box.top % SQUARE); top < box.bottom; top += SQUARE) {
     for (let left = box.left - (box.left % SQUARE); left < box.right; left += SQUARE) {
       const lies = covered[(top / SQUARE) * across + left / SQUARE]!;

@@ -5,14 +5,14 @@ import { axisOf, isHole, paintsOn, type PaintOf } from './paint.ts';
 import type { DrawItem } from './draw-item.ts';
 
 /** What is painted on: the layer's element and place tell what a swatch looks like there. */
-export type Painted = Pick<DrawItem, 'layerId' | 'matrix' | 'tint'> & { readonly recolour?: Id | null };
+export type PaintedOn = Pick<DrawItem, 'layerId' | 'matrix' | 'tint'> & { readonly recolour?: Id | null };
 
 /** An element as it is seen in another of its recolourings. */
 export const inRecolouring = (element: Element, recolour: Id | null | undefined): Element =>
   recolour ? { ...element, recolour } : element;
 
 /** The paints an item's marks are seen in: its tint for all of them, else their own. */
-export function paintsOf(doc: ShotDocument, { layerId, matrix, tint, recolour }: Painted): PaintOf {
+export function paintsOf(doc: ShotDocument, { layerId, matrix, tint, recolour }: PaintedOn): PaintOf {
   const own = find(doc, 'element', find(doc, 'layer', layerId)?.elementId);
   const element = own && inRecolouring(own, recolour);
   const picture = find(doc, 'shot', doc.shotId) ?? { width: 0, height: 0 };

@@ -15,7 +15,7 @@ import { invert, IDENTITY, multiply } from '../geometry/index.ts';
 import { elementLength, momentOn } from '../timing/index.ts';
 import { colourIn, fallingOn, lightsOn, type Falling, type Shining } from './lights.ts';
 import { paintsOn, plainOf } from './paint.ts';
-import type { Look, Whole, DrawItem, DrawOptions } from './draw-item.ts';
+import type { ItemLook, Whole, DrawItem, DrawOptions } from './draw-item.ts';
 import { NO_MOTION, drawListIn, plateItem } from './use-draw-list.ts';
 
 /** A plane with looks of its own is put together first. */
@@ -31,7 +31,7 @@ export function planeWholes(
   if (own.length === 0) return [];
   const axis = { from: { x: shot.width / 2, y: shot.height }, to: { x: shot.width / 2, y: 0 } };
   const colours = paintsOn(doc, undefined, { axis, matrix: IDENTITY, picture: shot });
-  const look: Look = {
+  const look: ItemLook = {
     finishes: own,
     axis,
     motion: NO_MOTION,

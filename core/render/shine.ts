@@ -15,7 +15,7 @@ import {
   type Matrix,
 } from '../geometry/index.ts';
 import type { Surface } from '../canvas/index.ts';
-import { dyingAway, layLight, litPixels, reachOf, type OnPixels } from './lay-light.ts';
+import { dyingAway, layLight, litPixels, lightReach, type OnPixels } from './lay-light.ts';
 import type { Falling } from './lights.ts';
 
 /** How much of a light is left at a share of the way to its rim. */
@@ -28,7 +28,7 @@ function onPixels(light: Falling, view: Matrix, room: Box): OnPixels {
   const radius = light.radius * scaleOf(view);
   const adds = light.blend === 'add';
   const away = dyingAway((share) => strength * leftAt(share, dies), channels(light.colour), adds, side);
-  const reach = reachOf({ radius, ends: away.ends });
+  const reach = lightReach({ radius, ends: away.ends });
   const box = intersection(wholePixels({ left: x - reach, top: y - reach, right: x + reach, bottom: y + reach }), room);
   return { x, y, radius, adds, side, ...away, box };
 }

@@ -17,13 +17,13 @@ import {
   type Matrix,
 } from '../geometry/index.ts';
 import { fillPath, type Context2D, type Scratch, type Surface } from '../canvas/index.ts';
-import { GroundStroke, type Line } from './ground-stroke.ts';
+import { GroundStroke, type RasterLine } from './ground-stroke.ts';
 import { colourAt, fillOf, linePaint, type Paint, isHole } from './paint.ts';
 
 const boundsOf = ({ width, height }: Surface): Box => ({ left: 0, top: 0, right: width, bottom: height });
 
 /** Lays one chunk of a stroke that is no ground's in the given paint, without the brush's opacity. */
-export function drawChunk({ context }: Surface, line: Line, chunk: number, paint: Paint, matrix: Matrix): void {
+export function drawChunk({ context }: Surface, line: RasterLine, chunk: number, paint: Paint, matrix: Matrix): void {
   const { samples, brush, seed } = line;
   context.globalAlpha = 1;
   context.globalCompositeOperation = 'source-over';
@@ -42,7 +42,7 @@ export function drawChunk({ context }: Surface, line: Line, chunk: number, paint
 /** Stamps are a disc of radius 1 scaled to each place, so that one gradient serves all that have one colour. */
 function drawHaze(
   context: Context2D,
-  { samples, brush, seed }: Line,
+  { samples, brush, seed }: RasterLine,
   chunk: number,
   paint: Paint,
   matrix: Matrix,
@@ -143,7 +143,7 @@ export function lay(
 export function drawStroke(
   target: Surface,
   scratch: Scratch,
-  line: Line,
+  line: RasterLine,
   laying: Laying,
   paint: Paint,
   matrix: Matrix,

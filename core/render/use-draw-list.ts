@@ -46,7 +46,7 @@ import { drawingBox } from './marks.ts';
 import { axisOf, paintsOn, plainOf, type PaintOf } from './paint.ts';
 import { inRecolouring } from './painted.ts';
 import { plateBend, plateMatrix, plateRoom, shownOnPlate } from './plates.ts';
-import { type Look, type Cut, type Whole, type DrawItem, type DrawOptions, DIMMED } from './draw-item.ts';
+import { type ItemLook, type Cut, type Whole, type DrawItem, type DrawOptions, DIMMED } from './draw-item.ts';
 
 /** Where a layer is put within its element, with what the element lies in. */
 const inElement = (lie: Lie, shift: Matrix): Lie =>
@@ -170,7 +170,7 @@ export function drawListIn(
   const home = use.matrix;
   const recolour = placement.recolour ?? null;
   const colours = paintsOn(doc, inRecolouring(element, recolour), { axis, matrix: home, picture: shotOf(doc) });
-  const lookOf = (all: readonly Resolved[], matrix: Matrix, motion: Point, paintOf: PaintOf): Look | null => {
+  const lookOf = (all: readonly Resolved[], matrix: Matrix, motion: Point, paintOf: PaintOf): ItemLook | null => {
     const finishes = all.filter((each) => !movesOutlines(each));
     return finishes.length > 0 ? { finishes, axis, motion, matrix, colourOf: (id) => plainOf(paintOf(id)) } : null;
   };

@@ -20,7 +20,7 @@ export interface ScannedShape {
 }
 
 /** What is left out of a scan. */
-export interface LeftOut {
+export interface LeftOutOfScan {
   /** Places whose surroundings are no drawing: the marks. */
   readonly around: readonly Point[];
   /** How far around, px. */
@@ -32,7 +32,7 @@ export function scannedShapes(
   { values, width, height }: Darkness,
   levels: Levels,
   smallest: number,
-  { around, reach }: LeftOut = { around: [], reach: 0 },
+  { around, reach }: LeftOutOfScan = { around: [], reach: 0 },
 ): ScannedShape[] {
   const pencil = Float64Array.from(values, (darkness) => pencilAt(darkness, levels));
   for (const { x, y } of around)

@@ -32,7 +32,7 @@ function lookAt({ values, width, height }: Darkness, x: number, y: number, reach
 }
 
 /** The mark at a place of the first picture, px of it. @returns null where all is alike there: nothing could be found again. */
-export function markAt(picture: Darkness, { x, y }: Point): RegistrationMark | null {
+export function scanMarkAt(picture: Darkness, { x, y }: Point): RegistrationMark | null {
   const reach = markReach(picture);
   const at = { x: Math.round(x), y: Math.round(y) };
   const look = lookAt(picture, at.x, at.y, reach);

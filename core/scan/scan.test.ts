@@ -4,7 +4,7 @@ import { apply, invert, multiply, seededRandom, type Matrix, type Point } from '
 import {
   darknessOf,
   findMark,
-  markAt,
+  scanMarkAt,
   overlaid,
   pencilAt,
   scannedShapes,
@@ -120,7 +120,7 @@ test('a ring of pencil becomes a ring of its width; dust and marks are left out'
 
 test('two marks are found again where the sheet slipped, to half a pixel, and lay it back', () => {
   const first = darknessOf(scan());
-  const marks = MARKS.map((place) => markAt(first, place)!);
+  const marks = MARKS.map((place) => scanMarkAt(first, place)!);
   fc.assert(
     fc.property(
       fc.double({ min: -9, max: 9, noNaN: true }),
@@ -147,8 +147,8 @@ test('two marks are found again where the sheet slipped, to half a pixel, and la
 
 test('where nothing is like a mark it is not found, and a place of bare paper is none', () => {
   const first = darknessOf(scan());
-  expect(markAt(first, { x: 20, y: 20 })).toBeNull();
-  const mark = markAt(first, MARKS[0])!;
+  expect(scanMarkAt(first, { x: 20, y: 20 })).toBeNull();
+  const mark = scanMarkAt(first, MARKS[0])!;
   expect(
     findMark(darknessOf({ data: new Uint8ClampedArray(WIDTH * HEIGHT * 4), width: WIDTH, height: HEIGHT }), mark),
   ).toBeNull();

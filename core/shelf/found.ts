@@ -17,7 +17,7 @@ interface Findable {
 }
 
 /** What is looked for; null and the empty text ask for nothing. */
-export interface Asked {
+export interface ShelfQuery {
   readonly words: string;
   readonly kind: ShelfKind | null;
   readonly time: ElementTime | null;
@@ -27,7 +27,7 @@ export interface Asked {
   readonly colour: string | null;
 }
 
-export const ASKED_NOTHING: Asked = { words: '', kind: null, time: null, longest: null, colour: null };
+export const ASKED_NOTHING: ShelfQuery = { words: '', kind: null, time: null, longest: null, colour: null };
 
 /** Oklab distance up to which a swatch is about a colour. */
 const NEAR = 0.14;
@@ -38,7 +38,7 @@ const distance = (a: string, b: string): number => {
 };
 
 /** Whether an effect is what is looked for: every word stands in its name, kind, tags or note. */
-export function isFound(effect: Findable, { words, kind, time, longest, colour }: Asked): boolean {
+export function isFound(effect: Findable, { words, kind, time, longest, colour }: ShelfQuery): boolean {
   const said = [effect.name, effect.kind, ...effect.tags, effect.note].join(' ').toLocaleLowerCase();
   return (
     words

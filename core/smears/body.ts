@@ -16,7 +16,7 @@ import {
 import { outlined } from '../marks/index.ts';
 import type { Flow } from './flow.ts';
 import { NOTHING_SMEARED, type Smeared, type SmearScene } from './scene.ts';
-import { denser, enclosedBy, silhouetteOf } from './silhouette.ts';
+import { denser, enclosedBy, smearSilhouette } from './silhouette.ts';
 
 /** px a ring may leave what it is fitted to. */
 const TOLERANCE = 0.2;
@@ -161,7 +161,7 @@ const LINE_STEP = 2;
 
 /** What of the drawing that was left has a shape's colour. */
 const gone = (before: readonly Mark[], { swatch }: Shape): readonly Polygon[] =>
-  silhouetteOf(before.filter((mark) => mark.kind === 'shape' && mark.swatch === swatch)).outlines;
+  smearSilhouette(before.filter((mark) => mark.kind === 'shape' && mark.swatch === swatch)).outlines;
 
 /** px of the widest line that goes round a body: lines of layers that have fills are moved with those, not drawn round. */
 const widestLine = (layers: SmearScene['layers']): number =>
@@ -205,7 +205,7 @@ export function leftBody(scene: SmearScene, newId: NewId): Smeared {
     const marks = after.flatMap((mark): Mark[] => {
       if (rigid.has(mark.id)) return [{ ...mark, id: newId() }];
       if (mark.kind !== 'shape') return hasShapes ? [{ ...mark, id: newId() }] : [];
-      const rings = sweptBody(flow, silhouetteOf([mark]).outlines, form, isWhole ? gone(before, mark) : []);
+      const rings = sweptBody(flow, smearSilhouette([mark]).outlines, form, isWhole ? gone(before, mark) : []);
       return rings.length > 0 ? [{ ...mark, id: newId(), rings, rule: 'evenodd' }] : [];
     });
     return [layerId, hasShapes ? marks : [...round(), ...marks]];

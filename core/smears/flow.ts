@@ -6,7 +6,7 @@
 import { partBetween, seek, walkOf, type Point, type Walk } from '../geometry/index.ts';
 
 /** A place by the way: shares of the whole way past the middle where it arrives (-1 where it left), and px beside it. */
-export interface Beside {
+export interface BesideWay {
   readonly along: number;
   readonly across: number;
 }
@@ -16,7 +16,7 @@ export interface Flow {
   readonly length: number;
   /** Radians the way turns in all, clockwise. */
   readonly turn: number;
-  readonly to: (point: Point) => Beside;
+  readonly to: (point: Point) => BesideWay;
   readonly from: (along: number, across: number) => Point;
   /** What it turns about, for arcs. */
   readonly about: Point | null;
@@ -168,7 +168,7 @@ export function flowAlong(points: readonly Point[], left: Point, arrived: Point,
     const side = across * grownAt(grows, along);
     return { x: at.x - uy * side, y: at.y + ux * side };
   };
-  const to = ({ x, y }: Point): Beside => {
+  const to = ({ x, y }: Point): BesideWay => {
     let along = 0;
     let min = Infinity;
     for (let i = 0; i <= count + 1; i++) {

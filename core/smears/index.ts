@@ -7,7 +7,7 @@ export * from './work.ts';
 export * from './speeds.ts';
 export { warpOf, stretchingOf, THINNEST, type Stretching, type Warp } from './stretch.ts';
 export { drawnOut, sweptBody, sweptOutlines, type BodyForm } from './body.ts';
-export { barAt, barsOf, swathOutline, type Bar, type SwathForm } from './swath.ts';
+export { barAt, barsOf, swathOutline, type SwingBar, type SwathForm } from './swath.ts';
 export { trailLength, wayGone, NEVER_BACK } from './trail.ts';
 export { ringingAt } from './copies.ts';
 export * from './volume.ts';

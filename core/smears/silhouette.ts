@@ -71,7 +71,7 @@ export interface Silhouette {
 
 const NOTHING: Silhouette = { outlines: [], drawnBy: [], area: 0, middle: { x: 0, y: 0 } };
 
-export function silhouetteOf(marks: readonly Mark[]): Silhouette {
+export function smearSilhouette(marks: readonly Mark[]): Silhouette {
   const outlines = unitedPolygons(marks.flatMap(coverOf), false);
   if (outlines.length === 0) return NOTHING;
   let [twice, sx, sy] = [0, 0, 0];

@@ -22,7 +22,7 @@ import {
   motionOf,
   rightAmount,
   ringingAt,
-  silhouetteOf,
+  smearSilhouette,
   SMEARS,
   speedOf,
   sweptOutlines,
@@ -163,7 +163,7 @@ describe('the way', () => {
   it('turns as the drawings do, and a round thing that only moves does not turn', () => {
     const motion = (matrix: Matrix, marks: readonly Mark[]) => {
       const [before, after] = [marks, at(matrix, marks)];
-      return motionOf(before, after, { left: silhouetteOf(before), arrived: silhouetteOf(after) });
+      return motionOf(before, after, { left: smearSilhouette(before), arrived: smearSilhouette(after) });
     };
     expect(motion(turned(0.8, 150, 40), [body, ...line]).turn).toBeCloseTo(0.8, 1);
     const disc = outlined(
@@ -220,7 +220,7 @@ describe('a stretch', () => {
   it('keeps its area where it is not squeezed as far as it may be, and is never thinner than 45 %', () => {
     fc.assert(
       fc.property(steps, fc.double({ min: 0.05, max: 1, noNaN: true }), ({ x, y, turn }, amount) => {
-        const arrived = silhouetteOf(at(turned(turn, x, y), [body]));
+        const arrived = smearSilhouette(at(turned(turn, x, y), [body]));
         const flow = flowBetween({ x: 0, y: 0 }, arrived.middle, turn);
         const warp = warpOf({ flow, arrived, contact: null }, { amount, spread: 0, volume: 1, thins: 0 });
         expect(warp.squeeze).toBeGreaterThanOrEqual(THINNEST - 1e-9);
@@ -235,7 +235,7 @@ describe('a stretch', () => {
     const path = [turned(0, 0, 0), turned(0, 260, 0)];
     const { own } = computeSmear(workOf(path, { settings: { amount: 100, thins: 0, volume: 0, spread: 0 } }), newId);
     const xs = (marks: readonly Mark[]) =>
-      silhouetteOf(marks)
+      smearSilhouette(marks)
         .outlines.flat()
         .map(([x]) => x);
     const all = [body, ...line];
@@ -319,7 +319,7 @@ describe('the body it leaves', () => {
   it('holds both silhouettes and every pose between, without crossings', () => {
     fc.assert(
       fc.property(fc.integer({ min: 60, max: 400 }), fc.double({ min: -1.4, max: 1.4, noNaN: true }), (x, turn) => {
-        const arrived = silhouetteOf(at(turned(turn, x, 30), [body]));
+        const arrived = smearSilhouette(at(turned(turn, x, 30), [body]));
         const flow = flowBetween({ x: 0, y: 0 }, arrived.middle, turn);
         if (flow.about && arrived.outlines.flat().some(([px, py]) => far(flow.about!, { x: px, y: py }) < 8)) return;
         const whole = { amount: 1, tapers: 0, hollow: 0, strands: 0, torn: 0, seed: 1 };
@@ -434,7 +434,7 @@ describe('a swath', () => {
     ];
     const flown = (line: Point[] | null, thins: number) => {
       const work = workOf(path, { form: 'swath', settings: { end: 1, lasts: 3, thins } });
-      return computeSmear({ ...work, line }, newId).behind.map((marks) => silhouetteOf(marks));
+      return computeSmear({ ...work, line }, newId).behind.map((marks) => smearSilhouette(marks));
     };
     const [straight, along] = [flown(null, 25), flown(down, 25)];
     straight.slice(1).forEach(({ middle, area }, i) => {
@@ -502,9 +502,9 @@ describe('speeds', () => {
   });
 
   it('the right amount brings back an overlap, grows with the speed, and obeys how far a subject may stretch', () => {
-    const left = silhouetteOf([body]);
+    const left = smearSilhouette([body]);
     const speed = (x: number) => {
-      const arrived = silhouetteOf(at(turned(0, x, 0), [body]));
+      const arrived = smearSilhouette(at(turned(0, x, 0), [body]));
       return speedOf(flowBetween(left.middle, arrived.middle), left, arrived);
     };
     expect(speed(10).fast).toBe(false);

@@ -1,5 +1,5 @@
 /** How fast a subject goes from drawing to drawing: what is too fast to be followed by the eye, and how much smear is right for it. */
-import type { Reach } from '../document/index.ts';
+import type { SmearReach } from '../document/index.ts';
 import type { Polygon } from '../geometry/index.ts';
 import { polygonsArea, unitedPolygons } from '../geometry/index.ts';
 import type { Flow } from './flow.ts';
@@ -9,10 +9,10 @@ import type { Silhouette } from './silhouette.ts';
 export const [MIN_OVERLAP, GOOD_OVERLAP] = [0.1, 0.15] as const;
 
 /** How far each reach lets a subject be stretched, of what its speed asks for. */
-export const REACH_SHARE: Readonly<Record<Reach, number>> = { stiff: 0, some: 0.7, far: 1 };
+export const REACH_SHARE: Readonly<Record<SmearReach, number>> = { stiff: 0, some: 0.7, far: 1 };
 
 /** A step from one drawing to the next, judged. */
-export interface Speed {
+export interface StepSpeed {
   /** px that the middle goes. */
   readonly length: number;
   /** Its length along the way, px. */
@@ -30,7 +30,7 @@ const overlapOf = (a: readonly Polygon[], b: readonly Polygon[]): number => {
   return Math.min(1, Math.max(0, both / Math.min(one, other)));
 };
 
-export function speedOf(flow: Flow, left: Silhouette, arrived: Silhouette): Speed {
+export function speedOf(flow: Flow, left: Silhouette, arrived: Silhouette): StepSpeed {
   const alongs = arrived.outlines.flat().map(([x, y]) => flow.to({ x, y }).along);
   const extent = alongs.length === 0 ? 0 : (Math.max(...alongs) - Math.min(...alongs)) * flow.length;
   const overlap = overlapOf(left.outlines, arrived.outlines);
@@ -41,7 +41,7 @@ export function speedOf(flow: Flow, left: Silhouette, arrived: Silhouette): Spee
  * The right amount of stretch for a step, 0 to 1: so much that the trailing end overlaps where the form was by a good share of its
  * length, as far as the subject may be stretched.
  */
-export function rightAmount({ length, extent }: Speed, reach: Reach): number {
+export function rightAmount({ length, extent }: StepSpeed, reach: SmearReach): number {
   if (length <= 0) return 0;
   const wanted = (length - extent * (1 - GOOD_OVERLAP)) / length;
   // At least a little of a step that is fast, as it is drawn out to be seen.
@@ -56,9 +56,9 @@ export function fastRuns(fast: readonly boolean[], round: boolean): boolean[] {
 }
 
 /** How a smear is judged by how long it is seen: shown silently up to 1/24 s, noted up to 1/12 s, named beyond; copies may be seen for 1/8 s. */
-export type Seen = 'short' | 'noted' | 'long';
+export type SeenForSpeed = 'short' | 'noted' | 'long';
 
-export function seenFor(frames: number, rate: number, isCopies: boolean): Seen {
+export function seenFor(frames: number, rate: number, isCopies: boolean): SeenForSpeed {
   const seconds = frames / rate;
   const [silent, noted] = isCopies ? [1 / 8, 1 / 6] : [1 / 24, 1 / 12];
   return seconds <= silent + 1e-6 ? 'short' : seconds <= noted + 1e-6 ? 'noted' : 'long';

@@ -14,13 +14,13 @@ const STEPS = 24;
 const TOLERANCE = 0.1;
 
 /** A place of the swing: where tip and root are. */
-export interface Bar {
+export interface SwingBar {
   readonly tip: Point;
   readonly root: Point;
 }
 
 /** Tip and root on the way between two drawings: turned and scaled as the bar between them is, so that both go their arcs. @param share 0 to 1. */
-export function barAt(from: Bar, to: Bar, share: number): Bar {
+export function barAt(from: SwingBar, to: SwingBar, share: number): SwingBar {
   if (share === 0) return from;
   if (share === 1) return to;
   const move = powerOf(similarityBetween([from.root, from.tip], [to.root, to.tip]), share);
@@ -33,14 +33,14 @@ export function barAt(from: Bar, to: Bar, share: number): Bar {
 }
 
 /** The bars of a swing from its first drawing to its last, evenly in each step. */
-export const barsOf = (stops: readonly Bar[]): Bar[] =>
+export const barsOf = (stops: readonly SwingBar[]): SwingBar[] =>
   stops.flatMap((stop, i) => {
     const next = stops[i + 1];
     return next ? Array.from({ length: STEPS }, (_, k) => barAt(stop, next, k / STEPS)) : [stop];
   });
 
 /** The bar at a place between the bars, which are evenly spaced in time. */
-function barBetween(bars: readonly Bar[], at: number): Bar {
+function barBetween(bars: readonly SwingBar[], at: number): SwingBar {
   const i = Math.min(bars.length - 2, Math.max(0, Math.floor(at)));
   const t = Math.min(1, Math.max(0, at - i));
   const [a, b] = [bars[i]!, bars[i + 1]!];
@@ -57,7 +57,7 @@ export interface SwathForm {
 }
 
 /** The outline of a swath; none where it is gone. */
-export function swathOutline(stops: readonly Bar[], form: SwathForm): Pair[] {
+export function swathOutline(stops: readonly SwingBar[], form: SwathForm): Pair[] {
   const bars = barsOf(stops);
   const last = bars.length - 1;
   const [tipFrom, rootFrom] = [form.tipGone * last, form.rootGone * last];

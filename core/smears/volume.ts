@@ -2,11 +2,11 @@
 import { marksOfPiece } from '../between/index.ts';
 import type { Drawing, Mark } from '../document/index.ts';
 import { flowBetween } from './flow.ts';
-import { silhouetteOf, type Silhouette } from './silhouette.ts';
-import { speedOf, type Speed } from './speeds.ts';
+import { smearSilhouette, type Silhouette } from './silhouette.ts';
+import { speedOf, type StepSpeed } from './speeds.ts';
 
 /** A drawing of the row: its marks on all layers of the subject. */
-export type Row = readonly (readonly Mark[])[];
+export type DrawingRow = readonly (readonly Mark[])[];
 
 export interface Volume {
   /** px². */
@@ -16,7 +16,7 @@ export interface Volume {
 }
 
 /** A step from one drawing of the row to the next, of one piece or of all. */
-export interface StepSeen extends Speed {
+export interface StepSeen extends StepSpeed {
   readonly from: number;
   readonly to: number;
   readonly piece: string | null;
@@ -50,8 +50,8 @@ const piecesOn = (marks: readonly Mark[]): Set<string> =>
   new Set(marks.flatMap((mark) => (mark.kind !== 'rub' && mark.piece ? [mark.piece] : [])));
 
 /** What is seen of a row of drawings. @param round whether the last leads on to the first. */
-export function volumesOf(row: Row, round: boolean): { volumes: Volume[]; steps: StepSeen[] } {
-  const forms = row.map(silhouetteOf);
+export function volumesOf(row: DrawingRow, round: boolean): { volumes: Volume[]; steps: StepSeen[] } {
+  const forms = row.map(smearSilhouette);
   const volumes = forms.map((form) => ({ area: form.area, length: lengthOf(form) }));
   const count = round && row.length > 2 ? row.length : row.length - 1;
   const steps = Array.from({ length: Math.max(0, count) }, (_, from): StepSeen[] => {
@@ -64,7 +64,7 @@ export function volumesOf(row: Row, round: boolean): { volumes: Volume[]; steps:
         : [{ from, to, piece, ...speedOf(flowBetween(left.middle, arrived.middle), left, arrived) }];
     if (names.length === 0) return seen(null, forms[from]!, forms[to]!);
     return names.flatMap((name) =>
-      seen(name, silhouetteOf(marksOfPiece(asDrawing(a), name)), silhouetteOf(marksOfPiece(asDrawing(b), name))),
+      seen(name, smearSilhouette(marksOfPiece(asDrawing(a), name)), smearSilhouette(marksOfPiece(asDrawing(b), name))),
     );
   });
   return { volumes, steps: steps.flat() };

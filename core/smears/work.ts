@@ -8,8 +8,8 @@ import type { Flow } from './flow.ts';
 import { smearOf } from './kinds.ts';
 import { flowOf, motionOf, type Motion, type WayAsked } from './motion.ts';
 import type { Smeared, SmearScene, Stop, SubjectLayer } from './scene.ts';
-import { silhouetteOf, type Silhouette } from './silhouette.ts';
-import { speedOf, type Speed } from './speeds.ts';
+import { smearSilhouette, type Silhouette } from './silhouette.ts';
+import { speedOf, type StepSpeed } from './speeds.ts';
 import { onSubject, subjectOf } from './subject.ts';
 
 type Marks = Pick<Drawing, 'marks' | 'order'>;
@@ -64,7 +64,7 @@ function stepOf({ layers, smear: { piece, marks } }: SmearWork, from: WorkStop, 
   const asked = { piece, picked: new Set(isLast ? marks : []) };
   const lead = subjectOf(leadOf(from), leadOf(to), asked);
   const isAll = piece === null && asked.picked.size === 0;
-  const [leadLeft, leadArrived] = [silhouetteOf(lead.before), silhouetteOf(lead.after)];
+  const [leadLeft, leadArrived] = [smearSilhouette(lead.before), smearSilhouette(lead.after)];
   const rest = new Map<Id, { under: Mark[]; over: Mark[] }>();
   const own = layers.map((layerId, i): SubjectLayer => {
     const there = (stop: WorkStop) => placed(marksInOrder(stop.drawings[i] ?? EMPTY), stop.matrices[i]!);
@@ -89,8 +89,8 @@ function stepOf({ layers, smear: { piece, marks } }: SmearWork, from: WorkStop, 
   return {
     layers: own,
     rest,
-    left: silhouetteOf(own.flatMap(({ before }) => before)),
-    arrived: silhouetteOf(own.flatMap(({ after }) => after)),
+    left: smearSilhouette(own.flatMap(({ before }) => before)),
+    arrived: smearSilhouette(own.flatMap(({ after }) => after)),
   };
 }
 
@@ -204,7 +204,7 @@ function sceneOf(work: SmearWork): { scene: SmearScene } {
   }));
   const all = step.layers.flatMap(({ after }) => after);
   const largest = all
-    .flatMap((mark) => (mark.kind === 'shape' ? [{ swatch: mark.swatch, area: silhouetteOf([mark]).area }] : []))
+    .flatMap((mark) => (mark.kind === 'shape' ? [{ swatch: mark.swatch, area: smearSilhouette([mark]).area }] : []))
     .sort((a, b) => b.area - a.area)[0]?.swatch;
   const line = all.find((mark) => mark.kind === 'stroke');
   const lineSwatch = line?.kind === 'stroke' ? line.swatch : (largest ?? '');
@@ -265,7 +265,7 @@ export function computeSmear(work: SmearWork, newId: NewId): Smeared {
 }
 
 /** How a subject goes in its last step, and the area it covers where it arrives, px². */
-export interface Judged extends Speed {
+export interface Judged extends StepSpeed {
   readonly area: number;
 }
 

@@ -5,7 +5,7 @@ export const FINEST = 256;
 const COARSER = 4;
 
 /** Lowest and highest values by turns, -1 to 1. */
-export interface Level {
+export interface PeakLevel {
   /** Samples of the recording that a pair stands for. */
   readonly each: number;
   readonly pairs: Float32Array;
@@ -35,8 +35,8 @@ export class Peaks {
   }
 
   /** The levels, the finest first, until one has few pairs. */
-  levels(): Level[] {
-    const all: Level[] = [{ each: FINEST, pairs: this.pairs }];
+  levels(): PeakLevel[] {
+    const all: PeakLevel[] = [{ each: FINEST, pairs: this.pairs }];
     for (let last = all[0]!; last.pairs.length > 512; last = all.at(-1)!)
       all.push({ each: last.each * COARSER, pairs: coarser(last.pairs) });
     return all;
@@ -59,7 +59,7 @@ function coarser(pairs: Float32Array): Float32Array {
 }
 
 /** The lowest and highest value between two samples of a recording, from the level that is just fine enough; 0 where there are none. */
-export function peakBetween(levels: readonly Level[], from: number, to: number): readonly [number, number] {
+export function peakBetween(levels: readonly PeakLevel[], from: number, to: number): readonly [number, number] {
   const [finest] = levels;
   if (!finest || from >= (finest.pairs.length / 2) * finest.each) return [0, 0];
   const level = levels.findLast(({ each }) => each <= Math.max(FINEST, to - from)) ?? finest;

@@ -4,7 +4,7 @@ import { clamp } from '../geometry/index.ts';
 import { loudnessAt, spanOfSound, secondOn } from './time.ts';
 
 /** Frames of the shot that follow one another while it plays. */
-export interface Stretch {
+export interface PlayedStretch {
   readonly from: number;
   readonly length: number;
 }
@@ -25,7 +25,7 @@ export interface Voice {
  * The voices of a stretch.
  * @param rate frames a second. @param speed of playing: at half speed a recording takes twice as long, and sounds lower.
  */
-export function voicesOf(sounds: readonly Sound[], stretch: Stretch, rate: number, speed: number): Voice[] {
+export function voicesOf(sounds: readonly Sound[], stretch: PlayedStretch, rate: number, speed: number): Voice[] {
   return sounds.flatMap((sound) => {
     if (!sound.heard || sound.loudness === 0) return [];
     const span = spanOfSound(sound, rate);
@@ -57,7 +57,7 @@ export function voicesOf(sounds: readonly Sound[], stretch: Stretch, rate: numbe
  * those are left out.
  * @param frames of the shot. @returns each with the place in the order where it begins.
  */
-export function stretchesOf(frames: readonly number[]): (Stretch & { readonly at: number })[] {
+export function stretchesOf(frames: readonly number[]): (PlayedStretch & { readonly at: number })[] {
   const all: { from: number; length: number; at: number }[] = [];
   frames.forEach((frame, at) => {
     const last = all.at(-1);

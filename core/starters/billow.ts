@@ -15,8 +15,8 @@ import {
   type Grid,
 } from '../geometry/index.ts';
 import { samplesOf } from './circles.ts';
-import { discsBox, partOf, softMax, unionField, within, without, type Disc } from './field.ts';
-import type { Line } from './starter.ts';
+import { discsBox, partOf, softMax, unionField, withinBall, without, type Ball } from './field.ts';
+import type { StarterLine } from './starter.ts';
 
 const { abs, floor, max } = Math;
 
@@ -34,7 +34,7 @@ export interface Puff {
   readonly torn: number;
 }
 
-interface Lobe extends Disc {
+interface Lobe extends Ball {
   /** Direction from the middle of its puff, as a unit vector. */
   readonly ux: number;
   readonly uy: number;
@@ -76,11 +76,11 @@ const SLOTS = [
  * Torn openings of a puff, growing as it thins: slots that begin outside its rim and run in, slanted, narrowing. None is ever
  * a hole by itself: two of those side by side read as eyes.
  */
-function holesOf(puff: Puff): Disc[] {
+function holesOf(puff: Puff): Ball[] {
   if (puff.torn <= 0) return [];
   const random = seededRandom(puff.seed ^ 0x7f4a7c15);
   const [first, slant] = [random(), random() < 0.5 ? -1 : 1];
-  return SLOTS.flatMap(({ at, deep, wide }, i): Disc[] => {
+  return SLOTS.flatMap(({ at, deep, wide }, i): Ball[] => {
     const [r1, r2] = [random(), random()];
     const late = i * 0.16;
     const open = max(0, (puff.torn - late) / (1 - late));
@@ -108,14 +108,19 @@ interface BillowRings {
   readonly body: readonly Ring[];
   readonly light: readonly Ring[];
   readonly shade: readonly Ring[];
-  readonly creases: readonly Line[];
+  readonly creases: readonly StarterLine[];
 }
 
 /** Creases inside: short arcs along lobes that lie over the mass, tapering to both ends. */
-function creasesOf(puffs: readonly Puff[], lobes: readonly Lobe[][], { light }: BillowStyle, paint: string): Line[] {
+function creasesOf(
+  puffs: readonly Puff[],
+  lobes: readonly Lobe[][],
+  { light }: BillowStyle,
+  paint: string,
+): StarterLine[] {
   return puffs.flatMap((puff, p) => {
     const random = seededRandom(puff.seed ^ 0x2545f491);
-    return lobes[p]!.flatMap((lobe): Line[] => {
+    return lobes[p]!.flatMap((lobe): StarterLine[] => {
       const [pick, size] = [random(), random()];
       const facing = lobe.ux * light.x + lobe.uy * light.y;
       // Only some, more of them away from the light, and none once it is torn.
@@ -144,12 +149,12 @@ export function billowRings(puffs: readonly Puff[], style: BillowStyle, crease: 
   const alive = puffs.filter((p) => p.r > 2);
   if (alive.length === 0) return { body: [], light: [], shade: [], creases: [] };
   const lobes = alive.map((puff) => lobesOf(puff, style.scallops));
-  const discs: Disc[] = [...alive.map(({ x, y, r }) => ({ x, y, r: r * 0.93 })), ...lobes.flat()];
+  const discs: Ball[] = [...alive.map(({ x, y, r }) => ({ x, y, r: r * 0.93 })), ...lobes.flat()];
   const grid: Grid = gridOver(discsBox(discs), finest, 240);
   const mean = alive.reduce((sum, p) => sum + p.r, 0) / alive.length;
   const blend = mean * mix(0.5, 0.045, style.scallops);
   // A puff is torn by itself: what lies behind or before it shows through.
-  const own = (p: number): Disc[] => [{ ...alive[p]!, r: alive[p]!.r * 0.93 }, ...lobes[p]!];
+  const own = (p: number): Ball[] => [{ ...alive[p]!, r: alive[p]!.r * 0.93 }, ...lobes[p]!];
   const sound = alive.flatMap((puff, p) => (puff.torn > 0 ? [] : own(p)));
   const body = unionField(sound, grid, blend);
   alive.forEach((puff, p) => {
@@ -165,8 +170,8 @@ export function billowRings(puffs: readonly Puff[], style: BillowStyle, crease: 
   });
   const { x: lx, y: ly } = style.light;
   // The light side: of each lobe that faces it, and of each ball, the part nearer the light.
-  const lit: Disc[] = [];
-  const dark: Disc[] = [];
+  const lit: Ball[] = [];
+  const dark: Ball[] = [];
   alive.forEach((puff, p) => {
     lit.push({ x: puff.x + lx * puff.r * 0.48, y: puff.y + ly * puff.r * 0.48, r: puff.r * 0.48 });
     for (const lobe of lobes[p]!) {
@@ -182,8 +187,8 @@ export function billowRings(puffs: readonly Puff[], style: BillowStyle, crease: 
   const rim = mean * 0.07;
   const inset = body.map((v) => v - rim);
   const smallest = max(36, mean * mean * 0.05);
-  const over = (marked: readonly Disc[], soft: number): Ring[] =>
-    marked.length === 0 ? [] : ringsAt(within(unionField(marked, grid, soft), inset), grid, 0, smallest * 3);
+  const over = (marked: readonly Ball[], soft: number): Ring[] =>
+    marked.length === 0 ? [] : ringsAt(withinBall(unionField(marked, grid, soft), inset), grid, 0, smallest * 3);
   return {
     body: ringsAt(body, grid, 0, smallest),
     light: over(lit, blend * 0.6),

@@ -16,7 +16,14 @@ import {
 import type { Ring } from '../document/index.ts';
 import { GUIDE_PAINT, samplesOf } from './circles.ts';
 import { control } from '../controls/index.ts';
-import { fillOf, type Fill, type LaidFrame, type LaidMark, type Scene, type StarterKind } from './starter.ts';
+import {
+  starterFill,
+  type StarterFill,
+  type LaidFrame,
+  type LaidMark,
+  type Scene,
+  type StarterKind,
+} from './starter.ts';
 
 /** A crooked line with the place on the main line where it leaves it. */
 interface Branch {
@@ -218,7 +225,7 @@ function splashRing(at: Point, half: number, high: number, random: () => number)
 }
 
 /** Where it hits: a dot, then a splash along the surface that runs out and falls apart, with a few sparks. */
-function impactAt(scene: Scene, strike: Strike, at: Point): Fill[] {
+function impactAt(scene: Scene, strike: Strike, at: Point): StarterFill[] {
   const size = scene.settings['impact']!;
   const step = strike.age;
   if (size <= 0 || step < 1 || step > 4) return [];
@@ -244,7 +251,10 @@ function impactAt(scene: Scene, strike: Strike, at: Point): Fill[] {
             [x + uy * thick, y - ux * thick],
           ]);
         });
-  return [...fillOf(step === 1 ? 'hot' : 'glow', splash), ...(sparks.length > 0 ? fillOf('hot', sparks) : [])];
+  return [
+    ...starterFill(step === 1 ? 'hot' : 'glow', splash),
+    ...(sparks.length > 0 ? starterFill('hot', sparks) : []),
+  ];
 }
 
 function draw(scene: Scene, index: number): LaidFrame {
@@ -260,7 +270,7 @@ function draw(scene: Scene, index: number): LaidFrame {
     const branches = branchesOf(scene, before).slice(0, 1);
     return {
       ...empty,
-      glow: fillOf('glow', strikeRings(branches, 0, 1, width * 1.5), (settings['glow']! / 100) * 0.5),
+      glow: starterFill('glow', strikeRings(branches, 0, 1, width * 1.5), (settings['glow']! / 100) * 0.5),
     };
   }
   const branches = branchesOf(scene, strike);
@@ -280,7 +290,7 @@ function draw(scene: Scene, index: number): LaidFrame {
   const glow: LaidMark[] =
     settings['glow'] === 0
       ? []
-      : fillOf(
+      : starterFill(
           'glow',
           strikeRings(branches.slice(0, 1), from, to, width * 4.2 * strength),
           (settings['glow']! / 100) * 0.34,
@@ -289,8 +299,8 @@ function draw(scene: Scene, index: number): LaidFrame {
   return {
     guide: [{ paint: 'guide', samples: samplesOf(endsOf(scene, strike.number).pivots), width: 3, opacity: 0.8 }],
     impact: impactAt(scene, strike, end),
-    core: fillOf('hot', hot),
-    body: fillOf('bolt', full),
+    core: starterFill('hot', hot),
+    body: starterFill('bolt', full),
     glow,
   };
 }

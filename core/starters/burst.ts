@@ -23,11 +23,11 @@ import { outlinedAll } from './line.ts';
 import { choice, control } from '../controls/index.ts';
 import {
   ageOf,
-  fillOf,
-  type Fill,
+  starterFill,
+  type StarterFill,
   type LaidFrame,
   type LaidMark,
-  type Line,
+  type StarterLine,
   type Scene,
   type StarterKind,
 } from './starter.ts';
@@ -153,10 +153,10 @@ function thrown(reach: number, ux: number, uy: number, age: number, fall: number
 }
 
 /** Fragments: tilted, uneven, tumbling and shrinking; none whole, none like another. */
-function fragmentsAt(scene: Scene, age: number): Fill[] {
+function fragmentsAt(scene: Scene, age: number): StarterFill[] {
   const { fragments, size, fall } = scene.settings as Record<string, number>;
   const random = seededRandom(scene.seed ^ 0x3c6ef372);
-  return Array.from({ length: Math.round(fragments!) }, (_, i): Fill[] => {
+  return Array.from({ length: Math.round(fragments!) }, (_, i): StarterFill[] => {
     const [r1, r2, r3, r4, r5] = [random(), random(), random(), random(), random()];
     const lives = mix(0.55, 1, r5);
     const own = age / lives;
@@ -184,9 +184,9 @@ function sparksAt(
   scene: Scene,
   age: number,
   { count, reach, fall, long }: { count: number; reach: number; fall: number; long: number },
-): Line[] {
+): StarterLine[] {
   const random = seededRandom(scene.seed ^ 0x1b873593);
-  return Array.from({ length: count }, (_, i): Line[] => {
+  return Array.from({ length: count }, (_, i): StarterLine[] => {
     const [r1, r2, r3, r4] = [random(), random(), random(), random()];
     const leaves = 0.12 * r4;
     const lives = mix(0.4, 0.95, r3);
@@ -240,10 +240,10 @@ function draw(scene: Scene, index: number): LaidFrame {
     fragments: fragmentsAt(scene, age),
     line: outlinedAll(body, 'line', width),
     details: core.length > 0 ? [] : creases,
-    core: [...fillOf('fire', core), ...fillOf('hot', hot)],
-    light: fillOf('light', light),
-    shade: fillOf('shade', shade),
-    body: fillOf('body', body),
+    core: [...starterFill('fire', core), ...starterFill('hot', hot)],
+    light: starterFill('light', light),
+    shade: starterFill('shade', shade),
+    body: starterFill('body', body),
   };
 }
 

@@ -5,7 +5,7 @@
 import { cosineTurn, fitRing, mix, polygonRing, seededRandom, sineTurn, type Pair } from '../geometry/index.ts';
 import type { Ring } from '../document/index.ts';
 import { choice, control } from '../controls/index.ts';
-import { ageOf, fillOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
+import { ageOf, starterFill, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
 
 /** Points round the edge, and how many waves of how large a part of the wobble run round it. */
 const POINTS = 72;
@@ -111,15 +111,15 @@ export const COVER: StarterKind = {
     const covered = coveredOn(scene, index);
     const age = ageOf(scene, index);
     const closes = Math.round(scene.settings['form']!) === 1;
-    if (covered >= 1) return { body: fillOf('body', [everywhere(scene)]), rim: [] };
+    if (covered >= 1) return { body: starterFill('body', [everywhere(scene)]), rim: [] };
     const all = everywhere(scene);
     const radius = fullAt(scene) * (closes ? 1 - covered : covered);
     const line = edge(scene, radius, age);
     const inner = edge(scene, Math.max(1, radius - rim * (closes ? -1 : 1)), age);
     const hasRim = rim > 0 && (closes || radius > rim * 1.5);
     return {
-      body: fillOf('body', closes ? [all, line] : [line]),
-      rim: hasRim ? fillOf('rim', closes ? [inner, line] : [line, inner]) : [],
+      body: starterFill('body', closes ? [all, line] : [line]),
+      rim: hasRim ? starterFill('rim', closes ? [inner, line] : [line, inner]) : [],
     };
   },
 };

@@ -1,7 +1,7 @@
 import { gridOver } from '../geometry/index.ts';
 import fc from 'fast-check';
 import { stretchOf } from './bolt.ts';
-import { discsBox, partOf, softMax, unionField, within, without } from './field.ts';
+import { discsBox, partOf, softMax, unionField, withinBall, without } from './field.ts';
 
 const disc = fc.record({
   x: fc.integer({ min: -100, max: 100 }),
@@ -46,7 +46,7 @@ describe('the field of discs', () => {
     const grid = gridOver({ left: -40, right: 40, top: -40, bottom: 40 }, 4);
     const a = unionField([{ x: -10, y: 0, r: 20 }], grid, 0);
     const b = unionField([{ x: 10, y: 0, r: 20 }], grid, 0);
-    const inBoth = within(a, b);
+    const inBoth = withinBall(a, b);
     const onlyA = without(a, b);
     inBoth.forEach((v, i) => {
       expect(v > 0).toBe(a[i]! > 0 && b[i]! > 0);

@@ -5,17 +5,17 @@ import type { Box, Grid } from '../geometry/index.ts';
 
 const { abs, ceil, floor, max, min, sqrt } = Math;
 
-export interface Disc {
+export interface Ball {
   readonly x: number;
   readonly y: number;
   readonly r: number;
 }
 
 /** A place that nothing reaches. */
-export const OUTSIDE = -1000;
+export const FIELD_OUTSIDE = -1000;
 
 /** The box around some discs. */
-export function discsBox(discs: readonly Disc[]): Box {
+export function discsBox(discs: readonly Ball[]): Box {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const { x, y, r } of discs) {
     left = min(left, x - r);
@@ -39,11 +39,11 @@ export function softMax(a: number, b: number, blend: number): number {
  * @param blend px over which neighbours flow together; 0 leaves sharp creases between them.
  */
 export function unionField(
-  discs: readonly Disc[],
+  discs: readonly Ball[],
   { left, top, columns, rows, cell }: Grid,
   blend: number,
 ): Float64Array {
-  const values = new Float64Array(columns * rows).fill(OUTSIDE);
+  const values = new Float64Array(columns * rows).fill(FIELD_OUTSIDE);
   for (const { x, y, r } of discs) {
     if (r <= 0) continue;
     const reach = r + blend + 2 * cell;
@@ -65,7 +65,7 @@ export function unionField(
 }
 
 /** The part of a grid that some discs reach, on the same samples, and where it begins in it. */
-export function partOf(grid: Grid, discs: readonly Disc[], air: number): { grid: Grid; column: number; row: number } {
+export function partOf(grid: Grid, discs: readonly Ball[], air: number): { grid: Grid; column: number; row: number } {
   const { left, top, right, bottom } = discsBox(discs);
   const column = max(0, floor((left - air - grid.left) / grid.cell));
   const row = max(0, floor((top - air - grid.top) / grid.cell));
@@ -90,7 +90,7 @@ function combined(a: Float64Array, b: Float64Array, how: (a: number, b: number) 
 }
 
 /** What lies in both. */
-export const within = (a: Float64Array, b: Float64Array): Float64Array => combined(a, b, min);
+export const withinBall = (a: Float64Array, b: Float64Array): Float64Array => combined(a, b, min);
 /** What lies in the first and not in the second. */
 export const without = (a: Float64Array, b: Float64Array): Float64Array =>
   combined(a, b, (inside, hole) => min(inside, -hole));

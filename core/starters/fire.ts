@@ -17,11 +17,11 @@ import {
   ringsAt,
   type Grid,
 } from '../geometry/index.ts';
-import { OUTSIDE, softMax } from './field.ts';
-import { outlined } from './line.ts';
+import { FIELD_OUTSIDE, softMax } from './field.ts';
+import { outlinedLine } from './line.ts';
 import { GUIDE_PAINT, circleLine } from './circles.ts';
 import { control, type Settings } from '../controls/index.ts';
-import { fillOf, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
+import { starterFill, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
 
 const { abs, ceil, floor, max, min, sqrt } = Math;
 
@@ -198,7 +198,7 @@ function curlOn(grid: Grid, settings: Settings, phase: number, seed: number): Cu
 }
 
 const flameField = (grid: Grid, tongues: readonly Tongue[], curl: Curl, blend: number): Float64Array => {
-  const values = new Float64Array(grid.columns * grid.rows).fill(OUTSIDE);
+  const values = new Float64Array(grid.columns * grid.rows).fill(FIELD_OUTSIDE);
   for (const tongue of tongues) addTongue(values, grid, tongue, curl, blend);
   return values;
 };
@@ -281,9 +281,9 @@ function draw(scene: Scene, index: number): LaidFrame {
   const { body, flame, core } = fireAt(scene, phase);
   const width = max(2, scene.settings['width']! * LINE_WIDTH);
   return {
-    line: body.map((ring) => outlined(ring, 'line', width)),
-    core: fillOf('core', core),
-    body: [...fillOf('body', body), ...fillOf('flame', flame)],
+    line: body.map((ring) => outlinedLine(ring, 'line', width)),
+    core: starterFill('core', core),
+    body: [...starterFill('body', body), ...starterFill('flame', flame)],
     balls: fireBalls(scene, phase).map((ball) => circleLine('guide', ball, 3)),
   };
 }

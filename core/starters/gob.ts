@@ -1,12 +1,12 @@
 /** A gob on its way along a path: head, neck and tail of one area; where it lands it squashes and spreads. */
 import { clamp, mix, smoothStep, type Point } from '../geometry/index.ts';
-import { wayOf, wayThrough, type Way } from '../plan/index.ts';
-import type { Disc } from './field.ts';
+import { wayOf, wayThrough, type MeasuredPath } from '../plan/index.ts';
+import type { Ball } from './field.ts';
 import { dropsAt, type Liquid } from './liquid-forms.ts';
 import type { Scene } from './starter.ts';
 
 /** The way a gob goes where no path is given: a throw. */
-const throwWay = (size: number): Way =>
+const throwWay = (size: number): MeasuredPath =>
   wayOf({
     nodes: wayThrough(
       [
@@ -21,9 +21,9 @@ const throwWay = (size: number): Way =>
   });
 
 /** Balls along a line from its head back: a neck after the head, a swelling before the end. */
-function tailBalls(at: (back: number) => Point, head: number, long: number, neck: number): Disc[] {
+function tailBalls(at: (back: number) => Point, head: number, long: number, neck: number): Ball[] {
   const count = Math.max(2, Math.ceil(long / (head * 0.22)));
-  return Array.from({ length: count + 1 }, (_, i): Disc => {
+  return Array.from({ length: count + 1 }, (_, i): Ball => {
     const t = i / count;
     const necked = 1 - neck * smoothStep(0.05, 0.4, t) * (1 - smoothStep(0.45, 0.85, t));
     const r = head * Math.max(0.05, (1 - t) * mix(1, 0.72, t) * necked + 0.1 * (1 - t));
@@ -84,7 +84,7 @@ export function gobAt(scene: Scene, index: number): Liquid {
     const stands = smoothStep(0.5, 0.84, t) * (1 - smoothStep(0.86, 1, t));
     return Math.min(y - (floor - tall * dome - lip * stands), floor + round * (wide * 0.09 + tall * 0.16) - y);
   };
-  const frame: Disc[] = [
+  const frame: Ball[] = [
     { x: end.x - wide, y: floor, r: 1 },
     { x: end.x + wide, y: floor + wide * 0.2, r: 1 },
     { x: end.x, y: floor - tall - lip * 1.2, r: 1 },

@@ -1,10 +1,10 @@
 /** Impact frames: the whole picture in two tones or inverted, by the blends of layers alone. */
 import { polygonRing } from '../geometry/index.ts';
 import { choice, control } from '../controls/index.ts';
-import { type Fill, type LaidFrame, type StarterKind } from './starter.ts';
+import { type StarterFill, type LaidFrame, type StarterKind } from './starter.ts';
 
 const FAR = 6000;
-const everywhere = (paint: string, opacity = 1): Fill => ({
+const everywhere = (paint: string, opacity = 1): StarterFill => ({
   paint,
   rings: [
     polygonRing([

@@ -1,7 +1,7 @@
 /** Turns a ring into the samples of a line drawn along it, fullest at the foot and finest at the tips. */
 import type { Ring, Samples } from '../document/index.ts';
 import { doubleAreaOf, keptPoints, ringPoints } from '../geometry/index.ts';
-import type { Line } from './starter.ts';
+import type { StarterLine } from './starter.ts';
 
 /** Samples a line may have at most. */
 export const LINE_SAMPLES = 150;
@@ -15,7 +15,7 @@ interface Dot {
 }
 
 /** The outline of an area as a line that stays with it. @param width px. */
-export const outlined = (ring: Ring, paint: string, width: number): Line => ({
+export const outlinedLine = (ring: Ring, paint: string, width: number): StarterLine => ({
   paint,
   samples: lineAlong(ring),
   width,
@@ -31,11 +31,11 @@ const BARE = 2.6;
  * Outlines of areas that may be small: a line goes with its body, thinner the smaller that is, and is gone before it.
  * @param width px, of a large area.
  */
-export const outlinedAll = (rings: readonly Ring[], paint: string, width: number): Line[] =>
+export const outlinedAll = (rings: readonly Ring[], paint: string, width: number): StarterLine[] =>
   rings.flatMap((ring) => {
     const across = Math.sqrt(Math.abs(doubleAreaOf(ringPoints(ring, 4))) / 2);
     const share = (across / width - BARE) / (WHOLE - BARE);
-    return share <= 0 ? [] : [outlined(ring, paint, width * Math.min(1, 0.35 + 0.65 * share))];
+    return share <= 0 ? [] : [outlinedLine(ring, paint, width * Math.min(1, 0.35 + 0.65 * share))];
   });
 
 /** A closed line along a ring: at most 150 samples, pressure by how level the line runs. */

@@ -1,12 +1,12 @@
 /** What a liquid is on one moment, and the forms that are not a gob: crown, streams, surface. */
 import { clamp, cosineTurn, mix, seededRandom, sineTurn, smoothStep, type Point } from '../geometry/index.ts';
-import type { Disc } from './field.ts';
+import type { Ball } from './field.ts';
 import type { Scene } from './starter.ts';
 
 /** What lies on one moment: balls that flow together, a floor they do not pass, and drops on their own. */
 export interface Liquid {
-  readonly balls: readonly Disc[];
-  readonly drops: readonly Disc[];
+  readonly balls: readonly Ball[];
+  readonly drops: readonly Ball[];
   readonly blend: number;
   /** Breadth of the light and shade along its rims, px; null where they are made ball by ball. */
   readonly rims: number | null;
@@ -22,9 +22,9 @@ export function dropsAt(
   reach: number,
   size: number,
   upward: boolean,
-): Disc[] {
+): Ball[] {
   const random = seededRandom(scene.seed ^ 0x68bc21eb);
-  return Array.from({ length: Math.round(scene.settings['drops']!) }, (_, i): Disc[] => {
+  return Array.from({ length: Math.round(scene.settings['drops']!) }, (_, i): Ball[] => {
     const [r1, r2, r3, r4] = [random(), random(), random(), random()];
     const lives = mix(0.65, 1, r3);
     const own = (since - 0.06 * r4) / lives;
@@ -56,8 +56,8 @@ export function crownAt(scene: Scene, age: number): Liquid {
   const rises = 4 * age * (1 - age);
   const tall = size! * 0.85 * rises * (1 - 0.25 * age);
   const count = Math.round(fingers!);
-  const balls: Disc[] = [];
-  const drops: Disc[] = [];
+  const balls: Ball[] = [];
+  const drops: Ball[] = [];
   // The far rim, seen over the near one.
   for (let i = 0; i <= 28; i++) {
     const turn = 0.5 * (i / 28) + 0.5;
@@ -120,7 +120,7 @@ export function streamsAt(scene: Scene, age: number): Liquid {
   const { size, spread, trail } = scene.settings as Record<string, number>;
   const far = size! * 2.6;
   const meets = 0.5;
-  const balls: Disc[] = [];
+  const balls: Ball[] = [];
   const come = 1 - (1 - clamp(age / meets, 0, 1)) * (1 - clamp(age / meets, 0, 1));
   for (const side of [-1, 1]) {
     const lag = side < 0 ? 0 : 0.08;
@@ -166,7 +166,7 @@ export function surfaceAt(scene: Scene, phase: number): Liquid {
     return -height! * (0.7 * cosineTurn(s) + 0.2 * cosineTurn(2 * s) + 0.35 * swell);
   };
   const body = (x: number, y: number) => Math.min(y - top(x), size! * 0.55 - y, wide - Math.abs(x));
-  const frame: Disc[] = [
+  const frame: Ball[] = [
     { x: -wide, y: -height! * 1.3, r: 1 },
     { x: wide, y: size! * 0.55, r: 1 },
   ];

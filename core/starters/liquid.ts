@@ -6,12 +6,12 @@
 import { gridOver, ringsAt, type Grid } from '../geometry/index.ts';
 import type { Ring } from '../document/index.ts';
 import { GUIDE_PAINT, circleLine } from './circles.ts';
-import { discsBox, OUTSIDE, softMax, unionField, within } from './field.ts';
+import { discsBox, FIELD_OUTSIDE, softMax, unionField, withinBall } from './field.ts';
 import { gobAt } from './gob.ts';
-import { outlined } from './line.ts';
+import { outlinedLine } from './line.ts';
 import { crownAt, streamsAt, surfaceAt, type Liquid } from './liquid-forms.ts';
 import { choice, control } from '../controls/index.ts';
-import { ageOf, fillOf, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
+import { ageOf, starterFill, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
 
 const GOB = 0;
 const CROWN = 1;
@@ -21,7 +21,7 @@ const SURFACE = 3;
 /** What of a field lies along the rim that faces a way: inside, and outside once moved that way. */
 function rimOf(field: Float64Array, { columns, cell }: Grid, dx: number, dy: number, inset: number): Float64Array {
   const step = Math.round(dy / cell) * columns + Math.round(dx / cell);
-  return field.map((v, i) => Math.min(v - inset, inset * 1.4 - (field[i + step] ?? OUTSIDE)));
+  return field.map((v, i) => Math.min(v - inset, inset * 1.4 - (field[i + step] ?? FIELD_OUTSIDE)));
 }
 
 function ringsOf({ balls, drops, blend, rims, more }: Liquid): {
@@ -63,7 +63,7 @@ function ringsOf({ balls, drops, blend, rims, more }: Liquid): {
   return {
     body,
     drops: free,
-    light: ringsAt(within(moved(-0.26, -0.34, 0.46), inset), grid, 0, smallest),
+    light: ringsAt(withinBall(moved(-0.26, -0.34, 0.46), inset), grid, 0, smallest),
     shade: ringsAt(
       moved(-0.14, -0.24, 0.98).map((v, i) => Math.min(-v, inset[i]! + thick * 0.05)),
       grid,
@@ -90,11 +90,11 @@ function draw(scene: Scene, index: number): LaidFrame {
   const head = liquid.balls.filter((_, i) => i % 3 === 0 && liquid.balls[i]!.r > 4);
   return {
     balls: head.map((ball) => circleLine('guide', ball, 3)),
-    line: [...body, ...drops].map((ring) => outlined(ring, 'line', width)),
-    light: fillOf('light', light),
-    shade: fillOf('shade', shade),
-    drops: fillOf('body', drops),
-    body: fillOf('body', body),
+    line: [...body, ...drops].map((ring) => outlinedLine(ring, 'line', width)),
+    light: starterFill('light', light),
+    shade: starterFill('shade', shade),
+    drops: starterFill('body', drops),
+    body: starterFill('body', body),
   };
 }
 

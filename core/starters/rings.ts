@@ -2,7 +2,7 @@
 import type { Ring } from '../document/index.ts';
 import { cosineTurn, fitRing, mix, seededRandom, sineTurn, smoothStep } from '../geometry/index.ts';
 import { control } from '../controls/index.ts';
-import { ageOf, fillOf, phaseOf, type Scene, type StarterKind } from './starter.ts';
+import { ageOf, starterFill, phaseOf, type Scene, type StarterKind } from './starter.ts';
 
 /** A crescent of an ellipse: from one turn to another, tapering to both ends. */
 function crescent(radius: number, flat: number, from: number, to: number, thick: number): Ring {
@@ -84,7 +84,7 @@ export const SHOCK_RING: StarterKind = {
       (apart! / 100) * smoothStep(0.3, 1, age),
       0,
     );
-    return { body: fillOf('ring', rings) };
+    return { body: starterFill('ring', rings) };
   },
 };
 
@@ -117,6 +117,6 @@ export const RIPPLE: StarterKind = {
       const strength = smoothStep(0, 0.12, age) * (1 - smoothStep(0.5, 1, age));
       return ringArcs(scene, (size! / 2) * out, flat! / 100, thick! * strength, Math.max(0.1, age), i * 13);
     }).flat();
-    return { body: fillOf('ring', arcs) };
+    return { body: starterFill('ring', arcs) };
   },
 };

@@ -7,7 +7,7 @@ import { billowRings, type Puff } from './billow.ts';
 import { GUIDE_PAINT, circleLine } from './circles.ts';
 import { outlinedAll } from './line.ts';
 import { choice, control } from '../controls/index.ts';
-import { ageOf, fillOf, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
+import { ageOf, starterFill, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
 
 /** A puff of some age: 0 at the source, 1 gone. */
 function puffAt(
@@ -137,9 +137,9 @@ function draw(scene: Scene, index: number): LaidFrame {
     balls: puffs.filter((p) => p.r > 3).map((p) => circleLine('guide', p, 3)),
     line: soft ? [] : outlinedAll(body, 'line', width),
     details: creases,
-    light: fillOf('light', light),
-    shade: fillOf('shade', shade),
-    body: fillOf('body', body),
+    light: starterFill('light', light),
+    shade: starterFill('shade', shade),
+    body: starterFill('body', body),
   };
 }
 

@@ -2,7 +2,7 @@
 import { cosineTurn, mix, seededRandom, sineTurn, type Point } from '../geometry/index.ts';
 import { samplesOf } from './circles.ts';
 import { choice, control } from '../controls/index.ts';
-import { ageOf, phaseOf, type Line, type StarterKind } from './starter.ts';
+import { ageOf, phaseOf, type StarterLine, type StarterKind } from './starter.ts';
 
 export const SPARKS: StarterKind = {
   effect: 'sparks',
@@ -43,7 +43,7 @@ export const SPARKS: StarterKind = {
     const { count, reach, direction, spread, fall, width, tail } = scene.settings as Record<string, number>;
     const random = seededRandom(scene.seed);
     const time = scene.cycle ? phaseOf(scene, index) : ageOf(scene, index);
-    const sparks = Array.from({ length: Math.round(count!) }, (_, i): Line[] => {
+    const sparks = Array.from({ length: Math.round(count!) }, (_, i): StarterLine[] => {
       const [r1, r2, r3, r4] = [random(), random(), random(), random()];
       const whole = time + (i + 0.8 * r1) / count!;
       const lives = mix(0.45, 0.95, r2);

@@ -2,7 +2,7 @@
 import { cosineTurn, mix, seededRandom, sineTurn, smoothStep } from '../geometry/index.ts';
 import { samplesOf } from './circles.ts';
 import { choice, control } from '../controls/index.ts';
-import { phaseOf, type Line, type StarterKind } from './starter.ts';
+import { phaseOf, type StarterLine, type StarterKind } from './starter.ts';
 
 export const SPEED_LINES: StarterKind = {
   effect: 'speed',
@@ -33,7 +33,7 @@ export const SPEED_LINES: StarterKind = {
     const { form, count, inner, reach, direction, width, long } = scene.settings as Record<string, number>;
     const random = seededRandom(scene.seed);
     const phase = phaseOf(scene, index);
-    const lines = Array.from({ length: Math.round(count!) }, (_, i): Line[] => {
+    const lines = Array.from({ length: Math.round(count!) }, (_, i): StarterLine[] => {
       const [r1, r2, r3] = [random(), random(), random()];
       const whole = phase + r1;
       const run = whole - Math.floor(whole);

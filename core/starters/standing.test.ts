@@ -7,14 +7,14 @@ import {
   STARTERS,
   starterOf,
   sizedFor,
-  type Ground,
+  type StandingGround,
   type Preset,
   type StarterKind,
 } from './index.ts';
 import type { Settings } from '../controls/index.ts';
 
 /** The picture of a shot whose element stands in its middle. */
-const groundOf = (width: number, height: number, more: Partial<Ground> = {}): Ground => ({
+const groundOf = (width: number, height: number, more: Partial<StandingGround> = {}): StandingGround => ({
   picture: { left: -width / 2, top: -height / 2, right: width / 2, bottom: height / 2 },
   bases: [],
   anchor: null,
@@ -33,7 +33,7 @@ function takenBy(kind: StarterKind, preset: Preset, settings: Settings, at: Poin
   return { left: box.left + at.x, right: box.right + at.x, top: box.top + at.y, bottom: box.bottom + at.y };
 }
 
-const placedIn = (kind: StarterKind, preset: Preset, ground: Ground, pen: Point | null) => {
+const placedIn = (kind: StarterKind, preset: Preset, ground: StandingGround, pen: Point | null) => {
   const at = standingPlace(kind, ground, pen, 40);
   const sceneWith = (settings: Settings) => sceneFor(kind, { ...preset, settings }, 7);
   return { at, settings: fitted(kind, preset.settings, ground, at, pen !== null, sceneWith) };

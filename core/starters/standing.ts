@@ -18,7 +18,7 @@ const SLACK = 0.94;
 const MIN_SHARE = 0.6;
 
 /** What a starter can stand on, element space. */
-export interface Ground {
+export interface StandingGround {
   /** The picture. */
   readonly picture: Box;
   /** Where parts grow from. */
@@ -38,7 +38,7 @@ const nearest = (list: readonly number[], to: number): number | undefined =>
  */
 export function standingPlace(
   { stands }: Pick<StarterKind, 'stands'>,
-  ground: Ground,
+  ground: StandingGround,
   pen: Point | null,
   reach = 0,
 ): Point {
@@ -70,14 +70,18 @@ function scaled(kind: StarterKind, settings: Settings, factor: number): Settings
 }
 
 /** Settings that were made for a picture 1080 px high, for one of another size. */
-export function sizedFor(kind: StarterKind, settings: Settings, { picture }: Pick<Ground, 'picture'>): Settings {
+export function sizedFor(
+  kind: StarterKind,
+  settings: Settings,
+  { picture }: Pick<StandingGround, 'picture'>,
+): Settings {
   const [width, height] = [picture.right - picture.left, picture.bottom - picture.top];
   const sized = scaled(kind, settingsOf(kind, settings), Math.min(width / MADE_FOR.width, height / MADE_FOR.height));
   return kind.frame ? settingsOf(kind, { ...sized, [kind.frame.across]: width, [kind.frame.down]: height }) : sized;
 }
 
 /** The room that what is seen of a starter takes, about where it stands. */
-export function roomOf(kind: StarterKind, scene: Scene): Box {
+function standingRoom(kind: StarterKind, scene: Scene): Box {
   const count = scene.starts.length;
   const indices = new Set(
     Array.from({ length: Math.min(SAMPLES, count) }, (_, i) => Math.floor((i * count) / Math.min(SAMPLES, count))),
@@ -100,7 +104,7 @@ export function roomOf(kind: StarterKind, scene: Scene): Box {
 export function fitted(
   kind: StarterKind,
   settings: Settings,
-  ground: Ground,
+  ground: StandingGround,
   at: Point,
   asked: boolean,
   sceneWith: (settings: Settings) => Scene,
@@ -112,7 +116,7 @@ export function fitted(
   let now = sized;
   let share = 1;
   for (let round = 0; round < 3; round++) {
-    const room = roomOf(kind, sceneWith(now));
+    const room = standingRoom(kind, sceneWith(now));
     const parts = [
       [picture.right - at.x, room.right],
       [at.x - picture.left, -room.left],
@@ -132,7 +136,12 @@ export function fitted(
 }
 
 /** A bolt from the top of the picture down to its floor. */
-function acrossPicture(kind: StarterKind, settings: Settings, { picture, floors }: Ground, at: Point): Settings {
+function acrossPicture(
+  kind: StarterKind,
+  settings: Settings,
+  { picture, floors }: StandingGround,
+  at: Point,
+): Settings {
   const low = floors.filter((y) => y > at.y && y < picture.bottom);
   const floor = low.length > 0 ? Math.max(...low) : picture.top + SLACK * (picture.bottom - picture.top);
   const angle = ((settings['direction'] ?? 270) / 180) * Math.PI;

@@ -4,7 +4,7 @@
  */
 import type { Blend, Effect, LayerRole, Mood, Ring, Samples, SwatchRole } from '../document/index.ts';
 import type { Point } from '../geometry/index.ts';
-import type { Way } from '../plan/index.ts';
+import type { MeasuredPath } from '../plan/index.ts';
 import type { Control, Settings } from '../controls/index.ts';
 
 /** A layer that a starter fills, named from the topmost down. */
@@ -19,7 +19,7 @@ interface Output {
 }
 
 /** A swatch that a starter paints with: found in the palette by role and name, else added. */
-export interface Paint {
+export interface StarterPaint {
   readonly key: string;
   readonly name: string;
   readonly role: SwatchRole;
@@ -40,7 +40,7 @@ export interface Scene {
   /** A drawn line, the base of a fire for instance. */
   readonly line: readonly Point[] | null;
   /** The path it follows, in its own space. */
-  readonly way: Way | null;
+  readonly way: MeasuredPath | null;
   /** How far along the path it is after a share of the time, 0 to 1: the path's own spacing. */
   readonly pace: (share: number) => number;
   /** Frames from the path's first tick to its last, or null where it follows none. */
@@ -54,7 +54,7 @@ export interface Scene {
 }
 
 /** A filled area that is to become a shape. */
-export interface Fill {
+export interface StarterFill {
   readonly paint: string;
   readonly rings: readonly Ring[];
   /** 0 to 1. */
@@ -62,7 +62,7 @@ export interface Fill {
 }
 
 /** A line that is to become an ink stroke. */
-export interface Line {
+export interface StarterLine {
   readonly paint: string;
   readonly samples: Samples;
   /** Full width, px. */
@@ -72,8 +72,8 @@ export interface Line {
   readonly along?: Ring;
 }
 
-export type LaidMark = Fill | Line;
-export const isLine = (mark: LaidMark): mark is Line => 'samples' in mark;
+export type LaidMark = StarterFill | StarterLine;
+export const isLine = (mark: LaidMark): mark is StarterLine => 'samples' in mark;
 
 /** One drawing of every output. Outputs without marks have an empty drawing or none. */
 export type LaidFrame = Readonly<Record<string, readonly LaidMark[]>>;
@@ -100,7 +100,7 @@ export interface StarterKind {
   readonly hold: number;
   readonly controls: readonly Control[];
   readonly outputs: readonly Output[];
-  readonly paints: readonly Paint[];
+  readonly paints: readonly StarterPaint[];
   readonly presets: readonly Preset[];
   /** Colour its sample sheet lies on, where it is not seen well on the usual one. */
   readonly ground?: string;
@@ -113,7 +113,7 @@ export interface StarterKind {
 }
 
 /** A fill of some rings, or none where there are none. */
-export const fillOf = (paint: string, rings: readonly Ring[], opacity = 1): Fill[] =>
+export const starterFill = (paint: string, rings: readonly Ring[], opacity = 1): StarterFill[] =>
   rings.length > 0 ? [{ paint, rings, opacity }] : [];
 
 /** The share of the whole time that has passed when a drawing begins, 0 up to 1. */

@@ -2,9 +2,9 @@
 import { clamp, mix, smoothStep, gridOver, ringsAt } from '../geometry/index.ts';
 import { circleLine, GUIDE_PAINT } from './circles.ts';
 import { discsBox, unionField } from './field.ts';
-import { outlined } from './line.ts';
+import { outlinedLine } from './line.ts';
 import { control } from '../controls/index.ts';
-import { ageOf, fillOf, type Scene, type StarterKind } from './starter.ts';
+import { ageOf, starterFill, type Scene, type StarterKind } from './starter.ts';
 
 export const TIED: StarterKind = {
   effect: 'tied',
@@ -41,8 +41,8 @@ export const TIED: StarterKind = {
     const width = Math.max(2.5, scene.settings['size']! * 0.03);
     return {
       balls: discs.map((disc) => circleLine('guide', disc, 3)),
-      line: rings.map((ring) => outlined(ring, 'line', width)),
-      body: fillOf('body', rings),
+      line: rings.map((ring) => outlinedLine(ring, 'line', width)),
+      body: starterFill('body', rings),
     };
   },
 };

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Run } from '../document/index.ts';
-import { cycleOf, fixture, layerOf, listOf } from '../fixture.ts';
+import { cycleOf, fixture, layerOf, fixtureList } from '../fixture.ts';
 import { find, putEntities } from '../document/index.ts';
 import {
   arcsOf,
@@ -46,7 +46,7 @@ const timelineOf = (doc: typeof four) => {
 };
 
 test('a drawing that shows in several slots comes once, those that begin elsewhere in the order of time', () => {
-  const shifted = putEntities(four, { ...listOf(four, layerId), offset: 3 });
+  const shifted = putEntities(four, { ...fixtureList(four, layerId), offset: 3 });
   const { layers, length } = timelineOf(shifted);
   const found = drawingsInOrder(shifted, layers[0], length);
   expect(found.map(({ frame }) => frame)).toEqual([...found.map(({ frame }) => frame)].sort((a, b) => a - b));
@@ -60,7 +60,7 @@ test('a drawing that shows in several slots comes once, those that begin elsewhe
 
 test('what is nearest to a frame comes first, round the seam the short way, and what is not loaded too', () => {
   const layer = layerOf(four, layerId);
-  const ids = listOf(four, layerId).runs.map(({ slot }) => layer.slots[slot!]!);
+  const ids = fixtureList(four, layerId).runs.map(({ slot }) => layer.slots[slot!]!);
   const [a, b, c, d] = ids as [string, string, string, string];
   expect(drawingsNear(timelineOf(four), 0)).toEqual([a, d, b, c]);
   expect(drawingsNear(timelineOf(four), 5)).toEqual([c, d, b, a]);
@@ -70,12 +70,12 @@ test('what is nearest to a frame comes first, round the seam the short way, and 
 });
 
 describe('arcs of a layer', () => {
-  const list = (more: object) => putEntities(four, { ...listOf(four, layerId), ...more });
+  const list = (more: object) => putEntities(four, { ...fixtureList(four, layerId), ...more });
 
   test('tell on every frame what shows there, whatever the offset and the repeat', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 20 }), fc.constantFrom(null, 8, 4), (offset, period) => {
-        const own = period === 4 ? listOf(four, layerId).runs.slice(0, 2) : listOf(four, layerId).runs;
+        const own = period === 4 ? fixtureList(four, layerId).runs.slice(0, 2) : fixtureList(four, layerId).runs;
         const doc = list({ offset: offset % (period ?? 8), period, runs: own });
         const now = { ...timelineOf(doc), length: 8 };
         const arcs = arcsOf(now, 0);
@@ -98,7 +98,7 @@ describe('arcs of a layer', () => {
 
   test('a still layer is one arc, bare slots and gaps are told, and a stretch cuts arcs to itself', () => {
     expect(arcsOf(timelineOf(list({ period: 1 })), 0)).toHaveLength(1);
-    const gap = listOf(four, layerId).runs.map((run, i) =>
+    const gap = fixtureList(four, layerId).runs.map((run, i) =>
       i === 1 ? { ...run, slot: null } : i === 2 ? { ...run, slot: 'bare' } : run,
     );
     const [, empty, bare] = arcsOf(timelineOf(list({ runs: gap })), 0);

@@ -37,7 +37,7 @@ export function withoutColumns(body: Json): { json: Json; columns: Buffer } {
 }
 
 /** The body again. @throws where the columns are not as long as the JSON says. */
-export function withColumns(json: Json, columns: Buffer): Json {
+export function withArchivedColumns(json: Json, columns: Buffer): Json {
   let at = 0;
   const body = bodyWith(json, (count) => {
     if (typeof count !== 'number' || !Number.isInteger(count) || count < 0 || at + count * 4 > columns.length)

@@ -8,7 +8,7 @@ import { Stopped, type Tell } from '../queue/telling.ts';
 import { checkAsset } from './asset-check.ts';
 import { SLICE } from './contents.ts';
 import { renewed } from './new-ids.ts';
-import { manifestOf, openShot, type ReadRow, type ReadShot } from './read-archive.ts';
+import { manifestOf, openArchivedShot, type ReadRow, type ReadShot } from './read-archive.ts';
 import { BadArchive, type ZipReader } from './zip-reader.ts';
 
 /** What came of a shot of an archive. */
@@ -157,7 +157,7 @@ export class ArchiveKeeper {
   }
 
   private async keepShot(told: ArchivedShot, productionId: Id): Promise<CameShot> {
-    const shot = await openShot(this.zip, told);
+    const shot = await openArchivedShot(this.zip, told);
     await this.goOn();
     const own = [...shot.entities.map(({ entity }) => entity.id), ...told.drawings];
     const isHere = await areTaken(

@@ -9,7 +9,7 @@ import {
   type ArchivedShot,
   type ArchiveManifest,
 } from '@tallow/core/formats';
-import { withColumns } from './columns.ts';
+import { withArchivedColumns } from './columns.ts';
 import { BadArchive, type ZipReader } from './zip-reader.ts';
 
 /** A body, and when it was written. Of one that is deleted no more than its id is asked for. */
@@ -67,7 +67,7 @@ async function rowAt(zip: ZipReader, name: string, id: Id, kind: string): Promis
   const columns = await zip.read(archivePath.columns(name));
   let whole: unknown;
   try {
-    whole = withColumns(body, columns);
+    whole = withArchivedColumns(body, columns);
   } catch (error) {
     throw new BadArchive(`${name}: ${(error as Error).message}.`);
   }
@@ -77,7 +77,7 @@ async function rowAt(zip: ZipReader, name: string, id: Id, kind: string): Promis
 }
 
 /** Opens a shot of an archive: its bodies but drawings are read. @throws BadArchive */
-export async function openShot(zip: ZipReader, told: ArchivedShot): Promise<ReadShot> {
+export async function openArchivedShot(zip: ZipReader, told: ArchivedShot): Promise<ReadShot> {
   const name = archivePath.entities(told.id);
   const json = await jsonOf(zip, name);
   if (!Array.isArray(json) || json.length !== told.entities)

@@ -119,5 +119,5 @@ async function answerByFile(picture: ToDecode): Promise<Answer> {
 const line = inLine();
 
 /** Decodes a picture, after those that came before. */
-export const decode = (picture: ToDecode): Promise<Answer> =>
+export const decodePicture = (picture: ToDecode): Promise<Answer> =>
   line(() => (picture.content.length > LARGE ? answerByFile(picture) : answerOf(picture)));

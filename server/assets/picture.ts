@@ -3,7 +3,7 @@ import { imageSize } from 'image-size';
 import { execFile } from 'node:child_process';
 import { Problem } from '../http/problem.ts';
 import { inLine } from './in-line.ts';
-import { decode } from './picture-decoder.ts';
+import { decodePicture } from './picture-decoder.ts';
 
 /** Bytes and pixels at most. */
 export const ASSET_LIMITS = { bytes: 50 * 1024 * 1024, pixels: 64_000_000 } as const;
@@ -95,7 +95,7 @@ export async function readPicture(given: Buffer, named: string): Promise<KeptPic
   if (found.width * found.height > ASSET_LIMITS.pixels) throw tooLarge(found.width * found.height);
   if (kind === 'jpg' && !(await decodesWhole(content))) throw broken();
   const keeps = KINDS[kind] !== 'image/png' || kind === 'png';
-  const answer = await decode({ content, kind, keeps, pixels: ASSET_LIMITS.pixels });
+  const answer = await decodePicture({ content, kind, keeps, pixels: ASSET_LIMITS.pixels });
   if (answer === null) throw broken();
   if ('tooLarge' in answer) throw tooLarge(answer.tooLarge);
   if ('tookTooMuch' in answer)

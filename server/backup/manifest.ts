@@ -42,7 +42,7 @@ export async function hashOf(path: string): Promise<string> {
 }
 
 /** Reads what stands beside a dump. @throws in words when it cannot be read, or is newer than this. */
-export async function readManifest(file: string): Promise<Manifest> {
+export async function readBackupManifest(file: string): Promise<Manifest> {
   const { manifest } = filesOf(file);
   const text = await readFile(manifest, 'utf8').catch(() => {
     throw new Error(`${manifest} is not there; a backup is the dump, this file and the folder assets beside it.`);

@@ -3,7 +3,7 @@ import type { Knex } from 'knex';
 import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { migrationSource } from '../db/migrations.ts';
-import { readManifest } from './manifest.ts';
+import { readBackupManifest } from './manifest.ts';
 import { filesOf } from './place.ts';
 
 const KEPT = 7;
@@ -71,7 +71,7 @@ async function dropUnnamed(folder: string): Promise<void> {
       continue;
     }
     if (!name.endsWith('.dump.json')) continue;
-    const held = await readManifest(join(folder, name.slice(0, -'.json'.length))).catch(() => null);
+    const held = await readBackupManifest(join(folder, name.slice(0, -'.json'.length))).catch(() => null);
     if (!held) return;
     for (const { sha256 } of held.assets) named.add(sha256);
   }

@@ -5,7 +5,7 @@ import { dirname, join } from 'node:path';
 import type { Knex } from 'knex';
 
 /** A database of PostgreSQL, and who may make others beside it. */
-export interface Place {
+export interface BackupPlace {
   /** The application's database. */
   readonly url: string;
   /** The same server, as somebody who may make and drop databases. */
@@ -32,7 +32,7 @@ export const nameOf = (url: string): string => new URL(url).pathname.slice(1);
 const userOf = (url: string): string => new URL(url).username;
 
 /** Opens a database for one piece of work. */
-export async function within<T>(url: string, work: (database: Knex) => Promise<T>): Promise<T> {
+export async function liesWithin<T>(url: string, work: (database: Knex) => Promise<T>): Promise<T> {
   const database = openDatabase(url, 2);
   try {
     return await work(database);
@@ -45,8 +45,8 @@ export async function within<T>(url: string, work: (database: Knex) => Promise<T
 const ALONE = 7_211_301;
 
 /** Does what only one program at a time may do on this server; others wait for it. */
-export const alone = <T>(place: Place, work: () => Promise<T>): Promise<T> =>
-  within(place.adminUrl, (database) =>
+export const alone = <T>(place: BackupPlace, work: () => Promise<T>): Promise<T> =>
+  liesWithin(place.adminUrl, (database) =>
     database.transaction(async (tx) => {
       await tx.raw('set local idle_in_transaction_session_timeout = 0');
       await tx.raw('select pg_advisory_xact_lock(?)', [ALONE]);
@@ -58,7 +58,12 @@ export const alone = <T>(place: Place, work: () => Promise<T>): Promise<T> =>
  * Runs one of PostgreSQL's programs on a database. The password goes by the environment: arguments can be read by
  * everybody on the machine. @throws with what it said when it fails.
  */
-export async function runProgram({ bin }: Place, name: string, url: string, args: readonly string[]): Promise<void> {
+export async function runProgram(
+  { bin }: BackupPlace,
+  name: string,
+  url: string,
+  args: readonly string[],
+): Promise<void> {
   const { hostname, port, username, password } = new URL(url);
   const child = spawn(join(bin, name), ['-h', hostname, '-p', port, '-U', username, '-d', nameOf(url), ...args], {
     stdio: ['ignore', 'ignore', 'pipe'],
@@ -74,15 +79,15 @@ export async function runProgram({ bin }: Place, name: string, url: string, args
 }
 
 /** An empty database beside the application's, of the same owner; one of that name that was there is dropped. */
-export async function emptyDatabase({ url, adminUrl }: Place, name: string): Promise<string> {
-  await within(adminUrl, async (admin) => {
+export async function emptyDatabase({ url, adminUrl }: BackupPlace, name: string): Promise<string> {
+  await liesWithin(adminUrl, async (admin) => {
     await admin.raw('drop database if exists ??', [name]);
     await admin.raw('create database ?? owner ??', [name, userOf(url)]);
   });
   return beside(url, name);
 }
 
-export const dropDatabase = ({ adminUrl }: Place, name: string): Promise<void> =>
-  within(adminUrl, async (admin) => {
+export const dropDatabase = ({ adminUrl }: BackupPlace, name: string): Promise<void> =>
+  liesWithin(adminUrl, async (admin) => {
     await admin.raw('drop database if exists ??', [name]);
   });

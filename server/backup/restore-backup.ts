@@ -5,12 +5,12 @@ import { setTimeout as pause } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import { migrationSource } from '../db/migrations.ts';
 import { ASSETS, differenceOf, fingerprintsOf } from './fingerprints.ts';
-import { hashOf, readManifest, type Manifest } from './manifest.ts';
-import { dropDatabase, emptyDatabase, filesOf, nameOf, runProgram, within, type Place } from './place.ts';
+import { hashOf, readBackupManifest, type Manifest } from './manifest.ts';
+import { dropDatabase, emptyDatabase, filesOf, nameOf, runProgram, liesWithin, type BackupPlace } from './place.ts';
 
 /** Looks at the files of a backup. @throws in words, naming the file, where one is missing, damaged or too new. */
 export async function readBackup(file: string): Promise<Manifest> {
-  const held = await readManifest(file);
+  const held = await readBackupManifest(file);
   const known = new Set(await migrationSource.getMigrations([]));
   const newer = held.migrations.filter((name) => !known.has(name));
   if (newer.length > 0)
@@ -63,14 +63,14 @@ async function exchange(admin: Knex, names: { name: string; coming: string; befo
  * database of its own first; the last step is one renaming. Its history is another from then on: open pages load anew and
  * send what they hold. @throws in words; nothing was replaced then.
  */
-export async function restoreBackup(place: Place, file: string): Promise<Manifest> {
+export async function restoreBackup(place: BackupPlace, file: string): Promise<Manifest> {
   const held = await readBackup(file);
   const { dump, assets } = filesOf(file);
   const coming = 'tallow_coming';
   const url = await emptyDatabase(place, coming);
   try {
     await runProgram(place, 'pg_restore', url, ['--no-owner', '--exit-on-error', dump]);
-    await within(url, async (database) => {
+    await liesWithin(url, async (database) => {
       const difference = differenceOf(held.tables, await database.transaction(fingerprintsOf));
       if (difference) throw new Error(`The dump is not what was written: ${difference}.`);
       for (const row of held.assets)
@@ -83,7 +83,7 @@ export async function restoreBackup(place: Place, file: string): Promise<Manifes
     });
     const [name, before] = [nameOf(place.url), 'tallow_before'];
     await dropDatabase(place, before);
-    await within(place.adminUrl, (admin) => exchange(admin, { name, coming, before }));
+    await liesWithin(place.adminUrl, (admin) => exchange(admin, { name, coming, before }));
     await dropDatabase(place, before);
   } catch (error) {
     await dropDatabase(place, coming);

@@ -5,7 +5,7 @@ import { mkdir, open, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { ASSETS, differenceOf, fingerprintsOf } from './fingerprints.ts';
 import { FORMAT, hashOf, type AssetRow, type Manifest } from './manifest.ts';
-import { alone, dropDatabase, emptyDatabase, filesOf, runProgram, within, type Place } from './place.ts';
+import { alone, dropDatabase, emptyDatabase, filesOf, runProgram, liesWithin, type BackupPlace } from './place.ts';
 
 /** The whole database at one moment, however much is saved meanwhile. */
 const ONE_MOMENT = { isolationLevel: 'repeatable read', readOnly: true } as const;
@@ -39,12 +39,12 @@ async function keepAssets(database: Knex, folder: string, rows: readonly AssetRo
 }
 
 /** Restores the dump into a database of its own and compares: a backup that cannot be read back is none. */
-async function check(place: Place, dump: string, { tables, assets }: Manifest, folder: string): Promise<void> {
+async function check(place: BackupPlace, dump: string, { tables, assets }: Manifest, folder: string): Promise<void> {
   const name = 'tallow_check';
   const url = await emptyDatabase(place, name);
   try {
     await runProgram(place, 'pg_restore', url, ['--no-owner', '--exit-on-error', dump]);
-    const found = await within(url, (scratch) => scratch.transaction(fingerprintsOf));
+    const found = await liesWithin(url, (scratch) => scratch.transaction(fingerprintsOf));
     const difference = differenceOf(tables, found);
     if (difference) throw new Error(`what was written is not what was read: ${difference}`);
   } finally {
@@ -58,12 +58,12 @@ async function check(place: Place, dump: string, { tables, assets }: Manifest, f
  * Writes everything but what is made from it (exports, loops, the queue) to a dump, with what tells what it holds beside
  * it. @returns what it holds. @throws when it cannot be written or read back; nothing of it is left then.
  */
-export async function writeBackup(place: Place, file: string): Promise<Manifest> {
+export async function writeBackup(place: BackupPlace, file: string): Promise<Manifest> {
   const { manifest: beside, assets: folder } = filesOf(file);
   await mkdir(dirname(file), { recursive: true, mode: 0o700 });
   const part = `${file}.part`;
   try {
-    const held = await within(place.url, (database) =>
+    const held = await liesWithin(place.url, (database) =>
       database.transaction(async (tx) => {
         // It holds nobody up: it may rest for as long as the dump is written, and its moment with it.
         await tx.raw('set local idle_in_transaction_session_timeout = 0');

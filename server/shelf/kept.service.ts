@@ -1,5 +1,5 @@
 import type { Id } from '@tallow/core/document';
-import { readKept, type Kept } from '@tallow/core/shelf';
+import { readKept, type KeptThing } from '@tallow/core/shelf';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import { DATABASE } from '../db/database.ts';
@@ -14,12 +14,12 @@ const MAX = 5000;
 export class KeptService {
   constructor(@Inject(DATABASE) private readonly database: Knex) {}
 
-  async list(): Promise<Kept[]> {
-    return this.database('kept').orderBy('created_at').orderBy('id').select<Kept[]>('id', 'kind', 'name', 'what');
+  async list(): Promise<KeptThing[]> {
+    return this.database('kept').orderBy('created_at').orderBy('id').select<KeptThing[]>('id', 'kind', 'name', 'what');
   }
 
   /** Keeps settings, in place of those of the same name. */
-  async keep(id: Id, { kind, name, what }: KeptRequest): Promise<Kept> {
+  async keep(id: Id, { kind, name, what }: KeptRequest): Promise<KeptThing> {
     const read = readKept(kind, what);
     if ('wrong' in read) {
       const [field, ...words] = read.wrong.split(' ');

@@ -51,7 +51,7 @@ export interface ShotStructure {
 const ONE_MOMENT = { isolationLevel: 'repeatable read', readOnly: true } as const;
 
 /** A shot as it is at one moment. */
-export interface Moment {
+export interface ShotMoment {
   /** The document without its drawings. */
   readonly outline: ShotDocument;
   readonly revision: number;
@@ -204,7 +204,7 @@ export class ShotsService {
   }
 
   /** Does something with a shot as it is at one moment, however long that takes and whatever is drawn meanwhile. */
-  atOneMoment<T>(id: Id, work: (moment: Moment) => Promise<T>): Promise<T> {
+  atOneMoment<T>(id: Id, work: (moment: ShotMoment) => Promise<T>): Promise<T> {
     return this.database.transaction(async (tx) => {
       // It holds nobody up: it may rest for as long as frames are drawn and written.
       await tx.raw('set local idle_in_transaction_session_timeout = 0');

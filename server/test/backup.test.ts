@@ -16,13 +16,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fingerprintsOf } from '../backup/fingerprints.ts';
 import { isDue, isUpgrade, ownName, thinBackups } from '../backup/own-backups.ts';
-import { filesOf, within, type Place } from '../backup/place.ts';
+import { filesOf, liesWithin, type BackupPlace } from '../backup/place.ts';
 import { readBackup, restoreBackup } from '../backup/restore-backup.ts';
 import { writeBackup } from '../backup/write-backup.ts';
 import { openDatabase } from '../db/database.ts';
 import { startServer, type Harness } from './harness.ts';
 
-interface Cluster extends Place {
+interface Cluster extends BackupPlace {
   stop(): Promise<void>;
 }
 const { startCluster } = (await import(join(import.meta.dirname, '..', '..', 'scripts', 'database.mjs'))) as {
@@ -30,7 +30,7 @@ const { startCluster } = (await import(join(import.meta.dirname, '..', '..', 'sc
 };
 
 let server: Harness;
-let place: Place;
+let place: BackupPlace;
 const folder = mkdtempSync(join(tmpdir(), 'tallow-backups-'));
 const file = join(folder, 'all.dump');
 const production = randomId();
@@ -286,7 +286,7 @@ test('two backups at once are both checked, and nothing of the checks is left', 
   const files = ['one.dump', 'two.dump'].map((name) => join(folder, name));
   const [one, two] = await Promise.all(files.map((path) => writeBackup(place, path)));
   expect(one!.tables['entities']).toEqual(two!.tables['entities']);
-  const databases = await within(place.adminUrl, (all) => all('pg_database').pluck<string[]>('datname'));
+  const databases = await liesWithin(place.adminUrl, (all) => all('pg_database').pluck<string[]>('datname'));
   expect(databases.filter((name) => name.startsWith('tallow')).sort()).toEqual(['tallow']);
 }, 60_000);
 

@@ -6,11 +6,11 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createApp } from '../app.ts';
-import type { Place } from '../backup/place.ts';
+import type { BackupPlace } from '../backup/place.ts';
 import { migrate, openDatabase } from '../db/database.ts';
 
 const script = (await import(join(import.meta.dirname, '..', '..', 'scripts', 'database.mjs'))) as {
-  startCluster(home: string, options: { settings: string[] }): Promise<Place & { stop(): Promise<void> }>;
+  startCluster(home: string, options: { settings: string[] }): Promise<BackupPlace & { stop(): Promise<void> }>;
   restore(url: string, dump: string): void;
 };
 
@@ -19,7 +19,7 @@ export interface Harness {
   readonly database: Knex;
   readonly home: string;
   /** The cluster, as backups need to know it. */
-  readonly place: Place;
+  readonly place: BackupPlace;
   send(
     method: string,
     path: string,

@@ -1,7 +1,7 @@
 /** What an action is: something that can be done by a button, a menu and a key. Each room has a list of its own. */
 import { say } from '../shot/document.ts';
 
-export interface Key {
+export interface Shortcut {
   /** Physical key, as in `KeyboardEvent.code`. */
   readonly code: string;
   readonly shift?: boolean;
@@ -27,7 +27,7 @@ export interface Action {
   readonly label: string;
   readonly group: (typeof GROUPS)[number];
   /** Keys before any of the user's own. */
-  readonly keys: readonly Key[];
+  readonly keys: readonly Shortcut[];
   readonly run: () => void;
   /** What letting go of the key does, for actions that last as long as it is held. */
   readonly release?: () => void;
@@ -37,10 +37,10 @@ export interface Action {
   readonly leavesKey?: () => boolean;
 }
 
-export const key = (code: string, more: Omit<Key, 'code'> = {}): Key => ({ code, ...more });
-export const shift = (code: string): Key => ({ code, shift: true });
-export const ctrl = (code: string): Key => ({ code, ctrl: true });
-export const alt = (code: string): Key => ({ code, alt: true });
+export const key = (code: string, more: Omit<Shortcut, 'code'> = {}): Shortcut => ({ code, ...more });
+export const shift = (code: string): Shortcut => ({ code, shift: true });
+export const ctrl = (code: string): Shortcut => ({ code, ctrl: true });
+export const alt = (code: string): Shortcut => ({ code, alt: true });
 
 /** An action that is not in a list yet. */
 type Nameless = Omit<Action, 'name'>;
@@ -48,7 +48,7 @@ type Rest = Pick<Action, 'run' | 'release' | 'whyNot' | 'leavesKey'>;
 /** Makes actions of a group. */
 export const of =
   (group: Action['group']) =>
-  (label: string, keys: readonly Key[], run: () => void, more: Omit<Rest, 'run'> = {}): Nameless => ({
+  (label: string, keys: readonly Shortcut[], run: () => void, more: Omit<Rest, 'run'> = {}): Nameless => ({
     label,
     group,
     keys,

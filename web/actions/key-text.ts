@@ -1,5 +1,5 @@
 /** Keys in words: as they are written on them, and in tooltips. */
-import type { Action, Key } from './action.ts';
+import type { Action, Shortcut } from './action.ts';
 import { keysOf } from './bindings.ts';
 
 const NAMES: Readonly<Record<string, string>> = {
@@ -23,7 +23,7 @@ const NAMES: Readonly<Record<string, string>> = {
 };
 
 /** A key as it is written on it. */
-export function keyText({ code, shift, ctrl, alt }: Key): string {
+export function keyText({ code, shift, ctrl, alt }: Shortcut): string {
   if (code === 'Slash' && shift) return '?';
   const name = NAMES[code] ?? code.replace(/^(Key|Digit)/, '');
   return [ctrl && 'Ctrl', alt && 'Alt', shift && 'Shift', name].filter(Boolean).join('+');
@@ -38,7 +38,7 @@ export function titleOf(action: Action, label: string = action.label): string {
 const MODIFIERS = /^(Shift|Control|Alt|Meta|OS)/;
 
 /** The key of an event, or null for a modifier alone. */
-export const keyOf = (event: KeyboardEvent): Key | null =>
+export const shortcutOf = (event: KeyboardEvent): Shortcut | null =>
   MODIFIERS.test(event.code) || event.code === ''
     ? null
     : { code: event.code, shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey, alt: event.altKey };

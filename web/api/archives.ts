@@ -1,5 +1,5 @@
 /** Archives handed to the server and read there. */
-import { followed, sendFile } from './long-work.ts';
+import { followJob, uploadFile } from './long-work.ts';
 import type { ArchiveInfo } from './types.ts';
 
 /** Follows an archive to its end. @throws why it did not come about, for the user; an AbortError where it was stopped. */
@@ -8,7 +8,7 @@ export async function followedArchive(
   signal: AbortSignal,
   tell: (done: number, of: number) => void,
 ): Promise<ArchiveInfo> {
-  const over = await followed<ArchiveInfo>(`/archives/${id}`, signal, ({ done, total }) => {
+  const over = await followJob<ArchiveInfo>(`/archives/${id}`, signal, ({ done, total }) => {
     tell(done, Math.max(1, total));
   });
   if (over.state !== 'done') throw new Error(over.trouble ?? 'It was stopped.');
@@ -17,7 +17,7 @@ export async function followedArchive(
 
 /** Hands an archive in. @throws what the server says of it, for the user. */
 export const handIn = (file: File, signal: AbortSignal): Promise<ArchiveInfo> =>
-  sendFile<ArchiveInfo>(`/archives/in?name=${encodeURIComponent(file.name)}`, file, signal);
+  uploadFile<ArchiveInfo>(`/archives/in?name=${encodeURIComponent(file.name)}`, file, signal);
 
 /** What came in, in words. */
 export function cameText({ shots }: Pick<ArchiveInfo, 'shots'>): string {

@@ -8,7 +8,7 @@ interface Told {
  * @param path of the work, such as `/archives/7`. @param tell is called with all that is told of it.
  * @throws an AbortError where it was stopped from here: the server is told so.
  */
-export function followed<T extends Told>(path: string, signal?: AbortSignal, tell?: (now: T) => void): Promise<T> {
+export function followJob<T extends Told>(path: string, signal?: AbortSignal, tell?: (now: T) => void): Promise<T> {
   return new Promise((done, failed) => {
     const source = new EventSource(`/api${path}/events`);
     const stop = (): void => {
@@ -33,7 +33,7 @@ export function followed<T extends Told>(path: string, signal?: AbortSignal, tel
 }
 
 /** Sends the bytes of a file. @throws what the server says of it, for the user. */
-export async function sendFile<T>(path: string, file: File, signal: AbortSignal): Promise<T> {
+export async function uploadFile<T>(path: string, file: File, signal: AbortSignal): Promise<T> {
   const answer = await fetch(`/api${path}`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream' },

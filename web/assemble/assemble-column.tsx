@@ -22,7 +22,7 @@ import { PlacePanel } from './place-panel.tsx';
 import { SoundPanel } from './sound-panel.tsx';
 import { CutOffLine, TimePanel } from './time-panel.tsx';
 import { UsesList } from './uses-list.tsx';
-import { ValuesPanel } from './values-panel.tsx';
+import { ShotValuesPanel } from './values-panel.tsx';
 
 const TABS = ['place', 'time', 'copies', 'light', 'looks'] as const;
 type Tab = (typeof TABS)[number];
@@ -192,7 +192,11 @@ export function AssembleColumn() {
               />
             )}
           </div>
-          {list === 'values' && !level.holder ? <ValuesPanel doc={doc} /> : <UsesList level={level} picked={picked} />}
+          {list === 'values' && !level.holder ? (
+            <ShotValuesPanel doc={doc} />
+          ) : (
+            <UsesList level={level} picked={picked} />
+          )}
         </>
       )}
     </aside>

@@ -18,7 +18,7 @@ import { SHELF_ACTIONS } from '../shelf/actions.ts';
 import { ShelfPanel } from '../shelf/shelf-panel.tsx';
 import { current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
-import { Picture } from '../stage/stage.tsx';
+import { StagePicture } from '../stage/stage.tsx';
 import { SOUND_ACTIONS } from '../sound/actions.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
 import { CAMERA_ACTIONS } from '../tools/camera/actions.ts';
@@ -108,7 +108,7 @@ export function AssembleStep() {
     <div className={`flex min-h-0 flex-1 ${leftHanded ? 'flex-row-reverse' : ''}`}>
       <main className="relative flex min-w-0 flex-1 flex-col">
         <div className="flex min-h-0 flex-1">
-          <Picture assembling />
+          <StagePicture assembling />
         </div>
         {bare ? null : <TallStrip />}
         {bare ? null : <Foot />}

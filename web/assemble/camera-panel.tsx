@@ -29,7 +29,7 @@ import { setShowing, useShowing } from '../picture/showing.ts';
 import { goToShotFrame, useShotTime } from '../playback/shot-time.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { CAMERA_ACTIONS } from '../tools/camera/actions.ts';
-import { film } from '../tools/camera/filming.ts';
+import { filmCamera } from '../tools/camera/filming.ts';
 import { KeyedRow, type Measure } from './keyed-row.tsx';
 
 const DEGREES = 180 / Math.PI;
@@ -169,7 +169,7 @@ export function CameraPanel({ doc }: { doc: ShotDocument }) {
         <Small
           title={titleOf(CAMERA_ACTIONS.film, 'Look through it again')}
           onClick={() => {
-            film(false);
+            filmCamera(false);
           }}
         >
           Look through it

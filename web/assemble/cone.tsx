@@ -7,7 +7,7 @@ import { useWidth } from '../parts/use-width.ts';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { drag } from '../shot/drag.ts';
-import { film } from '../tools/camera/filming.ts';
+import { filmCamera } from '../tools/camera/filming.ts';
 import { depthsOfLights } from '../tools/place/light-marks.tsx';
 import { pickLight, pickPlane, usePlacing } from '../tools/place/placing.ts';
 import { depthScaleOf, depthsInView, uprightsOf } from './depth-scale.ts';
@@ -219,13 +219,13 @@ export function Cone({ doc }: { doc: ShotDocument }) {
             aria-pressed={filming}
             className="cursor-pointer outline-none [&:focus-visible>path]:stroke-flame"
             onClick={() => {
-              film(!filming);
+              filmCamera(!filming);
             }}
             onKeyDown={(event) => {
               if (event.code !== 'Enter' && event.code !== 'Space') return;
               event.preventDefault();
               event.stopPropagation();
-              film(!filming);
+              filmCamera(!filming);
             }}
           >
             <title>The camera: where it looks over time, and how it shakes</title>

@@ -53,7 +53,7 @@ function Curve({
   );
 }
 
-export function ValuesPanel({ doc }: { doc: ShotDocument }) {
+export function ShotValuesPanel({ doc }: { doc: ShotDocument }) {
   const [picked, setPicked] = useState<string | null>(null);
   const inStrip = useInStrip((s) => s.names);
   const all = changingValues(doc);

@@ -1,5 +1,5 @@
 /** Settings of the brush in hand, in the column: how it answers the pen, how its strokes begin and end, own variants. */
-import { tipOf, type Finish } from '@tallow/core/brush';
+import { tipOf, type StrokeFinish } from '@tallow/core/brush';
 import { BRUSH_KINDS, type BrushKind } from '@tallow/core/document';
 import { X } from 'lucide-react';
 import { useState } from 'react';
@@ -18,7 +18,7 @@ import { ResponseChart } from './response-chart.tsx';
 import { TryPad } from './try-pad.tsx';
 import { openPen } from '../hand/open-pen.ts';
 
-const FINISH_WORDS: readonly { value: Finish; label: string; title: string }[] = [
+const FINISH_WORDS: readonly { value: StrokeFinish; label: string; title: string }[] = [
   { value: 'drawn', label: 'As drawn', title: 'The stroke stays as the pen drew it' },
   { value: 'angular', label: 'Angular', title: 'Straight pieces and crisp corners: lightning, shards' },
   { value: 'smooth', label: 'Smooth', title: 'Round, with as few bends as the tolerance allows: smoke' },

@@ -9,7 +9,7 @@ import { Menu, MenuLine } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { useOfCurrent } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
-import { formOf, FORMS, seeAs, type SeenAs } from '../time/forms.ts';
+import { formOf, WHEEL_FORMS, seeAs, type SeenAs } from '../time/forms.ts';
 import { ColumnPanel } from './column-panel.tsx';
 import { Divider } from './divider.tsx';
 import { Wheel } from '../wheel/wheel.tsx';
@@ -58,7 +58,7 @@ const Head = memo(function Head({ element, length, form }: { element: Element; l
         </h1>
       )}
       <div role="group" aria-label="How time is seen" className="flex shrink-0">
-        {FORMS.map(({ form: each, label, does }) => (
+        {WHEEL_FORMS.map(({ form: each, label, does }) => (
           <button
             key={each}
             type="button"

@@ -2,7 +2,7 @@
 import { shotOf } from '@tallow/core/document';
 import { ctrl, named, of } from '../actions/action.ts';
 import { request } from '../api/client.ts';
-import { followed } from '../api/long-work.ts';
+import { followJob } from '../api/long-work.ts';
 import type { ExportInfo } from '../api/types.ts';
 import { say, useDocument } from '../shot/document.ts';
 import { fetchFile } from '../parts/hand-over.ts';
@@ -12,7 +12,7 @@ const general = of('General');
 
 /** Says when an export is ready, or why it will not be. */
 function follow(info: ExportInfo): void {
-  void followed<ExportInfo>(`/exports/${info.id}`).then((now) => {
+  void followJob<ExportInfo>(`/exports/${info.id}`).then((now) => {
     if (now.state === 'done')
       say(`${now.fileName} is ready.`, {
         label: 'Download',

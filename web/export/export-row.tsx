@@ -24,7 +24,7 @@ const STATES: Record<ExportInfo['state'], string> = {
   failed: 'Failed',
 };
 
-export function ExportRow({ info, reload }: { info: ExportInfo; reload: () => Promise<void> }) {
+export function ExportLine({ info, reload }: { info: ExportInfo; reload: () => Promise<void> }) {
   const run = (work: Promise<unknown>): void => {
     work.then(reload).catch(tellTrouble);
   };

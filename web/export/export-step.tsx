@@ -21,10 +21,10 @@ import { NumberField } from '../parts/number-field.tsx';
 import { useDocument } from '../shot/document.ts';
 import { EXPORT_ACTIONS, exportAgain } from './again.ts';
 import { Deliveries } from './deliveries.tsx';
-import { ExportRow, tellTrouble } from './export-row.tsx';
+import { ExportLine, tellTrouble } from './export-row.tsx';
 import { FormatChoice } from './format-choice.tsx';
 import { NamesAndPapers, namesProblem, PartsAndAlpha } from './frames-options.tsx';
-import { LeftOut } from './left-out.tsx';
+import { LeftOutNotes } from './left-out.tsx';
 import { Turns } from './turns.tsx';
 import { WhatIsIn } from './what-is-in.tsx';
 import { useExports } from './use-exports.ts';
@@ -223,7 +223,7 @@ export function ExportStep() {
             Again: {list[0].fileName}
           </Button>
         ) : null}
-        <LeftOut
+        <LeftOutNotes
           doc={doc}
           work={settings.work}
           onWork={(work) => {
@@ -245,7 +245,7 @@ export function ExportStep() {
         ) : null}
         <ul className="space-y-2">
           {list?.map((info) => (
-            <ExportRow key={info.id} info={info} reload={reload} />
+            <ExportLine key={info.id} info={info} reload={reload} />
           ))}
         </ul>
       </section>

@@ -3,7 +3,15 @@ import type { ShotDocument } from '@tallow/core/document';
 import { leftOut } from '@tallow/core/formats';
 import { Check } from '../parts/panel.tsx';
 
-export function LeftOut({ doc, work, onWork }: { doc: ShotDocument; work: boolean; onWork: (work: boolean) => void }) {
+export function LeftOutNotes({
+  doc,
+  work,
+  onWork,
+}: {
+  doc: ShotDocument;
+  work: boolean;
+  onWork: (work: boolean) => void;
+}) {
   const out = leftOut(doc);
   const named = (why: 'guide' | 'for work') =>
     out

@@ -1,7 +1,7 @@
 /** The brushes: what each is called, what its pen makes, by which key it is taken, and how it draws at first. */
-import { STRAIGHT, type Finish, type Response } from '@tallow/core/brush';
+import { STRAIGHT, type StrokeFinish, type Response } from '@tallow/core/brush';
 import type { BrushKind } from '@tallow/core/document';
-import { key, type Key } from '../actions/action.ts';
+import { key, type Shortcut } from '../actions/action.ts';
 
 /** A brush as it is set. */
 export interface BrushInHand {
@@ -19,7 +19,7 @@ export interface BrushInHand {
   readonly response: Response;
   /** The tip, where the brush leaves it open. */
   readonly tip: BrushKind;
-  readonly finish: Finish;
+  readonly finish: StrokeFinish;
   /** Simplification of angular and smooth strokes, px. */
   readonly tolerance: number;
 }
@@ -32,7 +32,7 @@ interface Brush {
   readonly makes: 'stroke' | 'shape' | 'rub';
   /** The tip it draws with, or null for the one that is set. */
   readonly tip: BrushKind | null;
-  readonly keys: readonly Key[];
+  readonly keys: readonly Shortcut[];
   /** How wide its mark is shown in the tray, px. */
   readonly sample: number;
   readonly default: BrushInHand;
@@ -116,7 +116,7 @@ export const BRUSH_NAMES = Object.keys(BRUSHES) as [BrushName, ...BrushName[]];
 export const madeBy = (name: BrushName): Brush['makes'] => BRUSHES[name].makes;
 
 /** The tip a brush draws with, as it is set. */
-export const kindOf = (name: BrushName, { tip }: Pick<BrushInHand, 'tip'>): BrushKind => BRUSHES[name].tip ?? tip;
+export const brushKindOf = (name: BrushName, { tip }: Pick<BrushInHand, 'tip'>): BrushKind => BRUSHES[name].tip ?? tip;
 
 /** The brush that rubs out: what the other end of a pen is. */
 export const RUBBER = BRUSH_NAMES.find((name) => madeBy(name) === 'rub')!;

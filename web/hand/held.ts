@@ -1,5 +1,5 @@
 /** What is in hand: the brush and how it draws, the swatch, and what the pen does. Never saved with the shot. */
-import type { Form } from '@tallow/core/brush';
+import type { FigureForm } from '@tallow/core/brush';
 import type { Id } from '@tallow/core/document';
 import type { Ruler } from '@tallow/core/geometry';
 import { create } from 'zustand';
@@ -11,7 +11,7 @@ import type { Tool } from './tool.ts';
 export interface Held {
   readonly brushName: BrushName;
   readonly brushes: Readonly<Record<BrushName, BrushInHand>>;
-  readonly form: Form;
+  readonly form: FigureForm;
   /** Lines level, plumb or every 15 degrees; squares for rectangles, circles for ellipses. */
   readonly exact: boolean;
   /** Strokes that nearly close, close. */

@@ -3,7 +3,7 @@ import { Button } from '../parts/button.tsx';
 import { ComingBar } from '../parts/coming-bar.tsx';
 import { Dialog } from '../parts/dialog.tsx';
 import { stopBringing, useReferences } from '../references/references.ts';
-import { choose, leaveAll, takeIn, useIntake, type Group } from './intake.ts';
+import { chooseIntake, leaveAll, takeFiles, useIntake, type Group } from './intake.ts';
 import { TAKINGS } from './takings/index.ts';
 
 const namesOf = ({ files }: Group): string =>
@@ -29,7 +29,7 @@ function Choice({ group, index }: { group: Group; index: number }) {
               aria-pressed={group.as === each}
               className={`moves h-8 rounded-lg px-3 text-[13px] ${group.as === each ? 'bg-soot-700 text-wax-100 ring-1 ring-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
               onClick={() => {
-                choose(index, each);
+                chooseIntake(index, each);
               }}
             >
               {each ? TAKINGS[each].label : 'Leave it out'}
@@ -62,7 +62,7 @@ export function IntakeDialog() {
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          if (!whyNot) void takeIn();
+          if (!whyNot) void takeFiles();
         }}
         onKeyDown={(event) => {
           event.stopPropagation();

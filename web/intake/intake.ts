@@ -43,7 +43,7 @@ export async function offer(files: readonly File[]): Promise<void> {
   if (files.length > 0) useIntake.setState({ groups: await groupsOf(files) });
 }
 
-export const choose = (index: number, as: TakingName | null): void => {
+export const chooseIntake = (index: number, as: TakingName | null): void => {
   useIntake.setState(({ groups }) => ({
     groups: groups?.map((each, i) => (i === index ? { ...each, as } : each)) ?? null,
   }));
@@ -63,7 +63,7 @@ async function nameBefore(name: string): Promise<void> {
 }
 
 /** Brings in what was chosen, one after the other; what is wrong with one is said, and it changes nothing. */
-export async function takeIn(): Promise<void> {
+export async function takeFiles(): Promise<void> {
   const wanted = (useIntake.getState().groups ?? []).flatMap(({ files, as }) => (as ? [{ files, as }] : []));
   leaveAll();
   const [first] = wanted;

@@ -1,7 +1,7 @@
 /** Actions of layers. */
 import { key, named, of } from '../actions/action.ts';
 import { current } from '../selection/current.ts';
-import { copyLayer, copyPart, duplicateElement, paste, whyNotPaste } from './duplicate.ts';
+import { copyLayer, copyPart, duplicateElement, pasteLayers, whyNotPasteLayers } from './duplicate.ts';
 import { setActiveStill } from '../time/time-edits.ts';
 import { toggleAlone, toggleDim, toggleLockOthers } from './one-layer.ts';
 
@@ -36,7 +36,7 @@ export const LAYER_ACTIONS = named({
     const element = current()?.element;
     if (element) duplicateElement(element.id);
   }),
-  pasteLayers: layers('Paste what was copied', [], paste, { whyNot: whyNotPaste }),
+  pasteLayers: layers('Paste what was copied', [], pasteLayers, { whyNot: whyNotPasteLayers }),
   alone: layers('Show this layer alone', [key('KeyI')], toggleAlone),
   dim: layers('Dim all others', [key('KeyO')], toggleDim),
   lockOthers: layers('Lock all others', [key('KeyU')], toggleLockOthers),

@@ -88,7 +88,7 @@ export const copyPart = (id: Id): void => {
   copy([id]);
 };
 
-export const whyNotPaste = (): string | null =>
+export const whyNotPasteLayers = (): string | null =>
   clip === null
     ? 'Nothing is copied. Copy a layer, a folder or an element first, here or in another shot.'
     : current()?.active
@@ -96,7 +96,7 @@ export const whyNotPaste = (): string | null =>
       : 'There is no layer to paste over. Add one first.';
 
 /** Puts what was copied into the shot: an element in front of the others, layers and folders over the active layer. */
-export function paste(): void {
+export function pasteLayers(): void {
   const over = current()?.active?.layer;
   if (!clip || !over) return;
   const { parts } = clip;

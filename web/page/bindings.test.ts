@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Key } from '../actions/action.ts';
+import type { Shortcut } from '../actions/action.ts';
 import { actionOf, bind, keysOf, mirrored, sameKey, unbindAll, useBindings } from '../actions/bindings.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
 import { ACTIONS } from './all-actions.ts';
@@ -9,7 +9,7 @@ const keys = fc.record({
   shift: fc.boolean(),
   ctrl: fc.boolean(),
   alt: fc.boolean(),
-}) satisfies fc.Arbitrary<Key>;
+}) satisfies fc.Arbitrary<Shortcut>;
 const actions = fc.constantFrom(...ACTIONS);
 const all = () => ACTIONS.flatMap((action) => keysOf(action).map((key) => ({ action, key })));
 const expectUnique = () => {

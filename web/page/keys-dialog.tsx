@@ -2,11 +2,11 @@
 import { useEffect, useState } from 'react';
 import { Button } from '../parts/button.tsx';
 import { Dialog } from '../parts/dialog.tsx';
-import { GROUPS, type Action, type Key } from '../actions/action.ts';
+import { GROUPS, type Action, type Shortcut } from '../actions/action.ts';
 import { ACTIONS } from './all-actions.ts';
 import { bind, keysOf, unbindAll, useBindings } from '../actions/bindings.ts';
 import { setScreen, useScreen } from '../screen/screen.ts';
-import { keyText, keyOf } from '../actions/key-text.ts';
+import { keyText, shortcutOf } from '../actions/key-text.ts';
 
 /** Takes the next key for an action; Escape leaves it as it was. */
 function useBinding(onLost: (text: string | null) => void) {
@@ -14,7 +14,7 @@ function useBinding(onLost: (text: string | null) => void) {
   useEffect(() => {
     if (!waiting) return undefined;
     const take = (event: KeyboardEvent): void => {
-      const key = keyOf(event);
+      const key = shortcutOf(event);
       if (!key) return;
       event.preventDefault();
       event.stopPropagation();
@@ -31,7 +31,7 @@ function useBinding(onLost: (text: string | null) => void) {
   return { waiting, setWaiting };
 }
 
-const textOf = (waits: boolean, keys: readonly Key[]): string =>
+const textOf = (waits: boolean, keys: readonly Shortcut[]): string =>
   waits ? '…' : keys.length > 0 ? keys.map(keyText).join(' ') : 'none';
 
 export function KeysDialog() {

@@ -1,7 +1,7 @@
 /** The keyboard: finds the action of a key by its physical place, and keeps track of held keys. */
 import { act, type Action } from '../actions/action.ts';
 import { actionOf } from '../actions/bindings.ts';
-import { keyOf } from '../actions/key-text.ts';
+import { shortcutOf } from '../actions/key-text.ts';
 import { held } from '../hand/held.ts';
 import { showing } from '../picture/showing.ts';
 import { onScreen } from '../screen/screen.ts';
@@ -38,7 +38,7 @@ export function attachKeys(actions: readonly Action[]): () => void {
   const pressed = (event: KeyboardEvent): void => {
     if (event.code === 'Tab') tabbing = true;
     if (event.defaultPrevented || isTaken(event)) return;
-    const key = keyOf(event);
+    const key = shortcutOf(event);
     const preset = key ? actionOf(key, actions) : undefined;
     const { tool } = held();
     const taken = showing().planning ? undefined : tool?.onKey?.(event, preset);
@@ -55,7 +55,7 @@ export function attachKeys(actions: readonly Action[]): () => void {
   // A button clicked last would take Space for itself; at the desk it plays, unless one goes by Tab.
   const early = (event: KeyboardEvent): void => {
     if (event.code !== 'Space' || isTaken(event)) return;
-    const key = keyOf(event);
+    const key = shortcutOf(event);
     const action = key && actionOf(key, actions);
     if (!action) return;
     event.preventDefault();

@@ -7,7 +7,7 @@ import { Popover } from 'radix-ui';
 import { NumberField } from '../parts/number-field.tsx';
 import { edit, say, useDocument } from '../shot/document.ts';
 
-export function ShotFormat() {
+export function ShotFormatFields() {
   const shot = useDocument((s) => s.doc && shotOf(s.doc));
   if (!shot) return null;
   const set = (name: string, settings: Parameters<typeof setShot>[1], gesture?: string) => {

@@ -7,7 +7,7 @@ import { Link, NavLink } from 'react-router';
 import { NameField } from '../parts/name-field.tsx';
 import { edit, useDocument } from '../shot/document.ts';
 import { SavedMark } from '../saving/saved-mark.tsx';
-import { ShotFormat } from './shot-format.tsx';
+import { ShotFormatFields } from './shot-format.tsx';
 import { ActionButton } from '../actions/action-button.tsx';
 import { SCREEN_ACTIONS } from '../screen/actions.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
@@ -108,7 +108,7 @@ export function TopBar({ step, isOpen }: TopBarProps) {
         <div className="flex items-center justify-end gap-1 text-xs text-wax-500">
           <span className="truncate">{production}</span>
           <span>·</span>
-          <ShotFormat />
+          <ShotFormatFields />
         </div>
       </div>
       {isOpen ? <SavedMark /> : <div className="w-[136px] shrink-0" />}

@@ -6,7 +6,7 @@ import { operationOfLays, paintsOf, type Paint } from '@tallow/core/render';
 import { layerMatrix, type Current } from '../selection/current.ts';
 import { held } from '../hand/held.ts';
 import { selection } from '../selection/selection.ts';
-import { kindOf, madeBy, type BrushInHand, type BrushName } from '../hand/brushes.ts';
+import { brushKindOf, madeBy, type BrushInHand, type BrushName } from '../hand/brushes.ts';
 import type { Live } from '../picture/compositor.ts';
 import { LiveShape } from '../picture/live-shape.ts';
 import type { StrokeSetup } from '../picture/stroke-setup.ts';
@@ -17,7 +17,7 @@ const TAP = 4;
 /** A brush in hand as its strokes keep it: only what differs from plain. */
 export function brushOf(tool: BrushName, inHand: BrushInHand): BrushSettings {
   const { width, opacity, pressure, flow, taper, tilt } = inHand;
-  const kind = kindOf(tool, inHand);
+  const kind = brushKindOf(tool, inHand);
   const version = newestVersion(kind);
   return {
     kind,

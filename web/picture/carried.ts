@@ -9,7 +9,7 @@ interface Parts {
   readonly above: ImageBitmap;
 }
 
-export class Carried {
+export class CarriedPicture {
   private parts: Parts | null = null;
   private matrix: Matrix | null = null;
   private isOver = false;

@@ -14,7 +14,7 @@ import {
   type Matrix,
 } from '@tallow/core/geometry';
 import { operationOf, Scratch, wipe, type Surface } from '@tallow/core/render';
-import type { Laid, Painted } from '../workers/paint.ts';
+import type { Laid, DeskPicture } from '../workers/paint.ts';
 import { makeSurface } from '../workers/surfaces.ts';
 import { isPlain } from '@tallow/core/brush';
 import { LiveFigure } from './live-figure.ts';
@@ -55,14 +55,14 @@ function put(
 }
 
 /** Gives up the bitmaps of a painted picture. */
-export function closePainted({ below, active, above, clipped, folder, mask }: Painted): void {
+export function closePainted({ below, active, above, clipped, folder, mask }: DeskPicture): void {
   for (const bitmap of [below, active, folder?.below, mask]) bitmap?.close();
   for (const { bitmap } of [...clipped, ...above, ...(folder?.above ?? [])]) bitmap.close();
 }
 
 export class Compositor {
   private readonly context: CanvasRenderingContext2D;
-  private painted: (Painted & { view: Matrix }) | null = null;
+  private painted: (DeskPicture & { view: Matrix }) | null = null;
   private look: ActiveLook = { opacity: 1, blend: 'normal' };
   private active: Surface;
   private mixed: Surface;
@@ -111,7 +111,7 @@ export class Compositor {
   }
 
   /** Takes new bitmaps and shows them at once. */
-  take(painted: Painted, view: Matrix, look: ActiveLook): void {
+  take(painted: DeskPicture, view: Matrix, look: ActiveLook): void {
     if (this.painted) closePainted(this.painted);
     this.painted = { ...painted, view };
     this.look = look;
@@ -120,7 +120,7 @@ export class Compositor {
     else this.showAll();
   }
 
-  private copyActive(painted: Painted): void {
+  private copyActive(painted: DeskPicture): void {
     wipe(this.active);
     this.active.context.drawImage(painted.active, 0, 0);
   }
@@ -163,7 +163,7 @@ export class Compositor {
   }
 
   /** Lays everything, the active layer as `middle` has it. @param box the part that is seen, null for all. */
-  private layAll(painted: Painted, middle: Surface, box: Box | null): void {
+  private layAll(painted: DeskPicture, middle: Surface, box: Box | null): void {
     const { context, look } = this;
     const layEach = (on: Canvas2D, laid: readonly Laid[]) => {
       for (const { bitmap, opacity, blend } of laid) put(on, bitmap, box, opacity, blend);
@@ -189,7 +189,7 @@ export class Compositor {
   }
 
   /** What of the active layer is seen: all of it, or what lies where the layer it clips to is. */
-  private clipped({ mask }: Painted, middle: Surface, box: Box | null): Surface {
+  private clipped({ mask }: DeskPicture, middle: Surface, box: Box | null): Surface {
     if (!mask) return middle;
     this.cutInto(this.cut, middle.picture as OffscreenCanvas, mask, box);
     return this.cut;

@@ -19,7 +19,7 @@ import { onChange, useDocument } from '../shot/document.ts';
 import { ghostsOf, onionReach } from './onion.ts';
 import { setGate } from '../workers/gate.ts';
 import { framePainter, gate, painter } from '../workers/painter-client.ts';
-import { Carried } from './carried.ts';
+import { CarriedPicture } from './carried.ts';
 import { closePainted, Compositor } from './compositor.ts';
 import { ear } from '../sound/ear.ts';
 import { Player, type PlayerScreen } from './player.ts';
@@ -75,7 +75,7 @@ export class Engine {
   /** Marks of the active layer's drawing as they would be, while the pen pulls. */
   private pulled: readonly Mark[] | null = null;
   private isPulling = false;
-  private carried: Carried | null = null;
+  private carried: CarriedPicture | null = null;
   private readonly stops: (() => void)[] = [];
   /** Strokes settled here whose document the painter has not drawn yet. */
   private settledSerial = 0;
@@ -325,7 +325,7 @@ export class Engine {
     const { width, height, view } = this.place();
     const options = { ...sightOptions(now), backdrop: showing().backdrop };
     const coming = painter().inThree(width, height, view, shotFrameNow(), places, options);
-    this.carried = new Carried(this.compositor, view, coming);
+    this.carried = new CarriedPicture(this.compositor, view, coming);
   }
 
   /** Shows what is carried elsewhere, px of the shot. */

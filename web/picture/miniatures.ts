@@ -112,10 +112,10 @@ async function work(): Promise<void> {
 }
 
 /** What is laid in a small picture: a drawing, and where its layer is put. */
-export type Small = MiniatureRequest['items'][number];
+export type SmallItem = MiniatureRequest['items'][number];
 
 /** What layers of an element show on a frame of it, lowest first. */
-export function sheetsAt(layers: readonly TimedLayer[], element: Element, frame: number, length: number): Small[] {
+export function sheetsAt(layers: readonly TimedLayer[], element: Element, frame: number, length: number): SmallItem[] {
   const round = roundOf(element, length);
   return [...layers].reverse().flatMap((timed) => {
     const shown = shownOn(timed, frame, length);
@@ -150,7 +150,7 @@ export function miniaturePrint(doc: ShotDocument, drawingId: Id | undefined): st
 /** A picture of drawings, lowest first, if it is there; else it is asked for and undefined until it arrives. */
 export function miniature(
   doc: ShotDocument,
-  items: readonly Small[],
+  items: readonly SmallItem[],
   box: Box,
   width: number,
   height: number,

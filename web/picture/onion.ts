@@ -42,7 +42,7 @@ export function offeredPair(now: Current): ColourPair {
   return pair;
 }
 
-export const coloursOf = (now: Current, onion: Onion): ColourPair => onion.colours ?? offeredPair(now);
+export const onionColours = (now: Current, onion: Onion): ColourPair => onion.colours ?? offeredPair(now);
 
 /**
  * Ghosts from the farthest to the nearest, so that the nearest lies on top; pinned ones under all.
@@ -52,7 +52,7 @@ export function ghostsOf(now: Current, reach: readonly Neighbour[], shown: reado
   const { onion, pinned, ghostShift } = showing();
   const { piece, frame, turn } = selection();
   const shiftOf = (id: Id) => ghostShift[id] ?? null;
-  const pair = coloursOf(now, onion);
+  const pair = onionColours(now, onion);
   const near = new Set(reach.map((n) => n.drawingId));
   const pins = [...new Set([...pinned, ...shown])]
     .filter((id) => !near.has(id))

@@ -16,7 +16,7 @@ import { setPlanning, take, usePlan } from './plan.ts';
 import { Heading, Line, SelectRow, Small, Words } from '../parts/panel.tsx';
 import { usePathFacts } from './path-mark.tsx';
 import { playRow } from './row-player.ts';
-import { Rows, SpacingChart } from './spacing-chart.tsx';
+import { SpacingRows, SpacingChart } from './spacing-chart.tsx';
 import { StandInSettings } from './stand-in-settings.tsx';
 import { useState } from 'react';
 
@@ -116,7 +116,7 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
         </Heading>
       )}
       <SpacingChart path={path} />
-      {spacing === 'both' ? <Rows path={path} /> : null}
+      {spacing === 'both' ? <SpacingRows path={path} /> : null}
       <Slider label="Soft at start" unit="%" min={0} max={100} {...slide('softStart', 100)} />
       <Slider label="Soft at end" unit="%" min={0} max={100} {...slide('softEnd', 100)} />
       {path.slows.map((slow, i) => (

@@ -189,7 +189,7 @@ export function SpacingChart({ path }: { path: Path }) {
 }
 
 /** Flat and eased, one above the other, going on together. */
-export function Rows({ path }: { path: Path }) {
+export function SpacingRows({ path }: { path: Path }) {
   const { ticks } = usePathFacts(path);
   const rowTick = usePlan((s) => s.rowTick);
   const frame = useSelection((s) => s.frame);

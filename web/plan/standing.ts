@@ -3,7 +3,7 @@ import { find, findAll, randomId, same, shotOf, type Effect, type Starter } from
 import { startersOf } from '@tallow/core/edit';
 import { apply, invert, mapBox, type Point } from '@tallow/core/geometry';
 import { settingsOf } from '@tallow/core/controls';
-import { newStarter, standingPlace, starterOf, type Ground, type Preset } from '@tallow/core/starters';
+import { newStarter, standingPlace, starterOf, type StandingGround, type Preset } from '@tallow/core/starters';
 import { say } from '../shot/document.ts';
 import { current, homeMatrix, type Current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
@@ -12,7 +12,7 @@ import { layNow, workOf } from './laying.ts';
 import { plan, setPlanning } from './plan.ts';
 
 /** What starters of the active element can stand on. */
-function groundOf(now: Current): Ground {
+function groundOf(now: Current): StandingGround {
   const { doc, element } = now;
   const { width, height, guides } = shotOf(doc);
   const inward = invert(homeMatrix(now, selection().frame));

@@ -1,6 +1,6 @@
 /** Presets of a starter, each as the engine lays it, and the user's own. */
 import type { Starter } from '@tallow/core/document';
-import type { Kept } from '@tallow/core/shelf';
+import type { KeptThing } from '@tallow/core/shelf';
 import { starterOf, type Preset } from '@tallow/core/starters';
 import { X } from 'lucide-react';
 import { useState } from 'react';
@@ -13,7 +13,7 @@ import { StarterPicture } from './starter-picture.tsx';
 const PICTURE = { width: 68, height: 52 };
 
 /** A preset of one's own as a starter takes it. */
-const presetOf = ({ name, what: { settings, length, hold } }: Kept<'preset'>): Preset => ({
+const presetOf = ({ name, what: { settings, length, hold } }: KeptThing<'preset'>): Preset => ({
   name,
   settings,
   ...(length === undefined ? {} : { length }),

@@ -1,5 +1,5 @@
 /** Footage on its way in: sent, taken apart by a worker, watched and stopped. */
-import { followed, sendFile } from '../api/long-work.ts';
+import { followJob, uploadFile } from '../api/long-work.ts';
 
 export const FOOTAGE_ENDINGS = ['mp4', 'm4v', 'mov', 'webm', 'mkv', 'ogv'] as const;
 
@@ -35,12 +35,12 @@ export async function bringFootage(
   tell: (done: number, of: number) => void,
 ): Promise<Footage> {
   tell(0, 1);
-  const { id } = await sendFile<Footage>(
+  const { id } = await uploadFile<Footage>(
     `/footage?name=${encodeURIComponent(file.name)}&rate=${rate ?? ''}`,
     file,
     signal,
   );
-  const came = await followed<Footage>(`/footage/${id}`, signal, (now) => {
+  const came = await followJob<Footage>(`/footage/${id}`, signal, (now) => {
     tell(now.done, Math.max(1, now.frames));
   });
   if (came.state !== 'done') throw new Error(`${file.name}: ${came.trouble ?? 'it was stopped.'}`);

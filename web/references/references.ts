@@ -2,7 +2,7 @@
 import { find, randomId, shotOf, type Id, type Plate } from '@tallow/core/document';
 import { addPlate, setPlate } from '@tallow/core/edit';
 import { create } from 'zustand';
-import { sendFile } from '../api/long-work.ts';
+import { uploadFile } from '../api/long-work.ts';
 import { shotFrameNow } from '../playback/shot-time.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
 import { bringSound, isSound } from '../sound/bring.ts';
@@ -34,7 +34,7 @@ export const stopBringing = (): void => {
 
 /** Keeps a picture on the server. @throws what the server says of it, for the user. */
 export const sent = (file: File, signal: AbortSignal): Promise<Brought> =>
-  sendFile<Brought>(`/assets?name=${encodeURIComponent(file.name)}`, file, signal);
+  uploadFile<Brought>(`/assets?name=${encodeURIComponent(file.name)}`, file, signal);
 
 /** Files in the order of the numbers in their names. */
 const byNumber = (a: File, b: File): number => a.name.localeCompare(b.name, 'en', { numeric: true });

@@ -60,10 +60,10 @@ export function useAllShots() {
   return { all, trouble, change };
 }
 
-export type Change = (work: Promise<unknown>) => Promise<void>;
+export type ShotsChange = (work: Promise<unknown>) => Promise<void>;
 
 /** Deletes something and offers to bring it back. */
-export function removeWithUndo(change: Change, path: string, name: string): void {
+export function removeWithUndo(change: ShotsChange, path: string, name: string): void {
   void change(request('DELETE', path)).then(() => {
     say(`“${name}” was deleted.`, { label: 'Undo', run: () => void change(request('POST', `${path}/restore`)) });
   });

@@ -1,5 +1,5 @@
 /** Settings that stand on the shelf: variants of brushes, presets, palettes, patterns of holds; renamed, taken off. */
-import { KEPT_KINDS, keptKinds, type Kept, type KeptKindName } from '@tallow/core/shelf';
+import { KEPT_KINDS, keptKinds, type KeptThing, type KeptKindName } from '@tallow/core/shelf';
 import { Pencil, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { NameField } from '../parts/name-field.tsx';
@@ -13,7 +13,7 @@ const PICTURE = { width: 64, height: 40 };
 const INK = '#f4ecdf';
 
 /** How settings of each kind are shown. */
-const PICTURES: { readonly [K in KeptKindName]: (kept: Kept<K>) => ReactNode } = {
+const PICTURES: { readonly [K in KeptKindName]: (kept: KeptThing<K>) => ReactNode } = {
   brush: ({ what: { brush } }) => (
     <BrushMark
       brush={{ kind: brush.tip, width: Math.min(12, brush.width), opacity: brush.opacity, pressure: brush.pressure }}
@@ -29,7 +29,7 @@ const PICTURES: { readonly [K in KeptKindName]: (kept: Kept<K>) => ReactNode } =
 };
 
 /** What it is for, in a word. */
-const FOR: { readonly [K in KeptKindName]: (kept: Kept<K>) => string } = {
+const FOR: { readonly [K in KeptKindName]: (kept: KeptThing<K>) => string } = {
   brush: ({ what }) => what.tool,
   preset: ({ what }) => what.effect,
   palette: ({ what: { swatches } }) => (swatches.length === 1 ? '1 swatch' : `${swatches.length} swatches`),
@@ -38,7 +38,7 @@ const FOR: { readonly [K in KeptKindName]: (kept: Kept<K>) => string } = {
 
 const BUTTON = 'moves grid size-8 place-items-center rounded-lg text-wax-500 hover:bg-soot-800 hover:text-wax-100';
 
-function Row<K extends KeptKindName>({ kept, kind }: { kept: Kept<K>; kind: K }) {
+function Row<K extends KeptKindName>({ kept, kind }: { kept: KeptThing<K>; kind: K }) {
   const [naming, setNaming] = useState(false);
   return (
     <li data-testid="kept" data-name={kept.name} className="flex h-14 items-center gap-3 rounded-lg bg-soot-900 px-3">
@@ -49,7 +49,7 @@ function Row<K extends KeptKindName>({ kept, kind }: { kept: Kept<K>; kind: K })
           value={kept.name}
           onDone={(name) => {
             setNaming(false);
-            if (name && name !== kept.name) void rename(kept as Kept, name);
+            if (name && name !== kept.name) void rename(kept as KeptThing, name);
           }}
         />
       ) : (
@@ -74,7 +74,7 @@ function Row<K extends KeptKindName>({ kept, kind }: { kept: Kept<K>; kind: K })
         aria-label={`Take ${kept.name} off the shelf`}
         data-tip="Off the shelf"
         className={BUTTON}
-        onClick={() => void forget(kept as Kept)}
+        onClick={() => void forget(kept as KeptThing)}
       >
         <Trash2 size={14} />
       </button>

@@ -10,8 +10,8 @@ import type { ShotSummary } from '../api/types.ts';
 import { ITEM } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import type { Archived } from './archiving.ts';
-import { MoreMenu } from './more-menu.tsx';
-import { removeWithUndo, type Change } from './all-shots.ts';
+import { ShotMenu } from './more-menu.tsx';
+import { removeWithUndo, type ShotsChange } from './all-shots.ts';
 
 /** The loop where it may play, else the still picture; what flashes plays only when asked for. */
 function Moving({ shot, moves }: { shot: ShotSummary; moves: boolean }) {
@@ -56,7 +56,7 @@ function Moving({ shot, moves }: { shot: ShotSummary; moves: boolean }) {
 
 interface ShotCardProps {
   shot: ShotSummary;
-  change: Change;
+  change: ShotsChange;
   onArchive: (what: Archived, name: string) => void;
   moves: boolean;
 }
@@ -86,7 +86,7 @@ export function ShotCard({ shot, change, onArchive, moves }: ShotCardProps) {
             {shot.width}×{shot.height} · {shot.rate} fps · {shot.length} f · {secondsText(shot.length, shot.rate)}
           </div>
         </div>
-        <MoreMenu label={`More about ${shot.name}`}>
+        <ShotMenu label={`More about ${shot.name}`}>
           <DropdownMenu.Item
             className={ITEM}
             onSelect={() => {
@@ -117,7 +117,7 @@ export function ShotCard({ shot, change, onArchive, moves }: ShotCardProps) {
           >
             <Trash2 size={15} /> Delete
           </DropdownMenu.Item>
-        </MoreMenu>
+        </ShotMenu>
       </div>
     </article>
   );

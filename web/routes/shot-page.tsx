@@ -6,7 +6,7 @@ import { AssembleStep } from '../assemble/assemble-step.tsx';
 import { Column } from '../column/column.tsx';
 import '../playback/place.ts';
 import { KeysDialog } from '../page/keys-dialog.tsx';
-import { Picture } from '../stage/stage.tsx';
+import { StagePicture } from '../stage/stage.tsx';
 import { TopBar } from '../page/top-bar.tsx';
 import { FOLLOWERS } from '../derived/followers.ts';
 import { followEdits } from '../derived/follow.ts';
@@ -122,7 +122,7 @@ function DeskStep({ planning, wasUp }: DeskStepProps) {
       <main className="relative flex min-w-0 flex-1 flex-col">
         <div className="flex min-h-0 flex-1">
           {planning || full ? null : <Targets />}
-          <Picture planning={planning} areEdgesUp={isUp('edges')} />
+          <StagePicture planning={planning} areEdgesUp={isUp('edges')} />
         </div>
         {bare ? null : <Strip isUp={isUp('strip')} />}
         {bare ? null : planning ? <PlanTray /> : <Tray isUp={isUp('tray')} />}

@@ -13,9 +13,9 @@ import { NoticeBar } from '../shot/notice.tsx';
 import { isArchive, useArchiving, type Archived } from './archiving.ts';
 import { ComingBar } from '../parts/coming-bar.tsx';
 import { useDroppedFootage } from './dropped-footage.ts';
-import { MoreMenu } from './more-menu.tsx';
+import { ShotMenu } from './more-menu.tsx';
 import { NewShot } from './new-shot.tsx';
-import { removeWithUndo, useAllShots, type Change } from './all-shots.ts';
+import { removeWithUndo, useAllShots, type ShotsChange } from './all-shots.ts';
 import { RoomDialog } from './room-dialog.tsx';
 import { ShotCard } from './shot-card.tsx';
 import { Select } from '../parts/select.tsx';
@@ -44,7 +44,7 @@ function ProductionSection({
 }: {
   production: Production;
   shots: readonly ShotSummary[];
-  change: Change;
+  change: ShotsChange;
   /** Makes a new shot here; null while only found ones are shown. */
   onNew: (() => void) | null;
   onArchive: (what: Archived, name: string) => void;
@@ -69,7 +69,7 @@ function ProductionSection({
         ) : (
           <h2 className="font-name truncate text-2xl">{production.name}</h2>
         )}
-        <MoreMenu label={`More about ${production.name}`}>
+        <ShotMenu label={`More about ${production.name}`}>
           <DropdownMenu.Item
             className={ITEM}
             onSelect={() => {
@@ -94,7 +94,7 @@ function ProductionSection({
           >
             <Trash2 size={15} /> Delete
           </DropdownMenu.Item>
-        </MoreMenu>
+        </ShotMenu>
       </div>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-x-6 gap-y-8">
         {onNew ? (
@@ -210,7 +210,7 @@ export function ShotsPage() {
         <Button className={first ? '' : 'ml-auto'} onClick={addProduction}>
           <Plus size={16} /> New production
         </Button>
-        <MoreMenu label="Archives and room">
+        <ShotMenu label="Archives and room">
           <DropdownMenu.Item className={ITEM} onSelect={() => opened.current?.click()}>
             <ArchiveRestore size={15} /> Open an archive…
           </DropdownMenu.Item>
@@ -231,7 +231,7 @@ export function ShotsPage() {
           >
             <HardDrive size={15} /> Room taken…
           </DropdownMenu.Item>
-        </MoreMenu>
+        </ShotMenu>
         <input
           ref={opened}
           type="file"

@@ -9,7 +9,7 @@ import { browserStore, rangeOf, type Kept, type KeptBatch } from './browser-stor
 const LATE_MS = 500;
 
 /** What is to be kept: asked for when it is written, so that only the latest is. */
-export interface Unsaved {
+export interface OutboxSource {
   /** What is not acknowledged of an id, or null when nothing is. */
   pendingOf(id: Id): Kept | null;
   /** Everything that is not acknowledged. */
@@ -37,7 +37,7 @@ export class Outbox {
   constructor(
     private readonly shotId: Id,
     private readonly tab: Id,
-    private readonly unsaved: Unsaved,
+    private readonly unsaved: OutboxSource,
     private readonly changed: () => void,
   ) {
     this.unlisten = browserStore.onChange(() => {

@@ -8,7 +8,7 @@ import { Small } from '../parts/panel.tsx';
 import { setSelection } from '../selection/selection.ts';
 import { useOfCurrent } from '../selection/current.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
-import { clipOf } from './put.ts';
+import { effectClip } from './put.ts';
 
 /** What would change by an effect, once it has been looked at. */
 interface Seen {
@@ -21,7 +21,7 @@ function Offer({ elementId, item }: { elementId: Id; item: ShelfItem }) {
   const name = useOfCurrent(({ doc }) => find(doc, 'element', elementId)?.name) ?? item.name;
   const missing = useDocument((s) => s.missing.size);
   const told = (work: (clip: ShelfClip) => void): void => {
-    clipOf(item).then(work, (error: unknown) => {
+    effectClip(item).then(work, (error: unknown) => {
       say(error instanceof Error ? error.message : String(error));
     });
   };

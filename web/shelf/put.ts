@@ -23,7 +23,7 @@ export function shotPlace({ x, y }: Point): Point | null {
 }
 
 /** An effect as the shelf has it now. @throws what the user is told of it. */
-export async function clipOf({ id, name }: Pick<ShelfItem, 'id' | 'name'>): Promise<ShelfClip> {
+export async function effectClip({ id, name }: Pick<ShelfItem, 'id' | 'name'>): Promise<ShelfClip> {
   const parts = await request<ShelfParts>('GET', `/shelf/${id}/parts`);
   return { ...parts, entities: readBodies(parts.entities, name) };
 }
@@ -33,7 +33,7 @@ export async function putIn(item: ShelfItem, at: Point | null): Promise<void> {
   const { name, time } = item;
   let clip: ShelfClip;
   try {
-    clip = await clipOf(item);
+    clip = await effectClip(item);
   } catch (error) {
     say(error instanceof Error ? error.message : String(error));
     return;

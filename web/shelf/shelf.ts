@@ -1,6 +1,6 @@
 /** The shelf as the server has it, with what of it is looked for. */
 import type { Id } from '@tallow/core/document';
-import { ASKED_NOTHING, isFound, type Asked, type ShelfKind } from '@tallow/core/shelf';
+import { ASKED_NOTHING, isFound, type ShelfQuery, type ShelfKind } from '@tallow/core/shelf';
 import { create } from 'zustand';
 import { request } from '../api/client.ts';
 import type { ShelfItem } from '../api/types.ts';
@@ -10,7 +10,7 @@ interface Shelf {
   /** Null until it has been asked for. */
   readonly items: readonly ShelfItem[] | null;
   readonly trouble: string | null;
-  readonly asked: Asked;
+  readonly asked: ShelfQuery;
   /** The element that is about to be kept, or null. */
   readonly keeping: Id | null;
 }
@@ -29,12 +29,12 @@ export async function loadShelf(): Promise<void> {
   }
 }
 
-export const askShelf = (more: Partial<Asked>): void => {
+export const askShelf = (more: Partial<ShelfQuery>): void => {
   setShelf(({ asked }) => ({ asked: { ...asked, ...more } }));
 };
 
 /** What of the shelf is what is looked for, the newest of one's own first, then what ships. */
-export const foundOn = (items: readonly ShelfItem[], asked: Asked): ShelfItem[] =>
+export const foundOn = (items: readonly ShelfItem[], asked: ShelfQuery): ShelfItem[] =>
   items
     .filter((item) => isFound(item, asked))
     .toSorted(
@@ -46,7 +46,7 @@ export const startKeeping = (elementId: Id | null): void => {
 };
 
 /** What is told of an effect that is kept. */
-export interface Told {
+export interface ShelfNotice {
   readonly name: string;
   readonly kind: ShelfKind;
   readonly tags: readonly string[];
@@ -64,7 +64,7 @@ export const tagsFrom = (text: string): string[] => [
 ];
 
 /** Tells something anew of an effect. */
-export async function tellOf(id: Id, told: Partial<Told>): Promise<void> {
+export async function tellOf(id: Id, told: Partial<ShelfNotice>): Promise<void> {
   try {
     await request('PATCH', `/shelf/${id}`, told);
   } catch (error) {

@@ -75,7 +75,7 @@ const listeners = new Set<Listener>();
  * Where the user works. It goes with what is drawn when others change the document, and back to where a step was made
  * when that is undone.
  */
-export interface Place {
+export interface DeskPlace {
   /** Where the user is now, to be kept with a step. */
   readonly take: () => unknown;
   /** Goes to where a step was made. */
@@ -83,10 +83,10 @@ export interface Place {
   /** Goes with what is drawn through a change that was not made here. */
   readonly follow: (before: ShotDocument, after: ShotDocument) => void;
 }
-let place: Place | null = null;
+let place: DeskPlace | null = null;
 
 /** Says who keeps the user's place. */
-export function keepPlace(next: Place): void {
+export function keepPlace(next: DeskPlace): void {
   place = next;
 }
 

@@ -8,7 +8,7 @@ import { goTo } from '../playback/playhead.ts';
 import { current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { endGesture, say, useDocument } from '../shot/document.ts';
-import { dropGesture, laySmearHere, relay, relayed, smearNow, whyNotSmear, type Asked } from './smear.ts';
+import { dropGesture, laySmearHere, relay, relayed, smearNow, whyNotSmear, type SmearRequest } from './smear.ts';
 
 /** CSS px of a drag for the whole range of the amount, and for a radian of bend. */
 const [ACROSS, RADIAN] = [320, 160] as const;
@@ -44,7 +44,7 @@ export interface SmearDrag {
 }
 
 /** Begins a drag that lays a smear here, or sets the one that is. */
-export function dragSmear(laid: Smear | null, asked: Asked): SmearDrag {
+export function dragSmear(laid: Smear | null, asked: SmearRequest): SmearDrag {
   const gesture = `smear-${randomId()}`;
   let stop: (() => void) | null = null;
   let ended = false;
@@ -94,7 +94,7 @@ const follow = (event: PointerEvent): void => {
 };
 
 /** Begins setting the smear here by moving the pen, until it is let go. @returns whether there is something to set. */
-export function holdSmear(asked: Asked): boolean {
+export function holdSmear(asked: SmearRequest): boolean {
   if (held) return true;
   const [laid] = smearNow().laid;
   const trouble = laid ? null : whyNotSmear();

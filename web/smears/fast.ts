@@ -1,6 +1,6 @@
 /** Smearing the fast ones: of a picked range or of all drawings, each with as much as its speed asks for, and only in runs of two or more. */
 import { settingsOf } from '@tallow/core/controls';
-import { find, randomId, type Id, type Reach, type Smearing } from '@tallow/core/document';
+import { find, randomId, type Id, type SmearReach, type Smearing } from '@tallow/core/document';
 import {
   indicesOf,
   laySmear,
@@ -61,7 +61,7 @@ export function setSmearing(changes: Partial<Smearing>): void {
   });
 }
 
-export const REACH_WORDS: Readonly<Record<Reach, string>> = { stiff: 'stiff', some: 'some', far: 'far' };
+export const REACH_WORDS: Readonly<Record<SmearReach, string>> = { stiff: 'stiff', some: 'some', far: 'far' };
 
 export function whyNotFast(): string | null {
   const now = current();
@@ -131,7 +131,7 @@ function withFrames(steps: readonly Step[]): { taken: Step[]; without: number } 
 }
 
 /** A plan with the amount that is right for its speed. */
-function planFor({ plan, speed }: Step, reach: Reach, share: number): SmearPlan {
+function planFor({ plan, speed }: Step, reach: SmearReach, share: number): SmearPlan {
   const right = rightAmount(speed, reach) * share;
   const { key, min, max } = amountOf(plan.form);
   // A stretch is as far as the speed asks; of other kinds the usual amount is for the whole of it.
@@ -195,7 +195,12 @@ const notComputed = (error: unknown): void => {
 };
 
 /** Lays all of them as one step. @param again in place of how they were laid. @returns how many came out, or null when stopped. */
-async function layFast(steps: readonly Step[], reach: Reach, gesture: string, again = false): Promise<number | null> {
+async function layFast(
+  steps: readonly Step[],
+  reach: SmearReach,
+  gesture: string,
+  again = false,
+): Promise<number | null> {
   const plans = steps.map((step) => planFor(step, reach, useFast.getState().share));
   const smeared = await smearedFor(plans, steps);
   // Something else was done since, or it was undone: what was laid is laid.

@@ -139,7 +139,7 @@ export const smearingOf = (now: Current): Smearing =>
   now.element.smearings[selection().piece ?? ''] ?? now.element.smearings[''] ?? { reach: 'far', form: null };
 
 /** What is smeared, where it is not all that moved. */
-export interface Asked {
+export interface SmearRequest {
   readonly marks?: readonly Id[];
   readonly line?: Float32Array | null;
 }
@@ -147,7 +147,7 @@ export interface Asked {
 /** A smear as it would be laid here. */
 export function planHere(
   place: SmearPlace,
-  asked: Asked = {},
+  asked: SmearRequest = {},
   doc: ShotDocument = useDocument.getState().doc!,
 ): SmearPlan {
   const { form, settings, way, bend, asGuide } = smearDesk();
@@ -183,7 +183,7 @@ export const isSomething = ({ own, behind }: Smeared): boolean =>
   [...own.values()].some((marks) => marks.length > 0) || behind.some((marks) => marks.length > 0);
 
 /** Remembers how a smear is set, for the next. */
-export function remember({ form, settings, time, way }: SmearPlan): void {
+function rememberSmear({ form, settings, time, way }: SmearPlan): void {
   setSmear({
     form,
     settings: { ...smearDesk().settings, [form]: settings },
@@ -197,7 +197,7 @@ export function remember({ form, settings, time, way }: SmearPlan): void {
 const nameOf = (form: SmearForm): string => smearOf(form).name.toLowerCase();
 
 /** Lays a smear where one stands. @returns its id once it is there, or null where nothing came of it. */
-export async function laySmearHere(asked: Asked = {}, gesture?: string): Promise<Id | null> {
+export async function laySmearHere(asked: SmearRequest = {}, gesture?: string): Promise<Id | null> {
   const trouble = whyNotSmear(asked.line !== undefined && asked.line !== null);
   const now = current();
   if (trouble || !now?.active) {
@@ -210,7 +210,7 @@ export async function laySmearHere(asked: Asked = {}, gesture?: string): Promise
 }
 
 /** Lays one where the layer moves while its drawing is held: from here on it shows a drawing of its own, all in one step. */
-async function layHeld({ active, layers }: Current, asked: Asked, gesture?: string): Promise<Id | null> {
+async function layHeld({ active, layers }: Current, asked: SmearRequest, gesture?: string): Promise<Id | null> {
   const { layer } = active!;
   await loaded(layers.flatMap((tied) => Object.values(tied.layer.slots)));
   const own = gesture ?? `smear-${randomId()}`;
@@ -223,7 +223,7 @@ async function layHeld({ active, layers }: Current, asked: Asked, gesture?: stri
   return laid;
 }
 
-function layAt(place: SmearPlace, asked: Asked, doc: ShotDocument, gesture?: string): Promise<Id | null> {
+function layAt(place: SmearPlace, asked: SmearRequest, doc: ShotDocument, gesture?: string): Promise<Id | null> {
   const plan = planHere(place, asked, doc);
   return new Promise((resolve) => {
     withDrawings(drawingsOf(doc, plan), () => {
@@ -302,7 +302,7 @@ async function relayNow(smearId: Id, changes: SmearChanges, name: string, gestur
     gesture,
   );
   const laid = find(useDocument.getState().doc!, 'smear', smearId);
-  if (laid) remember(laid);
+  if (laid) rememberSmear(laid);
   // What lies elsewhere now is seen on another frame.
   if (frame !== null && laid && (laid.slot !== smear.slot || laid.behindId !== smear.behindId)) goTo(frame);
   if (!gesture) endGesture();
@@ -318,7 +318,7 @@ export function makeForm(smear: Smear, form: SmearForm): void {
 }
 
 /** Takes a smear away. */
-export function takeAway(smear: Smear): void {
+export function removeSmear(smear: Smear): void {
   withDrawings(laidDrawings(smear), () => {
     edit(`take ${nameOf(smear.form)} away`, (doc) => takeSmear(doc, smear.id));
     goTo(Math.min(selection().frame, Math.max(0, (current()?.length ?? 1) - 1)));

@@ -1,14 +1,14 @@
 /** Recordings of the open shot: fetched and decoded for hearing, looked through for drawing; each once by its content. */
 import type { AssetId } from '@tallow/core/document';
 import { ByteCache } from '@tallow/core/render';
-import type { Hit, Level } from '@tallow/core/sound';
+import type { Hit, PeakLevel } from '@tallow/core/sound';
 import { create } from 'zustand';
 import { lookThrough } from '../workers/sound-client.ts';
 
 /** What is known of a recording. */
 export interface Recording {
   readonly state: 'coming' | 'there' | 'missing';
-  readonly levels: readonly Level[];
+  readonly levels: readonly PeakLevel[];
   /** All that could be a hit, however faint, s from its beginning. */
   readonly hits: readonly Hit[];
   /** Samples a second of its levels. */

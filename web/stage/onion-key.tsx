@@ -6,7 +6,7 @@ import { Popover } from 'radix-ui';
 import { shownNow, useCurrent, useOfCurrent } from '../selection/current.ts';
 import { type Onion, setShowing, useShowing } from '../picture/showing.ts';
 import { useRestingFrame } from '../playback/resting-frame.ts';
-import { coloursOf, offeredPair } from '../picture/onion.ts';
+import { onionColours, offeredPair } from '../picture/onion.ts';
 import { ActionButton } from '../actions/action-button.tsx';
 import { titleOf } from '../actions/key-text.ts';
 import { PICTURE_ACTIONS } from '../picture/actions.ts';
@@ -217,7 +217,7 @@ export function OnionKey() {
   const pinned = useShowing((s) => s.pinned);
   const traces = useIsHeld(TRACE);
   const frame = useRestingFrame();
-  const colours = useOfCurrent(useShallow((now) => coloursOf(now, onion)));
+  const colours = useOfCurrent(useShallow((now) => onionColours(now, onion)));
   const shown = useOfCurrent((now) => shownNow(now, frame)?.drawingId) ?? null;
   if (!colours) return null;
   const set = (settings: Partial<Onion>): void => {

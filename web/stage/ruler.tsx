@@ -14,7 +14,7 @@ const LEVEL = Math.PI / 12;
 /** Within this of a multiple of 15 degrees the ruler snaps to it, radians. */
 const SNAP = 0.03;
 
-export function Ruler() {
+export function RulerOverlay() {
   const now = useCurrent();
   const ruler = useHeld((s) => s.ruler);
   const view = useViewed((s) => s.view);

@@ -42,7 +42,7 @@ import { OpenEnds } from './open-ends.tsx';
 import { SetPoints } from './set-points.tsx';
 import { OtherHand } from './other-hand.tsx';
 import { attachPen } from '../pen/pen.ts';
-import { Ruler } from './ruler.tsx';
+import { RulerOverlay } from './ruler.tsx';
 import { SetChips } from './set-chips.tsx';
 import { PlanLine } from '../plan/plan-line.tsx';
 import { PlanOverlay } from '../plan/overlay.tsx';
@@ -292,7 +292,7 @@ interface PictureProps {
   readonly areEdgesUp?: boolean;
 }
 
-export function Picture({ planning = false, assembling = false, areEdgesUp = true }: PictureProps) {
+export function StagePicture({ planning = false, assembling = false, areEdgesUp = true }: PictureProps) {
   const drawing = !planning && !assembling;
   const host = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -368,7 +368,7 @@ export function Picture({ planning = false, assembling = false, areEdgesUp = tru
         <FrameEdge />
         <CameraFrame assembling={assembling} />
         {assembling ? null : <PlanOverlay live={planning} />}
-        {drawing ? <Ruler /> : null}
+        {drawing ? <RulerOverlay /> : null}
         {drawing ? <OpenEnds /> : null}
         {drawing ? <SetPoints /> : null}
         {drawing ? <TimeOverlay /> : null}

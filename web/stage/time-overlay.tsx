@@ -6,8 +6,8 @@ import { useRef } from 'react';
 import { useLayerSpace } from '../picture/layer-space.ts';
 import { useCurrent, type Current } from '../selection/current.ts';
 
-import { coloursOf } from '../picture/onion.ts';
-import { Ahead, LeadBack, Seam } from '../time/lead-marks.tsx';
+import { onionColours } from '../picture/onion.ts';
+import { AheadMarks, LeadBack, SeamMark } from '../time/lead-marks.tsx';
 import { PairDots } from '../time/pair-dots.tsx';
 import { TickedArc } from '../time/ticked-arc.tsx';
 import { TraceArc } from '../time/trace-arc.tsx';
@@ -44,14 +44,14 @@ export function TimeOverlay() {
     piece !== null ||
     (panel === 'piece' && traces.length > 0);
   if (!shows) return <svg ref={svg} className="hidden" />;
-  const colours = coloursOf(now, onion);
+  const colours = onionColours(now, onion);
   return (
     <svg ref={svg} className="pointer-events-none absolute inset-0 size-full" data-testid="time-overlay">
-      {panel === 'cycle' ? <Seam now={now} matrix={sight.matrix} colours={colours} /> : null}
+      {panel === 'cycle' ? <SeamMark now={now} matrix={sight.matrix} colours={colours} /> : null}
       {leadsBack && panel !== 'cycle' ? (
         <LeadBack now={now} matrix={sight.matrix} frame={frame} colour={colours.after} />
       ) : null}
-      {ahead ? <Ahead now={now} matrix={sight.matrix} frame={frame} /> : null}
+      {ahead ? <AheadMarks now={now} matrix={sight.matrix} frame={frame} /> : null}
       {piece === null ? null : <Piece now={now} name={piece} matrix={sight.matrix} frame={frame} />}
       {panel === 'piece'
         ? traces.map((trace) => <TraceArc key={trace.id} now={now} trace={trace} sight={sight} frame={frame} />)

@@ -103,7 +103,7 @@ interface RowProps {
   only: boolean;
 }
 
-export function Row({ row, active, width, first, last, only }: RowProps) {
+export function StripRow({ row, active, width, first, last, only }: RowProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const arrivals = useArrivals((s) => s.count);
   const [naming, setNaming] = useState(false);

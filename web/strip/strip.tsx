@@ -14,7 +14,7 @@ import { useEffect, useRef } from 'react';
 import { currentOf, shotFrameOf, useCurrent, type Current } from '../selection/current.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
 import { edit, useDocument } from '../shot/document.ts';
-import { NAME_WIDTH, Row } from './element-row.tsx';
+import { NAME_WIDTH, StripRow } from './element-row.tsx';
 import { drawRuler, ROW_HEIGHT } from './row.ts';
 
 const RULER = 16;
@@ -113,7 +113,7 @@ export function Strip({ isUp }: { isUp: boolean }) {
       >
         {isUp ? null : <div style={{ height: rows.length * ROW_HEIGHT }} />}
         {(isUp ? rows : []).map((row, i) => (
-          <Row
+          <StripRow
             key={row.place ?? row.element.id}
             row={row}
             active={row.place === now.path[0]?.id}

@@ -41,7 +41,7 @@ import {
 } from './time-edits.ts';
 import { togglePanel } from '../screen/panels.ts';
 import { layHere, whyNotBetween } from './between.ts';
-import { goOn } from './going-on.ts';
+import { goOnward } from './going-on.ts';
 import {
   duplicatePicked,
   goToBare,
@@ -125,7 +125,7 @@ export const TIME_ACTIONS = named({
     setPlayback({ playsLayers: !playback().playsLayers });
   }),
   nextVariant: time('Show the next variant (A, B …)', [alt('KeyV')], showNextVariant, { whyNot: whyNotNextVariant }),
-  onward: time('On to the next drawing, a new one past the last', [alt('KeyD')], goOn, { whyNot: whyNotTime }),
+  onward: time('On to the next drawing, a new one past the last', [alt('KeyD')], goOnward, { whyNot: whyNotTime }),
   goesOn: time('Go on by itself after each stroke', [shift('KeyJ')], () => {
     setHeld({ goesOn: !held().goesOn });
   }),

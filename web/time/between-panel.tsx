@@ -1,6 +1,6 @@
 /** In-betweens: how many, where on the way, which way, and which mark becomes which. */
 import { sharesFor } from '@tallow/core/between';
-import { findAll, WAYS, type Way } from '@tallow/core/document';
+import { findAll, WAYS, type WayKind } from '@tallow/core/document';
 import { betweenWork, crossesSeam, fitsWithin, tiedBetweens, touchedSlots } from '@tallow/core/edit';
 import { Link2 } from 'lucide-react';
 import { Check, Fold, Line, Panel, SelectRow, Small, Words } from '../parts/panel.tsx';
@@ -17,9 +17,9 @@ import {
   pairsOf,
   setBetween,
   setFree,
-  sharesNow,
+  betweenShares,
   spreadAs,
-  takeAway,
+  removeBetweens,
   tiesNow,
   untieAll,
   useBetween,
@@ -29,7 +29,7 @@ import {
 import { showPanel } from '../screen/panels.ts';
 import { BetweenChart } from './between-chart.tsx';
 
-const WAY_WORDS: Readonly<Record<Way, { label: string; title: string }>> = {
+const WAY_WORDS: Readonly<Record<WayKind, { label: string; title: string }>> = {
   straight: { label: 'straight', title: 'Each point the shortest way' },
   arc: { label: 'on arcs', title: 'Round the place about which the whole mark turns' },
   path: { label: 'on a path', title: 'Led off the straight line as a path of the plan is' },
@@ -79,7 +79,7 @@ export function BetweenPanel() {
   const what = betweenNow();
   const { laid, gap } = what;
   const paths = now ? findAll(now.doc, 'path', now.element.paths) : [];
-  const shares = sharesNow(what);
+  const shares = betweenShares(what);
   const asked = laid ? laid.slots.length : countFor(gap);
   const whyNot = whyNotBetween();
   const seam = laid && now ? crossesSeam(now.doc, laid) : gap?.seam;
@@ -232,7 +232,7 @@ export function BetweenPanel() {
               <Small
                 title="With their frames; those drawn on by hand stay"
                 onClick={() => {
-                  takeAway(laid);
+                  removeBetweens(laid);
                 }}
               >
                 Take away

@@ -8,7 +8,15 @@ import {
   type Pairing,
   type Spread,
 } from '@tallow/core/between';
-import { find, randomId, type Between, type Id, type ShotDocument, type Tie, type Way } from '@tallow/core/document';
+import {
+  find,
+  randomId,
+  type Between,
+  type Id,
+  type ShotDocument,
+  type Tie,
+  type WayKind,
+} from '@tallow/core/document';
 import {
   betweenAtFrame,
   betweenWork,
@@ -42,7 +50,7 @@ interface BetweenDesk {
   readonly spread: Spread;
   /** Shares put by hand, or null for those of the spread. */
   readonly shares: readonly number[] | null;
-  readonly way: Way;
+  readonly way: WayKind;
   readonly pathId: Id | null;
   readonly ties: readonly Tie[];
   /** Whether ties add to what is tied: two marks become one, one parts into two. */
@@ -100,7 +108,7 @@ export const countFor = (gap: Gap | null): number =>
   gap && gap.bare.length > 0 ? gap.bare.length : useBetween.getState().count;
 
 /** The shares in-betweens have, or would have. */
-export function sharesNow({ laid, gap }: BetweenNow): readonly number[] {
+export function betweenShares({ laid, gap }: BetweenNow): readonly number[] {
   if (laid) return laid.shares;
   const { shares, spread } = useBetween.getState();
   const count = countFor(gap);
@@ -131,11 +139,11 @@ export function layHere(): void {
     if (trouble) say(trouble);
     return;
   }
-  lay(gap, sharesNow({ laid: null, gap }));
+  layIn(gap, betweenShares({ laid: null, gap }));
 }
 
 /** Lays in-betweens in a gap, and in the layers tied in time that would be bare there: drawn ones by theirs, fills filled, tone by itself. */
-export function lay(gap: Gap, shares: readonly number[]): void {
+export function layIn(gap: Gap, shares: readonly number[]): void {
   const { doc } = useDocument.getState();
   if (!doc || !find(doc, 'layer', gap.layerId)) return;
   withDrawings(tiedBetweenDrawings(doc, gap), () => void layAll(gap, shares));
@@ -218,7 +226,7 @@ async function relayNow(betweenId: Id, changes: Changes, name: string, gesture?:
 /** Sets where one in-between lies on the way. */
 export function putTick(index: number, share: number, gesture: string): void {
   const what = betweenNow();
-  const shares = putShare(sharesNow(what), index, share);
+  const shares = putShare(betweenShares(what), index, share);
   if (what.laid) relay(what.laid.id, { shares }, 'spacing of in-betweens', gesture);
   else setBetween({ shares });
 }
@@ -232,7 +240,7 @@ export function spreadAs(spread: Spread): void {
 }
 
 /** Sets how marks go from one to the other. */
-export function goBy(way: Way, pathId: Id | null): void {
+export function goBy(way: WayKind, pathId: Id | null): void {
   const { laid } = betweenNow();
   setBetween({ way, pathId });
   if (laid) relay(laid.id, { way, pathId }, 'way of in-betweens');
@@ -264,7 +272,7 @@ export function untieAll(): void {
   if (laid && laid.ties.length > 0) relay(laid.id, { ties: [] }, 'untie marks');
 }
 
-export function takeAway(laid: Between): void {
+export function removeBetweens(laid: Between): void {
   const layer = current()?.layers.find((timed) => timed.layer.id === laid.layerId)?.layer;
   withDrawings(
     laid.slots.flatMap((slot) => layer?.slots[slot] ?? []),

@@ -4,7 +4,7 @@ import { gapAt, resizeTime, setElement, shortestLength, startAt, turnRound } fro
 import { sharesFor } from '@tallow/core/between';
 import { useState } from 'react';
 import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
-import { lay, useBetween } from './between.ts';
+import { layIn, useBetween } from './between.ts';
 import { useCurrent } from '../selection/current.ts';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { useSelection } from '../selection/selection.ts';
@@ -135,7 +135,7 @@ export function CyclePanel() {
           whyNot={whyNotClose}
           title="From the last drawing to the first"
           onClick={() => {
-            if (gap) lay(gap, sharesFor(gap.bare.length > 0 ? gap.bare.length : count, useBetween.getState().spread));
+            if (gap) layIn(gap, sharesFor(gap.bare.length > 0 ? gap.bare.length : count, useBetween.getState().spread));
           }}
         >
           Lay {count} across it

@@ -10,7 +10,7 @@ const ROUND = { frames: 48, layers: 6 } as const;
 
 export type SeenAs = Exclude<ElementForm, 'auto'>;
 
-export const FORMS: readonly { form: SeenAs; label: string; does: string }[] = [
+export const WHEEL_FORMS: readonly { form: SeenAs; label: string; does: string }[] = [
   { form: 'disc', label: 'Wheel', does: 'The time runs round' },
   { form: 'straight', label: 'Straight', does: 'The wheel unrolled, for long work and one-shots' },
   { form: 'sheet', label: 'Sheet', does: 'A table to type into: frames down, layers across' },
@@ -29,13 +29,13 @@ export function formOf({ element, length, layers }: Current): SeenAs {
 export function seeAs(form: SeenAs): void {
   const now = current();
   if (!now || formOf(now) === form) return;
-  const label = FORMS.find((each) => each.form === form)!.label.toLowerCase();
+  const label = WHEEL_FORMS.find((each) => each.form === form)!.label.toLowerCase();
   edit(`see as ${label}`, (doc) => setElement(doc, now.element.id, { form }));
 }
 
 export function nextForm(): void {
   const now = current();
   if (!now) return;
-  const at = FORMS.findIndex(({ form }) => form === formOf(now));
-  seeAs(FORMS[(at + 1) % FORMS.length]!.form);
+  const at = WHEEL_FORMS.findIndex(({ form }) => form === formOf(now));
+  seeAs(WHEEL_FORMS[(at + 1) % WHEEL_FORMS.length]!.form);
 }

@@ -18,7 +18,7 @@ function atTheEnd(): boolean {
 }
 
 /** Goes on to the next drawing; past the last exposure a new one is made, empty or with what is there. */
-export function goOn(): void {
+export function goOnward(): void {
   if (whyNotTime()) return;
   setSelection({ picked: null });
   if (!atTheEnd()) {
@@ -39,5 +39,5 @@ export function strokeDone(): void {
   // The first stroke of an empty layer makes its drawing; the playhead stands on its first frame then.
   const here = exposureAt(now.active.list, selection().frame, now.length);
   if (here) goTo(runStart(now.active.list, here.index, now.length));
-  goOn();
+  goOnward();
 }

@@ -82,7 +82,7 @@ function Ways({ from, to, matrix, colour }: { from: Drawing; to: Drawing; matrix
 }
 
 /** The last two drawings, the first two, and the steps between them. */
-export function Seam({
+export function SeamMark({
   now,
   matrix,
   colours,
@@ -133,7 +133,7 @@ export function LeadBack({
 }
 
 /** Where pieces would be on this drawing, going on as they did in the two before. */
-export function Ahead({ now, matrix, frame }: { now: Current; matrix: Matrix; frame: number }) {
+export function AheadMarks({ now, matrix, frame }: { now: Current; matrix: Matrix; frame: number }) {
   const all = drawingsInOrder(now.doc, now.active, now.length);
   const at = all.findLastIndex((each) => each.frame <= frame);
   const wraps = now.element.time === 'cycle' && all.length > 3;

@@ -11,12 +11,12 @@ import { onScreen, setScreen } from '../screen/screen.ts';
 import { edit, openDocument, undo, useDocument } from '../shot/document.ts';
 import { beginAnew } from '../shot/opening.ts';
 import { formOf } from './forms.ts';
-import { goOn, strokeDone } from './going-on.ts';
+import { goOnward, strokeDone } from './going-on.ts';
 import { togglePanel } from '../screen/panels.ts';
 import { nextPieceName, piecesOf, pieceTicks } from '@tallow/core/between';
 import { goTo } from '../playback/playhead.ts';
 import { change, copyTo, layersInHand, readHolds, stretchInHand } from './stretch-edits.ts';
-import { keep, show, scopeOf } from './variants.ts';
+import { keepThisVariant, show, scopeOf } from './variants.ts';
 import { variantsOf } from '@tallow/core/edit';
 import { reversedRuns } from '@tallow/core/timing';
 import { act } from '../actions/action.ts';
@@ -130,22 +130,22 @@ describe('what is picked in time', () => {
 describe('straight ahead', () => {
   test('goes on to the next drawing, and makes one past the last, but not on a cycle', () => {
     goTo(6);
-    goOn();
+    goOnward();
     expect([selection().frame, now().length]).toEqual([0, 8]);
     open(4, 'one-shot');
     goTo(6);
-    goOn();
+    goOnward();
     expect([selection().frame, now().length]).toEqual([8, 10]);
   });
   test('what grows begins each new drawing with what is there', () => {
     open(4, 'one-shot');
     goTo(6);
     setHeld({ grows: true });
-    goOn();
+    goOnward();
     setHeld({ grows: false });
     const marks = () => find(now().doc, 'drawing', shownNow(now(), selection().frame)!.drawingId)!.order.length;
     expect([selection().frame, marks()]).toEqual([8, 1]);
-    goOn();
+    goOnward();
     expect([selection().frame, marks()]).toEqual([10, 0]);
   });
   test('only after a stroke when it is wanted', () => {
@@ -207,7 +207,7 @@ describe('the sheet', () => {
 
 test('variants are kept, shown and stepped through', () => {
   expect(scopeOf(false)).toEqual([layerId]);
-  keep(true);
+  keepThisVariant(true);
   change('turn round', reversedRuns, true);
   const [a] = variantsOf(now().doc, elementId);
   show(a!);

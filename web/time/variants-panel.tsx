@@ -13,7 +13,7 @@ import { playback, setPlayback, usePlayback } from '../playback/playback.ts';
 import { edit } from '../shot/document.ts';
 import { boxOfLayers, miniature, movingOf, sheetsAt } from '../picture/miniatures.ts';
 import { showPanel } from '../screen/panels.ts';
-import { keep, letGo, scopeOf, show } from './variants.ts';
+import { keepThisVariant, releaseVariant, scopeOf, show } from './variants.ts';
 import { titleOf } from '../actions/key-text.ts';
 import { TIME_ACTIONS } from './actions.ts';
 
@@ -112,7 +112,7 @@ function Card({ now, variant }: { now: Current; variant: Variant }) {
             data-tip="Let it go (undo brings it back)"
             className="moves grid size-6 place-items-center rounded text-wax-500 hover:text-wax-100"
             onClick={() => {
-              letGo(variant);
+              releaseVariant(variant);
             }}
           >
             <Trash2 size={13} />
@@ -178,7 +178,7 @@ export function VariantsPanel() {
           title="Keeps what there is now; you go on with the next"
           whyNot={now.active ? null : 'There is no layer. Add one first.'}
           onClick={() => {
-            keep(whole);
+            keepThisVariant(whole);
           }}
         >
           Keep a variant

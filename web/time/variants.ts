@@ -26,7 +26,7 @@ export function scopeOf(whole: boolean): Id[] {
 }
 
 /** Keeps what there is now; what is done from now on is the next variant. */
-export function keep(whole: boolean): void {
+export function keepThisVariant(whole: boolean): void {
   const now = current();
   const scope = scopeOf(whole);
   if (!now || scope.length === 0) return;
@@ -48,7 +48,7 @@ export function show(variant: Variant): void {
   });
 }
 
-export const letGo = (variant: Variant): void => {
+export const releaseVariant = (variant: Variant): void => {
   edit(`let variant ${variant.name} go`, (doc) => dropVariant(doc, variant.id));
 };
 

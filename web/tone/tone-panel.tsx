@@ -9,7 +9,7 @@ import { useCurrent, type Current } from '../selection/current.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { showPanel } from '../screen/panels.ts';
-import { layToneHere, lightNow, setLight, setTone, toneLayers, toneNow, useTone, whyNotTone } from './tone.ts';
+import { layToneHere, lightNow, setToneLight, setTone, toneLayers, toneNow, useTone, whyNotTone } from './tone.ts';
 import { titleOf } from '../actions/key-text.ts';
 import { TONE_ACTIONS } from './actions.ts';
 import { LightDial } from './light-dial.tsx';
@@ -27,7 +27,7 @@ function Light({ now }: { now: Current }) {
       <LightDial
         angle={angle}
         onTurn={(next) => {
-          setLight(next, keyed);
+          setToneLight(next, keyed);
         }}
         onDone={endGesture}
       />

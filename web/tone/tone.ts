@@ -145,7 +145,7 @@ export function setTone(tone: Tone, changes: Partial<Tone>, done: boolean): void
 }
 
 /** Turns the light of the active element; where it turns over time, on this frame. */
-export function setLight(angle: number, keyed: boolean): void {
+export function setToneLight(angle: number, keyed: boolean): void {
   const now = current();
   if (!now) return;
   const { frame } = selection();

@@ -1,5 +1,5 @@
 /** The forms a stroke can have, in words. */
-import type { Form } from '@tallow/core/brush';
+import type { FigureForm } from '@tallow/core/brush';
 import {
   Circle,
   CircleDotDashed,
@@ -12,7 +12,7 @@ import {
   type LucideIcon,
 } from 'lucide-react';
 
-export const FORM_WORDS: Readonly<Record<Form, { label: string; does: string; icon: LucideIcon }>> = {
+export const FORM_WORDS: Readonly<Record<FigureForm, { label: string; does: string; icon: LucideIcon }>> = {
   free: { label: 'Freehand', does: 'The stroke follows the pen', icon: Pencil },
   line: { label: 'Straight line', does: 'From where the pen lands to where it lifts', icon: Slash },
   polyline: {

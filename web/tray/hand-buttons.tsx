@@ -1,5 +1,5 @@
 /** How the pen draws: the form of its strokes and where they go. */
-import { FORMS, type Form } from '@tallow/core/brush';
+import { FIGURE_FORMS, type FigureForm } from '@tallow/core/brush';
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { CheckItem, ITEM, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
@@ -52,11 +52,11 @@ export function HandButtons() {
         <DropdownMenu.RadioGroup
           value={form}
           onValueChange={(value) => {
-            setHeld({ form: value as Form });
+            setHeld({ form: value as FigureForm });
             takeTool(null);
           }}
         >
-          {FORMS.map((each) => {
+          {FIGURE_FORMS.map((each) => {
             const { label: word, does, icon: Each } = FORM_WORDS[each];
             return (
               <DropdownMenu.RadioItem

@@ -52,13 +52,13 @@ export const xOf = ({ from, perFrame }: Band, frame: number): number => (frame -
 export const timeAtX = ({ from, perFrame, length }: Band, x: number): number =>
   Math.min(length - 1e-9, Math.max(0, from + x / perFrame));
 
-export interface Row {
+export interface BandRow {
   readonly top: number;
   readonly height: number;
 }
 
 /** Rows from the top down for groups of layers, the active one thick enough for a pen. @param active index of its group. */
-export function rowsFor(count: number, active: number): Row[] {
+export function rowsFor(count: number, active: number): BandRow[] {
   let top: number = BAND.ruler + BAND.pictures + 6;
   return Array.from({ length: count }, (_, i) => {
     const height = i === active ? BAND.active : BAND.row;

@@ -49,13 +49,13 @@ export function timeAt(dial: Dial, x: number, y: number): number {
 /** The frame under a point. */
 export const frameAt = (dial: Dial, x: number, y: number): number => Math.floor(timeAt(dial, x, y));
 
-export interface Ring {
+export interface DialRing {
   readonly inner: number;
   readonly outer: number;
 }
 
 /** Rings from the outside in, in the order of the layers: the active one thick enough for a pen, the others thin. */
-export function ringsFor(count: number, active: number): Ring[] {
+export function ringsFor(count: number, active: number): DialRing[] {
   const space = WHEEL.ringsOuter - WHEEL.ringsInner;
   const gap = 3;
   const thick = count === 1 ? 30 : 20;

@@ -20,7 +20,7 @@ export function computedRuns({ doc, element, active }: Current): ReadonlySet<num
 export const COMPUTED = '#8fb8e8';
 
 /** Frames on which a value of the active layer is set. */
-export const keyedFrames = ({ active, element }: Current): number[] =>
+export const keyMarkFrames = ({ active, element }: Current): number[] =>
   active ? [...framesKeyed(active.layer, active.folder, element)] : [];
 
 export function DiscMarks({
@@ -69,7 +69,7 @@ export function DiscMarks({
             data-computed-arc
           />
         ))}
-      {keyedFrames(now).map((frame) => {
+      {keyMarkFrames(now).map((frame) => {
         const { x, y } = pointAt(angleOf(dial, frame + 0.5), ring.outer + 1);
         return <circle key={frame} cx={x} cy={y} r={3} fill="#9fc3a4" stroke="#14110f" data-key={frame} />;
       })}

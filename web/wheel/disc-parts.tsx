@@ -11,7 +11,7 @@ import { useShowing } from '../picture/showing.ts';
 import { usePlayback } from '../playback/playback.ts';
 import { useFindings } from '../time/findings.ts';
 import { boxOfLayers, miniature, useArrivals } from '../picture/miniatures.ts';
-import { coloursOf, onionReach } from '../picture/onion.ts';
+import { onionColours, onionReach } from '../picture/onion.ts';
 import { useReadySpans } from '../picture/ready.ts';
 import { phaseColour } from '../time/phases.ts';
 import { arcsOf, arcsWithin, type Arc } from '@tallow/core/timing';
@@ -103,7 +103,7 @@ export function Rim({ now, dial }: { now: Current; dial: Dial }) {
 }
 
 /** The frames that are drawn and would play at once. */
-export function Ready({ now, dial }: { now: Current; dial: Dial }) {
+export function DiscReady({ now, dial }: { now: Current; dial: Dial }) {
   const spans = useReadySpans(now.element.id);
   return spans.flatMap(([from, to]) => {
     const [first, last] = [Math.max(from, dial.from), Math.min(to, dial.from + dial.length)];
@@ -114,7 +114,7 @@ export function Ready({ now, dial }: { now: Current; dial: Dial }) {
 }
 
 /** The ends of the onion skin's reach, in frames: where its wedges stop. */
-export function useReach(now: Current): { before: number; after: number; here: Arc | null } | null {
+export function useOnionReach(now: Current): { before: number; after: number; here: Arc | null } | null {
   const frame = useSelection((s) => s.frame);
   const onion = useShowing((s) => s.onion);
   const playing = usePlayback((s) => s.playing);
@@ -140,12 +140,12 @@ export function useReach(now: Current): { before: number; after: number; here: A
   }, [now, frame, onion, playing, activeIndex]);
 }
 
-export function Reach({ now, dial }: { now: Current; dial: Dial }) {
+export function DiscReach({ now, dial }: { now: Current; dial: Dial }) {
   const onion = useShowing((s) => s.onion);
   const frame = useSelection((s) => s.frame);
-  const reach = useReach(now);
+  const reach = useOnionReach(now);
   if (!reach) return null;
-  const colours = coloursOf(now, onion);
+  const colours = onionColours(now, onion);
   const sides = [
     { side: 'before' as const, from: reach.before, to: reach.here?.from ?? frame, end: reach.before },
     { side: 'after' as const, from: reach.here?.to ?? frame + 1, to: reach.after, end: reach.after },
@@ -203,7 +203,7 @@ export function StepLine({ dial, steps: { steps, seam } }: { dial: Dial; steps: 
   );
 }
 
-export function Seam({ dial, seam }: { dial: Dial; seam: number | null }) {
+export function DiscSeam({ dial, seam }: { dial: Dial; seam: number | null }) {
   const large = seam !== null && seam >= LARGE_STEP;
   const [inner, outer] = [pointAt(angleOf(dial, 0), WHEEL.ringsInner), pointAt(angleOf(dial, 0), WHEEL.band)];
   const dot = pointAt(angleOf(dial, 0), WHEEL.steps);
@@ -251,7 +251,7 @@ export function Playhead({ dial }: { dial: Dial }) {
 }
 
 /** Pictures of the active layer's drawings on the rim. */
-export function Pictures({ now, dial }: { now: Current; dial: Dial }) {
+export function DiscPictures({ now, dial }: { now: Current; dial: Dial }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const arrivals = useArrivals((s) => s.count);
   const activeIndex = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);

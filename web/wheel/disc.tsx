@@ -8,8 +8,19 @@ import { setSelection, useSelection } from '../selection/selection.ts';
 import { BesidePen } from './beside-pen.tsx';
 import { APART, bundled } from './bundles.ts';
 import { angleOf, ringsFor, timeAt, WHEEL, type Dial } from './dial.ts';
-import { PhaseArcs, Pictures, Playhead, Reach, Ready, Rim, Rings, Seam, StepLine, useReach } from './disc-parts.tsx';
-import type { Form, Spot, Zone } from './form.ts';
+import {
+  PhaseArcs,
+  DiscPictures,
+  Playhead,
+  DiscReach,
+  DiscReady,
+  Rim,
+  Rings,
+  DiscSeam,
+  StepLine,
+  useOnionReach,
+} from './disc-parts.tsx';
+import type { WheelForm, WheelSpot, Zone } from './form.ts';
 import { DiscMarks } from './disc-marks.tsx';
 import { useGestures } from './gestures.ts';
 import { Loop, WhereText } from './hub.tsx';
@@ -28,7 +39,7 @@ export const Disc = memo(function Disc({ now }: { now: Current }) {
   const closed = now.element.time === 'cycle' && !opened;
   const [from, length] = [opened?.from ?? 0, opened?.length ?? now.length];
   const dial = useMemo((): Dial => ({ from, length, closed, turned }), [from, length, closed, turned]);
-  const whole = useReach(now);
+  const whole = useOnionReach(now);
   const reach = opened ? null : whole;
   const steps = useSteps(now);
   const activeIndex = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
@@ -36,8 +47,8 @@ export const Disc = memo(function Disc({ now }: { now: Current }) {
   const active = groups.findIndex((group) => group.length === 1 && group[0] === activeIndex);
   const rings = ringsFor(groups.length, active);
 
-  const form: Form = {
-    spotOf: ({ clientX, clientY }): Spot => {
+  const form: WheelForm = {
+    spotOf: ({ clientX, clientY }): WheelSpot => {
       const rect = box.current!.getBoundingClientRect();
       const scale = rect.width / WHEEL.size;
       const [x, y] = [(clientX - rect.left) / scale, (clientY - rect.top) / scale];
@@ -85,14 +96,14 @@ export const Disc = memo(function Disc({ now }: { now: Current }) {
           <Rings now={now} dial={dial} groups={groups} active={active} />
           <VolumeRim now={now} dial={dial} />
           <DiscMarks now={now} dial={dial} groups={groups} active={active} />
-          {opened ? null : <Reach now={now} dial={dial} />}
+          {opened ? null : <DiscReach now={now} dial={dial} />}
           {opened ? null : <StepLine dial={dial} steps={steps} />}
-          <Ready now={now} dial={dial} />
+          <DiscReady now={now} dial={dial} />
           <PhaseArcs now={now} dial={dial} />
-          {closed ? <Seam dial={dial} seam={steps.seam} /> : null}
+          {closed ? <DiscSeam dial={dial} seam={steps.seam} /> : null}
           <Playhead dial={dial} />
         </svg>
-        <Pictures now={now} dial={dial} />
+        <DiscPictures now={now} dial={dial} />
         <div className="pointer-events-none absolute left-1/2 -translate-x-1/2" style={{ top: HALF - 50 }}>
           <Loop now={now} size={60} />
         </div>

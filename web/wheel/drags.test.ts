@@ -9,11 +9,11 @@ import { onScreen } from '../screen/screen.ts';
 import { openDocument, undo, useDocument } from '../shot/document.ts';
 import { beginAnew } from '../shot/opening.ts';
 import { beginDrag, type Drag } from './drags.ts';
-import type { Spot, Zone } from './form.ts';
+import type { WheelSpot, Zone } from './form.ts';
 
 const made = fixture(21);
 const { layerId, elementId, stroke } = made;
-const at = (time: number, angle = 0): Spot => ({ time, angle, x: time * 10, y: 0 });
+const at = (time: number, angle = 0): WheelSpot => ({ time, angle, x: time * 10, y: 0 });
 const RING: Zone = { kind: 'ring', layerId, pxPerFrame: 20 };
 const NONE = { alt: false, ctrl: false };
 const doc = () => useDocument.getState().doc!;

@@ -15,7 +15,7 @@ import { endGesture, reEdit, say, takeBack } from '../shot/document.ts';
 import { goTo } from '../playback/playhead.ts';
 import { copyTo } from '../time/stretch-edits.ts';
 import { whyNotTime } from '../time/time-edits.ts';
-import type { Spot, Zone } from './form.ts';
+import type { WheelSpot, Zone } from './form.ts';
 import { pickedNow } from '../selection/in-hand.ts';
 
 /** How near an end of what is picked the pen takes hold of it, CSS px. */
@@ -24,7 +24,7 @@ const GRIP = 9;
 /** What a drag does as it goes on and ends, and how it is taken back. */
 export interface Drag {
   /** Follows the pen. Returns what is said beside it. */
-  readonly move: (spot: Spot) => string | null;
+  readonly move: (spot: WheelSpot) => string | null;
   readonly up: (moved: boolean) => void;
   readonly back: () => void;
 }
@@ -39,7 +39,7 @@ function wayOf(now: Current, from: number, to: number): number {
   return modulo(way + now.length / 2, now.length) - now.length / 2;
 }
 
-function scrub(now: Current, from: Spot): Drag {
+function scrub(now: Current, from: WheelSpot): Drag {
   const { frame, turn } = selection();
   let last = Math.floor(from.time);
   goTo(last);
@@ -59,7 +59,7 @@ function scrub(now: Current, from: Spot): Drag {
   };
 }
 
-function phase(now: Current, layerId: string, from: Spot): Drag {
+function phase(now: Current, layerId: string, from: WheelSpot): Drag {
   const gesture = `phase-${randomId()}`;
   let [last, passed] = [from.time, 0];
   return {
@@ -83,7 +83,7 @@ function phase(now: Current, layerId: string, from: Spot): Drag {
 const runAt = (now: Current, time: number): number | null =>
   now.active ? (exposureAt(now.active.list, Math.floor(time), now.length)?.index ?? null) : null;
 
-function pick(now: Current, layerId: string, from: Spot): Drag {
+function pick(now: Current, layerId: string, from: WheelSpot): Drag {
   const before = selection().picked;
   const first = runAt(now, from.time);
   const runs = now.active!.list.runs.length;
@@ -125,7 +125,7 @@ const goesRound = (now: Current): boolean =>
 
 const lengthOf = (now: Current, picked: PickedRuns): number => spanOf(now.active!.list, picked, now.length).length;
 
-function movePick(now: Current, picked: PickedRuns, from: Spot): Drag {
+function movePick(now: Current, picked: PickedRuns, from: WheelSpot): Drag {
   const gesture = `move-${randomId()}`;
   const { list } = now.active!;
   const starts = exposures(list);
@@ -185,7 +185,7 @@ function copyPick(now: Current, picked: PickedRuns): Drag {
   };
 }
 
-function stretch(now: Current, picked: PickedRuns, end: 'start' | 'end', from: Spot): Drag {
+function stretch(now: Current, picked: PickedRuns, end: 'start' | 'end', from: WheelSpot): Drag {
   const gesture = `stretch-${randomId()}`;
   const { list } = now.active!;
   const { frame, turn } = selection();
@@ -251,7 +251,7 @@ function reach(now: Current, side: 'before' | 'after'): Drag {
   };
 }
 
-function turnDisc(from: Spot): Drag {
+function turnDisc(from: WheelSpot): Drag {
   const { wheelTurn } = onScreen();
   return {
     move: (spot) => {
@@ -275,7 +275,7 @@ export interface Keys {
 }
 
 /** What a pen begins that comes down on a place of the wheel, or null when all is done by that. */
-export function beginDrag(now: Current, zone: Zone, spot: Spot, keys: Keys): Drag | null {
+export function beginDrag(now: Current, zone: Zone, spot: WheelSpot, keys: Keys): Drag | null {
   if (zone.kind === 'scrub') return scrub(now, spot);
   if (zone.kind === 'turn') return now.element.time === 'cycle' ? turnDisc(spot) : null;
   if (zone.kind === 'reach') return now.active ? reach(now, zone.side) : null;

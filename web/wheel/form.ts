@@ -7,7 +7,7 @@ export type Zone =
   | { readonly kind: 'reach'; readonly side: 'before' | 'after' }
   | { readonly kind: 'turn' };
 
-export interface Spot {
+export interface WheelSpot {
   /** Place on the element's time, in frames and parts of them. */
   readonly time: number;
   /** Angle about the disc's middle, radians; the band has none. */
@@ -18,9 +18,9 @@ export interface Spot {
 }
 
 /** A form of the wheel: where a point lies on it. */
-export interface Form {
-  readonly spotOf: (event: { clientX: number; clientY: number }) => Spot;
-  readonly zoneOf: (spot: Spot) => Zone | null;
+export interface WheelForm {
+  readonly spotOf: (event: { clientX: number; clientY: number }) => WheelSpot;
+  readonly zoneOf: (spot: WheelSpot) => Zone | null;
 }
 
 /** Said beside the pen while something is dragged. */

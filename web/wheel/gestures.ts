@@ -2,19 +2,19 @@
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { current } from '../selection/current.ts';
 import { beginDrag, type Drag } from './drags.ts';
-import type { Beside, Form, Spot } from './form.ts';
+import type { Beside, WheelForm, WheelSpot } from './form.ts';
 import { capturePointer } from '../parts/dragging.ts';
 
 interface Going extends Drag {
   readonly pointer: number;
-  readonly from: Spot;
+  readonly from: WheelSpot;
   /** Scrubbing follows the form as it scrolls; all else is measured by the form as it was when the pen came down. */
-  readonly spotOf: Form['spotOf'] | null;
+  readonly spotOf: WheelForm['spotOf'] | null;
   moved: boolean;
 }
 
 /** Pointer listeners for a form of the wheel, and what is said beside the pen. */
-export function useGestures(form: Form) {
+export function useGestures(form: WheelForm) {
   const drag = useRef<Going | null>(null);
   const [beside, setBeside] = useState<Beside | null>(null);
 

@@ -6,7 +6,7 @@ import { coverageOf } from '../picture/coverage.ts';
 import { arcsOf } from '@tallow/core/timing';
 
 const WAIT_MS = 200;
-export interface Step {
+export interface WheelStep {
   /** Element frame at which it happens: the start of the drawing it leads to. */
   readonly at: number;
   /** Against the usual step; 1 is usual. */
@@ -14,7 +14,7 @@ export interface Step {
 }
 
 export interface Steps {
-  readonly steps: readonly Step[];
+  readonly steps: readonly WheelStep[];
   /** The seam's step against the mean of the others, where the layer closes. */
   readonly seam: number | null;
 }

@@ -3,7 +3,7 @@ import type { Current } from '../selection/current.ts';
 import { usePlayback } from '../playback/playback.ts';
 import { arcsOf } from '@tallow/core/timing';
 import { BAND, xOf, type Band } from './band.ts';
-import { COMPUTED, computedRuns, keyedFrames } from './disc-marks.tsx';
+import { COMPUTED, computedRuns, keyMarkFrames } from './disc-marks.tsx';
 
 export function StraightMarks({
   now,
@@ -52,7 +52,7 @@ export function StraightMarks({
             fill={COMPUTED}
           />
         ))}
-      {keyedFrames(now).map((frame) => (
+      {keyMarkFrames(now).map((frame) => (
         <circle
           key={frame}
           cx={xOf(band, frame + 0.5)}

@@ -7,11 +7,11 @@ import { useSelection } from '../selection/selection.ts';
 import { useShowing } from '../picture/showing.ts';
 import { usePlayback } from '../playback/playback.ts';
 import { boxOfLayers, miniature, useArrivals } from '../picture/miniatures.ts';
-import { coloursOf, onionReach } from '../picture/onion.ts';
+import { onionColours, onionReach } from '../picture/onion.ts';
 import { useReadySpans } from '../picture/ready.ts';
 import { phaseColour } from '../time/phases.ts';
 import { arcsOf } from '@tallow/core/timing';
-import { BAND, framesSeen, isIn, xOf, type Band, type Row } from './band.ts';
+import { BAND, framesSeen, isIn, xOf, type Band, type BandRow } from './band.ts';
 import { scrollBand } from './band-place.ts';
 import type { Steps } from './steps.ts';
 import { startScrub } from '../parts/dragging.ts';
@@ -19,7 +19,7 @@ import { startScrub } from '../parts/dragging.ts';
 export const PICTURES_TOP = BAND.ruler + 2;
 
 /** Ticks far enough apart to be read. */
-export function Ruler({ band }: { band: Band }) {
+export function BandRuler({ band }: { band: Band }) {
   const every = [1, 2, 4, 6, 12, 24, 48, 120, 240].find((n) => n * band.perFrame >= 30) ?? 480;
   const first = Math.floor(band.from / every) * every;
   const last = Math.min(band.length, band.from + BAND.width / band.perFrame);
@@ -33,7 +33,7 @@ export function Ruler({ band }: { band: Band }) {
 }
 
 /** The frames that are drawn and would play at once: a thin line above the pictures. */
-export function Ready({ now, band }: { now: Current; band: Band }) {
+export function BandReady({ now, band }: { now: Current; band: Band }) {
   return useReadySpans(now.element.id).map(([from, to]) => (
     <rect
       key={from}
@@ -71,13 +71,13 @@ export function PhaseBands({ now, band }: { now: Current; band: Band }) {
   });
 }
 
-export function Reach({ now, band, height }: { now: Current; band: Band; height: number }) {
+export function BandReach({ now, band, height }: { now: Current; band: Band; height: number }) {
   const frame = useSelection((s) => s.frame);
   const onion = useShowing((s) => s.onion);
   const playing = usePlayback((s) => s.playing);
   const index = now.layers.findIndex(({ layer }) => layer.id === now.active?.layer.id);
   if (playing || !onion.on || index < 0) return null;
-  const colours = coloursOf(now, onion);
+  const colours = onionColours(now, onion);
   const arcs = arcsOf(now, index);
   return onionReach(now, frame, onion).flatMap(({ side, index: run }) =>
     arcs
@@ -126,7 +126,7 @@ export function StepMarks({ band, steps: { steps } }: { band: Band; steps: Steps
   );
 }
 
-export function Pictures({ now, band, index }: { now: Current; band: Band; index: number }) {
+export function BandPictures({ now, band, index }: { now: Current; band: Band; index: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const arrivals = useArrivals((s) => s.count);
   useEffect(() => {
@@ -181,7 +181,7 @@ export const QuietRow = memo(function QuietRow({
   now: Current;
   band: Band;
   group: readonly number[];
-  row: Row;
+  row: BandRow;
 }) {
   return group.map((i) => (
     <path

@@ -5,7 +5,7 @@ import { memo, useMemo } from 'react';
 import type { Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { useFindings } from '../time/findings.ts';
-import { BAND, isIn, xOf, type Band, type Row } from './band.ts';
+import { BAND, isIn, xOf, type Band, type BandRow } from './band.ts';
 import { PICTURES_TOP, QuietRow } from './straight-parts.tsx';
 
 const NONE: readonly Arc[] = [];
@@ -24,7 +24,7 @@ const cellOf = ({ from, to }: Arc, band: Band) => ({
 });
 
 /** Where a run lies on the active layer's row. */
-const barOf = ({ from, to }: Arc, band: Band, { top, height }: Row) => ({
+const barOf = ({ from, to }: Arc, band: Band, { top, height }: BandRow) => ({
   x: xOf(band, from) + 0.5,
   width: Math.max(1.5, (to - from) * band.perFrame - 1),
   y: top,
@@ -74,13 +74,13 @@ export const Cells = memo(function Cells({ now, band, index }: { now: Current; b
   );
 });
 
-function HereBar({ arcs, band, row }: { arcs: readonly Arc[]; band: Band; row: Row }) {
+function HereBar({ arcs, band, row }: { arcs: readonly Arc[]; band: Band; row: BandRow }) {
   const here = useHere(arcs);
   return here ? <rect {...barOf(here, band, row)} fill="#ffc25c" /> : null;
 }
 
 /** The row that is drawn on: its runs, those picked marked. */
-function ActiveRow({ now, band, index, row }: { now: Current; band: Band; index: number; row: Row }) {
+function ActiveRow({ now, band, index, row }: { now: Current; band: Band; index: number; row: BandRow }) {
   const picked = useSelection((s) => s.picked);
   const drawn = useMemo(() => arcsOf(now, index).filter((a) => a.drawn), [now, index]);
   const runs = now.layers[index]!.list.runs.length;
@@ -109,7 +109,7 @@ function ActiveRow({ now, band, index, row }: { now: Current; band: Band; index:
 }
 
 /** @param groups layers of each row, several where they are bundled. @param active index of the row drawn on. */
-export const Rows = memo(function Rows({
+export const BandRows = memo(function Rows({
   now,
   band,
   groups,
@@ -119,7 +119,7 @@ export const Rows = memo(function Rows({
   now: Current;
   band: Band;
   groups: readonly (readonly number[])[];
-  rows: readonly Row[];
+  rows: readonly BandRow[];
   active: number;
 }) {
   return groups.map((group, g) => (

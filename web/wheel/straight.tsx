@@ -9,11 +9,20 @@ import { apartWithin, BAND, rowsFor, timeAtX, xOf } from './band.ts';
 import { useBand } from './band-place.ts';
 import { BesidePen } from './beside-pen.tsx';
 import { APART, bundled } from './bundles.ts';
-import type { Form, Spot, Zone } from './form.ts';
+import type { WheelForm, WheelSpot, Zone } from './form.ts';
 import { useGestures } from './gestures.ts';
 import { Loop, WhereText } from './hub.tsx';
-import { Pictures, PICTURES_TOP, Reach, Ready, PhaseBands, Ruler, Scroll, StepMarks } from './straight-parts.tsx';
-import { Cells, FrameBar, Rows } from './straight-rows.tsx';
+import {
+  BandPictures,
+  PICTURES_TOP,
+  BandReach,
+  BandReady,
+  PhaseBands,
+  BandRuler,
+  Scroll,
+  StepMarks,
+} from './straight-parts.tsx';
+import { Cells, FrameBar, BandRows } from './straight-rows.tsx';
 import { WHEEL } from './dial.ts';
 import { useWheelScale } from './room.ts';
 import { useSteps } from './steps.ts';
@@ -42,8 +51,8 @@ export const Straight = memo(function Straight({ now }: { now: Current }) {
   const last = rows.at(-1);
   const height = (last ? last.top + last.height : BAND.ruler + BAND.pictures) + 4;
 
-  const form: Form = {
-    spotOf: ({ clientX, clientY }): Spot => {
+  const form: WheelForm = {
+    spotOf: ({ clientX, clientY }): WheelSpot => {
       const rect = box.current!.getBoundingClientRect();
       return { x: clientX - rect.left, y: clientY - rect.top, time: timeAtX(band, clientX - rect.left), angle: 0 };
     },
@@ -95,16 +104,16 @@ export const Straight = memo(function Straight({ now }: { now: Current }) {
       )}
       <div ref={box} className="relative overflow-hidden" style={{ height }} {...listeners}>
         <svg width={BAND.width} height={height} className="absolute inset-0">
-          <Ruler band={band} />
+          <BandRuler band={band} />
           <PhaseBands now={now} band={band} />
           <Cells now={now} band={band} index={index} />
-          <Rows now={now} band={band} groups={groups} rows={rows} active={active} />
+          <BandRows now={now} band={band} groups={groups} rows={rows} active={active} />
           <StraightMarks now={now} band={band} index={index} row={rows[active]} />
-          <Reach now={now} band={band} height={height} />
-          <Ready now={now} band={band} />
+          <BandReach now={now} band={band} height={height} />
+          <BandReady now={now} band={band} />
           <FrameBar now={now} band={band} height={height} />
         </svg>
-        <Pictures now={now} band={band} index={index} />
+        <BandPictures now={now} band={band} index={index} />
         <svg width={BAND.width} height={height} className="pointer-events-none absolute inset-0">
           <StepMarks band={band} steps={steps} />
           <VolumeBand now={now} band={band} base={PICTURES_TOP + BAND.pictures} />

@@ -31,7 +31,7 @@ import {
   sceneFor,
   sceneOf,
   starterOf,
-  type Ground,
+  type StandingGround,
   type LaidFrame,
   type Preset,
   type Scene,
@@ -44,7 +44,7 @@ import {
   judged,
   volumesOf,
   wayShown,
-  type Row,
+  type DrawingRow,
   type Judged,
   type Smeared,
   type SmearWork,
@@ -138,7 +138,7 @@ const compute = {
   },
 
   /** Settings with which a starter fits into the picture from where it stands. @param asked whether the pen put it there. */
-  fitted: (work: StarterWork, ground: Ground, asked: boolean): Settings => {
+  fitted: (work: StarterWork, ground: StandingGround, asked: boolean): Settings => {
     const { starter } = work;
     const sceneWith = (settings: Settings) => sceneFrom({ ...work, starter: { ...starter, settings } });
     return fitted(starterOf(starter.effect), starter.settings, ground, starter, asked, sceneWith);
@@ -155,7 +155,7 @@ const compute = {
   /** The arriving drawing squashed or drawn out along its way. @param long of its length. */
   arrived: (work: SmearWork, long: number) => arrivedAs(work, long, randomId),
 
-  volumes: (row: Row, round: boolean) => volumesOf(row, round),
+  volumes: (row: DrawingRow, round: boolean) => volumesOf(row, round),
 
   /** How fast subjects go, each in its last step. */
   speeds: (works: readonly SmearWork[]): Judged[] => works.map(judged),

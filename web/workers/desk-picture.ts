@@ -29,7 +29,7 @@ import {
 import { pathOf, standing } from '@tallow/core/assembly';
 import { roundOf } from '@tallow/core/timing';
 import type { Board } from './board.ts';
-import type { Laid, Painted, PaintRequest } from './paint.ts';
+import type { Laid, DeskPicture, PaintRequest } from './paint.ts';
 import { bitmapOf, makeSurface } from './surfaces.ts';
 
 const handedOver = ({ surface, blend, opacity }: LaidSurface): Laid => ({ bitmap: bitmapOf(surface), blend, opacity });
@@ -55,7 +55,7 @@ const fadedOnly = (group: NonNullable<DrawItem['group']>): DrawItem['group'] =>
   group.opacity < 1 ? { ...group, look: null } : null;
 
 /** Every bitmap of a painted picture, for handing over and for closing. */
-export function bitmapsOf({ below, active, above, clipped, folder, mask }: Painted): ImageBitmap[] {
+export function bitmapsOf({ below, active, above, clipped, folder, mask }: DeskPicture): ImageBitmap[] {
   return [
     below,
     active,
@@ -80,7 +80,7 @@ const isAround = (key: string, place: string | null): boolean =>
   place !== null && (key === place || place.startsWith(`${key}/`) || key.startsWith(`${place}/`));
 
 /** The picture for drawing on. */
-export function deskPicture(board: Board, request: PaintRequest): Painted {
+export function deskPicture(board: Board, request: PaintRequest): DeskPicture {
   const { doc, rendering, rasters, assets } = board;
   const { width, height, view, shotFrame, activeLayerId, place, ghosts, pixel, options, backdrop, rough } = request;
   const size = [width, height] as const;
@@ -125,7 +125,7 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
     ? shownParts({ ...own, within: null, cuts: [] }, view, { width, height }, board.underPen(by), under)
     : [];
   if (main) layPart(active, { ...main, opacity: 1, blend: 'normal' });
-  let folder: Painted['folder'] = null;
+  let folder: DeskPicture['folder'] = null;
   if (faded) {
     const bottom = makeSurface(...size);
     layDrawList(bottom, under.filter(inside).map(ungrouped), view, by);
@@ -161,7 +161,7 @@ export function deskPicture(board: Board, request: PaintRequest): Painted {
   const outside = over.filter((s) => !inside(s) && !clips.includes(s));
   const seen = own ? [...under, own] : under;
   const above = laidApart(outside, size, view, by, seen, faded ? [] : lights, onTop).map(handedOver);
-  const painted: Painted = {
+  const painted: DeskPicture = {
     below: bitmapOf(below),
     active: bitmapOf(active),
     above,

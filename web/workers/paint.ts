@@ -78,7 +78,7 @@ export interface Laid {
 }
 
 /** The picture in bitmaps that the stroke under the pen fits between. */
-export interface Painted {
+export interface DeskPicture {
   readonly below: ImageBitmap;
   /** The active layer's drawing, without its opacity and blend. */
   readonly active: ImageBitmap;

@@ -27,7 +27,15 @@ import { Board } from './board.ts';
 import { bitmapsOf, deskPicture, layerShowing } from './desk-picture.ts';
 import { findingsIn } from './findings.ts';
 import { lifted } from './lifted.ts';
-import type { LiftRequest, MiniatureRequest, Painted, PaintRequest, ReshapeRequest, Updated, Wanted } from './paint.ts';
+import type {
+  LiftRequest,
+  MiniatureRequest,
+  DeskPicture,
+  PaintRequest,
+  ReshapeRequest,
+  Updated,
+  Wanted,
+} from './paint.ts';
 import { Reshaped } from './reshaped.ts';
 import { bitmapOf, makeSurface } from './surfaces.ts';
 import { passGate, type Gate } from './gate.ts';
@@ -95,7 +103,7 @@ const painter = {
   },
 
   /** Draws the picture for drawing on, of the given size. */
-  async paint(request: PaintRequest): Promise<Painted> {
+  async paint(request: PaintRequest): Promise<DeskPicture> {
     await frameReady(
       request.shotFrame,
       null,

@@ -5,10 +5,10 @@ import { drawingRoom } from '@tallow/core/render';
 import { expose, transfer } from 'comlink';
 
 /** What a body is, or what is wrong with it. */
-export type Read = ReturnType<typeof readEntity>;
+export type ReadBody = ReturnType<typeof readEntity>;
 /** The same, with the room a drawing takes: to find it, all of its numbers are gone through. */
 export interface ReadApart {
-  readonly read: Read;
+  readonly read: ReadBody;
   readonly room: Box | null;
 }
 
@@ -22,7 +22,7 @@ const buffersOf = ({ marks }: Drawing): ArrayBufferLike[] =>
         ),
   );
 
-const entityOf = (read: Read): Entity | null => ('ok' in read ? read.ok : null);
+const entityOf = (read: ReadBody): Entity | null => ('ok' in read ? read.ok : null);
 
 const reader = {
   read(bodies: readonly unknown[]): ReadApart[] {

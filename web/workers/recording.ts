@@ -1,10 +1,10 @@
 /** Looks through a recording away from the main thread: its form, for drawing, and its hits. */
-import { HitFinder, Peaks, type Hit, type Level } from '@tallow/core/sound';
+import { HitFinder, Peaks, type Hit, type PeakLevel } from '@tallow/core/sound';
 import { expose, transfer } from 'comlink';
 
 /** What is found in a recording. */
-export interface Looked {
-  readonly levels: readonly Level[];
+export interface RecordingFacts {
+  readonly levels: readonly PeakLevel[];
   /** All that could be a hit, however faint. */
   readonly hits: readonly Hit[];
 }
@@ -28,7 +28,7 @@ const recording = {
     finder.take(mixed);
   },
 
-  end(): Looked {
+  end(): RecordingFacts {
     const levels = peaks.levels();
     return transfer(
       { levels, hits: finder.found() },

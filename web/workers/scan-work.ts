@@ -3,7 +3,7 @@ import { apply, type Matrix, type Point } from '@tallow/core/geometry';
 import {
   darknessOf,
   findMark,
-  markAt,
+  scanMarkAt,
   markReach,
   overlaid,
   scannedShapes,
@@ -39,7 +39,7 @@ interface ScanReference {
 export async function scanReference(file: Blob, marks: readonly [Point, Point]): Promise<ScanReference> {
   const picture = await read(file);
   const [first, second] = marks;
-  const found = ({ x, y }: Point) => markAt(picture, { x: x * picture.width, y: y * picture.height });
+  const found = ({ x, y }: Point) => scanMarkAt(picture, { x: x * picture.width, y: y * picture.height });
   return { marks: [found(first), found(second)] };
 }
 

@@ -2,7 +2,7 @@
 import type { MadeSoundName } from '@tallow/core/sound';
 import { transfer, wrap, type Remote } from 'comlink';
 import type { SoundMaker } from './made-sound.ts';
-import type { Looked, RecordingWorker } from './recording.ts';
+import type { RecordingFacts, RecordingWorker } from './recording.ts';
 
 /** Samples handed over at once: copying them takes the main thread a millisecond. */
 const SLICE = 1 << 18;
@@ -21,8 +21,8 @@ async function during<T, R>(worker: Worker, work: (remote: Remote<T>) => Promise
 }
 
 /** Looks through a recording, slice by slice. */
-export const lookThrough = (buffer: AudioBuffer): Promise<Looked> =>
-  during<RecordingWorker, Looked>(
+export const lookThrough = (buffer: AudioBuffer): Promise<RecordingFacts> =>
+  during<RecordingWorker, RecordingFacts>(
     new Worker(new URL('./recording.ts', import.meta.url), { type: 'module' }),
     async (remote) => {
       await remote.begin(buffer.length, buffer.sampleRate);

@@ -7,7 +7,7 @@ import { kindOf, OF_ELEMENT, one, maybe, withFields, type Pointer } from './kind
 /** How points go from one drawing to the next: straight, about what the mark turns about, along a path, or straight with crests that run along the line. */
 export const WAYS = ['straight', 'arc', 'path', 'along'] as const;
 
-export type Way = (typeof WAYS)[number];
+export type WayKind = (typeof WAYS)[number];
 
 /** Two marks said to be one, or (with null) a mark that vanishes or appears. */
 export interface Tie {
@@ -27,7 +27,7 @@ export interface Between {
   /** Slots of the in-betweens in order, and where each lies on the way, 0 to 1, rising. */
   readonly slots: readonly Id[];
   readonly shares: readonly number[];
-  readonly way: Way;
+  readonly way: WayKind;
   /** The path along which marks go, for `path`. */
   readonly pathId: Id | null;
   readonly ties: readonly Tie[];

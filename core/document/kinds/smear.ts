@@ -25,11 +25,11 @@ export type SmearTime = (typeof SMEAR_TIMES)[number];
 /** How far a subject may be stretched, of what its speed asks for. */
 export const REACHES = ['stiff', 'some', 'far'] as const;
 
-export type Reach = (typeof REACHES)[number];
+export type SmearReach = (typeof REACHES)[number];
 
 /** How a subject is smeared unless said otherwise. */
 export interface Smearing {
-  readonly reach: Reach;
+  readonly reach: SmearReach;
   readonly form: SmearForm | null;
 }
 

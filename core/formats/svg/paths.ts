@@ -4,7 +4,7 @@ import { apply, type Matrix, type Point } from '../../geometry/index.ts';
 import type { SvgNode } from './tree.ts';
 
 /** A curve of a path: to where, and over which control points; a straight one has none. */
-export interface Piece {
+export interface SubPath {
   readonly c1: Point;
   readonly c2: Point;
   readonly to: Point;
@@ -12,14 +12,14 @@ export interface Piece {
 }
 export interface Subpath {
   readonly from: Point;
-  readonly pieces: readonly Piece[];
+  readonly pieces: readonly SubPath[];
   readonly closed: boolean;
 }
 
 const PX: Readonly<Record<string, number>> = { px: 1, pt: 4 / 3, pc: 16, mm: 96 / 25.4, cm: 96 / 2.54, in: 96, '': 1 };
 
 /** A length in px, CSS units at 96 an inch; percent of nothing known is 0. */
-export function lengthOf(text: string | undefined, fallback = 0): number {
+export function svgLength(text: string | undefined, fallback = 0): number {
   const found = /^([+-]?[\d.]+(?:e[+-]?\d+)?)([a-z]*)$/i.exec(text?.trim() ?? '');
   const value = found ? Number(found[1]) * (PX[found[2]!.toLowerCase()] ?? Number.NaN) : Number.NaN;
   return Number.isFinite(value) ? value : fallback;
@@ -39,7 +39,7 @@ function rectangle(x: number, y: number, w: number, h: number, rx: number, ry: n
 
 /** The data of a node's outline; empty where it has none. */
 function dataOf({ name, attributes }: SvgNode): string {
-  const n = (key: string): number => lengthOf(attributes[key]);
+  const n = (key: string): number => svgLength(attributes[key]);
   switch (name) {
     case 'path':
       return attributes['d'] ?? '';
@@ -70,7 +70,7 @@ export function subpathsOf(node: SvgNode, matrix: Matrix): Subpath[] {
   const data = dataOf(node);
   if (data === '') return [];
   const { commands } = new SVGPathData(data).toAbs().normalizeHVZ(false, true, true).normalizeST().qtToC().aToC();
-  const paths: { from: Point; pieces: Piece[]; closed: boolean }[] = [];
+  const paths: { from: Point; pieces: SubPath[]; closed: boolean }[] = [];
   let at: Point = { x: 0, y: 0 };
   const place = (x: number, y: number): Point => apply(matrix, { x, y });
   const open = () => {
@@ -127,14 +127,14 @@ const SHORT = 6;
 const SMOOTH = 0.94;
 
 /** How long a piece is at the most, px. */
-const longest = (at: Point, { c1, c2, to, straight }: Piece): number =>
+const longest = (at: Point, { c1, c2, to, straight }: SubPath): number =>
   straight
     ? Math.hypot(to.x - at.x, to.y - at.y)
     : Math.hypot(c1.x - at.x, c1.y - at.y) +
       Math.hypot(c2.x - c1.x, c2.y - c1.y) +
       Math.hypot(to.x - c2.x, to.y - c2.y);
 
-const closing = ({ from, pieces, closed }: Subpath): readonly Piece[] =>
+const closing = ({ from, pieces, closed }: Subpath): readonly SubPath[] =>
   closed ? [...pieces, { c1: from, c2: from, to: from, straight: true }] : pieces;
 
 /** About how many samples a stroke along a subpath has. */
@@ -148,14 +148,14 @@ export function samplesAlong(path: Subpath): number {
 }
 
 /** A place on a piece. @param t 0 to 1. */
-function placeOn(at: Point, { c1, c2, to, straight }: Piece, t: number): Point {
+function placeOn(at: Point, { c1, c2, to, straight }: SubPath, t: number): Point {
   if (straight) return mid(at, to, t);
   const [a, b, c] = [mid(at, c1, t), mid(c1, c2, t), mid(c2, to, t)];
   return mid(mid(a, b, t), mid(b, c, t), t);
 }
 
 /** Whether a path bends sharply where a piece follows another. @param at where the first begins. */
-function isCorner(at: Point, first: Piece, second: Piece | undefined): boolean {
+function isCorner(at: Point, first: SubPath, second: SubPath | undefined): boolean {
   if (!second) return true;
   const [a, b] = [placeOn(at, first, 0.99), placeOn(first.to, second, 0.01)];
   const [ux, uy, vx, vy] = [first.to.x - a.x, first.to.y - a.y, b.x - first.to.x, b.y - first.to.y];

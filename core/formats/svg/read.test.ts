@@ -3,7 +3,7 @@ import type { Mark } from '../../document/index.ts';
 import { apply, ringPoints, seededIds, type Point } from '../../geometry/index.ts';
 import { Defs, marksText } from './marks.ts';
 import { matrixOf } from './style.ts';
-import { lengthOf } from './paths.ts';
+import { svgLength } from './paths.ts';
 import { readSvg, type SvgMarks } from './read.ts';
 import type { SvgNode } from './tree.ts';
 
@@ -133,7 +133,7 @@ test('transforms put things where they are seen, widths with them', () => {
   const used = node('use', { href: '#d', x: '50', y: '20' });
   const defs = node('defs', {}, node('rect', { id: 'd', width: '10', height: '10' }));
   expect(pointsOf(only(readSvg(svg(defs, used))))[0]).toEqual({ x: 50, y: 20 });
-  expect([lengthOf('1in'), lengthOf('2.5px'), lengthOf('10%', 7), lengthOf('x')]).toEqual([96, 2.5, 7, 0]);
+  expect([svgLength('1in'), svgLength('2.5px'), svgLength('10%', 7), svgLength('x')]).toEqual([96, 2.5, 7, 0]);
 });
 
 test('what cannot be a mark is told; what is hostile is refused, and ends', () => {

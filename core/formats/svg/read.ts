@@ -3,8 +3,8 @@ import { newestVersion } from '../../brush/index.ts';
 import { textProblem } from '../../document/index.ts';
 import type { BroughtMarks, ColouredMark } from '../../edit/index.ts';
 import { multiply, type Matrix } from '../../geometry/index.ts';
-import { lengthOf, pointsAlong, ringOf, samplesAlong, subpathsOf, type Subpath } from './paths.ts';
-import { colourIn, paintedIn, rulesOf, UNPAINTED, type Painted } from './style.ts';
+import { svgLength, pointsAlong, ringOf, samplesAlong, subpathsOf, type Subpath } from './paths.ts';
+import { svgColour, paintedIn, rulesOf, UNPAINTED, type SvgPaint } from './style.ts';
 import { NoSvg, SVG_LIMITS, type SvgNode } from './tree.ts';
 
 /** Marks in px of the SVG. */
@@ -54,10 +54,10 @@ class Reader {
     const hasBox = box.length === 4 && box.every(Number.isFinite) && box[2]! > 0 && box[3]! > 0;
     const [x, y, width, height] = hasBox
       ? (box as [number, number, number, number])
-      : [0, 0, lengthOf(root.attributes['width'], 300), lengthOf(root.attributes['height'], 150)];
+      : [0, 0, svgLength(root.attributes['width'], 300), svgLength(root.attributes['height'], 150)];
     if (!(width > 0 && height > 0)) throw new NoSvg('This SVG has no size.');
     this.reach = FARTHEST * Math.max(width, height);
-    const around: Painted = { ...UNPAINTED, matrix: [1, 0, 0, 1, -x, -y] };
+    const around: SvgPaint = { ...UNPAINTED, matrix: [1, 0, 0, 1, -x, -y] };
     const own = paintedIn({ ...root, attributes: { ...root.attributes, transform: '' } }, around, this.rules) ?? around;
     for (const each of root.children) this.walk(each, own, null, 0);
     const layers = this.layers.filter(({ marks }) => marks.length > 0);
@@ -101,7 +101,7 @@ class Reader {
     return made.marks;
   }
 
-  private walk(node: SvgNode, around: Painted, into: string | null, depth: number): void {
+  private walk(node: SvgNode, around: SvgPaint, into: string | null, depth: number): void {
     const { name, attributes } = node;
     if (SILENT.has(name) || GRADIENTS.has(name)) return;
     const own = paintedIn(node, around, this.rules);
@@ -118,7 +118,7 @@ class Reader {
     else this.lose(WORDS[name] ?? name.slice(0, 30));
   }
 
-  private use(node: SvgNode, own: Painted, into: string | null, depth: number): void {
+  private use(node: SvgNode, own: SvgPaint, into: string | null, depth: number): void {
     const to = this.byId.get((node.attributes['href'] ?? '').replace('#', ''));
     this.following += 1;
     if (!to || depth > SVG_LIMITS.depth || this.following > SVG_LIMITS.nodes) {
@@ -131,7 +131,7 @@ class Reader {
     else this.walk(to, moved, into, depth + 1);
   }
 
-  private outline(node: SvgNode, own: Painted, layer: string): void {
+  private outline(node: SvgNode, own: SvgPaint, layer: string): void {
     let paths: Subpath[];
     try {
       paths = subpathsOf(node, own.matrix);
@@ -148,14 +148,14 @@ class Reader {
     this.marks += 1;
     if (this.marks > SVG_LIMITS.marks) throw new NoSvg(`This SVG holds more than ${SVG_LIMITS.marks} marks.`);
     const marks = this.layer(layer);
-    const fill = node.name === 'line' ? null : colourIn(own, 'fill', this.gradients);
+    const fill = node.name === 'line' ? null : svgColour(own, 'fill', this.gradients);
     if (fill) {
       const rings = paths.flatMap((path) => ringOf(path) ?? []);
       const rule = own.style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero';
       if (rings.length > 0) marks.push({ kind: 'shape', rings, rule, opacity: fill.opacity, colour: fill.colour });
     }
-    const stroke = colourIn(own, 'stroke', this.gradients);
-    const width = lengthOf(own.style['stroke-width'], 1) * scaleOf(own.matrix);
+    const stroke = svgColour(own, 'stroke', this.gradients);
+    const width = svgLength(own.style['stroke-width'], 1) * scaleOf(own.matrix);
     if (!stroke || !(width > 0)) return;
     for (const path of paths) {
       this.points += samplesAlong(path);
@@ -188,9 +188,9 @@ class Reader {
 /** How much larger a matrix makes things, on the whole. */
 const scaleOf = ([a, b, c, d]: Matrix): number => Math.sqrt(Math.abs(a * d - b * c));
 
-const shifted = (own: Painted, attributes: SvgNode['attributes']): Painted => ({
+const shifted = (own: SvgPaint, attributes: SvgNode['attributes']): SvgPaint => ({
   ...own,
-  matrix: multiply(own.matrix, [1, 0, 0, 1, lengthOf(attributes['x']), lengthOf(attributes['y'])]),
+  matrix: multiply(own.matrix, [1, 0, 0, 1, svgLength(attributes['x']), svgLength(attributes['y'])]),
 });
 
 /** What a group is called, by a label if it has one. */

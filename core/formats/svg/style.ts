@@ -6,7 +6,7 @@ import type { SvgNode } from './tree.ts';
 /** Properties by their names. */
 type Style = Readonly<Record<string, string>>;
 
-export interface Painted {
+export interface SvgPaint {
   readonly matrix: Matrix;
   /** What is inherited, and the node's own. */
   readonly style: Style;
@@ -14,7 +14,7 @@ export interface Painted {
   readonly opacity: number;
 }
 
-export const UNPAINTED: Painted = { matrix: IDENTITY, style: { fill: '#000000', 'stroke-width': '1' }, opacity: 1 };
+export const UNPAINTED: SvgPaint = { matrix: IDENTITY, style: { fill: '#000000', 'stroke-width': '1' }, opacity: 1 };
 
 const INHERITED = new Set([
   'color',
@@ -115,7 +115,7 @@ const share = (text: string | undefined): number => {
 };
 
 /** What a node is painted with; null where it is not shown. */
-export function paintedIn(node: SvgNode, around: Painted, rules: ReadonlyMap<string, Style>): Painted | null {
+export function paintedIn(node: SvgNode, around: SvgPaint, rules: ReadonlyMap<string, Style>): SvgPaint | null {
   const own = ownStyle(node, rules);
   if (own['display'] === 'none') return null;
   const style = { ...around.style };
@@ -130,8 +130,8 @@ export function paintedIn(node: SvgNode, around: Painted, rules: ReadonlyMap<str
 }
 
 /** A colour as `#rrggbb` with how opaque it is; null for none. @param ends colours at the ends of gradients, by id. */
-export function colourIn(
-  { style, opacity }: Painted,
+export function svgColour(
+  { style, opacity }: SvgPaint,
   key: 'fill' | 'stroke',
   gradients: ReadonlyMap<string, string>,
 ): { colour: string; opacity: number } | null {

@@ -14,7 +14,7 @@ export const keptKinds = Object.keys(KEPT_KINDS) as KeptKindName[];
 export type KeptWhat<K extends KeptKindName> = z.infer<(typeof KEPT_KINDS)[K]['schema']>;
 
 /** Settings under a name. */
-export interface Kept<K extends KeptKindName = KeptKindName> {
+export interface KeptThing<K extends KeptKindName = KeptKindName> {
   readonly id: string;
   readonly kind: K;
   readonly name: string;

@@ -1,6 +1,6 @@
 /** A burst: a flask of hot glass goes off, a thump with its rush of air, and shards that ring as they come down. */
 import { hashShare } from '../../geometry/index.ts';
-import { atPeak, highPass, left, lengthOf, lowPass, whiteNoise } from './noise.ts';
+import { atPeak, highPass, left, soundLength, lowPass, whiteNoise } from './noise.ts';
 import { MADE_RATE, type MadeSound } from './sound-kind.ts';
 
 const SECONDS = 2.5;
@@ -13,7 +13,7 @@ export const burst: MadeSound = {
   closes: false,
   hits: [AT],
   make: (seed) => {
-    const length = lengthOf(SECONDS);
+    const length = soundLength(SECONDS);
     const rush = lowPass(whiteNoise(length, seed), 1800);
     const snap = highPass(whiteNoise(length, seed + 1), 1500);
     const mixed = Float32Array.from({ length }, (_, i) => {
@@ -28,8 +28,8 @@ export const burst: MadeSound = {
       const late = 0.12 + 1.5 * hashShare(seed, n, 1) ** 1.6;
       const [hertz, half] = [2200 + 5200 * hashShare(seed, n, 2), 0.02 + 0.07 * hashShare(seed, n, 3)];
       const loud = 0.16 * left(late, 0.45) * (0.4 + hashShare(seed, n, 4));
-      const from = lengthOf(AT + late);
-      for (let i = from; i < Math.min(length, from + lengthOf(6 * half)); i++) {
+      const from = soundLength(AT + late);
+      for (let i = from; i < Math.min(length, from + soundLength(6 * half)); i++) {
         const after = (i - from) / MADE_RATE;
         mixed[i]! += loud * left(after, half) * Math.sin(2 * Math.PI * hertz * after);
       }

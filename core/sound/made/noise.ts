@@ -3,7 +3,7 @@ import { seededRandom } from '../../geometry/index.ts';
 import { MADE_RATE } from './sound-kind.ts';
 
 /** Samples of so many seconds. */
-export const lengthOf = (seconds: number): number => Math.round(seconds * MADE_RATE);
+export const soundLength = (seconds: number): number => Math.round(seconds * MADE_RATE);
 
 /** White noise, -1 to 1. */
 export function whiteNoise(length: number, seed: number): Float32Array<ArrayBuffer> {

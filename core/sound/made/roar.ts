@@ -1,6 +1,6 @@
 /** A furnace: a deep breath of noise that swells unevenly, with crackling in it. It goes round without a seam. */
 import { hashShare } from '../../geometry/index.ts';
-import { atPeak, closedLoop, highPass, left, lengthOf, lowPass, whiteNoise } from './noise.ts';
+import { atPeak, closedLoop, highPass, left, soundLength, lowPass, whiteNoise } from './noise.ts';
 import { MADE_RATE, type MadeSound } from './sound-kind.ts';
 
 const SECONDS = 6;
@@ -20,7 +20,7 @@ export const roar: MadeSound = {
   closes: true,
   hits: [],
   make: (seed) => {
-    const length = lengthOf(SECONDS + OVER);
+    const length = soundLength(SECONDS + OVER);
     const deep = lowPass(lowPass(whiteNoise(length, seed), 120), 260);
     const breath = highPass(lowPass(whiteNoise(length, seed + 1), 900), 220);
     const hiss = highPass(whiteNoise(length, seed + 2), 2500);
@@ -34,12 +34,12 @@ export const roar: MadeSound = {
       const breathes = swell(i / MADE_RATE);
       return breathes * (14 * deep[i]! + breathes * 1.1 * breath[i]! + 0.03 * hiss[i]!);
     });
-    const closed = closedLoop(mixed, lengthOf(SECONDS));
+    const closed = closedLoop(mixed, soundLength(SECONDS));
     for (let n = 0; n < CRACKLES; n++) {
       const at = Math.floor(hashShare(seed, n, 4) * closed.length);
       const loud = 0.25 + 0.9 * hashShare(seed, n, 5) ** 3;
       const half = 0.0008 + 0.003 * hashShare(seed, n, 6);
-      for (let i = 0; i < lengthOf(0.03); i++)
+      for (let i = 0; i < soundLength(0.03); i++)
         closed[(at + i) % closed.length]! += loud * left(i / MADE_RATE, half) * (2 * hashShare(seed, at + i, 7) - 1);
     }
     return atPeak(closed, 0.5);

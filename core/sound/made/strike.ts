@@ -1,6 +1,6 @@
 /** A strike: lightning into the roof, a crack and its echoes, thunder rolling out behind it. */
 import { hashShare } from '../../geometry/index.ts';
-import { atPeak, highPass, left, lengthOf, lowPass, whiteNoise } from './noise.ts';
+import { atPeak, highPass, left, soundLength, lowPass, whiteNoise } from './noise.ts';
 import { MADE_RATE, type MadeSound } from './sound-kind.ts';
 
 const SECONDS = 3;
@@ -14,7 +14,7 @@ export const strike: MadeSound = {
   closes: false,
   hits: [AT],
   make: (seed) => {
-    const length = lengthOf(SECONDS);
+    const length = soundLength(SECONDS);
     const sharp = highPass(whiteNoise(length, seed), 900);
     const body = lowPass(whiteNoise(length, seed + 1), 700);
     const deep = lowPass(lowPass(whiteNoise(length, seed + 2), 70), 140);

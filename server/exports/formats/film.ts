@@ -7,7 +7,7 @@ import { frameDrawer } from '../../render/frames.ts';
 import { rawFrames } from '../../render/raw-frames.ts';
 import { soundTrack } from './sound-track.ts';
 import { Stopped } from '../../queue/telling.ts';
-import { rangeOf } from './range.ts';
+import { exportRange } from './range.ts';
 import type { Writer } from './writer.ts';
 
 export interface Film {
@@ -21,7 +21,7 @@ export const film =
   ({ picture, sound, container }: Film): Writer =>
   async ({ outline, documents, settings, frames: all, path, tell, assets, recording }) => {
     const taken = takenFrames(settings);
-    const range = rangeOf({ outline, settings, assets });
+    const range = exportRange({ outline, settings, assets });
     const { width, height } = frameDrawer(outline, range);
     const rate = settings.rate ?? shotOf(outline).rate;
     const seeThrough = EXPORT_FORMATS[settings.format].alphas.length > 0;

@@ -17,8 +17,8 @@ import { join } from 'node:path';
 import { ZipFile } from 'yazl';
 import { frameDrawer, type FrameRange } from '../../render/frames.ts';
 import { drawnPart, type Crop } from '../../render/raw-frames.ts';
-import { rangeOf } from './range.ts';
-import { sheetCsv } from './sheets.ts';
+import { exportRange } from './range.ts';
+import { sheetCsvText } from './sheets.ts';
 import type { Writer, Writing } from './writer.ts';
 
 /** A sequence to be encoded. */
@@ -58,7 +58,7 @@ export const framesZip =
     const taken = takenFrames(settings);
     const ending = EXPORT_FORMATS[settings.format].frames!;
     if (settings.sheet) {
-      zip.addBuffer(Buffer.from(sheetCsv(outline, taken.from, taken.to)), `${stem}/${stem}-exposure-sheet.csv`);
+      zip.addBuffer(Buffer.from(sheetCsvText(outline, taken.from, taken.to)), `${stem}/${stem}-exposure-sheet.csv`);
     }
     const stopped = (): false => {
       zip.outputStream.unpipe(file);
@@ -74,7 +74,7 @@ export const framesZip =
       for (const sequence of sequencesOf(outline, settings)) {
         const { name, options } = sequence;
         const into = parts === 'picture' ? stem : `${stem}/${name}`;
-        const range = rangeOf(writing, options);
+        const range = exportRange(writing, options);
         const part = settings.trim ? await drawnPart(outline, range, documents, () => tell(done)) : null;
         if (part === 'stopped') return stopped();
         const cut = settings.trim ? (part ?? EMPTY_CUT) : null;
@@ -95,7 +95,7 @@ export const framesZip =
         }
       }
       if (settings.notes) {
-        const size = frameDrawer(outline, rangeOf(writing));
+        const size = frameDrawer(outline, exportRange(writing));
         zip.addBuffer(Buffer.from(exportNotes(outline, settings, size, noted)), `${stem}/${stem}-notes.txt`);
       }
       zip.end();

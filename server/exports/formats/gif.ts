@@ -8,7 +8,7 @@ import gifenc from 'gifenc';
 import { writeFile } from 'node:fs/promises';
 import { frameDrawer, framesOf, type FrameRange } from '../../render/frames.ts';
 import type { FrameDocuments } from '../../render/frame-documents.ts';
-import { rangeOf } from './range.ts';
+import { exportRange } from './range.ts';
 import type { Writing } from './writer.ts';
 
 const { applyPalette, GIFEncoder, quantize } = gifenc;
@@ -124,7 +124,7 @@ export async function writeGif({
   tell,
   assets,
 }: Writing): Promise<boolean> {
-  const range = rangeOf({ outline, settings, assets });
+  const range = exportRange({ outline, settings, assets });
   const bytes = await makeGif(outline, range, documents, (done, of) => tell(Math.round((done * frames) / of)));
   if (bytes) await writeFile(path, bytes);
   return bytes !== null;

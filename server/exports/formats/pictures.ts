@@ -2,29 +2,29 @@
 import { createCanvas, ImageData, type Canvas } from '@napi-rs/canvas';
 import { frameDrawer } from '../../render/frames.ts';
 import { drawnBox, rawFrames, type Crop, type Pixels } from '../../render/raw-frames.ts';
-import { rangeOf } from './range.ts';
+import { exportRange } from './range.ts';
 import type { Writing } from './writer.ts';
 
 /** A picture of the range. */
-export interface Picture {
+export interface ExportPicture {
   /** Where in the whole picture it lies; null where nothing is drawn. */
   readonly box: Crop | null;
   readonly canvas: Canvas | null;
 }
 
 /** Frames that follow each other and show one picture. */
-export interface Shown {
+export interface ShownPicture {
   readonly picture: number;
   /** Frame of the shot, from 0. */
   readonly from: number;
   readonly frames: number;
 }
 
-export interface Pictures {
+export interface ExportPictures {
   readonly width: number;
   readonly height: number;
-  readonly pictures: readonly Picture[];
-  readonly shown: readonly Shown[];
+  readonly pictures: readonly ExportPicture[];
+  readonly shown: readonly ShownPicture[];
 }
 
 function canvasOf(pixels: Pixels, width: number, { left, top, width: w, height: h }: Crop): Canvas {
@@ -46,12 +46,12 @@ export async function picturesOf(
   { outline, documents, settings, tell, assets }: Writing,
   background: boolean,
   reduced: (canvas: Canvas) => Canvas = (canvas) => canvas,
-): Promise<Pictures | null> {
-  const range = { ...rangeOf({ outline, settings, assets }), background };
+): Promise<ExportPictures | null> {
+  const range = { ...exportRange({ outline, settings, assets }), background };
   const { width, height } = frameDrawer(outline, range);
   const nthOf = new Map<string, number>();
-  const pictures: Picture[] = [];
-  const shown: Shown[] = [];
+  const pictures: ExportPicture[] = [];
+  const shown: ShownPicture[] = [];
   let frame = range.from;
   for await (const { key, pixels } of rawFrames(outline, range, documents, 'straight')) {
     let nth = nthOf.get(key);

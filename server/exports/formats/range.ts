@@ -6,7 +6,7 @@ import type { FrameRange } from '../../render/frames.ts';
 import type { Writing } from './writer.ts';
 
 /** The frames of an export as they are drawn. @param options what of the shot is in them; what is asked for as a whole unless given. */
-export const rangeOf = (
+export const exportRange = (
   { outline, settings, assets }: Pick<Writing, 'outline' | 'settings' | 'assets'>,
   options: DrawOptions = pictureOptions(outline, settings),
 ): FrameRange => ({

@@ -6,7 +6,7 @@ import { writeFile } from 'node:fs/promises';
 import type { Writer } from './writer.ts';
 
 /** @param from first frame, from 0. @param to one past the last. */
-export function sheetCsv(doc: ShotDocument, from: number, to: number): string {
+export function sheetCsvText(doc: ShotDocument, from: number, to: number): string {
   const { head, rows } = exposureSheet(doc, from, to);
   // Spreadsheets take what begins with = and the like for formulas.
   return stringify([[...head], ...rows.map((each) => [...each])], { escape_formulas: true });
@@ -21,4 +21,4 @@ const written =
   };
 
 export const writeSheetPrint = written(sheetPage);
-export const writeSheetCsv = written(sheetCsv);
+export const writeSheetCsv = written(sheetCsvText);

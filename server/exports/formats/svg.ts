@@ -6,7 +6,7 @@ import type { Canvas } from '@napi-rs/canvas';
 import { writeFile } from 'node:fs/promises';
 import { frameDrawer, framesOf, type FrameRange } from '../../render/frames.ts';
 import { framesZip } from './frames-zip.ts';
-import { rangeOf } from './range.ts';
+import { exportRange } from './range.ts';
 import type { Writer, Writing } from './writer.ts';
 
 /** What paths cannot say of an item, drawn: each layer alone. The items of one layer that lie in one use are drawn once. */
@@ -42,7 +42,7 @@ export const writeSvg = framesZip(async function* ({ writing, range }) {
 export const writeSvgMoving: Writer = async (writing) => {
   const { outline, documents, settings, path, tell } = writing;
   const { scale, background, crop } = settings;
-  const range = rangeOf(writing);
+  const range = exportRange(writing);
   const drawer = frameDrawer(outline, range);
   const defs = new Defs();
   const spans: SvgSpan[] = [];

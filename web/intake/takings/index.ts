@@ -1,8 +1,8 @@
 /** Everything that files can be taken for. Of several that fit, the first is what most mean. A new one is a file beside these and a line here. */
 import type { Taking } from '../taking.ts';
 import { moving } from './moving.ts';
-import { archive, palette, sheet, sound } from './others.ts';
-import { film, rasterLayers, sequence, still, stills, zipped } from './pictures.ts';
+import { archive, paletteTaking, sheet, soundTaking } from './others.ts';
+import { filmTaking, rasterLayers, sequence, still, stills, zipped } from './pictures.ts';
 import { scans } from './scans.ts';
 import { svgMarks } from './svg-marks.ts';
 
@@ -13,12 +13,12 @@ export const TAKINGS = {
   stills,
   still,
   scans,
-  film,
+  film: filmTaking,
   rasterLayers,
   zipped,
   archive,
-  sound,
-  palette,
+  sound: soundTaking,
+  palette: paletteTaking,
   sheet,
 } as const satisfies Record<string, Taking>;
 

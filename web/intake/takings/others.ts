@@ -12,7 +12,7 @@ import { called, type Taking } from '../taking.ts';
 
 const one = (files: readonly File[]): boolean => files.length === 1;
 
-export const sound: Taking = {
+export const soundTaking: Taking = {
   label: 'A sound',
   says: 'Heard from the playhead on.',
   fits: (files) => one(files) && isSound(files[0]),
@@ -22,7 +22,7 @@ export const sound: Taking = {
   },
 };
 
-export const palette: Taking = {
+export const paletteTaking: Taking = {
   label: 'Swatches',
   says: 'Added to the palette of the shot.',
   fits: (files) => one(files) && called(files, 'txt', 'css'),

@@ -46,7 +46,7 @@ export const rasterLayers: Taking = {
   bring: ([file], signal) => bringLayers(file, signal),
 };
 
-export const film: Taking = {
+export const filmTaking: Taking = {
   label: 'A plate that moves',
   says: 'Its frames, at the rate of the shot.',
   fits: (files) => files.length === 1 && isFootage(files[0]),

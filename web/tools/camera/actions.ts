@@ -6,7 +6,7 @@ import { key, named, of } from '../../actions/action.ts';
 import { setShowing, showing } from '../../picture/showing.ts';
 import { shotFrameNow } from '../../playback/shot-time.ts';
 import { edit } from '../../shot/document.ts';
-import { film, isFilming } from './filming.ts';
+import { filmCamera, isFilming } from './filming.ts';
 
 const assemble = of('Assemble');
 
@@ -18,12 +18,12 @@ function shakeHere(): void {
     made = added.shakeId;
     return added.doc;
   });
-  if (made) film(true);
+  if (made) filmCamera(true);
 }
 
 export const CAMERA_ACTIONS = named({
   film: assemble('Stand beside the camera, or look through it', [key('KeyF', { alt: true, shift: true })], () => {
-    film(!isFilming());
+    filmCamera(!isFilming());
   }),
   keyCamera: assemble('Set where the camera looks on this frame', [key('KeyK', { alt: true, shift: true })], () => {
     const frame = shotFrameNow();

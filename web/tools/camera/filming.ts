@@ -8,7 +8,7 @@ import { setReferences } from '../../references/references.ts';
 import { pickPlane } from '../place/placing.ts';
 
 /** Begins to stand beside the camera, or looks through it again. */
-export function film(on: boolean): void {
+export function filmCamera(on: boolean): void {
   if (on) {
     pickPlane(null);
     setReferences({ shown: false });

@@ -5,7 +5,7 @@ import { makeTool } from '../../hand/held.ts';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
 import { shotFrameNow } from '../../playback/shot-time.ts';
 import { endGesture, reEdit, takeBack } from '../../shot/document.ts';
-import { film, moveCamera } from './filming.ts';
+import { filmCamera, moveCamera } from './filming.ts';
 
 /** px of the shot that an arrow moves by, and with Shift. */
 const [STEP, FAR_STEP] = [1, 10] as const;
@@ -45,7 +45,7 @@ export const CAMERA = makeTool({
   hasPanel: false,
   onKey: (event) => {
     if (event.code === 'Escape') {
-      film(false);
+      filmCamera(false);
       return 'done';
     }
     const arrow = ARROWS[event.code];

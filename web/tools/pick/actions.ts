@@ -32,7 +32,7 @@ import { madeBy } from '../../hand/brushes.ts';
 import { held } from '../../hand/held.ts';
 import { brushOf } from '../../pen/pen-marks.ts';
 import { edit, say, useDocument } from '../../shot/document.ts';
-import { isChangeable, letGo, pick, pickBy, pickUp, pickedCount, pickedMarks, whyNotChange } from './pick.ts';
+import { isChangeable, clearPick, pick, pickBy, pickUp, pickedCount, pickedMarks, whyNotChange } from './pick.ts';
 import { growthPath } from './growth.ts';
 import { loadedReached } from './reach.ts';
 import { drawingsInHand } from '../../selection/in-hand.ts';
@@ -59,7 +59,7 @@ function give(step: string, style: Style): void {
 function remove(name = 'delete marks'): void {
   const { sets } = pick();
   edit(name, (doc) => deleteMarks(doc, sets));
-  letGo();
+  clearPick();
 }
 
 function duplicate(): void {
@@ -127,7 +127,7 @@ export function toLayer(layerId: Id): void {
       addMarks(deleteMarks(doc, sets), layerId, selection().frame, copiesOf(list, randomId), randomId),
     );
     setSelection({ layerId, picked: null });
-    letGo();
+    clearPick();
   });
 }
 
@@ -226,7 +226,7 @@ export const PICK_ACTIONS = named({
   swatchMarks: marks('Pick up all in this swatch', [], bySwatch, {
     whyNot: () => (held().swatchId ? null : 'Pick a swatch of the palette first.'),
   }),
-  letGo: marks('Let go', [], letGo, { whyNot: whyNotPicked }),
+  letGo: marks('Let go', [], clearPick, { whyNot: whyNotPicked }),
   duplicateMarks: picked('Duplicate', [ctrl('KeyD')], duplicate),
   deleteMarks: picked('Delete marks', [], () => {
     remove();

@@ -1,6 +1,6 @@
 /** Bending what is picked up by a grid. */
 import { apply, invert, type Matrix, type Point } from '@tallow/core/geometry';
-import { bent, flatGrid, STILL, transformed, type Grid } from '@tallow/core/marks';
+import { bent, flatGrid, STILL, transformed, type PointGrid } from '@tallow/core/marks';
 import { useState, type PointerEvent as ReactPointerEvent } from 'react';
 import { startDrag } from '../../parts/dragging.ts';
 import { endGesture, takeBack } from '../../shot/document.ts';
@@ -19,7 +19,7 @@ export function BendGrid({
   placeOf: (e: { clientX: number; clientY: number }) => Point;
 }) {
   const box = usePick((s) => s.box);
-  const [grid, setGrid] = useState<Grid>(() => flatGrid(pick().box, cells));
+  const [grid, setGrid] = useState<PointGrid>(() => flatGrid(pick().box, cells));
   const take = (row: number, column: number) => (event: ReactPointerEvent<Element>) => {
     startDrag(event, () => {
       const before = grid;

@@ -15,7 +15,7 @@ import {
   changePicked,
   followDesk,
   followDocument,
-  letGo,
+  clearPick,
   nudgePicked,
   pick,
   pickBy,
@@ -47,7 +47,7 @@ function open(): void {
   beginAnew();
   takeBrush('ink');
   openDocument(doc, 'Test', []);
-  letGo();
+  clearPick();
 }
 beforeEach(open);
 

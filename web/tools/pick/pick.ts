@@ -19,7 +19,7 @@ import {
   shares,
   STILL,
   transformed,
-  type Spread,
+  type TransformSpread,
   type Transform,
 } from '@tallow/core/marks';
 import { isLocked } from '@tallow/core/timing';
@@ -48,7 +48,7 @@ interface PickState {
   /** From the spaces of drawings on other layers to the active layer's; those that are put alike are left out. */
   readonly spaces: Readonly<Record<Id, Matrix>>;
   /** How a change is spread over several drawings. */
-  readonly spread: Spread;
+  readonly spread: TransformSpread;
   /** Whether what grows does so by the ticks of a path, not evenly. */
   readonly byTicks: boolean;
   readonly by: 'lasso' | 'box';
@@ -134,7 +134,7 @@ export function pickUp(sets: MarkSets): void {
 export const pickedCount = (sets: MarkSets = pick().sets): number =>
   Object.values(sets).reduce((sum, ids) => sum + ids.length, 0);
 
-export const letGo = (): void => {
+export const clearPick = (): void => {
   setPick(NOTHING);
 };
 
@@ -190,13 +190,13 @@ export function sharesNow(sets: MarkSets = pick().sets): Record<Id, number> {
   return Object.fromEntries(within.map(({ drawingId, index }) => [drawingId, each[order.indexOf(index)]!]));
 }
 
-export const middleOf = ({ left, top, right, bottom }: Box): Point => ({
+export const pickMiddle = ({ left, top, right, bottom }: Box): Point => ({
   x: (left + right) / 2,
   y: (top + bottom) / 2,
 });
 
 /** What is turned, scaled and mirrored about, where it lay when the marks were picked up. */
-export const pivotNow = (): Point => pick().pivot ?? middleOf(pick().box);
+export const pivotNow = (): Point => pick().pivot ?? pickMiddle(pick().box);
 
 /** What a matrix of the active layer's space does in the space of a drawing. */
 function inSpaceOf(drawingId: Id, matrix: Matrix): Matrix {

@@ -4,7 +4,7 @@ import { ChevronDown } from 'lucide-react';
 import { CheckItem, DoneItem, ITEM, Menu, MenuLine } from '../../parts/menu.tsx';
 import { useCurrent, type Current } from '../../selection/current.ts';
 import { followDesk } from './pick.ts';
-import { othersReached, setReach, useReach, type ReachName } from './reach.ts';
+import { othersReached, setReach, usePickReach, type ReachName } from './reach.ts';
 
 const WORDS: Readonly<Record<ReachName, string>> = {
   layer: 'this layer',
@@ -48,7 +48,7 @@ function Ticks({ now, chosen }: { now: Current; chosen: readonly string[] }) {
 
 export function ReachRow() {
   const now = useCurrent();
-  const { reach, chosen } = useReach();
+  const { reach, chosen } = usePickReach();
   if (!now || now.layers.length < 2) return null;
   const others = othersReached(now).length;
   return (

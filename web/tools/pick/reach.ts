@@ -17,9 +17,9 @@ interface ReachState {
   readonly chosen: readonly Id[];
 }
 
-export const useReach = create<ReachState>(() => ({ reach: 'layer', chosen: [] }));
-export const reach = useReach.getState;
-export const setReach = useReach.setState;
+export const usePickReach = create<ReachState>(() => ({ reach: 'layer', chosen: [] }));
+export const reach = usePickReach.getState;
+export const setReach = usePickReach.setState;
 
 /** A drawing that is acted on. */
 export interface Reached {

@@ -37,7 +37,7 @@ export function sayIfFixed(doc: ShotDocument, placement: Placement): void {
 }
 
 /** Changes all that is picked, each by itself, as one step. */
-export function changePicked(
+export function changePickedUses(
   name: string,
   change: (placement: Placement, doc: ShotDocument) => Partial<Placement>,
   gesture?: string,
@@ -59,7 +59,7 @@ export function changePicked(
 
 /** Shifts the start of what is picked; presses one after another are one step. */
 const startBy = (by: number) => () => {
-  changePicked('start', ({ start }) => ({ start: start + by }), 'start-by-keys');
+  changePickedUses('start', ({ start }) => ({ start: start + by }), 'start-by-keys');
 };
 
 /** Another drawing of a use shows first: it is slipped under its bar. */
@@ -72,7 +72,7 @@ export const slipped = (placement: Placement, doc: ShotDocument, by: number): Pa
 };
 
 const slipBy = (by: number) => () => {
-  changePicked('slip', (placement, doc) => slipped(placement, doc, by), 'slip-by-keys');
+  changePickedUses('slip', (placement, doc) => slipped(placement, doc, by), 'slip-by-keys');
 };
 
 /** Moves what is picked in the order of what lies with it. */
@@ -124,7 +124,7 @@ function scatterThree(): void {
 }
 
 /** Takes the picked uses away; their elements stay to be used again. */
-export function takeAway(): void {
+function removePicked(): void {
   const { picked } = placing();
   edit(picked.length === 1 ? 'take a use away' : 'take uses away', (doc) => removePlacements(doc, picked));
   pickUses([]);
@@ -142,5 +142,5 @@ export const PLACE_ACTIONS = named({
   splitUse: assemble('Split at the playhead', [alt('Minus')], split, whyNot),
   oneMore: assemble('One more of what is picked', [alt('Equal')], oneMore, whyNot),
   scatter: assemble('Three copies of what is picked, out of step', [shift('Equal')], scatterThree, whyNot),
-  takeUseAway: assemble('Take away what is picked', [alt('Backspace')], takeAway, whyNot),
+  takeUseAway: assemble('Take away what is picked', [alt('Backspace')], removePicked, whyNot),
 });

@@ -19,7 +19,7 @@ import {
   relayed,
   setSmear,
   smearNow,
-  takeAway,
+  removeSmear,
   touchedIn,
   useSmear,
   whyNotSmear,
@@ -30,7 +30,7 @@ import { FastSection } from './fast-section.tsx';
 import { KindPicture } from './kind-pictures.tsx';
 import { OverlapLine, TooMuch } from './overlap-line.tsx';
 import { VolumeChart } from './volume-chart.tsx';
-import { Place, Way } from './way-and-place.tsx';
+import { PlaceRow, WayRow } from './way-and-place.tsx';
 
 /** The numbers of a smear: of the one that is laid, else of the next. */
 function Setting({ smear, control }: { smear: Smear | null; control: Control }) {
@@ -160,7 +160,7 @@ export function SmearPanel() {
             <Small
               title="With its frame, which goes back where it came from"
               onClick={() => {
-                takeAway(smear);
+                removeSmear(smear);
               }}
             >
               Take away
@@ -197,8 +197,8 @@ export function SmearPanel() {
         ))}
       </Fold>
       <Fold label="Its way, its frame, what keeps its form">
-        <Way now={now} smear={smear} />
-        <Place now={now} smear={smear} />
+        <WayRow now={now} smear={smear} />
+        <PlaceRow now={now} smear={smear} />
       </Fold>
       <Fold label="The fast ones">
         <FastSection now={now} />

@@ -2,7 +2,7 @@
 import { key, named, of, shift } from '../../actions/action.ts';
 import { held, makeTool, takeTool } from '../../hand/held.ts';
 import { holdSmear, letGoSmear } from '../../smears/dragging.ts';
-import { laySmearHere, setSmear, smearingOf, smearNow, whyNotSmear, type Asked } from '../../smears/smear.ts';
+import { laySmearHere, setSmear, smearingOf, smearNow, whyNotSmear, type SmearRequest } from '../../smears/smear.ts';
 import { shownNow, current } from '../../selection/current.ts';
 import { selection } from '../../selection/selection.ts';
 import { say } from '../../shot/document.ts';
@@ -18,20 +18,20 @@ export const SMEAR = makeTool({
 });
 
 /** What is picked up of the drawing shown: that is smeared. */
-export function askedNow(): Asked {
+export function askedNow(): SmearRequest {
   const now = current();
   const shown = now && shownNow(now, selection().frame)?.drawingId;
   return { marks: shown ? (pick().sets[shown] ?? []) : [] };
 }
 
 /** Takes smears in hand; what was picked up is remembered, for what is done with it there. */
-export function takeSmear({ marks = [] }: Asked): void {
+export function takeSmearInHand({ marks = [] }: SmearRequest): void {
   setSmear({ picked: marks });
   takeTool(SMEAR);
 }
 
 /** Lays a smear to the drawing shown, or shows the one that is; again, the pen draws. */
-export function smear(): void {
+export function smearHere(): void {
   const asked = askedNow();
   const { laid, place, held: isHeld } = smearNow();
   const inHand = held().tool === SMEAR;
@@ -39,7 +39,7 @@ export function smear(): void {
     takeTool(null);
     return;
   }
-  takeSmear(asked);
+  takeSmearInHand(asked);
   if (laid.length > 0) return;
   const now = current();
   const preset = now && smearingOf(now).form;
@@ -52,13 +52,13 @@ export function smear(): void {
 /** Begins setting the smear here by moving the pen, for as long as a key is held. */
 function hold(): void {
   const asked = askedNow();
-  if (holdSmear(asked)) takeSmear(asked);
+  if (holdSmear(asked)) takeSmearInHand(asked);
 }
 
 const marks = of('Marks');
 
 export const SMEAR_TOOL_ACTIONS = named({
-  smear: marks('Smear from the last drawing to here', [key('Slash')], smear),
+  smear: marks('Smear from the last drawing to here', [key('Slash')], smearHere),
   smearBy: marks('Hold and move: how much it is smeared, and its bend', [shift('KeyK')], hold, {
     release: letGoSmear,
   }),

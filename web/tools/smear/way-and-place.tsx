@@ -14,7 +14,7 @@ const TIME_WORDS: Readonly<Record<Exclude<SmearTime, 'behind'>, { label: string;
 };
 
 /** Which way it goes, and what stops it. */
-export function Way({ now, smear }: { now: Current; smear: Smear | null }) {
+export function WayRow({ now, smear }: { now: Current; smear: Smear | null }) {
   const desk = useSmear();
   const paths = findAll(now.doc, 'path', now.element.paths);
   const guides = [...findAll(now.doc, 'guide', shotOf(now.doc).guides)].filter(({ form }) => form !== 'grid');
@@ -87,7 +87,7 @@ export function Way({ now, smear }: { now: Current; smear: Smear | null }) {
 const PICK_FIRST = 'Pick it up on the drawing that arrives first (C), then come back here.';
 
 /** When it is seen, and as what it is laid. */
-export function Place({ now, smear }: { now: Current; smear: Smear | null }) {
+export function PlaceRow({ now, smear }: { now: Current; smear: Smear | null }) {
   const desk = useSmear();
   const asGuide = smear?.asGuide ?? desk.asGuide;
   const time = smear?.time ?? desk.time;
