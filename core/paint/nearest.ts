@@ -9,7 +9,7 @@
 export const FARTHEST = 0xffff;
 
 export interface Near {
-  /** Squared distance to the nearest pixel of the set, whole, `FAR` where none is within reach. */
+  /** Squared distance to the nearest pixel of the set, whole, `FARTHEST` where none is within reach. */
   readonly squares: Uint16Array;
   /** Index of that pixel; of no meaning where none is within reach. */
   readonly nearest: Int32Array;

@@ -1,6 +1,7 @@
 /** What an action is: something that can be done by a button, a menu and a key. Each room has a list of its own. */
 import { say } from '../shot/document.ts';
 
+/** A key of the keyboard by its place, with what is held beside it. */
 export interface Shortcut {
   /** Physical key, as in `KeyboardEvent.code`. */
   readonly code: string;
