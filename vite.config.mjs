@@ -33,19 +33,8 @@ const PARTS = [
   },
 ];
 
-/** Parts in the order in which they are evaluated; what a visit may never need is not among them. */
-const AHEAD = [
-  'react',
-  'interface',
-  'ground',
-  'packages',
-  'document',
-  'core',
-  'base',
-  'tools',
-  'panels',
-  'application',
-];
+/** Parts that every visit needs: what reads zips is asked for by itself, and what the beginning needs stands in the page. */
+const AHEAD = [...PARTS.map(({ name }) => name).filter((name) => name !== 'zip' && name !== 'begin'), 'application'];
 
 /**
  * Has the browser fetch and compile all parts from the beginning: asked for one after another, each was fetched only when

@@ -17,6 +17,8 @@ interface InHand {
 const NAME = 'tallow-hands';
 /** Layers remembered, the ones drawn on last. */
 const MAX = 200;
+/** Widths a stroke may have, px: with another the server would refuse it. */
+const WIDTHS = { min: 0.1, max: 2000 } as const;
 
 /** What this browser remembers of layers; whatever else is there is passed over. */
 function recalled(): Map<Id, InHand> {
@@ -28,7 +30,11 @@ function recalled(): Map<Id, InHand> {
 function isEntry(entry: unknown): entry is [Id, InHand] {
   if (!Array.isArray(entry) || typeof entry[0] !== 'string') return false;
   const { brushName, width, swatchId } = (entry[1] ?? {}) as Partial<Record<keyof InHand, unknown>>;
-  const hasBrush = BRUSH_NAMES.some((name) => name === brushName) && typeof width === 'number' && width > 0;
+  const hasBrush =
+    BRUSH_NAMES.some((name) => name === brushName) &&
+    typeof width === 'number' &&
+    width >= WIDTHS.min &&
+    width <= WIDTHS.max;
   return hasBrush && (swatchId === null || typeof swatchId === 'string');
 }
 
@@ -41,10 +47,13 @@ export function drawnOn(layerId: Id): void {
   const { width } = brushes[brushName];
   const before = kept.get(layerId);
   if (before?.brushName === brushName && before.width === width && before.swatchId === swatchId) return;
-  // Put in anew, it is the last of them.
-  kept.delete(layerId);
-  kept.set(layerId, { brushName, width, swatchId });
-  remember(NAME, [...kept].slice(-MAX));
+  const own = { brushName, width, swatchId };
+  kept.set(layerId, own);
+  // Another tab may have noted others meanwhile. Put in anew, this one is the last of them.
+  const all = recalled();
+  all.delete(layerId);
+  all.set(layerId, own);
+  remember(NAME, [...all].slice(-MAX));
 }
 
 function follow(): void {

@@ -13,7 +13,7 @@ import { ShelfCard } from '../shelf/shelf-card.tsx';
 import { foundOn, loadShelf, tagsFrom, takeOff, tellOf, useShelf } from '../shelf/shelf.ts';
 import { NoticeBar } from '../shot/notice.tsx';
 import { KeptSettings } from './kept-settings.tsx';
-import { ShotMenu } from './more-menu.tsx';
+import { MoreAbout } from './more-about.tsx';
 
 /** What of an effect is typed, as it is called. */
 const TYPED = {
@@ -36,7 +36,7 @@ function Item({ item, moves }: { item: ShelfItem; moves: boolean }) {
         does="Open it, to look at and to work on"
         onChoose={() => void navigate(`/shots/${item.id}/draw`)}
       >
-        <ShotMenu label={`More about ${item.name}`}>
+        <MoreAbout label={`More about ${item.name}`}>
           <DropdownMenu.Item
             className={ITEM}
             onSelect={() => {
@@ -75,7 +75,7 @@ function Item({ item, moves }: { item: ShelfItem; moves: boolean }) {
           <DropdownMenu.Item className={ITEM} onSelect={() => void takeOff(item)}>
             <Trash2 size={15} /> Off the shelf
           </DropdownMenu.Item>
-        </ShotMenu>
+        </MoreAbout>
       </ShelfCard>
       {typing ? (
         <NameField

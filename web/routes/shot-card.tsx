@@ -10,7 +10,7 @@ import type { ShotSummary } from '../api/types.ts';
 import { ITEM } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import type { Archived } from './archiving.ts';
-import { ShotMenu } from './more-menu.tsx';
+import { MoreAbout } from './more-about.tsx';
 import { removeWithUndo, type ShotsChange } from './all-shots.ts';
 
 /** The loop where it may play, else the still picture; what flashes plays only when asked for. */
@@ -86,7 +86,7 @@ export function ShotCard({ shot, change, onArchive, moves }: ShotCardProps) {
             {shot.width}×{shot.height} · {shot.rate} fps · {shot.length} f · {secondsText(shot.length, shot.rate)}
           </div>
         </div>
-        <ShotMenu label={`More about ${shot.name}`}>
+        <MoreAbout label={`More about ${shot.name}`}>
           <DropdownMenu.Item
             className={ITEM}
             onSelect={() => {
@@ -117,7 +117,7 @@ export function ShotCard({ shot, change, onArchive, moves }: ShotCardProps) {
           >
             <Trash2 size={15} /> Delete
           </DropdownMenu.Item>
-        </ShotMenu>
+        </MoreAbout>
       </div>
     </article>
   );

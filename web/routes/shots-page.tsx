@@ -13,7 +13,7 @@ import { NoticeBar } from '../shot/notice.tsx';
 import { isArchive, useArchiving, type Archived } from './archiving.ts';
 import { ComingBar } from '../parts/coming-bar.tsx';
 import { useDroppedFootage } from './dropped-footage.ts';
-import { ShotMenu } from './more-menu.tsx';
+import { MoreAbout } from './more-about.tsx';
 import { NewShot } from './new-shot.tsx';
 import { removeWithUndo, useAllShots, type ShotsChange } from './all-shots.ts';
 import { RoomDialog } from './room-dialog.tsx';
@@ -69,7 +69,7 @@ function ProductionSection({
         ) : (
           <h2 className="font-name truncate text-2xl">{production.name}</h2>
         )}
-        <ShotMenu label={`More about ${production.name}`}>
+        <MoreAbout label={`More about ${production.name}`}>
           <DropdownMenu.Item
             className={ITEM}
             onSelect={() => {
@@ -94,7 +94,7 @@ function ProductionSection({
           >
             <Trash2 size={15} /> Delete
           </DropdownMenu.Item>
-        </ShotMenu>
+        </MoreAbout>
       </div>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-x-6 gap-y-8">
         {onNew ? (
@@ -210,7 +210,7 @@ export function ShotsPage() {
         <Button className={first ? '' : 'ml-auto'} onClick={addProduction}>
           <Plus size={16} /> New production
         </Button>
-        <ShotMenu label="Archives and room">
+        <MoreAbout label="Archives and room">
           <DropdownMenu.Item className={ITEM} onSelect={() => opened.current?.click()}>
             <ArchiveRestore size={15} /> Open an archive…
           </DropdownMenu.Item>
@@ -231,7 +231,7 @@ export function ShotsPage() {
           >
             <HardDrive size={15} /> Room taken…
           </DropdownMenu.Item>
-        </ShotMenu>
+        </MoreAbout>
         <input
           ref={opened}
           type="file"

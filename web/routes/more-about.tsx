@@ -3,7 +3,7 @@ import { Ellipsis } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Menu } from '../parts/menu.tsx';
 
-export function ShotMenu({ label, children }: { label: string; children: ReactNode }) {
+export function MoreAbout({ label, children }: { label: string; children: ReactNode }) {
   return (
     <Menu
       label={label}
