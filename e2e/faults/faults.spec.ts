@@ -68,7 +68,12 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
       next: () => numbers++,
       group: () => (groups += 1),
       context: browser.open,
-      giveUp: browser.giveUp,
+      giveUp: async (context) => {
+        hands.forEach((each) => {
+          each.doubt();
+        });
+        await browser.giveUp(context);
+      },
     };
 
     // Two strokes tell how places of the picture lie in the shot.
@@ -204,6 +209,7 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
       healedMs: Math.round(healed),
     };
     console.log(`faults ${JSON.stringify(summary)}`);
+    const found: string[] = [];
     if (verdict.about.length > 0) {
       const once = (await world.everyDrawing()).map(({ revision, deleted, body }) => {
         const { id, marks } = drawnOf(body);
@@ -212,12 +218,16 @@ test(`strokes under kills for ${MINUTES} minutes: none lost, none doubled, none 
       });
       const lost = once.filter(({ numbers }) => verdict.lost.some((number) => numbers.includes(number)));
       const history = await world.historyOf([...new Set(lost.map(({ id }) => id))]);
+      const groups = new Set(verdict.about.map((line) => /group \d+/.exec(line)?.[0]));
+      const begun = hands.flatMap((hand) => hand.begun).filter((line) => groups.has(/group \d+/.exec(line)?.[0]));
       const unopened = hands.flatMap((hand) => hand.unopened);
-      console.log([...told, ...unopened, ...verdict.about, ...lost.map(({ line }) => line), ...history].join('\n'));
+      // The last is what stays where only the end of a long failure is kept.
+      found.push(...history, ...lost.map(({ line }) => line), ...unopened, ...told, ...begun, ...verdict.about);
     }
     const report = process.env['TALLOW_FAULTS_REPORT'];
     if (report) appendFileSync(report, `${JSON.stringify({ ...summary, ...verdict })}\n`);
-    expect(verdict).toMatchObject({ about: [], lost: [], doubled: [], elsewhere: [], strange: 0 });
+    expect(found).toEqual([]);
+    expect(verdict).toMatchObject({ lost: [], doubled: [], elsewhere: [], strange: 0 });
     // How many there are is the machine's; without any the run would say nothing.
     expect(verdict.finished).toBeGreaterThan(MINUTES);
     expect(kills()).toBeGreaterThan(MINUTES);

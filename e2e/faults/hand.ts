@@ -5,8 +5,8 @@ import { leftInStore, tabsInStoreAreHeld } from '../browser-store.ts';
 import { pause, within, type Chance } from './chance.ts';
 import { placeOf, type Stroke } from './tally.ts';
 
-/** A stroke whose page is killed sooner than this after its pen was lifted counts as unfinished, ms: so long the header may not know that a store hangs. */
-const DURABLE_MS = 600;
+/** Longer than the header may not know that a store hangs, ms. */
+const KNOWN_MS = 600;
 const OPEN_MS = 20_000;
 /** Longest that a browser may take to give a page; one that takes longer is dead and says nothing any more. */
 const PAGE_MS = 15_000;
@@ -40,10 +40,14 @@ export class Hand {
   private tab: Tab | null = null;
   private opening: Promise<Tab> | null = null;
   private group: number | null = null;
+  /** Until when all that was finished is known to be kept by somebody else than the page. */
+  private keptUntil = 0;
   /** How often the shot was opened. */
   opened = 0;
   /** When it did not open, and what was seen then. */
   readonly unopened: string[] = [];
+  /** Where each of its drawings was begun: what the page said before the key and after it. */
+  readonly begun: string[] = [];
 
   constructor(
     private readonly name: string,
@@ -91,6 +95,7 @@ export class Hand {
 
   private async openShot(page: Page): Promise<Tab> {
     page.on('crash', () => {
+      this.doubt();
       this.forget();
       void page.close().catch(() => undefined);
     });
@@ -133,9 +138,20 @@ export class Hand {
   /** Whether all that was finished when it was asked is kept by somebody else than the page, as far as the header says. */
   async isKept(): Promise<Kept> {
     const asked = performance.now();
+    await this.known();
     const { text, why } = await this.says();
     const kept = text === 'Saved' || (text !== '' && text !== 'Only in this page' && !/keeps no/.test(why));
+    if (kept) this.keptUntil = asked;
     return { kept, asked, said: `${this.name} asked at ${Math.round(asked)}: ${text}, ${why}` };
+  }
+
+  /** Waits until the header knows of all that was finished so far, by a timer of the page's own: those begun before it have run out. */
+  private async known(): Promise<void> {
+    const wait = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
+    await within(
+      ASK_MS,
+      this.ready().then(({ page }) => page.evaluate(wait, KNOWN_MS)),
+    ).catch(() => undefined);
   }
 
   /** How many unsaved things this browser's store holds, of any tab. */
@@ -163,6 +179,7 @@ export class Hand {
     try {
       await within(LONGEST_MS, this.doSomething());
     } catch {
+      this.doubt();
       await this.close();
     }
   }
@@ -178,12 +195,25 @@ export class Hand {
     ] as const);
     if (this.group === null || what === 'drawing') {
       // A new drawing, which from here on is the one that is drawn on.
+      const before = await this.where(tab);
       await keyboard.press('KeyS');
       this.group = this.desk.group();
+      this.begun.push(`group ${this.group} of ${this.name}: ${before}, then ${await this.where(tab)}`);
     }
     if (what === 'hold') await keyboard.press(this.chance.below(2) === 0 ? 'KeyG' : 'Shift+KeyG');
     else if (what === 'undone and done again') await this.toAndFro(tab, this.group);
     else await this.stroke(tab, this.group);
+  }
+
+  /** Which frame the page is on, as it says itself, and what it said last. */
+  private async where({ page }: Tab): Promise<string> {
+    const frame = await page
+      .getByTestId('frame-of')
+      .first()
+      .innerText({ timeout: 2000 })
+      .catch(() => 'no frame');
+    const notice = await page.getByRole('status').allInnerTexts();
+    return [frame.replace(/\s+/g, ' '), ...notice].join(' ');
   }
 
   private async stroke({ pen }: Tab, group: number): Promise<Stroke> {
@@ -219,10 +249,9 @@ export class Hand {
     return true;
   }
 
-  /** Strokes that were too fresh when the header was asked are not counted on once the page is killed. */
-  doubt(since: number): void {
-    for (const stroke of this.desk.strokes)
-      if (stroke.hand === this.name && stroke.at > since - DURABLE_MS) stroke.finished = false;
+  /** Strokes that came after the header was asked are not counted on once the page is killed, or has gone by itself. */
+  doubt(since = this.keptUntil): void {
+    for (const stroke of this.desk.strokes) if (stroke.hand === this.name && stroke.at > since) stroke.finished = false;
   }
 
   async close(): Promise<void> {

@@ -15,7 +15,7 @@ let seq = 0;
 let latest: Map<Id, Kept>;
 let told = 0;
 
-const outboxOf = () =>
+const outboxOf = (changed = () => undefined) =>
   new Outbox(
     shotId,
     tab,
@@ -27,6 +27,7 @@ const outboxOf = () =>
     },
     () => {
       told += 1;
+      changed();
     },
   );
 const pendingOf = (id: Id): Kept => ({ id, base: null, entity, seq }) as unknown as Kept;
@@ -109,6 +110,30 @@ test('a store that does not answer is told within half a second, and when it ans
   go();
   await until(() => outbox.trouble === null, 'it to be over');
   expect(outbox.held).toBe(1);
+  outbox.close();
+});
+
+test('what comes while one writing takes long is told half a second after it came, not after that writing ended', async () => {
+  const order: string[] = [];
+  let half: ReturnType<typeof setTimeout> | undefined;
+  const outbox = outboxOf(() => {
+    if (outbox.held < 1) return undefined;
+    half ??= setTimeout(() => order.push('half of the time again'), 250);
+    if (outbox.trouble !== null) order.push('told');
+    return undefined;
+  });
+  let go: () => void = () => undefined;
+  browserStore.run = (work) =>
+    new Promise<void>((done) => {
+      go = done;
+    }).then(() => run(work));
+  touch(outbox, 'a');
+  touch(outbox, 'b');
+  await until(() => outbox.trouble !== null, 'the trouble to be told');
+  go();
+  await until(() => order.includes('told'), 'it to be told of the second');
+  expect(order).toEqual(['told']);
+  clearTimeout(half);
   outbox.close();
 });
 

@@ -5,7 +5,7 @@
 import type { Id } from '@tallow/core/document';
 import { browserStore, rangeOf, type Kept, type KeptBatch } from './browser-store.ts';
 
-/** When nothing could be written for longer than that, the store is taken as not answering, ms. */
+/** When something touched could not be written for longer than that, the store is taken as not answering, ms. */
 const LATE_MS = 500;
 
 /** What is to be kept: asked for when it is written, so that only the latest is. */
@@ -25,6 +25,8 @@ export class Outbox {
   private wantsWriting = false;
   private writing = false;
   private late: string | null = null;
+  /** When the first thing was touched that no write has begun with yet, or null. */
+  private since: number | null = null;
   /** Runs out when the store has not answered for too long, whether it is open or on its way to be. */
   private patience: ReturnType<typeof setTimeout> | undefined;
   private readonly unlisten: () => void;
@@ -54,11 +56,20 @@ export class Outbox {
   touch(ids: Iterable<Id>): void {
     for (const id of ids) this.touched.add(id);
     this.wantsWriting = true;
-    this.patience ??= setTimeout(() => {
-      this.late = 'it does not answer';
-      this.tell();
-    }, LATE_MS);
+    this.since ??= performance.now();
+    this.lookAgain(this.since);
     void this.write();
+  }
+
+  /** Says that the store does not answer when something touched at a time is not kept in time. */
+  private lookAgain(since: number): void {
+    this.patience ??= setTimeout(
+      () => {
+        this.late = 'it does not answer';
+        this.tell();
+      },
+      since + LATE_MS - performance.now(),
+    );
   }
 
   /** Done when all up to an edit is kept, or after so many ms without. */
@@ -90,12 +101,12 @@ export class Outbox {
     this.changed();
   }
 
-  /** The store has kept what there was; what has come since is waited for anew. */
+  /** The store has kept what there was; what has come since is waited for from when it came. */
   private answered(): void {
     clearTimeout(this.patience);
     this.patience = undefined;
     this.late = null;
-    if (this.wantsWriting) this.touch([]);
+    if (this.since !== null) this.lookAgain(this.since);
     this.tell();
   }
 
@@ -120,6 +131,7 @@ export class Outbox {
         const ids = [...this.touched];
         this.touched.clear();
         this.wantsWriting = false;
+        this.since = null;
         const seq = this.unsaved.seq();
         const records = ids.map((id) => [id, this.unsaved.pendingOf(id)] as const);
         const batch = this.unsaved.batch();
