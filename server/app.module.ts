@@ -20,6 +20,7 @@ import { QueueService } from './queue/queue.service.ts';
 import { HealthController } from './health/health.controller.ts';
 import { LoopsService } from './cards/loops.service.ts';
 import { ChangesService } from './shots/changes.service.ts';
+import { OpenShots } from './shots/open-shots.ts';
 import { PartsService } from './shots/parts.service.ts';
 import { PicturesService } from './cards/pictures.service.ts';
 import { ProductionsService } from './shots/productions.service.ts';
@@ -35,8 +36,8 @@ class HealthModule {}
 
 @Module({
   controllers: [ShotsController, ProductionsController],
-  providers: [ShotsService, SavesService, PartsService, ChangesService, ProductionsService],
-  exports: [ShotsService, SavesService, ProductionsService],
+  providers: [ShotsService, SavesService, PartsService, ChangesService, ProductionsService, OpenShots],
+  exports: [ShotsService, SavesService, ProductionsService, OpenShots],
 })
 class ShotsModule {}
 

@@ -4,10 +4,15 @@ import type { Knex } from 'knex';
 import { DATABASE } from '../db/database.ts';
 import { LOOP_QUEUE } from '../queue/queue.ts';
 import { QueueService } from '../queue/queue.service.ts';
+import { OpenShots } from '../shots/open-shots.ts';
 
-/** How often shots that changed are looked for, and how long one must have rested. */
+/** How often shots that changed are looked for, ms. */
 const LOOK_MS = 2000;
-const REST_SECONDS = 4;
+/**
+ * How long a shot must have rested, s: one that is open somewhere is about to change again, and making a loop takes most of a
+ * core that the next stroke would have.
+ */
+const REST_SECONDS = { shut: 4, open: 30 } as const;
 
 /** Has a loop made for every shot that has changed since its last one, once it has rested. */
 @Injectable()
@@ -17,6 +22,7 @@ export class LoopsService implements OnApplicationBootstrap, OnApplicationShutdo
   constructor(
     @Inject(DATABASE) private readonly database: Knex,
     private readonly queue: QueueService,
+    private readonly open: OpenShots,
   ) {}
 
   onApplicationBootstrap(): void {
@@ -31,14 +37,20 @@ export class LoopsService implements OnApplicationBootstrap, OnApplicationShutdo
   }
 
   private async ask(): Promise<void> {
-    const stale = await this.database('shots')
+    for (const id of await this.due()) await this.queue.send(LOOP_QUEUE, { shotId: id }, id);
+  }
+
+  /** The shots whose loop is to be made now, those changed last first. */
+  async due(): Promise<Id[]> {
+    const rested = (seconds: number): string => `shots.updated_at < now() - interval '${seconds} seconds'`;
+    return this.database('shots')
       .leftJoin('loops', 'loops.shot_id', 'shots.id')
       .whereNull('shots.deleted_at')
       .whereRaw('(loops.revision is null or loops.revision <> shots.revision)')
-      .whereRaw(`shots.updated_at < now() - interval '${REST_SECONDS} seconds'`)
+      .whereRaw(rested(REST_SECONDS.shut))
+      .where((either) => either.whereNotIn('shots.id', this.open.now()).orWhereRaw(rested(REST_SECONDS.open)))
       .orderBy('shots.updated_at', 'desc')
       .limit(8)
-      .select<{ id: Id }[]>('shots.id');
-    for (const { id } of stale) await this.queue.send(LOOP_QUEUE, { shotId: id }, id);
+      .pluck<Id[]>('shots.id');
   }
 }

@@ -17,6 +17,7 @@ import { ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
 import { Problem } from '../http/problem.ts';
 import { ChangesService } from './changes.service.ts';
+import { OpenShots } from './open-shots.ts';
 import { IdPipe } from '../http/id.pipe.ts';
 import { PartsService } from './parts.service.ts';
 import { ProductionsService } from './productions.service.ts';
@@ -72,6 +73,7 @@ export class ShotsController {
     private readonly saves: SavesService,
     private readonly changes: ChangesService,
     private readonly parts: PartsService,
+    private readonly open: OpenShots,
   ) {}
 
   @Get() list() {
@@ -116,6 +118,7 @@ export class ShotsController {
     @Query('upTo') upTo = '',
     @Query('after') after = '',
   ) {
+    this.open.see(id);
     const last = upTo === '' ? null : revisionOf('upTo', upTo);
     return this.changes.page(id, revisionOf('since', since), last, after === '' ? null : after);
   }

@@ -79,16 +79,21 @@ export const boxOfLayers = (doc: ShotDocument, layers: readonly Layer[]): Box | 
 export const movingOf = (layers: readonly TimedLayer[]): TimedLayer[] =>
   layers.filter((timed) => isVisible(timed) && timed.layer.role !== 'guide' && timed.list.period !== 1);
 
-const TELL_MS = 40;
+/** ms between tellings of arrivals: while few are wanted, as after a stroke, and while a shot is being filled. */
+const TELL_MS = { few: 40, many: 250 } as const;
+const FEW = 8;
 let telling = false;
-/** Tells those who show pictures of arrivals: not of each one, as they look at all of theirs again. */
+/** Tells those who show pictures of arrivals: not of each one, as they look at all of theirs again and draw them. */
 function tellSoon(): void {
   if (telling) return;
   telling = true;
-  setTimeout(() => {
-    telling = false;
-    useArrivals.setState(({ count }) => ({ count: count + 1 }));
-  }, TELL_MS);
+  setTimeout(
+    () => {
+      telling = false;
+      useArrivals.setState(({ count }) => ({ count: count + 1 }));
+    },
+    wanted.size > FEW ? TELL_MS.many : TELL_MS.few,
+  );
 }
 
 /** What was asked for last is drawn first: it is what is looked at now. */

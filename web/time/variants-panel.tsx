@@ -10,6 +10,7 @@ import { Check, Panel, Small, Words } from '../parts/panel.tsx';
 import { useCurrent, type Current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { playback, setPlayback, usePlayback } from '../playback/playback.ts';
+import { runSmallLoop } from '../playback/small-loop.ts';
 import { edit } from '../shot/document.ts';
 import { boxOfLayers, miniature, movingOf, sheetsAt } from '../picture/miniatures.ts';
 import { showPanel } from '../screen/panels.ts';
@@ -37,24 +38,20 @@ function Running({ now, variant }: { now: Current; variant: Variant }) {
     const side = SIDE * devicePixelRatio;
     const { rate } = shotOf(doc);
     const calm = matchMedia('(prefers-reduced-motion: reduce)').matches;
-    let running = 0;
     let last = -1;
-    const tick = (time: number): void => {
-      running = requestAnimationFrame(tick);
+    return runSmallLoop((time) => {
       const { frame: own } = selection();
       const { speed } = playback();
       const frame = calm ? own % length : Math.floor((time * rate * speed) / 1000) % length;
-      if (frame === last) return;
-      const bitmap = miniature(doc, sheetsAt(layers, element, frame, length), box, side, side);
-      if (!bitmap) return;
-      last = frame;
-      context.clearRect(0, 0, side, side);
-      context.drawImage(bitmap, 0, 0);
-    };
-    running = requestAnimationFrame(tick);
-    return () => {
-      cancelAnimationFrame(running);
-    };
+      const bitmap =
+        frame === last ? undefined : miniature(doc, sheetsAt(layers, element, frame, length), box, side, side);
+      if (bitmap) {
+        last = frame;
+        context.clearRect(0, 0, side, side);
+        context.drawImage(bitmap, 0, 0);
+      }
+      return calm || frame !== last ? 'follows' : rate * speed;
+    });
   }, [now, variant]);
   const side = SIDE * devicePixelRatio;
   return <canvas ref={canvas} width={side} height={side} style={{ width: SIDE, height: SIDE }} />;

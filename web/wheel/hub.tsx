@@ -6,6 +6,7 @@ import { secondsText } from '@tallow/core/timing';
 import { useEffect, useRef } from 'react';
 import { homeMatrix, shotFrameOf, shownNow, type Current } from '../selection/current.ts';
 import { playback, usePlayback } from '../playback/playback.ts';
+import { runSmallLoop } from '../playback/small-loop.ts';
 import { selection, useSelection } from '../selection/selection.ts';
 import { boxOfLayers, miniature, movingOf, sheetsAt, useArrivals } from '../picture/miniatures.ts';
 import { heldFor } from '../time/time-edits.ts';
@@ -57,8 +58,7 @@ export function Loop({ now, size }: { now: Current; size: number }) {
     let shown: ImageBitmap | undefined | null = null;
     let shownFrame = -1;
     let picture: ImageBitmap | undefined;
-    let running = 0;
-    const tick = (time: number): void => {
+    return runSmallLoop((time) => {
       const { playing, hubRuns, speed } = playback();
       const { frame } = selection();
       const own = playing || calm || !hubRuns;
@@ -79,12 +79,10 @@ export function Loop({ now, size }: { now: Current; size: number }) {
         if (picture) context.drawImage(picture, 0, 0);
         if (growsHere) live.sketch(hub, scratch, matrix);
       }
-      running = requestAnimationFrame(tick);
-    };
-    running = requestAnimationFrame(tick);
-    return () => {
-      cancelAnimationFrame(running);
-    };
+      if (live || playing) return 'refresh';
+      // One that is still being drawn is looked for again.
+      return own || !picture ? 'follows' : rate * speed;
+    });
   }, [now, arrivals, side]);
 
   return <canvas ref={canvas} width={side} height={side} style={{ width: size, height: size }} data-testid="loop" />;
