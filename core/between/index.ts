@@ -1,9 +1,9 @@
-export * from './similar.ts';
-export * from './match.ts';
-export { bodyOf, type MarkExtent } from './outline.ts';
-export * from './between.ts';
-export * from './spread.ts';
-export * from './boil.ts';
-export * from './ahead.ts';
-export * from './pieces.ts';
-export * from './lay.ts';
+export { matrixOfSimilarity, powerOf, type Similarity, similarityBetween } from './similar.ts';
+export { matchMarks, type Pairing, waysCome } from './match.ts';
+export { bodyOf } from './outline.ts';
+export { betweenAt } from './between.ts';
+export { drawingOrder, EVEN, putShare, sharesFor, type Spread } from './spread.ts';
+export { type Boil, boiled } from './boil.ts';
+export { extrapolated, waysBack } from './ahead.ts';
+export { marksOfPiece, nextPieceName, piecesOf, pieceTicks } from './pieces.ts';
+export { type BetweenWork, computeBetweens, pairingsOf } from './lay.ts';

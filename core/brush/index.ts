@@ -1,13 +1,25 @@
-export * from './steady.ts';
+export { steadyReach, SteadyStroke } from './steady.ts';
 export { TIPS, newestVersion, tipOf } from './tips.ts';
-export * from './breadth.ts';
-export * from './walk.ts';
-export * from './ink.ts';
-export * from './flecks.ts';
-export * from './alpha-area.ts';
-export * from './deposit.ts';
-export * from './shades.ts';
-export * from './haze.ts';
-export * from './response.ts';
-export * from './outline.ts';
-export * from './figures.ts';
+export { breadthAt, breadths, leanOf } from './breadth.ts';
+export { along, chunkBox, chunkCount, firstOpenChunk, middleLine, pieceAt, strokeRoom, walkChunk } from './walk.ts';
+export { inkChunk } from './ink.ts';
+export { fleckChunk } from './flecks.ts';
+export { type AlphaArea, emptyArea, touchedBoxes } from './alpha-area.ts';
+export { depositChunk } from './deposit.ts';
+export { type Grounds, makeGrounds, paperAt, SHADES, takeGrounds } from './shades.ts';
+export { HAZE_FADE, hazeChunk } from './haze.ts';
+export { answered, type Response, STRAIGHT } from './response.ts';
+export { closedSamples, outlineRing } from './outline.ts';
+export {
+  arcPoints,
+  curveThrough,
+  FIGURE_FORMS,
+  type FigureForm,
+  FINISHES,
+  hasCorners,
+  isPlain,
+  levelled,
+  madeSamples,
+  type Making,
+  type StrokeFinish,
+} from './figures.ts';

@@ -1,3 +1,3 @@
-export * from './steps.ts';
-export * from './findings.ts';
-export * from './seam.ts';
+export { type Cover, coverOf, DRAWN, LARGE_STEP, seamRatio, stepSizes, wayBetween } from './steps.ts';
+export { beyondFrame, type DrawingFacts, factsOf, type Finding, findingsOf } from './findings.ts';
+export { bestJoins, type Join, seamReport, type SeamReport } from './seam.ts';

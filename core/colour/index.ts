@@ -1,4 +1,4 @@
-export * from './contrast.ts';
-export * from './pairs.ts';
-export * from './flashes.ts';
-export * from './oklch.ts';
+export { asLight, channels, contrast, distance, luminance, oklab } from './contrast.ts';
+export { COLOUR_PAIRS, type ColourPair, farthestPair } from './pairs.ts';
+export { flashesPerSecond, SAFE_FLASHES } from './flashes.ts';
+export { hexOf, MAX_CHROMA, type Oklch, oklchOf, shifted } from './oklch.ts';

@@ -1,1 +1,1 @@
-export * from './control.ts';
+export { choice, type Control, control, type Settings, settingsOf } from './control.ts';

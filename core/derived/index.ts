@@ -9,12 +9,11 @@ import { smear } from './smear.ts';
 import { starter } from './starter.ts';
 import { tone } from './tone.ts';
 
-export type { Derived, LaidThing, Source } from './derived.ts';
 export { endsOf } from './between.ts';
 export { boundDrawings, boundsPrint } from './fill.ts';
 export { ridden, ridePrint, usesOfBoth } from './ride.ts';
-export { smearedDrawings, smearPrint } from './smear.ts';
-export { litSlots, type BodySlot } from './tone.ts';
+export { smearPrint } from './smear.ts';
+export { litSlots } from './tone.ts';
 export { outlineOf, outlinesOf, pathPrint, printOf, textPrint, wayPrint } from './print.ts';
 
 /** All of them, each by its kind of entity. */

@@ -6,10 +6,7 @@ import type { Derived } from './derived.ts';
 import { outlinesOf, textPrint, wayPrint } from './print.ts';
 
 /** Drawings of the subject's layers on all slots a smear is laid from, or null while one is not loaded. */
-export function smearedDrawings(
-  doc: ShotDocument,
-  { layers, stops }: Pick<Smear, 'layers' | 'stops'>,
-): Drawing[] | null {
+function smearedDrawings(doc: ShotDocument, { layers, stops }: Pick<Smear, 'layers' | 'stops'>): Drawing[] | null {
   const all: Drawing[] = [];
   for (const layerId of layers) {
     const slots = find(doc, 'layer', layerId)?.slots ?? {};

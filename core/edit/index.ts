@@ -1,60 +1,265 @@
-export * from './drawings.ts';
-export * from './exposures.ts';
-export * from './layers.ts';
-export * from './join-layers.ts';
-export * from './elements.ts';
-export * from './shot.ts';
-export * from './plates.ts';
-export * from './marks.ts';
-export * from './moved-along.ts';
-export * from './palette.ts';
-export * from './fill-place.ts';
-export * from './fills.ts';
-export * from './tones.ts';
-export * from './laid-by-itself.ts';
-export * from './keep-both.ts';
-export * from './take-in.ts';
+export {
+  addMark,
+  addMarks,
+  breakHold,
+  clipOf,
+  type ClipPart,
+  copyDrawing,
+  deleteExposure,
+  deleteRuns,
+  type Deleting,
+  insertBlank,
+  insertClip,
+  type LandingPlace,
+  landMarks,
+  moveToNewDrawing,
+  newDrawing,
+  newDrawingBefore,
+  pasteClip,
+  whyNotDrawable,
+} from './drawings.ts';
+export {
+  holdFor,
+  indicesOf,
+  isPicked,
+  layerOn,
+  movePicked,
+  type Picked,
+  rollStart,
+  setStill,
+  shiftPhase,
+  spanOf,
+  stretchPicked,
+} from './exposures.ts';
+export {
+  addFolder,
+  addLayer,
+  addStill,
+  deleteLayer,
+  dissolveFolder,
+  listOf,
+  lockOthers,
+  moveLayer,
+  setFolder,
+  setLayer,
+} from './layers.ts';
+export { joinDrawing, joinLayers, joinSeen, type Keeps, whyNotJoined } from './join-layers.ts';
+export { addElement, deleteElement, raisePlacement, setElement, setStart } from './elements.ts';
+export { addSwatch, resizeShot, setShot, setSwatch } from './shot.ts';
+export { addPlate, deletePlate, layPlate, type PlateSettings, setPlate, setPlateCorners } from './plates.ts';
+export {
+  changeMarks,
+  copiesOf,
+  deleteMarks,
+  duplicateMarks,
+  joinMarks,
+  type MarkSets,
+  namedPiece,
+  type Ordering,
+  orderMarks,
+  replaceMarks,
+} from './marks.ts';
+export { movedAlong } from './moved-along.ts';
+export {
+  addRecolour,
+  addSwatches,
+  dropRecolour,
+  isUsed,
+  type LooseSwatch,
+  mergeSwatch,
+  moveSwatch,
+  removeSwatches,
+  replaceSwatch,
+  seeRecolour,
+  setRecolour,
+  swatchesOn,
+  unusedSwatches,
+  usesOf,
+} from './palette.ts';
+export { boundsAt, FILL_BOUNDS, type FillBounds, fillPlace, slotsFrom, withFillLayer } from './fill-place.ts';
+export {
+  fillOfLayer,
+  type FillPlan,
+  layFills,
+  refillable,
+  relayFills,
+  repaint,
+  type StaleFill,
+  staleFills,
+  unfill,
+} from './fills.ts';
+export { type CutTone, isByTone, layTone, newTone, toneAbout, type ToneSlot, toneSlots, tonesOf } from './tones.ts';
+export { isLaidByItself } from './laid-by-itself.ts';
+export { keepBoth, rescueDrawing } from './keep-both.ts';
+export { type Acknowledged, adoptPending, type Pending, takeIn, type TakenIn, type Theirs } from './take-in.ts';
 export { copyParts } from './copy-parts.ts';
-export * from './parts-clip.ts';
-export * from './restyle.ts';
-export * from './duplicate.ts';
+export { type PartsClip, pasteParts, takeParts } from './parts-clip.ts';
+export { restyle, restyled, type Style } from './restyle.ts';
+export { copiesOfShot, duplicateShot } from './duplicate.ts';
 export { copierOf } from './new-ids.ts';
 export { type Timed } from './place.ts';
-export * from './plan.ts';
-export * from './starters.ts';
-export * from './sweep.ts';
-export * from './stretches.ts';
-export * from './ties.ts';
-export * from './cells.ts';
-export * from './sheet-cells.ts';
-export * from './variants.ts';
-export * from './cycle.ts';
-export * from './values.ts';
-export * from './finishes.ts';
-export * from './betweens.ts';
-export * from './tied-betweens.ts';
-export * from './smear-work.ts';
-export * from './smears.ts';
-export * from './arrivals.ts';
-export * from './rides.ts';
-export * from './poses.ts';
-export * from './traces.ts';
-export * from './remove.ts';
-export * from './clean.ts';
-export * from './brushes.ts';
-export * from './placements.ts';
-export * from './planes.ts';
-export * from './camera.ts';
-export * from './lights.ts';
-export * from './sounds.ts';
-export * from './wash.ts';
-export * from './all-values.ts';
-export * from './cut-off-mends.ts';
-export * from './depth-copies.ts';
-export * from './scatter.ts';
-export * from './place-moves.ts';
-export * from './brought-marks.ts';
-export * from './scans.ts';
-export * from './sheet-in.ts';
-export * from './bring-back.ts';
-export * from './heal.ts';
+export {
+  addGuide,
+  addPath,
+  addSketch,
+  cutPath,
+  deleteGuide,
+  deletePath,
+  type GuideSettings,
+  joinPaths,
+  type PathSettings,
+  revealDrawing,
+  setGuide,
+  setPath,
+  setPlan,
+  stampPath,
+} from './plan.ts';
+export { type ByHand, deleteStarter, layStarter, releaseStarter, startersOf } from './starters.ts';
+export { swept, tiedTo } from './sweep.ts';
+export {
+  changeStretch,
+  makeOwn,
+  rollEnd,
+  type RunsChange,
+  shownTimes,
+  splitHere,
+  type Stretch,
+  swapRuns,
+} from './stretches.ts';
+export {
+  bareGroups,
+  bareRuns,
+  framesLeft,
+  lineOver,
+  nextBare,
+  prepareSlots,
+  slotsOf,
+  tieLayer,
+  untieLayer,
+  whyNotSlotsOf,
+  whyNotTied,
+} from './ties.ts';
+export { type Entry, HIGHEST_NUMBER, numberAnew, readEntry, typeInto } from './cells.ts';
+export { type Cell, cellAt, computedSlots } from './sheet-cells.ts';
+export {
+  drawingsOfScope,
+  dropVariant,
+  keepVariant,
+  layerScope,
+  nameVariant,
+  showVariant,
+  variantsAbout,
+  variantsOf,
+  wholeScope,
+} from './variants.ts';
+export { cutCycle, resizeTime, shortestLength, startAt, turnRound } from './cycle.ts';
+export { dropKey, LAYER_VALUES, type LayerValue, setKey, setValue, valueOf } from './values.ts';
+export {
+  addFinish,
+  copyFinishes,
+  dropFinish,
+  keyedFrames,
+  keyFinishNumber,
+  moveFinish,
+  newFinish,
+  setFinish,
+  setFinishNumber,
+} from './finishes.ts';
+export {
+  betweenAtFrame,
+  type BetweenFrames,
+  type BetweenPlan,
+  betweensOf,
+  betweenWork,
+  crossesSeam,
+  drawingBefore,
+  fitsWithin,
+  freeBetween,
+  type Gap,
+  gapAt,
+  layBetweens,
+  relayBetween,
+  takeBetween,
+  touchedSlots,
+} from './betweens.ts';
+export { tiedBetweenDrawings, tiedBetweens, tonedBetween } from './tied-betweens.ts';
+export {
+  cutHeld,
+  movesHeld,
+  newSmear,
+  roomAfter,
+  smearPlace,
+  type SmearPlace,
+  type SmearPlan,
+  smearsOf,
+  smearWork,
+  subjectLayers,
+} from './smear-work.ts';
+export { freeSmear, laySmear, relaySmear, takeSmear } from './smears.ts';
+export { CONTACT_NAMES, layContactWays, putArrival } from './arrivals.ts';
+export { freeRide, layRide, relayRide, type RideAsked, rideOfLayer, setRide, whyNotRide } from './rides.ts';
+export { boilRoom, defaultRepeat, layBoil, middleFrame, setPose, setRepeat } from './poses.ts';
+export { addPlatePoints, dropTrace, putTracePoint, traceTicks, whyNotPlatePoints } from './traces.ts';
+export { deleteEntities, dropUnkept } from './remove.ts';
+export { carriedTo, carryOn, nextToClean, roughFor, toClean } from './clean.ts';
+export { isOlder, renewBrushes } from './brushes.ts';
+export {
+  copyPlacement,
+  type Into,
+  makeUseOwn,
+  movePlacement,
+  placeElement,
+  type PlacementSettings,
+  removePlacements,
+  setPlacements,
+  splitPlacement,
+  trimEnd,
+  trimStart,
+  whyNotInside,
+} from './placements.ts';
+export { addPlane, movePlane, removePlane, setPlane, setPlaneDepth, whyNotRemovePlane } from './planes.ts';
+export {
+  addShake,
+  CAMERA_VALUES,
+  type CameraValue,
+  dropCameraKey,
+  removeShake,
+  setCamera,
+  setCameraKey,
+  setCameraPath,
+  setDepthOfShot,
+  setShake,
+} from './camera.ts';
+export {
+  addLightOf,
+  addLightOn,
+  dropLightKey,
+  type LightValue,
+  removeLight,
+  setFallsOn,
+  setLight,
+  setLightKey,
+  setLightValue,
+  whyNotLight,
+} from './lights.ts';
+export { addSound, copySound, removeSound, setSound, trimSoundEnd, trimSoundStart } from './sounds.ts';
+export { type Contact, contactsOf, layWash, washOver } from './wash.ts';
+export { type Changing, changingValues, easeKey, moveKey, takeKey } from './all-values.ts';
+export { type CutOffUse, cutOfPlacement } from './cut-off-mends.ts';
+export { copyIntoDepth, whyNotIntoDepth } from './depth-copies.ts';
+export {
+  layScatter,
+  newScattering,
+  rational,
+  relayScatter,
+  scattered,
+  type ScatterSettings,
+  takeScatter,
+  touchedCopies,
+} from './scatter.ts';
+export { anchorPlace, movedBy, movePlaces, type PlaceMove, setCorners, setPlaceAnchor } from './place-moves.ts';
+export { addBrought, type BroughtMarks, type ColouredMark } from './brought-marks.ts';
+export { layScans, type ScannedDrawing } from './scans.ts';
+export { writeSheet } from './sheet-in.ts';
+export { bringBack } from './bring-back.ts';
+export { heal } from './heal.ts';

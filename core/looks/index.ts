@@ -26,5 +26,5 @@ export type LookKind = keyof typeof ALL;
 export const LOOKS: Readonly<Record<LookKind, Look>> = ALL;
 export const lookKinds = (): LookKind[] => Object.keys(LOOKS) as LookKind[];
 
-export type { Look, LookChoice, LookField, LookNow, LookPlace, Part } from './look.ts';
+export type { Look, LookField, LookNow, LookPlace, Part } from './look.ts';
 export { waverOf } from './waver.ts';

@@ -1,14 +1,26 @@
-export * from './change.ts';
-export * from './transform.ts';
-export * from './hit.ts';
-export * from './split.ts';
-export * from './bend.ts';
-export * from './parallel.ts';
-export * from './reach.ts';
-export * from './redraw.ts';
-export * from './nodes.ts';
-export * from './outlined.ts';
-export * from './largest-outline.ts';
-export * from './open-ends.ts';
-export * from './closings.ts';
-export * from './warped.ts';
+export { mapped, picked, withColumns } from './change.ts';
+export { matrixAbout, shareOf, shares, STILL, type Transform, transformed, type TransformSpread } from './transform.ts';
+export { markAt, marksInside, marksOfSwatch, placesOf } from './hit.ts';
+export { closedUp, isClosed, joined, type Joining, openedUp, splitByPolygon, splitSamples } from './split.ts';
+export { bent, flatGrid, type PointGrid } from './bend.ts';
+export { parallelSamples } from './parallel.ts';
+export {
+  allOf,
+  everyGrip,
+  type Fall,
+  fallOff,
+  type Grip,
+  gripsOf,
+  pulled,
+  smoothed,
+  weightsOf,
+  widened,
+  withoutGrip,
+} from './reach.ts';
+export { redrawn } from './redraw.ts';
+export { withNodes, withoutNodes } from './nodes.ts';
+export { outlined } from './outlined.ts';
+export { largestOutline } from './largest-outline.ts';
+export { openEnds } from './open-ends.ts';
+export { closingsOf } from './closings.ts';
+export { warpedMark, warpedRing } from './warped.ts';

@@ -1,27 +1,56 @@
-export * from '../canvas/index.ts';
-export * from './paint.ts';
-export * from './marks.ts';
-export * from './strokes.ts';
-export * from './ground-stroke.ts';
-export * from './draw-item.ts';
-export * from './painted.ts';
+export {
+  blurred,
+  type MakeSurface,
+  operationOf,
+  type Picture,
+  Scratch,
+  type Surface,
+  SurfacePool,
+  wipe,
+} from '../canvas/index.ts';
+export { axisOf, type GradientPaint, isHole, linePaint, type Paint, type PaintOf, plainOf } from './paint.ts';
+export { drawDrawing, drawingBox, drawingRoom, drawMark, drawShape, markBox, takeRoom } from './marks.ts';
+export {
+  chunksBox,
+  drawChunk,
+  drawStroke,
+  goesStraight,
+  isDeep,
+  isGround,
+  lay,
+  type Laying,
+  operationOfLays,
+} from './strokes.ts';
+export { GroundStroke } from './ground-stroke.ts';
+export { DIMMED, type DrawItem, type DrawOptions } from './draw-item.ts';
+export { paintsOf, paintsOnLayer } from './painted.ts';
 export { layerRanks, lieOf, itemsAsDrawn, type Rank } from './use-draw-list.ts';
-export { plateLights, plateMatte } from './plane-wholes.ts';
-export * from './draw-list.ts';
-export * from './frame-key.ts';
-export * from './frame.ts';
-export * from './draw-frame.ts';
-export * from './barrier.ts';
-export * from './plates.ts';
-export * from './tilted-picture.ts';
-export * from './behind.ts';
-export * from './brightness.ts';
-export * from './contact.ts';
-export * from './lights.ts';
-export * from './shine.ts';
-export * from './cache.ts';
-export * from './ghost.ts';
-export * from './apart.ts';
-export * from './fill-work.ts';
-export * from './rasters.ts';
-export * from './coverage.ts';
+export { drawListOf, withVariant } from './draw-list.ts';
+export { frameKey } from './frame-key.ts';
+export {
+  drawBackground,
+  layDrawList,
+  layPart,
+  layPicture,
+  type PictureOf,
+  type Placed,
+  type PlacedPart,
+  type RenderContext,
+  roomOn,
+  shownParts,
+  type Size,
+} from './frame.ts';
+export { drawFrame } from './draw-frame.ts';
+export { drawBarrier, linesBox } from './barrier.ts';
+export { assetAt, type AssetPicture, plateMatrix, platesAt } from './plates.ts';
+export { drawLying } from './tilted-picture.ts';
+export { drawPlates } from './behind.ts';
+export { sharedOf } from './contact.ts';
+export { type Falling, lightsOn } from './lights.ts';
+export { shine } from './shine.ts';
+export { ByteCache } from './cache.ts';
+export { drawGhost } from './ghost.ts';
+export { laidApart, type LaidSurface, maskOf } from './apart.ts';
+export { type FilledThrough, type FillThere, type FillWork, FillWorker } from './fill-work.ts';
+export { Rasters } from './rasters.ts';
+export { drawCoverage } from './coverage.ts';

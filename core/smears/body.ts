@@ -22,7 +22,7 @@ import { denser, enclosedBy, smearSilhouette } from './silhouette.ts';
 const TOLERANCE = 0.2;
 
 /** What outlines cover that are drawn out along x. @param by px, below 0 backwards. */
-export function drawnOut(outlines: readonly Polygon[], by: number): Pair[][] {
+function drawnOut(outlines: readonly Polygon[], by: number): Pair[][] {
   const sides = outlines.flatMap((outline) =>
     outline.flatMap(([ax, ay], i): Pair[][] => {
       const [bx, by_] = outline[(i + 1) % outline.length]!;
@@ -103,12 +103,7 @@ function tears(
 }
 
 /** The body some outlines leave behind on a way, as rings. @param outlines where they arrive. @param also outlines it holds besides, as where it left. */
-export function sweptBody(
-  flow: Flow,
-  outlines: readonly Polygon[],
-  form: BodyForm,
-  also: readonly Polygon[] = [],
-): Ring[] {
+function sweptBody(flow: Flow, outlines: readonly Polygon[], form: BodyForm, also: readonly Polygon[] = []): Ring[] {
   return sweptOutlines(flow, outlines, form, also).map((outline) =>
     fitRing(
       outline.map((p): Pair => [...p]),

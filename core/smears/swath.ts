@@ -33,7 +33,7 @@ export function barAt(from: SwingBar, to: SwingBar, share: number): SwingBar {
 }
 
 /** The bars of a swing from its first drawing to its last, evenly in each step. */
-export const barsOf = (stops: readonly SwingBar[]): SwingBar[] =>
+const barsOf = (stops: readonly SwingBar[]): SwingBar[] =>
   stops.flatMap((stop, i) => {
     const next = stops[i + 1];
     return next ? Array.from({ length: STEPS }, (_, k) => barAt(stop, next, k / STEPS)) : [stop];

@@ -20,12 +20,12 @@ import type { Flow } from './flow.ts';
 import { NOTHING_SMEARED, type SmearKind, type SmearScene, type Stop } from './scene.ts';
 
 /** A trail leaves this much of the whole way free. */
-export const NEVER_BACK = 0.9;
+const NEVER_BACK = 0.9;
 /** Places on the way between two drawings, and along a trail. */
 const [STEPS, PLACES] = [16, 40] as const;
 
 /** The way of the middle, or of the tip, through the drawings, from the earliest to the latest. */
-export function wayGone(stops: readonly Stop[], flows: readonly Flow[], of: 'middle' | 'tip' = 'middle'): Walk {
+function wayGone(stops: readonly Stop[], flows: readonly Flow[], of: 'middle' | 'tip' = 'middle'): Walk {
   const points = flows.flatMap((flow, i) => {
     const { along, across } = of === 'middle' ? { along: 0, across: 0 } : flow.to(stops[i + 1]!.tip);
     return Array.from({ length: STEPS }, (_, k) => flow.from(along + k / STEPS - 1, across));

@@ -232,7 +232,7 @@ interface FlameRings {
  * The flame at a phase of its cycle. The same scene and phase give the same rings.
  * @param phase in [0, 1), one cycle being 1.
  */
-export function fireAt(scene: Pick<Scene, 'settings' | 'seed' | 'line'>, phase: number): FlameRings {
+function fireAt(scene: Pick<Scene, 'settings' | 'seed' | 'line'>, phase: number): FlameRings {
   const { settings, seed } = scene;
   const width = settings['width']!;
   const grid = fireGrid(scene);

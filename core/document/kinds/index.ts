@@ -58,25 +58,42 @@ export const entityKinds = (): EntityKind[] => Object.keys(KINDS) as EntityKind[
 /** What is to be known of the kind of an entity. */
 export const descriptorOf = <E extends Entity>(entity: E): Kind<E> => KINDS[entity.kind] as unknown as Kind<E>;
 
-export * from './shot.ts';
-export * from './plane.ts';
-export * from './placement.ts';
-export * from './element.ts';
-export * from './folder.ts';
-export * from './layer.ts';
-export * from './runlist.ts';
-export * from './drawing.ts';
-export * from './swatch.ts';
-export * from './path.ts';
-export * from './guide.ts';
-export * from './starter.ts';
-export * from './plate.ts';
-export * from './variant.ts';
-export * from './between.ts';
-export * from './fill.ts';
-export * from './tone.ts';
-export * from './smear.ts';
-export * from './ride.ts';
-export * from './scatter.ts';
-export * from './light.ts';
-export * from './sound.ts';
+export { AIR_LIMITS, FOCAL_LIMITS, type Shot, SHOT_LIMITS } from './shot.ts';
+export { DEPTH_LIMITS, type Plane } from './plane.ts';
+export {
+  AS_DRAWN,
+  type Corners,
+  type Outside,
+  OUTSIDES,
+  type Placement,
+  type Seat,
+  SPEED_LIMITS,
+} from './placement.ts';
+export { type Element, type ElementForm, type ElementTime, LIGHT_ABOVE, type Trace } from './element.ts';
+export type { Folder } from './folder.ts';
+export { type Layer, LAYER_ROLES, type LayerRole } from './layer.ts';
+export type { Pose, Run, RunList } from './runlist.ts';
+export type { Drawing } from './drawing.ts';
+export { type Swatch, SWATCH_ROLES, type SwatchRole } from './swatch.ts';
+export type { Path, StandIn } from './path.ts';
+export type { Guide, GuideForm } from './guide.ts';
+export { type Effect, EFFECTS, type LaidDrawing, type Starter } from './starter.ts';
+export { type AssetId, type Plate, PLATE_FRAMES } from './plate.ts';
+export type { HeldTake, Variant } from './variant.ts';
+export { type Between, type Tie, type WayKind, WAYS } from './between.ts';
+export type { Fill, FilledRegion, FilledSlot } from './fill.ts';
+export { type Tone, TONE_KEYS, type ToneKey } from './tone.ts';
+export {
+  REACHES,
+  type Replaced,
+  type Smear,
+  type SmearForm,
+  type Smearing,
+  type SmearReach,
+  type SmearTime,
+  type SmearWay,
+} from './smear.ts';
+export type { Ride } from './ride.ts';
+export type { Scatter } from './scatter.ts';
+export { type Light, LIGHT_LIMITS, type LitThings } from './light.ts';
+export { type Sound, SOUND_LIMITS } from './sound.ts';

@@ -1,5 +1,5 @@
-export * from './frame.ts';
-export * from './marks.ts';
-export * from './read.ts';
+export { frameSvg, itemsText, movingSvg, type Pictured, type SvgSpan } from './frame.ts';
+export { Defs } from './marks.ts';
+export { readSvg } from './read.ts';
 export { NoSvg, type SvgNode } from './tree.ts';
-export { escaped, numberText, tag } from './markup.ts';
+export { escaped } from './markup.ts';

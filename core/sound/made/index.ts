@@ -7,4 +7,4 @@ import type { MadeSound } from './sound-kind.ts';
 export const MADE_SOUNDS = { roar, strike, burst } as const satisfies Record<string, MadeSound>;
 export type MadeSoundName = keyof typeof MADE_SOUNDS;
 
-export { MADE_RATE, type MadeSound } from './sound-kind.ts';
+export { MADE_RATE } from './sound-kind.ts';
