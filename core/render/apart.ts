@@ -3,16 +3,10 @@ import { find, type Blend, type Id, type Layer, type ShotDocument } from '../doc
 import type { Surface } from '../canvas/index.ts';
 import { multiply, type Matrix } from '../geometry/index.ts';
 import { timedLayers } from '../timing/index.ts';
-import {
-  inGroups,
-  layPart,
-  layPicture,
-  layDrawList,
-  shownParts,
-  type RenderContext,
-  type Placed,
-  type ShownPart,
-} from './frame.ts';
+import { inGroups, layDrawList } from './lay-draw-list.ts';
+import { layPart, layPicture } from './lay.ts';
+import { shownParts } from './item-parts.ts';
+import type { RenderContext, Placed, ShownPart } from './render-context.ts';
 import type { DrawItem, DrawOptions } from './draw-item.ts';
 import { drawListOf } from './draw-list.ts';
 import { layerRanks, type Rank } from './use-draw-list.ts';

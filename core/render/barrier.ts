@@ -5,7 +5,7 @@ import { EMPTY_BOX, multiply, union, type Box, type Matrix, type Point } from '.
 import type { Barrier, Lattice } from '../paint/index.ts';
 import { drawDrawing, markBox } from './marks.ts';
 import type { PaintOf } from './paint.ts';
-import { layPicture } from './frame.ts';
+import { layPicture } from './lay.ts';
 import { Scratch, wipe, type MakeSurface } from '../canvas/index.ts';
 
 /** How wide a line that closes a gap is, px of the lattice: so that no pixel of it is left open. */

@@ -3,7 +3,7 @@
  * its side, with a thin dark edge so that it reads on light and on dark.
  */
 import { fillPath, wipe, type Surface } from '../canvas/index.ts';
-import type { Placed } from './frame.ts';
+import type { Placed } from './render-context.ts';
 
 export interface GhostLook {
   /** The side's colour. */

@@ -27,19 +27,11 @@ export { paintsOf, paintsOnLayer } from './painted.ts';
 export { layerRanks, lieOf, itemsAsDrawn, type Rank } from './use-draw-list.ts';
 export { drawListOf, withVariant } from './draw-list.ts';
 export { frameKey } from './frame-key.ts';
-export {
-  drawBackground,
-  layDrawList,
-  layPart,
-  layPicture,
-  type PictureOf,
-  type Placed,
-  type PlacedPart,
-  type RenderContext,
-  roomOn,
-  shownParts,
-  type Size,
-} from './frame.ts';
+export { drawBackground, layPart, layPicture } from './lay.ts';
+export { layDrawList } from './lay-draw-list.ts';
+export type { PictureOf, Placed, PlacedPart, RenderContext, Size } from './render-context.ts';
+export { roomOn } from './room.ts';
+export { shownParts } from './item-parts.ts';
 export { drawFrame } from './draw-frame.ts';
 export { drawBarrier, linesBox } from './barrier.ts';
 export { assetAt, type AssetPicture, plateMatrix, platesAt } from './plates.ts';

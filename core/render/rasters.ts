@@ -3,7 +3,8 @@ import { Scratch, type MakeSurface, type Surface, type SurfacePool } from '../ca
 import type { Drawing, Id, ShotDocument } from '../document/index.ts';
 import { IDENTITY, isEmpty, multiply, translation, type Matrix } from '../geometry/index.ts';
 import { ByteCache } from './cache.ts';
-import { roomFor, roomOn, type Placed } from './frame.ts';
+import { roomFor, roomOn } from './room.ts';
+import type { Placed } from './render-context.ts';
 import { drawGhost, ghostReach, type GhostLook } from './ghost.ts';
 import { drawDrawing, drawMark } from './marks.ts';
 import { paintsOf, type PaintedOn } from './painted.ts';

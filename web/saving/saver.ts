@@ -11,6 +11,7 @@ import { pictureFirst } from '../picture/open-engine.ts';
 import { editAround, onChange, openDocument, receive, say, useDocument } from '../shot/document.ts';
 import { Adoption } from './adoption.ts';
 import { browserStore, type Kept, type KeptBatch } from './browser-store.ts';
+import { Exchange } from './exchange.ts';
 import { holdTab, type Orphan } from './orphans.ts';
 import { Landing } from './landing.ts';
 import { decode, decodeAll, Loading } from './loading.ts';
@@ -18,7 +19,6 @@ import { Outbox } from './outbox.ts';
 import { savingOf } from './says.ts';
 import { sendBatch } from './sending.ts';
 import { Unsaved } from './unsaved.ts';
-import { Waits } from './waits.ts';
 
 const POLL_MS = 2500;
 /**
@@ -28,9 +28,9 @@ const POLL_MS = 2500;
 const ORPHANS_MS = 2000;
 /** Longest wait of a save for this browser's store, and of leaving a shot for it, ms. */
 const STORE_MS = 250;
+const LEAVE_MS = 2000;
 /** Longest a save waits for the picture of what it holds, ms. */
 const PICTURE_MS = 300;
-const LEAVE_MS = 2000;
 
 /** The server's database is another than the one this page has worked with. */
 class Restored extends Error {}
@@ -49,14 +49,20 @@ export class Saver {
   private epoch = '';
   private batch: KeptBatch | null = null;
   private wantsPull = false;
-  private running = false;
   /** Whether the shot has been left: nothing that is done from now on is this shot's. */
   private left = false;
   private closed = false;
-  /** Why the server cannot be saved to, or null. */
-  private trouble: string | null = null;
-  private readonly waits = new Waits();
-  private timer: ReturnType<typeof setTimeout> | undefined;
+  private readonly exchange = new Exchange(
+    () => this.nextStep(),
+    (error) => this.mend(error),
+    () => {
+      // Anything else than a server out of reach is a fault of this page: the shot is asked for anew as well.
+      this.pullSoon();
+    },
+    () => {
+      this.tell();
+    },
+  );
   private readonly polling: ReturnType<typeof setInterval>;
   private readonly looking: ReturnType<typeof setInterval>;
   private readonly channel: BroadcastChannel;
@@ -111,7 +117,7 @@ export class Saver {
       },
     ];
     this.polling = setInterval(() => {
-      if (document.visibilityState === 'visible' && this.trouble === null) this.pullSoon();
+      if (document.visibilityState === 'visible' && this.exchange.trouble === null) this.pullSoon();
     }, POLL_MS);
     this.looking = setInterval(() => void this.findOrphans(), ORPHANS_MS);
   }
@@ -154,7 +160,7 @@ export class Saver {
     if (this.unsaved.waiting > 0) await this.outbox.whenHeld(this.unsaved.seq, LEAVE_MS);
     this.closed = true;
     this.loading.stop();
-    clearTimeout(this.timer);
+    this.exchange.end();
     clearInterval(this.polling);
     clearInterval(this.looking);
     this.channel.close();
@@ -209,7 +215,7 @@ export class Saver {
 
   /** Tries again at once. */
   tryNow(): void {
-    this.waits.reset();
+    this.exchange.forgetWaits();
     this.unsaved.forgive();
     this.pullSoon();
   }
@@ -220,52 +226,23 @@ export class Saver {
   }
 
   private wake(): void {
-    clearTimeout(this.timer);
-    if (!this.running && !this.closed) void this.exchange();
+    this.exchange.wake();
   }
 
-  /** Exchanges with the server until there is nothing left to exchange or something stands in the way. */
-  private async exchange(): Promise<void> {
-    this.running = true;
-    try {
-      for (;;) {
-        if (this.closed) return;
-        const orphan = this.adoption.next;
-        this.batch ??= this.unsaved.nextBatch(this.epoch);
-        if (this.batch) await this.send(this.batch);
-        else if (this.wantsPull) await this.pull();
-        else if (orphan) await this.adopt(orphan);
-        else break;
-        this.waits.reset();
-        this.trouble = null;
-      }
-      this.trouble = null;
-    } catch (error) {
-      await this.stumble(error);
-    } finally {
-      this.running = false;
-      this.tell();
-    }
+  /** What is exchanged with the server next: a save, what others changed, what a closed tab left. */
+  private nextStep(): (() => Promise<void>) | null {
+    const orphan = this.adoption.next;
+    this.batch ??= this.unsaved.nextBatch(this.epoch);
+    const { batch } = this;
+    if (batch) return () => this.send(batch);
+    if (this.wantsPull) return () => this.pull();
+    return orphan ? () => this.adopt(orphan) : null;
   }
 
-  private async stumble(error: unknown): Promise<void> {
-    if (this.closed) return;
-    if (error instanceof Restored) {
-      try {
-        await this.reload();
-        this.timer = setTimeout(() => {
-          this.wake();
-        }, 0);
-        return;
-      } catch (again) {
-        error = again;
-      }
-    }
-    this.trouble = error instanceof Error ? error.message.replace(/\.$/, '') : String(error);
-    // Anything else than a server out of reach is a fault of this page: the shot is asked for anew as well.
-    this.timer = setTimeout(() => {
-      this.pullSoon();
-    }, this.waits.next());
+  private async mend(error: unknown): Promise<boolean> {
+    if (!(error instanceof Restored)) return false;
+    await this.reload();
+    return true;
   }
 
   private async send(batch: KeptBatch): Promise<void> {
@@ -370,7 +347,13 @@ export class Saver {
   /** Works out what the header says from what the page, this browser and the server have. */
   private tell(): void {
     if (this.closed) return;
-    const next = savingOf(this.unsaved, this.landing.count, this.trouble, this.outbox.trouble, this.onlyInMemory);
+    const next = savingOf(
+      this.unsaved,
+      this.landing.count,
+      this.exchange.trouble,
+      this.outbox.trouble,
+      this.onlyInMemory,
+    );
     if (!same(useDocument.getState().saving, next)) useDocument.setState({ saving: next });
   }
 }

@@ -1,0 +1,147 @@
+/** An item as it is seen: what is drawn, what its looks make of it, and what is cut away. */
+import type { Picture, Surface } from '../canvas/index.ts';
+import { finished, finishReach, takesBelow } from '../compose/index.ts';
+import { grown, intersection, isEmpty, mapBox, multiply, scaleOf, type Box, type Matrix } from '../geometry/index.ts';
+import type { DrawItem, ItemLook } from './draw-item.ts';
+import { layPart } from './lay.ts';
+import { drawingBox } from './marks.ts';
+import type { PlacedPart, RenderContext, ShownPart, Size } from './render-context.ts';
+import { inSteps } from './room.ts';
+import { drawLying } from './tilted-picture.ts';
+
+/**
+ * Works looks out around what is drawn and no farther than they reach, so that what lies beyond the edge of the
+ * picture counts too.
+ * @param bounds of what is drawn, device px.
+ */
+export function looked(
+  look: ItemLook,
+  matrix: Matrix,
+  { width, height }: Size,
+  { make, rough = false }: RenderContext,
+  bounds: Box,
+  draw: (on: Surface, shift: Matrix) => void,
+  below: (on: Size, shift: Matrix) => Picture | null,
+): PlacedPart[] {
+  const reach = finishReach(look.finishes, scaleOf(matrix)) + 2;
+  const room: Box = { left: -reach, top: -reach, right: width + reach, bottom: height + reach };
+  const box = intersection(inSteps(grown(bounds, reach)), room);
+  if (isEmpty(box)) return [];
+  const { left, top } = box;
+  const source = make(box.right - left, box.bottom - top);
+  const shift: Matrix = [1, 0, 0, 1, -left, -top];
+  draw(source, shift);
+  const place = {
+    matrix: multiply(shift, matrix),
+    axis: look.axis,
+    colourOf: look.colourOf,
+    motion: look.motion,
+    below: () => below(source, shift),
+    rough,
+    make,
+  };
+  return finished(source, look.finishes, place).map((part) => ({ ...part, left, top }));
+}
+
+/** The parts of an item as its looks make them, before it is cut to what it shows within. */
+function partsOf(
+  item: DrawItem,
+  view: Matrix,
+  size: Size,
+  rendering: RenderContext,
+  under: readonly DrawItem[],
+): readonly ShownPart[] {
+  const { pictureOf, make } = rendering;
+  const matrix = multiply(view, item.matrix);
+  const { look } = item;
+  if (item.asset && item.lies) {
+    const picture = rendering.assets?.(item.asset);
+    if (!picture) return [];
+    const on = make(size.width, size.height);
+    drawLying(on, { picture, ...item.lies }, matrix, 1, make);
+    return [{ picture: on.picture, left: 0, top: 0, blend: 'normal', opacity: 1 }];
+  }
+  if (!look) {
+    return [{ ...pictureOf(item, matrix, size.width, size.height), blend: 'normal', opacity: 1 }];
+  }
+  const onFills = look.finishes.some(takesBelow);
+  const fills = under.filter((each) => each.place === item.place);
+  const work = (): PlacedPart[] =>
+    looked(
+      look,
+      matrix,
+      size,
+      rendering,
+      mapBox(matrix, drawingBox(item.drawing)),
+      (on, shift) => {
+        const { picture, left, top } = pictureOf(item, multiply(shift, matrix), on.width, on.height);
+        on.context.drawImage(picture, left, top);
+      },
+      ({ width, height }, shift) => {
+        const on = make(width, height);
+        const own = multiply(shift, view);
+        for (const each of fills) {
+          const { opacity, blend } = each;
+          layPart(on, { ...pictureOf(each, multiply(own, each.matrix), width, height), opacity, blend });
+        }
+        return on.picture;
+      },
+    );
+  const key = JSON.stringify([look.finishes, look.axis, look.motion, matrix, size.width, size.height, rendering.rough]);
+  const parts = onFills ? work() : (rendering.kept?.(item, key, work) ?? work());
+  return parts.map(({ picture, ...rest }) => ({ ...rest, picture: picture.picture }));
+}
+
+/** What of a picture is seen: where the drawing it clips to is, and where no matte hides it. */
+function cutTo(
+  part: ShownPart,
+  item: DrawItem,
+  view: Matrix,
+  { width, height }: Size,
+  rendering: RenderContext,
+  clips: boolean,
+): ShownPart {
+  const { within, cuts } = item;
+  if ((!within || !clips) && cuts.length === 0) return part;
+  const { pictureOf, make } = rendering;
+  const cut = make(width, height);
+  const { context } = cut;
+  const plain = { ...item, within: null, cuts: [], look: null, tint: null };
+  if (within && clips) {
+    // The base first and the picture in it: pictures handed out one after another may be of one surface.
+    const kept = make(width, height);
+    kept.context.drawImage(part.picture, part.left, part.top);
+    const base = pictureOf({ ...plain, ...within }, multiply(view, within.matrix), width, height);
+    context.drawImage(base.picture, base.left, base.top);
+    context.globalCompositeOperation = 'source-in';
+    context.drawImage(kept.picture, 0, 0);
+  } else {
+    context.drawImage(part.picture, part.left, part.top);
+  }
+  for (const { layerId, drawing, matrix, inverted } of cuts) {
+    // All of the surface: what lies beside the matte's own picture is cut by it too.
+    const whole = make(width, height);
+    const matte = pictureOf({ ...plain, layerId, drawing, matrix }, multiply(view, matrix), width, height);
+    whole.context.drawImage(matte.picture, matte.left, matte.top);
+    context.globalCompositeOperation = inverted ? 'destination-in' : 'destination-out';
+    context.drawImage(whole.picture, 0, 0);
+  }
+  context.globalCompositeOperation = 'source-over';
+  return { ...part, picture: cut.picture, left: 0, top: 0 };
+}
+
+/** An item as it is seen, part by part: what is drawn first, its light after it, each with its own blend. */
+export function shownParts(
+  item: DrawItem,
+  view: Matrix,
+  size: Size,
+  rendering: RenderContext,
+  under: readonly DrawItem[] = [],
+): ShownPart[] {
+  return partsOf(item, view, size, rendering, under).map((part, i) => ({
+    // A picture handed out may be of a surface that is used again: it is cut before the next is asked for.
+    ...cutTo(part, item, view, size, rendering, i === 0),
+    blend: i === 0 ? item.blend : part.blend,
+    opacity: item.opacity * part.opacity,
+  }));
+}
