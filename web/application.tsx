@@ -5,11 +5,9 @@ import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { ShotPage } from './routes/shot-page.tsx';
 import { ShelfPage } from './routes/shelf-page.tsx';
 import { ShotsPage } from './routes/shots-page.tsx';
-import { rememberDesk } from './page/preferences.ts';
 import { TipLayer } from './parts/tip-layer.tsx';
 import { bringFromBrowser } from './shelf/from-browser.ts';
 
-rememberDesk();
 void bringFromBrowser();
 
 const router = createBrowserRouter([

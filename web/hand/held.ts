@@ -3,7 +3,9 @@ import type { FigureForm } from '@tallow/core/brush';
 import type { Id } from '@tallow/core/document';
 import type { Ruler } from '@tallow/core/geometry';
 import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
 import type { Action } from '../actions/action.ts';
+import { keptAs } from '../memory/memory.ts';
 import { atOpening } from '../shot/opening.ts';
 import { BRUSH_NAMES, BRUSHES, type BrushInHand, type BrushName } from './brushes.ts';
 import type { Tool } from './tool.ts';
@@ -50,19 +52,35 @@ const FIRST_BRUSHES = Object.fromEntries(BRUSH_NAMES.map((name) => [name, BRUSHE
   Record<BrushName, BrushInHand>
 >;
 
-export const useHeld = create<Held>(() => ({
-  ...FRESH,
-  brushName: 'ink',
-  brushes: FIRST_BRUSHES,
-  form: 'free',
-  exact: false,
-  closes: false,
-  behind: false,
-  shapeLine: null,
-  newOnHeld: false,
-  barrel: 'colour',
-  brushShown: false,
-}));
+const mendBrushes = (kept: Partial<Held>, preset: Held): Partial<Held> => ({
+  ...kept,
+  brushes: Object.fromEntries(
+    BRUSH_NAMES.map((name) => [name, { ...preset.brushes[name], ...kept.brushes?.[name] }]),
+  ) as Held['brushes'],
+});
+
+export const useHeld = create<Held>()(
+  persist(
+    (): Held => ({
+      ...FRESH,
+      brushName: 'ink',
+      brushes: FIRST_BRUSHES,
+      form: 'free',
+      exact: false,
+      closes: false,
+      behind: false,
+      shapeLine: null,
+      newOnHeld: false,
+      barrel: 'colour',
+      brushShown: false,
+    }),
+    keptAs<Held>(
+      'tallow-held',
+      ['brushName', 'form', 'closes', 'brushes', 'shapeLine', 'newOnHeld', 'barrel'],
+      mendBrushes,
+    ),
+  ),
+);
 export const held = useHeld.getState;
 export const setHeld = useHeld.setState;
 

@@ -3,6 +3,8 @@ import { COLOUR_PAIRS, type ColourPair } from '@tallow/core/colour';
 import type { Id } from '@tallow/core/document';
 import type { Matrix } from '@tallow/core/geometry';
 import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
+import { keptAs } from '../memory/memory.ts';
 import { atOpening } from '../shot/opening.ts';
 
 export interface Onion {
@@ -82,25 +84,33 @@ const FRESH = {
   filming: false,
 } as const satisfies Partial<Showing>;
 
-export const useShowing = create<Showing>(() => ({
-  ...FRESH,
-  onion: {
-    on: true,
-    before: 1,
-    after: 1,
-    look: 'outline',
-    rides: true,
-    strength: 1,
-    fallOff: 0.6,
-    colours: COLOUR_PAIRS[0]!,
-  },
-  shifting: 'move',
-  looks: true,
-  rough: false,
-  planning: false,
-  assembling: false,
-  safe: false,
-}));
+export const useShowing = create<Showing>()(
+  persist(
+    (): Showing => ({
+      ...FRESH,
+      onion: {
+        on: true,
+        before: 1,
+        after: 1,
+        look: 'outline',
+        rides: true,
+        strength: 1,
+        fallOff: 0.6,
+        colours: COLOUR_PAIRS[0]!,
+      },
+      shifting: 'move',
+      looks: true,
+      rough: false,
+      planning: false,
+      assembling: false,
+      safe: false,
+    }),
+    keptAs<Showing>('tallow-showing', ['onion', 'looks'], (kept, preset) => ({
+      ...kept,
+      onion: { ...preset.onion, ...kept.onion },
+    })),
+  ),
+);
 export const showing = useShowing.getState;
 export const setShowing = useShowing.setState;
 

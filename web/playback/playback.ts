@@ -1,5 +1,7 @@
 /** What is played and how. Never saved with the shot. */
 import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
+import { keptAs } from '../memory/memory.ts';
 import { atOpening } from '../shot/opening.ts';
 
 export const SPEEDS = [0.25, 0.5, 1, 2] as const;
@@ -43,15 +45,20 @@ const FRESH = {
   flipping: false,
 } as const satisfies Partial<Playback>;
 
-export const usePlayback = create<Playback>(() => ({
-  ...FRESH,
-  reached: null,
-  speed: 1,
-  half: false,
-  pingPong: false,
-  loops: true,
-  hubRuns: true,
-}));
+export const usePlayback = create<Playback>()(
+  persist(
+    (): Playback => ({
+      ...FRESH,
+      reached: null,
+      speed: 1,
+      half: false,
+      pingPong: false,
+      loops: true,
+      hubRuns: true,
+    }),
+    keptAs<Playback>('tallow-playback', ['hubRuns', 'loops', 'speed', 'pingPong']),
+  ),
+);
 export const playback = usePlayback.getState;
 export const setPlayback = usePlayback.setState;
 

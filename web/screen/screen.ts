@@ -1,5 +1,7 @@
 /** What of the interface is on the screen. Never saved with the shot. */
 import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
+import { keptAs } from '../memory/memory.ts';
 import { atOpening } from '../shot/opening.ts';
 
 /** What the column shows in place of the layers. */
@@ -31,14 +33,19 @@ const FRESH = {
   wheelTurn: 0,
 } as const satisfies Partial<OnScreen>;
 
-export const useScreen = create<OnScreen>(() => ({
-  ...FRESH,
-  panels: true,
-  keysShown: false,
-  sheetPictures: false,
-  wheelScale: null,
-  otherHand: { shown: false, x: 12, y: 64 },
-}));
+export const useScreen = create<OnScreen>()(
+  persist(
+    (): OnScreen => ({
+      ...FRESH,
+      panels: true,
+      keysShown: false,
+      sheetPictures: false,
+      wheelScale: null,
+      otherHand: { shown: false, x: 12, y: 64 },
+    }),
+    keptAs<OnScreen>('tallow-screen', ['sheetPictures', 'otherHand', 'wheelScale']),
+  ),
+);
 export const onScreen = useScreen.getState;
 export const setScreen = useScreen.setState;
 
