@@ -125,6 +125,8 @@ const [STEP, NEAR] = [3, 0.2] as const;
 const SHORT = 6;
 /** Cosine of the bend from which on a joint is a corner: about 20 degrees. */
 const SMOOTH = 0.94;
+/** px that what runs smoothly through a joint may leave the pieces by; where it would by more, the joint is a corner too. */
+const STRAYS = 0.08;
 
 /** How long a piece is at the most, px. */
 const longest = (at: Point, { c1, c2, to, straight }: SubPath): number =>
@@ -159,8 +161,19 @@ function isCorner(at: Point, first: SubPath, second: SubPath | undefined): boole
   if (!second) return true;
   const [a, b] = [placeOn(at, first, 0.99), placeOn(first.to, second, 0.01)];
   const [ux, uy, vx, vy] = [first.to.x - a.x, first.to.y - a.y, b.x - first.to.x, b.y - first.to.y];
-  return ux * vx + uy * vy < SMOOTH * Math.hypot(ux, uy) * Math.hypot(vx, vy);
+  const cosine = (ux * vx + uy * vy) / (Math.hypot(ux, uy) * Math.hypot(vx, vy));
+  if (!(cosine >= SMOOTH)) return true;
+  // A curve that turns by an angle over a chord rises an eighth of their product over it.
+  const chord = Math.max(chordAt(at, first), chordAt(first.to, second));
+  return (chord * Math.acos(Math.min(1, cosine))) / 8 > STRAYS;
 }
+
+/** How far the samples beside a joint lie from it on a piece, px. */
+const chordAt = (at: Point, piece: SubPath): number => {
+  const length = longest(at, piece);
+  if (piece.straight) return length > SHORT ? NEAR : length;
+  return length / Math.max(1, Math.ceil(length / STEP));
+};
 
 /** Points of a stroke along a subpath: so close that what runs through them smoothly stays on it, corners too. */
 export function pointsAlong(path: Subpath): Point[] {
