@@ -1,6 +1,6 @@
 import { channels, contrast, luminance } from '@tallow/core/colour';
 import { expect, test, type Page } from './test.ts';
-import { address, countOf, drawn, makeShot, openDesk, painted, Pen, pixels } from './desk.ts';
+import { address, countOf, drawn, makeShot, openDesk, painted, Pen, pixels, saved } from './desk.ts';
 
 const close = async (page: Page) => {
   await page.getByTestId('element-time').click();
@@ -216,6 +216,7 @@ test('keys are bound anew, say what lost its key, survive a reload, and mirror f
   await page.keyboard.press('Escape');
   await page.keyboard.press('KeyD');
   await expect(page.getByTestId('frame-of')).toHaveText('5 of 6');
+  await saved(page);
   await page.reload();
   await painted(page);
   await page.getByTestId('picture').focus();

@@ -149,6 +149,8 @@ export class Outbox {
             ...puts,
             batch ? batches.put(batch, [this.shotId, this.tab]) : batches.delete([this.shotId, this.tab]),
           );
+          // Not when the answers are in, but now: a page that is shut in this moment has handed all of it over.
+          tx.commit();
           await Promise.all(asked);
         });
         browserStore.wrote();
