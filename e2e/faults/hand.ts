@@ -138,20 +138,22 @@ export class Hand {
   /** Whether all that was finished when it was asked is kept by somebody else than the page, as far as the header says. */
   async isKept(): Promise<Kept> {
     const asked = performance.now();
-    await this.known();
+    const isKnown = await this.known();
     const { text, why } = await this.says();
-    const kept = text === 'Saved' || (text !== '' && text !== 'Only in this page' && !/keeps no/.test(why));
+    const kept =
+      isKnown && (text === 'Saved' || (text !== '' && text !== 'Only in this page' && !/keeps no/.test(why)));
     if (kept) this.keptUntil = asked;
     return { kept, asked, said: `${this.name} asked at ${Math.round(asked)}: ${text}, ${why}` };
   }
 
-  /** Waits until the header knows of all that was finished so far, by a timer of the page's own: those begun before it have run out. */
-  private async known(): Promise<void> {
+  /** Waits until the header knows of all that was finished so far, by a timer of the page's own: those begun before it have run out. @returns whether the page answered. */
+  private async known(): Promise<boolean> {
     const wait = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
-    await within(
+    const answered = await within(
       ASK_MS,
       this.ready().then(({ page }) => page.evaluate(wait, KNOWN_MS)),
-    ).catch(() => undefined);
+    ).catch(() => null);
+    return answered !== null;
   }
 
   /** How many unsaved things this browser's store holds, of any tab. */

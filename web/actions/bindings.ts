@@ -2,7 +2,7 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import type { Action, Shortcut } from './action.ts';
-import { quietStorage } from '../memory/memory.ts';
+import { keptAs } from '../memory/memory.ts';
 
 interface Bindings {
   /** Keys in place of an action's own, by its name. */
@@ -11,7 +11,7 @@ interface Bindings {
 }
 
 export const useBindings = create<Bindings>()(
-  persist((): Bindings => ({ own: {}, leftHanded: false }), { name: 'tallow-keys', storage: quietStorage() }),
+  persist((): Bindings => ({ own: {}, leftHanded: false }), keptAs<Bindings>('tallow-keys', ['own', 'leftHanded'])),
 );
 
 const ROWS = [

@@ -1,5 +1,5 @@
 /** What this browser remembers between visits beside the work itself. It may refuse: then all goes on without. */
-import type { PersistOptions, PersistStorage, StorageValue } from 'zustand/middleware';
+import type { PersistOptions, StorageValue } from 'zustand/middleware';
 
 /** What was remembered under a name, or null where nothing is or it cannot be read. */
 export function recall(name: string): unknown {
@@ -19,17 +19,6 @@ export function remember(name: string, what: unknown): boolean {
     return false;
   }
 }
-
-/** The same for a store that keeps itself. */
-export const quietStorage = <S>(): PersistStorage<S> => ({
-  getItem: (name) => recall(name) as StorageValue<S> | null,
-  setItem: (name, value) => {
-    remember(name, value);
-  },
-  removeItem: (name) => {
-    remember(name, null);
-  },
-});
 
 /** All of it lay under this name until December 2026. */
 const BEFORE = 'tallow-desk';

@@ -22,10 +22,9 @@ export interface OutboxSource {
 
 export class Outbox {
   private readonly touched = new Set<Id>();
-  private wantsWriting = false;
   private writing = false;
   private late: string | null = null;
-  /** When the first thing was touched that no write has begun with yet, or null. */
+  /** When the first thing was touched that no write has begun with yet; null when there is nothing to be written. */
   private since: number | null = null;
   /** Runs out when the store has not answered for too long, whether it is open or on its way to be. */
   private patience: ReturnType<typeof setTimeout> | undefined;
@@ -55,14 +54,13 @@ export class Outbox {
   /** Has ids written as they now are, or taken out where nothing of them is unsaved, and the save on its way. */
   touch(ids: Iterable<Id>): void {
     for (const id of ids) this.touched.add(id);
-    this.wantsWriting = true;
     this.since ??= performance.now();
-    this.lookAgain(this.since);
+    this.tellIfLate(this.since);
     void this.write();
   }
 
   /** Says that the store does not answer when something touched at a time is not kept in time. */
-  private lookAgain(since: number): void {
+  private tellIfLate(since: number): void {
     this.patience ??= setTimeout(
       () => {
         this.late = 'it does not answer';
@@ -75,7 +73,7 @@ export class Outbox {
   /** Done when all up to an edit is kept, or after so many ms without. */
   async whenHeld(seq: number, max: number): Promise<void> {
     const end = performance.now() + max;
-    while (this.held < seq || this.wantsWriting) {
+    while (this.held < seq || this.since !== null) {
       const left = end - performance.now();
       if (left <= 0) return;
       await new Promise<void>((done) => {
@@ -106,7 +104,7 @@ export class Outbox {
     clearTimeout(this.patience);
     this.patience = undefined;
     this.late = null;
-    if (this.since !== null) this.lookAgain(this.since);
+    if (this.since !== null) this.tellIfLate(this.since);
     this.tell();
   }
 
@@ -127,10 +125,9 @@ export class Outbox {
     if (this.writing || !browserStore.isOpen) return;
     this.writing = true;
     try {
-      while (this.wantsWriting) {
+      while (this.since !== null) {
         const ids = [...this.touched];
         this.touched.clear();
-        this.wantsWriting = false;
         this.since = null;
         const seq = this.unsaved.seq();
         const records = ids.map((id) => [id, this.unsaved.pendingOf(id)] as const);
@@ -163,6 +160,6 @@ export class Outbox {
     } finally {
       this.writing = false;
     }
-    if (this.wantsWriting && browserStore.isOpen) void this.write();
+    if (this.since !== null && browserStore.isOpen) void this.write();
   }
 }

@@ -4,7 +4,7 @@ import { apply, type Matrix, type Point } from '../../geometry/index.ts';
 import type { SvgNode } from './tree.ts';
 
 /** A curve of a path: to where, and over which control points; a straight one has none. */
-export interface SubPath {
+export interface CurvePiece {
   readonly c1: Point;
   readonly c2: Point;
   readonly to: Point;
@@ -12,7 +12,7 @@ export interface SubPath {
 }
 export interface Subpath {
   readonly from: Point;
-  readonly pieces: readonly SubPath[];
+  readonly pieces: readonly CurvePiece[];
   readonly closed: boolean;
 }
 
@@ -70,7 +70,7 @@ export function subpathsOf(node: SvgNode, matrix: Matrix): Subpath[] {
   const data = dataOf(node);
   if (data === '') return [];
   const { commands } = new SVGPathData(data).toAbs().normalizeHVZ(false, true, true).normalizeST().qtToC().aToC();
-  const paths: { from: Point; pieces: SubPath[]; closed: boolean }[] = [];
+  const paths: { from: Point; pieces: CurvePiece[]; closed: boolean }[] = [];
   let at: Point = { x: 0, y: 0 };
   const place = (x: number, y: number): Point => apply(matrix, { x, y });
   const open = () => {
@@ -129,14 +129,14 @@ const SMOOTH = 0.94;
 const STRAYS = 0.08;
 
 /** How long a piece is at the most, px. */
-const longest = (at: Point, { c1, c2, to, straight }: SubPath): number =>
+const longest = (at: Point, { c1, c2, to, straight }: CurvePiece): number =>
   straight
     ? Math.hypot(to.x - at.x, to.y - at.y)
     : Math.hypot(c1.x - at.x, c1.y - at.y) +
       Math.hypot(c2.x - c1.x, c2.y - c1.y) +
       Math.hypot(to.x - c2.x, to.y - c2.y);
 
-const closing = ({ from, pieces, closed }: Subpath): readonly SubPath[] =>
+const closing = ({ from, pieces, closed }: Subpath): readonly CurvePiece[] =>
   closed ? [...pieces, { c1: from, c2: from, to: from, straight: true }] : pieces;
 
 /** About how many samples a stroke along a subpath has. */
@@ -150,14 +150,21 @@ export function samplesAlong(path: Subpath): number {
 }
 
 /** A place on a piece. @param t 0 to 1. */
-function placeOn(at: Point, { c1, c2, to, straight }: SubPath, t: number): Point {
+function placeOn(at: Point, { c1, c2, to, straight }: CurvePiece, t: number): Point {
   if (straight) return mid(at, to, t);
   const [a, b, c] = [mid(at, c1, t), mid(c1, c2, t), mid(c2, to, t)];
   return mid(mid(a, b, t), mid(b, c, t), t);
 }
 
+/** How far the samples beside a joint lie from it on a piece, px. */
+const chordAt = (at: Point, piece: CurvePiece): number => {
+  const length = longest(at, piece);
+  if (piece.straight) return length > SHORT ? NEAR : length;
+  return length / Math.max(1, Math.ceil(length / STEP));
+};
+
 /** Whether a path bends sharply where a piece follows another. @param at where the first begins. */
-function isCorner(at: Point, first: SubPath, second: SubPath | undefined): boolean {
+function isCorner(at: Point, first: CurvePiece, second: CurvePiece | undefined): boolean {
   if (!second) return true;
   const [a, b] = [placeOn(at, first, 0.99), placeOn(first.to, second, 0.01)];
   const [ux, uy, vx, vy] = [first.to.x - a.x, first.to.y - a.y, b.x - first.to.x, b.y - first.to.y];
@@ -167,13 +174,6 @@ function isCorner(at: Point, first: SubPath, second: SubPath | undefined): boole
   const chord = Math.max(chordAt(at, first), chordAt(first.to, second));
   return (chord * Math.acos(Math.min(1, cosine))) / 8 > STRAYS;
 }
-
-/** How far the samples beside a joint lie from it on a piece, px. */
-const chordAt = (at: Point, piece: SubPath): number => {
-  const length = longest(at, piece);
-  if (piece.straight) return length > SHORT ? NEAR : length;
-  return length / Math.max(1, Math.ceil(length / STEP));
-};
 
 /** Points of a stroke along a subpath: so close that what runs through them smoothly stays on it, corners too. */
 export function pointsAlong(path: Subpath): Point[] {
