@@ -1,7 +1,7 @@
 /** Long work with the pen alone: its other end, its button, the strip for the other hand, cleaning up over a rough, the last export again. */
 import { expect, test, type Page } from '@playwright/test';
-import { randomUUID } from 'node:crypto';
 import { address, makeShot, marksOf, openDesk, painted, Pen, pixels, saved } from './desk.ts';
+import { makeRough } from './rough.ts';
 
 /** Pen events with a button of their own, which a browser without a pen cannot be sent from outside. */
 async function penWith(page: Page, button: number, places: readonly (readonly [number, number])[]): Promise<void> {
@@ -65,53 +65,6 @@ test('the pen’s other end rubs out, its button picks a colour or does what it 
   await saved(page);
   expect(await marksOf(address(), shot)).toHaveLength(2);
 });
-
-/** A rough of so many drawings on 2s on the shot's layer, put there over the API. */
-async function makeRough(shot: string, drawings: number): Promise<void> {
-  const at = address();
-  interface Body {
-    id: string;
-    kind: string;
-  }
-  const { entities, revision } = (await (await fetch(`${at}/api/shots/${shot}`)).json()) as {
-    entities: Body[];
-    revision: number;
-  };
-  const of = (kind: string) => entities.find((each) => each.kind === kind)!;
-  const [layer, list, swatch] = [of('layer'), of('runlist'), of('swatch')];
-  const column = (count: number, value: (i: number) => number) =>
-    Buffer.from(Float32Array.from({ length: count }, (_, i) => value(i)).buffer).toString('base64');
-  const made = Array.from({ length: drawings }, (_, d) => {
-    const id = randomUUID();
-    const stroke = {
-      kind: 'stroke',
-      id: randomUUID(),
-      swatch: swatch.id,
-      brush: { kind: 'pencil', version: 2, width: 8, opacity: 1, pressure: true },
-      seed: d,
-      samples: {
-        x: column(30, (i) => -120 + i * 8),
-        y: column(30, (i) => 30 * Math.sin(i / 5 + d / 3)),
-        pressure: column(30, () => 0.6),
-        altitude: column(30, () => 1.2),
-        azimuth: column(30, () => 0),
-      },
-    };
-    return { kind: 'drawing', id, marks: { [stroke.id]: stroke }, order: [stroke.id] };
-  });
-  const slots = made.map(({ id }) => [randomUUID(), id] as const);
-  const puts = [
-    ...made,
-    { ...layer, name: 'Rough', role: 'rough', slots: Object.fromEntries(slots) },
-    { ...list, runs: slots.map(([slot]) => ({ id: randomUUID(), slot, length: 2 })) },
-  ].map((body) => ({ id: body.id, kind: body.kind, body }));
-  const answer = await fetch(`${at}/api/shots/${shot}/saves`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ saveId: randomUUID(), baseRevision: revision, puts, deletes: [] }),
-  });
-  expect(answer.status).toBeLessThan(300);
-}
 
 test('forty drawings are cleaned up by pen events alone, with one press between strokes', async ({ page }) => {
   test.setTimeout(240_000);

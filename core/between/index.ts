@@ -5,5 +5,5 @@ export { betweenAt } from './between.ts';
 export { drawingOrder, EVEN, putShare, sharesFor, type Spread } from './spread.ts';
 export { type Boil, boiled } from './boil.ts';
 export { extrapolated, waysBack } from './ahead.ts';
-export { marksOfPiece, nextPieceName, piecesOf, pieceTicks } from './pieces.ts';
+export { marksOfPiece, nextPieceName, pieceNames, piecesOf, pieceTicks } from './pieces.ts';
 export { type BetweenWork, computeBetweens, pairingsOf } from './lay.ts';

@@ -1,6 +1,6 @@
 /** Drawings on a tilted plane: every point of every mark where perspective puts it, so that edges stay crisp. */
 import { breadthAt, tipOf } from '../brush/index.ts';
-import type { Drawing, Mark, Stroke } from '../document/index.ts';
+import { drawingLater, type Drawing, type Mark, type Stroke } from '../document/index.ts';
 import { derivativeAt, project, type Projection } from '../geometry/index.ts';
 import { warpedRing, withColumns } from '../marks/index.ts';
 
@@ -88,18 +88,18 @@ export function tilted(drawing: Drawing, map: Projection): Drawing {
   let kept = known.get(drawing);
   if (!kept || kept.size >= KEPT) known.set(drawing, (kept = new Map()));
   const bending = { map: (p: { x: number; y: number }) => project(map, p) };
-  const made = kept.get(key) ?? {
-    ...drawing,
-    id: `${drawing.id}~${key}`,
-    marks: Object.fromEntries(
-      Object.entries(drawing.marks).map(([id, mark]): [string, Mark] => [
-        id,
-        mark.kind === 'shape'
-          ? { ...mark, rings: mark.rings.map((ring) => warpedRing(ring, bending)) }
-          : tiltedStroke(mark, map),
-      ]),
-    ),
-  };
+  const made =
+    kept.get(key) ??
+    drawingLater(`${drawing.id}~${key}`, drawing.order, () =>
+      Object.fromEntries(
+        Object.entries(drawing.marks).map(([id, mark]): [string, Mark] => [
+          id,
+          mark.kind === 'shape'
+            ? { ...mark, rings: mark.rings.map((ring) => warpedRing(ring, bending)) }
+            : tiltedStroke(mark, map),
+        ]),
+      ),
+    );
   kept.set(key, made);
   return made;
 }

@@ -1,6 +1,6 @@
 /** Outlines and lines of a drawing moved as its looks say, before it is drawn. */
 import { mapped } from '../marks/index.ts';
-import type { Drawing, Mark, Ring } from '../document/index.ts';
+import { drawingLater, type Drawing, type Mark, type Ring } from '../document/index.ts';
 import type { Point } from '../geometry/index.ts';
 import { LOOKS } from '../looks/index.ts';
 import type { Resolved } from './resolve.ts';
@@ -70,9 +70,7 @@ function movedBy(drawing: Drawing, look: Resolved, key: string): Drawing {
   const { move, piece } = moving;
   const moved = (mark: Mark): Mark =>
     mapped(mark.kind === 'shape' ? { ...mark, rings: mark.rings.map((ring) => cutRing(ring, piece)) } : mark, move);
-  return {
-    ...drawing,
-    id: `${drawing.id}~${key}`,
-    marks: Object.fromEntries(Object.entries(drawing.marks).map(([id, mark]) => [id, moved(mark)])),
-  };
+  return drawingLater(`${drawing.id}~${key}`, drawing.order, () =>
+    Object.fromEntries(Object.entries(drawing.marks).map(([id, mark]) => [id, moved(mark)])),
+  );
 }

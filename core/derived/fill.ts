@@ -39,7 +39,7 @@ export const fill: Derived<Fill> = {
     return Object.entries(slots).flatMap(([slot, { regions }]) => {
       const drawing = find(doc, 'drawing', shown[slot]);
       return regions.flatMap(({ markId, print }) =>
-        drawing?.marks[markId] ? [{ slot, drawingId: drawing.id, markId, print }] : [],
+        drawing?.order.includes(markId) ? [{ slot, drawingId: drawing.id, markId, print }] : [],
       );
     });
   },

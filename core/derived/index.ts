@@ -13,7 +13,7 @@ export { endsOf } from './between.ts';
 export { boundDrawings, boundsPrint } from './fill.ts';
 export { ridden, ridePrint, usesOfBoth } from './ride.ts';
 export { smearPrint } from './smear.ts';
-export { litSlots } from './tone.ts';
+export { hasShape, litSlots } from './tone.ts';
 export { outlineOf, outlinesOf, pathPrint, printOf, textPrint, wayPrint } from './print.ts';
 
 /** All of them, each by its kind of entity. */
@@ -49,6 +49,14 @@ export interface Stale<E extends DerivedEntity = DerivedEntity> {
   /** The sources that have changed, one for each part. */
   readonly sources: readonly Source[];
 }
+
+/** All that is looked at when derived content is laid again: what its stale parts hang on, and what it laid. */
+export const behindStale = (doc: ShotDocument, { entity, sources }: Stale): Id[] => [
+  ...sources.flatMap(({ hangsOn }) => hangsOn),
+  ...derivedOf(entity)
+    .laid(doc, entity)
+    .map(({ drawingId }) => drawingId),
+];
 
 /**
  * The derived content of an element that has to be laid again.

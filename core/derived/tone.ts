@@ -37,7 +37,14 @@ export function litSlots(
   });
 }
 
-const hasShape = ({ marks }: Drawing): boolean => Object.values(marks).some(({ kind }) => kind === 'shape');
+/** Drawings never change: whether there is a body to cut tone from is looked for once. */
+const shaped = new WeakMap<Drawing, boolean>();
+
+export function hasShape(drawing: Drawing): boolean {
+  const has = shaped.get(drawing) ?? Object.values(drawing.marks).some(({ kind }) => kind === 'shape');
+  shaped.set(drawing, has);
+  return has;
+}
 
 export const tone: Derived<Tone> = {
   kind: 'tone',

@@ -71,6 +71,19 @@ export const IN_ORDER: Pick<RunList, 'poses' | 'numbers'> = { poses: {}, numbers
 
 export const emptyDrawing = (id: Id): Drawing => ({ kind: 'drawing', id, marks: {}, order: [] });
 
+/** A drawing whose marks are worked out when somebody first looks at them: many are asked only which one they are. */
+export function drawingLater(id: Id, order: Drawing['order'], work: () => Drawing['marks']): Drawing {
+  let made: Drawing['marks'] | undefined;
+  return {
+    kind: 'drawing',
+    id,
+    order,
+    get marks() {
+      return (made ??= work());
+    },
+  };
+}
+
 /** A layer with a run list of its own. */
 export function newLayer(elementId: Id, name: string, role: LayerRole, newId: NewId): { layer: Layer; list: RunList } {
   const list: RunList = { kind: 'runlist', id: newId(), elementId, runs: [], period: null, offset: 0, ...IN_ORDER };

@@ -116,6 +116,7 @@ export { CAMERA_AT_REST, SHAKE_LIMITS, ZOOM_LIMITS, type Camera, type Shake } fr
 export type { CutBy } from './cut.ts';
 export { assetsOf, holdsNothing, mapIds, pointersOf, pointersTo, referencesOf } from './pointers.ts';
 export { decodeColumn, encodeColumn } from './columns.ts';
+export { bytesOfMarks, packedMarks, unpackedMarks } from './packed-marks.ts';
 export { NAME_LIMIT, textProblem } from './text.ts';
 export { encodeEntity, isAsset, isId, readEntity } from './check.ts';
 export { derivedId } from './derived-id.ts';
@@ -125,6 +126,7 @@ export { applyStep, joinSteps, reversed, type Step, touchedBetween } from './his
 export {
   documentOf,
   emptyDrawing,
+  drawingLater,
   FIRST_SWATCHES,
   IN_ORDER,
   newElement,

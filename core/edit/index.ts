@@ -72,6 +72,7 @@ export {
   replaceSwatch,
   seeRecolour,
   setRecolour,
+  swatchesOf,
   swatchesOn,
   unusedSwatches,
   usesOf,

@@ -7,6 +7,7 @@ import {
   putEntities,
   same,
   shotOf,
+  type Drawing,
   type Id,
   type IdMap,
   type NewId,
@@ -26,13 +27,26 @@ interface SwatchUse {
   readonly others: Readonly<Record<string, number>>;
 }
 
+/** Drawings never change: what each is painted with is looked up once. */
+const painted = new WeakMap<Drawing, ReadonlySet<Id>>();
+
+/** The swatches a drawing is painted with. */
+export function swatchesOf(drawing: Drawing): ReadonlySet<Id> {
+  const found = painted.get(drawing) ?? new Set(pointersTo(drawing, 'swatch').map(({ id }) => id));
+  painted.set(drawing, found);
+  return found;
+}
+
 /** Where a swatch is used; drawings that are not loaded are not looked at. */
 export function usesOf(doc: ShotDocument, swatch: Id): SwatchUse {
   const drawings = new Set<Id>();
   const others: Record<string, number> = {};
   for (const entity of Object.values(doc.entities)) {
+    if (entity.kind === 'drawing') {
+      if (swatchesOf(entity).has(swatch)) drawings.add(entity.id);
+      continue;
+    }
     const uses = pointersTo(entity, 'swatch').filter(({ id }) => id === swatch);
-    if (uses.length > 0 && entity.kind === 'drawing') drawings.add(entity.id);
     for (const use of new Set(uses.flatMap(({ pointer }) => pointer.use ?? []))) others[use] = (others[use] ?? 0) + 1;
   }
   const layers = Object.values(doc.entities).flatMap((entity) => {

@@ -28,7 +28,7 @@ function areaOf(mark: Mark): number {
 const areas = new WeakMap<Drawing, ReadonlyMap<Id, number>>();
 
 /** What a drawing covers in each swatch, px². */
-function areasOf(drawing: Drawing): ReadonlyMap<Id, number> {
+export function areasOf(drawing: Drawing): ReadonlyMap<Id, number> {
   const known = areas.get(drawing);
   if (known) return known;
   const found = new Map<Id, number>();

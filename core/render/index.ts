@@ -9,6 +9,7 @@ export {
   wipe,
 } from '../canvas/index.ts';
 export { axisOf, type GradientPaint, isHole, linePaint, type Paint, type PaintOf, plainOf } from './paint.ts';
+export { areasOf } from './brightness.ts';
 export { drawDrawing, drawingBox, drawingRoom, drawMark, drawShape, markBox, takeRoom } from './marks.ts';
 export {
   chunksBox,

@@ -622,6 +622,7 @@ const ASKING = new Set([
   'touchedSlots',
   'traceTicks',
   'unusedSwatches',
+  'swatchesOf',
   'usesOf',
   'defaultRepeat',
   'valueOf',

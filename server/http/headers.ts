@@ -26,6 +26,8 @@ export const pageRules = helmet({
         "'self'",
         (request, response) => (isDescription(request.url) ? "'unsafe-inline'" : `'nonce-${nonceOf(response)}'`),
       ],
+      // Drawings that are put aside are read back from blobs.
+      connectSrc: ["'self'", 'blob:'],
       imgSrc: ["'self'", 'data:', 'blob:'],
       mediaSrc: ["'self'", 'blob:'],
       workerSrc: ["'self'"],

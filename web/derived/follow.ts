@@ -1,6 +1,7 @@
 /** Lays derived content again when what it hangs on has changed, as part of the step that changed it. */
-import { staleOf, type DerivedEntity, type DerivedKind, type Stale } from '@tallow/core/derived';
+import { behindStale, staleOf, type DerivedEntity, type DerivedKind, type Stale } from '@tallow/core/derived';
 import type { Id, ShotDocument } from '@tallow/core/document';
+import { areHere, loaded } from '../saving/drawings.ts';
 import { current } from '../selection/current.ts';
 import { editAlong, onChange, say } from '../shot/document.ts';
 
@@ -21,6 +22,8 @@ export type Followers = { readonly [K in DerivedKind]?: LaidAgain<Extract<Derive
 
 /** ms without a change after which it is looked. */
 const WAIT_MS = 150;
+
+const NOT_HERE = 'a drawing is not loaded yet and the server cannot be reached.';
 
 /** Tells one state of what something hangs on from another: each is tried once. */
 const stateOf = ({ entity, sources }: Stale): string =>
@@ -52,9 +55,24 @@ export function followEdits(followers: Followers): () => void {
     if (following) return;
     following = true;
     const tried = new Set<string>();
+    const waitedFor = new Set<string>();
     for (let now = current(); now && !stopped; now = current()) {
       const next = staleOf(now.doc, now.element.id, 'by itself', changed).find((each) => !tried.has(stateOf(each)));
       if (!next) break;
+      // What is not loaded yet looks as if it were not there: it is fetched first, and looked at anew.
+      if (!waitedFor.has(stateOf(next))) {
+        waitedFor.add(stateOf(next));
+        const behind = behindStale(now.doc, next);
+        if (!areHere(behind)) {
+          try {
+            await loaded(behind);
+          } catch {
+            say(`The ${followers[next.entity.kind]?.name ?? 'rest'} could not be laid again: ${NOT_HERE}`);
+            break;
+          }
+          continue;
+        }
+      }
       tried.add(stateOf(next));
       await layAgain(now.doc, next);
     }

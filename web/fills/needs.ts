@@ -5,7 +5,7 @@ import { onChange } from '../shot/document.ts';
 import { useSelection } from '../selection/selection.ts';
 import { besideCompute } from '../workers/compute-client.ts';
 import { MAX_GAP, useFill } from './fill.ts';
-import { carryingNow } from './through.ts';
+import { carryingNow, readyToCarry } from './through.ts';
 
 /** The gap each drawing needs, smallest first, null for one that none holds; the one shown holds with none. */
 export const useNeeds = create<{ needs: readonly (number | null)[] | null }>(() => ({ needs: null }));
@@ -17,6 +17,13 @@ let run = 0;
 let isLooking = false;
 
 async function look(own: number): Promise<void> {
+  try {
+    await readyToCarry();
+  } catch {
+    // Out of reach: it is looked again with the next change.
+    return;
+  }
+  if (own !== run) return;
   const carrying = carryingNow();
   if (!carrying || carrying.usable.length < 2) return;
   isLooking = true;

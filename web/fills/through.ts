@@ -23,7 +23,7 @@ import { edit, onChange, say } from '../shot/document.ts';
 import { fillingNow, MAX_GAP, setFill, useFill, whyNotFill, workAt, type FillReportAt } from './fill.ts';
 import { outcomeText } from './outcome.ts';
 import { frameFrom } from '../playback/place.ts';
-import { withDrawings } from '../saving/drawings.ts';
+import { loaded, withDrawings } from '../saving/drawings.ts';
 
 /** Why fills cannot be carried on from the drawing shown, or null. */
 export function whyNotThrough(now: Current | null): string | null {
@@ -71,6 +71,21 @@ export function carryingNow(): Carrying | null {
   return { now, plan, slots, usable, fills: first.regions.map(({ x, y, swatch }) => ({ seed: { x, y }, swatch })) };
 }
 
+/** The drawings that are looked at where the fills of a layer are carried through. */
+function drawingsCarried({ doc, layers }: Current, layerId: Id): Id[] {
+  const { bounds } = fillOfLayer(doc, layerId)!;
+  return layers
+    .filter(({ layer }) => bounds.includes(layer.id) || layer.id === layerId)
+    .flatMap(({ layer }) => Object.values(layer.slots));
+}
+
+/** Has all that would be looked at fetched and at hand. @throws if the server can not be reached. */
+export async function readyToCarry(): Promise<void> {
+  const now = current();
+  const layerId = now && fillingNow(now)?.layerId;
+  if (now && layerId && !whyNotThrough(now)) await loaded(drawingsCarried(now, layerId));
+}
+
 /** Carries the fills of the drawing shown through those that follow. */
 export function fillThrough(): void {
   const now = current();
@@ -80,11 +95,7 @@ export function fillThrough(): void {
     say(trouble ?? 'There is nothing to carry through.');
     return;
   }
-  const { bounds } = fillOfLayer(now.doc, layerId)!;
-  const ids = now.layers
-    .filter(({ layer }) => bounds.includes(layer.id) || layer.id === layerId)
-    .flatMap(({ layer }) => Object.values(layer.slots));
-  withDrawings(ids, () => void carry());
+  withDrawings(drawingsCarried(now, layerId), () => void carry());
 }
 
 async function carry(): Promise<void> {

@@ -3,6 +3,7 @@
  * durability under the tab it was made in.
  */
 import type { Id } from '@tallow/core/document';
+import { asides } from '../shot/aside.ts';
 import { browserStore, rangeOf, type Kept, type KeptBatch } from './browser-store.ts';
 
 /** When something touched could not be written for longer than that, the store is taken as not answering, ms. */
@@ -132,6 +133,9 @@ export class Outbox {
         const seq = this.unsaved.seq();
         const records = ids.map((id) => [id, this.unsaved.pendingOf(id)] as const);
         const batch = this.unsaved.batch();
+        // What something was before may lie aside, and is written with it.
+        const before = records.flatMap(([, kept]) => (kept?.base?.kind === 'drawing' ? [kept.base] : []));
+        if (before.some((drawing) => asides.isAside(drawing))) await asides.toHand(before);
         const { anew } = this;
         await browserStore.run(async (database) => {
           const tx = database.transaction(['pending', 'batches'], 'readwrite', { durability: 'strict' });

@@ -8,11 +8,13 @@ import { adoptPending, heal, takeIn, type Pending, type TakenIn, type Theirs } f
 import { request } from '../api/client.ts';
 import type { ChangesPage, ShotStructure } from '../api/types.ts';
 import { pictureFirst } from '../picture/open-engine.ts';
+import { asides } from '../shot/aside.ts';
 import { editAround, onChange, openDocument, receive, say, useDocument } from '../shot/document.ts';
 import { Adoption } from './adoption.ts';
 import { browserStore, type Kept, type KeptBatch } from './browser-store.ts';
 import { Exchange } from './exchange.ts';
 import { holdTab, type Orphan } from './orphans.ts';
+import { FarDrawings, roomAtHand } from './far-drawings.ts';
 import { Landing } from './landing.ts';
 import { decode, decodeAll, Loading } from './loading.ts';
 import { Outbox } from './outbox.ts';
@@ -46,6 +48,7 @@ export class Saver {
   private readonly adoption: Adoption;
   private readonly loading: Loading;
   private readonly landing: Landing;
+  private readonly far: FarDrawings;
   private epoch = '';
   private batch: KeptBatch | null = null;
   private wantsPull = false;
@@ -75,6 +78,15 @@ export class Saver {
   ) {
     this.adoption = new Adoption(shotId, tab);
     this.loading = new Loading(shotId, this.unsaved);
+    this.far = new FarDrawings(
+      (id) => this.unsaved.isOpen(id) || this.batch !== null,
+      roomAtHand((navigator as { deviceMemory?: number }).deviceMemory),
+    );
+    asides.whenLost = async ({ id }) => {
+      const [drawing] = await this.loading.fetchAll([id]);
+      if (drawing?.kind !== 'drawing') throw new Error('A drawing is neither here nor on the server any more');
+      return drawing.marks;
+    };
     this.landing = new Landing(
       (ids) => this.load(ids),
       () => {
@@ -160,6 +172,7 @@ export class Saver {
     if (this.unsaved.waiting > 0) await this.outbox.whenHeld(this.unsaved.seq, LEAVE_MS);
     this.closed = true;
     this.loading.stop();
+    this.far.stop();
     this.exchange.end();
     clearInterval(this.polling);
     clearInterval(this.looking);

@@ -47,6 +47,11 @@ export class Unsaved {
     return this.latest.keys();
   }
 
+  /** Whether something is not acknowledged. */
+  isOpen(id: Id): boolean {
+    return this.latest.has(id);
+  }
+
   /** How many things are not acknowledged. */
   get waiting(): number {
     return this.latest.size;

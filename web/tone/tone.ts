@@ -1,4 +1,5 @@
 /** Tone on the desk: cut from a body in the compute worker, laid, and laid again by itself when what it hangs on changes. */
+import { hasShape } from '@tallow/core/derived';
 import {
   find,
   randomId,
@@ -51,7 +52,7 @@ export function whyNotTone(now: Current | null): string | null {
   const body = find(now.doc, 'layer', found?.tone.bodyId);
   if (!body) return 'The body of this tone is gone.';
   const drawings = Object.values(body.slots).flatMap((id) => find(now.doc, 'drawing', id) ?? []);
-  return drawings.some(({ marks }) => Object.values(marks).some(({ kind }) => kind === 'shape'))
+  return drawings.some(hasShape)
     ? null
     : `“${body.name}” has no filled shapes: tone is cut from a body. Fill the lines first.`;
 }

@@ -3,7 +3,7 @@
  * of the page when they are needed and given up when many are here, so that neither grows with the shot.
  */
 import type { DrawingFacts } from '@tallow/core/checks';
-import type { Drawing, Id, ShotDocument } from '@tallow/core/document';
+import { bytesOfMarks, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
 import {
   ByteCache,
   drawDrawing,
@@ -20,18 +20,6 @@ import { makeSurface } from './surfaces.ts';
 const MB = 1024 * 1024;
 /** Bytes each painter keeps at most: rasters of drawings, what looks came to, surfaces that lie ready, drawings. */
 const BOUNDS = { rasters: 112 * MB, parts: 56 * MB, pool: 32 * MB, drawings: 48 * MB } as const;
-/** What a mark takes beside its numbers, roughly. */
-const MARK_BYTES = 800;
-
-function bytesOf({ marks }: Drawing): number {
-  let bytes = 0;
-  for (const mark of Object.values(marks))
-    bytes +=
-      MARK_BYTES +
-      (mark.kind === 'shape' ? mark.rings.reduce((sum, ring) => sum + ring.byteLength, 0) : 20 * mark.samples.x.length);
-  return bytes;
-}
-
 export class Board {
   doc: ShotDocument = { shotId: '', entities: {} };
   /** Grows with every change of the document, not when drawings come and go. */
@@ -160,7 +148,7 @@ export class Board {
 
   private arrive(drawing: Drawing): void {
     this.leave(drawing.id);
-    const bytes = bytesOf(drawing);
+    const bytes = bytesOfMarks(drawing.marks);
     this.here.set(drawing.id, bytes);
     this.hereBytes += bytes;
   }

@@ -5,6 +5,7 @@
 import type { Drawing, Entity, Id } from '@tallow/core/document';
 import { wrap, type Remote } from 'comlink';
 import { whenIdle } from './idle.ts';
+import { asides } from '../shot/aside.ts';
 import { onChange, useDocument } from '../shot/document.ts';
 import { makeGate } from './gate.ts';
 import type { Updated, Wanted } from './paint.ts';
@@ -18,6 +19,9 @@ function hasGrown(before: Entity | undefined, next: Drawing): boolean {
     before.order.every((id, i) => id === next.order[i] && before.marks[id] === next.marks[id])
   );
 }
+
+/** Whether it is a drawing whose marks are not at hand. */
+const isAside = (entity: Entity | undefined): entity is Drawing => entity?.kind === 'drawing' && asides.isAside(entity);
 
 const entitiesNow = (): Readonly<Record<Id, Entity>> => useDocument.getState().doc?.entities ?? {};
 
@@ -76,20 +80,36 @@ class PainterLink {
   private async give(ids: readonly Id[], low: boolean): Promise<void> {
     const { shown } = this;
     if (!low) {
-      this.post(ids.map((id) => this.asked(id)));
+      const aside = ids.filter((id) => isAside(entitiesNow()[id]));
+      this.post(ids.filter((id) => !aside.includes(id)).map((id) => this.asked(id)));
+      for (const id of aside) await this.giveAside(id, shown);
       return;
     }
     for (const id of ids) {
       await whenIdle();
       if (this.shown !== shown) return;
-      this.post([this.asked(id)]);
+      await this.giveAside(id, shown);
     }
   }
 
-  private asked(id: Id): Updated {
+  /** Sends a drawing whose marks may have to be read first: it goes on lying aside. */
+  private async giveAside(id: Id, shown: Id | null): Promise<void> {
+    const entity = entitiesNow()[id];
+    if (!isAside(entity)) {
+      this.post([this.asked(id)]);
+      return;
+    }
+    const marks = await asides.marksOf(entity);
+    if (this.shown !== shown) return;
+    // What it has become meanwhile is at hand.
+    if (entitiesNow()[id] !== entity) this.post([this.asked(id)]);
+    else this.post([this.asked(id, { kind: entity.kind, id, order: entity.order, marks })]);
+  }
+
+  private asked(id: Id, copy?: Drawing): Updated {
     const entity = entitiesNow()[id];
     if (entity?.kind === 'drawing') this.sent.set(id, entity);
-    return { id, entity: entity ?? 'later', grew: false, asked: true };
+    return { id, entity: copy ?? entity ?? 'later', grew: false, asked: true };
   }
 
   private post(updates: readonly Updated[]): void {
