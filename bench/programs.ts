@@ -7,14 +7,18 @@ import { resolve } from 'node:path';
 /** Where the server of a bench listens. */
 export const PORT = 4788;
 
-/** Starts a program and waits until it is ready. */
+/** Starts a program and waits until it is ready. @throws where it ends before that. */
 export async function started(program: string, ...args: string[]): Promise<ChildProcess> {
   const child = fork(resolve('dist/node', program), args, {
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     // Neither the demo nor the shelf: laying them would be measured too.
     env: { ...process.env, TALLOW_PORT: String(PORT), TALLOW_DEMO: 'empty', TALLOW_SHELF: 'empty' },
   });
-  await once(child, 'message');
+  const over = once(child, 'exit').then(([code]) => {
+    throw new Error(`${program} ended with ${String(code)} before it was ready`);
+  });
+  await Promise.race([once(child, 'message'), over]);
+  over.catch(() => undefined);
   return child;
 }
 

@@ -1,3 +1,7 @@
+import { entitiesOf, randomId, type Id, type Shape, type ShotDocument } from '../core/document/index.ts';
+import { addFinish, addFolder, addLayer, addMark, newFinish, setFolder, setLayer } from '../core/edit/index.ts';
+import { polygonRing } from '../core/geometry/index.ts';
+import { changed } from './changed.ts';
 import { expect, test, type Page } from './test.ts';
 import { address, countOf, makeShot, marksOf, openDesk, painted, Pen, pixels, saved } from './desk.ts';
 
@@ -24,6 +28,13 @@ const lit = async (page: Page): Promise<number> => {
   const [all, dark] = await Promise.all([countOf(page, [0, 0, 0], 255), countOf(page, [0x20, 0x20, 0x20], 20)]);
   return all - dark;
 };
+
+/** The colour a fifth of the picture from the left, where the pen goes down. @param y share of the height. */
+const colourAt = (page: Page, y: number): Promise<number[]> =>
+  page.getByTestId('picture').evaluate((canvas: HTMLCanvasElement, down) => {
+    const at = [Math.round(canvas.width * 0.2), Math.round(canvas.height * down)] as const;
+    return [...canvas.getContext('2d')!.getImageData(...at, 1, 1).data];
+  }, y);
 
 test('on a layer that draws only inside, the stroke stays within what is there, the same under the pen and after', async ({
   page,
@@ -122,6 +133,70 @@ test('what clips to the layer that is drawn on shows where the pen draws, while 
   await painted(page);
   expect(await pixels(page)).toEqual(live);
 });
+
+/** How far two colours lie apart, levels of all channels together. */
+const apart = (a: readonly number[], b: readonly number[]): number =>
+  a.reduce((sum, value, i) => sum + Math.abs(value - b[i]!), 0);
+
+/** A disc with a band across the picture that clips to it, and how the disc's layer is kept. */
+const KEPT: readonly [string, (doc: ShotDocument, layers: readonly Id[]) => ShotDocument][] = [
+  ['glows', (doc, [, base]) => addFinish(doc, base!, newFinish(doc, 'glow', randomId))],
+  [
+    'lies in a faded folder',
+    (doc, layers) => {
+      const filed = addFolder(doc, entitiesOf(doc, 'element')[0]!.id, 'Both', layers, randomId);
+      return setFolder(filed.doc, filed.folderId, { opacity: 0.6 });
+    },
+  ],
+];
+for (const [how, keep] of KEPT)
+  test(`what clips to a layer that ${how} shows where the pen draws on it`, async ({ page }) => {
+    const shot = await makeShot(address());
+    let [base, band] = ['', ''];
+    await changed(shot, (doc) => {
+      const [body, flame] = ['body', 'flame'].map(
+        (name) => entitiesOf(doc, 'swatch').find((each) => each.name === name)!.id,
+      );
+      base = entitiesOf(doc, 'layer')[0]!.id;
+      const added = addLayer(doc, entitiesOf(doc, 'element')[0]!.id, 'Band', 'tone', null, randomId);
+      band = added.layerId;
+      const area = (swatch: Id, points: [number, number][]): Shape => ({
+        kind: 'shape',
+        id: randomId(),
+        swatch,
+        rings: [polygonRing(points)],
+        rule: 'nonzero',
+        opacity: 1,
+      });
+      const box = (x: number, y: number): [number, number][] => [
+        [-x, -y],
+        [x, -y],
+        [x, y],
+        [-x, y],
+      ];
+      const disc = addMark(added.doc, base, 0, area(body!, box(80, 80)), randomId);
+      const both = addMark(disc, band, 0, area(flame!, box(300, 25)), randomId);
+      return keep(setLayer(both, band, { clip: true }), [band, base]);
+    });
+    await openDesk(page, address(), shot);
+    const pen = await Pen.on(page);
+    await page.locator(`[data-testid=layer][data-name=Line] button[aria-pressed]`).click();
+    await brush(page, 'Ink').click();
+    await page.getByLabel('Width in px').fill('60');
+    await painted(page);
+    const before = await pixels(page);
+    await pen.down({ x: 0.2, y: 0.35, force: 1 });
+    await pen.moves(Array.from({ length: 30 }, (_, i) => ({ x: 0.2, y: 0.36 + i * 0.01, force: 1 })));
+    await expect.poll(() => pixels(page)).not.toBe(before);
+    // Where the stroke crosses the band, the band is seen on it.
+    const live = await colourAt(page, 0.5);
+    expect(apart(live, await colourAt(page, 0.4))).toBeGreaterThan(60);
+    await pen.up({ x: 0.2, y: 0.65 });
+    await painted(page);
+    // The light of what has been drawn comes when the pen lifts.
+    if (how !== 'glows') expect(await colourAt(page, 0.5)).toEqual(live);
+    expect(apart(await colourAt(page, 0.5), await colourAt(page, 0.4))).toBeGreaterThan(60);
+  });
 
 test('on a layer where nothing is drawn yet, what clips to it shows under the first stroke', async ({ page }) => {
   const shot = await makeShot(address());

@@ -7,18 +7,13 @@ import { newestVersion } from '../core/brush/index.ts';
 import {
   BRUSH_KINDS,
   constant,
-  encodeEntity,
   findAll,
-  readEntity,
   shotOf,
-  touchedBetween,
   type BrushSettings,
-  type Entity,
   type FinishKind,
   type Layer,
   type Mark,
   type Shape,
-  type ShotDocument,
   type Stroke,
   entitiesOf,
 } from '../core/document/index.ts';
@@ -27,6 +22,7 @@ import { polygonRing } from '../core/geometry/index.ts';
 import { drawDrawing, Scratch, drawFrame, paintsOf, type RenderContext, type Surface } from '../core/render/index.ts';
 import { fittedView, viewMatrix } from '../web/view/view.ts';
 import { address, countOf, makeShot, openDesk, painted, Pen, saved, stored } from './desk.ts';
+import { changed } from './changed.ts';
 import { choose } from './controls.ts';
 import { expect, test, type Page } from './test.ts';
 
@@ -36,29 +32,6 @@ function surfaceOf(width: number, height: number, deep = false): Surface {
   const canvas = createCanvas(width, height);
   const context = canvas.getContext('2d', { colorType: deep ? 'float16' : 'unorm8' });
   return { width, height, picture: canvas, context: context as unknown as Surface['context'] };
-}
-
-/** A shot as the server has it, changed by edits of the core, and saved again. */
-async function changed(shotId: string, change: (doc: ShotDocument) => ShotDocument): Promise<ShotDocument> {
-  const { entities, revision } = await stored(address(), shotId);
-  const bodies = entities.map((body): Entity => {
-    const read = readEntity(body);
-    if (!('ok' in read)) throw new Error('The server keeps something that cannot be read');
-    return read.ok;
-  });
-  const before: ShotDocument = { shotId, entities: Object.fromEntries(bodies.map((e) => [e.id, e])) };
-  const after = change(before);
-  const puts = Object.keys(touchedBetween(before, after)).map((id) => {
-    const entity = after.entities[id]!;
-    return { id, kind: entity.kind, body: encodeEntity(entity) };
-  });
-  const response = await fetch(`${address()}/api/shots/${shotId}/saves`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ saveId: randomUUID(), baseRevision: revision, puts, deletes: [] }),
-  });
-  expect(response.status, await response.clone().text()).toBe(200);
-  return after;
 }
 
 const star = (swatch: string, radius: number, turn = 0): Shape => ({

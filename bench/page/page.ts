@@ -63,6 +63,7 @@ function items(SIZE: Size, layers: number, ghosts: number) {
     below: bitmapOf(below),
     active: bitmapOf(active),
     above: [{ bitmap: bitmapOf(above), blend: 'normal', opacity: 1 } as const],
+    lights: [],
     clipped: [],
     folder: null,
     mask: null,

@@ -9,6 +9,8 @@ export interface Resolved extends LookNow {
 
 /** Whether it moves outlines, which is done before anything is drawn. */
 export const movesOutlines = ({ kind }: Resolved): boolean => LOOKS[kind].moves !== undefined;
+/** Whether what was drawn covers the same with it as before. */
+export const keepsShape = ({ kind }: Resolved): boolean => LOOKS[kind].keepsShape === true;
 /** Whether it takes what lies under it into account. */
 export const takesBelow = ({ kind }: Resolved): boolean => LOOKS[kind].takesBelow === true;
 

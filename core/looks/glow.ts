@@ -71,6 +71,7 @@ export const glow: Look = {
     percent('bright', 'From brightness', 0, 95),
   ],
   choices: [{ key: 'blend', label: 'Blend', options: ['lighter', 'screen', 'color-dodge', 'normal'] }],
+  keepsShape: true,
   acts: ({ strength }) => strength! > 0,
   // Beyond 2.4 standard deviations nothing of a blur is left that could be seen.
   reach: ({ radius, radii }) => 2.4 * 0.6 * radius! * 2 ** (Math.round(radii!) - 1),

@@ -46,6 +46,7 @@ export const innerGlow: Look = {
   role: 'light',
   uses: (key, { where }) => key !== (where === 'base' ? 'radius' : 'reach'),
   runsAlongAxis: ({ where }) => where === 'base',
+  keepsShape: true,
   acts: ({ strength }) => strength! > 0,
   reach: ({ radius }, { where }) => (where === 'base' ? 0 : 1.2 * radius!),
   paint: onMain(glowInside),

@@ -32,6 +32,7 @@ export const lineColour: Look = {
   fields: [percent('darker', 'Darker', 45)],
   choices: [],
   forLayers: true,
+  keepsShape: true,
   acts: () => true,
   takesBelow: true,
   paint: onMain(lineColoured),

@@ -91,6 +91,8 @@ export interface Look {
   readonly at?: (choices: Choices, numbers: Numbers, frame: number, turn: number | null) => number;
   /** How far beyond its picture it reaches, px of element space: what is drawn there matters. */
   readonly reach?: (numbers: Numbers, choices: Choices) => number;
+  /** Whether what was drawn covers the same as before, to the pixel: only its colours change, or light is added. */
+  readonly keepsShape?: true;
   /** Whether it takes what lies under it into account. */
   readonly takesBelow?: true;
   /** Where outlines go: done before anything is drawn. Outlines are cut in pieces of `piece` px at most. */

@@ -60,6 +60,7 @@ export const texture: Look = {
   role: 'shade',
   seeded: true,
   uses: (key, { moves, form }) => (key !== 'every' || moves === 'boils') && (key !== 'angle' || form === 'hatching'),
+  keepsShape: true,
   acts: ({ strength }) => strength! > 0,
   at: ({ moves }, { every }, frame, turn) =>
     moves === 'drifts'

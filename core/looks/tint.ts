@@ -9,6 +9,7 @@ export const tint: Look = {
   fields: [percent('strength', 'Strength', 50)],
   choices: [],
   role: 'body',
+  keepsShape: true,
   acts: ({ strength }) => strength! > 0,
   paint: onMain((source, { numbers, swatch }, place) => {
     const out = copyOf(source, place.make);

@@ -16,6 +16,8 @@ import {
   entitiesOf,
 } from '@tallow/core/document';
 import { blurred } from '@tallow/core/canvas';
+import { finished, resolved } from '@tallow/core/compose';
+import { LOOKS, lookKinds } from '@tallow/core/looks';
 import { boundsPrint } from '@tallow/core/derived';
 import {
   addFinish,
@@ -35,7 +37,7 @@ import {
   unfill,
   withFillLayer,
 } from '@tallow/core/edit';
-import { polygonRing } from '@tallow/core/geometry';
+import { IDENTITY, polygonRing } from '@tallow/core/geometry';
 import { enclosed, latticeOver, paintableOf, regionAt, ringsOf, wellInside } from '@tallow/core/paint';
 import { drawBarrier, drawFrame, linesBox, paintsOnLayer } from '@tallow/core/render';
 import { directRendering, makeSurface } from '../render/canvas.ts';
@@ -381,5 +383,39 @@ describe('looks', () => {
     expect(pixelsOf(turned)(100, 100)[3]).toBe(255);
     expect(pixelsOf(turned)(60, 100)[3]).toBe(0);
     expect(pixelsOf(setLayer(drawn, layerOf(drawn).id, { forWork: true }))(100, 100)[3]).toBe(0);
+  });
+});
+
+describe.each(lookKinds().filter((kind) => LOOKS[kind].paint))('what is drawn, under %s', (kind) => {
+  /** How opaque each pixel is of a soft disc, or of what the look makes of it with some choices. */
+  const opaque = (choices: Readonly<Record<string, string>> | null): number[] => {
+    const source = makeSurface(64, 64);
+    const { context } = source;
+    context.fillStyle = '#c04020';
+    context.beginPath();
+    context.arc(32, 32, 17.3, 0, 7);
+    context.fill();
+    const finish = newFinish(base(), kind, randomId);
+    const looks = resolved([{ ...finish, choices: { ...finish.choices, ...choices } }], 0, null);
+    const [main] = finished(source, choices ? looks : [], {
+      matrix: IDENTITY,
+      axis: { from: { x: 32, y: 60 }, to: { x: 32, y: 4 } },
+      motion: { x: 6, y: 2 },
+      colourOf: () => '#30c0ff',
+      below: () => source.picture,
+      rough: false,
+      make: makeSurface,
+    });
+    const { data } = main!.picture.context.getImageData(0, 0, 64, 64);
+    return Array.from({ length: 64 * 64 }, (_, i) => data[4 * i + 3]!);
+  };
+  const choices = LOOKS[kind].choices.reduce<Record<string, string>[]>(
+    (all, { key, options }) => all.flatMap((each) => options.map((option) => ({ ...each, [key]: option }))),
+    [{}],
+  );
+  test('covers the same where the look says so, and not otherwise', () => {
+    const plain = opaque(null);
+    const same = choices.map((each) => opaque(each).every((value, i) => value === plain[i]));
+    expect(same).toEqual(choices.map(() => LOOKS[kind].keepsShape === true));
   });
 });

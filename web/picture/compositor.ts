@@ -55,9 +55,9 @@ function put(
 }
 
 /** Gives up the bitmaps of a painted picture. */
-export function closePainted({ below, active, above, clipped, folder, mask }: DeskPicture): void {
+export function closePainted({ below, active, lights, above, clipped, folder, mask }: DeskPicture): void {
   for (const bitmap of [below, active, folder?.below, mask]) bitmap?.close();
-  for (const { bitmap } of [...clipped, ...above, ...(folder?.above ?? [])]) bitmap.close();
+  for (const { bitmap } of [...lights, ...clipped, ...above, ...(folder?.above ?? [])]) bitmap.close();
 }
 
 export class Compositor {
@@ -70,6 +70,8 @@ export class Compositor {
   private readonly scratch = new Scratch(makeSurface);
   private grouped: Surface;
   private cut: Surface;
+  /** What clips to the active layer, cut by it: made when something does. */
+  private within: Surface | null = null;
   private underPen: Live | null = null;
   private liveBox: Box = EMPTY_BOX;
   private lifted: { readonly rest: ImageBitmap; readonly apart: ImageBitmap; readonly whole: boolean } | null = null;
@@ -106,6 +108,7 @@ export class Compositor {
     this.canvas.width = width;
     this.canvas.height = height;
     [this.active, this.mixed, this.grouped, this.cut] = this.surfaces();
+    this.within = null;
     this.growing = new StrokeSurfaces(...this.size);
     if (this.painted) this.copyActive(this.painted);
   }
@@ -170,6 +173,13 @@ export class Compositor {
     };
     const picture = this.clipped(painted, middle, box).picture as OffscreenCanvas;
     const { folder } = painted;
+    /** The active layer with its light, and what clips to it. */
+    const layOwn = (on: Canvas2D) => {
+      put(on, picture, box, look.opacity, look.blend);
+      layEach(on, painted.lights);
+      for (const { bitmap, opacity, blend } of painted.clipped)
+        put(on, this.cutBy(bitmap, picture, box), box, opacity, blend);
+    };
     put(context, painted.below, box);
     if (folder) {
       const on = this.grouped.context as unknown as OffscreenCanvasRenderingContext2D;
@@ -177,13 +187,11 @@ export class Compositor {
       on.setTransform(1, 0, 0, 1, 0, 0);
       on.clearRect(part.left, part.top, part.right - part.left, part.bottom - part.top);
       put(on, folder.below, box);
-      put(on, picture, box, look.opacity, look.blend);
+      layOwn(on);
       layEach(on, folder.above);
       put(context, this.grouped.picture as OffscreenCanvas, box, folder.opacity);
     } else {
-      put(context, picture, box, look.opacity, look.blend);
-      for (const { bitmap, opacity, blend } of painted.clipped)
-        put(context, this.cutBy(bitmap, picture, box), box, opacity, blend);
+      layOwn(context);
     }
     layEach(context, painted.above);
   }
@@ -197,9 +205,10 @@ export class Compositor {
 
   /** What of a picture lies where another is. */
   private cutBy(picture: ImageBitmap, by: CanvasImageSource, box: Box | null): OffscreenCanvas {
-    // The active layer may be in the other one.
-    this.cutInto(this.grouped, picture, by, box);
-    return this.grouped.picture as OffscreenCanvas;
+    // The active layer and its folder may be in the others.
+    this.within ??= makeSurface(...this.size);
+    this.cutInto(this.within, picture, by, box);
+    return this.within.picture as OffscreenCanvas;
   }
 
   private cutInto(on: Surface, picture: CanvasImageSource, by: CanvasImageSource, box: Box | null): void {

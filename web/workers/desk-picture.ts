@@ -9,6 +9,7 @@ import {
   type Layer,
   type ShotDocument,
 } from '@tallow/core/document';
+import { keepsShape } from '@tallow/core/compose';
 import { multiply } from '@tallow/core/geometry';
 import {
   drawBackground,
@@ -55,12 +56,12 @@ const fadedOnly = (group: NonNullable<DrawItem['group']>): DrawItem['group'] =>
   group.opacity < 1 ? { ...group, look: null } : null;
 
 /** Every bitmap of a painted picture, for handing over and for closing. */
-export function bitmapsOf({ below, active, above, clipped, folder, mask }: DeskPicture): ImageBitmap[] {
+export function bitmapsOf({ below, active, lights, above, clipped, folder, mask }: DeskPicture): ImageBitmap[] {
   return [
     below,
     active,
     ...(mask ? [mask] : []),
-    ...[...clipped, ...above].map((laid) => laid.bitmap),
+    ...[...lights, ...clipped, ...above].map((laid) => laid.bitmap),
     ...(folder ? [folder.below, ...folder.above.map((laid) => laid.bitmap)] : []),
   ];
 }
@@ -125,13 +126,25 @@ export function deskPicture(board: Board, request: PaintRequest): DeskPicture {
     ? shownParts({ ...own, within: null, cuts: [] }, view, { width, height }, board.underPen(by), under)
     : [];
   if (main) layPart(active, { ...main, opacity: 1, blend: 'normal' });
+  // What clips to the layer under the pen is cut by it as the stroke grows, not here: what the stroke adds to that layer
+  // has to be what its looks show of it.
+  const clips = own && (own.look?.finishes ?? []).every(keepsShape) ? clippedTo(doc, over, own) : [];
+  const cutLater = clips.map((item): Laid => {
+    const on = makeSurface(...size);
+    for (const part of shownParts({ ...item, within: null }, view, { width, height }, by, under))
+      layPart(on, { ...part, opacity: 1, blend: 'normal' });
+    return { bitmap: bitmapOf(on), blend: item.blend, opacity: item.opacity };
+  });
+  const rest = over.filter((s) => !clips.includes(s));
+  // Light lies on its layer and under what clips to it.
+  const [early, late] = clips.length > 0 ? [lights, []] : [[], lights];
   let folder: DeskPicture['folder'] = null;
   if (faded) {
     const bottom = makeSurface(...size);
     layDrawList(bottom, under.filter(inside).map(ungrouped), view, by);
     folder = {
       below: bitmapOf(bottom),
-      above: laidApart(over.filter(inside).map(ungrouped), size, view, by, under, lights).map(handedOver),
+      above: laidApart(rest.filter(inside).map(ungrouped), size, view, by, under, late).map(handedOver),
       opacity: folderOpacity,
     };
   }
@@ -150,23 +163,16 @@ export function deskPicture(board: Board, request: PaintRequest): DeskPicture {
     if (style !== 'line' || over.length > 0) onTop.push(picture);
     else layPart(below, { ...picture, opacity: 1, blend: 'normal' });
   }
-  // What clips to the layer under the pen is cut by it as the stroke grows, not here.
-  const clips = faded || !own || own.look ? [] : clippedTo(doc, over, own);
-  const cutLater = clips.map((item): Laid => {
-    const on = makeSurface(...size);
-    for (const part of shownParts({ ...item, within: null }, view, { width, height }, by, under))
-      layPart(on, { ...part, opacity: 1, blend: 'normal' });
-    return { bitmap: bitmapOf(on), blend: item.blend, opacity: item.opacity };
-  });
-  const outside = over.filter((s) => !inside(s) && !clips.includes(s));
+  const outside = rest.filter((s) => !inside(s));
   const seen = own ? [...under, own] : under;
-  const above = laidApart(outside, size, view, by, seen, faded ? [] : lights, onTop).map(handedOver);
+  const above = laidApart(outside, size, view, by, seen, faded ? [] : late, onTop).map(handedOver);
   const painted: DeskPicture = {
     below: bitmapOf(below),
     active: bitmapOf(active),
     above,
     folder,
     mask: maskPicture,
+    lights: laidApart([], size, view, by, seen, early).map(handedOver),
     clipped: cutLater,
   };
   return painted;

@@ -82,6 +82,8 @@ export interface DeskPicture {
   readonly below: ImageBitmap;
   /** The active layer's drawing, without its opacity and blend. */
   readonly active: ImageBitmap;
+  /** The light of the active layer's own looks, where something clips to it: it lies under that. */
+  readonly lights: readonly Laid[];
   /** What lies right above and clips to the active layer, lowest first, not cut yet: it shows where that layer and the stroke are. */
   readonly clipped: readonly Laid[];
   /** What lies above, lowest first, with the ghosts on top. */
