@@ -23,6 +23,7 @@ import { outlinedAll } from './line.ts';
 import { choice, control } from '../controls/index.ts';
 import {
   ageOf,
+  leftOf,
   starterFill,
   type StarterFill,
   type LaidFrame,
@@ -222,7 +223,8 @@ function draw(scene: Scene, index: number): LaidFrame {
   const flash = Math.round(settings['flash']!);
   const age = ageOf(scene, index);
   const early = index < Math.max(1, flash);
-  const puffs = early ? [] : puffsAt(scene, age);
+  const left = leftOf(scene, index);
+  const puffs = early ? [] : puffsAt(scene, age).map((puff) => ({ ...puff, r: puff.r * left }));
   const angle = settings['light']! / 360;
   const style = { scallops: settings['scallops']! / 100, light: { x: cosineTurn(angle), y: -sineTurn(angle) } };
   const { body, light, shade, creases } = billowRings(puffs, style, 'line');

@@ -63,6 +63,16 @@ test.each(laid(BURST))('a burst never stands still while it lives: $name', ({ fr
   for (const way of middle) expect(way).toBeGreaterThan(0.09);
 });
 
+test.each([...laid(SMOKE), ...laid(BURST)].filter(({ scene }) => !scene.cycle))(
+  'what falls apart has shrunk away by the end, and does not pop off: $name',
+  ({ frames }) => {
+    const bodies = frames.map((frame) => areaOf(ringsOf(frame, 'body')));
+    const last = bodies.slice(-4);
+    for (let i = 1; i < last.length; i++) expect(last[i]!).toBeLessThan(last[i - 1]!);
+    expect(last.at(-1)!).toBeLessThan(0.02 * Math.max(...bodies));
+  },
+);
+
 test.each([...laid(SMOKE), ...laid(BURST)])('light and shade do not flicker: $name', ({ frames }) => {
   for (const output of ['light', 'shade']) {
     const bodies = frames.map((frame) => areaOf(ringsOf(frame, 'body')));

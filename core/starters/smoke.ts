@@ -7,7 +7,7 @@ import { billowRings, type Puff } from './billow.ts';
 import { GUIDE_PAINT, circleLine } from './circles.ts';
 import { outlinedAll } from './line.ts';
 import { choice, control } from '../controls/index.ts';
-import { ageOf, starterFill, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
+import { ageOf, leftOf, starterFill, phaseOf, type LaidFrame, type Scene, type StarterKind } from './starter.ts';
 
 /** A puff of some age: 0 at the source, 1 gone. */
 function puffAt(
@@ -107,7 +107,8 @@ export function puffsAt(scene: Scene, index: number): Puff[] {
         // A single puff: what left last is youngest; all of it is gone at the end.
         const age = clamp(phase * 1.02 - offset * 0.22 * (own > 1 ? 1 : 0), 0, 1);
         const burst = 1 - (1 - age) * (1 - age) * (1 - age);
-        puffs.push({ puff: puffAt(scene, mix(age, burst, 0.55), of, 0), age });
+        const puff = puffAt(scene, mix(age, burst, 0.55), of, 0);
+        puffs.push({ puff: { ...puff, r: puff.r * leftOf(scene, index) }, age });
       }
     }
   };

@@ -120,6 +120,16 @@ export const starterFill = (paint: string, rings: readonly Ring[], opacity = 1):
 export const phaseOf = ({ starts, length }: Pick<Scene, 'starts' | 'length'>, index: number): number =>
   starts[index]! / length;
 
+/** Drawings over which what a one-shot leaves shrinks away, and of short ones which part of them. */
+const ENDING = 3;
+const ENDING_PART = 0.25;
+
+/** How large what a one-shot leaves still is on a drawing: as it is, 1, but on its last three, where it shrinks away; nothing of it pops off at the end. */
+export function leftOf({ starts }: Pick<Scene, 'starts'>, index: number): number {
+  const over = Math.max(1, Math.min(ENDING, starts.length * ENDING_PART));
+  return Math.min(1, (starts.length - index) / over);
+}
+
 /** The age of a one-shot on a drawing: 0 on the first, 1 on the last. */
 export const ageOf = ({ starts }: Pick<Scene, 'starts'>, index: number): number =>
   starts.length < 2 ? 0 : starts[index]! / starts.at(-1)!;
