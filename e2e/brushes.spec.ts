@@ -111,6 +111,8 @@ test('the answer drawn across in one go holds at every pressure it crossed, and 
     page
       .getByRole('slider', { name: /^Answer at/ })
       .evaluateAll((all) => all.map((each) => Number(each.getAttribute('aria-valuenow'))));
+  // The panel goes up after the picture.
+  await expect.poll(answers).toHaveLength(5);
   const straight = await answers();
   const box = (await page.getByTestId('response').boundingBox())!;
   const across = Array.from({ length: 15 }, (_, i) => ({
