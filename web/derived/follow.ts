@@ -23,7 +23,8 @@ export type Followers = { readonly [K in DerivedKind]?: LaidAgain<Extract<Derive
 /** ms without a change after which it is looked. */
 const WAIT_MS = 150;
 
-const NOT_HERE = 'a drawing is not loaded yet and the server cannot be reached.';
+const NOT_HERE =
+  'a drawing is not loaded yet and the server cannot be reached. It is tried again with the next change.';
 
 /** Tells one state of what something hangs on from another: each is tried once. */
 const stateOf = ({ entity, sources }: Stale): string =>

@@ -131,9 +131,11 @@ export class FarDrawings {
       .filter((drawing) => !asides.isAside(drawing))
       .map((drawing) => ({ drawing, size: asides.sizeOf(drawing) }));
     const near = drawingsNear(now, selection().frame);
-    return tooFar(atHand, near, this.room).filter(
-      (drawing) => !this.isUnsaved(drawing.id) && asides.restFor(drawing) > STAY_MS,
-    );
+    const far = tooFar(atHand, near, this.room);
+    const rested = far.filter((drawing) => asides.restFor(drawing) > STAY_MS);
+    // The others go once they have stayed, also where nothing more is done.
+    if (rested.length < far.length) this.soon();
+    return rested.filter((drawing) => !this.isUnsaved(drawing.id));
   }
 
   /** Reads back what is seen now, at once, then what is around it as long as the playhead stays. */

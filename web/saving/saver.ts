@@ -79,7 +79,7 @@ export class Saver {
     this.adoption = new Adoption(shotId, tab);
     this.loading = new Loading(shotId, this.unsaved);
     this.far = new FarDrawings(
-      (id) => this.unsaved.isOpen(id) || this.batch !== null,
+      (id) => this.unsaved.isOpen(id),
       roomAtHand((navigator as { deviceMemory?: number }).deviceMemory),
     );
     asides.whenLost = async ({ id }) => {

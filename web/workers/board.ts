@@ -20,6 +20,7 @@ import { makeSurface } from './surfaces.ts';
 const MB = 1024 * 1024;
 /** Bytes each painter keeps at most: rasters of drawings, what looks came to, surfaces that lie ready, drawings. */
 const BOUNDS = { rasters: 112 * MB, parts: 56 * MB, pool: 32 * MB, drawings: 48 * MB } as const;
+
 export class Board {
   doc: ShotDocument = { shotId: '', entities: {} };
   /** Grows with every change of the document, not when drawings come and go. */

@@ -88,9 +88,9 @@ export interface DeskPicture {
   readonly clipped: readonly Laid[];
   /** What lies above, lowest first, with the ghosts on top. */
   readonly above: readonly Laid[];
-  /** What lies in the active layer's faded folder, below and above it. */
   /** Where the active layer shows: in what it clips to, and where no matte hides it. Null is everywhere. */
   readonly mask: ImageBitmap | null;
+  /** What lies in the active layer's faded folder, below and above it. */
   readonly folder: { readonly below: ImageBitmap; readonly above: readonly Laid[]; readonly opacity: number } | null;
 }
 
