@@ -141,6 +141,10 @@ const apart = (a: readonly number[], b: readonly number[]): number =>
 /** A disc with a band across the picture that clips to it, and how the disc's layer is kept. */
 const KEPT: readonly [string, (doc: ShotDocument, layers: readonly Id[]) => ShotDocument][] = [
   ['glows', (doc, [, base]) => addFinish(doc, base!, newFinish(doc, 'glow', randomId))],
+  // The disc is seen at half: what clips to it is cut by all of it, as when it plays.
+  ['fades', (doc, [, base]) => addFinish(doc, base!, newFinish(doc, 'fade', randomId))],
+  ['is blurred', (doc, [, base]) => addFinish(doc, base!, newFinish(doc, 'blur', randomId))],
+  ['has something tinted on it', (doc, [band]) => addFinish(doc, band!, newFinish(doc, 'tint', randomId))],
   [
     'lies in a faded folder',
     (doc, layers) => {

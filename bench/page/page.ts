@@ -65,6 +65,7 @@ function items(SIZE: Size, layers: number, ghosts: number) {
     above: [{ bitmap: bitmapOf(above), blend: 'normal', opacity: 1 } as const],
     lights: [],
     clipped: [],
+    base: null,
     folder: null,
     mask: null,
   };

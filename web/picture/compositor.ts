@@ -14,9 +14,10 @@ import {
   type Matrix,
 } from '@tallow/core/geometry';
 import { operationOf, Scratch, wipe, type Surface } from '@tallow/core/render';
-import type { Laid, DeskPicture } from '../workers/paint.ts';
+import { bitmapsOf, type Laid, type DeskPicture } from '../workers/paint.ts';
 import { makeSurface } from '../workers/surfaces.ts';
 import { isPlain } from '@tallow/core/brush';
+import { Clipping } from './clipping.ts';
 import { LiveFigure } from './live-figure.ts';
 import { LiveShape } from './live-shape.ts';
 import { LiveStroke } from './live-stroke.ts';
@@ -55,9 +56,8 @@ function put(
 }
 
 /** Gives up the bitmaps of a painted picture. */
-export function closePainted({ below, active, lights, above, clipped, folder, mask }: DeskPicture): void {
-  for (const bitmap of [below, active, folder?.below, mask]) bitmap?.close();
-  for (const { bitmap } of [...lights, ...clipped, ...above, ...(folder?.above ?? [])]) bitmap.close();
+export function closePainted(painted: DeskPicture): void {
+  for (const bitmap of bitmapsOf(painted)) bitmap.close();
 }
 
 export class Compositor {
@@ -69,9 +69,7 @@ export class Compositor {
   private growing: StrokeSurfaces;
   private readonly scratch = new Scratch(makeSurface);
   private grouped: Surface;
-  private cut: Surface;
-  /** What clips to the active layer, cut by it: made when something does. */
-  private within: Surface | null = null;
+  private clipping: Clipping;
   private underPen: Live | null = null;
   private liveBox: Box = EMPTY_BOX;
   private lifted: { readonly rest: ImageBitmap; readonly apart: ImageBitmap; readonly whole: boolean } | null = null;
@@ -84,7 +82,8 @@ export class Compositor {
     const context = canvas.getContext('2d', { willReadFrequently: true });
     if (!context) throw new Error('This browser gives no 2D canvas');
     this.context = context;
-    [this.active, this.mixed, this.grouped, this.cut] = this.surfaces();
+    [this.active, this.mixed, this.grouped] = this.surfaces();
+    this.clipping = new Clipping(this.size);
     this.growing = new StrokeSurfaces(...this.size);
   }
 
@@ -92,9 +91,9 @@ export class Compositor {
     return [Math.max(1, this.canvas.width), Math.max(1, this.canvas.height)];
   }
 
-  private surfaces(): [Surface, Surface, Surface, Surface] {
+  private surfaces(): [Surface, Surface, Surface] {
     const make = () => makeSurface(...this.size);
-    return [make(), make(), make(), make()];
+    return [make(), make(), make()];
   }
 
   /** What grows under the pen now, if anything. */
@@ -107,8 +106,8 @@ export class Compositor {
     if (this.canvas.width === width && this.canvas.height === height) return;
     this.canvas.width = width;
     this.canvas.height = height;
-    [this.active, this.mixed, this.grouped, this.cut] = this.surfaces();
-    this.within = null;
+    [this.active, this.mixed, this.grouped] = this.surfaces();
+    this.clipping = new Clipping(this.size);
     this.growing = new StrokeSurfaces(...this.size);
     if (this.painted) this.copyActive(this.painted);
   }
@@ -126,6 +125,7 @@ export class Compositor {
   private copyActive(painted: DeskPicture): void {
     wipe(this.active);
     this.active.context.drawImage(painted.active, 0, 0);
+    this.clipping.takeBase(painted.base);
   }
 
   private get bounds(): Box {
@@ -144,7 +144,7 @@ export class Compositor {
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(0, 0, canvas.width, canvas.height);
     context.setTransform(...multiply(view, invert(this.painted.view)));
-    this.layAll(this.painted, this.active, null);
+    this.layAll(this.painted, this.active, null, this.clipping.base ?? this.active);
     context.setTransform(1, 0, 0, 1, 0, 0);
   }
 
@@ -165,25 +165,28 @@ export class Compositor {
     this.context.drawImage(above, 0, 0);
   }
 
-  /** Lays everything, the active layer as `middle` has it. @param box the part that is seen, null for all. */
-  private layAll(painted: DeskPicture, middle: Surface, box: Box | null): void {
+  /**
+   * Lays everything, the active layer as `middle` has it.
+   * @param box the part that is seen, null for all. @param base what clips to that layer is cut by.
+   */
+  private layAll(painted: DeskPicture, middle: Surface, box: Box | null, base = middle): void {
     const { context, look } = this;
     const layEach = (on: Canvas2D, laid: readonly Laid[]) => {
       for (const { bitmap, opacity, blend } of laid) put(on, bitmap, box, opacity, blend);
     };
-    const picture = this.clipped(painted, middle, box).picture as OffscreenCanvas;
     const { folder } = painted;
+    const part = box ?? this.bounds;
+    const picture = this.clipping.masked(middle, painted.mask, part);
     /** The active layer with its light, and what clips to it. */
     const layOwn = (on: Canvas2D) => {
       put(on, picture, box, look.opacity, look.blend);
       layEach(on, painted.lights);
-      for (const { bitmap, opacity, blend } of painted.clipped)
-        put(on, this.cutBy(bitmap, picture, box), box, opacity, blend);
+      for (const { bitmap, opacity, blend, isCut } of painted.clipped)
+        put(on, isCut ? this.clipping.cutBy(bitmap, base, part) : bitmap, box, opacity, blend);
     };
     put(context, painted.below, box);
     if (folder) {
       const on = this.grouped.context as unknown as OffscreenCanvasRenderingContext2D;
-      const part = box ?? this.bounds;
       on.setTransform(1, 0, 0, 1, 0, 0);
       on.clearRect(part.left, part.top, part.right - part.left, part.bottom - part.top);
       put(on, folder.below, box);
@@ -194,37 +197,6 @@ export class Compositor {
       layOwn(context);
     }
     layEach(context, painted.above);
-  }
-
-  /** What of the active layer is seen: all of it, or what lies where the layer it clips to is. */
-  private clipped({ mask }: DeskPicture, middle: Surface, box: Box | null): Surface {
-    if (!mask) return middle;
-    this.cutInto(this.cut, middle.picture as OffscreenCanvas, mask, box);
-    return this.cut;
-  }
-
-  /** What of a picture lies where another is. */
-  private cutBy(picture: ImageBitmap, by: CanvasImageSource, box: Box | null): OffscreenCanvas {
-    // The active layer and its folder may be in the others.
-    this.within ??= makeSurface(...this.size);
-    this.cutInto(this.within, picture, by, box);
-    return this.within.picture as OffscreenCanvas;
-  }
-
-  private cutInto(on: Surface, picture: CanvasImageSource, by: CanvasImageSource, box: Box | null): void {
-    const part = box ?? this.bounds;
-    const [x, y, width, height] = [part.left, part.top, part.right - part.left, part.bottom - part.top];
-    const context = on.context as unknown as OffscreenCanvasRenderingContext2D;
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.save();
-    context.beginPath();
-    context.rect(x, y, width, height);
-    context.clip();
-    context.clearRect(x, y, width, height);
-    context.drawImage(picture, x, y, width, height, x, y, width, height);
-    context.globalCompositeOperation = 'destination-in';
-    context.drawImage(by, x, y, width, height, x, y, width, height);
-    context.restore();
   }
 
   private show(area: Box): void {
@@ -240,6 +212,7 @@ export class Compositor {
     }
     const [x, y, width, height] = [box.left, box.top, box.right - box.left, box.bottom - box.top];
     let middle = this.active;
+    const base = this.underPen ? this.clipping.baseWith(this.underPen, box) : this.clipping.base;
     if (this.underPen instanceof LiveStroke && this.underPen.straight) middle = this.underPen.whole;
     else if (this.underPen) {
       middle = this.mixed;
@@ -250,7 +223,7 @@ export class Compositor {
     }
     this.context.setTransform(1, 0, 0, 1, 0, 0);
     this.context.clearRect(x, y, width, height);
-    this.layAll(this.painted, middle, box);
+    this.layAll(this.painted, middle, box, base ?? middle);
   }
 
   /**
@@ -300,6 +273,7 @@ export class Compositor {
   /** Empties the active bitmap: the pen begins a drawing of its own. */
   beginAfresh(): void {
     wipe(this.active);
+    this.clipping.wipe();
     this.showAll();
   }
 
@@ -308,7 +282,7 @@ export class Compositor {
     this.underPen = setup.shape
       ? new LiveShape(setup, setup.shape, this.scratch)
       : isPlain(setup.making)
-        ? new LiveStroke(setup, this.active, this.growing)
+        ? new LiveStroke(setup, this.active, this.growing, this.clipping.base !== null)
         : new LiveFigure(setup, this.scratch);
     this.liveBox = EMPTY_BOX;
     this.onPen();
@@ -328,6 +302,7 @@ export class Compositor {
     if (!this.underPen) return;
     const box = intersection(this.liveBox, this.bounds);
     if (!isEmpty(box)) this.underPen.layOn(this.active, box);
+    this.clipping.settle(this.underPen, box);
     this.underPen = null;
     this.onPen();
     this.showAll();

@@ -33,15 +33,19 @@ export class LiveStroke {
   /** Its finished chunks: as pixels of a surface, or as how opaque each pixel is. */
   private readonly finished: Surface | GroundStroke;
 
-  /** @param under what the stroke is drawn on. @param surfaces what they held is lost. */
+  /**
+   * @param under what the stroke is drawn on. @param surfaces what they held is lost.
+   * @param apart whether it is laid on something else as well: then it never goes straight onto what is under it.
+   */
   constructor(
     readonly setup: StrokeSetup,
     under: Surface,
     surfaces: StrokeSurfaces,
+    apart = false,
   ) {
     const { brush, laying, steadying } = setup;
     this.steady = new SteadyStroke(steadyReach(steadying));
-    this.straight = goesStraight(brush, laying);
+    this.straight = !apart && goesStraight(brush, laying);
     this.whole = surfaces.of('whole', isDeep(brush));
     wipe(this.whole);
     if (isGround(brush)) {

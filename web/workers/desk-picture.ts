@@ -30,7 +30,7 @@ import {
 import { pathOf, standing } from '@tallow/core/assembly';
 import { roundOf } from '@tallow/core/timing';
 import type { Board } from './board.ts';
-import type { Laid, DeskPicture, PaintRequest } from './paint.ts';
+import type { Clipped, Laid, DeskPicture, PaintRequest } from './paint.ts';
 import { bitmapOf, makeSurface } from './surfaces.ts';
 
 const handedOver = ({ surface, blend, opacity }: LaidSurface): Laid => ({ bitmap: bitmapOf(surface), blend, opacity });
@@ -55,25 +55,29 @@ const hasShapes = (drawing: Drawing): boolean => Object.values(drawing.marks).so
 const fadedOnly = (group: NonNullable<DrawItem['group']>): DrawItem['group'] =>
   group.opacity < 1 ? { ...group, look: null } : null;
 
-/** Every bitmap of a painted picture, for handing over and for closing. */
-export function bitmapsOf({ below, active, lights, above, clipped, folder, mask }: DeskPicture): ImageBitmap[] {
-  return [
-    below,
-    active,
-    ...(mask ? [mask] : []),
-    ...[...lights, ...clipped, ...above].map((laid) => laid.bitmap),
-    ...(folder ? [folder.below, ...folder.above.map((laid) => laid.bitmap)] : []),
-  ];
-}
-
-/** The items right above another that clip to it, without looks of their own; none where others lie between. */
+/** The items right above another that clip to it; none where others lie between. */
 function clippedTo(doc: ShotDocument, over: readonly DrawItem[], { drawing }: DrawItem): DrawItem[] {
   const clipped: DrawItem[] = [];
   for (const item of over) {
-    if (find(doc, 'layer', item.layerId)?.clip !== true || item.within?.drawing.id !== drawing.id || item.look) break;
+    if (find(doc, 'layer', item.layerId)?.clip !== true || item.within?.drawing.id !== drawing.id) break;
     clipped.push(item);
   }
   return clipped;
+}
+
+/** The drawing that others clip to, where the looks of its layer show it in another shape than it cuts them by. */
+function baseOf(
+  { rendering }: Board,
+  own: DrawItem,
+  [first]: readonly DrawItem[],
+  { width, height, view }: PaintRequest,
+): ImageBitmap | null {
+  if (!first?.within || (own.look?.finishes ?? []).every(keepsShape)) return null;
+  const on = makeSurface(width, height);
+  const plain = { ...first, ...first.within, within: null, cuts: [], look: null, tint: null };
+  const base = rendering.pictureOf(plain, multiply(view, plain.matrix), width, height);
+  layPart(on, { ...base, opacity: 1, blend: 'normal' });
+  return bitmapOf(on);
 }
 
 /** Whether a use is the one that is drawn on, or one around it, or one in it. */
@@ -122,29 +126,31 @@ export function deskPicture(board: Board, request: PaintRequest): DeskPicture {
   const mask = maskOf(doc, rendering, shotFrame, activeLayerId, place, options, own, size, view);
   const maskPicture = mask && bitmapOf(mask);
   // Its own looks lie in its picture and on top of it; what cuts it cuts the stroke too.
-  const [main, ...lights] = own
+  const [main, ...light] = own
     ? shownParts({ ...own, within: null, cuts: [] }, view, { width, height }, board.underPen(by), under)
     : [];
   if (main) layPart(active, { ...main, opacity: 1, blend: 'normal' });
-  // What clips to the layer under the pen is cut by it as the stroke grows, not here: what the stroke adds to that layer
-  // has to be what its looks show of it.
-  const clips = own && (own.look?.finishes ?? []).every(keepsShape) ? clippedTo(doc, over, own) : [];
-  const cutLater = clips.map((item): Laid => {
-    const on = makeSurface(...size);
-    for (const part of shownParts({ ...item, within: null }, view, { width, height }, by, under))
+  // At once: pictures that are handed out may be of surfaces that are used again.
+  const lights = laidApart([], size, view, by, [], light).map(handedOver);
+  const seen = own ? [...under, own] : under;
+  // What clips to the layer under the pen is cut by it as the stroke grows, not here.
+  const clips = own ? clippedTo(doc, over, own) : [];
+  const clipped = clips.flatMap((item) => {
+    const parts = shownParts({ ...item, within: null }, view, { width, height }, by, seen);
+    return parts.map((part, i): Clipped => {
+      const on = makeSurface(...size);
       layPart(on, { ...part, opacity: 1, blend: 'normal' });
-    return { bitmap: bitmapOf(on), blend: item.blend, opacity: item.opacity };
+      return { bitmap: bitmapOf(on), blend: part.blend, opacity: part.opacity, isCut: i === 0 };
+    });
   });
   const rest = over.filter((s) => !clips.includes(s));
-  // Light lies on its layer and under what clips to it.
-  const [early, late] = clips.length > 0 ? [lights, []] : [[], lights];
   let folder: DeskPicture['folder'] = null;
   if (faded) {
     const bottom = makeSurface(...size);
     layDrawList(bottom, under.filter(inside).map(ungrouped), view, by);
     folder = {
       below: bitmapOf(bottom),
-      above: laidApart(rest.filter(inside).map(ungrouped), size, view, by, under, late).map(handedOver),
+      above: laidApart(rest.filter(inside).map(ungrouped), size, view, by, seen).map(handedOver),
       opacity: folderOpacity,
     };
   }
@@ -164,16 +170,16 @@ export function deskPicture(board: Board, request: PaintRequest): DeskPicture {
     else layPart(below, { ...picture, opacity: 1, blend: 'normal' });
   }
   const outside = rest.filter((s) => !inside(s));
-  const seen = own ? [...under, own] : under;
-  const above = laidApart(outside, size, view, by, seen, faded ? [] : late, onTop).map(handedOver);
+  const above = laidApart(outside, size, view, by, seen, [], onTop).map(handedOver);
   const painted: DeskPicture = {
     below: bitmapOf(below),
     active: bitmapOf(active),
     above,
     folder,
     mask: maskPicture,
-    lights: laidApart([], size, view, by, seen, early).map(handedOver),
-    clipped: cutLater,
+    lights,
+    clipped,
+    base: own ? baseOf(board, own, clips, request) : null,
   };
   return painted;
 }

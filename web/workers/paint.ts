@@ -77,21 +77,41 @@ export interface Laid {
   readonly opacity: number;
 }
 
+/** A picture that clips to the active layer, or the light that its own looks lay on it. */
+export interface Clipped extends Laid {
+  /** Whether it shows only where the active layer and the stroke are; light goes beyond. */
+  readonly isCut: boolean;
+}
+
 /** The picture in bitmaps that the stroke under the pen fits between. */
 export interface DeskPicture {
   readonly below: ImageBitmap;
   /** The active layer's drawing, without its opacity and blend. */
   readonly active: ImageBitmap;
-  /** The light of the active layer's own looks, where something clips to it: it lies under that. */
+  /** The light of the active layer's own looks: it lies on that layer and under what clips to it. */
   readonly lights: readonly Laid[];
-  /** What lies right above and clips to the active layer, lowest first, not cut yet: it shows where that layer and the stroke are. */
-  readonly clipped: readonly Laid[];
+  /** What lies right above and clips to the active layer, lowest first, not cut yet. */
+  readonly clipped: readonly Clipped[];
+  /** What the active layer's drawing cuts these by, where its looks show it in another shape; null is as it is shown. */
+  readonly base: ImageBitmap | null;
   /** What lies above, lowest first, with the ghosts on top. */
   readonly above: readonly Laid[];
   /** Where the active layer shows: in what it clips to, and where no matte hides it. Null is everywhere. */
   readonly mask: ImageBitmap | null;
   /** What lies in the active layer's faded folder, below and above it. */
   readonly folder: { readonly below: ImageBitmap; readonly above: readonly Laid[]; readonly opacity: number } | null;
+}
+
+/** Every bitmap of a painted picture, for handing over and for closing. */
+export function bitmapsOf({ below, active, lights, above, clipped, base, folder, mask }: DeskPicture): ImageBitmap[] {
+  return [
+    below,
+    active,
+    ...(mask ? [mask] : []),
+    ...(base ? [base] : []),
+    ...[...lights, ...clipped, ...above].map((laid) => laid.bitmap),
+    ...(folder ? [folder.below, ...folder.above.map((laid) => laid.bitmap)] : []),
+  ];
 }
 
 /** An entity that changed, or a drawing that was asked for. */

@@ -24,17 +24,18 @@ import { drawingsOn, occurrencesOn } from '@tallow/core/assembly';
 import { elementLength, runStart, slotsInOrder, timedLayers } from '@tallow/core/timing';
 import { expose, transfer } from 'comlink';
 import { Board } from './board.ts';
-import { bitmapsOf, deskPicture, layerShowing } from './desk-picture.ts';
+import { deskPicture, layerShowing } from './desk-picture.ts';
 import { findingsIn } from './findings.ts';
 import { lifted } from './lifted.ts';
-import type {
-  LiftRequest,
-  MiniatureRequest,
-  DeskPicture,
-  PaintRequest,
-  ReshapeRequest,
-  Updated,
-  Wanted,
+import {
+  bitmapsOf,
+  type LiftRequest,
+  type MiniatureRequest,
+  type DeskPicture,
+  type PaintRequest,
+  type ReshapeRequest,
+  type Updated,
+  type Wanted,
 } from './paint.ts';
 import { Reshaped } from './reshaped.ts';
 import { bitmapOf, makeSurface } from './surfaces.ts';
