@@ -122,11 +122,12 @@ export class Pen {
     await this.drag([{ x: box.x + box.width / 2, y: box.y + box.height / 2 }]);
   }
 
-  /** Goes along places of the page, CSS px, with the pen down. */
-  async drag(places: readonly PenPoint[]): Promise<void> {
+  /** Goes along places of the page, CSS px, with the pen down. @param seen comes when the page shows what is to be seen before the pen lifts. */
+  async drag(places: readonly PenPoint[], seen?: () => Promise<void>): Promise<void> {
     await this.at('mouseMoved', places[0]!, false);
     await this.at('mousePressed', places[0]!, true);
     for (const place of places.slice(1)) await this.at('mouseMoved', place, true);
+    await seen?.();
     await this.at('mouseReleased', { ...places.at(-1)!, force: 0 }, false);
   }
 

@@ -4,7 +4,8 @@ import { setElement, setPlacements } from '@tallow/core/edit';
 import { placementsOf } from '@tallow/core/timing';
 import { useState } from 'react';
 import { NameField } from '../parts/name-field.tsx';
-import { Line, Small, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Line, Small } from '../parts/panel.tsx';
 import { edit, useDocument } from '../shot/document.ts';
 import { useShowing } from '../picture/showing.ts';
 import { useShotTime } from '../playback/shot-time.ts';
@@ -100,7 +101,7 @@ function Picked({ level, placement, count }: { level: Level; placement: Placemen
         <Words
           label="Settings"
           value={tab}
-          words={TABS.map((value) => ({ value, label: TAB_WORDS[value] }))}
+          choices={TABS.map((value) => ({ value, label: TAB_WORDS[value] }))}
           onChoose={setTab}
         />
         <Small
@@ -184,9 +185,9 @@ export function AssembleColumn() {
               <Words
                 label="What of the shot"
                 value={list}
-                words={[
+                choices={[
                   { value: 'things', label: 'Things' },
-                  { value: 'values', label: 'Values', title: 'All that changes over time, a curve each' },
+                  { value: 'values', label: 'Values', tip: 'All that changes over time, a curve each' },
                 ]}
                 onChoose={setList}
               />

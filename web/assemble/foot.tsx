@@ -6,6 +6,7 @@ import { DropdownMenu } from 'radix-ui';
 import { ActionButton } from '../actions/action-button.tsx';
 import { ActionItem } from '../actions/action-item.tsx';
 import { act } from '../actions/action.ts';
+import { Words } from '../parts/choice.tsx';
 import { ITEM, Menu } from '../parts/menu.tsx';
 import { playback, setPlayback, stopPlaying, usePlayback } from '../playback/playback.ts';
 import { playsShot, shotFrameNow } from '../playback/shot-time.ts';
@@ -124,21 +125,17 @@ export function Foot() {
       <ActionButton action={TIME_ACTIONS.play} pressed={playing}>
         {playing ? <Pause size={16} /> : <Play size={16} />}
       </ActionButton>
-      <div role="group" aria-label="What is played" className="flex">
-        {([true, false] as const).map((shot) => (
-          <button
-            key={String(shot)}
-            type="button"
-            aria-pressed={whole === shot}
-            className={`moves h-9 px-2.5 text-[13px] ${whole === shot ? 'text-wax-100 underline decoration-flame decoration-2 underline-offset-[6px]' : 'text-wax-500 hover:text-wax-100'}`}
-            onClick={() => {
-              choose(shot);
-            }}
-          >
-            {shot ? 'shot' : 'element'}
-          </button>
-        ))}
-      </div>
+      <Words
+        label="What is played"
+        value={whole}
+        choices={[
+          { value: true, label: 'shot' },
+          { value: false, label: 'element' },
+        ]}
+        each="h-9 px-2.5"
+        className=""
+        onChoose={choose}
+      />
       <span className="w-20 shrink-0 font-mono text-xs text-wax-500" data-testid="reached">
         {reached === null ? '' : `${reached.toFixed(1)} of ${shotOf(doc).rate}`}
       </span>

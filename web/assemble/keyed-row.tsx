@@ -1,7 +1,7 @@
 /** One number over time: a dot sets it on this frame, from then on it changes; dragged or typed; how it goes on in words. */
 import { EASES, keysIn, type Ease, type Value } from '@tallow/core/document';
 import { KeyDot } from '../parts/key-dot.tsx';
-import { Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { endGesture } from '../shot/document.ts';
 
@@ -67,7 +67,7 @@ export function KeyedRow(props: KeyedRowProps) {
           <Words
             label={`How ${label} goes on`}
             value={key.ease}
-            words={EASES.map((ease) => ({ value: ease, label: ease }))}
+            choices={EASES.map((ease) => ({ value: ease, label: ease }))}
             onChoose={onKey}
           />
         </div>

@@ -22,7 +22,8 @@ import {
 import { lightTime, planeOf } from '@tallow/core/assembly';
 import { labelOfUse } from '@tallow/core/timing';
 import { Eye, EyeOff, Trash2 } from 'lucide-react';
-import { Check, Fold, SelectRow, Small, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Check, Fold, SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { useShotTime } from '../playback/shot-time.ts';
 import { edit, endGesture } from '../shot/document.ts';
@@ -242,7 +243,7 @@ export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) 
             <Words
               label="Follows"
               value={light.at}
-              words={[
+              choices={[
                 { value: 'middle', label: 'what is drawn' },
                 { value: 'anchor', label: 'the anchor' },
               ]}
@@ -262,7 +263,7 @@ export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) 
           <Words
             label="How it is laid"
             value={light.blend}
-            words={[
+            choices={[
               { value: 'screen', label: 'screen' },
               { value: 'add', label: 'add' },
             ]}

@@ -5,7 +5,8 @@ import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { Trash2 } from 'lucide-react';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { Small, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Small } from '../parts/panel.tsx';
 import { goToShotFrame } from '../playback/shot-time.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { drag } from '../shot/drag.ts';
@@ -155,7 +156,7 @@ export function PickedKey({
       <Words
         label="How it goes on"
         value={key.ease}
-        words={EASES.map((ease) => ({ value: ease, label: ease }))}
+        choices={EASES.map((ease) => ({ value: ease, label: ease }))}
         onChoose={(ease) => {
           edit(`${changing.label} ${ease}`, (d) => easeKey(d, changing, key, ease));
         }}

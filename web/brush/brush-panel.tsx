@@ -5,7 +5,8 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { practise, RECORDED } from '../pen/practice.ts';
 import { NameField } from '../parts/name-field.tsx';
-import { Line, SelectRow, Small, Words, Panel } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Line, SelectRow, Small, Panel } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { viewed } from '../view/viewed.ts';
 import { setBrush, useHeld } from '../hand/held.ts';
@@ -157,7 +158,7 @@ export function BrushPanel() {
         <Words
           label="Finish"
           value={brush.finish}
-          words={FINISH_WORDS}
+          choices={FINISH_WORDS}
           onChoose={(finish) => {
             setBrush({ finish });
           }}

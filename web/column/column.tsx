@@ -6,6 +6,7 @@ import { DropdownMenu } from 'radix-ui';
 import { memo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { Menu, MenuLine } from '../parts/menu.tsx';
+import { Words } from '../parts/choice.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { useOfCurrent } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
@@ -57,22 +58,13 @@ const Head = memo(function Head({ element, length, form }: { element: Element; l
           </button>
         </h1>
       )}
-      <div role="group" aria-label="How time is seen" className="flex shrink-0">
-        {WHEEL_FORMS.map(({ form: each, label, does }) => (
-          <button
-            key={each}
-            type="button"
-            aria-pressed={form === each}
-            data-tip={does}
-            className={`moves h-8 px-1 text-[13px] ${form === each ? 'text-wax-100 underline decoration-flame decoration-2 underline-offset-[6px]' : 'text-wax-500 hover:text-wax-100'}`}
-            onClick={() => {
-              seeAs(each);
-            }}
-          >
-            {label}
-          </button>
-        ))}
-      </div>
+      <Words
+        label="How time is seen"
+        value={form}
+        choices={WHEEL_FORMS.map(({ form: value, label, does }) => ({ value, label, tip: does }))}
+        each="h-8 px-1"
+        onChoose={seeAs}
+      />
       <Menu
         testId="element-time"
         label={`${TIMES[element.time].word}, ${length}: close, end or open this element`}

@@ -6,7 +6,7 @@ import {
   type ExportFamily,
   type ExportFormatName,
 } from '@tallow/core/formats';
-import { Choice } from '../parts/choice.tsx';
+import { Choice, Words } from '../parts/choice.tsx';
 
 const FAMILIES = Object.keys(EXPORT_FAMILIES) as ExportFamily[];
 
@@ -28,22 +28,17 @@ export function FormatChoice({
           onChoose(formatsOf(next)[0]!);
         }}
       />
-      <div role="group" aria-label="Format" className="flex flex-wrap">
-        {formatsOf(family).map((name) => (
-          <button
-            key={name}
-            type="button"
-            aria-pressed={name === format}
-            data-tip={EXPORT_FORMATS[name].says}
-            className={`moves h-8 px-2 text-[13px] ${name === format ? 'text-wax-100 underline decoration-flame decoration-2 underline-offset-[6px]' : 'text-wax-500 hover:text-wax-100'}`}
-            onClick={() => {
-              onChoose(name);
-            }}
-          >
-            {EXPORT_FORMATS[name].label}
-          </button>
-        ))}
-      </div>
+      <Words
+        label="Format"
+        value={format}
+        choices={formatsOf(family).map((name) => ({
+          value: name,
+          label: EXPORT_FORMATS[name].label,
+          tip: EXPORT_FORMATS[name].says,
+        }))}
+        className="flex-wrap"
+        onChoose={onChoose}
+      />
       <p className="min-h-10 px-2 text-[13px] text-wax-500" data-testid="format-says">
         {says}
       </p>

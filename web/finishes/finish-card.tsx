@@ -5,7 +5,7 @@ import { dropFinish, keyFinishNumber, moveFinish, setFinish, setFinishNumber } f
 import { roundOf } from '@tallow/core/timing';
 import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Copy, Eye, EyeOff, Shuffle, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
 import { KeyDot } from '../parts/key-dot.tsx';
 import { Slider } from '../parts/slider.tsx';
 import type { Current } from '../selection/current.ts';
@@ -216,7 +216,7 @@ export function FinishCard({ now, ownerId, finish, index, count, open, at }: Car
               <Words
                 label={choice.label}
                 value={finish.choices[choice.key] ?? choice.options[0]!}
-                words={choice.options.map((option) => ({
+                choices={choice.options.map((option) => ({
                   value: option,
                   label: option === 'lighter' ? 'add' : option,
                 }))}

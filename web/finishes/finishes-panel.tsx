@@ -3,7 +3,8 @@ import { randomId, type FinishKind } from '@tallow/core/document';
 import { addFinish, copyFinishes, newFinish } from '@tallow/core/edit';
 import { LOOKS, lookKinds } from '@tallow/core/looks';
 import { ClipboardPaste } from 'lucide-react';
-import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Check, Line, Panel, Small } from '../parts/panel.tsx';
 import { useCurrent } from '../selection/current.ts';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { edit } from '../shot/document.ts';
@@ -48,22 +49,22 @@ export function FinishesPanel() {
         <Words
           label="Whose looks"
           value={of}
-          words={[
+          choices={[
             {
               value: 'layer',
               label: now.active?.layer.name.slice(0, folder ? 12 : 18) ?? 'layer',
-              title: 'Of this layer',
+              tip: 'Of this layer',
             },
             ...(folder
               ? [
                   {
                     value: 'folder' as const,
                     label: folder.name.slice(0, 12),
-                    title: 'Of the layers in its folder put together',
+                    tip: 'Of the layers in its folder put together',
                   },
                 ]
               : []),
-            { value: 'element', label: folder ? 'element' : 'whole element', title: 'Of all its layers put together' },
+            { value: 'element', label: folder ? 'element' : 'whole element', tip: 'Of all its layers put together' },
           ]}
           onChoose={(value) => {
             setFinishes({ of: value, open: null });

@@ -10,14 +10,15 @@ import {
 } from '@tallow/core/document';
 import { setSwatch } from '@tallow/core/edit';
 import { Plus, X } from 'lucide-react';
-import { Small, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Small } from '../parts/panel.tsx';
 import { edit, endGesture, say } from '../shot/document.ts';
 import { Select } from '../parts/select.tsx';
 
-const RUNS: Readonly<Record<Gradient['run'], { label: string; title: string }>> = {
-  shape: { label: 'its shape', title: 'In the bounds of each shape. Lines have its plain colour' },
-  axis: { label: 'the axis', title: 'From the element’s anchor to its tip: on every drawing by itself' },
-  picture: { label: 'the picture', title: 'Across the whole picture' },
+const RUNS: Readonly<Record<Gradient['run'], { label: string; tip: string }>> = {
+  shape: { label: 'its shape', tip: 'In the bounds of each shape. Lines have its plain colour' },
+  axis: { label: 'the axis', tip: 'From the element’s anchor to its tip: on every drawing by itself' },
+  picture: { label: 'the picture', tip: 'Across the whole picture' },
 };
 
 /** Ends that suit what a gradient runs in: upwards. */
@@ -90,7 +91,7 @@ export function GradientSettings({ doc, swatch }: { doc: ShotDocument; swatch: S
         <Words
           label="Paint"
           value={gradient?.form ?? 'plain'}
-          words={[
+          choices={[
             { value: 'plain', label: 'one colour' },
             { value: 'linear', label: 'linear' },
             { value: 'radial', label: 'radial' },
@@ -105,7 +106,7 @@ export function GradientSettings({ doc, swatch }: { doc: ShotDocument; swatch: S
             <Words
               label="Runs in"
               value={gradient.run}
-              words={GRADIENT_RUNS.map((run) => ({ value: run, ...RUNS[run] }))}
+              choices={GRADIENT_RUNS.map((run) => ({ value: run, ...RUNS[run] }))}
               onChoose={(run) => {
                 set({ run, ...endsFor(run, gradient.form) });
               }}

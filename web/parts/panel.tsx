@@ -16,38 +16,6 @@ export function Heading({ children, aside }: { children: ReactNode; aside?: Reac
 
 export const Line = () => <div className="my-1.5 h-px bg-soot-700" />;
 
-/** Words to choose from, the chosen one underlined. */
-export function Words<T extends string>({
-  label,
-  value,
-  words,
-  onChoose,
-}: {
-  label: string;
-  value: T;
-  words: readonly { value: T; label: string; title?: string }[];
-  onChoose: (value: T) => void;
-}) {
-  return (
-    <div role="group" aria-label={label} className="flex shrink-0">
-      {words.map((word) => (
-        <button
-          key={word.value}
-          type="button"
-          aria-pressed={value === word.value}
-          data-tip={word.title}
-          className={`moves h-8 px-2 text-[13px] ${value === word.value ? 'text-wax-100 underline decoration-flame decoration-2 underline-offset-[6px]' : 'text-wax-500 hover:text-wax-100'}`}
-          onClick={() => {
-            onChoose(word.value);
-          }}
-        >
-          {word.label}
-        </button>
-      ))}
-    </div>
-  );
-}
-
 /** A setting chosen from a list. */
 export function SelectRow({
   label,

@@ -8,7 +8,8 @@ import { homeMatrix, shotFrameOf, type Current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { take } from './plan.ts';
-import { Check, Heading, Small, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Check, Heading, Small } from '../parts/panel.tsx';
 
 export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
   const set = (name: string, settings: GuideSettings, gesture?: string): void => {
@@ -65,7 +66,7 @@ export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
         <Words
           label="Kept"
           value={guide.form}
-          words={[
+          choices={[
             { value: 'level', label: 'level' },
             { value: 'plumb', label: 'plumb' },
             { value: 'line', label: 'free' },
@@ -107,7 +108,7 @@ export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
         <Words
           label="For"
           value={guide.elementId ? 'element' : 'shot'}
-          words={[
+          choices={[
             { value: 'shot', label: 'the whole shot' },
             { value: 'element', label: 'this element' },
           ]}

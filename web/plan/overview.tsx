@@ -7,7 +7,8 @@ import type { ReactNode } from 'react';
 import type { Current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
 import { setPlanning, take, usePlan, type InHand } from './plan.ts';
-import { Check, Heading, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Check, Heading } from '../parts/panel.tsx';
 
 interface Entry {
   readonly hand: NonNullable<InHand>;
@@ -117,7 +118,7 @@ export function Overview({ now }: { now: Current }) {
         <Words<Mood | 'none'>
           label="Mood"
           value={mood ?? 'none'}
-          words={[{ value: 'none', label: 'none' }, ...MOODS.map((m) => ({ value: m, label: m }))]}
+          choices={[{ value: 'none', label: 'none' }, ...MOODS.map((m) => ({ value: m, label: m }))]}
           onChoose={(value) => {
             edit('mood', (doc) => setPlan(doc, id, { mood: value === 'none' ? null : value }));
           }}

@@ -13,7 +13,8 @@ import { held } from '../hand/held.ts';
 import { setSelection } from '../selection/selection.ts';
 import { edit, endGesture, say } from '../shot/document.ts';
 import { setPlanning, take, usePlan } from './plan.ts';
-import { Heading, Line, SelectRow, Small, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Heading, Line, SelectRow, Small } from '../parts/panel.tsx';
 import { usePathFacts } from './path-mark.tsx';
 import { playRow } from './row-player.ts';
 import { SpacingRows, SpacingChart } from './spacing-chart.tsx';
@@ -93,7 +94,7 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
             <Words
               label="Spacing shown"
               value={spacing}
-              words={[
+              choices={[
                 { value: 'eased', label: 'Eased' },
                 { value: 'flat', label: 'Flat' },
                 { value: 'both', label: 'Both' },

@@ -12,7 +12,8 @@ import { edit } from '../shot/document.ts';
 import { phaseColour } from '../time/phases.ts';
 import { goTo } from '../playback/playhead.ts';
 import { drag } from '../shot/drag.ts';
-import { Heading, Small, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Heading, Small } from '../parts/panel.tsx';
 
 export function Phases({ now }: { now: Current }) {
   const { element } = now;
@@ -184,7 +185,7 @@ export function Phases({ now }: { now: Current }) {
             <Words
               label="Usual hold"
               value={String(own.hold)}
-              words={[1, 2, 3, 4].map((n) => ({ value: String(n), label: `on ${n}s` }))}
+              choices={[1, 2, 3, 4].map((n) => ({ value: String(n), label: `on ${n}s` }))}
               onChoose={(value) => {
                 change('phase hold', { hold: Number(value) });
               }}

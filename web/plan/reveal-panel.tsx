@@ -9,7 +9,8 @@ import { shownNow, type Current } from '../selection/current.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
 import { edit } from '../shot/document.ts';
 import { take } from './plan.ts';
-import { Heading, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Heading } from '../parts/panel.tsx';
 import { withDrawings } from '../saving/drawings.ts';
 
 export function RevealPanel({ now }: { now: Current }) {
@@ -61,7 +62,7 @@ export function RevealPanel({ now }: { now: Current }) {
         <Words
           label="Held"
           value={String(hold)}
-          words={[1, 2, 3].map((n) => ({ value: String(n), label: `on ${n}s` }))}
+          choices={[1, 2, 3].map((n) => ({ value: String(n), label: `on ${n}s` }))}
           onChoose={(value) => {
             setHold(Number(value));
           }}

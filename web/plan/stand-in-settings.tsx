@@ -4,7 +4,8 @@ import type { PathSettings } from '@tallow/core/edit';
 import { Slider } from '../parts/slider.tsx';
 import { endGesture, say } from '../shot/document.ts';
 import { takePlanTool } from './plan.ts';
-import { Check, Heading, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Check, Heading } from '../parts/panel.tsx';
 
 export function StandInSettings({
   path,
@@ -36,10 +37,10 @@ export function StandInSettings({
           <Words
             label="Form of the stand-in"
             value={standIn.form}
-            words={[
+            choices={[
               { value: 'disc', label: 'Disc' },
               { value: 'ellipse', label: 'Ellipse' },
-              { value: 'shape', label: 'Drawn', title: 'Draw its outline in the picture' },
+              { value: 'shape', label: 'Drawn', tip: 'Draw its outline in the picture' },
             ]}
             onChoose={(form) => {
               if (form === 'shape') {

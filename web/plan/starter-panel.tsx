@@ -14,7 +14,8 @@ import type { Current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
 import { dropPreview, layNow, preview } from './laying.ts';
 import { take, takePlanTool, usePlan } from './plan.ts';
-import { Heading, Line, SelectRow, Small, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Heading, Line, SelectRow, Small } from '../parts/panel.tsx';
 import { Presets } from './starter-presets.tsx';
 import { withDrawings } from '../saving/drawings.ts';
 
@@ -242,9 +243,9 @@ export function StarterPanel({ now, starter: laid }: { now: Current; starter: St
         <Words
           label="Laid on"
           value={starter.hold === null ? 'phases' : String(starter.hold)}
-          words={[
+          choices={[
             ...[1, 2, 3, 4].map((n) => ({ value: String(n), label: `on ${n}s` })),
-            { value: 'phases', label: 'by phases', title: 'Each phase’s own usual hold' },
+            { value: 'phases', label: 'by phases', tip: 'Each phase’s own usual hold' },
           ]}
           onChoose={(value) => {
             void layNow({ ...laid, hold: value === 'phases' ? null : Number(value) }, 'holds');

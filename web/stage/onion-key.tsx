@@ -12,6 +12,7 @@ import { titleOf } from '../actions/key-text.ts';
 import { PICTURE_ACTIONS } from '../picture/actions.ts';
 import { TRACE } from '../tools/trace/tool.ts';
 import { useIsHeld } from '../hand/held.ts';
+import { Choice, LOW } from '../parts/choice.tsx';
 
 const REACH = [0, 1, 2, 3, 4, 5] as const;
 
@@ -59,7 +60,7 @@ function Share({
 }
 
 /** One of two ways, as a pair of buttons. */
-function Pair<T>({
+function Pair<T extends string | number | boolean>({
   label,
   title,
   value,
@@ -75,22 +76,14 @@ function Pair<T>({
   return (
     <div className="flex items-center gap-3">
       <span className="w-16 text-wax-500">{label}</span>
-      <div role="group" aria-label={title} className="flex flex-1 gap-0.5">
-        {ways.map((way) => (
-          <button
-            key={way.label}
-            type="button"
-            aria-pressed={value === way.value}
-            data-tip={way.title}
-            className={`moves h-8 flex-1 rounded-md ${value === way.value ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
-            onClick={() => {
-              onSet(way.value);
-            }}
-          >
-            {way.label}
-          </button>
-        ))}
-      </div>
+      <Choice
+        label={title}
+        value={value}
+        choices={ways.map(({ title: tip, ...way }) => ({ ...way, tip }))}
+        each={LOW}
+        className="flex-1 gap-0.5"
+        onChoose={onSet}
+      />
     </div>
   );
 }
@@ -105,21 +98,16 @@ function Settings({ onion, set }: { onion: Onion; set: (settings: Partial<Onion>
       {(['before', 'after'] as const).map((side) => (
         <div key={side} className="flex items-center gap-3">
           <span className="flex w-16 items-center gap-2 text-wax-500">{side}</span>
-          <div role="group" aria-label={`Drawings ${side}`} className="flex flex-1 gap-0.5">
-            {REACH.map((n) => (
-              <button
-                key={n}
-                type="button"
-                aria-pressed={onion[side] === n}
-                className={`moves h-8 flex-1 rounded-md font-mono text-xs ${onion[side] === n ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
-                onClick={() => {
-                  set({ [side]: n, on: true });
-                }}
-              >
-                {n}
-              </button>
-            ))}
-          </div>
+          <Choice
+            label={`Drawings ${side}`}
+            value={onion[side]}
+            choices={REACH.map((n) => ({ value: n, label: n }))}
+            each={`${LOW} font-mono !text-xs`}
+            className="flex-1 gap-0.5"
+            onChoose={(n) => {
+              set({ [side]: n, on: true });
+            }}
+          />
         </div>
       ))}
       <Pair<Onion['look']>

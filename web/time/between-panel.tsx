@@ -3,7 +3,8 @@ import { sharesFor } from '@tallow/core/between';
 import { findAll, WAYS, type WayKind } from '@tallow/core/document';
 import { betweenWork, crossesSeam, fitsWithin, tiedBetweens, touchedSlots } from '@tallow/core/edit';
 import { Link2 } from 'lucide-react';
-import { Check, Fold, Line, Panel, SelectRow, Small, Words } from '../parts/panel.tsx';
+import { Choice, NUMBERS, Words } from '../parts/choice.tsx';
+import { Check, Fold, Line, Panel, SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { useCurrent, type Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
@@ -107,19 +108,15 @@ export function BetweenPanel() {
           {!laid && gap && gap.bare.length === 0 ? (
             <div className="flex h-9 items-center gap-1">
               <span className="mr-auto text-[13px] text-wax-300">How many</span>
-              {[1, 2, 3, 5, 7].map((n) => (
-                <button
-                  key={n}
-                  type="button"
-                  aria-pressed={count === n}
-                  className={`moves h-8 min-w-9 rounded-lg text-[13px] ${count === n ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
-                  onClick={() => {
-                    setBetween({ count: n, shares: null });
-                  }}
-                >
-                  {n}
-                </button>
-              ))}
+              <Choice
+                label="In-betweens"
+                value={count}
+                choices={[1, 2, 3, 5, 7].map((n) => ({ value: n, label: n }))}
+                each={NUMBERS}
+                onChoose={(n) => {
+                  setBetween({ count: n, shares: null });
+                }}
+              />
               <input
                 className="field !h-8 w-14 text-right font-mono"
                 aria-label="How many in-betweens"
@@ -153,7 +150,7 @@ export function BetweenPanel() {
             <Words
               label="How points go"
               value={laid?.way ?? way}
-              words={ways.map((each) => ({ value: each, ...WAY_WORDS[each] }))}
+              choices={ways.map((each) => ({ value: each, ...WAY_WORDS[each] }))}
               onChoose={(each) => {
                 goBy(each, each === 'path' ? (pathId ?? paths[0]?.id ?? null) : pathId);
               }}

@@ -3,7 +3,8 @@ import type { ElementTime } from '@tallow/core/document';
 import { gapAt, resizeTime, setElement, shortestLength, startAt, turnRound } from '@tallow/core/edit';
 import { sharesFor } from '@tallow/core/between';
 import { useState } from 'react';
-import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
+import { Choice, NUMBERS, Words } from '../parts/choice.tsx';
+import { Check, Line, Panel, Small } from '../parts/panel.tsx';
 import { layIn, useBetween } from './between.ts';
 import { useCurrent } from '../selection/current.ts';
 import { setShowing, useShowing } from '../picture/showing.ts';
@@ -97,7 +98,7 @@ export function CyclePanel() {
       <Words
         label="How the element ends"
         value={element.time}
-        words={[
+        choices={[
           { value: 'open', label: 'open' },
           { value: 'cycle', label: 'cycle' },
           { value: 'one-shot', label: 'one-shot' },
@@ -140,20 +141,15 @@ export function CyclePanel() {
         >
           Lay {count} across it
         </Small>
-        {[1, 2, 3].map((n) => (
-          <button
-            key={n}
-            type="button"
-            aria-pressed={count === n}
-            aria-label={`${n} across the seam`}
-            className={`moves h-8 min-w-8 rounded-lg text-[13px] ${count === n ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
-            onClick={() => {
-              useBetween.setState({ count: n, shares: null });
-            }}
-          >
-            {n}
-          </button>
-        ))}
+        <Choice
+          label="How many across the seam"
+          value={count}
+          choices={[1, 2, 3].map((n) => ({ value: n, label: n, name: `${n} across the seam` }))}
+          each={NUMBERS}
+          onChoose={(n) => {
+            useBetween.setState({ count: n, shares: null });
+          }}
+        />
       </div>
       <Check
         label="Lead back: the first drawing as target in the last part"

@@ -3,7 +3,8 @@ import { randomId, shotOf, type Pose } from '@tallow/core/document';
 import { indicesOf, numberAnew, prepareSlots, setPose } from '@tallow/core/edit';
 import { emptied, framesTyped, joinedEqual, repeatedRuns, stretchedTo, thinned } from '@tallow/core/timing';
 import { useState } from 'react';
-import { Check, Fold, Line, Panel, Small, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Check, Fold, Line, Panel, Small } from '../parts/panel.tsx';
 import { useCurrent } from '../selection/current.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
 import { setHeld, useHeld } from '../hand/held.ts';
@@ -178,7 +179,7 @@ export function TimingPanel() {
         <Words
           label="What is changed"
           value={all ? 'all' : 'picked'}
-          words={[
+          choices={[
             { value: 'picked', label: runs && runs.count > 1 ? `${runs.count} picked` : 'this one' },
             { value: 'all', label: 'whole layer' },
           ]}
@@ -283,7 +284,7 @@ export function TimingPanel() {
           <Words
             label="Pose"
             value={pose}
-            words={POSES}
+            choices={POSES}
             onChoose={(value) => {
               if (!now?.active || !runs || whyNotRuns()) return;
               const indices = indicesOf(runs, list?.runs.length ?? 1);

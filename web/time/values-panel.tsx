@@ -14,7 +14,8 @@ import { roundOf } from '@tallow/core/timing';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import { KeyDot } from '../parts/key-dot.tsx';
-import { Panel, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Panel } from '../parts/panel.tsx';
 import { useCurrent, type Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { edit } from '../shot/document.ts';
@@ -169,7 +170,7 @@ function Row({ now, owner, which }: { now: Current; owner: Layer | Folder; which
           <Words
             label={`How ${label} goes on`}
             value={here.ease}
-            words={EASES.map((ease: Ease) => ({ value: ease, label: ease }))}
+            choices={EASES.map((ease: Ease) => ({ value: ease, label: ease }))}
             onChoose={(ease) => {
               edit(`${label.toLowerCase()} ${ease}`, (doc) => setKey(doc, owner.id, which, frame, round, ease));
             }}
@@ -205,9 +206,9 @@ export function ValuesPanel() {
         <Words
           label="Whose values"
           value={of}
-          words={[
-            { value: 'layer', label: layer.name.slice(0, 18), title: 'Of this layer' },
-            { value: 'folder', label: folder.name.slice(0, 18), title: 'Of its folder, all layers in it together' },
+          choices={[
+            { value: 'layer', label: layer.name.slice(0, 18), tip: 'Of this layer' },
+            { value: 'folder', label: folder.name.slice(0, 18), tip: 'Of its folder, all layers in it together' },
           ]}
           onChoose={(value) => {
             setOverTime({ of: value });

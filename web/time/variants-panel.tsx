@@ -6,7 +6,8 @@ import { elementLength, timedLayers } from '@tallow/core/timing';
 import { Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { NameField } from '../parts/name-field.tsx';
-import { Check, Panel, Small, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Check, Panel, Small } from '../parts/panel.tsx';
 import { useCurrent, type Current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { playback, setPlayback, usePlayback } from '../playback/playback.ts';
@@ -163,7 +164,7 @@ export function VariantsPanel() {
         <Words
           label="What is kept"
           value={whole ? 'element' : 'layer'}
-          words={[
+          choices={[
             { value: 'element', label: 'element' },
             { value: 'layer', label: scopeOf(false).length > 1 ? 'tied layers' : 'this layer' },
           ]}

@@ -3,7 +3,8 @@ import { find, keysIn, withoutKey, type Tone } from '@tallow/core/document';
 import { touchedOf } from '@tallow/core/derived';
 import { setElement } from '@tallow/core/edit';
 import { useState } from 'react';
-import { Check, Line, Panel, Small, Words } from '../parts/panel.tsx';
+import { Words } from '../parts/choice.tsx';
+import { Check, Line, Panel, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { useCurrent, type Current } from '../selection/current.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
@@ -132,7 +133,7 @@ function Settings({ tone, now }: { tone: Tone; now: Current }) {
         <Words
           label="Steps of shade"
           value={String(tone.steps)}
-          words={[
+          choices={[
             { value: '1', label: 'hard' },
             { value: '2', label: 'in two steps' },
           ]}

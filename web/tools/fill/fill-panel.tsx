@@ -1,7 +1,8 @@
 /** Filling: what the pen does, what bounds, gaps, how far under the line, through the drawings, and what needs a look. */
 import { FILL_BOUNDS, type FillBounds } from '@tallow/core/edit';
 import { useEffect } from 'react';
-import { Check, Line, Panel, SelectRow, Small, Words } from '../../parts/panel.tsx';
+import { Words } from '../../parts/choice.tsx';
+import { Check, Line, Panel, SelectRow, Small } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { useCurrent, type Current } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
@@ -135,8 +136,8 @@ function Through({ now }: { now: Current }) {
         <Words
           label="Through how many drawings"
           value={through >= 500 ? 'all' : 'some'}
-          words={[
-            { value: 'all', label: 'to the end', title: 'On a cycle all the way round' },
+          choices={[
+            { value: 'all', label: 'to the end', tip: 'On a cycle all the way round' },
             { value: 'some', label: 'for so many' },
           ]}
           onChoose={(value) => {
@@ -172,9 +173,9 @@ function Through({ now }: { now: Current }) {
         <Words
           label="Wider gaps"
           value={asNeeded ? 'needed' : 'never'}
-          words={[
-            { value: 'needed', label: 'as each needs', title: `Up to ${MAX_GAP} px, in the drawings that need it` },
-            { value: 'never', label: `stay open`, title: 'Gap is the same in all drawings' },
+          choices={[
+            { value: 'needed', label: 'as each needs', tip: `Up to ${MAX_GAP} px, in the drawings that need it` },
+            { value: 'never', label: `stay open`, tip: 'Gap is the same in all drawings' },
           ]}
           onChoose={(value) => {
             setFill({ asNeeded: value === 'needed' });
@@ -218,7 +219,7 @@ export function FillPanel() {
         <Words
           label="The pen"
           value={mode}
-          words={MODES}
+          choices={MODES}
           onChoose={(value) => {
             setFill({ mode: value });
           }}
@@ -269,7 +270,7 @@ export function FillPanel() {
           <Words
             label="Under the line"
             value={toMiddle ? 'middle' : 'px'}
-            words={[
+            choices={[
               { value: 'middle', label: 'to its middle' },
               { value: 'px', label: 'px' },
             ]}

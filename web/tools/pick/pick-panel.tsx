@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { PieceName } from './piece-name.tsx';
 import { ReachRow } from './reach-row.tsx';
 import { SpreadRow } from './spread-row.tsx';
-import { Check, Fold, Line, SelectRow, Small, Words, Panel } from '../../parts/panel.tsx';
+import { Words } from '../../parts/choice.tsx';
+import { Check, Fold, Line, SelectRow, Small, Panel } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { shownNow, useCurrent } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
@@ -119,10 +120,10 @@ function Bending() {
       <Words
         label="Bend"
         value={String(bend ?? 0)}
-        words={[
+        choices={[
           { value: '0', label: 'Off' },
-          { value: '1', label: 'Four corners', title: 'Each corner on its own' },
-          { value: '3', label: 'Grid', title: 'Sixteen points' },
+          { value: '1', label: 'Four corners', tip: 'Each corner on its own' },
+          { value: '3', label: 'Grid', tip: 'Sixteen points' },
         ]}
         onChoose={(cells) => {
           if (cells === '0') endBend();
@@ -296,7 +297,7 @@ export function PickPanel() {
         <Words
           label="Pick up by"
           value={by}
-          words={[
+          choices={[
             { value: 'lasso', label: 'Lasso' },
             { value: 'box', label: 'Box' },
           ]}
@@ -308,7 +309,7 @@ export function PickPanel() {
         <Words
           label="What a pick does"
           value={picking}
-          words={PICKINGS}
+          choices={PICKINGS}
           onChoose={(next) => {
             setPick({ picking: next });
           }}

@@ -1,5 +1,6 @@
 /** How a change is spread over the drawings it is made to. */
-import { Check, Words } from '../../parts/panel.tsx';
+import { Words } from '../../parts/choice.tsx';
+import { Check } from '../../parts/panel.tsx';
 import { growthPath } from './growth.ts';
 import { pick, pickedCount, pickUp, setPick, usePick } from './pick.ts';
 
@@ -19,10 +20,10 @@ export function SpreadRow() {
       <Words
         label="How a change is spread"
         value={spread}
-        words={[
-          { value: 'same', label: 'all alike', title: 'The same on every drawing' },
-          { value: 'fades', label: 'fades', title: 'The first and last drawings of the range change least' },
-          { value: 'grows', label: 'grows', title: 'From none on the first drawing to all of it on the last' },
+        choices={[
+          { value: 'same', label: 'all alike', tip: 'The same on every drawing' },
+          { value: 'fades', label: 'fades', tip: 'The first and last drawings of the range change least' },
+          { value: 'grows', label: 'grows', tip: 'From none on the first drawing to all of it on the last' },
         ]}
         onChoose={(next) => {
           anew({ spread: next });

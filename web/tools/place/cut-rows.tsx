@@ -1,7 +1,8 @@
 /** What a thing of the shot is seen within, or hidden by. */
 import { findAll, shotOf, type CutBy, type Id, type ShotDocument } from '@tallow/core/document';
 import { labelOfUse } from '@tallow/core/timing';
-import { Check, SelectRow, Words } from '../../parts/panel.tsx';
+import { Words } from '../../parts/choice.tsx';
+import { Check, SelectRow } from '../../parts/panel.tsx';
 
 /** Everything of the shot that can cut another thing: uses on planes, and plates. */
 function cutters(doc: ShotDocument, but: Id): { value: Id; label: string }[] {
@@ -45,7 +46,7 @@ export function CutRows({ doc, id, cut, onChange }: CutRowsProps) {
             <Words
               label="Where it is seen"
               value={by.within ? 'within' : 'beside'}
-              words={[
+              choices={[
                 { value: 'within', label: 'within that' },
                 { value: 'beside', label: 'but for that' },
               ]}

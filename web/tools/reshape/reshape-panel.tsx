@@ -1,7 +1,8 @@
 /** Reshaping, in the column: how far a pull reaches, and what is done at the taken points. */
 import type { Fall } from '@tallow/core/marks';
 import { gripsOf } from '@tallow/core/marks';
-import { Line, Small, Words, Panel } from '../../parts/panel.tsx';
+import { Words } from '../../parts/choice.tsx';
+import { Line, Small, Panel } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { useSelection } from '../../selection/selection.ts';
 import { useDocument } from '../../shot/document.ts';
@@ -82,9 +83,9 @@ export function ReshapePanel() {
       <Words
         label="What the pen does"
         value={redraws ? 'redraw' : 'pull'}
-        words={[
-          { value: 'pull', label: 'Pull', title: 'Takes points and pulls them' },
-          { value: 'redraw', label: 'Redraw', title: 'A line drawn over a stroke replaces the stretch it follows' },
+        choices={[
+          { value: 'pull', label: 'Pull', tip: 'Takes points and pulls them' },
+          { value: 'redraw', label: 'Redraw', tip: 'A line drawn over a stroke replaces the stretch it follows' },
         ]}
         onChoose={(what) => {
           setReshape({ redraws: what === 'redraw' });
@@ -99,10 +100,10 @@ export function ReshapePanel() {
             <Words<Along>
               label="What comes along"
               value={along}
-              words={[
-                { value: 'line', label: 'this line', title: 'Only the lines that have a taken point' },
-                { value: 'piece', label: 'this piece', title: 'All marks of its piece that are within reach' },
-                { value: 'all', label: 'all', title: 'Everything that is within reach' },
+              choices={[
+                { value: 'line', label: 'this line', tip: 'Only the lines that have a taken point' },
+                { value: 'piece', label: 'this piece', tip: 'All marks of its piece that are within reach' },
+                { value: 'all', label: 'all', tip: 'Everything that is within reach' },
               ]}
               onChoose={(next) => {
                 setReshape({ along: next });
@@ -125,9 +126,9 @@ export function ReshapePanel() {
             <Words<Fall>
               label="How the pull goes"
               value={fall}
-              words={[
-                { value: 'soft', label: 'soft', title: 'Round and even' },
-                { value: 'spike', label: 'to a point', title: 'Comes to a point' },
+              choices={[
+                { value: 'soft', label: 'soft', tip: 'Round and even' },
+                { value: 'spike', label: 'to a point', tip: 'Comes to a point' },
               ]}
               onChoose={(next) => {
                 setReshape({ fall: next });

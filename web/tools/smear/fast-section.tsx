@@ -1,7 +1,8 @@
 /** The fast ones: all of a range smeared at once, each by its own speed, and how far this may stretch. */
 import { REACHES } from '@tallow/core/document';
 import { SMEARS } from '@tallow/core/smears';
-import { SelectRow, Small, Words } from '../../parts/panel.tsx';
+import { Words } from '../../parts/choice.tsx';
+import { SelectRow, Small } from '../../parts/panel.tsx';
 import { smearingOf } from '../../smears/smear.ts';
 import { Slider } from '../../parts/slider.tsx';
 import type { Current } from '../../selection/current.ts';
@@ -22,7 +23,7 @@ export function FastSection({ now }: { now: Current }) {
         <Words
           label="How far it may stretch"
           value={smearing.reach}
-          words={REACHES.map((value) => ({ value, label: REACH_WORDS[value] }))}
+          choices={REACHES.map((value) => ({ value, label: REACH_WORDS[value] }))}
           onChoose={(reach) => {
             setSmearing({ reach });
           }}

@@ -1,7 +1,8 @@
 /** The rarer settings of a smear: its way, what stops it, where its frame comes from, what keeps its form. */
 import { find, findAll, shotOf, type Smear, type SmearTime, type SmearWay } from '@tallow/core/document';
 import { seenFor, smearOf } from '@tallow/core/smears';
-import { Check, SelectRow, Small, Words } from '../../parts/panel.tsx';
+import { Words } from '../../parts/choice.tsx';
+import { Check, SelectRow, Small } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import type { Current } from '../../selection/current.ts';
 import { endGesture } from '../../shot/document.ts';
@@ -34,7 +35,7 @@ export function WayRow({ now, smear }: { now: Current; smear: Smear | null }) {
         <Words
           label="Way of the smear"
           value={way}
-          words={words}
+          choices={words}
           onChoose={(next) => {
             if (smear)
               relay(
@@ -101,7 +102,7 @@ export function PlaceRow({ now, smear }: { now: Current; smear: Smear | null }) 
           <Words
             label="Where its frame comes from"
             value={time}
-            words={(['hold', 'replace', 'longer'] as const).map((value) => ({ value, ...TIME_WORDS[value] }))}
+            choices={(['hold', 'replace', 'longer'] as const).map((value) => ({ value, ...TIME_WORDS[value] }))}
             onChoose={(next) => {
               if (smear) relay(smear.id, { time: next }, 'frame of the smear');
               setSmear({ time: next });

@@ -1,5 +1,5 @@
 /** Above the picture while ghosts are moved: what a drag does, and the way back. */
-import { Words } from '../../parts/panel.tsx';
+import { Words } from '../../parts/choice.tsx';
 import { setShowing, useShowing } from '../../picture/showing.ts';
 import type { Shifting } from './trace.ts';
 import { ActionWords } from '../../actions/action-button.tsx';
@@ -20,7 +20,7 @@ export function TraceLine() {
       <Words
         label="What a drag does to the ghost"
         value={shifting}
-        words={WORDS}
+        choices={WORDS}
         onChoose={(next) => {
           setShowing({ shifting: next });
         }}
