@@ -370,3 +370,51 @@ test('from lines to what is taken away: filled through, lit, in other colours, a
     expect(at(0.05, 0.1)[3]).toBe(0);
   }
 });
+
+test('a fade begins at the foot of what is drawn, wherever that is; both ends of its axis are pulled with the pen', async ({
+  page,
+}) => {
+  const shot = await makeShot(address());
+  await changed(shot, (doc) =>
+    addMark(
+      doc,
+      entitiesOf(doc, 'layer')[0]!.id,
+      0,
+      {
+        ...star(shotOf(doc).swatches[0]!, 10),
+        // Below the middle of the picture and to its left.
+        rings: [polygonRing([[-120, 20], [-60, 20], [-60, 140], [-120, 140]])], // prettier-ignore
+      },
+      randomUUID,
+    ),
+  );
+  await openDesk(page, address(), shot);
+  const pen = await Pen.on(page);
+  await painted(page);
+  const axis = async () => {
+    const element = (await stored(address(), shot)).entities.find((each) => each.kind === 'element')!;
+    return element as unknown as { anchor: { x: number; y: number }; tip: { x: number; y: number } | null };
+  };
+  await pen.tap(page.getByTestId('layer-more'));
+  await pen.tap(page.getByRole('menuitem', { name: /^Looks/ }));
+  await pen.tap(page.getByRole('button', { name: 'Add a look' }));
+  await pen.tap(page.getByRole('menuitem', { name: /^Fade/ }));
+  await saved(page);
+  expect(await axis()).toMatchObject({ anchor: { x: -90, y: 140 }, tip: { x: -90, y: 20 } });
+  const middleOf = async (label: string) => {
+    const box = (await page.locator(`[data-handle^="${label}"]`).boundingBox())!;
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  };
+  const at = await middleOf('Anchor');
+  await pen.drag([at, { x: at.x + 10, y: at.y - 10 }, { x: at.x + 20, y: at.y - 40 }]);
+  await saved(page);
+  const pulled = await axis();
+  expect(pulled.anchor.x).toBeGreaterThan(-89);
+  expect(pulled.anchor.y).toBeLessThan(139);
+  expect(pulled.tip).toEqual({ x: -90, y: 20 });
+  // One step each.
+  await page.keyboard.press('Control+KeyZ');
+  await page.keyboard.press('Control+KeyZ');
+  await saved(page);
+  expect(await axis()).toMatchObject({ anchor: { x: 0, y: 0 }, tip: null });
+});

@@ -1,15 +1,20 @@
 /** Edits of elements and of where they stand in the shot. */
 import {
+  AT_HOME,
+  entitiesOf,
   find,
   findAll,
   newElement,
   putEntities,
+  same,
   shotOf,
   type Element,
   type Id,
   type NewId,
+  type Shift,
   type ShotDocument,
 } from '../document/index.ts';
+import { isEmpty, type Box } from '../geometry/index.ts';
 import { planeOf } from '../assembly/index.ts';
 import { deleteEntities } from './remove.ts';
 
@@ -21,6 +26,33 @@ export function setElement(
 ): ShotDocument {
   const element = find(doc, 'element', elementId);
   return element ? putEntities(doc, { ...element, ...settings }) : doc;
+}
+
+/** Whether nothing stands on an element's anchor, or is scaled or turned about it: then it can go elsewhere and nothing is seen of that. */
+function hangsOnNoAnchor(doc: ShotDocument, { id }: Element): boolean {
+  const isHome = ({ shift }: { readonly shift: Shift }) => same(shift, AT_HOME);
+  const layers = entitiesOf(doc, 'layer').filter(({ elementId }) => elementId === id);
+  const uses = entitiesOf(doc, 'placement').filter(({ elementId }) => elementId === id);
+  const used = new Set(uses.map((use) => use.id));
+  // A light may stand on the anchor.
+  if (entitiesOf(doc, 'light').some(({ sourceId }) => sourceId !== null && used.has(sourceId))) return false;
+  return (
+    layers.every(isHome) &&
+    uses.every((use) => isHome(use) && use.skew === 0 && !use.mirror && !use.corners && !use.way && !use.seat)
+  );
+}
+
+/**
+ * Leads an element's axis from the middle of the foot of what is drawn to the middle of its head, where neither of its ends has
+ * been set and nothing is seen of that but what runs along it.
+ * @param drawn box around what is drawn, element space; empty changes nothing.
+ */
+export function fitAxis(doc: ShotDocument, elementId: Id, drawn: Box): ShotDocument {
+  const element = find(doc, 'element', elementId);
+  if (!element || isEmpty(drawn) || element.tip || element.anchor.x !== 0 || element.anchor.y !== 0) return doc;
+  if (!hangsOnNoAnchor(doc, element)) return doc;
+  const x = (drawn.left + drawn.right) / 2;
+  return putEntities(doc, { ...element, anchor: { x, y: drawn.bottom }, tip: { x, y: drawn.top } });
 }
 
 /** Adds an element of one line layer in front of the others, placed in the middle of the picture from a frame on. */

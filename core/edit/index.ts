@@ -44,7 +44,7 @@ export {
   setLayer,
 } from './layers.ts';
 export { joinDrawing, joinLayers, joinSeen, type Keeps, whyNotJoined } from './join-layers.ts';
-export { addElement, deleteElement, raisePlacement, setElement, setStart } from './elements.ts';
+export { addElement, deleteElement, fitAxis, raisePlacement, setElement, setStart } from './elements.ts';
 export { addSwatch, resizeShot, setShot, setSwatch } from './shot.ts';
 export { addPlate, deletePlate, layPlate, type PlateSettings, setPlate, setPlateCorners } from './plates.ts';
 export {

@@ -1,7 +1,9 @@
 import { newShotDocument, shotOf, find, entitiesOf } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import { newDrawing } from './drawings.ts';
-import { addElement, deleteElement } from './elements.ts';
+import { addElement, deleteElement, fitAxis, setElement } from './elements.ts';
+import { addLightOf } from './lights.ts';
+import { setPlacements } from './placements.ts';
 import { addGuide, addPath, setPlan } from './plan.ts';
 
 const newId = seededIds(41);
@@ -23,6 +25,31 @@ test('an element takes its paths and its own guides with it; the shot’s guides
   expect(shotOf(gone).guides).toEqual([shots.guideId]);
   expect(find(gone, 'guide', own.guideId)).toBeUndefined();
   expect(find(gone, 'path', pathed.pathId)).toBeUndefined();
+});
+
+const DRAWN = { left: -30, top: -90, right: 50, bottom: 40 };
+
+test('an axis that nobody has set is led along what is drawn, from its foot to its head', () => {
+  const fitted = find(fitAxis(doc, element.id, DRAWN), 'element', element.id)!;
+  expect(fitted.anchor).toEqual({ x: 10, y: 40 });
+  expect(fitted.tip).toEqual({ x: 10, y: -90 });
+});
+
+const use = entitiesOf(doc, 'placement')[0]!;
+test.each([
+  ['its tip is set', (d: typeof doc) => setElement(d, element.id, { tip: { x: 0, y: -50 } })],
+  ['its anchor is set', (d: typeof doc) => setPlan(d, element.id, { anchor: { x: 4, y: 0 } })],
+  ['a use of it leans', (d: typeof doc) => setPlacements(d, [use.id], { skew: 0.2 })],
+  ['a light stands on its anchor', (d: typeof doc) => addLightOf(d, use.id, newId).doc],
+])('an axis stays where it is when %s', (_, set) => {
+  const before = set(doc);
+  expect(before).not.toBe(doc);
+  expect(fitAxis(before, element.id, DRAWN)).toBe(before);
+});
+
+test('an axis stays where it is when nothing is drawn', () => {
+  const nothing = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
+  expect(fitAxis(doc, element.id, nothing)).toBe(doc);
 });
 
 test('a new drawing takes the usual hold of the phase it is made in', () => {

@@ -248,6 +248,10 @@ const EDITS: Readonly<Record<string, Run>> = {
     const joined = edit.joinDrawing(doc, upper, lower, 0, newId);
     return [doc, typeof joined === 'string' ? doc : joined];
   },
+  fitAxis: () => {
+    const { doc, elementId } = edit.addElement(world, 'Plain', 0, newId);
+    return edit.fitAxis(doc, elementId, { left: -20, top: -80, right: 40, bottom: 10 });
+  },
   setElement: () => edit.setElement(world, element.id, { name: 'Other', time: 'one-shot' }),
   addElement: () => docOf(edit.addElement(world, 'Second', 4, newId)),
   restyle: () => edit.restyle(world, sets, { swatch: second, width: 33 }),

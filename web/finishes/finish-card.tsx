@@ -8,6 +8,7 @@ import type { ReactNode } from 'react';
 import { Words } from '../parts/choice.tsx';
 import { KeyDot } from '../parts/key-dot.tsx';
 import { Slider } from '../parts/slider.tsx';
+import { fittedAxis } from '../palette/fit-axis.ts';
 import type { Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { setShowing } from '../picture/showing.ts';
@@ -156,7 +157,7 @@ export function FinishCard({ now, ownerId, finish, index, count, open, at }: Car
         >
           {open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}
           <span className="font-medium">{words.name}</span>
-          <span className="truncate text-xs text-wax-500">{words.does}</span>
+          {open ? null : <span className="truncate text-xs text-wax-500">{words.does}</span>}
         </button>
         {open ? (
           <>
@@ -221,9 +222,11 @@ export function FinishCard({ now, ownerId, finish, index, count, open, at }: Car
                   label: option === 'lighter' ? 'add' : option,
                 }))}
                 onChoose={(value) => {
-                  edit(`${words.name.toLowerCase()}: ${value}`, (doc) =>
-                    setFinish(doc, ownerId, finish.id, { choices: { ...finish.choices, [choice.key]: value } }),
-                  );
+                  const choices = { ...finish.choices, [choice.key]: value };
+                  edit(`${words.name.toLowerCase()}: ${value}`, (doc) => {
+                    const next = setFinish(doc, ownerId, finish.id, { choices });
+                    return words.runsAlongAxis?.(choices) ? fittedAxis(next) : next;
+                  });
                 }}
               />
             </div>

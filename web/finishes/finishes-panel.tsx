@@ -1,5 +1,5 @@
 /** Looks of the layer in hand, of its folder, or of its element as a whole: a list that is worked out in its order and never touches what is drawn. */
-import { randomId, type FinishKind } from '@tallow/core/document';
+import { randomId, type FinishKind, type ShotDocument } from '@tallow/core/document';
 import { addFinish, copyFinishes, newFinish } from '@tallow/core/edit';
 import { LOOKS, lookKinds } from '@tallow/core/looks';
 import { ClipboardPaste } from 'lucide-react';
@@ -8,6 +8,7 @@ import { Check, Line, Panel, Small } from '../parts/panel.tsx';
 import { useCurrent } from '../selection/current.ts';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { edit } from '../shot/document.ts';
+import { fittedAxis } from '../palette/fit-axis.ts';
 import { AddLook } from './add-look.tsx';
 import { setFinishes, useFinishes } from './finishes.ts';
 import { showPanel } from '../screen/panels.ts';
@@ -29,7 +30,8 @@ export function FinishesPanel() {
   const kinds = lookKinds().filter((kind) => of === 'layer' || !LOOKS[kind].forLayers);
   const add = (kind: FinishKind): void => {
     const finish = newFinish(now.doc, kind, randomId, 1 + owner.finishes.length);
-    edit(`add ${LOOKS[kind].name.toLowerCase()}`, (doc) => addFinish(doc, owner.id, finish));
+    const fit = LOOKS[kind].runsAlongAxis?.(finish.choices) ? fittedAxis : (doc: ShotDocument) => doc;
+    edit(`add ${LOOKS[kind].name.toLowerCase()}`, (doc) => fit(addFinish(doc, owner.id, finish)));
     setFinishes({ open: finish.id });
   };
   const paste = (): void => {

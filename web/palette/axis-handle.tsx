@@ -1,10 +1,11 @@
 /** The element's axis over the picture, from its anchor to its tip, while something that runs along it is set. */
-import { find, shotOf } from '@tallow/core/document';
-import { setElement } from '@tallow/core/edit';
-import { apply, invert } from '@tallow/core/geometry';
+import { find, shotOf, type ShotDocument } from '@tallow/core/document';
+import { setElement, setPlan } from '@tallow/core/edit';
+import { apply, invert, type Point } from '@tallow/core/geometry';
 import { LOOKS } from '@tallow/core/looks';
 import { axisOf } from '@tallow/core/render';
-import { useRef } from 'react';
+import { useRef, type PointerEvent } from 'react';
+import { Handle } from '../parts/handle.tsx';
 import { useLayerSpace } from '../picture/layer-space.ts';
 import { drag } from '../shot/drag.ts';
 import { useCurrent } from '../selection/current.ts';
@@ -31,29 +32,36 @@ export function AxisHandle() {
   if (!now || !sight || !runs) return <svg ref={svg} className="hidden" />;
   const { from, to } = axisOf(now.element, shotOf(now.doc).height);
   const [a, b] = [apply(sight.matrix, from), apply(sight.matrix, to)];
+  const { id } = now.element;
+  const pull =
+    (name: string, change: (doc: ShotDocument, at: Point) => ShotDocument) =>
+    (event: PointerEvent<SVGElement>): void => {
+      const { matrix } = sight;
+      const box = svg.current!.getBoundingClientRect();
+      drag(event, {
+        name,
+        placeOf: (e) => apply(invert(matrix), { x: e.clientX - box.left, y: e.clientY - box.top }),
+        change,
+      });
+    };
   return (
     <svg ref={svg} className="pointer-events-none absolute inset-0 size-full" data-testid="axis">
       <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="#14110f" strokeWidth={4} strokeOpacity={0.7} />
       <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={LINE} strokeWidth={1.6} strokeDasharray="6 4" />
-      <rect x={a.x - 5} y={a.y - 5} width={10} height={10} transform={`rotate(45 ${a.x} ${a.y})`} fill={LINE} />
-      <circle
-        cx={b.x}
-        cy={b.y}
-        r={9}
-        fill="#14110f"
-        stroke={LINE}
-        strokeWidth={2.4}
-        className="pointer-events-auto cursor-move"
-        data-testid="tip"
-        onPointerDown={(event) => {
-          const { matrix } = sight;
-          const box = svg.current!.getBoundingClientRect();
-          drag(event, {
-            name: 'tip of the axis',
-            placeOf: (e) => apply(invert(matrix), { x: e.clientX - box.left, y: e.clientY - box.top }),
-            change: (doc, at) => setElement(doc, now.element.id, { tip: at }),
-          });
-        }}
+      <Handle
+        at={a}
+        label="Anchor: where the axis begins"
+        cursor="move"
+        round={false}
+        colour={LINE}
+        onDown={pull('anchor', (doc, at) => setPlan(doc, id, { anchor: at }))}
+      />
+      <Handle
+        at={b}
+        label="Tip of the axis"
+        cursor="move"
+        colour={LINE}
+        onDown={pull('tip of the axis', (doc, at) => setElement(doc, id, { tip: at }))}
       />
     </svg>
   );

@@ -13,6 +13,7 @@ import { Plus, X } from 'lucide-react';
 import { Words } from '../parts/choice.tsx';
 import { Small } from '../parts/panel.tsx';
 import { edit, endGesture, say } from '../shot/document.ts';
+import { fittedAxis } from './fit-axis.ts';
 import { Select } from '../parts/select.tsx';
 
 const RUNS: Readonly<Record<Gradient['run'], { label: string; tip: string }>> = {
@@ -42,7 +43,8 @@ export function GradientSettings({ doc, swatch }: { doc: ShotDocument; swatch: S
   const { gradient } = swatch;
   const others = findAll(doc, 'swatch', shotOf(doc).swatches).filter((s) => s.id !== swatch.id && !s.gradient);
   const put = (next: Gradient | null, gesture?: string): void => {
-    edit('gradient', (each) => setSwatch(each, swatch.id, { gradient: next }), gesture);
+    const fit = next?.run === 'axis' ? fittedAxis : (each: ShotDocument) => each;
+    edit('gradient', (each) => fit(setSwatch(each, swatch.id, { gradient: next })), gesture);
   };
   const set = (changes: Partial<Gradient>, gesture?: string): void => {
     if (gradient) put({ ...gradient, ...changes }, gesture);
@@ -172,7 +174,7 @@ export function GradientSettings({ doc, swatch }: { doc: ShotDocument; swatch: S
             {end('to', 'y')}
           </div>
           {gradient.run === 'axis' ? (
-            <p className="text-xs text-wax-500">Drag the tip of the axis in the picture; the anchor is Plan’s.</p>
+            <p className="text-xs text-wax-500">Drag the ends of the axis in the picture.</p>
           ) : null}
         </>
       ) : null}

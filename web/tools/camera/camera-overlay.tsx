@@ -9,7 +9,7 @@ import { useDocument } from '../../shot/document.ts';
 import { drag } from '../../shot/drag.ts';
 import { viewMatrix } from '../../view/view.ts';
 import { useViewed } from '../../view/viewed.ts';
-import { Handle } from '../place/handle.tsx';
+import { Handle } from '../../parts/handle.tsx';
 import { frameOfCamera, middleOfCamera, moveCamera } from './filming.ts';
 
 const FLAME = '#ffc25c';

@@ -6,7 +6,7 @@ import { find, findAll, shotOf, valueAt, type Id, type Light, type ShotDocument 
 import { apply, invert, scaleOf, type Matrix, type Point } from '@tallow/core/geometry';
 import type { PointerEvent, RefObject } from 'react';
 import { drag } from '../../shot/drag.ts';
-import { Handle } from './handle.tsx';
+import { Handle } from '../../parts/handle.tsx';
 import { pickLight } from './placing.ts';
 
 const FLAME = '#ffc25c';

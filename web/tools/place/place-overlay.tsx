@@ -34,7 +34,7 @@ import {
   type Level,
 } from './placing.ts';
 import { carry } from './carry.ts';
-import { Handle } from './handle.tsx';
+import { Handle } from '../../parts/handle.tsx';
 import { LightMarks } from './light-marks.tsx';
 import { WayMark } from './way-mark.tsx';
 

@@ -13,7 +13,7 @@ import { drag } from '../../shot/drag.ts';
 import { useDocument } from '../../shot/document.ts';
 import { viewMatrix } from '../../view/view.ts';
 import { useViewed } from '../../view/viewed.ts';
-import { Handle } from '../place/handle.tsx';
+import { Handle } from '../../parts/handle.tsx';
 
 const NAMES = ['top left', 'top right', 'bottom right', 'bottom left'] as const;
 

@@ -11,21 +11,21 @@ export function Handle({
   label,
   cursor,
   round = true,
+  colour = FLAME,
   onDown,
 }: {
   at: Point;
   label: string;
   cursor: string;
   round?: boolean;
+  colour?: string;
   onDown: (event: PointerEvent<SVGElement>) => void;
 }) {
   return (
-    <g className="pointer-events-auto" style={{ cursor }} onPointerDown={onDown} data-handle={label}>
-      <circle cx={at.x} cy={at.y} r={TARGET} fill="transparent">
-        <title>{label}</title>
-      </circle>
+    <g className="pointer-events-auto" style={{ cursor }} onPointerDown={onDown} data-handle={label} data-tip={label}>
+      <circle cx={at.x} cy={at.y} r={TARGET} fill="transparent" />
       {round ? (
-        <circle cx={at.x} cy={at.y} r={HANDLE} fill="#14110f" stroke={FLAME} strokeWidth={2} />
+        <circle cx={at.x} cy={at.y} r={HANDLE} fill="#14110f" stroke={colour} strokeWidth={2} />
       ) : (
         <rect
           x={at.x - HANDLE}
@@ -34,7 +34,7 @@ export function Handle({
           height={2 * HANDLE}
           transform={`rotate(45 ${at.x} ${at.y})`}
           fill="#14110f"
-          stroke={FLAME}
+          stroke={colour}
           strokeWidth={2}
         />
       )}
