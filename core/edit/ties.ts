@@ -108,8 +108,8 @@ export function untieLayer(doc: ShotDocument, layerId: Id, newId: NewId): ShotDo
 }
 
 /**
- * A layer tied to a rough one, right above it, to draw the line on: the rough is dimmed. The edit says
- * which id it got.
+ * A layer tied to another, right above it, to draw the line on. A rough one is dimmed and for work from then on; what is painted
+ * stays in the picture as it is. The edit says which id it got.
  */
 export function lineOver(
   doc: ShotDocument,
@@ -123,10 +123,9 @@ export function lineOver(
   const line = find(added.doc, 'layer', added.layerId)!;
   const tied: Layer = { ...line, runListId: timed.list.id };
   const { layer } = timed;
-  // A rough under a clean line is for work from then on; what is painted stays in the picture.
   const isRough = role === 'line' && (layer.role === 'rough' || layer.role === 'line');
-  const rough: Layer = { ...layer, opacity: constant(DIM), forWork: isRough || layer.forWork };
-  const entities = { ...putEntities(added.doc, tied, rough).entities };
+  const under: Layer = isRough ? { ...layer, opacity: constant(DIM), forWork: true } : layer;
+  const entities = { ...putEntities(added.doc, tied, under).entities };
   Reflect.deleteProperty(entities, line.runListId);
   return { doc: { ...added.doc, entities }, layerId: tied.id };
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { addElement, addLayer, lineOver, setLayer } from '../edit/index.ts';
-import { newShotDocument, entitiesOf } from '../document/index.ts';
+import { entitiesOf, find, newShotDocument } from '../document/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import {
   brighteningLayers,
@@ -123,7 +123,10 @@ test('a rough under a line drawn over it is for work from the start', () => {
   const { doc } = lineOver(base, element.layers[0]!, 'Clean', 'line', newId);
   expect(leftOut(doc).map(({ name }) => name)).toEqual(['Line']);
   const painted = addLayer(base, element.id, 'Body', 'body', null, newId);
-  expect(leftOut(lineOver(painted.doc, painted.layerId, 'Clean', 'line', newId).doc)).toEqual([]);
+  const over = lineOver(painted.doc, painted.layerId, 'Clean', 'line', newId).doc;
+  expect(leftOut(over)).toEqual([]);
+  // What is painted is taken away as strong as it was.
+  expect(find(over, 'layer', painted.layerId)).toBe(find(painted.doc, 'layer', painted.layerId));
 });
 
 test('planes and roles each get a sequence that shows nothing else; how a layer is laid is told', () => {

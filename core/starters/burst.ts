@@ -266,7 +266,7 @@ export const BURST: StarterKind = {
     control('direction', 'Direction', '°', [0, 360, 1], 60),
     control('billows', 'Billows', '', [3, 18, 1], 9),
     control('burns', 'Core burns for', '%', [5, 100, 1], 38),
-    control('breakup', 'Breaks up over the last', '%', [10, 90, 1], 55),
+    control('breakup', 'Breaks up for', '%', [10, 90, 1], 55),
     control('fragments', 'Fragments', '', [0, 60, 1], 18),
     control('sparks', 'Sparks', '', [0, 120, 1], 34),
     control('flash', 'Flash', 'drawings', [0, 3, 1], 2, 'more'),

@@ -168,7 +168,7 @@ export const SMOKE: StarterKind = {
     control('uneven', 'Uneven gaps', '%', [0, 100, 1], 60, 'more'),
     control('rises', 'Rises per cycle', '', [1, 4, 1], 1, 'more'),
     control('sway', 'Sway', 'px', [0, 160, 1], 26, 'more'),
-    control('plumes', 'Smaller plumes beside it', '', [0, 4, 1], 0, 'more'),
+    control('plumes', 'Smaller plumes', '', [0, 4, 1], 0, 'more'),
     control('light', 'Light from', '°', [0, 360, 1], 120, 'more'),
   ],
   outputs: [

@@ -137,10 +137,10 @@ function RowFrame({ id, name, active, inside = false, kind, children }: RowFrame
   );
 }
 
-/** The name of a layer as it is read in its folder: what a starter laid does not say the folder's name again. */
-function nameWithin({ name, starterId }: Layer, folder: Folder | undefined): string {
+/** The name of a layer as it is read in its folder, which says its own name already. */
+function nameWithin({ name }: Layer, folder: Folder | undefined): string {
   const start = folder ? `${folder.name} ` : '';
-  return starterId && start && name.startsWith(start) && name.length > start.length ? name.slice(start.length) : name;
+  return start && name.startsWith(start) && name.length > start.length ? name.slice(start.length) : name;
 }
 
 export interface LayerRowProps {

@@ -11,6 +11,8 @@ import {
   whyNotTied,
 } from '@tallow/core/edit';
 import { DropdownMenu } from 'radix-ui';
+import { madeBy } from '../hand/brushes.ts';
+import { held, takeBrush } from '../hand/held.ts';
 import { ITEM, SubMenu } from '../parts/menu.tsx';
 import { current } from '../selection/current.ts';
 import { setSelection } from '../selection/selection.ts';
@@ -19,7 +21,7 @@ import { goToBare } from '../time/stretch-edits.ts';
 import { ActionItem } from '../actions/action-item.tsx';
 import { TIME_ACTIONS } from '../time/actions.ts';
 
-/** Makes a line layer tied to a rough one, above it, and stands on its first slot. */
+/** Makes a line layer tied to another, above it, and stands on its first slot, a brush for lines in hand. */
 function drawOver(layer: Layer): void {
   let made = '';
   edit('line over this', (doc) => {
@@ -28,6 +30,8 @@ function drawOver(layer: Layer): void {
     return over.doc;
   });
   setSelection({ layerId: made, picked: null, frame: current()?.length ? current()!.length - 1 : 0 });
+  // A line is drawn with what draws lines.
+  if (madeBy(held().brushName) !== 'stroke') takeBrush('ink');
   goToBare();
 }
 
