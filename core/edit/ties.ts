@@ -131,7 +131,7 @@ export function lineOver(
 }
 
 /** What a rough layer keeps of its opacity under the line drawn over it. */
-const DIM = 0.35;
+const DIM = 0.5;
 
 /** Empty slots for so many frames after what a layer has, each held for `every` frames. */
 export function prepareSlots(

@@ -21,11 +21,17 @@ import { goToBare } from '../time/stretch-edits.ts';
 import { ActionItem } from '../actions/action-item.tsx';
 import { TIME_ACTIONS } from '../time/actions.ts';
 
+/** What the line over a layer is called. */
+function nameOver({ name }: Layer): string {
+  const start = name.slice(0, 180).toWellFormed();
+  return /\bline$/i.test(start) ? `${start}, clean` : `${start} line`;
+}
+
 /** Makes a line layer tied to another, above it, and stands on its first slot, a brush for lines in hand. */
 function drawOver(layer: Layer): void {
   let made = '';
   edit('line over this', (doc) => {
-    const over = lineOver(doc, layer.id, `${layer.name.slice(0, 180).toWellFormed()} line`, 'line', randomId);
+    const over = lineOver(doc, layer.id, nameOver(layer), 'line', randomId);
     made = over.layerId;
     return over.doc;
   });
