@@ -25,7 +25,7 @@ import { LOOKS } from '../looks/index.ts';
 import { elementLength, placedElements, roundOf, usedElements, labelOfUse } from '../timing/index.ts';
 
 /** A number that changes over time. */
-export interface Changing {
+export interface ChangingValue {
   /** What it is of: the shot for its camera, a light, a use, a plane, an element, a folder or layer of one. */
   readonly ownerId: Id;
   /** Which of the values of that, in their own order. */
@@ -46,7 +46,7 @@ export interface Changing {
   readonly round: number | null;
 }
 
-type Named = Pick<Changing, 'label' | 'unit' | 'per' | 'min' | 'max'>;
+type Named = Pick<ChangingValue, 'label' | 'unit' | 'per' | 'min' | 'max'>;
 const DEGREES = 180 / Math.PI;
 const FAR = 100_000;
 const name = (label: string, unit: string, per = 1, [min, max] = [-FAR, FAR] as readonly [number, number]): Named => ({
@@ -107,14 +107,14 @@ const changingIn = (
   entity: Entity,
   owner: string,
   names: readonly Named[],
-  time: Pick<Changing, 'start' | 'round'>,
-): Changing[] =>
+  time: Pick<ChangingValue, 'start' | 'round'>,
+): ChangingValue[] =>
   valuesIn(entity).flatMap((value, nth) =>
     keysIn(value).length > 0 && names[nth] ? [{ ownerId: entity.id, nth, owner, value, ...names[nth], ...time }] : [],
   );
 
 /** What changes of an element, its folders and layers, by its own frames as its first use shows them. */
-function changingOf(doc: ShotDocument, element: Element): Changing[] {
+function changingOf(doc: ShotDocument, element: Element): ChangingValue[] {
   const use = placedElements(doc).find((placed) => placed.element.id === element.id)?.placement;
   const time = { start: use?.start ?? 0, round: roundOf(element, elementLength(doc, element)) };
   const parts = [...entitiesOf(doc, 'folder'), ...entitiesOf(doc, 'layer')].filter(
@@ -129,7 +129,7 @@ function changingOf(doc: ShotDocument, element: Element): Changing[] {
 }
 
 /** All that changes over time, the camera first. */
-export function changingValues(doc: ShotDocument): Changing[] {
+export function changingValues(doc: ShotDocument): ChangingValue[] {
   const shot = shotOf(doc);
   const none = { start: 0, round: null };
   const uses = placedElements(doc).map(({ placement }) => placement);
@@ -153,7 +153,7 @@ export function changingValues(doc: ShotDocument): Changing[] {
 
 function withNth(
   doc: ShotDocument,
-  { ownerId, nth }: Pick<Changing, 'ownerId' | 'nth'>,
+  { ownerId, nth }: Pick<ChangingValue, 'ownerId' | 'nth'>,
   change: (value: Value) => Value,
 ): ShotDocument {
   const owner = doc.entities[ownerId];
@@ -168,7 +168,7 @@ function withNth(
 /** Puts a key of a value at another frame and number, in what is kept and within what it may be; one that lies there gives way. */
 export const moveKey = (
   doc: ShotDocument,
-  which: Pick<Changing, 'ownerId' | 'nth' | 'min' | 'max'>,
+  which: Pick<ChangingValue, 'ownerId' | 'nth' | 'min' | 'max'>,
   key: Key,
   frame: number,
   number: number,
@@ -181,11 +181,14 @@ export const moveKey = (
 /** Sets how a value goes on from a key. */
 export const easeKey = (
   doc: ShotDocument,
-  which: Pick<Changing, 'ownerId' | 'nth'>,
+  which: Pick<ChangingValue, 'ownerId' | 'nth'>,
   key: Key,
   ease: Ease,
 ): ShotDocument => withNth(doc, which, (value) => withKey(value, key.frame, key.value, ease));
 
 /** Takes a key away; without the last one the value stays what it was there. */
-export const takeKey = (doc: ShotDocument, which: Pick<Changing, 'ownerId' | 'nth'>, frame: number): ShotDocument =>
-  withNth(doc, which, (value) => withoutKey(value, frame));
+export const takeKey = (
+  doc: ShotDocument,
+  which: Pick<ChangingValue, 'ownerId' | 'nth'>,
+  frame: number,
+): ShotDocument => withNth(doc, which, (value) => withoutKey(value, frame));

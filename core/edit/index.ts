@@ -245,7 +245,7 @@ export {
 } from './lights.ts';
 export { addSound, copySound, removeSound, setSound, trimSoundEnd, trimSoundStart } from './sounds.ts';
 export { type Contact, contactsOf, layWash, washOver } from './wash.ts';
-export { type Changing, changingValues, easeKey, moveKey, takeKey } from './all-values.ts';
+export { type ChangingValue, changingValues, easeKey, moveKey, takeKey } from './all-values.ts';
 export { type CutOffUse, cutOfPlacement } from './cut-off-mends.ts';
 export { copyIntoDepth, whyNotIntoDepth } from './depth-copies.ts';
 export {

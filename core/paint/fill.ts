@@ -2,7 +2,7 @@
 import type { Point } from '../geometry/index.ts';
 import { pixelMiddle, pixelAt, type Barrier } from './raster.ts';
 import { OUTSIDE, regionsOf, type Regions } from './regions.ts';
-import { extentsOf, traced, type Extent } from './trace.ts';
+import { extentsOf, contoursOf, type Extent } from './contours.ts';
 import { carriedUnder } from './under.ts';
 
 export interface FillRules {
@@ -54,7 +54,7 @@ export function ringsOf(paintable: Paintable, labels: readonly number[]): Float3
   if (only === undefined) return [];
   const extent = labels.map((label) => extents[label]!).reduce(around);
   const wanted = labels.length === 1 ? only : marked(extents.length, labels);
-  return traced(barrier, extent, { labels: carried, wanted });
+  return contoursOf(barrier, extent, { labels: carried, wanted });
 }
 
 /** Everything that is not outside, as one area: lines and all they enclose. */
@@ -62,7 +62,7 @@ export function silhouetteOf({ barrier, carried, regions, extents }: Paintable):
   const others = extents.slice(OUTSIDE + 1).filter(({ right, left }) => right > left);
   if (regions.count <= OUTSIDE || others.length === 0) return [];
   const inside = extents.flatMap((_, label) => (label === OUTSIDE ? [] : [label]));
-  return traced(barrier, others.reduce(around), { labels: carried, wanted: marked(extents.length, inside) });
+  return contoursOf(barrier, others.reduce(around), { labels: carried, wanted: marked(extents.length, inside) });
 }
 
 /** For each label 1 where it is one of some. */

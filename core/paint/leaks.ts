@@ -1,9 +1,9 @@
 /** Where a region runs out into the outside, and the least gap that would hold it. */
-import { FARTHEST, nearestOf, type Near } from './nearest.ts';
-import { meetings, OUT, OWN } from './meetings.ts';
+import { FARTHEST, distanceTransform, type DistanceField } from './distance-transform.ts';
+import { watershedMeetings, OUT, OWN } from './watershed.ts';
 import { pixelMiddle, pixelAt, type Barrier } from './raster.ts';
 import { linesOf, WIDEST_GAP } from './regions.ts';
-import { besides, WidestFirst } from './widest.ts';
+import { besides, WidestFirst } from './widest-first.ts';
 import type { Point } from '../geometry/index.ts';
 
 /** A place where a fill would run out. */
@@ -59,7 +59,7 @@ export function leaksAround(barrier: Barrier, at: Point, gap: number): LeaksArou
 }
 
 /** Distances are between middles of pixels: n free pixels across have their middle at n/2 + 1/2. */
-const widthAt = ({ squares }: Near, scale: number, pixel: number): number =>
+const widthAt = ({ squares }: DistanceField, scale: number, pixel: number): number =>
   Math.max(0, (2 * Math.sqrt(squares[pixel]!) - 1) / scale);
 
 /** A barrier with several pixels made one: a line wherever one of them is. */
@@ -83,7 +83,7 @@ function reduced({ cover, width, height, left, top, scale }: Barrier, by: number
 function overlooked(barrier: Barrier, at: Point): { labels: Uint8Array; places: Leak[] } | null {
   const { width, height, scale } = barrier;
   const bits = linesOf(barrier);
-  const near = nearestOf(bits, width, height, 'lines', (WIDEST_GAP / 2) * Math.min(1, scale));
+  const near = distanceTransform(bits, width, height, 'lines', (WIDEST_GAP / 2) * Math.min(1, scale));
   const own = basin(bits, near, width, pixelAt(barrier, at));
   if (!own) return null;
   const labels = new Uint8Array(bits.length);
@@ -97,7 +97,7 @@ function overlooked(barrier: Barrier, at: Point): { labels: Uint8Array; places: 
   };
   for (let x = 0; x < width; x++) for (const y of [0, height - 1]) outer(y * width + x);
   for (let y = 0; y < height; y++) for (const x of [0, width - 1]) outer(y * width + x);
-  const places = meetings(labels, bits, near, width, [...edge, ...own]).map((pixel): Leak => ({
+  const places = watershedMeetings(labels, bits, near, width, [...edge, ...own]).map((pixel): Leak => ({
     ...pixelMiddle(barrier, pixel),
     width: widthAt(near, scale, pixel),
   }));
@@ -129,7 +129,7 @@ function atFullSize(barrier: Barrier, small: Barrier, labels: Uint8Array, place:
   };
   for (let y = 0; y < h; y++) window.cover.set(cover.subarray((y0 + y) * width + x0, (y0 + y) * width + x1), y * w);
   const bits = linesOf(window);
-  const near = nearestOf(bits, w, h, 'lines', WIDEST_GAP / 2);
+  const near = distanceTransform(bits, w, h, 'lines', WIDEST_GAP / 2);
   const own = new Uint8Array(bits.length);
   const seeds: number[] = [];
   // On the window's edge each side is known; within it they meet anew.
@@ -141,7 +141,7 @@ function atFullSize(barrier: Barrier, small: Barrier, labels: Uint8Array, place:
     own[i] = label;
     seeds.push(i);
   }
-  const found = meetings(own, bits, near, w, seeds).map((pixel): Leak => ({
+  const found = watershedMeetings(own, bits, near, w, seeds).map((pixel): Leak => ({
     ...pixelMiddle(window, pixel),
     width: widthAt(near, scale, pixel),
   }));
@@ -151,7 +151,7 @@ function atFullSize(barrier: Barrier, small: Barrier, labels: Uint8Array, place:
 }
 
 /** What belongs to a seed before it reaches the outside: all that lies behind the narrowest place of the way. */
-function basin(bits: Uint8Array, near: Near, width: number, from: number): number[] | null {
+function basin(bits: Uint8Array, near: DistanceField, width: number, from: number): number[] | null {
   const count = bits.length;
   if (from < 0 || bits[from] !== 0) return null;
   const queue = new WidestFirst(near);
@@ -173,7 +173,7 @@ function basin(bits: Uint8Array, near: Near, width: number, from: number): numbe
 }
 
 /** Up the slope of the distance from the lines to its top: where a point stands beside a line says nothing. */
-function highest(bits: Uint8Array, near: Near, width: number, from: number): number {
+function highest(bits: Uint8Array, near: DistanceField, width: number, from: number): number {
   for (let at = from; ;) {
     let best = at;
     besides(at, width, bits.length, (next) => {

@@ -4,10 +4,10 @@
  * of the distance from the lines, flooded from the widest places down). So two regions meet in the narrowest
  * place of a gap, and a thin tip belongs to its own region up to the line.
  */
-import { numberAreas } from './label.ts';
-import { FARTHEST, LINE, nearestOf, type Near } from './nearest.ts';
+import { labelComponents } from './connected-components.ts';
+import { FARTHEST, LINE, distanceTransform, type DistanceField } from './distance-transform.ts';
 import { BOUNDS_FROM, type Barrier, type Lattice } from './raster.ts';
-import { besides, WidestFirst } from './widest.ts';
+import { besides, WidestFirst } from './widest-first.ts';
 
 /** The region outside everything: always this one. */
 export const OUTSIDE = 1;
@@ -40,23 +40,23 @@ export function regionsOf(barrier: Barrier, gap: number): Regions {
   const bits = linesOf(barrier);
   // A gap of n free pixels has its middle n/2 + 1/2 from the middles of the pixels beside it.
   const reach = gap > 0 ? Math.min(WIDEST_GAP, gap * scale) / 2 + 0.5 : 0;
-  const near = nearestOf(bits, width, height, 'lines', reach);
+  const near = distanceTransform(bits, width, height, 'lines', reach);
   for (const pixel of near.order) bits[pixel] = SHELL;
   const labels = new Int32Array(width * height);
   // The margin is free, so what its first pixel belongs to is met first: the outside.
-  let count = numberAreas(bits, CORE, width, height, labels, OUTSIDE);
+  let count = labelComponents(bits, CORE, width, height, labels, OUTSIDE);
   widestFirst(labels, near, width);
   // What is narrower than the gap everywhere and has no way to a core is a region of its own.
   let pockets = 0;
   for (const pixel of near.order)
     if (labels[pixel] !== 0) bits[pixel] = TAKEN;
     else pockets += 1;
-  if (pockets > 0) count = numberAreas(bits, SHELL, width, height, labels, count + 1);
+  if (pockets > 0) count = labelComponents(bits, SHELL, width, height, labels, count + 1);
   return { width, height, left, top, scale, labels, count, bits };
 }
 
 /** Gives pixels near lines to the regions that reach them over the widest way. */
-function widestFirst(labels: Int32Array, near: Near, width: number): void {
+function widestFirst(labels: Int32Array, near: DistanceField, width: number): void {
   const queue = new WidestFirst(near);
   const count = labels.length;
   const { squares, order } = near;

@@ -4,7 +4,7 @@
  */
 import type { Tone, ToneKey } from '../document/index.ts';
 import { EMPTY_BOX, gridOver, ringBox, ringsAt, union, type Point } from '../geometry/index.ts';
-import { creased, insideOf, reliefOf, turnOf } from './relief.ts';
+import { creased, insideOf, heightField, turnOf } from './height-field.ts';
 
 export type ToneSettings = Pick<Tone, 'depth' | 'shade' | 'light' | 'steps' | 'rim'>;
 
@@ -36,12 +36,12 @@ export function toneShapes({ rings, details, settings, light }: ToneWork): Parti
   const flat = inside.slice();
   creased(inside, details, grid);
   const reach = settings.depth / 2;
-  const relief = reliefOf(inside, grid, reach);
+  const relief = heightField(inside, grid, reach);
   const angle = (light * Math.PI) / 180;
   // The relief rises away from the outline, so what faces the light falls towards it.
   const turned = turnOf(relief, grid, { x: Math.cos(angle), y: Math.sin(angle) }, reach);
   const rim = settings.rim > 0 ? 1 - Math.exp(-settings.rim / reach) : 0.004;
-  const heights = settings.rim > 0 ? reliefOf(flat, grid, reach) : relief;
+  const heights = settings.rim > 0 ? heightField(flat, grid, reach) : relief;
   const cut = (limit: number, way: 1 | -1): Float32Array[] => {
     const field = new Float64Array(turned.length);
     for (let i = 0; i < field.length; i++)

@@ -1,5 +1,5 @@
 /** Regions carried on under the lines: to their middle, where two meet, or so many px. */
-import { nearestOf } from './nearest.ts';
+import { distanceTransform } from './distance-transform.ts';
 import type { Regions } from './regions.ts';
 
 /** px under a line that regions are carried on at most. */
@@ -11,7 +11,7 @@ const DEEPEST = 160;
  */
 export function carriedUnder({ labels, bits, width, height, scale }: Regions, under: number | null): Int32Array {
   const reach = Math.min(DEEPEST, under === null ? DEEPEST : under * scale + 0.5);
-  const near = nearestOf(bits, width, height, 'free', reach);
+  const near = distanceTransform(bits, width, height, 'free', reach);
   const carried = labels.slice();
   for (const pixel of near.order) carried[pixel] = labels[near.nearest[pixel]!]!;
   return carried;

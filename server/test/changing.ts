@@ -3,7 +3,7 @@ import { encodeEntity, newShotDocument, randomId, type Id, type ShotDocument } f
 import { shotServices } from '../shots/services.ts';
 import type { Harness } from './harness.ts';
 
-export interface Changing {
+export interface ChangingShot {
   readonly id: Id;
   change(edit: (now: ShotDocument) => ShotDocument): Promise<void>;
 }
@@ -21,7 +21,7 @@ export async function changingShot(
     { name, width: 64, height: 36, rate: 24, length: 8, background: '#203040' },
     randomId,
   ),
-): Promise<Changing> {
+): Promise<ChangingShot> {
   await shotServices(server.database).shots.insert(doc, production);
   const id = doc.shotId;
   return {

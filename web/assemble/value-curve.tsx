@@ -1,6 +1,6 @@
 /** A value over time as a curve with its keys, which are dragged in time and number: by itself or over others. */
 import { EASES, keysIn, type Key } from '@tallow/core/document';
-import { easeKey, moveKey, takeKey, type Changing } from '@tallow/core/edit';
+import { easeKey, moveKey, takeKey, type ChangingValue } from '@tallow/core/edit';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { Trash2 } from 'lucide-react';
@@ -22,8 +22,8 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 const STEP = 1 / 40;
 
 /** What tells a value apart from all others, and a key of it. */
-export const valueName = ({ ownerId, nth }: Changing): string => `${ownerId} ${nth}`;
-const keyName = (changing: Changing, { frame }: Key): string => `${valueName(changing)} ${frame}`;
+export const valueName = ({ ownerId, nth }: ChangingValue): string => `${ownerId} ${nth}`;
+const keyName = (changing: ChangingValue, { frame }: Key): string => `${valueName(changing)} ${frame}`;
 
 /** How values lie in time: px of a frame of the value's own time, and back. */
 interface TimeScale {
@@ -32,7 +32,7 @@ interface TimeScale {
 }
 
 interface ValueCurveProps {
-  changing: Changing;
+  changing: ChangingValue;
   /** The numbers that are drawn, from a frame of the value's own time on. */
   numbers: readonly number[];
   from: number;
@@ -144,7 +144,7 @@ export function PickedKey({
   picked,
   onPick,
 }: {
-  changing: Changing;
+  changing: ChangingValue;
   picked: string | null;
   onPick: (key: string | null) => void;
 }) {

@@ -1,6 +1,6 @@
 /** Everything that changes over the shot in one place: a curve each; which of them lie in the strip beside the drawings. */
 import { jumpsAtSeam, shotOf, valueAt, type ShotDocument } from '@tallow/core/document';
-import { changingValues, type Changing } from '@tallow/core/edit';
+import { changingValues, type ChangingValue } from '@tallow/core/edit';
 import { modulo } from '@tallow/core/geometry';
 import { scaleLinear } from 'd3-scale';
 import { useState } from 'react';
@@ -16,7 +16,7 @@ function Curve({
   picked,
   onPick,
 }: {
-  changing: Changing;
+  changing: ChangingValue;
   length: number;
   picked: string | null;
   onPick: (key: string | null) => void;

@@ -12,7 +12,7 @@ import { useSelection } from '../selection/selection.ts';
 import { say, useDocument } from '../shot/document.ts';
 import { SOUND_ACTIONS } from '../sound/actions.ts';
 import { useHearing } from '../sound/hearing.ts';
-import { lift, wholeLayerOn, whyNotDrawing, whyNotTime } from '../time/time-edits.ts';
+import { moveLastToNewDrawing, wholeLayerOn, whyNotDrawing, whyNotTime } from '../time/time-edits.ts';
 import { ActionItem } from '../actions/action-item.tsx';
 import { titleOf } from '../actions/key-text.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
@@ -211,7 +211,7 @@ function Items() {
             className={SMALL}
             onSelect={() => {
               if (noLift) say(noLift);
-              else lift(n);
+              else moveLastToNewDrawing(n);
             }}
           >
             {i === all.length - 1 && n > 1 ? 'all' : n}

@@ -7,7 +7,7 @@ import { Dialog } from '../parts/dialog.tsx';
 import { startDrag } from '../parts/dragging.ts';
 import { Check } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
-import { looked } from '../workers/scan-work.ts';
+import { decodedAtMost } from '../workers/scan-work.ts';
 import { DEFAULT_MARKS, DEFAULT_SCAN, useScans, type ScanSettings } from './scans.ts';
 import type { Files } from './taking.ts';
 
@@ -20,7 +20,7 @@ function useFirst(file: File): Darkness | 'broken' | null {
   const [first, setFirst] = useState<Darkness | 'broken' | null>(null);
   useEffect(() => {
     let left = false;
-    looked(file, SHOWN).then(
+    decodedAtMost(file, SHOWN).then(
       (pixels) => {
         if (!left) setFirst(darknessOf(pixels));
       },

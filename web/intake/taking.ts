@@ -22,7 +22,7 @@ export const called = (files: Files, ...endings: readonly string[]): boolean =>
   files.every((file) => endings.includes(endingOf(file)));
 
 /** Whether a file's first bytes hold a text. */
-export async function holds(file: File, text: string): Promise<boolean> {
+export async function fileHolds(file: File, text: string): Promise<boolean> {
   const head = new Uint8Array(await file.slice(0, 64 * 1024).arrayBuffer());
   return new TextDecoder('latin1').decode(head).includes(text);
 }

@@ -14,7 +14,7 @@ import { togglePanel } from '../screen/panels.ts';
 import { useNavigate } from 'react-router';
 import { ActionItem } from '../actions/action-item.tsx';
 import { act } from '../actions/action.ts';
-import { take } from '../plan/plan.ts';
+import { selectPlanned } from '../plan/plan.ts';
 import { LAYER_ACTIONS } from './actions.ts';
 import { duplicateLayer } from './duplicate.ts';
 import { LayerTime } from './layer-time.tsx';
@@ -93,7 +93,7 @@ function StarterItem({ layer }: { layer: Layer }) {
     <DropdownMenu.Item
       className={ITEM}
       onSelect={() => {
-        take({ kind: 'starter', id: starter.id });
+        selectPlanned({ kind: 'starter', id: starter.id });
         void navigate('../plan', { relative: 'path', replace: true });
       }}
     >

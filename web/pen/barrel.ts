@@ -3,7 +3,7 @@ import type { Matrix } from '@tallow/core/geometry';
 import type { PenSample } from '../hand/pen-doing.ts';
 import { flip, unflip } from '../playback/playhead.ts';
 import { say } from '../shot/document.ts';
-import { holdSmear, letGoSmear } from '../smears/dragging.ts';
+import { holdSmear, endSmearDrag } from '../smears/dragging.ts';
 import { swatchUnder } from '../swatches/under.ts';
 import { takeSwatch } from '../swatches/swatches.ts';
 
@@ -40,7 +40,7 @@ export const BARREL = {
   smear: {
     label: 'Smear',
     does: 'Held and moved: smears to this drawing, sideways how much, up and down its bend',
-    holds: { run: () => void holdSmear({}), release: letGoSmear },
+    holds: { run: () => void holdSmear({}), release: endSmearDrag },
   },
   width: { label: 'Width', does: 'Drag sideways for the width of the brush', moves: 'width' },
 } as const satisfies Readonly<Record<string, BarrelDeed>>;

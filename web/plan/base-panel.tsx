@@ -5,7 +5,7 @@ import { Plus, Trash2, X } from 'lucide-react';
 import type { Current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { edit } from '../shot/document.ts';
-import { take } from './plan.ts';
+import { selectPlanned } from './plan.ts';
 import { Heading, Small } from '../parts/panel.tsx';
 import { Select } from '../parts/select.tsx';
 
@@ -31,7 +31,7 @@ export function BasePanel({ now, base }: { now: Current; base: Base }) {
               edit('take base away', (doc) =>
                 setPlan(doc, element.id, { bases: element.bases.filter((b) => b.id !== base.id) }),
               );
-              take(null);
+              selectPlanned(null);
             }}
           >
             <Trash2 size={14} />

@@ -2,7 +2,7 @@
 import type { Guide } from '@tallow/core/document';
 import { setGuide } from '@tallow/core/edit';
 import { apply, IDENTITY, type Matrix, type Point } from '@tallow/core/geometry';
-import { take, usePlan } from './plan.ts';
+import { selectPlanned, usePlan } from './plan.ts';
 import { drag } from '../shot/drag.ts';
 import type { Sight } from './sight.ts';
 
@@ -80,7 +80,7 @@ export function GuideMark({
   const way = guide.elementId ? IDENTITY : sight.home;
   const placeOf = (event: { clientX: number; clientY: number }): Point => apply(way, sight.placeOf(event));
   const move = (event: React.PointerEvent<Element>, end: 'both' | 'to'): void => {
-    take({ kind: 'guide', id: guide.id });
+    selectPlanned({ kind: 'guide', id: guide.id });
     if (guide.locked) {
       event.stopPropagation();
       return;

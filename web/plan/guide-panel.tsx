@@ -7,7 +7,7 @@ import { Slider } from '../parts/slider.tsx';
 import { homeMatrix, shotFrameOf, type Current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { edit, endGesture } from '../shot/document.ts';
-import { take } from './plan.ts';
+import { selectPlanned } from './plan.ts';
 import { Words } from '../parts/choice.tsx';
 import { Check, Heading, Small } from '../parts/panel.tsx';
 
@@ -36,7 +36,7 @@ export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
               title="Delete this guide"
               onClick={() => {
                 edit('delete guide', (doc) => deleteGuide(doc, guide.id));
-                take(null);
+                selectPlanned(null);
               }}
             >
               <Trash2 size={14} />

@@ -10,7 +10,7 @@ import { current } from '../selection/current.ts';
 import { setShowing, showing } from '../picture/showing.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
-import { plan, setPlanning, take } from './plan.ts';
+import { plan, setPlanning, selectPlanned } from './plan.ts';
 import { openEngine } from '../picture/open-engine.ts';
 import { loaded, withDrawings } from '../saving/drawings.ts';
 
@@ -101,7 +101,7 @@ export async function layNow(starter: Starter, name: string, byHand: ByHand = 'k
           byHand,
         );
       });
-      take({ kind: 'starter', id: starter.id });
+      selectPlanned({ kind: 'starter', id: starter.id });
       showLaid(starter.id);
       setShowing({ without: [] });
       // The preview stays until the picture has what was laid, so that nothing is bare in between.

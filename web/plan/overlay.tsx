@@ -9,7 +9,7 @@ import { useViewed } from '../view/viewed.ts';
 import { useShowing } from '../picture/showing.ts';
 import { usePlayback } from '../playback/playback.ts';
 import { viewMatrix } from '../view/view.ts';
-import { take, usePlan } from './plan.ts';
+import { selectPlanned, usePlan } from './plan.ts';
 import { drag } from '../shot/drag.ts';
 import { attachPlanKeys } from './plan-keys.ts';
 import { GuideMark } from './guide-mark.tsx';
@@ -60,7 +60,7 @@ function BaseMarks({ now, sight }: { now: Current; sight: Sight }) {
         pointerEvents={sight.live ? 'all' : 'none'}
         data-base={base.name}
         onPointerDown={(event) => {
-          take({ kind: 'base', id: base.id });
+          selectPlanned({ kind: 'base', id: base.id });
           drag(event, {
             placeOf: sight.placeOf,
             name: 'base',

@@ -6,7 +6,7 @@ import { Eye, EyeOff, Flame, Ruler, Spline, Triangle } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
-import { setPlanning, take, usePlan, type InHand } from './plan.ts';
+import { setPlanning, selectPlanned, usePlan, type InHand } from './plan.ts';
 import { Words } from '../parts/choice.tsx';
 import { Check, Heading } from '../parts/panel.tsx';
 
@@ -89,7 +89,7 @@ export function Overview({ now }: { now: Current }) {
                 type="button"
                 className="moves flex h-9 min-w-0 flex-1 items-center gap-2 rounded-lg px-2 text-left hover:bg-soot-800"
                 onClick={() => {
-                  take(hand);
+                  selectPlanned(hand);
                 }}
               >
                 <span className="text-wax-500">{icon}</span>

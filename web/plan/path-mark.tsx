@@ -17,7 +17,7 @@ import {
 } from '@tallow/core/plan';
 import { useMemo } from 'react';
 import { useSelection } from '../selection/selection.ts';
-import { setPlanning, take, usePlan } from './plan.ts';
+import { setPlanning, selectPlanned, usePlan } from './plan.ts';
 import { drag } from '../shot/drag.ts';
 import { pointsText, ROSE, type Sight } from './sight.ts';
 
@@ -107,7 +107,7 @@ export function PathMark({ path, sight, faint }: { path: Path; sight: Sight; fai
           className={path.locked ? '' : 'cursor-move'}
           data-testid="path-line"
           onPointerDown={(event) => {
-            take({ kind: 'path', id: path.id });
+            selectPlanned({ kind: 'path', id: path.id });
             if (path.locked) {
               event.stopPropagation();
               return;

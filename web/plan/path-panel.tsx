@@ -12,7 +12,7 @@ import { swatchOf, type Current } from '../selection/current.ts';
 import { held } from '../hand/held.ts';
 import { setSelection } from '../selection/selection.ts';
 import { edit, endGesture, say } from '../shot/document.ts';
-import { setPlanning, take, usePlan } from './plan.ts';
+import { setPlanning, selectPlanned, usePlan } from './plan.ts';
 import { Words } from '../parts/choice.tsx';
 import { Heading, Line, SelectRow, Small } from '../parts/panel.tsx';
 import { usePathFacts } from './path-mark.tsx';
@@ -242,7 +242,7 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
           title="Delete this path; what was stamped stays"
           onClick={() => {
             edit('delete path', (doc) => deletePath(doc, path.id));
-            take(null);
+            selectPlanned(null);
           }}
         >
           <Trash2 size={14} />

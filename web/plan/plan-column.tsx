@@ -4,7 +4,7 @@ import { ChevronLeft, ChevronRight, LayoutList, Pause, Play } from 'lucide-react
 import { useCurrent, type Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { usePlayback } from '../playback/playback.ts';
-import { take, usePlan } from './plan.ts';
+import { selectPlanned, usePlan } from './plan.ts';
 import { BasePanel } from './base-panel.tsx';
 import { GuidePanel } from './guide-panel.tsx';
 import { Overview } from './overview.tsx';
@@ -78,7 +78,7 @@ export function PlanColumn() {
               data-tip="All that is planned for this element"
               className="moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[13px] text-wax-500 hover:bg-soot-800 hover:text-wax-100"
               onClick={() => {
-                take(null);
+                selectPlanned(null);
               }}
             >
               <LayoutList size={15} /> All

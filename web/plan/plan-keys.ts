@@ -5,7 +5,7 @@ import { moveNode, nodePoints } from '@tallow/core/plan';
 import { current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
 import { dropPreview } from './laying.ts';
-import { plan, setPlanning, take } from './plan.ts';
+import { plan, setPlanning, selectPlanned } from './plan.ts';
 import { finishPoints } from './plan-pen.ts';
 
 const isElsewhere = (target: EventTarget | null): boolean =>
@@ -13,12 +13,12 @@ const isElsewhere = (target: EventTarget | null): boolean =>
   target.closest('input:not([type=range]),select,textarea,[role=menu],[role=dialog]') !== null;
 
 /** Puts down, one after the other, what is being set, the tool, and what is in hand. */
-function letGo(): boolean {
+function clearStepwise(): boolean {
   const { draft, moving, tool, hand } = plan();
   if (draft.length > 0) setPlanning({ draft: [] });
   else if (moving) dropPreview();
   else if (tool) setPlanning({ tool: null });
-  else if (hand) take(null);
+  else if (hand) selectPlanned(null);
   else return false;
   return true;
 }
@@ -36,7 +36,7 @@ function deleteInHand(): boolean {
       setPlan(doc, now.element.id, { bases: now.element.bases.filter((b) => b.id !== id) }),
     );
   else return false;
-  take(null);
+  selectPlanned(null);
   return true;
 }
 
@@ -80,7 +80,7 @@ export function attachPlanKeys(): () => void {
     else if (event.code === 'Enter' && tool === 'points' && draft.length > 1) {
       finishPoints(false);
       taken = true;
-    } else if (event.code === 'Escape') taken = letGo();
+    } else if (event.code === 'Escape') taken = clearStepwise();
     else if (event.code === 'Delete' || event.code === 'Backspace') taken = deleteInHand();
     if (!taken) return;
     event.preventDefault();

@@ -8,7 +8,7 @@ import { selection } from '../selection/selection.ts';
 import { playback } from '../playback/playback.ts';
 import { edit, endGesture, reEdit, say, takeBack } from '../shot/document.ts';
 import { layNow } from './laying.ts';
-import { plan, setPlanning, take, takePlanTool } from './plan.ts';
+import { plan, setPlanning, selectPlanned, takePlanTool } from './plan.ts';
 import { standHere } from './standing.ts';
 
 /** A press of the pen that goes on until it lifts. */
@@ -53,7 +53,7 @@ function makePath(way: ReturnType<typeof smoothedWay>): void {
     made = added.pathId;
     return added.doc;
   });
-  take({ kind: 'path', id: made });
+  selectPlanned({ kind: 'path', id: made });
   // Its points and ticks can be taken at once.
   takePlanTool(null);
 }
@@ -114,7 +114,7 @@ function putBase(at: Point): PlanStroke {
     );
   };
   put(at);
-  take({ kind: 'base', id });
+  selectPlanned({ kind: 'base', id });
   return {
     move: put,
     up: endGesture,
@@ -142,7 +142,7 @@ function putGuide(form: GuideForm, at: Point): PlanStroke {
     id = added.guideId;
     return added.doc;
   });
-  take({ kind: 'guide', id });
+  selectPlanned({ kind: 'guide', id });
   const gesture = `guide-${randomId()}`;
   const put = (point: Point) => {
     const p = apply(way, point);
@@ -235,7 +235,7 @@ export function beginPlanStroke(at: Point, reach: number): PlanStroke {
     case 'grid':
       return putGuide(tool, at);
     case null:
-      take(null);
+      selectPlanned(null);
       return NOTHING;
   }
 }

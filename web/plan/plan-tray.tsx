@@ -11,7 +11,7 @@ import { current } from '../selection/current.ts';
 import { setSelection } from '../selection/selection.ts';
 import { edit } from '../shot/document.ts';
 import { layNew } from './standing.ts';
-import { setPlanning, take, takePlanTool, usePlan, type PlanTool } from './plan.ts';
+import { setPlanning, selectPlanned, takePlanTool, usePlan, type PlanTool } from './plan.ts';
 import { Check } from '../parts/panel.tsx';
 import { StarterPicture } from './starter-picture.tsx';
 
@@ -194,7 +194,7 @@ export function PlanTray() {
         <DropdownMenu.Item
           className={`${ITEM} !h-auto py-1`}
           onSelect={() => {
-            take({ kind: 'reveal', id: 'reveal' });
+            selectPlanned({ kind: 'reveal', id: 'reveal' });
           }}
         >
           <span className="grid h-8 w-11 place-items-center text-wax-300">

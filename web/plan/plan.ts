@@ -60,7 +60,7 @@ atOpening(() => {
 });
 
 /** Takes something in hand, or nothing. */
-export function take(hand: InHand): void {
+export function selectPlanned(hand: InHand): void {
   setPlanning({ hand, node: null, draft: [] });
 }
 

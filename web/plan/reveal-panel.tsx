@@ -8,7 +8,7 @@ import { Slider } from '../parts/slider.tsx';
 import { shownNow, type Current } from '../selection/current.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
 import { edit } from '../shot/document.ts';
-import { take } from './plan.ts';
+import { selectPlanned } from './plan.ts';
 import { Words } from '../parts/choice.tsx';
 import { Heading } from '../parts/panel.tsx';
 import { withDrawings } from '../saving/drawings.ts';
@@ -36,7 +36,7 @@ export function RevealPanel({ now }: { now: Current }) {
         return laid.doc;
       });
       setSelection({ layerId: made, picked: null });
-      take(null);
+      selectPlanned(null);
     });
   };
   return (

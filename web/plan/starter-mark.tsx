@@ -6,7 +6,7 @@ import type { Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { useViewed } from '../view/viewed.ts';
 import { dropPreview, layNow, preview, workOf } from './laying.ts';
-import { plan, take, usePlan } from './plan.ts';
+import { plan, selectPlanned, usePlan } from './plan.ts';
 import { startersOf } from '@tallow/core/edit';
 import { compute } from '../workers/compute-client.ts';
 import { ROSE, type Sight } from './sight.ts';
@@ -81,7 +81,7 @@ export function StarterMark({ now, sight }: { now: Current; sight: Sight }) {
     const chosen = hand?.kind === 'starter' && hand.id === starter.id;
     const begin = (event: React.PointerEvent<Element>): void => {
       startDrag(event, () => {
-        take({ kind: 'starter', id: starter.id });
+        selectPlanned({ kind: 'starter', id: starter.id });
         const from = sight.placeOf(event);
         const was = find(now.doc, 'starter', starter.id) ?? starter;
         let moved = false;

@@ -13,7 +13,7 @@ import { Slider } from '../parts/slider.tsx';
 import type { Current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
 import { dropPreview, layNow, preview } from './laying.ts';
-import { take, takePlanTool, usePlan } from './plan.ts';
+import { selectPlanned, takePlanTool, usePlan } from './plan.ts';
 import { Words } from '../parts/choice.tsx';
 import { Heading, Line, SelectRow, Small } from '../parts/panel.tsx';
 import { Presets } from './starter-presets.tsx';
@@ -127,7 +127,7 @@ export function StarterPanel({ now, starter: laid }: { now: Current; starter: St
                     .map((each) => each.drawingId),
                   () => {
                     edit(`delete ${kind.name.toLowerCase()}`, (doc) => deleteStarter(doc, laid.id));
-                    take(null);
+                    selectPlanned(null);
                   },
                 );
               }}
@@ -289,7 +289,7 @@ export function StarterPanel({ now, starter: laid }: { now: Current; starter: St
           title="Its layers become ordinary ones, and are not laid again"
           onClick={() => {
             edit('let go of starter', (doc) => releaseStarter(doc, laid.id));
-            take(null);
+            selectPlanned(null);
           }}
         >
           Let its layers go

@@ -108,7 +108,7 @@ export function holdSmear(asked: SmearRequest): boolean {
   return true;
 }
 
-export function letGoSmear(): void {
+export function endSmearDrag(): void {
   if (!held) return;
   removeEventListener('pointermove', follow);
   held.up();

@@ -3,7 +3,7 @@ import { starterOf } from '@tallow/core/starters';
 import { useRef, useState, type ReactNode } from 'react';
 import { recall, remember } from '../memory/memory.ts';
 import { layNew } from '../plan/standing.ts';
-import { setPlanning, take } from '../plan/plan.ts';
+import { setPlanning, selectPlanned } from '../plan/plan.ts';
 import { StarterPicture } from '../plan/starter-picture.tsx';
 import { ACCEPTED, bringIn } from '../references/references.ts';
 
@@ -78,7 +78,7 @@ export function WaysIn({ onTaken }: { onTaken: () => void }) {
     await layNew('fire');
     // Here in Draw it stands where it belongs; its settings are in Plan.
     setPlanning({ tool: null, standing: null });
-    take(null);
+    selectPlanned(null);
     taken();
   };
   return (

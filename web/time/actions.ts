@@ -28,7 +28,7 @@ import {
   deleteInHand,
   duplicateDrawing,
   editTime,
-  lift,
+  moveLastToNewDrawing,
   longestInHand,
   paste,
   pickAll,
@@ -251,7 +251,7 @@ export const TIME_ACTIONS = named({
     'Lift the last stroke into a new drawing',
     [key('KeyL')],
     () => {
-      lift(1);
+      moveLastToNewDrawing(1);
     },
     { whyNot: () => whyNotDrawing('lift strokes from') },
   ),

@@ -135,7 +135,7 @@ export function duplicateDrawing(): void {
 }
 
 /** Takes the last strokes of this drawing into a new one after it. */
-export function lift(count: number): void {
+export function moveLastToNewDrawing(count: number): void {
   const now = current();
   const shown = now && shownNow(now, selection().frame);
   if (!shown) return;

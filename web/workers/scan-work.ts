@@ -17,7 +17,7 @@ import {
 const LOOKED_AT = 1600;
 
 /** A picture as it is looked at, at most so large. @throws where it cannot be decoded. */
-export async function looked(file: Blob, largest = LOOKED_AT): Promise<ImageData> {
+export async function decodedAtMost(file: Blob, largest = LOOKED_AT): Promise<ImageData> {
   const whole = await createImageBitmap(file);
   const scale = Math.min(1, largest / Math.max(whole.width, whole.height));
   const [width, height] = [Math.max(1, Math.round(whole.width * scale)), Math.max(1, Math.round(whole.height * scale))];
@@ -28,7 +28,7 @@ export async function looked(file: Blob, largest = LOOKED_AT): Promise<ImageData
   return context.getImageData(0, 0, width, height);
 }
 
-const read = async (file: Blob): Promise<Darkness> => darknessOf(await looked(file));
+const read = async (file: Blob): Promise<Darkness> => darknessOf(await decodedAtMost(file));
 
 /** The marks of the first picture; null for one that lies on bare paper. */
 interface ScanReference {

@@ -2,7 +2,7 @@
 import { PLATE_FRAMES, shotOf } from '@tallow/core/document';
 import { layFootage, sent, type Brought } from '../../references/references.ts';
 import { say, useDocument } from '../../shot/document.ts';
-import { called, endingOf, holds, stemOf, type Taking } from '../taking.ts';
+import { called, endingOf, fileHolds, stemOf, type Taking } from '../taking.ts';
 
 const TYPES: Readonly<Record<string, string>> = {
   gif: 'image/gif',
@@ -69,7 +69,9 @@ export const moving: Taking = {
   label: 'A plate that moves',
   says: 'Its frames, at the rate of the shot.',
   fits: async (files) =>
-    files.length === 1 && called(files, ...Object.keys(MOVES)) && (await holds(files[0], MOVES[endingOf(files[0])]!)),
+    files.length === 1 &&
+    called(files, ...Object.keys(MOVES)) &&
+    (await fileHolds(files[0], MOVES[endingOf(files[0])]!)),
   bring: async ([file], signal, tell) => {
     const { doc } = useDocument.getState();
     if (!doc) return;

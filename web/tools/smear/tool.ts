@@ -1,7 +1,7 @@
 /** Smears: laid by one press where one stands, set by dragging, pulled in the picture. */
 import { key, named, of, shift } from '../../actions/action.ts';
 import { held, makeTool, takeTool } from '../../hand/held.ts';
-import { holdSmear, letGoSmear } from '../../smears/dragging.ts';
+import { holdSmear, endSmearDrag } from '../../smears/dragging.ts';
 import { laySmearHere, setSmear, smearingOf, smearNow, whyNotSmear, type SmearRequest } from '../../smears/smear.ts';
 import { shownNow, current } from '../../selection/current.ts';
 import { selection } from '../../selection/selection.ts';
@@ -60,6 +60,6 @@ const marks = of('Marks');
 export const SMEAR_TOOL_ACTIONS = named({
   smear: marks('Smear from the last drawing to here', [key('Slash')], smearHere),
   smearBy: marks('Hold and move: how much it is smeared, and its bend', [shift('KeyK')], hold, {
-    release: letGoSmear,
+    release: endSmearDrag,
   }),
 });

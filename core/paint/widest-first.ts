@@ -1,5 +1,5 @@
 /** A queue of pixels that gives the one farthest from the lines first, and among equals the one that came first. */
-import { FARTHEST, type Near } from './nearest.ts';
+import { FARTHEST, type DistanceField } from './distance-transform.ts';
 
 /** The end of a list, where 0 is a pixel that was never in one. */
 const LAST = -1;
@@ -13,7 +13,7 @@ export class WidestFirst {
   private readonly max: number;
   private level = -1;
 
-  constructor(private readonly near: Near) {
+  constructor(private readonly near: DistanceField) {
     const { squares, order } = near;
     this.max = order.length > 0 ? squares[order[order.length - 1]!]! + 1 : 1;
     this.heads = new Int32Array(this.max + 1);

@@ -1,6 +1,6 @@
-/** Where two areas of free pixels meet when both grow over the widest ways first: the narrowest places between them. */
-import type { Near } from './nearest.ts';
-import { besides, WidestFirst } from './widest.ts';
+/** Watershed: where two areas of free pixels meet when both grow over the widest ways first, the narrowest places between them. */
+import type { DistanceField } from './distance-transform.ts';
+import { besides, WidestFirst } from './widest-first.ts';
 
 /** What a pixel belongs to: nothing yet, the first area, the second. */
 export const [NONE, OWN, OUT] = [0, 1, 2] as const;
@@ -13,10 +13,10 @@ const TOGETHER = 3;
  * @param labels where they begin, `OWN` or `OUT`; filled on. @param bits 0 where free. @param seeds pixels they begin from, in the order they grow.
  * @returns the widest pixel of each front where they met.
  */
-export function meetings(
+export function watershedMeetings(
   labels: Uint8Array,
   bits: Uint8Array,
-  near: Near,
+  near: DistanceField,
   width: number,
   seeds: readonly number[],
 ): number[] {
@@ -42,7 +42,7 @@ export function meetings(
 }
 
 /** Pixels of the first area that touch the second, each front by itself. */
-function fronts(labels: Uint8Array, near: Near, width: number): number[][] {
+function fronts(labels: Uint8Array, near: DistanceField, width: number): number[][] {
   const meeting = new Set<number>();
   for (const pixel of near.order)
     if (labels[pixel] === OWN)

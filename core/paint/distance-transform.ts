@@ -1,14 +1,14 @@
 /**
- * The nearest pixel of some set, for pixels near it. Within a few px every pixel of the set's edge is tried at each offset, the
- * nearest offsets first: whoever comes first is nearest. Farther out it spreads in rings of equal distance, each pixel passing
- * its own nearest on to its neighbours (vector propagation after Danielsson, 1980, in the order of distance). What it costs goes
- * with the pixels reached, not with the picture.
+ * Distance transform: the nearest pixel of some set, for pixels near it. Within a few px every pixel of the set's edge is tried
+ * at each offset, the nearest offsets first: whoever comes first is nearest. Farther out it spreads in rings of equal distance,
+ * each pixel passing its own nearest on to its neighbours (vector propagation after Danielsson, 1980, in the order of distance).
+ * What it costs goes with the pixels reached, not with the picture.
  */
 
 /** Squared distances of what is not reached. */
 export const FARTHEST = 0xffff;
 
-export interface Near {
+export interface DistanceField {
   /** Squared distance to the nearest pixel of the set, whole, `FARTHEST` where none is within reach. */
   readonly squares: Uint16Array;
   /** Index of that pixel; of no meaning where none is within reach. */
@@ -53,13 +53,13 @@ function edgesOf(bits: Uint8Array, width: number, height: number, lines: boolean
  * Spreads from lines into what is free, or from what is free into lines.
  * @param reach px, up to 255.
  */
-export function nearestOf(
+export function distanceTransform(
   bits: Uint8Array,
   width: number,
   height: number,
   from: 'lines' | 'free',
   reach: number,
-): Near {
+): DistanceField {
   const count = width * height;
   const squares = new Uint16Array(count).fill(FARTHEST);
   const nearest = new Int32Array(count);

@@ -1,10 +1,10 @@
-/** Numbering what hangs together, four ways: runs of each row joined to those of the row above (union-find). */
+/** Connected components, four ways: runs of each row joined to those of the row above (union-find). */
 
 /**
  * Writes a number from `first` on into `labels` for every area of pixels for which `bits` is `wanted`; others are left.
  * @returns the last number given. Numbers rise in the order in which areas are met.
  */
-export function numberAreas(
+export function labelComponents(
   bits: Uint8Array,
   wanted: number,
   width: number,

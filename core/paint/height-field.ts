@@ -1,5 +1,5 @@
 /**
- * The relief of a flat shape: as high as it is far from its outline, round near it and level farther in. It solves
+ * The height field of a flat shape: as high as it is far from its outline, round near it and level farther in. It solves
  * the screened Poisson equation `∇²h − h/λ² = −1/λ²` inside with `h = 0` on the outline (successive over-relaxation), so it
  * changes as little as the outline does: from drawing to drawing nothing jumps.
  */
@@ -49,7 +49,7 @@ export function creased(inside: Uint8Array, lines: readonly (readonly Point[])[]
 }
 
 /** Heights of a relief, 0 on and beyond its outline, towards 1 deep inside. @param reach how far in it is round, px. */
-export function reliefOf(inside: Uint8Array, { columns, rows, cell }: Grid, reach: number): Float64Array {
+export function heightField(inside: Uint8Array, { columns, rows, cell }: Grid, reach: number): Float64Array {
   const h = new Float64Array(columns * rows);
   const screen = (cell / Math.max(cell, reach)) ** 2;
   const divisor = 1 / (4 + screen);

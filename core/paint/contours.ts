@@ -138,7 +138,7 @@ interface Belonging {
  * Rings round everything that belongs, corners kept, holes as holes (even-odd).
  * @param smallest px² of element space; smaller pieces and holes are left out.
  */
-export function traced(
+export function contoursOf(
   { width, left, top, scale }: Lattice,
   extent: Extent,
   { labels, wanted }: Belonging,
