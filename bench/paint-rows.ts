@@ -1,7 +1,7 @@
 /** Rows of ink and paint: a fill against a plain flood, fills through drawings, looks on the first pass, blurs at reduced size. */
 import { blurred } from '@tallow/core/canvas';
 import { shotOf, type ShotDocument, entitiesOf } from '@tallow/core/document';
-import { addFinish, newFinish } from '@tallow/core/edit';
+import { addLook, newLook } from '@tallow/core/edit';
 import { IDENTITY, type Point } from '@tallow/core/geometry';
 import {
   Carrier,
@@ -212,7 +212,7 @@ function throughRow(): Row {
 function glowing(): ShotDocument {
   let doc = shotWith(1, 10);
   const layers = entitiesOf(doc, 'layer');
-  for (const layer of layers.slice(0, 2)) doc = addFinish(doc, layer.id, newFinish(doc, 'glow', newId));
+  for (const layer of layers.slice(0, 2)) doc = addLook(doc, layer.id, newLook(doc, 'glow', newId));
   return doc;
 }
 

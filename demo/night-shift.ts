@@ -15,13 +15,13 @@ import {
   type ShotDocument,
 } from '@tallow/core/document';
 import {
-  addFinish,
+  addLook,
   addLightOf,
   addPlane,
   addShake,
   copyPlacement,
   movePlacement,
-  newFinish,
+  newLook,
   pasteParts,
   raisePlacement,
   setCamera,
@@ -191,8 +191,8 @@ export function nightShift(recorded: Recorded = () => null): ShotDocument {
   const beams = new Backdrop(swatch, newId).box('beam', -260, -200, 96, 1300).box('beam', -260, -200, 2200, 40);
   for (let i = 0; i < 9; i++) beams.disc('rivet', 52, 100 + i * 124, 11);
   still('Beams', beams, front);
-  const blur = newFinish(doc, 'blur', newId);
-  doc = addFinish(doc, front, blur);
+  const blur = newLook(doc, 'blur', newId);
+  doc = addLook(doc, front, blur);
 
   light(fire, 'Firelight', { swatch: swatch('ember'), radius: is(1150), strength: is(0.85), follows: 0.7, reach: 700 });
   light(flask, 'Burst light', { swatch: swatch('flash'), radius: is(900), strength: is(1), follows: 1, reach: 600 });

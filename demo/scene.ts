@@ -8,7 +8,7 @@ import {
   documentOf,
   find,
   type Effect,
-  type FinishKind,
+  type LookKind,
   type Id,
   type Mark,
   type NewId,
@@ -19,7 +19,7 @@ import {
   type SwatchRole,
   entitiesOf,
 } from '@tallow/core/document';
-import { addFinish, layStarter, newFinish, setFinish, setFinishNumber } from '@tallow/core/edit';
+import { addLook, layStarter, newLook, setLook, setLookNumber } from '@tallow/core/edit';
 import { settingsOf } from '@tallow/core/controls';
 import { drawingOf, layAll, newStarter, sceneOf, starterOf } from '@tallow/core/starters';
 
@@ -162,7 +162,7 @@ export function lay(
 
 /** A look of a layer: numbers by their keys, choices, and a colour of its own. */
 export interface Look {
-  readonly kind: FinishKind;
+  readonly kind: LookKind;
   readonly numbers?: Readonly<Record<string, number>>;
   readonly choices?: Readonly<Record<string, string>>;
   readonly swatch?: Id;
@@ -179,14 +179,14 @@ export function finishedWith(
     const layer = entitiesOf(doc, 'layer').find((e) => e.name === name);
     if (!layer) throw new Error(`There is no layer “${name}” in this shot`);
     for (const { kind, numbers = {}, choices = {}, swatch } of list) {
-      const finish = newFinish(next, kind, newId, 7);
-      next = addFinish(next, layer.id, finish);
-      next = setFinish(next, layer.id, finish.id, {
-        choices: { ...finish.choices, ...choices },
-        swatch: swatch ?? finish.swatch,
+      const look = newLook(next, kind, newId, 7);
+      next = addLook(next, layer.id, look);
+      next = setLook(next, layer.id, look.id, {
+        choices: { ...look.choices, ...choices },
+        swatch: swatch ?? look.swatch,
       });
       for (const [key, number] of Object.entries(numbers))
-        next = setFinishNumber(next, layer.id, finish.id, key, 0, number);
+        next = setLookNumber(next, layer.id, look.id, key, 0, number);
     }
   }
   return next;

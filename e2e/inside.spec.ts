@@ -1,5 +1,5 @@
 import { entitiesOf, randomId, type Id, type Shape, type ShotDocument } from '../core/document/index.ts';
-import { addFinish, addFolder, addLayer, addMark, newFinish, setFolder, setLayer } from '../core/edit/index.ts';
+import { addLook, addFolder, addLayer, addMark, newLook, setFolder, setLayer } from '../core/edit/index.ts';
 import { polygonRing } from '../core/geometry/index.ts';
 import { changed } from './changed.ts';
 import { expect, test, type Page } from './test.ts';
@@ -140,11 +140,11 @@ const apart = (a: readonly number[], b: readonly number[]): number =>
 
 /** A disc with a band across the picture that clips to it, and how the disc's layer is kept. */
 const KEPT: readonly [string, (doc: ShotDocument, layers: readonly Id[]) => ShotDocument][] = [
-  ['glows', (doc, [, base]) => addFinish(doc, base!, newFinish(doc, 'glow', randomId))],
+  ['glows', (doc, [, base]) => addLook(doc, base!, newLook(doc, 'glow', randomId))],
   // The disc is seen at half: what clips to it is cut by all of it, as when it plays.
-  ['fades', (doc, [, base]) => addFinish(doc, base!, newFinish(doc, 'fade', randomId))],
-  ['is blurred', (doc, [, base]) => addFinish(doc, base!, newFinish(doc, 'blur', randomId))],
-  ['has something tinted on it', (doc, [band]) => addFinish(doc, band!, newFinish(doc, 'tint', randomId))],
+  ['fades', (doc, [, base]) => addLook(doc, base!, newLook(doc, 'fade', randomId))],
+  ['is blurred', (doc, [, base]) => addLook(doc, base!, newLook(doc, 'blur', randomId))],
+  ['has something tinted on it', (doc, [band]) => addLook(doc, band!, newLook(doc, 'tint', randomId))],
   [
     'lies in a faded folder',
     (doc, layers) => {

@@ -89,7 +89,7 @@ test('closing, timing, glow, copies', async ({ page }) => {
   await expect(page.getByTestId('frame-of')).toContainText('of 36');
   hand.took('the whole layer from 2s to 3s');
   await hand.key('Alt+KeyE');
-  await hand.press(page.getByTestId('finishes-panel').getByRole('button', { name: 'Glow', exact: true }));
+  await hand.press(page.getByTestId('looks-panel').getByRole('button', { name: 'Glow', exact: true }));
   await saved(page);
   hand.took('glow on 12 drawings');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Alt+KeyE');

@@ -10,14 +10,14 @@ import {
   findAll,
   shotOf,
   type BrushSettings,
-  type FinishKind,
+  type LookKind,
   type Layer,
   type Mark,
   type Shape,
   type Stroke,
   entitiesOf,
 } from '../core/document/index.ts';
-import { addFinish, addLayer, addMark, newFinish, setElement } from '../core/edit/index.ts';
+import { addLook, addLayer, addMark, newLook, setElement } from '../core/edit/index.ts';
 import { polygonRing } from '../core/geometry/index.ts';
 import { drawDrawing, Scratch, drawFrame, paintsOf, type RenderContext, type Surface } from '../core/render/index.ts';
 import { fittedView, viewMatrix } from '../web/view/view.ts';
@@ -85,13 +85,13 @@ test('every look and brush is the same in the browser and on the server, within 
     const element = entitiesOf(base, 'element')[0]!;
     const swatches = findAll(base, 'swatch', shotOf(base).swatches);
     let next = setElement(base, element.id, { time: 'cycle' });
-    const put = (name: string, shape: Mark, looks: readonly FinishKind[], choices: Record<string, string> = {}) => {
+    const put = (name: string, shape: Mark, looks: readonly LookKind[], choices: Record<string, string> = {}) => {
       const added = addLayer(next, element.id, name, 'body', null, randomUUID);
       next = addMark(added.doc, added.layerId, 0, shape, randomUUID);
       for (const kind of looks) {
-        const finish = newFinish(next, kind, randomUUID);
-        const known = Object.fromEntries(Object.entries(choices).filter(([key]) => key in finish.choices));
-        next = addFinish(next, added.layerId, { ...finish, choices: { ...finish.choices, ...known } });
+        const look = newLook(next, kind, randomUUID);
+        const known = Object.fromEntries(Object.entries(choices).filter(([key]) => key in look.choices));
+        next = addLook(next, added.layerId, { ...look, choices: { ...look.choices, ...known } });
       }
     };
     put('one', star(swatches[1]!.id, 120), ['texture', 'inner glow', 'glow'], { where: 'edge' });
@@ -101,8 +101,8 @@ test('every look and brush is the same in the browser and on the server, within 
       put(brush.kind, wave(swatches[i]!.id, brush, -130 + 85 * i), []);
     });
     put('four', star(swatches[0]!.id, 26, 0.2), ['texture', 'blur'], { form: 'smoke', along: 'even' });
-    const waver = newFinish(next, 'waver', randomUUID);
-    return addFinish(next, element.id, { ...waver, numbers: { ...waver.numbers, amount: constant(9) } });
+    const waver = newLook(next, 'waver', randomUUID);
+    return addLook(next, element.id, { ...waver, numbers: { ...waver.numbers, amount: constant(9) } });
   });
   await openDesk(page, address(), shot);
   await page.keyboard.press('Shift+KeyY');
@@ -160,7 +160,7 @@ test('looks are added, set over time, ordered, copied and switched; they are see
   await page.getByRole('button', { name: 'Set Radius on this frame' }).click();
   await expect(page.getByRole('button', { name: 'Take the value of Radius on this frame away' })).toBeVisible();
   await add(page, /^Blur/);
-  const cards = page.getByTestId('finish');
+  const cards = page.getByTestId('look');
   await expect(cards).toHaveCount(2);
   await page.getByRole('button', { name: 'Earlier' }).click();
   await expect(cards.first()).toHaveAttribute('data-kind', 'blur');

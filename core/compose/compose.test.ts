@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { constant, newShotDocument, readEntity, type Finish, entitiesOf } from '../document/index.ts';
-import { addFinish, keyFinishNumber, moveFinish, newFinish, setFinishNumber } from '../edit/index.ts';
+import { constant, newShotDocument, readEntity, type AppliedLook, entitiesOf } from '../document/index.ts';
+import { addLook, keyLookNumber, moveLook, newLook, setLookNumber } from '../edit/index.ts';
 import { doubleAreaOf, polygonRing, ringPoints, seededIds } from '../geometry/index.ts';
 import { fixture, layerOf } from '../fixture.ts';
 import { LOOKS, lookKinds, waverOf } from '../looks/index.ts';
@@ -12,12 +12,12 @@ const doc = newShotDocument(
   { name: 'T', width: 640, height: 360, rate: 24, length: 24, background: null },
   newId,
 );
-const finish = (
-  kind: Finish['kind'],
+const look = (
+  kind: AppliedLook['kind'],
   numbers: Record<string, number> = {},
   choices: Record<string, string> = {},
-): Finish => {
-  const made = newFinish(doc, kind, newId);
+): AppliedLook => {
+  const made = newLook(doc, kind, newId);
   return {
     ...made,
     numbers: { ...made.numbers, ...Object.fromEntries(Object.entries(numbers).map(([k, v]) => [k, constant(v)])) },
@@ -65,36 +65,36 @@ test('a ring cut in more pieces encloses the same', () => {
 });
 
 test('looks resolve on a frame: off ones and those without effect are left out, texture boils by its frames', () => {
-  const glow = finish('glow', { strength: 0 });
-  const tint = { ...finish('tint'), on: false };
-  const boil = finish('texture', { every: 3 }, { moves: 'boils' });
+  const glow = look('glow', { strength: 0 });
+  const tint = { ...look('tint'), on: false };
+  const boil = look('texture', { every: 3 }, { moves: 'boils' });
   expect(resolved([glow, tint], 0, 24)).toEqual([]);
   const at = (frame: number) => resolved([boil], frame, 24)[0]!.at;
   expect([0, 2, 3, 23].map(at)).toEqual([0, 0, 1, 7]);
-  const drift = finish('texture', {}, { moves: 'drifts' });
+  const drift = look('texture', {}, { moves: 'drifts' });
   expect(resolved([drift], 12, 24)[0]!.at).toBeCloseTo(0.5);
 });
 
 test('every kind of look is what the rules of bodies allow, and out of range it is refused', () => {
   const layer = entitiesOf(doc, 'layer')[0]!;
   for (const kind of lookKinds()) {
-    expect(readEntity({ ...layer, finishes: [finish(kind)] })).toHaveProperty('ok');
+    expect(readEntity({ ...layer, finishes: [look(kind)] })).toHaveProperty('ok');
     const [field] = LOOKS[kind].fields;
-    const wrong = finish(kind, { [field!.key]: field!.max + 1 });
+    const wrong = look(kind, { [field!.key]: field!.max + 1 });
     expect(readEntity({ ...layer, finishes: [wrong] })).toHaveProperty('problems');
   }
 });
 
 test('looks are added, set on a frame, ordered; numbers stay in their range', () => {
   const { base, layerId } = fixture();
-  const [glow, blur] = [newFinish(base, 'glow', newId), newFinish(base, 'blur', newId)];
-  let next = addFinish(addFinish(base, layerId, glow), layerId, blur);
-  next = setFinishNumber(next, layerId, glow.id, 'radius', 0, 9999);
+  const [glow, blur] = [newLook(base, 'glow', newId), newLook(base, 'blur', newId)];
+  let next = addLook(addLook(base, layerId, glow), layerId, blur);
+  next = setLookNumber(next, layerId, glow.id, 'radius', 0, 9999);
   expect(layerOf(next, layerId).finishes[0]!.numbers['radius']).toEqual({ constant: 400 });
-  next = keyFinishNumber(next, layerId, glow.id, 'radius', 4, null);
-  next = setFinishNumber(next, layerId, glow.id, 'radius', 8, 10);
+  next = keyLookNumber(next, layerId, glow.id, 'radius', 4, null);
+  next = setLookNumber(next, layerId, glow.id, 'radius', 8, 10);
   expect(layerOf(next, layerId).finishes[0]!.numbers['radius']).toMatchObject({ keys: [{ frame: 4 }, { frame: 8 }] });
-  next = moveFinish(next, layerId, glow.id, 1);
+  next = moveLook(next, layerId, glow.id, 1);
   expect(layerOf(next, layerId).finishes.map(({ kind }) => kind)).toEqual(['blur', 'glow']);
-  expect(moveFinish(next, layerId, glow.id, 1)).toBe(next);
+  expect(moveLook(next, layerId, glow.id, 1)).toBe(next);
 });

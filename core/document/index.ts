@@ -96,7 +96,7 @@ export {
   type Stroke,
 } from './mark-types.ts';
 export { type Base, type Mood, MOODS, MOVES, type Phase } from './plan-types.ts';
-export { type Finish, type FinishKind, type Gradient, GRADIENT_RUNS, type Recolour } from './look-types.ts';
+export { type AppliedLook, type LookKind, type Gradient, GRADIENT_RUNS, type Recolour } from './look-types.ts';
 export {
   constant,
   type Ease,

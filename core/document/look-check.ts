@@ -1,9 +1,9 @@
-/** What gradients, recolourings and finishes must be, and what of finishes points elsewhere or changes over time. */
+/** What gradients, recolourings and looks must be, and what of looks points elsewhere or changes over time. */
 import { z } from 'zod';
 import { id, name, share } from './fields.ts';
 import { each, type IdMap, type Pointer } from './kinds/kind.ts';
 import { LOOKS, lookKinds, type LookKind } from '../looks/index.ts';
-import { GRADIENT_FORMS, GRADIENT_RUNS, type Finish } from './look-types.ts';
+import { GRADIENT_FORMS, GRADIENT_RUNS, type AppliedLook } from './look-types.ts';
 import { seed } from './mark-check.ts';
 import { value } from './value-check.ts';
 import type { Value } from './value.ts';
@@ -34,7 +34,7 @@ const numbersOf = (kind: LookKind) =>
 const choicesOf = (kind: LookKind) =>
   z.strictObject(Object.fromEntries(LOOKS[kind].choices.map((choice) => [choice.key, z.enum(choice.options)])));
 
-const finishOf = (kind: LookKind) =>
+const appliedOf = (kind: LookKind) =>
   z.strictObject({
     id,
     kind: z.literal(kind),
@@ -45,15 +45,15 @@ const finishOf = (kind: LookKind) =>
     seed,
   });
 /** Worked out when the first of its kind is read. */
-const known = new Map<LookKind, z.ZodType<Finish>>();
-function schemaFor(kind: LookKind): z.ZodType<Finish> {
-  const schema = known.get(kind) ?? finishOf(kind);
+const known = new Map<LookKind, z.ZodType<AppliedLook>>();
+function schemaFor(kind: LookKind): z.ZodType<AppliedLook> {
+  const schema = known.get(kind) ?? appliedOf(kind);
   known.set(kind, schema);
   return schema;
 }
 
-const finish = () =>
-  z.looseObject({ kind: z.string() }).transform((body, context): Finish => {
+const appliedLook = () =>
+  z.looseObject({ kind: z.string() }).transform((body, context): AppliedLook => {
     const kind = lookKinds().find((each) => each === body.kind);
     if (!kind) {
       context.addIssue({ code: 'custom', path: ['kind'], message: `must be one of ${lookKinds().join(', ')}` });
@@ -64,21 +64,21 @@ const finish = () =>
     for (const { path, message } of result.error.issues) context.addIssue({ code: 'custom', path, message });
     return z.NEVER;
   });
-export const finishes = z.lazy(() => z.array(finish()).max(40));
+export const finishes = z.lazy(() => z.array(appliedLook()).max(40));
 
 const SWATCH: Pointer = { field: 'finishes', to: 'swatch', bond: 'needs', use: 'look' };
 
-/** Finishes with the swatches they have for their own put through a map. */
-export const finishIds = (all: readonly Finish[], of: IdMap): readonly Finish[] =>
-  each(all, (finish) => {
-    if (finish.swatch === null) return finish;
-    const swatch = of(finish.swatch, SWATCH) ?? finish.swatch;
-    return swatch === finish.swatch ? finish : { ...finish, swatch };
+/** Looks with the swatches they have for their own put through a map. */
+export const lookIds = (all: readonly AppliedLook[], of: IdMap): readonly AppliedLook[] =>
+  each(all, (look) => {
+    if (look.swatch === null) return look;
+    const swatch = of(look.swatch, SWATCH) ?? look.swatch;
+    return swatch === look.swatch ? look : { ...look, swatch };
   });
 
-/** Finishes with each of their numbers over time changed. */
-export const finishValues = (all: readonly Finish[], change: (value: Value) => Value): readonly Finish[] =>
-  all.map((finish) => ({
-    ...finish,
-    numbers: Object.fromEntries(Object.entries(finish.numbers).map(([key, number]) => [key, change(number)])),
+/** Looks with each of their numbers over time changed. */
+export const lookValues = (all: readonly AppliedLook[], change: (value: Value) => Value): readonly AppliedLook[] =>
+  all.map((look) => ({
+    ...look,
+    numbers: Object.fromEntries(Object.entries(look.numbers).map(([key, number]) => [key, change(number)])),
   }));

@@ -1,8 +1,10 @@
 /**
- * The words of colour and looks: gradients, recolouring, and finishes, which change how a layer or an
+ * The words of colour and looks: gradients, recolouring, and looks, which change how a layer or an
  * element is seen and never what was drawn.
  */
 import type { LookKind } from '../looks/index.ts';
+
+export type { LookKind };
 import type { Id } from './id.ts';
 import type { Value } from './value.ts';
 
@@ -37,12 +39,10 @@ export interface Recolour {
   readonly map: Readonly<Record<Id, Id>>;
 }
 
-export type FinishKind = LookKind;
-
 /** A look of a layer or an element, worked out anew from what is drawn; numbers may change over time. */
-export interface Finish {
+export interface AppliedLook {
   readonly id: Id;
-  readonly kind: FinishKind;
+  readonly kind: LookKind;
   readonly on: boolean;
   /** By the keys of the kind's fields. */
   readonly numbers: Readonly<Record<string, Value>>;
@@ -53,5 +53,5 @@ export interface Finish {
   readonly seed: number;
 }
 
-/** Something with finishes: a layer or an element. */
-export type Finished = { readonly finishes: readonly Finish[] };
+/** Something with looks: a layer or an element. In stored bodies they have stood as `finishes` from the first. */
+export type WithLooks = { readonly finishes: readonly AppliedLook[] };

@@ -4,12 +4,12 @@ import { entitiesOf, find, keysIn, putEntities, shotOf, valueAt } from '../docum
 import { lightsOn } from '../render/index.ts';
 import { elementLength } from '../timing/index.ts';
 import {
-  addFinish,
+  addLook,
   addLightOf,
   changingValues,
   easeKey,
   moveKey,
-  newFinish,
+  newLook,
   setCameraKey,
   setKey,
   setLightKey,
@@ -57,7 +57,7 @@ test('what an element is drawn on is listed with it, in its own time; a look of 
       { frame: 4, value: 1, ease: 'soft' as const },
     ],
   };
-  const blurred = addFinish(base, elementId, newFinish(base, 'blur', newId));
+  const blurred = addLook(base, elementId, newLook(base, 'blur', newId));
   const blur = find(blurred, 'element', elementId)!.finishes[0]!;
   const radius = Object.keys(blur.numbers)[0]!;
   const doc = putEntities(

@@ -14,7 +14,7 @@ import {
   type Ease,
   type Element,
   type Entity,
-  type Finish,
+  type AppliedLook,
   type Id,
   type Key,
   type ShotDocument,
@@ -69,7 +69,7 @@ function valuesIn(entity: Entity): Value[] {
   return all;
 }
 
-const ofFinishes = (finishes: readonly Finish[]): Named[] =>
+const ofLooks = (finishes: readonly AppliedLook[]): Named[] =>
   finishes.flatMap(({ kind, numbers }) =>
     Object.keys(numbers).map((key): Named => {
       const field = LOOKS[kind].fields.find((each) => each.key === key);
@@ -121,9 +121,9 @@ function changingOf(doc: ShotDocument, element: Element): ChangingValue[] {
     ({ elementId }) => elementId === element.id,
   );
   return [
-    ...changingIn(element, element.name, [...ELEMENT, ...ofFinishes(element.finishes)], time),
+    ...changingIn(element, element.name, [...ELEMENT, ...ofLooks(element.finishes)], time),
     ...parts.flatMap((part) =>
-      changingIn(part, `${element.name}, ${part.name}`, [...LAYER, ...ofFinishes(part.finishes)], time),
+      changingIn(part, `${element.name}, ${part.name}`, [...LAYER, ...ofLooks(part.finishes)], time),
     ),
   ];
 }
@@ -142,10 +142,10 @@ export function changingValues(doc: ShotDocument): ChangingValue[] {
       return changingIn(light, light.name, LIGHT, { start: source?.start ?? 0, round });
     }),
     ...uses.flatMap((use) =>
-      changingIn(use, labelOfUse(doc, use), [...USE, ...ofFinishes(use.finishes)], { start: use.start, round: null }),
+      changingIn(use, labelOfUse(doc, use), [...USE, ...ofLooks(use.finishes)], { start: use.start, round: null }),
     ),
     ...findAll(doc, 'plane', shot.planes).flatMap((plane) =>
-      changingIn(plane, plane.name, ofFinishes(plane.finishes), none),
+      changingIn(plane, plane.name, ofLooks(plane.finishes), none),
     ),
     ...usedElements(doc).flatMap((element) => changingOf(doc, element)),
   ];

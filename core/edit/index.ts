@@ -156,16 +156,16 @@ export {
 export { cutCycle, resizeTime, shortestLength, startAt, turnRound } from './cycle.ts';
 export { dropKey, LAYER_VALUES, type LayerValue, setKey, setValue, valueOf } from './values.ts';
 export {
-  addFinish,
-  copyFinishes,
-  dropFinish,
+  addLook,
+  copyLooks,
+  dropLook,
   keyedFrames,
-  keyFinishNumber,
-  moveFinish,
-  newFinish,
-  setFinish,
-  setFinishNumber,
-} from './finishes.ts';
+  keyLookNumber,
+  moveLook,
+  newLook,
+  setLook,
+  setLookNumber,
+} from './looks.ts';
 export {
   betweenAtFrame,
   type BetweenFrames,

@@ -2,7 +2,7 @@ import { find, newShotDocument, shotOf, type Drawing, type Mark, type Shape, ent
 import { polygonRing, seededIds } from '../geometry/index.ts';
 import { drawListOf } from '../render/index.ts';
 import {
-  addFinish,
+  addLook,
   addLayer,
   addMark,
   holdFor,
@@ -10,7 +10,7 @@ import {
   joinLayers,
   joinSeen,
   newDrawing,
-  newFinish,
+  newLook,
   setLayer,
 } from './index.ts';
 
@@ -103,7 +103,7 @@ test('a layer that clips shows within the one below it, nothing where that shows
 });
 
 test.each([
-  ['looks', (d: typeof doc) => addFinish(d, top.layerId, newFinish(d, 'glow', newId)), 'has looks'],
+  ['looks', (d: typeof doc) => addLook(d, top.layerId, newLook(d, 'glow', newId)), 'has looks'],
   ['being a matte', (d: typeof doc) => setLayer(d, top.layerId, { role: 'matte' }), 'is a matte'],
   ['being hidden', (d: typeof doc) => setLayer(d, lower, { visible: false }), 'is hidden and Top is not'],
   ['being for work only', (d: typeof doc) => setLayer(d, top.layerId, { forWork: true }), 'for work only'],

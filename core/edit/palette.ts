@@ -23,7 +23,7 @@ import { addSwatch, setSwatch } from './shot.ts';
 interface SwatchUse {
   /** Layers with drawings that have marks in it, and how many drawings. */
   readonly layers: readonly { readonly layerId: Id; readonly drawings: number }[];
-  /** How many entities use it for something else, by what for: a tint, a finish, a gradient that it is an end of. */
+  /** How many entities use it for something else, by what for: a tint, a look, a gradient that it is an end of. */
   readonly others: Readonly<Record<string, number>>;
 }
 

@@ -9,7 +9,7 @@ import {
   reversed,
   touchedBetween,
   valueAt,
-  type Finish,
+  type AppliedLook,
   type Id,
   type ShotDocument,
   type Value,
@@ -53,7 +53,7 @@ const COUNT = 6;
 const keyed = (start: number): Value => ({
   keys: Array.from({ length: COUNT }, (_, i) => ({ frame: i * 2, value: start + i, ease: 'hold' as const })),
 });
-const finish = (id: Id): Finish => ({
+const look = (id: Id): AppliedLook => ({
   id,
   kind: 'blur',
   on: true,
@@ -88,8 +88,8 @@ function world(time: 'cycle' | 'one-shot'): ShotDocument {
   };
   return putEntities(
     doc,
-    { ...layer, opacity: share, shift: { ...layer.shift, x: keyed(0), angle: keyed(0) }, finishes: [finish(newId())] },
-    { ...element, layers: [folder.id], light: keyed(0), finishes: [finish(newId())], phases },
+    { ...layer, opacity: share, shift: { ...layer.shift, x: keyed(0), angle: keyed(0) }, finishes: [look(newId())] },
+    { ...element, layers: [folder.id], light: keyed(0), finishes: [look(newId())], phases },
     folder,
   );
 }

@@ -3,14 +3,14 @@ import {
   constant,
   find,
   putEntities,
-  type Finish,
+  type AppliedLook,
   type Id,
   type Key,
   type NewId,
   type ShotDocument,
   type Value,
 } from '../document/index.ts';
-import { newFinish } from './finishes.ts';
+import { newLook } from './looks.ts';
 
 /** Less of the thing than this counts as not touched. */
 const TOUCHED = 0.002;
@@ -75,9 +75,9 @@ export function layWash(
 ): ShotDocument {
   const placement = find(doc, 'placement', placementId);
   if (!placement || contactsOf(overlap).length === 0) return doc;
-  const fresh = newFinish(doc, 'tint', newId);
-  const before = placement.finishes.find((finish) => finish.kind === fresh.kind && finish.swatch === swatch);
-  const wash: Finish = {
+  const fresh = newLook(doc, 'tint', newId);
+  const before = placement.finishes.find((look) => look.kind === fresh.kind && look.swatch === swatch);
+  const wash: AppliedLook = {
     ...(before ?? fresh),
     swatch,
     numbers: { strength: washOver(overlap, max) },

@@ -1,7 +1,7 @@
 /** What every look promises. A look that is new in the list is held to all of it. */
-import { constant, newShotDocument, readEntity, type Finish, entitiesOf } from '../document/index.ts';
+import { constant, newShotDocument, readEntity, type AppliedLook, entitiesOf } from '../document/index.ts';
 import { resolved } from '../compose/index.ts';
-import { newFinish } from '../edit/index.ts';
+import { newLook } from '../edit/index.ts';
 import { seededIds } from '../geometry/index.ts';
 import { LOOKS, lookKinds, type Look } from './index.ts';
 
@@ -24,9 +24,9 @@ function choicesOf({ choices }: Look): Record<string, string>[] {
 
 describe.each(lookKinds())('%s', (kind) => {
   const look = LOOKS[kind];
-  const preset = newFinish(doc, kind, newId);
-  const problems = (finish: unknown) => {
-    const read = readEntity({ ...layer, finishes: [finish] });
+  const preset = newLook(doc, kind, newId);
+  const problems = (applied: unknown) => {
+    const read = readEntity({ ...layer, finishes: [applied] });
     return 'problems' in read ? read.problems.map(({ field }) => field) : [];
   };
 
@@ -55,8 +55,8 @@ describe.each(lookKinds())('%s', (kind) => {
 
   test('what changes from frame to frame goes round with the cycle', () => {
     for (const choices of choicesOf(look)) {
-      const finish: Finish = { ...preset, choices };
-      const at = (frame: number) => resolved([finish], frame, TURN)[0]!.at;
+      const applied: AppliedLook = { ...preset, choices };
+      const at = (frame: number) => resolved([applied], frame, TURN)[0]!.at;
       for (let frame = 0; frame < TURN; frame += 5) expect(at(frame)).toBeGreaterThanOrEqual(0);
       // A share of the turn comes round to its beginning; one of many begins anew with the turn.
       if (at(1) > 0 && at(1) < 1) expect(at(TURN - 1)).toBeCloseTo(1 - 1 / TURN);
@@ -84,7 +84,7 @@ describe.each(lookKinds())('%s', (kind) => {
 });
 
 test('a look nobody has heard of is refused', () => {
-  const read = readEntity({ ...layer, finishes: [{ ...newFinish(doc, 'glow', newId), kind: 'sparkle' }] });
+  const read = readEntity({ ...layer, finishes: [{ ...newLook(doc, 'glow', newId), kind: 'sparkle' }] });
   expect(read).toMatchObject({ problems: [{ field: 'finishes.0.kind' }] });
 });
 
@@ -101,7 +101,7 @@ test('one that is put into the list at run time is set, stored and worked out', 
     paint: (looked) => looked,
   };
   try {
-    const sparkle = newFinish(doc, 'sparkle' as Finish['kind'], newId);
+    const sparkle = newLook(doc, 'sparkle' as AppliedLook['kind'], newId);
     const body = { ...layer, finishes: [sparkle] };
     expect(readEntity(body)).toEqual({ ok: body });
     expect(resolved([sparkle], 0, null)).toMatchObject([{ kind: 'sparkle', numbers: { much: 2 } }]);

@@ -14,7 +14,7 @@ export interface Lying {
 
 /** How a layer or an element is seen beyond its opacity and blend. */
 export interface ItemLook {
-  readonly finishes: readonly Resolved[];
+  readonly looks: readonly Resolved[];
   /** From anchor to tip, element space. */
   readonly axis: { readonly from: Point; readonly to: Point };
   /** How far what is drawn goes in one frame, px of element space. */

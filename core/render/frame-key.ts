@@ -8,10 +8,10 @@ const lyingKey = (lying: Lying | null, of: ContentOf): string =>
 const lookKey = (look: ItemLook | null): string =>
   look
     ? JSON.stringify([
-        look.finishes,
+        look.looks,
         look.axis,
         look.motion,
-        look.finishes.map(({ swatch }) => swatch && look.colourOf(swatch)),
+        look.looks.map(({ swatch }) => swatch && look.colourOf(swatch)),
       ])
     : '';
 

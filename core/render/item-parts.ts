@@ -1,6 +1,6 @@
 /** An item as it is seen: what is drawn, what its looks make of it, and what is cut away. */
 import type { Picture, Surface } from '../canvas/index.ts';
-import { finished, finishReach, takesBelow } from '../compose/index.ts';
+import { paintedLooks, lookReach, takesBelow } from '../compose/index.ts';
 import { grown, intersection, isEmpty, mapBox, multiply, scaleOf, type Box, type Matrix } from '../geometry/index.ts';
 import type { DrawItem, ItemLook } from './draw-item.ts';
 import { layPart } from './lay.ts';
@@ -23,7 +23,7 @@ export function looked(
   draw: (on: Surface, shift: Matrix) => void,
   below: (on: Size, shift: Matrix) => Picture | null,
 ): PlacedPart[] {
-  const reach = finishReach(look.finishes, scaleOf(matrix)) + 2;
+  const reach = lookReach(look.looks, scaleOf(matrix)) + 2;
   const room: Box = { left: -reach, top: -reach, right: width + reach, bottom: height + reach };
   const box = intersection(inSteps(grown(bounds, reach)), room);
   if (isEmpty(box)) return [];
@@ -40,7 +40,7 @@ export function looked(
     rough,
     make,
   };
-  return finished(source, look.finishes, place).map((part) => ({ ...part, left, top }));
+  return paintedLooks(source, look.looks, place).map((part) => ({ ...part, left, top }));
 }
 
 /** The parts of an item as its looks make them, before it is cut to what it shows within. */
@@ -64,7 +64,7 @@ function partsOf(
   if (!look) {
     return [{ ...pictureOf(item, matrix, size.width, size.height), blend: 'normal', opacity: 1 }];
   }
-  const onFills = look.finishes.some(takesBelow);
+  const onFills = look.looks.some(takesBelow);
   const fills = under.filter((each) => each.place === item.place);
   const work = (): PlacedPart[] =>
     looked(
@@ -87,7 +87,7 @@ function partsOf(
         return on.picture;
       },
     );
-  const key = JSON.stringify([look.finishes, look.axis, look.motion, matrix, size.width, size.height, rendering.rough]);
+  const key = JSON.stringify([look.looks, look.axis, look.motion, matrix, size.width, size.height, rendering.rough]);
   const parts = onFills ? work() : (rendering.kept?.(item, key, work) ?? work());
   return parts.map(({ picture, ...rest }) => ({ ...rest, picture: picture.picture }));
 }

@@ -1,6 +1,6 @@
 /** Draw lists laid on a surface: items in order, and what is put together first by itself. */
 import { flood, type Surface } from '../canvas/index.ts';
-import { finishReach } from '../compose/index.ts';
+import { lookReach } from '../compose/index.ts';
 import {
   EMPTY_BOX,
   grown,
@@ -68,7 +68,7 @@ const boundsOf = (items: readonly DrawItem[], view: Matrix): Box =>
     .map((item) => {
       const own = multiply(view, item.matrix);
       if (item.room) return mapBox(own, item.room);
-      const reach = item.look ? finishReach(item.look.finishes, scaleOf(own)) : 0;
+      const reach = item.look ? lookReach(item.look.looks, scaleOf(own)) : 0;
       return grown(mapBox(own, drawingBox(item.drawing)), reach);
     })
     .reduce(union, EMPTY_BOX);

@@ -32,7 +32,7 @@ export function planeWholes(
   const axis = { from: { x: shot.width / 2, y: shot.height }, to: { x: shot.width / 2, y: 0 } };
   const colours = paintsOn(doc, undefined, { axis, matrix: IDENTITY, picture: shot });
   const look: ItemLook = {
-    finishes: own,
+    looks: own,
     axis,
     motion: NO_MOTION,
     matrix: IDENTITY,

@@ -171,8 +171,10 @@ export function drawListIn(
   const recolour = placement.recolour ?? null;
   const colours = paintsOn(doc, inRecolouring(element, recolour), { axis, matrix: home, picture: shotOf(doc) });
   const lookOf = (all: readonly Resolved[], matrix: Matrix, motion: Point, paintOf: PaintOf): ItemLook | null => {
-    const finishes = all.filter((each) => !movesOutlines(each));
-    return finishes.length > 0 ? { finishes, axis, motion, matrix, colourOf: (id) => plainOf(paintOf(id)) } : null;
+    const painting = all.filter((each) => !movesOutlines(each));
+    return painting.length > 0
+      ? { looks: painting, axis, motion, matrix, colourOf: (id) => plainOf(paintOf(id)) }
+      : null;
   };
   const own =
     looks === 'none' || options.alone

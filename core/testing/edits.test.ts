@@ -370,16 +370,16 @@ const EDITS: Readonly<Record<string, Run>> = {
     return [doc, edit.takeScatter(doc, scatterId)];
   },
   setStart: () => edit.setStart(world, entitiesOf(world, 'placement')[0]!.id, 5),
-  addFinish: () => edit.addFinish(world, body.id, { ...look, id: newId() }),
-  setFinish: () => edit.setFinish(world, line.id, look.id, { on: false }),
-  setFinishNumber: () => edit.setFinishNumber(world, line.id, look.id, 'radius', 0, 33),
-  keyFinishNumber: () => edit.keyFinishNumber(world, line.id, look.id, 'radius', 4, null),
-  moveFinish: () => {
-    const two = edit.addFinish(world, line.id, { ...look, id: newId() });
-    return [two, edit.moveFinish(two, line.id, look.id, 1)];
+  addLook: () => edit.addLook(world, body.id, { ...look, id: newId() }),
+  setLook: () => edit.setLook(world, line.id, look.id, { on: false }),
+  setLookNumber: () => edit.setLookNumber(world, line.id, look.id, 'radius', 0, 33),
+  keyLookNumber: () => edit.keyLookNumber(world, line.id, look.id, 'radius', 4, null),
+  moveLook: () => {
+    const two = edit.addLook(world, line.id, { ...look, id: newId() });
+    return [two, edit.moveLook(two, line.id, look.id, 1)];
   },
-  dropFinish: () => edit.dropFinish(world, line.id, look.id),
-  copyFinishes: () => edit.copyFinishes(world, [look], body.id, newId),
+  dropLook: () => edit.dropLook(world, line.id, look.id),
+  copyLooks: () => edit.copyLooks(world, [look], body.id, newId),
   // The shot, its palette, plates and plan.
   setShot: () => edit.setShot(world, { name: 'Other', length: 30 }),
   resizeShot: () => edit.resizeShot(world, { width: 800, height: 600 }),
@@ -608,7 +608,7 @@ const ASKING = new Set([
   'listOf',
   'middleFrame',
   'namedPiece',
-  'newFinish',
+  'newLook',
   'newTone',
   'nextBare',
   'readEntry',

@@ -12,7 +12,7 @@ import {
   shotOf,
   type Drawing,
   type Entity,
-  type Finish,
+  type AppliedLook,
   type Id,
   type NewId,
   type ShotDocument,
@@ -53,7 +53,7 @@ function drawingWith(swatch: Id, newId: NewId): Drawing {
   };
 }
 
-const glow = (swatch: Id, newId: NewId): Finish => ({
+const glow = (swatch: Id, newId: NewId): AppliedLook => ({
   id: newId(),
   kind: 'glow',
   on: true,

@@ -7,7 +7,7 @@ import {
   randomId,
   shotOf,
   type Element,
-  type FinishKind,
+  type LookKind,
   type Id,
   type Layer,
   type Shape,
@@ -16,11 +16,11 @@ import {
   entitiesOf,
 } from '@tallow/core/document';
 import { blurred } from '@tallow/core/canvas';
-import { finished, resolved } from '@tallow/core/compose';
+import { paintedLooks, resolved } from '@tallow/core/compose';
 import { LOOKS, lookKinds } from '@tallow/core/looks';
 import { boundsPrint } from '@tallow/core/derived';
 import {
-  addFinish,
+  addLook,
   addFolder,
   addLayer,
   addMark,
@@ -28,7 +28,7 @@ import {
   addSwatch,
   fillPlace,
   layFills,
-  newFinish,
+  newLook,
   setElement,
   setFolder,
   setLayer,
@@ -255,14 +255,14 @@ describe('a gradient', () => {
 });
 
 describe('looks', () => {
-  const looked = (kind: FinishKind, numbers: Record<string, number> = {}, choices: Record<string, string> = {}) => {
+  const looked = (kind: LookKind, numbers: Record<string, number> = {}, choices: Record<string, string> = {}) => {
     const start = base();
     const drawn = addMark(start, layerOf(start).id, 0, square(swatchOf(start, 'flame'), 50), randomId);
-    const finish = newFinish(drawn, kind, randomId);
-    return addFinish(drawn, layerOf(drawn).id, {
-      ...finish,
-      numbers: { ...finish.numbers, ...Object.fromEntries(Object.entries(numbers).map(([k, v]) => [k, constant(v)])) },
-      choices: { ...finish.choices, ...choices },
+    const look = newLook(drawn, kind, randomId);
+    return addLook(drawn, layerOf(drawn).id, {
+      ...look,
+      numbers: { ...look.numbers, ...Object.fromEntries(Object.entries(numbers).map(([k, v]) => [k, constant(v)])) },
+      choices: { ...look.choices, ...choices },
     });
   };
   test('glow lays light round what is drawn and none far away', () => {
@@ -322,16 +322,16 @@ describe('looks', () => {
     const left = addMarks(added.doc, leftId, 0, [square(-50)], randomId);
     const both = addMarks(left, added.layerId, 0, [square(0)], randomId);
     const filed = addFolder(both, elementId, 'Both', [leftId, added.layerId], randomId);
-    const blur = newFinish(filed.doc, 'blur', randomId);
+    const blur = newLook(filed.doc, 'blur', randomId);
     const soft = { ...blur, numbers: { ...blur.numbers, radius: constant(12) } };
-    const onFolder = pixelsOf(addFinish(filed.doc, filed.folderId, soft));
+    const onFolder = pixelsOf(addLook(filed.doc, filed.folderId, soft));
     expect(onFolder(100, 100)[3]).toBeGreaterThan(250);
     expect(onFolder(50, 100)[3]).toBeGreaterThan(90);
     expect(onFolder(50, 100)[3]).toBeLessThan(165);
     // On each layer by itself the meeting edges would be soft.
-    const onEach = pixelsOf(addFinish(addFinish(filed.doc, leftId, soft), added.layerId, soft));
+    const onEach = pixelsOf(addLook(addLook(filed.doc, leftId, soft), added.layerId, soft));
     expect(onEach(100, 100)[3]).toBeLessThan(235);
-    const faded = setFolder(addFinish(filed.doc, filed.folderId, soft), filed.folderId, { opacity: 0.5 });
+    const faded = setFolder(addLook(filed.doc, filed.folderId, soft), filed.folderId, { opacity: 0.5 });
     expect(pixelsOf(faded)(100, 100)[3]).toBeGreaterThan(120);
     expect(pixelsOf(faded)(100, 100)[3]).toBeLessThan(135);
   });
@@ -365,7 +365,7 @@ describe('looks', () => {
     const line = layerOf(start).id;
     const drawn = addMark(start, line, 0, ring(swatchOf(start, 'line'), 60), randomId);
     const { doc } = filled(drawn, line, swatchOf(start, 'flame'));
-    const coloured = addFinish(doc, line, newFinish(doc, 'line colour', randomId));
+    const coloured = addLook(doc, line, newLook(doc, 'line colour', randomId));
     const [r, g, b] = pixelsOf(coloured)(100, 41);
     // 45 % darker than the flame.
     expect(Math.abs(r - 0xff * 0.55)).toBeLessThan(8);
@@ -395,9 +395,9 @@ describe.each(lookKinds().filter((kind) => LOOKS[kind].paint))('what is drawn, u
     context.beginPath();
     context.arc(32, 32, 17.3, 0, 7);
     context.fill();
-    const finish = newFinish(base(), kind, randomId);
-    const looks = resolved([{ ...finish, choices: { ...finish.choices, ...choices } }], 0, null);
-    const [main] = finished(source, choices ? looks : [], {
+    const look = newLook(base(), kind, randomId);
+    const looks = resolved([{ ...look, choices: { ...look.choices, ...choices } }], 0, null);
+    const [main] = paintedLooks(source, choices ? looks : [], {
       matrix: IDENTITY,
       axis: { from: { x: 32, y: 60 }, to: { x: 32, y: 4 } },
       motion: { x: 6, y: 2 },

@@ -2,7 +2,7 @@
 import { find, findAll, shotOf, type Placement } from '@tallow/core/document';
 import { setPlacements } from '@tallow/core/edit';
 import { LOOKS, lookKinds } from '@tallow/core/looks';
-import { FinishList } from '../finishes/finish-list.tsx';
+import { LookList } from '../looks/look-list.tsx';
 import { SelectRow } from '../parts/panel.tsx';
 import { edit } from '../shot/document.ts';
 import type { Level } from '../tools/place/placing.ts';
@@ -39,7 +39,7 @@ export function LooksPanel({ level, placement, since }: { level: Level; placemen
           edit('recolouring of a use', (doc) => setPlacements(doc, [placement.id], { recolour: recolour || null }));
         }}
       />
-      <FinishList
+      <LookList
         doc={level.doc}
         label="Looks of its own"
         ownerId={placement.id}

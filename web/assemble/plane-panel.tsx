@@ -15,7 +15,7 @@ import { LOOKS, lookKinds } from '@tallow/core/looks';
 import { Eye, EyeOff, Lock, Unlock } from 'lucide-react';
 import { useState } from 'react';
 import { LightsList } from './lights-list.tsx';
-import { FinishList } from '../finishes/finish-list.tsx';
+import { LookList } from '../looks/look-list.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { Fold, Line, SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
@@ -196,7 +196,7 @@ export function PlanePanel({ doc, plane }: { doc: ShotDocument; plane: Plane }) 
       </div>
       <Line />
       <LightsList doc={doc} source={{ planeId: id }} />
-      <FinishList
+      <LookList
         doc={doc}
         label="Looks of the plane"
         ownerId={id}

@@ -19,10 +19,10 @@ import { ResponseChart } from './response-chart.tsx';
 import { TryPad } from './try-pad.tsx';
 import { openPen } from '../hand/open-pen.ts';
 
-const FINISH_WORDS: readonly { value: StrokeFinish; label: string; title: string }[] = [
-  { value: 'drawn', label: 'As drawn', title: 'The stroke stays as the pen drew it' },
-  { value: 'angular', label: 'Angular', title: 'Straight pieces and crisp corners: lightning, shards' },
-  { value: 'smooth', label: 'Smooth', title: 'Round, with as few bends as the tolerance allows: smoke' },
+const FINISH_WORDS: readonly { value: StrokeFinish; label: string; tip: string }[] = [
+  { value: 'drawn', label: 'As drawn', tip: 'The stroke stays as the pen drew it' },
+  { value: 'angular', label: 'Angular', tip: 'Straight pieces and crisp corners: lightning, shards' },
+  { value: 'smooth', label: 'Smooth', tip: 'Round, with as few bends as the tolerance allows: smoke' },
 ];
 
 /** The practice pen on the picture itself: in the middle, a third of its height. */

@@ -1,5 +1,5 @@
 /** The settings that stand in the column in place of the layers. */
-import { FinishesPanel } from '../finishes/finishes-panel.tsx';
+import { LayerLooksPanel } from '../looks/layer-looks-panel.tsx';
 import { PalettePanel } from '../palette/palette-panel.tsx';
 import type { PanelName } from '../screen/screen.ts';
 import { ShelfPanel } from '../shelf/shelf-panel.tsx';
@@ -19,7 +19,7 @@ const SHOWN: Readonly<Record<PanelName, () => React.ReactNode>> = {
   values: ValuesPanel,
   piece: PiecePanel,
   palette: PalettePanel,
-  finishes: FinishesPanel,
+  looks: LayerLooksPanel,
   tone: TonePanel,
   shelf: ShelfPanel,
 };

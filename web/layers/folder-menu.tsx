@@ -4,7 +4,7 @@ import { dissolveFolder } from '@tallow/core/edit';
 import { Ellipsis } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { ActionItem } from '../actions/action-item.tsx';
-import { setFinishes } from '../finishes/finishes.ts';
+import { setLooks } from '../looks/look-panel.ts';
 import { ITEM, Menu, MenuLine } from '../parts/menu.tsx';
 import { showPanel } from '../screen/panels.ts';
 import type { PanelName } from '../screen/screen.ts';
@@ -23,7 +23,7 @@ function settingsOf(folder: Folder, panel: PanelName): void {
     return;
   }
   if (current()?.active?.folder?.id !== folder.id) setSelection({ layerId: first, picked: null });
-  setFinishes({ of: 'folder', open: null });
+  setLooks({ of: 'folder', open: null });
   setOverTime({ of: 'folder' });
   showPanel(panel);
 }
@@ -40,7 +40,7 @@ export function FolderMenu({ folder }: { folder: Folder }) {
       <DropdownMenu.Item
         className={ITEM}
         onSelect={() => {
-          settingsOf(folder, 'finishes');
+          settingsOf(folder, 'looks');
         }}
       >
         Looks of the folder: glow, blur …

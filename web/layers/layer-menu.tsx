@@ -9,7 +9,7 @@ import { CheckItem, ITEM, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
 import { current } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
-import { setFinishes } from '../finishes/finishes.ts';
+import { setLooks } from '../looks/look-panel.ts';
 import { togglePanel } from '../screen/panels.ts';
 import { useNavigate } from 'react-router';
 import { ActionItem } from '../actions/action-item.tsx';
@@ -190,8 +190,8 @@ function Items({ layer, list, only, keeps, onKeeps }: ItemsProps) {
       <DropdownMenu.Item
         className={ITEM}
         onSelect={() => {
-          setFinishes({ of: 'layer', open: null });
-          togglePanel('finishes');
+          setLooks({ of: 'layer', open: null });
+          togglePanel('looks');
         }}
       >
         Looks: glow, blur, texture …

@@ -24,7 +24,7 @@ export function AxisHandle() {
   const runs =
     panel === 'palette'
       ? swatch?.gradient?.run === 'axis'
-      : panel === 'finishes'
+      : panel === 'looks'
         ? [...(now?.active?.layer.finishes ?? []), ...(now?.element.finishes ?? [])].some(
             ({ kind, choices }) => LOOKS[kind].runsAlongAxis?.(choices) ?? false,
           )

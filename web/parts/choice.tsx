@@ -7,6 +7,8 @@ interface Offered<T> {
   /** What it does in full, where its label stands more than once. */
   readonly name?: string;
   readonly tip?: string;
+  /** Tips are never the browser's. */
+  readonly title?: never;
   readonly whyNot?: string | null;
 }
 

@@ -23,7 +23,7 @@ export const SCREEN_ACTIONS = named({
     togglePanel('palette');
   }),
   finishes: tools('Looks of the layer and the element', [alt('KeyE')], () => {
-    togglePanel('finishes');
+    togglePanel('looks');
   }),
   tone: tools('Tone: shade and light', [alt('KeyM')], () => {
     togglePanel('tone');

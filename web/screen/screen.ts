@@ -6,7 +6,7 @@ import { atOpening } from '../shot/opening.ts';
 
 /** What the column shows in place of the layers. */
 export type PanelName =
-  'timing' | 'between' | 'cycle' | 'variants' | 'values' | 'piece' | 'palette' | 'finishes' | 'tone' | 'shelf';
+  'timing' | 'between' | 'cycle' | 'variants' | 'values' | 'piece' | 'palette' | 'looks' | 'tone' | 'shelf';
 
 interface OnScreen {
   /** What of time the column shows, or null for the layers. */

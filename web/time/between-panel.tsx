@@ -30,11 +30,11 @@ import {
 import { showPanel } from '../screen/panels.ts';
 import { BetweenChart } from './between-chart.tsx';
 
-const WAY_WORDS: Readonly<Record<WayKind, { label: string; title: string }>> = {
-  straight: { label: 'straight', title: 'Each point the shortest way' },
-  arc: { label: 'on arcs', title: 'Round the place about which the whole mark turns' },
-  path: { label: 'on a path', title: 'Led off the straight line as a path of the plan is' },
-  along: { label: 'down the line', title: 'Crests run along the line from base to tip and keep their height' },
+const WAY_WORDS: Readonly<Record<WayKind, { label: string; tip: string }>> = {
+  straight: { label: 'straight', tip: 'Each point the shortest way' },
+  arc: { label: 'on arcs', tip: 'Round the place about which the whole mark turns' },
+  path: { label: 'on a path', tip: 'Led off the straight line as a path of the plan is' },
+  along: { label: 'down the line', tip: 'Crests run along the line from base to tip and keep their height' },
 };
 
 /** What becomes of the marks, in words. */

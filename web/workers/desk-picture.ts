@@ -72,7 +72,7 @@ function baseOf(
   [first]: readonly DrawItem[],
   { width, height, view }: PaintRequest,
 ): ImageBitmap | null {
-  if (!first?.within || (own.look?.finishes ?? []).every(keepsShape)) return null;
+  if (!first?.within || (own.look?.looks ?? []).every(keepsShape)) return null;
   const on = makeSurface(width, height);
   const plain = { ...first, ...first.within, within: null, cuts: [], look: null, tint: null };
   const base = rendering.pictureOf(plain, multiply(view, plain.matrix), width, height);

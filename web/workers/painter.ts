@@ -80,7 +80,7 @@ async function frameReady(shotFrame: number, variant: Id | null = null, others: 
 /** Draws the parts of a frame one after another, giving way between them; they are kept, and the frame is quickly put together. */
 async function inTurns(shotFrame: number, size: Size, view: Matrix, options: DrawOptions): Promise<void> {
   for (const item of drawListOf(board.doc, shotFrame, options)) {
-    if (item.look?.finishes.some(takesBelow)) continue;
+    if (item.look?.looks.some(takesBelow)) continue;
     await nextTurn();
     board.pool.during(() => shownParts({ ...item, within: null, cuts: [] }, view, size, board.rendering));
   }

@@ -2,8 +2,8 @@
 import { z } from 'zod';
 import { eachOnce, frames, id, name, notTwice, place, spot, uniqueIds, within } from '../fields.ts';
 import { type Id } from '../id.ts';
-import { finishes, recolour, finishIds, finishValues } from '../look-check.ts';
-import { type Finish, type Recolour } from '../look-types.ts';
+import { finishes, recolour, lookIds, lookValues } from '../look-check.ts';
+import { type AppliedLook, type Recolour } from '../look-types.ts';
 import { base } from '../plan-check.ts';
 import { MOODS, type Mood, type Phase, type Base } from '../plan-types.ts';
 import { value } from '../value-check.ts';
@@ -40,7 +40,7 @@ export interface Element {
   /** Where light comes from, degrees clockwise from the right, over time. */
   readonly light: Value;
   /** Looks of the element as a whole. */
-  readonly finishes: readonly Finish[];
+  readonly finishes: readonly AppliedLook[];
   readonly recolours: readonly Recolour[];
   /** The recolouring it is seen in, or null for its own swatches. */
   readonly recolour: Id | null;
@@ -128,7 +128,7 @@ export const element = kindOf<Element>({
       // Layers and folders.
       layers: list(element.layers, of, LAYERS),
       paths: list(element.paths, of, PATHS),
-      finishes: finishIds(element.finishes, of),
+      finishes: lookIds(element.finishes, of),
       recolours: each(element.recolours, (recolour) =>
         withFields(recolour, {
           map: entries(recolour.map, (from, to) => {
@@ -145,6 +145,6 @@ export const element = kindOf<Element>({
   mapValues: (element, change) => ({
     ...element,
     light: change(element.light),
-    finishes: finishValues(element.finishes, change),
+    finishes: lookValues(element.finishes, change),
   }),
 });

@@ -2,8 +2,8 @@
 import { z } from 'zod';
 import { id, name, share, uniqueIds } from '../fields.ts';
 import { type Id } from '../id.ts';
-import { finishes, finishIds, finishValues } from '../look-check.ts';
-import { type Finish } from '../look-types.ts';
+import { finishes, lookIds, lookValues } from '../look-check.ts';
+import { type AppliedLook } from '../look-types.ts';
 import { shiftAtHome, shiftValues, type Shift } from '../shift.ts';
 import { value } from '../value-check.ts';
 import { type Value } from '../value.ts';
@@ -24,7 +24,7 @@ export interface Folder {
   /** Where all of it is put, over time, on top of where each of its layers is put. */
   readonly shift: Shift;
   /** How its layers are seen put together, in the order in which they are worked out. */
-  readonly finishes: readonly Finish[];
+  readonly finishes: readonly AppliedLook[];
 }
 
 const LAYERS: Pointer = { field: 'layers', to: 'layer', bond: 'lists' };
@@ -51,12 +51,12 @@ export const folder = kindOf<Folder>({
     withFields(folder, {
       elementId: one(folder.elementId, of, OF_ELEMENT),
       layers: list(folder.layers, of, LAYERS),
-      finishes: finishIds(folder.finishes, of),
+      finishes: lookIds(folder.finishes, of),
     }),
   mapValues: (folder, change) => ({
     ...folder,
     opacity: change(folder.opacity),
     shift: shiftValues(folder.shift, change),
-    finishes: finishValues(folder.finishes, change),
+    finishes: lookValues(folder.finishes, change),
   }),
 });

@@ -3,8 +3,8 @@ import { z } from 'zod';
 import { BLENDS, type Blend } from '../../canvas/index.ts';
 import { id, name, share } from '../fields.ts';
 import { type Id } from '../id.ts';
-import { finishes, finishIds, finishValues } from '../look-check.ts';
-import { type Finish } from '../look-types.ts';
+import { finishes, lookIds, lookValues } from '../look-check.ts';
+import { type AppliedLook } from '../look-types.ts';
 import { value } from '../value-check.ts';
 import { type Value } from '../value.ts';
 import { shiftAtHome, shiftValues, type Shift } from '../shift.ts';
@@ -45,7 +45,7 @@ export interface Layer {
   /** Where the whole layer is put, over time. */
   readonly shift: Shift;
   /** How it is seen, in the order in which they are worked out. */
-  readonly finishes: readonly Finish[];
+  readonly finishes: readonly AppliedLook[];
   /** For working only: not part of the finished look, nor of what is taken away. */
   readonly forWork: boolean;
   /** Of a matte: whether it hides what lies behind its element too, and whether it hides all but what it covers. */
@@ -93,12 +93,12 @@ export const layer = kindOf<Layer>({
       slots: record(layer.slots, of, SLOTS),
       starterId: maybe(layer.starterId, of, STARTER),
       tint: maybe(layer.tint, of, TINT),
-      finishes: finishIds(layer.finishes, of),
+      finishes: lookIds(layer.finishes, of),
     }),
   mapValues: (layer, change) => ({
     ...layer,
     opacity: change(layer.opacity),
     shift: shiftValues(layer.shift, change),
-    finishes: finishValues(layer.finishes, change),
+    finishes: lookValues(layer.finishes, change),
   }),
 });

@@ -3,8 +3,8 @@ import { z } from 'zod';
 import { cut, type CutBy } from '../cut.ts';
 import { frames, id, name, place, share, spot, uniqueIds, within } from '../fields.ts';
 import { type Id } from '../id.ts';
-import { finishes, finishIds, finishValues } from '../look-check.ts';
-import { type Finish } from '../look-types.ts';
+import { finishes, lookIds, lookValues } from '../look-check.ts';
+import { type AppliedLook } from '../look-types.ts';
 import { shiftAtHome, shiftValues, type Shift } from '../shift.ts';
 import { value } from '../value-check.ts';
 import { type Value } from '../value.ts';
@@ -81,7 +81,7 @@ export interface Placement {
   /** The recolouring of its element it is seen in, or null for what the element is seen in. */
   readonly recolour: Id | null;
   /** How it is seen as a whole, beside the looks of its element. */
-  readonly finishes: readonly Finish[];
+  readonly finishes: readonly AppliedLook[];
   /** Another thing of the shot that it is seen within, or hidden by; null for none. */
   readonly cut: CutBy | null;
   /** The scattering that made it, if one did. */
@@ -205,7 +205,7 @@ export const placement = kindOf<Placement>({
           onUseId: maybe(seat.onUseId, of, SEAT_USE),
         }),
       tint: maybe(placement.tint, of, TINT),
-      finishes: finishIds(placement.finishes, of),
+      finishes: lookIds(placement.finishes, of),
       cut: by && withFields(by, { by: one(by.by, of, CUT) }),
       scatterId: maybe(placement.scatterId, of, SCATTER),
     });
@@ -214,6 +214,6 @@ export const placement = kindOf<Placement>({
     ...placement,
     shift: shiftValues(placement.shift, change),
     opacity: change(placement.opacity),
-    finishes: finishValues(placement.finishes, change),
+    finishes: lookValues(placement.finishes, change),
   }),
 });

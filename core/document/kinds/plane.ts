@@ -2,8 +2,8 @@
 import { z } from 'zod';
 import { id, name, uniqueIds } from '../fields.ts';
 import { type Id } from '../id.ts';
-import { finishes, finishIds, finishValues } from '../look-check.ts';
-import { type Finish } from '../look-types.ts';
+import { finishes, lookIds, lookValues } from '../look-check.ts';
+import { type AppliedLook } from '../look-types.ts';
 import { kindOf, list, withFields, type Pointer } from './kind.ts';
 
 export interface Plane {
@@ -16,7 +16,7 @@ export interface Plane {
   /** Nothing on it is moved. */
   readonly locked: boolean;
   /** How all that stands on it is seen as a whole. */
-  readonly finishes: readonly Finish[];
+  readonly finishes: readonly AppliedLook[];
   /** Ids of placements, and of plates that lie between them, topmost first. */
   readonly placements: readonly Id[];
 }
@@ -45,7 +45,7 @@ export const plane = kindOf<Plane>({
   mapIds: (plane, of) =>
     withFields(plane, {
       placements: list(plane.placements, of, PLACEMENTS),
-      finishes: finishIds(plane.finishes, of),
+      finishes: lookIds(plane.finishes, of),
     }),
-  mapValues: (plane, change) => ({ ...plane, finishes: finishValues(plane.finishes, change) }),
+  mapValues: (plane, change) => ({ ...plane, finishes: lookValues(plane.finishes, change) }),
 });

@@ -22,11 +22,11 @@ import { steps, useNeeds, watchNeeds } from '../../fills/needs.ts';
 import { fillAgain, fillThrough, stopFilling, useStale, whyNotThrough } from '../../fills/through.ts';
 import { goTo } from '../../playback/playhead.ts';
 
-const MODES: readonly { value: FillMode; label: string; title: string }[] = [
-  { value: 'region', label: 'pour', title: 'Fills the region under the pen, and those it is drawn across' },
-  { value: 'lasso', label: 'ring', title: 'Fills the regions that lie in a way drawn round them' },
-  { value: 'unfill', label: 'empty', title: 'Takes the fill away, or cuts a hole for this region' },
-  { value: 'repaint', label: 'change', title: 'Gives a fill the swatch in hand' },
+const MODES: readonly { value: FillMode; label: string; tip: string }[] = [
+  { value: 'region', label: 'pour', tip: 'Fills the region under the pen, and those it is drawn across' },
+  { value: 'lasso', label: 'ring', tip: 'Fills the regions that lie in a way drawn round them' },
+  { value: 'unfill', label: 'empty', tip: 'Takes the fill away, or cuts a hole for this region' },
+  { value: 'repaint', label: 'change', tip: 'Gives a fill the swatch in hand' },
 ];
 
 const BOUND_WORDS: Readonly<Record<FillBounds, string>> = {

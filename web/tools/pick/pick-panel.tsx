@@ -101,10 +101,10 @@ function Numbers() {
   );
 }
 
-const PICKINGS: readonly { value: Picking; label: string; title: string }[] = [
-  { value: 'new', label: 'New', title: 'Each pick begins anew' },
-  { value: 'add', label: 'Add', title: 'To what is picked up; or hold Shift' },
-  { value: 'take', label: 'Take away', title: 'From what is picked up; or hold Alt' },
+const PICKINGS: readonly { value: Picking; label: string; tip: string }[] = [
+  { value: 'new', label: 'New', tip: 'Each pick begins anew' },
+  { value: 'add', label: 'Add', tip: 'To what is picked up; or hold Shift' },
+  { value: 'take', label: 'Take away', tip: 'From what is picked up; or hold Alt' },
 ];
 
 /** Leaves bending: what is picked up is taken as it is now. */

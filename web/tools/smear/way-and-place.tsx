@@ -8,10 +8,10 @@ import type { Current } from '../../selection/current.ts';
 import { endGesture } from '../../shot/document.ts';
 import { relay, relayed, setSmear, useSmear } from '../../smears/smear.ts';
 
-const TIME_WORDS: Readonly<Record<Exclude<SmearTime, 'behind'>, { label: string; title: string }>> = {
-  hold: { label: 'of the hold', title: 'The last frame of the drawing before: nothing later moves' },
-  replace: { label: 'in its place', title: 'In place of the drawing before' },
-  longer: { label: 'one more', title: 'One frame more: what follows moves' },
+const TIME_WORDS: Readonly<Record<Exclude<SmearTime, 'behind'>, { label: string; tip: string }>> = {
+  hold: { label: 'of the hold', tip: 'The last frame of the drawing before: nothing later moves' },
+  replace: { label: 'in its place', tip: 'In place of the drawing before' },
+  longer: { label: 'one more', tip: 'One frame more: what follows moves' },
 };
 
 /** Which way it goes, and what stops it. */
@@ -20,13 +20,13 @@ export function WayRow({ now, smear }: { now: Current; smear: Smear | null }) {
   const paths = findAll(now.doc, 'path', now.element.paths);
   const guides = [...findAll(now.doc, 'guide', shotOf(now.doc).guides)].filter(({ form }) => form !== 'grid');
   const way = smear?.way ?? desk.way;
-  const words: { value: SmearWay; label: string; title: string }[] = [
-    { value: 'as drawn', label: 'as drawn', title: 'As the drawings turn: on their arc' },
-    { value: 'straight', label: 'straight', title: 'The shortest way' },
+  const words: { value: SmearWay; label: string; tip: string }[] = [
+    { value: 'as drawn', label: 'as drawn', tip: 'As the drawings turn: on their arc' },
+    { value: 'straight', label: 'straight', tip: 'The shortest way' },
     ...(smear && paths.length > 0
-      ? [{ value: 'path' as const, label: 'a path', title: 'Along a path of the plan' }]
+      ? [{ value: 'path' as const, label: 'a path', tip: 'Along a path of the plan' }]
       : []),
-    ...(smear?.line ? [{ value: 'line' as const, label: 'as pulled', title: 'Along the line that was pulled' }] : []),
+    ...(smear?.line ? [{ value: 'line' as const, label: 'as pulled', tip: 'Along the line that was pulled' }] : []),
   ];
   return (
     <>

@@ -6,10 +6,10 @@ import { ActionWords } from '../../actions/action-button.tsx';
 import { TRACE_ACTIONS } from './actions.ts';
 import { TRACE } from './tool.ts';
 
-const WORDS: readonly { value: Shifting; label: string; title: string }[] = [
-  { value: 'move', label: 'Move', title: 'A drag moves the ghost' },
-  { value: 'turn', label: 'Turn', title: 'A drag turns the ghost about its middle; or hold Shift' },
-  { value: 'scale', label: 'Scale', title: 'A drag scales the ghost; or hold Alt' },
+const WORDS: readonly { value: Shifting; label: string; tip: string }[] = [
+  { value: 'move', label: 'Move', tip: 'A drag moves the ghost' },
+  { value: 'turn', label: 'Turn', tip: 'A drag turns the ghost about its middle; or hold Shift' },
+  { value: 'scale', label: 'Scale', tip: 'A drag scales the ghost; or hold Alt' },
 ];
 
 export function TraceLine() {

@@ -7,7 +7,7 @@ import type { Resolved } from './resolve.ts';
 const FARTHEST = 1400;
 
 /** Device px beyond the picture that looks reach: what is drawn there matters. @param scale device px in one px. */
-export function finishReach(looks: readonly Resolved[], scale: number): number {
+export function lookReach(looks: readonly Resolved[], scale: number): number {
   const reaches = looks.map(({ kind, numbers, choices }) => LOOKS[kind].reach?.(numbers, choices) ?? 0);
   return Math.min(FARTHEST, Math.ceil(Math.max(0, ...reaches) * scale));
 }
@@ -16,7 +16,7 @@ export function finishReach(looks: readonly Resolved[], scale: number): number {
  * Works looks out, in their order. What moves outlines has done so before anything was drawn.
  * @returns parts to be laid one over the other; the first is what was drawn, the others its light.
  */
-export function finished(source: Surface, looks: readonly Resolved[], place: LookPlace): Part[] {
+export function paintedLooks(source: Surface, looks: readonly Resolved[], place: LookPlace): Part[] {
   const { main, lights } = looks.reduce((looked, look) => LOOKS[look.kind].paint?.(looked, look, place) ?? looked, {
     main: source,
     lights: [] as readonly Part[],

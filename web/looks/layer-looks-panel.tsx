@@ -1,6 +1,6 @@
 /** Looks of the layer in hand, of its folder, or of its element as a whole: a list that is worked out in its order and never touches what is drawn. */
-import { randomId, type FinishKind, type ShotDocument } from '@tallow/core/document';
-import { addFinish, copyFinishes, newFinish } from '@tallow/core/edit';
+import { randomId, type LookKind, type ShotDocument } from '@tallow/core/document';
+import { addLook, copyLooks, newLook } from '@tallow/core/edit';
 import { LOOKS, lookKinds } from '@tallow/core/looks';
 import { ClipboardPaste } from 'lucide-react';
 import { Words } from '../parts/choice.tsx';
@@ -10,38 +10,38 @@ import { setShowing, useShowing } from '../picture/showing.ts';
 import { edit } from '../shot/document.ts';
 import { fittedAxis } from '../palette/fit-axis.ts';
 import { AddLook } from './add-look.tsx';
-import { setFinishes, useFinishes } from './finishes.ts';
+import { setLooks, useLooks } from './look-panel.ts';
 import { showPanel } from '../screen/panels.ts';
-import { FinishCard } from './finish-card.tsx';
+import { LookCard } from './look-card.tsx';
 
 /** Looks that stand ready where there are none yet. */
 const FIRST = 4;
 
-export function FinishesPanel() {
+export function LayerLooksPanel() {
   const now = useCurrent();
   const looks = useShowing((s) => s.looks);
   const finished = useShowing((s) => s.finished);
-  const { of: wanted, open, copied } = useFinishes();
+  const { of: wanted, open, copied } = useLooks();
   const folder = now?.active?.folder;
   const of = wanted === 'folder' && !folder ? 'layer' : wanted;
   const owner = { layer: now?.active?.layer, folder, element: now?.element }[of];
   if (!now || !owner) return null;
   // Lines take their colour from fills, which a folder or an element as a whole does not lie on.
   const kinds = lookKinds().filter((kind) => of === 'layer' || !LOOKS[kind].forLayers);
-  const add = (kind: FinishKind): void => {
-    const finish = newFinish(now.doc, kind, randomId, 1 + owner.finishes.length);
-    const fit = LOOKS[kind].runsAlongAxis?.(finish.choices) ? fittedAxis : (doc: ShotDocument) => doc;
-    edit(`add ${LOOKS[kind].name.toLowerCase()}`, (doc) => fit(addFinish(doc, owner.id, finish)));
-    setFinishes({ open: finish.id });
+  const add = (kind: LookKind): void => {
+    const look = newLook(now.doc, kind, randomId, 1 + owner.finishes.length);
+    const fit = LOOKS[kind].runsAlongAxis?.(look.choices) ? fittedAxis : (doc: ShotDocument) => doc;
+    edit(`add ${LOOKS[kind].name.toLowerCase()}`, (doc) => fit(addLook(doc, owner.id, look)));
+    setLooks({ open: look.id });
   };
   const paste = (): void => {
-    edit('paste looks', (doc) => copyFinishes(doc, copied, owner.id, randomId));
+    edit('paste looks', (doc) => copyLooks(doc, copied, owner.id, randomId));
   };
   const missing = copied.some(({ swatch }) => swatch !== null && !now.doc.entities[swatch]);
   return (
     <Panel
       label="Looks"
-      testId="finishes-panel"
+      testId="looks-panel"
       heading="Looks"
       onBack={() => {
         showPanel(null);
@@ -69,7 +69,7 @@ export function FinishesPanel() {
             { value: 'element', label: folder ? 'element' : 'whole element', tip: 'Of all its layers put together' },
           ]}
           onChoose={(value) => {
-            setFinishes({ of: value, open: null });
+            setLooks({ of: value, open: null });
           }}
         />
         <AddLook kinds={kinds} onAdd={add} />
@@ -96,15 +96,15 @@ export function FinishesPanel() {
           </p>
         </>
       ) : (
-        owner.finishes.map((finish, i) => (
-          <FinishCard
-            key={finish.id}
+        owner.finishes.map((look, i) => (
+          <LookCard
+            key={look.id}
             now={now}
             ownerId={owner.id}
-            finish={finish}
+            look={look}
             index={i}
             count={owner.finishes.length}
-            open={open === finish.id}
+            open={open === look.id}
           />
         ))
       )}
@@ -113,7 +113,7 @@ export function FinishesPanel() {
           title="All of this list, to be pasted elsewhere"
           whyNot={owner.finishes.length > 0 ? null : 'There is nothing to copy.'}
           onClick={() => {
-            setFinishes({ copied: owner.finishes });
+            setLooks({ copied: owner.finishes });
           }}
         >
           Copy all

@@ -1,7 +1,7 @@
-/** One finish of a list: switched, ordered, copied, and set, on this frame or throughout. */
-import { findAll, jumpsAtSeam, keysIn, shotOf, valueAt, type Finish } from '@tallow/core/document';
+/** One look of a list: switched, ordered, copied, and set, on this frame or throughout. */
+import { findAll, jumpsAtSeam, keysIn, shotOf, valueAt, type AppliedLook } from '@tallow/core/document';
 import { LOOKS, type LookField } from '@tallow/core/looks';
-import { dropFinish, keyFinishNumber, moveFinish, setFinish, setFinishNumber } from '@tallow/core/edit';
+import { dropLook, keyLookNumber, moveLook, setLook, setLookNumber } from '@tallow/core/edit';
 import { roundOf } from '@tallow/core/timing';
 import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Copy, Eye, EyeOff, Shuffle, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
@@ -13,7 +13,7 @@ import type { Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { setShowing } from '../picture/showing.ts';
 import { edit, endGesture, say } from '../shot/document.ts';
-import { setFinishes } from './finishes.ts';
+import { setLooks } from './look-panel.ts';
 import { Select } from '../parts/select.tsx';
 
 function Icon({
@@ -46,7 +46,7 @@ function Icon({
 interface CardProps {
   now: Current;
   ownerId: string;
-  finish: Finish;
+  look: AppliedLook;
   index: number;
   count: number;
   open: boolean;
@@ -58,17 +58,17 @@ interface CardProps {
 function Field({
   now,
   ownerId,
-  finish,
+  look,
   field,
   at,
-}: Pick<CardProps, 'now' | 'ownerId' | 'finish' | 'at'> & { field: LookField }) {
+}: Pick<CardProps, 'now' | 'ownerId' | 'look' | 'at'> & { field: LookField }) {
   const own = useSelection((s) => Math.min(s.frame, now.length - 1));
   const frame = at ? at.frame : own;
   const round = at ? at.round : roundOf(now.element, now.length);
-  const value = finish.numbers[field.key]!;
+  const value = look.numbers[field.key]!;
   const keys = keysIn(value);
   const here = keys.some((key) => key.frame === frame);
-  const name = `${LOOKS[finish.kind].name.toLowerCase()}: ${field.label.toLowerCase()}`;
+  const name = `${LOOKS[look.kind].name.toLowerCase()}: ${field.label.toLowerCase()}`;
   const jumps = round !== null && jumpsAtSeam(value, round);
   return (
     <>
@@ -79,7 +79,7 @@ function Field({
           keyed={keys.length > 0}
           slim
           onPress={() => {
-            edit(`${name} over time`, (doc) => keyFinishNumber(doc, ownerId, finish.id, field.key, frame, round));
+            edit(`${name} over time`, (doc) => keyLookNumber(doc, ownerId, look.id, field.key, frame, round));
           }}
         />
         <div className="min-w-0 flex-1 [&_span:first-child]:!w-[88px]">
@@ -93,8 +93,8 @@ function Field({
               setShowing({ rough: true });
               edit(
                 name,
-                (doc) => setFinishNumber(doc, ownerId, finish.id, field.key, frame, v),
-                `finish-${finish.id}-${field.key}`,
+                (doc) => setLookNumber(doc, ownerId, look.id, field.key, frame, v),
+                `look-${look.id}-${field.key}`,
               );
             }}
             onDone={() => {
@@ -114,45 +114,45 @@ function Field({
   );
 }
 
-function Colour({ now, ownerId, finish }: Pick<CardProps, 'now' | 'ownerId' | 'finish'>) {
+function Colour({ now, ownerId, look }: Pick<CardProps, 'now' | 'ownerId' | 'look'>) {
   const swatches = findAll(now.doc, 'swatch', shotOf(now.doc).swatches);
-  const may = LOOKS[finish.kind].colour === 'may';
+  const may = LOOKS[look.kind].colour === 'may';
   return (
     <label className="flex h-8 items-center gap-2 text-[13px] text-wax-300">
       <span className="w-[106px] shrink-0">Colour</span>
       <Select
         label="Colour"
         className="h-7 min-w-0 flex-1 rounded-md bg-soot-900 px-1.5 text-[13px]"
-        value={finish.swatch ?? ''}
+        value={look.swatch ?? ''}
         options={[
           ...(may ? [{ value: '', label: 'that of what it lies on' }] : []),
           ...swatches.map(({ id, name }) => ({ value: id, label: name })),
         ]}
         onChoose={(swatch) => {
-          edit('colour of a look', (doc) => setFinish(doc, ownerId, finish.id, { swatch: swatch || null }));
+          edit('colour of a look', (doc) => setLook(doc, ownerId, look.id, { swatch: swatch || null }));
         }}
       />
       <span
         className="size-4 shrink-0 rounded"
-        style={{ background: swatches.find(({ id }) => id === finish.swatch)?.colour ?? 'transparent' }}
+        style={{ background: swatches.find(({ id }) => id === look.swatch)?.colour ?? 'transparent' }}
       />
     </label>
   );
 }
 
-export function FinishCard({ now, ownerId, finish, index, count, open, at }: CardProps) {
-  const words = LOOKS[finish.kind];
+export function LookCard({ now, ownerId, look, index, count, open, at }: CardProps) {
+  const words = LOOKS[look.kind];
   // Settings that do nothing with the choices made are not shown.
-  const fields = words.fields.filter(({ key }) => words.uses?.(key, finish.choices) ?? true);
+  const fields = words.fields.filter(({ key }) => words.uses?.(key, look.choices) ?? true);
   return (
-    <div className={`mb-1 rounded-[10px] ${open ? 'bg-soot-800' : ''}`} data-testid="finish" data-kind={finish.kind}>
+    <div className={`mb-1 rounded-[10px] ${open ? 'bg-soot-800' : ''}`} data-testid="look" data-kind={look.kind}>
       <div className="group flex h-9 items-center pl-1 pr-1">
         <button
           type="button"
           aria-expanded={open}
-          className={`flex h-9 min-w-0 flex-1 items-center gap-1.5 text-left text-[13px] ${finish.on ? 'text-wax-100' : 'text-wax-500'}`}
+          className={`flex h-9 min-w-0 flex-1 items-center gap-1.5 text-left text-[13px] ${look.on ? 'text-wax-100' : 'text-wax-500'}`}
           onClick={() => {
-            setFinishes({ open: open ? null : finish.id });
+            setLooks({ open: open ? null : look.id });
           }}
         >
           {open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}
@@ -165,7 +165,7 @@ export function FinishCard({ now, ownerId, finish, index, count, open, at }: Car
               label="Earlier"
               whyNot={index === 0 ? 'It is the first.' : null}
               onClick={() => {
-                edit('order of looks', (doc) => moveFinish(doc, ownerId, finish.id, -1));
+                edit('order of looks', (doc) => moveLook(doc, ownerId, look.id, -1));
               }}
             >
               <ArrowUp size={14} />
@@ -174,7 +174,7 @@ export function FinishCard({ now, ownerId, finish, index, count, open, at }: Car
               label="Later"
               whyNot={index === count - 1 ? 'It is the last.' : null}
               onClick={() => {
-                edit('order of looks', (doc) => moveFinish(doc, ownerId, finish.id, 1));
+                edit('order of looks', (doc) => moveLook(doc, ownerId, look.id, 1));
               }}
             >
               <ArrowDown size={14} />
@@ -182,7 +182,7 @@ export function FinishCard({ now, ownerId, finish, index, count, open, at }: Car
             <Icon
               label="Copy"
               onClick={() => {
-                setFinishes({ copied: [finish] });
+                setLooks({ copied: [look] });
                 say(`${words.name} copied: paste it on another layer, or on the element.`);
               }}
             >
@@ -191,7 +191,7 @@ export function FinishCard({ now, ownerId, finish, index, count, open, at }: Car
             <Icon
               label={`Take ${words.name} away`}
               onClick={() => {
-                edit(`take ${words.name.toLowerCase()} away`, (doc) => dropFinish(doc, ownerId, finish.id));
+                edit(`take ${words.name.toLowerCase()} away`, (doc) => dropLook(doc, ownerId, look.id));
               }}
             >
               <Trash2 size={13} />
@@ -199,14 +199,14 @@ export function FinishCard({ now, ownerId, finish, index, count, open, at }: Car
           </>
         ) : null}
         <Icon
-          label={finish.on ? `Switch ${words.name} off` : `Switch ${words.name} on`}
+          label={look.on ? `Switch ${words.name} off` : `Switch ${words.name} on`}
           onClick={() => {
-            edit(finish.on ? `${words.name.toLowerCase()} off` : `${words.name.toLowerCase()} on`, (doc) =>
-              setFinish(doc, ownerId, finish.id, { on: !finish.on }),
+            edit(look.on ? `${words.name.toLowerCase()} off` : `${words.name.toLowerCase()} on`, (doc) =>
+              setLook(doc, ownerId, look.id, { on: !look.on }),
             );
           }}
         >
-          {finish.on ? <Eye size={15} /> : <EyeOff size={15} />}
+          {look.on ? <Eye size={15} /> : <EyeOff size={15} />}
         </Icon>
       </div>
       {open ? (
@@ -216,24 +216,24 @@ export function FinishCard({ now, ownerId, finish, index, count, open, at }: Car
               {choice.label}
               <Words
                 label={choice.label}
-                value={finish.choices[choice.key] ?? choice.options[0]!}
+                value={look.choices[choice.key] ?? choice.options[0]!}
                 choices={choice.options.map((option) => ({
                   value: option,
                   label: option === 'lighter' ? 'add' : option,
                 }))}
                 onChoose={(value) => {
-                  const choices = { ...finish.choices, [choice.key]: value };
+                  const choices = { ...look.choices, [choice.key]: value };
                   edit(`${words.name.toLowerCase()}: ${value}`, (doc) => {
-                    const next = setFinish(doc, ownerId, finish.id, { choices });
+                    const next = setLook(doc, ownerId, look.id, { choices });
                     return words.runsAlongAxis?.(choices) ? fittedAxis(next) : next;
                   });
                 }}
               />
             </div>
           ))}
-          {words.colour === 'none' ? null : <Colour now={now} ownerId={ownerId} finish={finish} />}
+          {words.colour === 'none' ? null : <Colour now={now} ownerId={ownerId} look={look} />}
           {fields.map((field) => (
-            <Field key={field.key} now={now} ownerId={ownerId} finish={finish} field={field} {...(at ? { at } : {})} />
+            <Field key={field.key} now={now} ownerId={ownerId} look={look} field={field} {...(at ? { at } : {})} />
           ))}
           {words.seeded ? (
             <button
@@ -241,10 +241,10 @@ export function FinishCard({ now, ownerId, finish, index, count, open, at }: Car
               data-tip="Another of the same kind"
               className="moves flex h-8 items-center gap-1.5 rounded-lg px-2 text-[13px] text-wax-300 hover:bg-soot-700"
               onClick={() => {
-                edit('seed', (doc) => setFinish(doc, ownerId, finish.id, { seed: (finish.seed + 1) % 0xffffffff }));
+                edit('seed', (doc) => setLook(doc, ownerId, look.id, { seed: (look.seed + 1) % 0xffffffff }));
               }}
             >
-              <Shuffle size={13} /> Seed <span className="font-mono text-xs">{finish.seed}</span>
+              <Shuffle size={13} /> Seed <span className="font-mono text-xs">{look.seed}</span>
             </button>
           ) : null}
         </div>

@@ -1,11 +1,11 @@
 /** The menu that adds a look to a list. */
-import type { FinishKind } from '@tallow/core/document';
+import type { LookKind } from '@tallow/core/document';
 import { LOOKS } from '@tallow/core/looks';
 import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { ITEM, Menu } from '../parts/menu.tsx';
 
-export function AddLook({ kinds, onAdd }: { kinds: readonly FinishKind[]; onAdd: (kind: FinishKind) => void }) {
+export function AddLook({ kinds, onAdd }: { kinds: readonly LookKind[]; onAdd: (kind: LookKind) => void }) {
   return (
     <Menu
       label="Add a look"

@@ -1,4 +1,4 @@
-/** Edits of looks: the list of finishes of a layer, a folder, an element, a use or a plane, and their numbers over time. */
+/** Edits of looks: the list on a layer, a folder, an element, a use or a plane, and their numbers over time. */
 import {
   constant,
   find,
@@ -10,8 +10,8 @@ import {
   withNumber,
   withoutKey,
   type Element,
-  type Finish,
-  type FinishKind,
+  type AppliedLook,
+  type LookKind,
   type Folder,
   type Id,
   type Layer,
@@ -31,10 +31,10 @@ const ownerOf = (doc: ShotDocument, ownerId: Id): Layer | Folder | Element | Pla
   find(doc, 'placement', ownerId) ??
   find(doc, 'plane', ownerId);
 
-function withFinishes(
+function withLooks(
   doc: ShotDocument,
   ownerId: Id,
-  change: (all: readonly Finish[]) => readonly Finish[],
+  change: (all: readonly AppliedLook[]) => readonly AppliedLook[],
 ): ShotDocument {
   const owner = ownerOf(doc, ownerId);
   if (!owner) return doc;
@@ -42,8 +42,8 @@ function withFinishes(
   return finishes === owner.finishes ? doc : putEntities(doc, { ...owner, finishes });
 }
 
-/** A finish with its usual settings; where it has a colour of its own, the palette's first that suits. */
-export function newFinish(doc: ShotDocument, kind: FinishKind, newId: NewId, seed = 1): Finish {
+/** A look with its usual settings; where it has a colour of its own, the palette's first that suits. */
+export function newLook(doc: ShotDocument, kind: LookKind, newId: NewId, seed = 1): AppliedLook {
   const { fields, choices, colour, role: from } = LOOKS[kind];
   const swatches = shotOf(doc).swatches.flatMap((id) => find(doc, 'swatch', id) ?? []);
   const own = swatches.find(({ role }) => role === from) ?? swatches[0];
@@ -58,89 +58,89 @@ export function newFinish(doc: ShotDocument, kind: FinishKind, newId: NewId, see
   };
 }
 
-/** Adds a finish at the end of the list of a layer, a folder or an element. */
-export const addFinish = (doc: ShotDocument, ownerId: Id, finish: Finish): ShotDocument =>
-  withFinishes(doc, ownerId, (all) => [...all, finish]);
+/** Adds a look at the end of the list of a layer, a folder or an element. */
+export const addLook = (doc: ShotDocument, ownerId: Id, look: AppliedLook): ShotDocument =>
+  withLooks(doc, ownerId, (all) => [...all, look]);
 
-const changed = (finishId: Id, change: (finish: Finish) => Finish) => (all: readonly Finish[]) =>
-  all.map((each) => (each.id === finishId ? change(each) : each));
+const changed = (lookId: Id, change: (look: AppliedLook) => AppliedLook) => (all: readonly AppliedLook[]) =>
+  all.map((each) => (each.id === lookId ? change(each) : each));
 
-/** Switches a finish, or sets its choices, colour or seed. */
-export const setFinish = (
+/** Switches a look, or sets its choices, colour or seed. */
+export const setLook = (
   doc: ShotDocument,
   ownerId: Id,
-  finishId: Id,
-  settings: Partial<Pick<Finish, 'on' | 'choices' | 'swatch' | 'seed'>>,
+  lookId: Id,
+  settings: Partial<Pick<AppliedLook, 'on' | 'choices' | 'swatch' | 'seed'>>,
 ): ShotDocument =>
-  withFinishes(
+  withLooks(
     doc,
     ownerId,
-    changed(finishId, (finish) => ({ ...finish, ...settings })),
+    changed(lookId, (look) => ({ ...look, ...settings })),
   );
 
-function withFinishValue(
+function withLookValue(
   doc: ShotDocument,
   ownerId: Id,
-  finishId: Id,
+  lookId: Id,
   key: string,
   change: (value: Value) => Value,
 ): ShotDocument {
-  return withFinishes(
+  return withLooks(
     doc,
     ownerId,
-    changed(finishId, (finish) => {
-      const value = finish.numbers[key];
-      return value ? { ...finish, numbers: { ...finish.numbers, [key]: change(value) } } : finish;
+    changed(lookId, (look) => {
+      const value = look.numbers[key];
+      return value ? { ...look, numbers: { ...look.numbers, [key]: change(value) } } : look;
     }),
   );
 }
 
 /** Sets a number on a frame: throughout, or at that frame where it changes over time. Kept within its range. */
-export function setFinishNumber(
+export function setLookNumber(
   doc: ShotDocument,
   ownerId: Id,
-  finishId: Id,
+  lookId: Id,
   key: string,
   frame: number,
   number: number,
 ): ShotDocument {
-  const kind = ownerOf(doc, ownerId)?.finishes.find(({ id }) => id === finishId)?.kind;
+  const kind = ownerOf(doc, ownerId)?.finishes.find(({ id }) => id === lookId)?.kind;
   const field = kind && LOOKS[kind].fields.find((each) => each.key === key);
   if (!field) return doc;
   const kept = Math.min(field.max, Math.max(field.min, number));
-  return withFinishValue(doc, ownerId, finishId, key, (value) => withNumber(value, frame, kept));
+  return withLookValue(doc, ownerId, lookId, key, (value) => withNumber(value, frame, kept));
 }
 
 /** Sets a key at a frame with the number the value has there, or takes the one there away. */
-export const keyFinishNumber = (
+export const keyLookNumber = (
   doc: ShotDocument,
   ownerId: Id,
-  finishId: Id,
+  lookId: Id,
   key: string,
   frame: number,
   round: number | null,
 ): ShotDocument =>
-  withFinishValue(doc, ownerId, finishId, key, (value) =>
+  withLookValue(doc, ownerId, lookId, key, (value) =>
     keysIn(value).some((each) => each.frame === frame)
       ? withoutKey(value, frame)
       : withKey(value, frame, valueAt(value, frame, round)),
   );
 
-/** Moves a finish in its list. @param by places, negative for earlier. */
-export const moveFinish = (doc: ShotDocument, ownerId: Id, finishId: Id, by: number): ShotDocument =>
-  withFinishes(doc, ownerId, (all) => {
-    const at = all.findIndex(({ id }) => id === finishId);
+/** Moves a look in its list. @param by places, negative for earlier. */
+export const moveLook = (doc: ShotDocument, ownerId: Id, lookId: Id, by: number): ShotDocument =>
+  withLooks(doc, ownerId, (all) => {
+    const at = all.findIndex(({ id }) => id === lookId);
     const to = at + by;
     if (at < 0 || to < 0 || to >= all.length) return all;
     return all.toSpliced(at, 1).toSpliced(to, 0, all[at]!);
   });
 
-export const dropFinish = (doc: ShotDocument, ownerId: Id, finishId: Id): ShotDocument =>
-  withFinishes(doc, ownerId, (all) => all.filter(({ id }) => id !== finishId));
+export const dropLook = (doc: ShotDocument, ownerId: Id, lookId: Id): ShotDocument =>
+  withLooks(doc, ownerId, (all) => all.filter(({ id }) => id !== lookId));
 
-/** Copies finishes to the end of another list. */
-export const copyFinishes = (doc: ShotDocument, finishes: readonly Finish[], toId: Id, newId: NewId): ShotDocument =>
-  withFinishes(doc, toId, (all) => [...all, ...finishes.map((finish) => ({ ...finish, id: newId() }))]);
+/** Copies looks to the end of another list. */
+export const copyLooks = (doc: ShotDocument, finishes: readonly AppliedLook[], toId: Id, newId: NewId): ShotDocument =>
+  withLooks(doc, toId, (all) => [...all, ...finishes.map((look) => ({ ...look, id: newId() }))]);
 
 /** Frames on which anything of a layer is set over time: its opacity, its place or its looks, those of its folder, and looks and light of its element. */
 export function keyedFrames(layer: Layer, folder?: Folder, element?: Element): ReadonlySet<number> {
