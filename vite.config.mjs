@@ -25,7 +25,7 @@ const PARTS = [
     priority: 2,
   },
   // What the desk is put together from, without the pages themselves.
-  { name: 'tools', test: /web\/(brush|derived|fills|finishes|palette|pen|smears|tone|tools)\//, priority: 1 },
+  { name: 'tools', test: /web\/(brush|derived|fills|looks|palette|pen|smears|tone|tools)\//, priority: 1 },
   {
     name: 'panels',
     test: /web\/(export|intake|layers|plan|shelf|strip|time|versions|wheel)\//,

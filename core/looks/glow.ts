@@ -68,7 +68,7 @@ export const glow: Look = {
     px('radius', 'Radius', 36, 400, 1),
     percent('strength', 'Strength', 70, 300),
     { key: 'radii', label: 'Radii added', unit: '', min: 1, max: 4, default: 2 },
-    percent('bright', 'From brightness', 0, 95),
+    percent('bright', 'Brighter than', 0, 95),
   ],
   choices: [{ key: 'blend', label: 'Blend', options: ['lighter', 'screen', 'color-dodge', 'normal'] }],
   keepsShape: true,

@@ -35,12 +35,12 @@ function glowInside(source: Surface, now: LookNow, place: LookPlace): Surface {
 
 export const innerGlow: Look = {
   name: 'Colour from the edge',
-  does: 'colour from the edge or the base',
+  does: 'or from its base',
   colour: 'own',
   fields: [
     px('radius', 'Width', 30, 400, 1),
     percent('strength', 'Strength', 70),
-    percent('reach', 'Reach from base', 40, 150, 5),
+    percent('reach', 'Reach', 40, 150, 5),
   ],
   choices: [{ key: 'where', label: 'From', options: ['edge', 'base'] }],
   role: 'light',
