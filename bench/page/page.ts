@@ -72,6 +72,8 @@ function items(SIZE: Size, layers: number, ghosts: number) {
 }
 
 const SAMPLES = 120;
+/** Strokes on one picture: putting that together takes far longer than a stroke. */
+const STROKES = 5;
 /** Milliseconds per pointer event of a stroke, read back so that nothing is put off. */
 function strokeTime(compositor: Compositor, brush: BrushSettings, view: Matrix): number {
   const live = compositor.begin({
@@ -107,7 +109,7 @@ function strokeRow(size: Size, brush: BrushSettings, rounds: number): [number, n
     // By turns, so that neither always comes first.
     for (const [k, painted] of i % 2 === 0 ? both : both.reverse()) {
       compositor.take(painted, view, { opacity: 1, blend: 'normal' });
-      const time = strokeTime(compositor, brush, view);
+      const time = median(Array.from({ length: STROKES }, () => strokeTime(compositor, brush, view)));
       if (i >= 0) times[k]!.push(time);
     }
   }

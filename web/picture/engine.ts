@@ -2,11 +2,11 @@
  * The picture's engine: asks the painter for the picture whenever something it shows has changed,
  * one request at a time and always for the latest state, and hands what comes to the compositor.
  */
-import { shotOf, valueAt, type Id, type Mark } from '@tallow/core/document';
-import { invert, multiply, type Matrix } from '@tallow/core/geometry';
+import { shotOf, valueAt, type Id } from '@tallow/core/document';
+import { multiply, type Matrix } from '@tallow/core/geometry';
 import { drawingsOn } from '@tallow/core/assembly';
 import { roundOf } from '@tallow/core/timing';
-import { current, layerMatrix, shotFrameOf, shownNow, type Current } from '../selection/current.ts';
+import { current, shotFrameOf, shownNow, type Current } from '../selection/current.ts';
 import { viewed, useViewed, setViewed } from '../view/viewed.ts';
 import { playback, usePlayback } from '../playback/playback.ts';
 import { shotFrameNow, shotTime, useShotTime } from '../playback/shot-time.ts';
@@ -22,7 +22,10 @@ import { framePainter, gate, painter } from '../workers/painter-client.ts';
 import { CarriedPicture } from './carried.ts';
 import { closePainted, Compositor } from './compositor.ts';
 import { ear } from '../sound/ear.ts';
+import { Lifting } from './lifting.ts';
+import type { PicturePlace, PictureWork } from './picture-place.ts';
 import { Player, type PlayerScreen } from './player.ts';
+import { Pulling } from './pulling.ts';
 import { sightOptions } from './sight.ts';
 import { drawingsInHand } from '../selection/in-hand.ts';
 
@@ -60,7 +63,7 @@ const REST_MS = 120;
 const isFinished = (): boolean => showing().finished || showing().assembling;
 
 /** A picture of half the size. */
-const halved = ({ width, height, view }: ReturnType<Engine['place']>): ReturnType<Engine['place']> => ({
+const halved = ({ width, height, view }: PicturePlace): PicturePlace => ({
   width: Math.max(1, Math.ceil(width / 2)),
   height: Math.max(1, Math.ceil(height / 2)),
   view: multiply([0.5, 0, 0, 0.5, 0, 0], view),
@@ -69,12 +72,11 @@ const halved = ({ width, height, view }: ReturnType<Engine['place']>): ReturnTyp
 export class Engine {
   readonly compositor: Compositor;
   readonly player: Player;
+  /** Marks that are moved, and marks that are pulled at. */
+  readonly lifting: Lifting;
+  readonly pulling: Pulling;
   private asked = 0;
   private busy = false;
-  private lifting: { readonly on: boolean; readonly matrix: Matrix | null } = { on: false, matrix: null };
-  /** Marks of the active layer's drawing as they would be, while the pen pulls. */
-  private pulled: readonly Mark[] | null = null;
-  private isPulling = false;
   private carried: CarriedPicture | null = null;
   private readonly stops: (() => void)[] = [];
   /** Strokes settled here whose document the painter has not drawn yet. */
@@ -85,6 +87,20 @@ export class Engine {
     this.compositor = new Compositor(canvas, () => {
       this.attend();
     });
+    const work: PictureWork = {
+      place: () => this.place(),
+      begins: () => {
+        this.attend();
+      },
+      settled: () => {
+        this.settled();
+      },
+      again: () => {
+        this.refresh();
+      },
+    };
+    this.lifting = new Lifting(this.compositor, work);
+    this.pulling = new Pulling(this.compositor, work);
     const screen: PlayerScreen = {
       show: (bitmap, opaque) => {
         this.compositor.showFrame(bitmap, opaque);
@@ -153,8 +169,8 @@ export class Engine {
     if (isWhole) this.compositor.canvas.dataset['shown'] = String(request);
   }
 
-  /** Size in device pixels and the map from shot px to them. */
-  place(): { width: number; height: number; view: Matrix } {
+  /** How the picture lies now. */
+  place(): PicturePlace {
     const { area, view } = viewed();
     const pixel = devicePixelRatio;
     const doc = useDocument.getState().doc;
@@ -184,7 +200,7 @@ export class Engine {
 
   /** Whether the picture is waited for, or the pen is down: what can wait, waits. */
   get isBusy(): boolean {
-    return this.busy || this.compositor.live !== null || this.lifting.on || this.pulled !== null;
+    return this.busy || this.compositor.live !== null || this.lifting.isOn || this.pulling.isOn;
   }
 
   /** Lets the other painters wait until neither pen nor picture needs the machine. */
@@ -213,108 +229,6 @@ export class Engine {
     const ids = held().tool?.ghosts === 'together' ? drawingsInHand(now) : [];
     const shown = shownNow(now, selection().frame)?.drawingId;
     return ids.length > 1 ? ids.filter((id) => id !== shown) : [];
-  }
-
-  /**
-   * Shows some marks of the active layer apart from the rest, so that they can be moved at once.
-   * @param others layers that have some of them too: then the picture is shown in two, without what lies above.
-   */
-  lift(markIds: readonly Id[], others: readonly Id[] = []): void {
-    const now = current();
-    const layer = now?.active?.layer;
-    if (!now || !layer) return;
-    const { width, height, view } = this.place();
-    const { frame, turn } = selection();
-    this.lifting = { ...this.lifting, on: true, matrix: null };
-    this.attend();
-    const asked = this.lifting;
-    const shotFrame = shotFrameOf(now, frame, turn);
-    void painter()
-      .lifted({
-        width,
-        height,
-        view,
-        shotFrame,
-        layerId: layer.id,
-        place: now.place,
-        others,
-        markIds,
-        options: sightOptions(now),
-        backdrop: showing().backdrop,
-      })
-      .then(({ rest, apart }) => {
-        if (this.lifting !== asked && !this.lifting.on) {
-          rest.close();
-          apart.close();
-          return;
-        }
-        this.compositor.lift(rest, apart, others.length > 0);
-        if (this.lifting.matrix) this.moveLifted(this.lifting.matrix);
-      });
-  }
-
-  /** Shows what is lifted moved by a matrix of element space. */
-  moveLifted(matrix: Matrix): void {
-    this.lifting = { on: true, matrix };
-    const now = current();
-    const { view } = this.place();
-    const placed = now ? multiply(view, layerMatrix(now, selection().frame)) : view;
-    this.compositor.moveLifted(multiply(multiply(placed, matrix), invert(placed)));
-  }
-
-  /** The document has what was lifted where it is shown: it stays until the picture comes. */
-  settleLifted(): void {
-    this.lifting = { on: false, matrix: null };
-    this.settled();
-    this.refresh();
-  }
-
-  /** Puts what was lifted back. */
-  dropLifted(): void {
-    this.lifting = { on: false, matrix: null };
-    this.compositor.dropLifted();
-    this.refresh();
-  }
-
-  /** Shows marks of the active layer's drawing as they would be. What is pulled meanwhile is shown next. */
-  async showPulled(marks: readonly Mark[]): Promise<void> {
-    this.pulled = marks;
-    this.attend();
-    if (this.isPulling) return;
-    this.isPulling = true;
-    try {
-      for (let shown: readonly Mark[] | null = null; this.pulled && this.pulled !== shown;) {
-        shown = this.pulled;
-        const now = current();
-        const { frame, turn } = selection();
-        const drawingId = now && shownNow(now, frame)?.drawingId;
-        if (!now?.active || !drawingId) break;
-        const request = {
-          ...this.place(),
-          shotFrame: shotFrameOf(now, frame, turn),
-          layerId: now.active.layer.id,
-          place: now.place,
-        };
-        const bitmap = await painter().reshaped({ ...request, drawingId, marks: shown });
-        if (this.pulled) this.compositor.showReshaped(bitmap);
-        else bitmap.close();
-      }
-    } finally {
-      this.isPulling = false;
-    }
-  }
-
-  /** The document has what was pulled as it is shown: it stays until the picture comes. */
-  settlePulled(): void {
-    this.pulled = null;
-    this.settled();
-    this.refresh();
-  }
-
-  /** Shows what was pulled as it is in the document. */
-  dropPulled(): void {
-    this.pulled = null;
-    this.compositor.showAll();
   }
 
   /** Begins carrying uses about. @param places their keys. */
@@ -414,7 +328,7 @@ export class Engine {
           blend: layer?.blend ?? 'normal',
         });
         this.answer(answered, isWhole);
-        if (this.pulled) void this.showPulled([...this.pulled]);
+        this.pulling.showAgain();
       }
     }
   }

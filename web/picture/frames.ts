@@ -3,12 +3,12 @@
  * that show what it changed. Several painters draw them side by side.
  */
 import { find, shotOf } from '@tallow/core/document';
-import type { Matrix } from '@tallow/core/geometry';
 import { ByteCache, frameKey, platesAt, drawListOf } from '@tallow/core/render';
 import { current, type Current } from '../selection/current.ts';
 import type { Painter } from '../workers/painter.ts';
 import type { PlaybackFrame } from '../playback/program.ts';
 import { coloursIn, contentId } from './content.ts';
+import type { PicturePlace } from './picture-place.ts';
 import { showing } from './showing.ts';
 import { sightOptions } from './sight.ts';
 
@@ -22,8 +22,7 @@ const LATE_MS = 500;
 
 /** Where frames are drawn and shown. */
 export interface FrameScreen {
-  /** Size in device pixels and the map from shot px to them. */
-  readonly place: () => { width: number; height: number; view: Matrix };
+  readonly place: () => PicturePlace;
   /** Draws a frame. @param lane which of the painters that work side by side. */
   readonly draw: (lane: number, ...asked: Parameters<Painter['frame']>) => Promise<ImageBitmap>;
 }

@@ -1,5 +1,5 @@
 /** Drawings come after the structure of a shot: those around the playhead first, others when they are needed. */
-import { readEntity, type Entity, type Id } from '@tallow/core/document';
+import { readEntity, type Drawing, type Entity, type Id } from '@tallow/core/document';
 import { takeRoom } from '@tallow/core/render';
 import { drawingsOn } from '@tallow/core/assembly';
 import { drawingsNear } from '@tallow/core/timing';
@@ -75,6 +75,25 @@ export class Loading {
     const read: Entity[] = [];
     for (let i = 0; i < ids.length; i += AT_ONCE) read.push(...(await this.fetched(ids.slice(i, i + AT_ONCE))));
     return read;
+  }
+
+  /**
+   * The marks of a drawing that this browser has lost, from the server; goes on trying while that is out of reach: painters
+   * and the page wait for them. @throws where the server has none, or the shot has been left
+   */
+  async marksAgain(id: Id): Promise<Drawing['marks']> {
+    const waits = new Waits();
+    while (!this.stopped) {
+      try {
+        const [drawing] = await this.fetched([id]);
+        if (drawing?.kind === 'drawing') return drawing.marks;
+        throw new Error('A drawing is neither here nor on the server any more');
+      } catch (error) {
+        if (!(error instanceof Unreachable)) throw error;
+        await new Promise((done) => setTimeout(done, waits.next()));
+      }
+    }
+    throw new Error('The shot has been left');
   }
 
   private async fetched(ids: readonly Id[]): Promise<Entity[]> {

@@ -2,6 +2,7 @@
 import { entitiesOf, find, newShotDocument, randomId, shotOf, type Id, type ShotDocument } from '@tallow/core/document';
 import { addMark, addSwatch, setLayer, setShot } from '@tallow/core/edit';
 import { cycleOf, fixture } from '../../core/fixture.ts';
+import { asides } from '../shot/aside.ts';
 import { edit, undo, useDocument } from '../shot/document.ts';
 import { browserStore, rangeOf } from './browser-store.ts';
 import { FakeServer } from './testing/fake-server.ts';
@@ -317,4 +318,15 @@ describe('opening shots', () => {
 test('records are kept under the shot and the tab', () => {
   expect(rangeOf('shot', 'tab').includes(['shot', 'tab', 'any'])).toBe(true);
   expect(rangeOf('shot', 'tab').includes(['shot', 'other', 'any'])).toBe(false);
+});
+
+test('marks that this browser has lost come from the server, as soon as that can be reached', async () => {
+  draw();
+  await saved();
+  const drawing = entitiesOf(doc(), 'drawing')[0]!;
+  server.up = false;
+  const again = asides.whenLost!(drawing);
+  await until(() => server.missed > 0, 'the server to be asked while it is out of reach');
+  server.up = true;
+  expect(await again).toEqual(drawing.marks);
 });

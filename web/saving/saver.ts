@@ -82,11 +82,7 @@ export class Saver {
       (id) => this.unsaved.isOpen(id),
       roomAtHand((navigator as { deviceMemory?: number }).deviceMemory),
     );
-    asides.whenLost = async ({ id }) => {
-      const [drawing] = await this.loading.fetchAll([id]);
-      if (drawing?.kind !== 'drawing') throw new Error('A drawing is neither here nor on the server any more');
-      return drawing.marks;
-    };
+    asides.whenLost = ({ id }) => this.loading.marksAgain(id);
     this.landing = new Landing(
       (ids) => this.load(ids),
       () => {

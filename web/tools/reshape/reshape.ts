@@ -175,16 +175,16 @@ export function followPull(): { moveTo: (by: Point) => void; done: () => void; d
       last = by;
       const marks = felt.map(([mark, weights]) => pulled(mark, weights, { x: by.x * share, y: by.y * share }));
       setReshape({ pulled: new Map(marks.map((mark) => [mark.id, mark])) });
-      void engine?.showPulled(marks);
+      void engine?.pulling.show(marks);
     },
     done: () => {
       if (last) pullBy(from, last);
       setReshape({ pulled: NONE });
-      engine?.settlePulled();
+      engine?.pulling.settle();
     },
     drop: () => {
       setReshape({ pulled: NONE });
-      engine?.dropPulled();
+      engine?.pulling.drop();
     },
   };
 }
