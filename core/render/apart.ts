@@ -1,6 +1,6 @@
 /** Items of the picture kept apart for the stroke under the pen: what lies above it, and where it is seen at all. */
 import { find, type Blend, type Id, type Layer, type ShotDocument } from '../document/index.ts';
-import type { Surface } from '../canvas/index.ts';
+import type { MakeSurface, Surface } from '../canvas/index.ts';
 import { multiply, type Matrix } from '../geometry/index.ts';
 import { timedLayers } from '../timing/index.ts';
 import { inGroups, layDrawList } from './lay-draw-list.ts';
@@ -18,6 +18,55 @@ export interface LaidSurface {
   readonly opacity: number;
 }
 
+/** Surfaces that parts are laid on, as few as their blends allow. */
+class Sheets {
+  private readonly laid: LaidSurface[] = [];
+  private open: Surface | null = null;
+
+  constructor(
+    private readonly size: readonly [number, number],
+    private readonly make: MakeSurface,
+  ) {}
+
+  /** The surface that is plainly laid on now. */
+  get plain(): Surface {
+    this.open ??= this.make(...this.size);
+    return this.open;
+  }
+
+  put(part: ShownPart): void {
+    if (part.blend === 'normal') {
+      layPart(this.plain, part);
+      return;
+    }
+    this.close();
+    const apart = this.make(...this.size);
+    layPart(apart, { ...part, opacity: 1, blend: 'normal' });
+    this.laid.push({ surface: apart, blend: part.blend, opacity: part.opacity });
+  }
+
+  private close(): void {
+    if (this.open) this.laid.push({ surface: this.open, blend: 'normal', opacity: 1 });
+    this.open = null;
+  }
+
+  done(): LaidSurface[] {
+    this.close();
+    return this.laid;
+  }
+}
+
+/** Parts as few surfaces as their blends allow, lowest first. */
+export function partsApart(
+  parts: readonly ShownPart[],
+  size: readonly [number, number],
+  make: MakeSurface,
+): LaidSurface[] {
+  const sheets = new Sheets(size, make);
+  for (const part of parts) sheets.put(part);
+  return sheets.done();
+}
+
 /** Items as few surfaces as their blends allow, lowest first. @param onTop pictures laid over all of them. */
 export function laidApart(
   items: readonly DrawItem[],
@@ -25,44 +74,23 @@ export function laidApart(
   view: Matrix,
   by: RenderContext,
   under: readonly DrawItem[],
-  lights: readonly ShownPart[] = [],
   onTop: readonly Placed[] = [],
 ): LaidSurface[] {
-  const laid: LaidSurface[] = [];
-  let open: Surface | null = null;
-  const close = () => {
-    if (open) laid.push({ surface: open, blend: 'normal', opacity: 1 });
-    open = null;
-  };
-  const put = (part: ShownPart): void => {
-    if (part.blend === 'normal') {
-      open ??= by.make(...size);
-      layPart(open, part);
-      return;
-    }
-    close();
-    const apart = by.make(...size);
-    layPart(apart, { ...part, opacity: 1, blend: 'normal' });
-    laid.push({ surface: apart, blend: part.blend, opacity: part.opacity });
-  };
-  lights.forEach(put);
+  const sheets = new Sheets(size, by.make);
   let below = [...under];
   const [width, height] = size;
   for (const run of inGroups(items)) {
     if (run[0]!.group || run[0]!.wholes.length > 0) {
-      open ??= by.make(...size);
-      layDrawList(open, run, view, by);
-    } else {
-      for (const item of run) {
-        shownParts(item, view, { width, height }, by, below).forEach(put);
-        below = [...below, item];
-      }
+      layDrawList(sheets.plain, run, view, by);
+      continue;
+    }
+    for (const item of run) {
+      for (const part of shownParts(item, view, { width, height }, by, below)) sheets.put(part);
+      below = [...below, item];
     }
   }
-  if (onTop.length > 0) open ??= by.make(...size);
-  for (const each of onTop) layPart(open!, { ...each, opacity: 1, blend: 'normal' });
-  close();
-  return laid;
+  for (const each of onTop) layPart(sheets.plain, { ...each, opacity: 1, blend: 'normal' });
+  return sheets.done();
 }
 
 /** Where what is drawn on the active layer is seen: within what it clips to, and where no matte hides it. Null is everywhere. */

@@ -43,7 +43,7 @@ export { type Falling, lightsOn } from './lights.ts';
 export { shine } from './shine.ts';
 export { ByteCache } from './cache.ts';
 export { drawGhost } from './ghost.ts';
-export { laidApart, type LaidSurface, maskOf } from './apart.ts';
+export { laidApart, type LaidSurface, maskOf, partsApart } from './apart.ts';
 export { type FilledThrough, type FillThere, type FillWork, FillWorker } from './fill-work.ts';
 export { Rasters } from './rasters.ts';
 export { drawCoverage } from './coverage.ts';

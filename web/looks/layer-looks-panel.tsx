@@ -1,5 +1,5 @@
 /** Looks of the layer in hand, of its folder, or of its element as a whole: a list that is worked out in its order and never touches what is drawn. */
-import { randomId, type LookKind, type ShotDocument } from '@tallow/core/document';
+import { randomId, type LookKind } from '@tallow/core/document';
 import { addLook, copyLooks, newLook } from '@tallow/core/edit';
 import { LOOKS, lookKinds } from '@tallow/core/looks';
 import { ClipboardPaste } from 'lucide-react';
@@ -8,7 +8,7 @@ import { Check, Line, Panel, Small } from '../parts/panel.tsx';
 import { useCurrent } from '../selection/current.ts';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { edit } from '../shot/document.ts';
-import { fittedAxis } from '../palette/fit-axis.ts';
+import { fittedForLook } from '../palette/fit-axis.ts';
 import { AddLook } from './add-look.tsx';
 import { setLooks, useLooks } from './look-panel.ts';
 import { showPanel } from '../screen/panels.ts';
@@ -30,8 +30,7 @@ export function LayerLooksPanel() {
   const kinds = lookKinds().filter((kind) => of === 'layer' || !LOOKS[kind].forLayers);
   const add = (kind: LookKind): void => {
     const look = newLook(now.doc, kind, randomId, 1 + owner.finishes.length);
-    const fit = LOOKS[kind].runsAlongAxis?.(look.choices) ? fittedAxis : (doc: ShotDocument) => doc;
-    edit(`add ${LOOKS[kind].name.toLowerCase()}`, (doc) => fit(addLook(doc, owner.id, look)));
+    edit(`add ${LOOKS[kind].name.toLowerCase()}`, (doc) => fittedForLook(addLook(doc, owner.id, look), owner.id, look));
     setLooks({ open: look.id });
   };
   const paste = (): void => {

@@ -8,7 +8,7 @@ import type { ReactNode } from 'react';
 import { Words } from '../parts/choice.tsx';
 import { KeyDot } from '../parts/key-dot.tsx';
 import { Slider } from '../parts/slider.tsx';
-import { fittedAxis } from '../palette/fit-axis.ts';
+import { fittedForLook } from '../palette/fit-axis.ts';
 import type { Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { setShowing } from '../picture/showing.ts';
@@ -225,7 +225,7 @@ export function LookCard({ now, ownerId, look, index, count, open, at }: CardPro
                   const choices = { ...look.choices, [choice.key]: value };
                   edit(`${words.name.toLowerCase()}: ${value}`, (doc) => {
                     const next = setLook(doc, ownerId, look.id, { choices });
-                    return words.runsAlongAxis?.(choices) ? fittedAxis(next) : next;
+                    return fittedForLook(next, ownerId, { kind: look.kind, choices });
                   });
                 }}
               />

@@ -25,9 +25,9 @@ export function AxisHandle() {
     panel === 'palette'
       ? swatch?.gradient?.run === 'axis'
       : panel === 'looks'
-        ? [...(now?.active?.layer.finishes ?? []), ...(now?.element.finishes ?? [])].some(
-            ({ kind, choices }) => LOOKS[kind].runsAlongAxis?.(choices) ?? false,
-          )
+        ? [now?.active?.layer, now?.active?.folder, now?.element]
+            .flatMap((owner) => owner?.finishes ?? [])
+            .some(({ kind, choices }) => LOOKS[kind].runsAlongAxis?.(choices) ?? false)
         : false;
   if (!now || !sight || !runs) return <svg ref={svg} className="hidden" />;
   const { from, to } = axisOf(now.element, shotOf(now.doc).height);

@@ -70,20 +70,13 @@ function Pair<T extends string | number | boolean>({
   label: string;
   title: string;
   value: T;
-  ways: readonly { readonly value: T; readonly label: string; readonly title: string }[];
+  ways: readonly { readonly value: T; readonly label: string; readonly tip: string }[];
   onSet: (value: T) => void;
 }) {
   return (
     <div className="flex items-center gap-3">
       <span className="w-16 text-wax-500">{label}</span>
-      <Choice
-        label={title}
-        value={value}
-        choices={ways.map(({ title: tip, ...way }) => ({ ...way, tip }))}
-        each={LOW}
-        className="flex-1 gap-0.5"
-        onChoose={onSet}
-      />
+      <Choice label={title} value={value} choices={ways} each={LOW} className="flex-1 gap-0.5" onChoose={onSet} />
     </div>
   );
 }
@@ -115,8 +108,8 @@ function Settings({ onion, set }: { onion: Onion; set: (settings: Partial<Onion>
         title="Filled drawings"
         value={onion.look}
         ways={[
-          { value: 'outline', label: 'outline only', title: 'Filled drawings as their outline only' },
-          { value: 'full', label: 'full', title: 'Filled drawings tinted whole' },
+          { value: 'outline', label: 'outline only', tip: 'Filled drawings as their outline only' },
+          { value: 'full', label: 'full', tip: 'Filled drawings tinted whole' },
         ]}
         onSet={(look) => {
           set({ look });
@@ -127,8 +120,8 @@ function Settings({ onion, set }: { onion: Onion; set: (settings: Partial<Onion>
         title="Ghosts of what is moved in the shot"
         value={onion.rides}
         ways={[
-          { value: true, label: 'ride on it', title: 'Ghosts go with the thing wherever it is moved in the shot' },
-          { value: false, label: 'where it was', title: 'Ghosts stand where the thing was in the shot by then' },
+          { value: true, label: 'ride on it', tip: 'Ghosts go with the thing wherever it is moved in the shot' },
+          { value: false, label: 'where it was', tip: 'Ghosts stand where the thing was in the shot by then' },
         ]}
         onSet={(rides) => {
           set({ rides });

@@ -15,6 +15,7 @@ import {
   drawBackground,
   drawPlates,
   laidApart,
+  partsApart,
   layerRanks,
   lieOf,
   layPart,
@@ -131,7 +132,7 @@ export function deskPicture(board: Board, request: PaintRequest): DeskPicture {
     : [];
   if (main) layPart(active, { ...main, opacity: 1, blend: 'normal' });
   // At once: pictures that are handed out may be of surfaces that are used again.
-  const lights = laidApart([], size, view, by, [], light).map(handedOver);
+  const lights = partsApart(light, size, by.make).map(handedOver);
   const seen = own ? [...under, own] : under;
   // What clips to the layer under the pen is cut by it as the stroke grows, not here.
   const clips = own ? clippedTo(doc, over, own) : [];
@@ -160,17 +161,17 @@ export function deskPicture(board: Board, request: PaintRequest): DeskPicture {
     const layerId = layerShowing(doc, drawingId)?.id ?? '';
     const matrix = lieOf(doc, layerId, stood ?? shotFrame, place, { flat: place, still: true })?.matrix;
     if (!drawing || !matrix) continue;
-    const seen = { drawing, layerId, matrix, tint: null };
+    const shown = { drawing, layerId, matrix, tint: null };
     const style = hasShapes(drawing) ? look : 'line';
     const placed = multiply(view, matrix);
     const sight = { width, height, matrix: shift ? multiply(placed, shift) : placed };
-    const picture = rasters.ghost(doc, seen, sight, { ...rest, style }, pixel, piece);
+    const picture = rasters.ghost(doc, shown, sight, { ...rest, style }, pixel, piece);
     // Filled drawings would hide what lies under them, so ghosts lie on top, unless there are only lines to see.
     if (style !== 'line' || over.length > 0) onTop.push(picture);
     else layPart(below, { ...picture, opacity: 1, blend: 'normal' });
   }
   const outside = rest.filter((s) => !inside(s));
-  const above = laidApart(outside, size, view, by, seen, [], onTop).map(handedOver);
+  const above = laidApart(outside, size, view, by, seen, onTop).map(handedOver);
   const painted: DeskPicture = {
     below: bitmapOf(below),
     active: bitmapOf(active),
