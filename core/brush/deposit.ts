@@ -177,14 +177,17 @@ function depositChord(
     touchRow(area, py - top, fromX - left + first, fromX - left + last);
     const at = (py - top) * across + (fromX - left) + first;
     for (let i = 0; i < last - first; i++) {
-      if (far[i] === NONE || opaque[i] === 0) continue;
+      if (far[i] === NONE) continue;
       // Every mark's rim is smoothed over one pixel; a line thinner than one covers no more than its share of it.
       const half = halves[i]!;
       const edge = (half * (stray - far[i]!) + rims) * scale;
       const thin = 2 * half * scale;
       // Rounded as canvases round.
-      const share = Math.round(255 * opaque[i]! * (edge < 1 ? edge : 1) * (thin < 1 ? thin : 1));
-      if (share > alpha[at + i]!) alpha[at + i] = share;
+      const share = (255 * opaque[i]! * (edge < 1 ? edge : 1) * (thin < 1 ? thin : 1) + 0.5) | 0;
+      const old = alpha[at + i]!;
+      // The greater of both, without a branch that no processor could foresee.
+      const more = share - old;
+      alpha[at + i] = old + (more & ~(more >> 31));
     }
   }
 }

@@ -82,6 +82,7 @@ export const dryBrush: Shade = ({ speed, seed, footprint, width }, { count, far,
     const y = across[i]! * 0.5 * CELLS + shiftY;
     const height = isFine ? groundCellAt(ground, x, y) : heightAt(ground, x, y);
     const share = (reach - height) * perSoft + 0.5;
-    opaque[i] = share < 0 ? 0 : share > 1 ? 1 : share;
+    // Between 0 and 1, without a branch that no processor could foresee.
+    opaque[i] = 0.5 * (Math.abs(share) + 1 - Math.abs(share - 1));
   }
 };

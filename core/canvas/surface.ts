@@ -19,6 +19,7 @@ export type Picture = object;
 /** Pixels as red, green, blue and alpha, made by the same platform as the context. */
 export interface PixelData {
   readonly data: Uint8ClampedArray;
+  readonly width: number;
 }
 
 export interface Context2D extends PathSink {
@@ -49,6 +50,8 @@ export interface Context2D extends PathSink {
   createImageData(width: number, height: number): PixelData;
   getImageData(x: number, y: number, width: number, height: number): PixelData;
   putImageData(pixels: PixelData, x: number, y: number): void;
+  /** Puts a part of the pixels where it would lie with all of them. */
+  putImageData(pixels: PixelData, x: number, y: number, left: number, top: number, width: number, height: number): void;
   fill(rule?: 'nonzero' | 'evenodd'): void;
   drawImage(picture: Picture, x: number, y: number): void;
   drawImage(

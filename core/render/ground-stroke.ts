@@ -31,21 +31,26 @@ export class GroundStroke {
     if (isEmpty(box)) return;
     const shown = from < to ? this.with(line, from, to, matrix, box) : this.area;
     const pixels = target.context.createImageData(box.right - box.left, box.bottom - box.top);
-    coloursOf(linePaint(paint), matrix).colour(pixels.data, shown, box);
+    coloursOf(linePaint(paint), matrix).colour(pixels, shown, box);
     target.context.putImageData(pixels, box.left, box.top);
   }
 
   /**
-   * Puts what is baked on an emptied surface, leaving out what nothing touched: a stroke covers little of its box.
+   * Puts what is baked on a surface in place of what is there, leaving out what nothing touched: a stroke covers little of its box.
    * @param left, @param top device pixel that is the surface's first. @returns the boxes that hold all of it, device px.
    */
   putTouched(target: Surface, paint: Paint, matrix: Matrix, left: number, top: number): Box[] {
     const colours = coloursOf(linePaint(paint), matrix);
     const boxes = touchedBoxes(this.area);
+    // One array of pixels for all of them: to ask for one costs more than to fill it.
+    const pixels = target.context.createImageData(
+      Math.max(1, ...boxes.map((box) => box.right - box.left)),
+      Math.max(1, ...boxes.map((box) => box.bottom - box.top)),
+    );
     for (const box of boxes) {
-      const pixels = target.context.createImageData(box.right - box.left, box.bottom - box.top);
-      colours.colour(pixels.data, this.area, box);
-      target.context.putImageData(pixels, box.left - left, box.top - top);
+      colours.colour(pixels, this.area, box);
+      const [width, height] = [box.right - box.left, box.bottom - box.top];
+      target.context.putImageData(pixels, box.left - left, box.top - top, 0, 0, width, height);
     }
     return boxes;
   }

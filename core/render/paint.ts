@@ -2,7 +2,7 @@
 import { find, type Element, type Gradient, type Id, type ShotDocument, type Swatch } from '../document/index.ts';
 import { apply, invert, type Box, type Matrix, type Point } from '../geometry/index.ts';
 import type { AlphaArea } from '../brush/index.ts';
-import type { Context2D } from '../canvas/index.ts';
+import type { Context2D, PixelData } from '../canvas/index.ts';
 
 /** Colours along a way in element space, or in the bounds of each shape by itself. */
 export interface GradientPaint {
@@ -104,8 +104,8 @@ export function colourAt(paint: Paint, at: Point): string {
 
 /** Gives pixels their colour and how opaque they are. */
 interface PixelColours {
-  /** @param data four bytes a pixel, of the box. @param box whole device pixels inside the area. */
-  colour(data: Uint8ClampedArray, area: AlphaArea, box: Box): void;
+  /** @param pixels whose first ones are those of the box; what lies beyond it stays. @param box whole device pixels inside the area. */
+  colour(pixels: PixelData, area: AlphaArea, box: Box): void;
 }
 
 const STEPS = 256;
@@ -125,15 +125,22 @@ export function coloursOf(paint: Paint, matrix: Matrix): PixelColours {
   const wordAt = (along: GradientPaint, x: number, y: number): number =>
     table[Math.round(STEPS * Math.min(1, Math.max(0, shareAt(along, apply(inward, { x: x + 0.5, y: y + 0.5 })))))]!;
   return {
-    colour(data, { left, top, width, alpha }, box) {
+    colour({ data, width: across }, { left, top, width, alpha }, box) {
       const words = new Uint32Array(data.buffer, data.byteOffset, data.length >> 2);
-      let at = 0;
       for (let y = box.top; y < box.bottom; y++) {
         let i = (y - top) * width + box.left - left;
-        for (let x = box.left; x < box.right; x++, i++, at++) {
-          const opaque = alpha[i]!;
-          if (opaque !== 0) words[at] = (runsAlong ? wordAt(runsAlong, x, y) : flat) | (opaque << 24);
-        }
+        let at = (y - box.top) * across;
+        if (runsAlong)
+          for (let x = box.left; x < box.right; x++, i++, at++) {
+            const opaque = alpha[i]!;
+            words[at] = opaque === 0 ? 0 : wordAt(runsAlong, x, y) | (opaque << 24);
+          }
+        else
+          for (let x = box.left; x < box.right; x++, i++, at++) {
+            const opaque = alpha[i]!;
+            // Nothing where it is not opaque at all, without a branch that no processor could foresee.
+            words[at] = (flat | (opaque << 24)) & (-opaque >> 31);
+          }
       }
     },
   };

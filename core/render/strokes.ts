@@ -161,8 +161,6 @@ export function drawStroke(
   const [width, height] = [box.right - box.left, box.bottom - box.top];
   if (isGround(line.brush)) {
     const on = scratch.of(width, height);
-    on.context.setTransform(1, 0, 0, 1, 0, 0);
-    on.context.clearRect(0, 0, width, height);
     const ground = new GroundStroke(box);
     for (let chunk = 0; chunk < chunks; chunk++) ground.bake(line, chunk, matrix);
     for (const part of ground.putTouched(on, paint, matrix, box.left, box.top))
