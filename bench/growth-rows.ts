@@ -190,7 +190,7 @@ async function figuresOf(page: Page, address: string, { id, length, rate }: Shot
   };
   await note('undo', await times('undo', 4));
   const steps: number[] = [];
-  for (let i = 0; i < 3; i++) steps.push(await times('back', 1), await times('step', 1));
+  for (let i = 0; i < 7; i++) steps.push(await times('back', 1), await times('step', 1));
   await note('step', median(steps));
   const switched: number[] = [];
   for (const nth of [1, 2, 3, 4]) {

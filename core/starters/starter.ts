@@ -124,10 +124,14 @@ export const phaseOf = ({ starts, length }: Pick<Scene, 'starts' | 'length'>, in
 const ENDING = 3;
 const ENDING_PART = 0.25;
 
-/** How large what a one-shot leaves still is on a drawing: as it is, 1, but on its last three, where it shrinks away; nothing of it pops off at the end. */
-export function leftOf({ starts }: Pick<Scene, 'starts'>, index: number): number {
+/**
+ * How large what a one-shot leaves still is on a drawing: as it is, 1, but on its last three, where it shrinks away; nothing
+ * of it pops off at the end.
+ * @param earlier by how many such ends a part of it goes before the last one.
+ */
+export function leftOf({ starts }: Pick<Scene, 'starts'>, index: number, earlier = 0): number {
   const over = Math.max(1, Math.min(ENDING, starts.length * ENDING_PART));
-  return Math.min(1, (starts.length - index) / over);
+  return Math.max(0, Math.min(1, (starts.length - index) / over - earlier));
 }
 
 /** The age of a one-shot on a drawing: 0 on the first, 1 on the last. */
