@@ -3,7 +3,7 @@ import { gridOver } from '@tallow/core/geometry';
 import { layAll, sceneFor, starterOf, unionField, type Ball } from '@tallow/core/starters';
 import { against, sideBySide, timed, timeRow, type Row } from './measure.ts';
 
-/** Goals of the design in ms; rows are told against them. */
+/** Goals of the design in ms; rows are held against them. */
 const LAID_MS = 1500;
 const PREVIEW_MS = 60;
 

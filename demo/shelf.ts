@@ -8,7 +8,7 @@ import { fitted, layAll, newStarter, sceneOf, standingPlace, starterOf } from '@
 import { elementLength } from '@tallow/core/timing';
 import { addElementTo, finishedWith, newShot, type Look } from './scene.ts';
 
-/** An effect as it is laid, and what is told of it. */
+/** An effect as it is laid, and what the shelf says of it. */
 export interface Shipped {
   readonly name: string;
   readonly kind: ShelfKind;

@@ -33,7 +33,7 @@ export const step = async (page: Page, name: string): Promise<void> => {
   await painted(page);
 };
 
-/** A cycle of six drawings on 2s, a ring that goes round its middle, assembled. */
+/** A cycle of six drawings on 2s, a ring that circles its middle, assembled. */
 export async function assembled(page: Page, length = 36): Promise<{ shot: string }> {
   const shot = await makeShot(address(), { length });
   await openDesk(page, address(), shot);

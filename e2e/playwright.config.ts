@@ -9,7 +9,7 @@ export default defineConfig({
   outputDir: '../test-results',
   fullyParallel: false,
   workers: 2,
-  // One that passes only at the second try is told as flaky, and is to be mended.
+  // One that passes only at the second try is reported as flaky, and is to be mended.
   retries: 1,
   timeout: 150_000,
   expect: { timeout: 25_000 },

@@ -83,7 +83,7 @@ test('start makes everything, Ctrl+C ends all of it, and a second start finds wh
   expect(kept[0]!.name).toBe('Kept');
   taken.close();
 
-  // Whatever of it is killed comes back by itself, the database with all that was acknowledged, and is told in a line.
+  // Whatever of it is killed comes back by itself, the database with all that was acknowledged, and is reported in a line.
   const command = startCommandOf(second.process.pid!);
   for (const [name, find] of [
     ['The server', () => childOf(command, 'server.js')],

@@ -22,7 +22,7 @@ const CHECKS = {
   faults: [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/faults/playwright.config.ts'],
 };
 
-/** Tests that failed are run once more by themselves; what passes only then is told, and is to be mended. */
+/** Tests that failed are run once more by themselves; what passes only then is reported, and is to be mended. */
 const AGAIN = { unit: ['--onlyFailures'] };
 
 /** Runs a check, shows what it said when it is done, and tells whether it passed. */

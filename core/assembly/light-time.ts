@@ -1,4 +1,4 @@
-/** What the time of a light is told by. */
+/** What the time of a light is counted in. */
 import { find, findAll, shotOf, type Id, type Light, type ShotDocument } from '../document/index.ts';
 import { roundOf } from '../timing/index.ts';
 import { standing } from './occurrences.ts';

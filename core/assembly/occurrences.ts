@@ -25,7 +25,7 @@ import { depthMatrix, planeMatrix, type HowSeen } from './planes.ts';
 import { riddenBy } from './seats.ts';
 import { cornersMap, placementMatrix } from './space.ts';
 
-/** How element space comes to lie in the shot: bent first, if its plane is tilted, then put in its place. */
+/** How element space is mapped into the shot: bent first, if its plane is tilted, then put in its place. */
 export interface Lie {
   readonly bend: Projection | null;
   /** What the bend gives, or element space, to shot px. */
@@ -179,7 +179,7 @@ export function firstKeyOf(doc: ShotDocument, elementId: Id): string | null {
   return null;
 }
 
-/** A use as it stands on a frame of the shot, seen there or not: before its start as it begins, after its end as it ends. */
+/** The state of a use on a frame of the shot, seen there or not: before its start as it begins, after its end as it ends. */
 export function standing(
   doc: ShotDocument,
   path: readonly Placement[],

@@ -14,7 +14,7 @@ const known = new WeakMap<Shape, readonly Shape[]>();
 
 /**
  * A shape's pieces as shapes of their own, the largest first; itself when it is one. Ids are made from the
- * shape's. Rings are told apart by how many others they lie in.
+ * shape's. Rings are distinguished by how many others they lie in.
  */
 export function islandsOf(shape: Shape): readonly Shape[] {
   const kept = known.get(shape);

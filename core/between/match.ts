@@ -86,10 +86,10 @@ function misfit(from: readonly Placed[], to: readonly Placed[], pose: (p: Point)
   return sum;
 }
 
-/** A turned or mirrored pose must fit this much better than the drawing as it stands. */
+/** A turned or mirrored pose must fit this much better than the drawing as it is. */
 const MUCH_BETTER = 0.4;
 
-/** A drawing that fits as it stands, by this much a mark, is not tried in other poses. */
+/** A drawing that fits as it is, by this much a mark, is not tried in other poses. */
 const FITS = 0.5;
 
 function bestPose(from: readonly Placed[], to: readonly Placed[]): (p: Point) => Point {

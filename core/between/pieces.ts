@@ -43,7 +43,7 @@ interface PieceTick {
   readonly frame: number;
   readonly x: number;
   readonly y: number;
-  /** px²; of strokes what they go round. */
+  /** px²; of strokes what they enclose. */
   readonly area: number;
 }
 

@@ -48,7 +48,7 @@ export function matrixOfSimilarity({ angle, scale, e, f }: Similarity): Matrix {
 const NONE = 1e-4;
 
 /**
- * A similarity done to a share: 0 nothing, 1 all of it, beyond as far again. Points go round the place that
+ * A similarity done to a share: 0 nothing, 1 all of it, beyond as far again. Points turn around the place that
  * stays where it is, on a spiral; one that only moves goes straight.
  */
 export function powerOf({ angle, scale, e, f }: Similarity, share: number): Matrix {

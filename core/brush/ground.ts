@@ -23,7 +23,7 @@ function noise(width: number, height: number, seed: number): Float32Array {
   return out;
 }
 
-/** The mean over `2 reach + 1` cells of each row, rows that go round. */
+/** The mean over `2 reach + 1` cells of each row; the last cell's neighbour is the first. */
 function smoothedAlong(source: Float32Array, target: Float32Array, width: number, reach: number): void {
   const share = 1 / (2 * reach + 1);
   for (let start = 0; start < source.length; start += width) {

@@ -7,7 +7,7 @@ import { walkChunk } from './walk.ts';
 const SMOOTH = 0.94;
 
 /**
- * The row of steps that one outline goes round, each with its place, half its width and its normal: numbers in arrays that are
+ * The row of steps that one outline runs around, each with its place, half its width and its normal: numbers in arrays that are
  * used again, as a stroke takes thousands of steps.
  */
 class Row {

@@ -81,7 +81,7 @@ export class SteadyStroke {
     y[i] = sumY / weights;
   }
 
-  /** The samples as they stand: views that later samples write into. For drawing, not for keeping. */
+  /** The samples so far: views that later samples write into. For drawing, not for keeping. */
   view(): Samples {
     const { x, y, pressure, altitude, azimuth } = this.columns;
     const cut = (column: Float32Array) => column.subarray(0, this.size);

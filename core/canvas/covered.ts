@@ -2,7 +2,7 @@
 import type { Box } from '../geometry/index.ts';
 import type { Surface } from './surface.ts';
 
-/** Px along the side of the squares that are told apart. */
+/** Px along the side of the squares that are looked at. */
 const SQUARE = 4;
 
 /**
@@ -14,7 +14,7 @@ export function coveredIn({ context, width, height }: Surface): (box: Box) => bo
   const [across, down] = [Math.ceil(width / SQUARE), Math.ceil(height / SQUARE)];
   const row = across + 1;
   const squares = new Uint8Array(across);
-  // How many squares above and left of a corner are covered: a box is told by its four corners.
+  // How many squares above and left of a corner are covered: a box is known by its four corners.
   const sums = new Int32Array(row * (down + 1));
   for (let v = 0; v < down; v++) {
     squares.fill(0);

@@ -55,7 +55,7 @@ export function smearPrint(doc: ShotDocument, smear: Smear): string | null {
   if (!drawings) return null;
   const path = smear.way === 'path' ? find(doc, 'path', smear.pathId) : undefined;
   const { text } = motionOf(doc, smear);
-  // Outlines alone are told: other paint, and other ids, are no other way.
+  // Only outlines count: other paint or other ids do not change the way.
   return `${outlinesOf(drawings)} ${textPrint(tracesOf(doc, smear))}${path ? ` ${wayPrint(path)}` : ''}${text ? ` ${textPrint(text)}` : ''}`;
 }
 

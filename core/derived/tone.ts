@@ -54,7 +54,7 @@ export const tone: Derived<Tone> = {
     const body = find(doc, 'layer', entity.bodyId);
     if (!body) return [];
     const details = entity.details.flatMap((id) => find(doc, 'layer', id) ?? []);
-    // Other drawings may come to lie over a body: by a change of its layers' time, or of what they show.
+    // Other drawings may end up over a body: by a change of its layers' time, or of what they show.
     const around = [entity.elementId, body.id, ...details.flatMap(({ id, slots }) => [id, ...Object.values(slots)])];
     const laid = new Set(Object.keys(entity.hangsOn));
     return litSlots(doc, entity, entity.everywhere ? null : laid).flatMap(({ slot, body: drawing, print }) =>

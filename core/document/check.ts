@@ -24,7 +24,7 @@ function upgraded(body: Record<string, unknown>, { version, upgrades = [] }: Kin
   return { ok: upgrades.slice(bodyVersion - 1).reduce((now, upgrade) => upgrade(now), rest) };
 }
 
-/** Reads a body as it stands in JSON. Nothing of a body with a problem is taken. */
+/** Reads a body from JSON. Nothing of a body with a problem is taken. */
 export function readEntity(body: unknown): Read<Entity> {
   const kind = (body as { kind?: unknown } | null)?.kind;
   if (typeof kind !== 'string' || !Object.hasOwn(KINDS, kind)) {
@@ -40,7 +40,7 @@ export function readEntity(body: unknown): Read<Entity> {
   };
 }
 
-/** The body of an entity as it stands in JSON. `readEntity` gives it back exactly. */
+/** The body of an entity in JSON. `readEntity` gives it back exactly. */
 export function encodeEntity(entity: Entity): Record<string, unknown> {
   const { encode, version } = descriptorOf(entity);
   const body = encode?.(entity) ?? { ...entity };

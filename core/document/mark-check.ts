@@ -73,7 +73,7 @@ export const mark = z.lazy(() => {
   ]);
 });
 
-/** A mark as it stands in JSON: its columns are text. */
+/** A mark in JSON: its columns are text. */
 export function encodeMark(mark: Mark): unknown {
   if (mark.kind === 'shape') return { ...mark, rings: mark.rings.map(encodeColumn) };
   const { x, y, pressure, altitude, azimuth } = mark.samples;

@@ -105,7 +105,7 @@ export function betweenWork(doc: ShotDocument, plan: BetweenPlan, seam: boolean)
   const ends = endsOf(doc, plan);
   if (!ends) return null;
   const [from, to] = ends;
-  // Across the seam a piece may become the one that goes round before it: it goes on as it came.
+  // Across the seam a piece may become its neighbour of the turn before: its way continues unbroken.
   const before = seam ? drawingBefore(doc, plan) : null;
   const path = find(doc, 'path', plan.pathId) ?? null;
   return { from, to, before, path, settings: plan };

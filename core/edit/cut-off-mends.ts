@@ -29,7 +29,7 @@ export function cutOfPlacement(doc: ShotDocument, placementId: Id): CutOffUse | 
   if (!cut) return null;
   const isCycle = element.time === 'cycle';
   const { over, of } = placement.speed;
-  // Of a cycle what is missing is told in frames of the element.
+  // Of a cycle, what is missing is given in frames of the element.
   const missing = isCycle ? Math.ceil(((cut.of - cut.shown) * of) / over) : cut.of - cut.shown;
   const set = (settings: Parameters<typeof setPlacements>[2]) => (now: ShotDocument) =>
     setPlacements(now, [placementId], settings);

@@ -189,7 +189,7 @@ export function trimStart(doc: ShotDocument, placementId: Id, outer: number): Sh
   const length = elementLength(doc, element);
   const { over, of } = placement.speed;
   const isCycle = element.time === 'cycle';
-  // What does not go round has nothing before its first drawing.
+  // What does not loop has nothing before its first drawing.
   const earliest = isCycle ? -Infinity : placement.start - Math.floor((placement.phase * of) / over);
   const seen = seenFrames(placement, element, length);
   const to = Math.max(earliest, Math.min(placement.start + seen - 1, outer));

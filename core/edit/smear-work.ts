@@ -225,7 +225,7 @@ function usePlace(doc: ShotDocument, { element, turn }: Place): (frame: number, 
   };
 }
 
-/** The turn each of some frames lies in, one after another: where they go round, the next has begun. */
+/** The turn each of some frames lies in, one after another: past the seam the next has begun. */
 function turnsOf(frames: readonly number[]): number[] {
   let nth = 0;
   return frames.map((frame, i) => {

@@ -241,7 +241,7 @@ export function layStarter(
 }
 
 /**
- * Lets what goes round at different lengths go round together: the shorter get a repeat of their own, so that
+ * Lets cycles of different lengths loop together: the shorter get a repeat of their own, so that
  * nothing stops showing before the cycle is over.
  */
 function roundTogether(before: ShotDocument, doc: ShotDocument, starterId: Id): ShotDocument {

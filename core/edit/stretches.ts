@@ -38,7 +38,7 @@ export interface Stretch {
 /** What becomes of the runs of a stretch. */
 export type RunsChange = (runs: readonly Run[], newId: NewId) => readonly Run[];
 
-/** Changes the runs of one list that show on a span of element frames; across the seam it is told from there. */
+/** Changes the runs of one list that show on a span of element frames; across the seam it counts from there. */
 function changeOne(
   list: RunList,
   from: number,

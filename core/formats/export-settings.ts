@@ -45,7 +45,7 @@ export interface ExportSettings {
   /** The number of the first file, or null for that of its frame in the shot; and its digits at least. */
   readonly first: number | null;
   readonly padding: number;
-  /** How is told what is seen through. */
+  /** How transparency is written. */
   readonly alpha: AlphaKind;
   /** Whether frames are cut to what is drawn in their sequence; where that lies is in the notes. */
   readonly trim: boolean;

@@ -2,7 +2,7 @@
  * Fits cubic pieces to a dense polyline.
  * Method: P. J. Schneider, "An Algorithm for Automatically Fitting Digitized Curves", Graphics Gems, 1990,
  * on flat columns: an under-drawing fits thousands of points per drawing, which lists of pairs are too slow for.
- * Only + - * / and square roots: every engine comes to the same pieces.
+ * Only + - * / and square roots: every engine finds the same pieces.
  */
 
 const { abs, max, min, sqrt } = Math;
@@ -71,7 +71,7 @@ function pieceThrough({ x, y }: Points, from: number, to: number, u: Float64Arra
   let a = det === 0 ? 0 : (r0 * c11 - r1 * c01) / det;
   let b = det === 0 ? 0 : (c00 * r1 - c01 * r0) / det;
   const tiny = 1e-6 * chord;
-  // Handles the other way, or longer than their chord, are what a fit with too little to go on comes to.
+  // Handles the other way, or longer than their chord, are what a fit with too few points gives.
   if (!(a > tiny) || !(b > tiny)) a = b = chord / 3;
   a = min(a, chord);
   b = min(b, chord);

@@ -35,7 +35,7 @@ export function gridOver({ left, top, right, bottom }: Box, finest: number, cell
 }
 
 /**
- * Parts of a px that contours are told apart by. What differs by less, the last bits of a sum taken the other way round,
+ * Parts of a px by which contours are distinguished. What differs by less, the last bits of a sum taken the other way round,
  * must not decide where a curve gets its nodes: a cycle's last turn would open where its first closed.
  */
 const FINE = 1024;

@@ -6,7 +6,7 @@ import { Clipper, EndType, FillRule, JoinType, type Path64, type Paths64 } from 
 import type { Pair } from './fit.ts';
 import { fitRing, polygonRing, ringPoints } from './rings.ts';
 
-/** Parts of a px that are told apart. */
+/** Parts of a px that are distinguished. */
 const FINE = 256;
 /** px by which a side may be straightened. */
 const STRAIGHT = 0.4;

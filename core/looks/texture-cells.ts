@@ -13,7 +13,7 @@ const ROUND = 24;
 
 interface Cells {
   readonly size: number;
-  /** Where the cells begin along their way, px, and how many go round. */
+  /** Where the cells begin along their way, px, and how many there are to a whole turn. */
   readonly shift: number;
   readonly round: number;
   readonly along: Point;

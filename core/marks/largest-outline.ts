@@ -3,7 +3,7 @@ import { outlineRing } from '../brush/index.ts';
 import type { Mark, Ring } from '../document/index.ts';
 import { ringBox } from '../geometry/index.ts';
 
-/** Samples a stroke has at least, to go round something. */
+/** Samples a stroke needs at least to enclose something. */
 const ROUND = 8;
 
 const boxArea = (ring: Ring): number => {
@@ -11,7 +11,7 @@ const boxArea = (ring: Ring): number => {
   return (right - left) * (bottom - top);
 };
 
-/** The outline with the largest box of some shapes and strokes, or null where none goes round anything. */
+/** The outline with the largest box of some shapes and strokes, or null where none encloses anything. */
 export function largestOutline(marks: readonly Mark[]): Ring | null {
   const outlines = marks.flatMap((mark): readonly Ring[] => {
     if (mark.kind === 'shape') return mark.rings;

@@ -10,7 +10,7 @@ export interface Grip extends Point {
   readonly index: number;
 }
 
-/** Soft falls off round, a spike comes to a point. */
+/** Soft falls off round, a spike ends in a point. */
 export type Fall = 'soft' | 'spike';
 
 export interface Reach {

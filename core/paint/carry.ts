@@ -83,7 +83,7 @@ export class Carrier {
       const own = new Set(lost.flatMap(({ label }) => (told.has(label) ? [label] : [])));
       for (const { label, at } of lost) {
         const report = reportOf(to, at, Math.sqrt(from.areas[label]!) / from.barrier.scale);
-        // What is gone is told once; where it is back but runs out, that is told anew.
+        // What is gone is reported once; where it is back but runs out, that is reported anew.
         if (report.trouble === 'leaked' || !own.has(label)) reports.push(report);
         if (report.trouble === 'lost') own.add(label);
       }
@@ -97,7 +97,7 @@ export class Carrier {
     }
     for (const { label, at } of next.bare) if (!painted.has(label)) reports.push({ ...at, trouble: 'bare', gap: null });
     const shapes = shapesOf(to, painted);
-    // What has been told is told again where there is nothing else: an empty drawing is never passed over.
+    // What has been reported is reported again where there is nothing else: an empty drawing is never passed over.
     if (shapes.length === 0 && reports.length === 0)
       for (const each of waiting)
         for (const label of each.painted.keys())

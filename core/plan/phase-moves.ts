@@ -28,7 +28,7 @@ export function followingPhases(phases: readonly Phase[], { at }: Follower, draw
 }
 
 /**
- * Phases of a turn whose frames are told anew.
+ * Phases of a turn whose frames are given anew.
  * @param turn frames before. @param from the frame before of each frame after, in order.
  */
 export function rearrangedPhases(phases: readonly Phase[], turn: number, from: readonly number[]): readonly Phase[] {

@@ -26,7 +26,7 @@ export function easeOf({ softStart, softEnd }: Eased, time: number): number {
   const [x1, x2] = [softStart, 1 - softEnd];
   const x = (t: number) => t * (3 * (1 - t) * (1 - t) * x1 + t * (3 * (1 - t) * x2 + t));
   let [low, high] = [0, 1];
-  // Bisection: + - * / alone, so every engine comes to the same place.
+  // Bisection: + - * / alone, so every engine finds the same place.
   for (let i = 0; i < 48; i++) {
     const middle = (low + high) / 2;
     if (x(middle) < time) low = middle;
@@ -89,7 +89,7 @@ export function easedTicks(path: Spaced): number[] {
 }
 
 /**
- * The ticks of a path: shares of the way, 0 to 1, never turning back. Those put by hand stay where they
+ * The ticks of a path: shares of the way, 0 to 1, never turning back. Those the user has moved stay where they
  * were put; the others keep to their side of them.
  */
 export function ticksOf(path: Spaced): number[] {
@@ -112,7 +112,7 @@ export function ticksOf(path: Spaced): number[] {
   });
 }
 
-/** A tick put by hand: between its neighbours, so that the order is kept. Ends of an open way stay at its ends. */
+/** A tick the user has moved: between its neighbours, so that the order is kept. Ends of an open way stay at its ends. */
 export function placeTick(path: Spaced, index: number, share: number): Path['placed'] {
   const ticks = ticksOf(path);
   const min = ticks[index - 1] ?? 0;

@@ -118,7 +118,7 @@ function layLit(
   layPicture(target, on.picture, whole.opacity, 'normal', 'source-over', left, top);
 }
 
-/** The parts an element or a folder with looks of its own comes to. @param items all of it, one at least. @param depth of what lies in it. */
+/** The parts that an element or a folder with looks of its own is laid as. @param items all of it, one at least. @param depth of what lies in it. */
 function wholeParts(
   items: readonly DrawItem[],
   whole: ItemLook,

@@ -80,7 +80,7 @@ export function litPixels(pixels: Int32Array, width: number, height: number, kno
 
 /**
  * How free the way from a pixel to a light is right before it, 0 to 1: 1 on an edge that faces it. What is covered at its far end
- * counts as covered: most pixels are told by one look.
+ * counts as covered: most pixels are settled by one look.
  */
 function freeBefore(
   { pixels, width, height, known }: Lit,

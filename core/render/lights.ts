@@ -71,7 +71,7 @@ export const colourIn = (doc: ShotDocument): ((swatch: Id) => string) => {
   return (swatch) => plainOf(paints(swatch));
 };
 
-/** Where a light stands and what its time is told by: px of the shot, a frame, frames of a turn or null, and from its plane's px to the shot's. */
+/** Where a light stands and what its time is counted in: px of the shot, a frame, frames of a turn or null, and from its plane's px to the shot's. */
 interface Stand {
   readonly middle: Point;
   readonly frame: number;

@@ -28,7 +28,7 @@ interface Raster {
 
 const placed = ({ surface, left, top }: Raster): Placed => ({ picture: surface.picture, left, top });
 
-/** Places on a pixel are told apart by so much of it. */
+/** Places within a pixel are distinguished by so much of it. */
 const PARTS = 1024;
 const HALF_PART = 0.5 / PARTS;
 

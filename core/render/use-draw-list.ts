@@ -58,7 +58,7 @@ const layerLie = ({ element, moment, length, bend, matrix }: Occurrence, timed: 
   inElement({ bend, matrix }, shiftAt(timed, element.anchor, moment.frame, roundOf(element, length)));
 
 /**
- * How what lies on a layer comes to lie in the shot on a frame, or null when its element is not placed.
+ * How what lies on a layer is mapped into the shot on a frame, or null when its element is not placed.
  * @param place which use of the element; the first one unless given.
  */
 export function lieOf(
@@ -76,7 +76,7 @@ export function lieOf(
   return timed ? layerLie(here, timed) : null;
 }
 
-/** A layer of a use: what lies on what is told by these. */
+/** A layer of a use: what lies on what is known by these. */
 export interface Rank {
   readonly place: string;
   readonly layerId: Id;

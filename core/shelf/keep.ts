@@ -59,7 +59,7 @@ export function keptAlone(
   );
 }
 
-/** What is told of a kept element on the shelf. */
+/** What the shelf says of a kept element. */
 export function shelfFacts(doc: ShotDocument) {
   const [placed] = placedElements(doc);
   const shot = shotOf(doc);

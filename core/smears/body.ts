@@ -52,7 +52,7 @@ export interface BodyForm {
   readonly strands: number;
   readonly torn: number;
   readonly seed: number;
-  /** px of the line that goes round it. Slits narrower than that would close again, so there are fewer strands then. */
+  /** px of the line around it. Slits narrower than that would close again, so there are fewer strands then. */
   readonly line?: number;
 }
 
@@ -158,7 +158,7 @@ const LINE_STEP = 2;
 const gone = (before: readonly Mark[], { swatch }: Shape): readonly Polygon[] =>
   smearSilhouette(before.filter((mark) => mark.kind === 'shape' && mark.swatch === swatch)).outlines;
 
-/** px of the widest line that goes round a body: lines of layers that have fills are moved with those, not drawn round. */
+/** px of the widest line around a body: lines of layers that have fills are moved with those, not drawn round. */
 const widestLine = (layers: SmearScene['layers']): number =>
   Math.max(
     0,

@@ -27,7 +27,7 @@ const grownAt = (grows: number, along: number): number => (grows === 1 ? 1 : Mat
 
 /** px below which nothing goes any way. */
 const STILL = 1e-6;
-/** Turns below this are straight ways, radians; no arc goes round farther than the other. */
+/** Turns below this are straight ways, radians; no arc turns farther than the other. */
 const [STRAIGHT, FARTHEST] = [0.02, 2.9] as const;
 
 /**
@@ -119,7 +119,7 @@ function smoothWay(points: readonly Point[], left: Point, arrived: Point): Walk 
   return walkOf(way, false);
 }
 
-/** How near a line has to come to both ends of a way for the part between to be meant, shares of how far they are apart. */
+/** How close a line has to be to both ends of a way for the part between to be meant, shares of how far they are apart. */
 const NEAR = 0.5;
 
 /** What of a line is the way: a path often begins long before and goes on after; one drawn elsewhere is meant whole. */

@@ -12,12 +12,12 @@ import {
 
 /** Points on each piece of a ring. */
 const STEPS = 8;
-/** How far apart the ends of a line may be for it to go round something, of its length. */
+/** How far apart the ends of a line may be for it to enclose something, of its length. */
 const CLOSED = 0.12;
 
 const known = new WeakMap<Mark, Polygon[]>();
 
-/** What a mark covers; a line that leads back to itself covers what it goes round. Marks never change: worked out once. */
+/** What a mark covers; a line that leads back to itself covers what it encloses. Marks never change: worked out once. */
 function coverOf(mark: Mark): Polygon[] {
   const kept = known.get(mark);
   if (kept) return kept;
@@ -47,7 +47,7 @@ function leadsBack(line: Polygon, width: number): boolean {
   return line.length > 7 && apart < Math.max(width, CLOSED * long);
 }
 
-/** What lines go round, as far as their middles: so that a line drawn along it lies where they lay. */
+/** What lines enclose, as far as their middles: so that a line drawn along it lies where they lay. */
 export const enclosedBy = (marks: readonly Mark[]): Pair[][] =>
   unitedPolygons(
     marks.flatMap((mark) => {

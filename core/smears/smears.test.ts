@@ -186,7 +186,7 @@ describe('the way', () => {
 
 describe('a followed point', () => {
   it('tells the arc of what does not turn by itself', () => {
-    // A disc goes round a place 200 px below it; its traced middle says so.
+    // A disc circles a place 200 px below it; its traced middle says so.
     const at = (turn: number) => ({ x: 200 * Math.sin(turn), y: 200 - 200 * Math.cos(turn) });
     const places = [0, 0.4, 0.8].map(at);
     const disc = fitRing(

@@ -8,7 +8,7 @@ import FFT from 'fft.js';
 /** Samples looked at together, and from one moment to the next. */
 const WINDOW = 1024;
 const HOP = 256;
-/** What is fainter than this in a spectrum counts for nothing: louder parts are told from silence, not from hiss. */
+/** What is fainter than this in a spectrum counts for nothing: louder parts are compared with silence, not with hiss. */
 const FLOOR = 0.00125;
 /** Seconds before and after a moment against which it is judged, and within which it must be the strongest. */
 const BEFORE_S = 0.25;

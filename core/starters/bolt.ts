@@ -180,7 +180,7 @@ function quadsOf(points: readonly Point[], halfAt: (share: number) => number): [
 function strikeRings(branches: readonly Branch[], from: number, to: number, width: number): Ring[] {
   const quads = branches.flatMap(({ points, root, share }, i) => {
     const main = i === 0;
-    // A fork begins when the bolt has come to it, and is gone when it lets go of it.
+    // A fork begins when the bolt reaches it, and is gone when the bolt has left it.
     const start = main ? from : 0;
     const end = main ? to : clamp((to - root) / Math.max(0.05, 1 - root), 0, 1) * (from > root ? 0 : 1);
     if (end - start < 0.01) return [];

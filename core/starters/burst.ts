@@ -77,7 +77,7 @@ function puffsAt(scene: Scene, age: number): Puff[] {
     const out = size! * 0.5 * reach * (inner ? mix(0.1, 0.3, r2) : mix(0.5, 0.78, r2)) * grown;
     const lives = breaking * mix(0.85, 1.3, r4);
     const side = ux >= 0 ? 1 : -1;
-    // Billows go round in the mass, up in its middle and down outside, each at a pace of its own: they roll over and swallow
+    // Billows circulate in the mass, up in its middle and down outside, each at a pace of its own: they roll over and swallow
     // one another for as long as it lasts, when it has long stopped growing.
     const round = (roll! / 100) * mix(1.3, 2.2, r2) * (age + 0.2 * grown);
     const stir = size! * (form === RINGED ? 0.075 : 0.12) * mix(0.7, 1.2, r3) * grown;

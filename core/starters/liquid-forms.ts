@@ -84,7 +84,7 @@ export function crownAt(scene: Scene, age: number): Liquid {
       balls.push({ x: mix(root.x, tip.x, t * t * 0.6 + t * 0.4), y: mix(root.y, tip.y, t), r });
     }
     balls.push({ x: tip.x, y: tip.y, r: size! * mix(0.028, 0.046, r3) * (0.4 + 0.6 * rises) });
-    // A drop leaves each finger as it comes to its height.
+    // A drop leaves each finger when that reaches its height.
     const left = (age - mix(0.32, 0.45, r3)) / 0.5;
     if (left > 0 && left < 1) {
       const r = size! * mix(0.026, 0.05, r1) * Math.sqrt(1 - left);

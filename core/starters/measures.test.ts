@@ -60,7 +60,7 @@ test.each(laid(BURST))('a burst never stands still while it lives: $name', ({ fr
   const drawn = frames.filter((frame) => ringsOf(frame, 'body').length > 0);
   const ways = waysOf(drawn, 'body');
   const middle = ways.slice(Math.floor(ways.length * 0.3), Math.ceil(ways.length * 0.75));
-  // Of a cell of the grid, on the mean over all that is covered; most of that lies inside the mass, where nothing is told.
+  // Of a cell of the grid, on the mean over all that is covered; most of that lies inside the mass, where no movement is seen.
   for (const way of middle) expect(way).toBeGreaterThan(0.09);
 });
 

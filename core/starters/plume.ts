@@ -53,7 +53,7 @@ function rootAt(
   phase: number,
 ): { puff: Puff; age: number }[] {
   const random = seededRandom(of.seed ^ 0x3c6ef372);
-  // They go round as many times more often as their way is shorter: whole turns, so that it closes.
+  // They loop as many times more often as their way is shorter: whole turns, so that the cycle closes.
   const often = Math.round(1 / ROOT);
   return Array.from({ length: ROOT_PUFFS }, (_, i) => {
     const [r1, r2, r3] = [random(), random(), random()];

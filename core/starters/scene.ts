@@ -1,4 +1,4 @@
-/** The scene of a starter as it stands in a document, and a starter as it is laid first. */
+/** The scene of a starter that is already in a document, and a starter as it is laid first. */
 import {
   find,
   type Effect,

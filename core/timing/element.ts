@@ -57,7 +57,7 @@ export const placedInside = (doc: ShotDocument, element: Element): { placement: 
 
 /**
  * Frames of the element: the longest of its layers that have no repeat of their own, and of the elements in it; at least 1.
- * An element in it that goes round for as long as there is room counts with one turn.
+ * An element in it that loops for as long as there is room counts with one turn.
  */
 export function elementLength(doc: ShotDocument, element: Element, depth = 0): number {
   const lengths = timedLayers(doc, element).map(({ list }) => (list.period === null ? totalLength(list) : 0));
@@ -71,7 +71,7 @@ export function elementLength(doc: ShotDocument, element: Element, depth = 0): n
   return Math.max(1, ...lengths, ...ends);
 }
 
-/** The frames values over time go round in: those of a cycle, or null where time ends. */
+/** The frames that values over time loop in: those of a cycle, or null where time ends. */
 export const roundOf = (element: Element, length: number): number | null => (element.time === 'cycle' ? length : null);
 
 /** What a layer shows on a frame of its element. */

@@ -5,7 +5,7 @@
 import type { Id, Run, RunList } from '../document/index.ts';
 import { exposureAt, exposures, runStart, totalLength } from './runs.ts';
 
-/** Past the end of a list nothing shows; that is told apart from a run that shows nothing. */
+/** Past the end of a list nothing shows; that is not the same as a run that shows nothing. */
 const NONE = 'none';
 
 interface Frames {

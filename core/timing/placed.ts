@@ -26,17 +26,17 @@ export interface Moment {
   readonly frame: number;
   /** Turn of a cycle, from 0. */
   readonly turn: number;
-  /** Frames of its holder since it began, below 0 before: what changes over its time is told by it. */
+  /** Frames of its holder since it began, below 0 before: what changes over its time is read at it. */
   readonly since: number;
 }
 
-/** Frames of its holder from its start until it ends by itself, Infinity where it goes round for good. */
+/** Frames of its holder from its start until it ends by itself, Infinity where it loops for good. */
 function naturalEnd({ repeats, phase, speed: { over, of } }: InTime, { time }: Timed, length: number): number {
   if (time === 'cycle') return repeats === null ? Infinity : Math.ceil((repeats * length * of) / over);
   return Math.max(0, Math.ceil(((length - phase) * of) / over));
 }
 
-/** Frames of its holder that it is seen for, Infinity where it goes round for good. @param length the element's. */
+/** Frames of its holder that it is seen for, Infinity where it loops for good. @param length the element's. */
 export const seenFrames = (placement: InTime, element: Timed, length: number): number =>
   Math.min(placement.lasts ?? Infinity, naturalEnd(placement, element, length));
 

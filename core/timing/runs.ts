@@ -105,7 +105,7 @@ export function moveRuns(list: RunList, first: number, count: number, to: number
 
 /**
  * The same time told from another run on: runs are counted from `index`, and the offset makes up for it.
- * @param length frames the list goes round in; its runs must fill them.
+ * @param length frames of one turn of the list; its runs must fill them.
  */
 export function toldFrom(list: RunList, index: number, length: number): RunList {
   const passed = exposures(list)[index]?.start ?? 0;

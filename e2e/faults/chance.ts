@@ -26,7 +26,7 @@ export class Chance {
 
 export const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
 
-/** What a promise comes to, unless it takes too long: a killed browser may never answer. @throws when it does. */
+/** What a promise gives, unless it takes too long: a killed browser may never answer. @throws when it does. */
 export async function within<T>(ms: number, work: Promise<T>): Promise<T> {
   let timer: NodeJS.Timeout | undefined;
   const late = new Promise<never>((_, failed) => {

@@ -244,7 +244,7 @@ function drawnOf(body: unknown): Drawn {
   return { id, marks: order.map((each) => marks[each]!) };
 }
 
-/** Whether all tabs come to say Saved, with nothing left in this browser's store. */
+/** Whether all tabs say Saved in the end, with nothing left in this browser's store. */
 async function settled(hands: readonly Hand[], max: number): Promise<boolean> {
   const end = performance.now() + max;
   while (performance.now() < end) {

@@ -101,7 +101,7 @@ export function judge(strokes: readonly Stroke[], drawings: readonly Drawn[], ma
       if (place !== home || owner !== group) elsewhere.push(number);
     }
   }
-  // Those that lie where others do not belong are told too.
+  // Those that lie where others do not belong are reported too.
   const contested = new Set(elsewhere.flatMap((number) => found.get(number) ?? []));
   const about = strokes
     .filter(

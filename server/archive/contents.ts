@@ -188,6 +188,6 @@ export async function* assetBytes(database: Knex, { sha256, bytes }: ArchivedAss
   }
 }
 
-/** Settings of the shelf, as they stand in a manifest. */
+/** Settings of the shelf, as a manifest holds them. */
 export const keptSettings = (database: Knex): Promise<ArchiveManifest['kept']> =>
   database('kept').orderBy('created_at').orderBy('id').select<ArchiveManifest['kept']>('kind', 'name', 'what');

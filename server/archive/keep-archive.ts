@@ -110,7 +110,7 @@ export class ArchiveKeeper {
     private readonly tell: Tell,
   ) {}
 
-  /** @param begun is told how many entries there are. @throws BadArchive, Stopped: then the transaction is to be undone. */
+  /** @param begun is called with how many entries there are. @throws BadArchive, Stopped: then the transaction is to be undone. */
   async keep(begun: (total: number) => Promise<unknown>): Promise<CameShot[]> {
     const manifest = await manifestOf(this.zip);
     const { shots, assets } = manifest;

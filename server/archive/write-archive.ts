@@ -129,7 +129,7 @@ function addRow(packing: Packing, path: string, row: () => Promise<ArchivedRow>)
   );
 }
 
-/** @param preview a small picture of a shot. @param begun is told how many entries there will be. @returns whether it was wanted to its end. */
+/** @param preview a small picture of a shot. @param begun is called with how many entries there will be. @returns whether it was wanted to its end. */
 export async function writeArchive(
   database: Knex,
   { scope, of }: { readonly scope: Scope; readonly of: Id | null },

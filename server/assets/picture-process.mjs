@@ -1,6 +1,6 @@
 /**
  * Decodes pictures, in a process of its own: a picture made to hurt takes this down and nothing else. Asked by `picture-decoder.ts`,
- * which ends it where it takes too long or too much. Plain JavaScript, as it is run as it stands.
+ * which ends it where it takes too long or too much. Plain JavaScript, as it is run without being built.
  */
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { readFileSync } from 'node:fs';

@@ -262,7 +262,7 @@ const migrations: Record<string, Knex.Migration> = {
       await knex.schema.createTable('kept', (t) => {
         t.uuid('id').primary();
         t.text('kind').notNullable();
-        // What it is for: names are told apart within it.
+        // What it is for: names are unique within it.
         t.text('of').notNullable();
         t.text('name').notNullable();
         t.jsonb('what').notNullable();

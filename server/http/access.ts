@@ -3,7 +3,7 @@ import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import { createHash, timingSafeEqual } from 'node:crypto';
 import { Problem } from './problem.ts';
 
-/** Who asks whether the server is well is told so without a token: nothing else is in the answer. */
+/** Whoever asks whether the server is well is answered without a token: nothing else is in the answer. */
 const OPEN = '/api/health';
 /** The longest that browsers keep a cookie. RFC 6265bis, section 5.5. */
 const KEPT_MS = 400 * 24 * 60 * 60 * 1000;

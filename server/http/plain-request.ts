@@ -1,4 +1,4 @@
-/** What a request may look like before anything is made of it. Everything here is told as a problem that names the field. */
+/** What a request may look like before anything is made of it. Everything here is reported as a problem that names the field. */
 import type { NextFunction, Request, Response } from 'express';
 import { Problem } from './problem.ts';
 import { shortField } from './short-field.ts';

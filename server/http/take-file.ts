@@ -7,7 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import { Problem } from './problem.ts';
 
 /**
- * Writes what comes to a path. What is larger than may be, empty or cut off leaves nothing behind.
+ * Writes a request's body to a path. What is larger than may be, empty or cut off leaves nothing behind.
  * @param max bytes. @param said what that is in words, such as "2 GB". @throws a problem said to the user.
  */
 export async function takeFile(content: Readable, path: string, max: number, said: string): Promise<void> {

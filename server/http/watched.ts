@@ -1,4 +1,4 @@
-/** Long work watched from outside: what is told of it whenever that changes, until it is over. */
+/** Long work watched from outside: a line for each change, until it is over. */
 import type { MessageEvent } from '@nestjs/common';
 import { concatMap, distinctUntilChanged, map, takeWhile, timer, type Observable } from 'rxjs';
 

@@ -2,7 +2,7 @@
 import type { Knex } from 'knex';
 
 const TELL_MS = 150;
-/** ms between two signs of life while nothing new is told: packing a sheet or the end of a film takes its time. */
+/** ms between two signs of life while there is no news: packing a sheet or the end of a film takes its time. */
 const ALIVE_MS = 5000;
 
 /** Tells how much is done. @returns whether the work is still wanted. */

@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 
-/** Raw frames as ffmpeg is told of them. */
+/** The arguments by which ffmpeg reads raw frames. */
 export interface RawFrames {
   readonly width: number;
   readonly height: number;

@@ -19,10 +19,10 @@ export interface Crop {
   readonly height: number;
 }
 
-/** How pixels are told: as formats can, or laid on black where nothing can be seen through. */
+/** How pixels are written: as formats can, or laid on black where nothing can be seen through. */
 export type Told = AlphaKind | 'on black';
 
-/** Turns straight pixels into how they are told, in place. */
+/** Turns straight pixels into how they are written, in place. */
 export function tellAlpha(pixels: Pixels, told: Told): Pixels {
   if (told === 'straight') return pixels;
   for (let p = 0; p < pixels.length; p += 4) {

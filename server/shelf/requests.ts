@@ -13,7 +13,7 @@ import {
 } from 'class-validator';
 import { IsId, IsName } from '../http/rules.ts';
 
-/** What is told of an effect on the shelf. */
+/** What the shelf says of an effect. */
 export class ShelfTold {
   @ApiProperty({ required: false, maxLength: 200 }) @IsOptional() @IsName() name?: string;
 

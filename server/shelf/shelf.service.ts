@@ -19,7 +19,7 @@ interface Row {
   shipped: boolean;
 }
 
-/** An effect on the shelf: the small shot it is kept in, and what is told of it. */
+/** An effect on the shelf: the small shot it is kept in, and what the shelf says of it. */
 export type ShelfItem = ShotSummary & Omit<Row, 'shot_id'>;
 
 /** The shelf: elements kept from any shot, to be put into others. */

@@ -4,7 +4,7 @@ import type { Knex } from 'knex';
 import { DATABASE } from '../db/database.ts';
 import { Problem } from '../http/problem.ts';
 
-/** An entity as it stands on the server; a null body says that it was deleted. */
+/** An entity as the server has it; a null body says that it was deleted. */
 export interface Change {
   readonly id: Id;
   readonly kind: string;
@@ -15,7 +15,7 @@ export interface Change {
 /** Changes in the order of their revisions, as many as one answer holds. */
 export interface ChangesPage {
   readonly epoch: string;
-  /** The revision up to which changes are told, by this page and those after it. */
+  /** The revision up to which changes are listed, by this page and those after it. */
   readonly revision: number;
   readonly changes: readonly Change[];
   /** Where the next page goes on, or null when this is the last. */

@@ -141,7 +141,7 @@ test('bodies that would fill the memory together are asked to come again; each a
   const server = app.listen(0, '127.0.0.1');
   await new Promise((done) => server.once('listening', done));
   const { port } = server.address() as AddressInfo;
-  /** A body of so many bytes; it ends when it is told to. */
+  /** A body of so many bytes; it ends when asked to. */
   const send = (bytes: number) => {
     const going = plainRequest({ port, host: '127.0.0.1', method: 'POST', headers: { 'content-length': bytes } });
     const status = new Promise<number>((done) => going.once('response', (r) => done(r.resume().statusCode!)));

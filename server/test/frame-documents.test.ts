@@ -1,4 +1,4 @@
-/** Documents for single frames: only what a frame shows is asked for, once, and a bad body is told. */
+/** Documents for single frames: only what a frame shows is asked for, once, and a bad body is reported. */
 import { encodeEntity, entitiesOf, type Id, type ShotDocument } from '@tallow/core/document';
 import { drawListOf } from '@tallow/core/render';
 import { cycleOf, fixture } from '../../core/fixture.ts';

@@ -5,8 +5,8 @@ interface Told {
 
 /**
  * Follows work until it is done, stopped or failed.
- * @param path of the work, such as `/archives/7`. @param tell is called with all that is told of it.
- * @throws an AbortError where it was stopped from here: the server is told so.
+ * @param path of the work, such as `/archives/7`. @param tell is called with each line of news.
+ * @throws an AbortError where it was stopped from here: the server stops too.
  */
 export function followJob<T extends Told>(path: string, signal?: AbortSignal, tell?: (now: T) => void): Promise<T> {
   return new Promise((done, failed) => {

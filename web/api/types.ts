@@ -51,7 +51,7 @@ export interface Version {
   readonly changed: number;
 }
 
-/** An effect on the shelf: the small shot it is kept in, and what is told of it. */
+/** An effect on the shelf: the small shot it is kept in, and what the shelf says of it. */
 export interface ShelfItem extends ShotSummary {
   readonly kind: ShelfKind;
   readonly tags: readonly string[];

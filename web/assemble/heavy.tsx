@@ -11,7 +11,7 @@ import { useDocument } from '../shot/document.ts';
 import { pickUses } from '../tools/place/placing.ts';
 import { besidePainter } from '../workers/painter-client.ts';
 
-/** Of its rate, below which a shot is told to be heavy. */
+/** Of its rate, below which a shot is called heavy. */
 const HEAVY = 0.8;
 
 export function Heavy() {

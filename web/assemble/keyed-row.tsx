@@ -17,7 +17,7 @@ export interface Measure {
 }
 
 interface KeyedRowProps extends Measure {
-  /** What it is told apart by. */
+  /** What makes it one of its own. */
   readonly which: string;
   readonly value: Value;
   /** The frame it is looked at, in frames of what it belongs to. */

@@ -60,7 +60,7 @@ function PlaneMenu({ level, lane, onName }: { level: Level; lane: Lane; onName: 
   );
 }
 
-/** What is told beside the pen while a bar is dragged. */
+/** What is said beside the pen while a bar is dragged. */
 function toldOf(how: BarHow, { from, to }: Bar): string {
   if (how === 'end') return `to ${to}`;
   return how === 'slip' ? 'slipped' : `from ${from + 1}`;

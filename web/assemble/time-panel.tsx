@@ -13,7 +13,7 @@ const OUTSIDE_WORDS: Readonly<Record<Outside, string>> = {
   last: 'its last drawing',
 };
 
-/** Frames after which all cycles of a level begin together again; null where fewer than two go round. */
+/** Frames after which all cycles of a level begin together again; null where fewer than two loop. */
 function meetsAfter(level: Level): number | null {
   const turns = usesOn(level).flatMap(({ placement, element }) => {
     if (element.time !== 'cycle') return [];

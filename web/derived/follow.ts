@@ -30,7 +30,7 @@ const NOT_HERE =
 const stateOf = ({ entity, sources }: Stale): string =>
   [entity.id, ...sources.map(({ part, now }) => `${part}=${now}`)].join(' ');
 
-/** Follows the user's edits until it is told to stop. Undo and redo bring what was laid themselves. */
+/** Follows the user's edits until it is stopped. Undo and redo bring what was laid themselves. */
 export function followEdits(followers: Followers): () => void {
   const changed = new Set<Id>();
   let timer: ReturnType<typeof setTimeout> | undefined;

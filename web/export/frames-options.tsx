@@ -1,4 +1,4 @@
-/** What only frames as files have: parts, how alpha is told, names, and the papers beside them. */
+/** What only frames as files have: parts, how alpha is written, names, and the papers beside them. */
 import {
   deliveredFrames,
   EXPORT_FORMATS,
@@ -35,7 +35,7 @@ interface OptionsProps {
 const optionsFrom = <T extends string>(words: Readonly<Record<T, string>>, keys: readonly T[]) =>
   keys.map((value) => ({ value, label: words[value] }));
 
-/** How the range is parted, and how is told what is seen through. */
+/** How the range is parted, and how transparency is written. */
 export function PartsAndAlpha({ settings, set }: OptionsProps) {
   const { alphas, whole } = EXPORT_FORMATS[settings.format];
   if (whole) return null;

@@ -34,7 +34,7 @@ async function write(folder: Folder, path: string, content: Blob | Uint8Array): 
   await writing.close();
 }
 
-/** Asks for a folder and puts the files of an export there; zips are unpacked. @throws what the user is told of it. */
+/** Asks for a folder and puts the files of an export there; zips are unpacked. @throws what is said to the user. */
 export async function intoFolder({ id, fileName }: Pick<ExportInfo, 'id' | 'fileName'>): Promise<void> {
   let folder: Folder;
   try {

@@ -74,7 +74,7 @@ const placed = ({ shapes }: Scanned, matrix: Matrix): ScannedDrawing =>
     }),
   }));
 
-/** In the worker; what is not to be decoded is told by its name. */
+/** In the worker; what cannot be decoded is reported by its name. */
 async function inWorker<T>(file: File, work: Promise<T>): Promise<T> {
   try {
     return await work;

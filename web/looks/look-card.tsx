@@ -50,7 +50,7 @@ interface CardProps {
   index: number;
   count: number;
   open: boolean;
-  /** The time its numbers are told by, where that is not the element's: a frame, and frames of a turn or null. */
+  /** The time its numbers are read at, where that is not the element's: a frame, and frames of a turn or null. */
   at?: { readonly frame: number; readonly round: number | null };
 }
 

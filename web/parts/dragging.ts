@@ -11,7 +11,7 @@ export interface Dragging {
   readonly drop?: () => void;
 }
 
-/** Has all that a pointer does come to what was pressed until it lifts, wherever it goes. */
+/** Sends all events of a pointer to what was pressed until it lifts, wherever it goes. */
 export function capturePointer(pressed: Element, { pointerId }: { readonly pointerId: number }): void {
   pressed.setPointerCapture(pointerId);
 }

@@ -1,6 +1,6 @@
 /**
  * The picture's engine: asks the painter for the picture whenever something it shows has changed,
- * one request at a time and always for the latest state, and hands what comes to the compositor.
+ * one request at a time and always for the latest state, and hands the result to the compositor.
  */
 import { shotOf, valueAt, type Id } from '@tallow/core/document';
 import { multiply, type Matrix } from '@tallow/core/geometry';
@@ -262,7 +262,7 @@ export class Engine {
     this.attend();
     if (this.busy) return;
     this.busy = true;
-    // Not at once: the painter is told of the change by another listener of the same change.
+    // Not at once: the painter hears of the change from another listener of the same change.
     queueMicrotask(
       () =>
         void this.work().finally(() => {

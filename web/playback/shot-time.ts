@@ -24,7 +24,7 @@ atOpening(() => {
   useShotTime.setState(FRESH);
 });
 
-/** The frame of the shot the playhead is on, whichever time it is told by. */
+/** The frame of the shot the playhead is on, in whichever time it is counted. */
 export function shotFrameNow(): number {
   const { on, frame } = shotTime();
   const now = current();

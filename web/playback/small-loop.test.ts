@@ -10,7 +10,7 @@ test('after its rest the next frame is due, and before it none is', () => {
       const rest = untilNextFrame(time, rate);
       expect(rest).toBeGreaterThan(0);
       expect(rest).toBeLessThanOrEqual(1000 / rate);
-      // Times of the clock are told within a thousandth of a millisecond.
+      // The clock is exact to a thousandth of a millisecond.
       expect(frameAt(time + rest + 1e-3) - frameAt(time + 1e-3)).toBeLessThanOrEqual(1);
       expect(frameAt(time + rest + 1e-3)).toBeGreaterThan(frameAt(time - 1e-3));
     }),

@@ -45,7 +45,7 @@ async function picturesIn(file: File, signal: AbortSignal): Promise<File[]> {
   return all.map(({ name, bytes }) => new File([bytes as Uint8Array<ArrayBuffer>], name.split('/').at(-1)!));
 }
 
-/** What can be brought in, as a file chooser is told. */
+/** What can be brought in, in a file chooser's terms. */
 export const ACCEPTED = `.png,.jpg,.jpeg,.webp,.gif,.svg,.zip,.ora,${FOOTAGE_ENDINGS.map((each) => `.${each}`).join()}`;
 
 export const isPicture = (name: string): boolean => /\.(png|jpe?g|webp|gif|svg)$/i.test(name);

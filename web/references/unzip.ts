@@ -1,4 +1,4 @@
-/** Zips that come in: unpacked bit by bit in the page, with limits, so that a hostile one is told and not waited for. */
+/** Zips that come in: unpacked bit by bit in the page, with limits, so that a hostile one is refused and not waited for. */
 
 import { buf } from 'crc-32';
 import { sumsIn } from './zip-sums.ts';

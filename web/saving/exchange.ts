@@ -13,7 +13,7 @@ export class Exchange {
    * @param next what is to be done next, or null when nothing is.
    * @param mend puts right what an error says, where that can be done. @returns whether it was; then all goes on at once.
    * @param again called after a wait, to go on.
-   * @param changed called when it has come to rest, or to a stop.
+   * @param changed called when it has finished, or stopped.
    */
   constructor(
     private readonly next: () => (() => Promise<void>) | null,

@@ -9,7 +9,7 @@ export class Landing {
   count = 0;
   private stopped = false;
 
-  /** @param load fetches drawings. @param changed is told when the count is another. */
+  /** @param load fetches drawings. @param changed is called when the count has changed. */
   constructor(
     private readonly load: (ids: readonly Id[]) => Promise<void>,
     private readonly changed: () => void,

@@ -1,4 +1,4 @@
-/** The outbox: only the latest of each thing is kept, in the order it was made, and it is told when the store does not answer. */
+/** The outbox: only the latest of each thing is kept, in the order it was made, and it is said when the store does not answer. */
 import { randomId, type Id } from '@tallow/core/document';
 import { fixture } from '../../core/fixture.ts';
 import { browserStore, rangeOf, type Kept } from './browser-store.ts';

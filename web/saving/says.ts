@@ -2,7 +2,7 @@
 import type { Saving } from '../shot/document.ts';
 import type { Bad, Unsaved } from './unsaved.ts';
 
-/** What the server refuses, as it is told to the user. */
+/** What the server refuses, in words for the user. */
 function nameOf({ entity, why }: Bad): string {
   const name = entity && 'name' in entity ? `“${entity.name}”` : `A ${entity?.kind ?? 'deletion'}`;
   return `${name}: ${why}`;

@@ -43,7 +43,7 @@ function areSame(a: KeptThing, b: KeptThing): boolean {
   return a.kind === b.kind && a.name === b.name && ofBoth[0] === ofBoth[1];
 }
 
-/** Keeps settings under a name, in place of those of the same name. What the server does not take is told, and not there. @returns whether they are kept. */
+/** Keeps settings under a name, in place of those of the same name. What the server does not take is reported, and not there. @returns whether they are kept. */
 export async function keep<K extends KeptKindName>(kind: K, name: string, what: KeptWhat<K>): Promise<boolean> {
   const kept = { id: randomId(), kind, name, what } as KeptThing;
   const { items: before } = useKept.getState();

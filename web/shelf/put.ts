@@ -22,7 +22,7 @@ export function shotPlace({ x, y }: Point): Point | null {
   return apply(invert(viewMatrix(view, shotOf(doc), area)), { x: x - box.left, y: y - box.top });
 }
 
-/** An effect as the shelf has it now. @throws what the user is told of it. */
+/** An effect as the shelf has it now. @throws what is said to the user. */
 export async function effectClip({ id, name }: Pick<ShelfItem, 'id' | 'name'>): Promise<ShelfClip> {
   const parts = await request<ShelfParts>('GET', `/shelf/${id}/parts`);
   return { ...parts, entities: readBodies(parts.entities, name) };
@@ -38,7 +38,7 @@ export async function putIn(item: ShelfItem, at: Point | null): Promise<void> {
     say(error instanceof Error ? error.message : String(error));
     return;
   }
-  // What goes round is there from the beginning; what ends begins where one stands.
+  // What loops is there from the beginning; what ends begins at the playhead.
   const start = time === 'cycle' ? 0 : shotFrameNow();
   let made: ReturnType<typeof putFromShelf> | undefined;
   edit(`put in ${name}`, (doc) => {

@@ -45,7 +45,7 @@ export const startKeeping = (elementId: Id | null): void => {
   setShelf({ keeping: elementId });
 };
 
-/** What is told of an effect that is kept. */
+/** What is said of an effect that is kept. */
 export interface ShelfNotice {
   readonly name: string;
   readonly kind: ShelfKind;

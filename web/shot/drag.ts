@@ -6,7 +6,7 @@ import { startDrag } from '../parts/dragging.ts';
 import { endGesture, reEdit, takeBack } from './document.ts';
 
 interface Dragged {
-  /** Where an event is, in the space the change is told in. */
+  /** Where an event is, in the space of the change. */
   readonly placeOf: (event: { clientX: number; clientY: number }) => Point;
   /** Name of the step. */
   readonly name: string;

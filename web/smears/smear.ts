@@ -105,7 +105,7 @@ export function smearNow(now: Current | null = current(), frame = selection().fr
   );
   const { form, time } = smearDesk();
   laid.sort((a, b) => Number(b.form === form) - Number(a.form === form));
-  // On a frame that was made for one, it is told by the drawing that arrives.
+  // On a frame that was made for one, it is known by the drawing that arrives.
   const isMade = laid.some((smear) => smear.slot === slot);
   const place = isMade ? null : smearPlace(now.doc, layer.id, index, time);
   const held = (place?.stops.length ?? 0) < 2 && movesHeld(now.doc, layer.id, frame);

@@ -9,7 +9,7 @@ import { edit, say } from '../shot/document.ts';
 import { madeWav } from '../workers/sound-client.ts';
 
 const SOUND_ENDINGS = ['wav', 'ogg', 'oga', 'mp3', 'flac'] as const;
-/** What can be brought in, as a file chooser is told. */
+/** What can be brought in, in a file chooser's terms. */
 export const SOUNDS_ACCEPTED = SOUND_ENDINGS.map((each) => `.${each}`).join();
 
 /** Whether a file calls itself a sound; the server judges by its content. */

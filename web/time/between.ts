@@ -48,7 +48,7 @@ import { fillBetween } from '../fills/between.ts';
 interface BetweenDesk {
   readonly count: number;
   readonly spread: Spread;
-  /** Shares put by hand, or null for those of the spread. */
+  /** Shares the user has set, or null for those of the spread. */
   readonly shares: readonly number[] | null;
   readonly way: WayKind;
   readonly pathId: Id | null;

@@ -1,4 +1,4 @@
-/** Which layers are told apart on the wheel, and which lie in one bundle. */
+/** Which layers are shown one by one on the wheel, and which lie in one bundle. */
 
 /** Rings beside the active one on the disc, rows beside it on the band. */
 export const APART = { disc: 4, band: 8 } as const;

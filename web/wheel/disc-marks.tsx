@@ -16,7 +16,7 @@ export function computedRuns({ doc, element, active }: Current): ReadonlySet<num
   return new Set(active.list.runs.flatMap(({ slot }, index) => (slot && slots.has(slot) ? [index] : [])));
 }
 
-/** What is computed is told apart by this colour. */
+/** What is computed has this colour. */
 export const COMPUTED = '#8fb8e8';
 
 /** Frames on which a value of the active layer is set. */

@@ -205,7 +205,7 @@ function stretch(now: Current, picked: PickedRuns, end: 'start' | 'end', from: W
       }
       const wanted = Math.max(picked.count, length + by);
       reEdit('stretch drawings', (doc) => stretchPicked(doc, picked.layerId, picked, wanted).doc, gesture);
-      // Across the seam the list is told anew from the first of them.
+      // Across the seam the list begins anew with the first of them.
       if (picked.first + picked.count > list.runs.length) setSelection({ picked: { ...picked, first: 0 } });
       return `${framesText(start, wanted)}, ${wanted} f`;
     },

@@ -1,6 +1,6 @@
 import { latestOnly } from './latest.ts';
 
-/** A job that is done when it is told to be. */
+/** A job that is done when the test says so. */
 function job(name: string, did: string[]) {
   let end: () => void = () => undefined;
   const ended = new Promise<void>((done) => {

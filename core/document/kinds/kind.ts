@@ -87,7 +87,7 @@ export interface Kind<E extends Body> {
   readonly mapValues?: (entity: E, change: (value: Value) => Value) => E;
   /** Contents from outside that it shows or plays, by their SHA-256. */
   readonly assets?: (entity: E) => readonly string[];
-  /** The body as it stands in JSON, where that is not the body itself: columns are text there. */
+  /** The body in JSON, where that is not the body itself: columns are text there. */
   readonly encode?: (entity: E) => Record<string, unknown>;
 }
 

@@ -19,7 +19,7 @@ interface Spot {
   readonly y: number;
 }
 
-/** How an element lies on a tilted plane: where the corners of a box come to lie, from the top left clockwise. Element space, px. */
+/** How an element lies on a tilted plane: where the corners of a box lie on it, from the top left clockwise. Element space, px. */
 export interface Corners {
   readonly box: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number };
   readonly at: readonly [Spot, Spot, Spot, Spot];

@@ -19,7 +19,7 @@ export interface Scatter {
   readonly sourceId: Id;
   readonly count: number;
   readonly seed: number;
-  /** Frames over which copies of what does not go round begin; cycles are spread over their turn. */
+  /** Frames over which copies of what does not loop begin; cycles are spread over their turn. */
   readonly over: number;
   /** A drawn region they lie in, in the space the placement lies in; null for round about it. */
   readonly region: Float32Array | null;

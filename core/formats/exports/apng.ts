@@ -1,7 +1,7 @@
 import { secondsText } from '../../timing/index.ts';
 import type { ExportFormat } from './export-format.ts';
 
-/** A PNG that goes round and round: all colours, soft edges. */
+/** A PNG that loops: all colours, soft edges. */
 export const apng: ExportFormat = {
   family: 'loop',
   label: 'APNG',

@@ -1,7 +1,7 @@
 import { gifTimes, secondsText } from '../../timing/index.ts';
 import type { ExportFormat } from './export-format.ts';
 
-/** One GIF that goes round and round. */
+/** One GIF that loops. */
 export const gif: ExportFormat = {
   family: 'loop',
   label: 'GIF',

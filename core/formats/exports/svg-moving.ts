@@ -1,7 +1,7 @@
 import { secondsText } from '../../timing/index.ts';
 import type { ExportFormat } from './export-format.ts';
 
-/** One SVG that goes round and round. */
+/** One SVG that loops. */
 export const svgMoving: ExportFormat = {
   family: 'loop',
   label: 'SVG',

@@ -1,7 +1,7 @@
 import { secondsText } from '../../timing/index.ts';
 import type { ExportFormat } from './export-format.ts';
 
-/** An animated WebP that goes round and round. */
+/** An animated WebP that loops. */
 export const webp: ExportFormat = {
   family: 'loop',
   label: 'WebP',

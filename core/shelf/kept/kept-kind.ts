@@ -5,9 +5,9 @@ export interface KeptKind<T> {
   /** As several are called. */
   readonly label: string;
   readonly schema: z.ZodType<T>;
-  /** What they are for: names are told apart within it. */
+  /** What they are for: names are unique within it. */
   readonly of: (what: T) => string;
 }
 
-/** A kind of settings, with what they are told by their check. */
+/** A kind of settings, and the check that reads them. */
 export const keptKind = <T>(kind: KeptKind<T>): KeptKind<T> => kind;

@@ -1,4 +1,4 @@
-/** A furnace: a deep breath of noise that swells unevenly, with crackling in it. It goes round without a seam. */
+/** A furnace: a deep breath of noise that swells unevenly, with crackling in it. It loops without a seam. */
 import { hashShare } from '../../geometry/index.ts';
 import { atPeak, closedLoop, highPass, left, soundLength, lowPass, whiteNoise } from './noise.ts';
 import { MADE_RATE, type MadeSound } from './sound-kind.ts';

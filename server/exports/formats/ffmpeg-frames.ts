@@ -11,7 +11,7 @@ export interface FfmpegFrames {
   /** ffmpeg's arguments for the encoder. */
   readonly encoder: readonly string[];
   readonly ending: string;
-  /** How pixels are told, and handed over. */
+  /** How pixels are written, and handed over. */
   readonly told: (sequence: ToEncode) => Told;
   readonly pixels?: RawFrames['pixels'];
   /** What is handed over for a frame; its pixels as they are unless it is said otherwise. */
@@ -47,7 +47,7 @@ export const ffmpegFrames = ({ encoder, ending, told, pixels = 'rgba', bytesOf }
       isDone = true;
       wake();
     });
-    // What fails is told where it is waited for.
+    // What fails is reported where it is awaited.
     encoded.catch(() => undefined);
     while (!isDone || came.length > 0) {
       const next = came.shift();

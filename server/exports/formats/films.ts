@@ -1,4 +1,4 @@
-/** The films and loops, each as ffmpeg is told to write it. */
+/** The films and loops, each with the arguments ffmpeg writes it by. */
 import type { Film } from './film.ts';
 
 export const FILMS = {

@@ -50,7 +50,7 @@ async function partsOf(
 }
 
 /**
- * Makes the GIF. @param doc the shot, with or without its drawings. @param tell is told how many of how many frames are done and answers whether to go on.
+ * Makes the GIF. @param doc the shot, with or without its drawings. @param tell is called with how many of how many frames are done and answers whether to go on.
  * @returns the file, or null when it was stopped.
  */
 async function makeGif(

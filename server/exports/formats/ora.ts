@@ -59,7 +59,7 @@ async function fileOf(
   const encoded: { readonly file: string; readonly png: Promise<Buffer> }[] = [];
   const add = (file: string, picture: Canvas): Promise<Buffer> => {
     const png = picture.encode('png');
-    // What fails is told where it is waited for.
+    // What fails is reported where it is awaited.
     png.catch(() => undefined);
     encoded.push({ file, png });
     return png;
@@ -87,7 +87,7 @@ async function fileOf(
   const xml = `<?xml version="1.0" encoding="UTF-8"?>\n<image version="0.0.6" ${size} xres="72" yres="72">\n<stack name="${escaped(name)}">\n${stack.join('\n')}\n</stack>\n</image>\n`;
   const zip = new ZipFile();
   const bytes = buffer(zip.outputStream as unknown as NodeJS.ReadableStream);
-  // First and stored, so that its kind is told by its first bytes.
+  // First and stored, so that its kind is known from its first bytes.
   zip.addBuffer(Buffer.from('image/openraster'), 'mimetype', { compress: false });
   for (const { file, png } of encoded) zip.addBuffer(await png, file, { compress: false });
   zip.addBuffer(Buffer.from(xml), 'stack.xml');

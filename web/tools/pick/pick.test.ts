@@ -191,7 +191,7 @@ describe('picking up', () => {
       expect(pick().box.right).toBeCloseTo(60, 1);
       setPick({ pivot: { x: 0, y: 0 } });
       transformPicked('turn', { ...STILL, angle: Math.PI / 2 });
-      // Seen at (50, 60) it comes to (-60, 50), which is drawn at (-110, 50).
+      // Seen at (50, 60) it is at (-60, 50), which is drawn at (-110, 50).
       const { left, top } = box(over());
       expect([left + 10, top + 10].map(Math.round)).toEqual([-110, 50]);
     });

@@ -88,7 +88,7 @@ export const frameOn = ({ doc, path, holder }: Level, shotFrame: number): number
 export const levelMatrix = ({ doc, path, holder }: Level, shotFrame: number): Matrix =>
   holder ? (standing(doc, path, shotFrame)?.matrix ?? IDENTITY) : IDENTITY;
 
-/** A use of a level as it stands on a frame of the shot. */
+/** A use of a level on a frame of the shot. */
 export const standsAs = (level: Level, placement: Placement, shotFrame: number): Occurrence | null =>
   standing(level.doc, [...level.path, placement], shotFrame);
 

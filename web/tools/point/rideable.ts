@@ -1,4 +1,4 @@
-/** Followed points to ride on, as they stand in a list of choices. */
+/** Followed points to ride on, as a list of choices. */
 import type { Rideable } from '@tallow/core/assembly';
 import type { Seat } from '@tallow/core/document';
 

@@ -1,4 +1,4 @@
-/** The pen of smears: pulls from where the thing comes to where it is. */
+/** The pen of smears: pulls from where the thing was to where it is. */
 import { apply, scaleOf, type Matrix, type Point } from '@tallow/core/geometry';
 import { create } from 'zustand';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
