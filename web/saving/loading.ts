@@ -131,6 +131,8 @@ export class Loading {
         const read = await this.fetched(next);
         for (const id of next) asked.add(id);
         ready.push(...read);
+        // What comes in is read where nobody waits for a picture.
+        await pictureFirst(LATEST_MS);
         if (ready.length < TOGETHER && !this.anySeen(ready)) continue;
         this.putIn(ready);
         ready = [];

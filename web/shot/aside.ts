@@ -85,6 +85,11 @@ export class Asides {
     });
   }
 
+  /** Where the browser keeps the marks of a drawing that lies aside. */
+  blobOf(drawing: Drawing): Blob | undefined {
+    return this.aside.has(drawing) ? this.blobs.get(drawing) : undefined;
+  }
+
   /** The marks of a drawing, which stays where it is. */
   async marksOf(drawing: Drawing): Promise<Marks> {
     const blob = this.blobs.get(drawing);

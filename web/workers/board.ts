@@ -3,7 +3,7 @@
  * of the page when they are needed and given up when many are here, so that neither grows with the shot.
  */
 import type { DrawingFacts } from '@tallow/core/checks';
-import { bytesOfMarks, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
+import { bytesOfMarks, unpackedMarks, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
 import {
   ByteCache,
   drawDrawing,
@@ -38,6 +38,8 @@ export class Board {
   private readonly here = new Map<Id, number>();
   private hereBytes = 0;
   private readonly waiting = new Map<Id, (() => void)[]>();
+  /** Drawings whose marks are being read from where the browser keeps them. */
+  private readonly reading = new Map<Id, Blob>();
 
   /**
    * @param ask asks the page for drawings, which it sends as updates. @param low when nothing else is to do.
@@ -95,6 +97,7 @@ export class Board {
     let recoloured = false;
     for (const { id, entity, grew, asked } of changed) {
       const before = entities[id];
+      this.reading.delete(id);
       recoloured ||= before?.kind === 'swatch' || before?.kind === 'element';
       if (!asked) {
         this.changes += 1;
@@ -119,8 +122,28 @@ export class Board {
     if (recoloured) this.rasters.recoloured(this.doc);
   }
 
+  /**
+   * Takes a drawing that was asked for and lies aside: its marks are read here, so that the page neither waits nor copies.
+   * What came for it meanwhile counts.
+   * @returns whether the browser still had them.
+   */
+  async take(aside: Omit<Drawing, 'marks'>, blob: Blob): Promise<boolean> {
+    this.reading.set(aside.id, blob);
+    let bytes: ArrayBuffer;
+    try {
+      bytes = await blob.arrayBuffer();
+    } catch {
+      return false;
+    }
+    if (this.reading.get(aside.id) !== blob) return true;
+    const entity = { ...aside, marks: unpackedMarks(bytes) };
+    this.update([{ id: aside.id, entity, grew: false, asked: true }]);
+    return true;
+  }
+
   /** Forgets the document before another one is opened. */
   clear(): void {
+    this.reading.clear();
     this.doc = { shotId: '', entities: {} };
     this.changes += 1;
     this.rasters.clear();

@@ -82,7 +82,7 @@ class PainterLink {
     if (!low) {
       const aside = ids.filter((id) => isAside(entitiesNow()[id]));
       this.post(ids.filter((id) => !aside.includes(id)).map((id) => this.asked(id)));
-      for (const id of aside) await this.giveAside(id, shown);
+      await Promise.all(aside.map((id) => this.giveAside(id, shown)));
       return;
     }
     for (const id of ids) {
@@ -92,18 +92,21 @@ class PainterLink {
     }
   }
 
-  /** Sends a drawing whose marks may have to be read first: it goes on lying aside. */
+  /** Sends a drawing that may lie aside: then the painter reads its marks itself, and it goes on lying there. */
   private async giveAside(id: Id, shown: Id | null): Promise<void> {
     const entity = entitiesNow()[id];
-    if (!isAside(entity)) {
+    const blob = isAside(entity) ? asides.blobOf(entity) : undefined;
+    if (!isAside(entity) || !blob) {
       this.post([this.asked(id)]);
       return;
     }
+    this.sent.set(id, entity);
+    const { kind, order } = entity;
+    if ((await this.remote.take({ kind, id, order }, blob)) || this.shown !== shown) return;
+    // The browser has lost it: it comes from elsewhere. What it has become meanwhile is at hand.
     const marks = await asides.marksOf(entity);
     if (this.shown !== shown) return;
-    // What it has become meanwhile is at hand.
-    if (entitiesNow()[id] !== entity) this.post([this.asked(id)]);
-    else this.post([this.asked(id, { kind: entity.kind, id, order: entity.order, marks })]);
+    this.post([this.asked(id, entitiesNow()[id] === entity ? { kind, id, order, marks } : undefined)]);
   }
 
   private asked(id: Id, copy?: Drawing): Updated {

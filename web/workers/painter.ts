@@ -1,5 +1,5 @@
 /** The painter: draws pictures away from the main thread and hands them over as bitmaps. Several of them may work side by side. */
-import { find, shotOf, type Id, type ShotDocument } from '@tallow/core/document';
+import { find, shotOf, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
 import { takesBelow } from '@tallow/core/compose';
 import { coverOf, type Cover, type Finding } from '@tallow/core/checks';
 import { fitInto, IDENTITY, type Box, type Matrix, type Point } from '@tallow/core/geometry';
@@ -96,6 +96,11 @@ const painter = {
   /** Takes entities that changed, and drawings that were asked for. */
   update(changed: readonly Updated[]): void {
     board.update(changed);
+  },
+
+  /** Takes a drawing that lies aside; see the board. */
+  take(aside: Omit<Drawing, 'marks'>, blob: Blob): Promise<boolean> {
+    return board.take(aside, blob);
   },
 
   /** Forgets the document before another one is opened. */
