@@ -1,6 +1,7 @@
 import { expect, test, type Page } from './test.ts';
 import { address, countOf, makeShot, openDesk, painted, Pen, pixels, marksOf, saved, strokesOf } from './desk.ts';
 import { choose } from './controls.ts';
+import { makeRough } from './rough.ts';
 
 const brush = (page: Page, name: string) =>
   page.getByRole('group', { name: 'Brushes' }).getByText(name, { exact: true });
@@ -257,4 +258,30 @@ test('strokes follow the ruler, close if they nearly do, and lie behind what is 
   expect(line).toBeGreaterThan(0);
   const stored = (await marksOf(address(), shot)).at(-1)!;
   expect('lays' in stored && stored.lays).toBe('behind');
+});
+
+test('a stroke keeps the version of its brush until the newest is asked for', async ({ page }) => {
+  const shot = await makeShot(address());
+  await makeRough(shot, 1, 30, 1);
+  await openDesk(page, address(), shot);
+  await painted(page);
+  const versions = async () => {
+    await saved(page);
+    return (await strokesOf(address(), shot)).map(({ brush }) => brush.version);
+  };
+  expect(await versions()).toEqual([1]);
+  const before = await pixels(page);
+  const pen = await Pen.on(page);
+  await pen.tap(page.getByRole('button', { name: 'Pick up', exact: true }));
+  await page.getByRole('button', { name: 'All', exact: true }).click();
+  await expect(page.getByText('Drawn with an older brush')).toBeVisible();
+  await pen.tap(page.getByRole('button', { name: 'newest brush' }));
+  await expect(page.getByText('Drawn with an older brush')).toBeHidden();
+  expect(await versions()).toEqual([2]);
+  await painted(page);
+  expect(await pixels(page)).not.toBe(before);
+  await page.keyboard.press('Control+KeyZ');
+  expect(await versions()).toEqual([1]);
+  await painted(page);
+  expect(await pixels(page)).toBe(before);
 });

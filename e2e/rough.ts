@@ -3,8 +3,8 @@ import { expect } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import { address } from './desk.ts';
 
-/** A rough of so many drawings on 2s on the shot's layer, put there over the API: a wave in each. @param samples of each wave. */
-export async function makeRough(shot: string, drawings: number, samples = 30): Promise<void> {
+/** A rough of so many drawings on 2s on the shot's layer, put there over the API: a wave in each. @param samples of each wave. @param version of the pencil. */
+export async function makeRough(shot: string, drawings: number, samples = 30, version = 2): Promise<void> {
   const at = address();
   interface Body {
     id: string;
@@ -24,7 +24,7 @@ export async function makeRough(shot: string, drawings: number, samples = 30): P
       kind: 'stroke',
       id: randomUUID(),
       swatch: swatch.id,
-      brush: { kind: 'pencil', version: 2, width: 8, opacity: 1, pressure: true },
+      brush: { kind: 'pencil', version, width: 8, opacity: 1, pressure: true },
       seed: d,
       samples: {
         x: column(samples, (i) => -120 + (i * 240) / samples),

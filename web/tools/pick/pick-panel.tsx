@@ -178,7 +178,6 @@ function Rarely() {
             label={{ toTop: 'Top', up: 'Up', down: 'Down', toBottom: 'Bottom' }[name]}
           />
         ))}
-        {pickedMarks().some(isOlder) ? <ActionWords action={PICK_ACTIONS.renewBrush} label="Newest brush" /> : null}
         {(['joinStraight', 'joinArc', 'openLine'] as const).map((name) => (
           <ActionWords
             key={name}
@@ -264,6 +263,17 @@ function Takes() {
   );
 }
 
+/** Strokes keep the version of the brush they were drawn with until the newest is asked for. */
+function OlderBrush() {
+  if (!pickedMarks().some(isOlder)) return null;
+  return (
+    <div className="flex h-9 items-center gap-1 text-[13px] text-wax-300">
+      <span className="mr-auto">Drawn with an older brush</span>
+      <ActionWords action={PICK_ACTIONS.renewBrush} label="newest brush" />
+    </div>
+  );
+}
+
 /** What is picked of the drawing shown rides on a followed point. */
 function Riding() {
   const now = useCurrent();
@@ -342,6 +352,7 @@ export function PickPanel() {
           <Numbers />
           <Deeds />
           <Takes />
+          <OlderBrush />
           <PieceName />
           <Fold label="Order, joining, lines beside, bending, layers">
             <Rarely />
