@@ -129,7 +129,8 @@ export function toFillLayer(now: Current, layerId: Id | null, frame: number): Ma
   return multiply(invert(layerMatrix({ ...now, active: timed }, frame)), layerMatrix(now, frame));
 }
 
-let readyKey = '';
+/** What was made ready last, or is being: whoever asks for the same meanwhile waits for that. */
+let readied: { readonly key: string; readonly done: Promise<boolean> } | null = null;
 /** Makes the drawing shown ready to be filled. @returns its key, or null where nothing bounds. */
 async function ready(now: Current, frame: number): Promise<string | null> {
   const place = fillingNow(now);
@@ -137,11 +138,21 @@ async function ready(now: Current, frame: number): Promise<string | null> {
   const plan = planFor(place.layerId ?? '', place.boundIds);
   const made = workAt(now, plan, frame);
   if (!made) return null;
-  if (made.key !== readyKey) {
-    if (!(await compute().fillReady(made.key, made.work))) return null;
-    readyKey = made.key;
+  if (readied?.key !== made.key) readied = { key: made.key, done: compute().fillReady(made.key, made.work) };
+  const mine = readied;
+  let isReady = false;
+  try {
+    isReady = await mine.done;
+  } finally {
+    if (!isReady && readied === mine) readied = null;
   }
-  return made.key;
+  return isReady ? made.key : null;
+}
+
+/** Makes the drawing shown ready before the pen looks at it: the first look waits for nothing. */
+export async function readyBefore(): Promise<void> {
+  const now = current();
+  if (now?.active) await ready(now, selection().frame);
 }
 
 let asking = false;

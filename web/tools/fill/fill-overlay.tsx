@@ -7,9 +7,11 @@ import { tracedPath, useLayerSpace } from '../../picture/layer-space.ts';
 import { swatchOf, useCurrent, type Current } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
 import { useHeld } from '../../hand/held.ts';
-import { fillingNow, lookAt, lookAway, toFillLayer, useFill } from '../../fills/fill.ts';
+import { fillingNow, lookAt, lookAway, readyBefore, toFillLayer, useFill } from '../../fills/fill.ts';
 import { useFillWay } from './fill-way.ts';
 
+/** A drawing that is shown for so long, ms, is made ready to be filled. */
+const REST_MS = 120;
 const WARN = '#e6b450';
 const CLOSES = '#8fd0ff';
 
@@ -62,6 +64,13 @@ export function FillOverlay() {
       lookAway();
     };
   }, [looks]);
+  useEffect(() => {
+    if (!looks) return undefined;
+    const rest = setTimeout(() => void readyBefore(), REST_MS);
+    return () => {
+      clearTimeout(rest);
+    };
+  }, [looks, now, frame]);
   const place = now && fillingNow(now);
   if (!now || !matrix || !place) return <svg ref={svg} className="hidden" />;
   const inFill = multiply(matrix, invert(toFillLayer(now, place.layerId, frame)));
