@@ -71,6 +71,7 @@ export class FarDrawings {
   private stopped = false;
   private isPutting = false;
   private isReading = false;
+  private isReadingSeen = false;
   private readonly unlisten: (() => void)[];
 
   /** @param isUnsaved whether nothing but this page and its browser has a drawing: it stays at hand. @param room bytes. */
@@ -85,6 +86,7 @@ export class FarDrawings {
       useSelection.subscribe((now, before) => {
         if (now.frame === before.frame && now.elementId === before.elementId) return;
         this.soon();
+        void this.readSeen();
         void this.readAround();
       }),
     ];
@@ -138,15 +140,31 @@ export class FarDrawings {
     return rested.filter((drawing) => !this.isUnsaved(drawing.id));
   }
 
-  /** Reads back what is seen now, at once, then what is around it as long as the playhead stays. */
+  /**
+   * Reads back what is seen now, at once, whatever else is being read: painters read for themselves, so it may be on the
+   * screen already, and the pen may land on it.
+   */
+  private async readSeen(): Promise<void> {
+    const now = current();
+    if (!now || this.isReadingSeen) return;
+    const { frame } = selection();
+    this.isReadingSeen = true;
+    try {
+      const seen = now.layers.flatMap((timed) => shownOn(timed, frame, now.length)?.drawingId ?? []);
+      await asides.toHand(findAll(now.doc, 'drawing', seen));
+    } finally {
+      this.isReadingSeen = false;
+    }
+    if (!this.stopped && selection().frame !== frame) await this.readSeen();
+  }
+
+  /** Reads back what is around the playhead as long as that stays. */
   private async readAround(): Promise<void> {
     const now = current();
     if (!now || this.isReading) return;
     const { frame } = selection();
     this.isReading = true;
     try {
-      const seen = now.layers.flatMap((timed) => shownOn(timed, frame, now.length)?.drawingId ?? []);
-      await asides.toHand(findAll(now.doc, 'drawing', seen));
       let left = this.room * AROUND;
       for (const drawing of findAll(now.doc, 'drawing', drawingsNear(now, frame))) {
         left -= asides.sizeOf(drawing);
