@@ -90,8 +90,9 @@ interface Leaving {
 const HOLDS = 0.95;
 /** How many ages that is looked for at, from within the root until the one ahead begins to thin. */
 const LOOKED = 8;
-/** How large they are against those they join. */
+/** How large the puffs that join two are against those, and how many there are between two at most. */
 const LINK_SIZE = 0.82;
+const MOST_LINKS = 4;
 
 /** Smaller puffs between those that leave so far apart that they would come off each other on their way. */
 function linksOf(scene: Scene, leaving: readonly Leaving[], rises: number): Leaving[] {
@@ -108,8 +109,8 @@ function linksOf(scene: Scene, leaving: readonly Leaving[], rises: number): Leav
       const far = Math.sqrt((b.x - a.x) * (b.x - a.x) + (b.y - a.y) * (b.y - a.y));
       farthest = Math.max(farthest, far / (HOLDS * (a.r + b.r)));
     }
-    const links = Math.min(4, Math.ceil(farthest) - 1);
-    return Array.from({ length: Math.max(0, links) }, (_, k) => {
+    const links = clamp(Math.ceil(farthest) - 1, 0, MOST_LINKS);
+    return Array.from({ length: links }, (_, k) => {
       const t = (k + 1) / (links + 1);
       return {
         of: {
@@ -123,6 +124,9 @@ function linksOf(scene: Scene, leaving: readonly Leaving[], rises: number): Leav
     });
   });
 }
+
+/** By how many ends the first parts of a single puff go before the last. */
+const ENDS_BEFORE = 3;
 
 /** All puffs of a drawing, the farthest back first. */
 export function puffsAt(scene: Scene, index: number): Puff[] {
@@ -158,7 +162,7 @@ export function puffsAt(scene: Scene, index: number): Puff[] {
         const puff = puffAt(scene, mix(age, burst, 0.55), of, 0);
         // It goes from one side to the other: two pieces that shrink side by side read as eyes.
         const nth = i % 2 === 0 ? i / 2 : Math.ceil(own / 2) + (i - 1) / 2;
-        puffs.push({ puff: { ...puff, r: puff.r * leftOf(scene, index, (3 * nth) / own) }, age });
+        puffs.push({ puff: { ...puff, r: puff.r * leftOf(scene, index, (ENDS_BEFORE * nth) / own) }, age });
       }
     }
     for (const { of, offset } of [...leaving, ...linksOf(scene, leaving, rises)]) {

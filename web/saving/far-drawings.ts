@@ -14,6 +14,7 @@ import { asides } from '../shot/aside.ts';
 import { onChange, useDocument } from '../shot/document.ts';
 import { pictureFirst } from '../picture/open-engine.ts';
 import { whenIdle } from '../workers/idle.ts';
+import { latestOnly } from '../workers/latest.ts';
 
 const MB = 1024 * 1024;
 /** Marks at hand take at most so much, and on machines with little memory so much for each GB of it. */
@@ -71,7 +72,9 @@ export class FarDrawings {
   private stopped = false;
   private isPutting = false;
   private isReading = false;
-  private isReadingSeen = false;
+  private readonly seen = latestOnly((error) => {
+    reportError(error);
+  });
   private readonly unlisten: (() => void)[];
 
   /** @param isUnsaved whether nothing but this page and its browser has a drawing: it stays at hand. @param room bytes. */
@@ -86,7 +89,7 @@ export class FarDrawings {
       useSelection.subscribe((now, before) => {
         if (now.frame === before.frame && now.elementId === before.elementId) return;
         this.soon();
-        void this.readSeen();
+        this.seen.ask(() => this.readSeen());
         void this.readAround();
       }),
     ];
@@ -146,16 +149,9 @@ export class FarDrawings {
    */
   private async readSeen(): Promise<void> {
     const now = current();
-    if (!now || this.isReadingSeen) return;
-    const { frame } = selection();
-    this.isReadingSeen = true;
-    try {
-      const seen = now.layers.flatMap((timed) => shownOn(timed, frame, now.length)?.drawingId ?? []);
-      await asides.toHand(findAll(now.doc, 'drawing', seen));
-    } finally {
-      this.isReadingSeen = false;
-    }
-    if (!this.stopped && selection().frame !== frame) await this.readSeen();
+    if (!now || this.stopped) return;
+    const seen = now.layers.flatMap((timed) => shownOn(timed, selection().frame, now.length)?.drawingId ?? []);
+    await asides.toHand(findAll(now.doc, 'drawing', seen));
   }
 
   /** Reads back what is around the playhead as long as that stays. */

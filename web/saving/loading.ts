@@ -131,9 +131,10 @@ export class Loading {
         const read = await this.fetched(next);
         for (const id of next) asked.add(id);
         ready.push(...read);
-        // What comes in is read where nobody waits for a picture.
-        await pictureFirst(LATEST_MS);
-        if (ready.length < TOGETHER && !this.anySeen(ready)) continue;
+        if (ready.length < TOGETHER && !this.anySeen(ready)) {
+          await pictureFirst(LATEST_MS);
+          continue;
+        }
         this.putIn(ready);
         ready = [];
         // The page and its picture come before what is not seen yet.

@@ -41,9 +41,14 @@ test('what came for it meanwhile counts', async () => {
   expect(board.doc.entities).toEqual({});
 });
 
-test('marks the browser has lost are said to be, and still waited for', async () => {
+const gone = { arrayBuffer: () => Promise.reject(new Error('gone')) } as unknown as Blob;
+const cutOff = new Blob(['too little']);
+
+test.each([
+  ['gone', gone],
+  ['cut off', cutOff],
+])('marks the browser has lost are said to be, and still waited for: %s', async (_, lost) => {
   const { board } = boardThatAsks();
-  const lost = { arrayBuffer: () => Promise.reject(new Error('gone')) } as unknown as Blob;
   let came = false;
   const ready = board.ready([id]).then(() => (came = true));
   expect(await board.take({ kind, id, order }, lost)).toBe(false);

@@ -129,15 +129,14 @@ export class Board {
    */
   async take(aside: Omit<Drawing, 'marks'>, blob: Blob): Promise<boolean> {
     this.reading.set(aside.id, blob);
-    let bytes: ArrayBuffer;
+    let marks: Drawing['marks'];
     try {
-      bytes = await blob.arrayBuffer();
+      marks = unpackedMarks(await blob.arrayBuffer());
     } catch {
       return false;
     }
-    if (this.reading.get(aside.id) !== blob) return true;
-    const entity = { ...aside, marks: unpackedMarks(bytes) };
-    this.update([{ id: aside.id, entity, grew: false, asked: true }]);
+    if (this.reading.get(aside.id) === blob)
+      this.update([{ id: aside.id, entity: { ...aside, marks }, grew: false, asked: true }]);
     return true;
   }
 
