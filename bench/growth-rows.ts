@@ -16,6 +16,8 @@ import { median, type Row } from './measure.ts';
 const LONG_MS = 50;
 const GOAL = 1.2;
 const ROUNDS = 3;
+/** ms after which a shot must have come in. */
+const ALL_CAME_MS = 240_000;
 
 const taskText = (ms: number): string => (ms > LONG_MS ? `${Math.round(ms)} ms` : 'under 50 ms');
 
@@ -143,15 +145,37 @@ async function atRest(page: Page): Promise<void> {
   });
 }
 
-async function figuresOf(page: Page, address: string, { id, length, rate }: Shot): Promise<Figures> {
+/** Counts the drawings that come into the page. */
+function arrivals(page: Page): { of: (count: number) => Promise<void>; fromHere: () => void } {
+  let came = 0;
+  page.on('requestfinished', (request) => {
+    came += new URL(request.url()).searchParams.get('ids')?.split(',').length ?? 0;
+  });
+  return {
+    fromHere: () => {
+      came = 0;
+    },
+    of: async (count) => {
+      const late = Date.now() + ALL_CAME_MS;
+      while (came < count) {
+        if (Date.now() > late) throw new Error(`${came} of ${count} drawings came in`);
+        await page.waitForTimeout(200);
+      }
+    },
+  };
+}
+
+async function figuresOf(page: Page, address: string, { id, length, rate }: Shot, drawings: number): Promise<Figures> {
   const figures: Record<string, { ms: number; longest: number }> = {};
   const note = async (name: string, ms: number) => {
     figures[name] = { ms, longest: await longest(page) };
   };
+  const come = arrivals(page);
   const opened: number[] = [];
   const opening: number[] = [];
   for (let i = 0; i < 3; i++) {
     await page.goto('about:blank');
+    come.fromHere();
     const began = Date.now();
     await page.goto(`${address}/shots/${id}/draw`);
     await page.waitForSelector('[data-testid=picture][data-shown]');
@@ -161,7 +185,7 @@ async function figuresOf(page: Page, address: string, { id, length, rate }: Shot
   }
   figures['opening to the first step'] = { ms: median(opened), longest: median(opening) };
   // The rest of the shot comes in meanwhile.
-  await page.waitForLoadState('networkidle', { timeout: 180_000 });
+  await come.of(drawings);
   // The smallest shot has one drawing a layer and so no neighbours: with the onion skin the pictures would not be the same.
   await page.getByTestId('picture').focus();
   await page.keyboard.press('KeyW');
@@ -188,7 +212,7 @@ async function figuresOf(page: Page, address: string, { id, length, rate }: Shot
     }
     return median(list);
   };
-  await note('undo', await times('undo', 4));
+  await note('undo', await times('undo', 9));
   const steps: number[] = [];
   for (let i = 0; i < 7; i++) steps.push(await times('back', 1), await times('step', 1));
   await note('step', median(steps));
@@ -267,7 +291,7 @@ export async function growthRows(): Promise<Row[]> {
       globalThis.gc?.();
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
       await page.addInitScript(watchTasks);
-      rounds[i]!.push(await figuresOf(page, address, shot));
+      rounds[i]!.push(await figuresOf(page, address, shot, size));
       await page.close();
     }
   const measured = rounds.map(medians);

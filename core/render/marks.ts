@@ -83,7 +83,7 @@ function drawTilted(target: Surface, scratch: Scratch, { flat, map }: Untilted, 
 
 /**
  * Draws a whole drawing. @param target an empty surface. @param matrix from element space to device pixels.
- * @param between called before each mark.
+ * @param between called before each mark with what has been drawn so far.
  */
 export function drawDrawing(
   target: Surface,
@@ -91,11 +91,11 @@ export function drawDrawing(
   drawing: Drawing,
   paintOf: PaintOf,
   matrix: Matrix,
-  between?: () => void,
+  between?: (on: Surface) => void,
 ): void {
   for (const id of drawing.order) {
     const mark = drawing.marks[id];
-    between?.();
+    between?.(target);
     if (mark) drawMark(target, scratch, mark, paintOf, matrix);
   }
 }

@@ -40,12 +40,12 @@ export class Rasters {
   readonly scratch: Scratch;
   private colours = '';
 
-  /** @param bytes kept at most. @param make surfaces for what is worked out on the way. @param between called before each mark that is drawn. */
+  /** @param bytes kept at most. @param make surfaces for what is worked out on the way. @param between called before each mark with what has been drawn so far. */
   constructor(
     private readonly pool: SurfacePool,
     bytes: number,
     make: MakeSurface,
-    private readonly between?: () => void,
+    private readonly between?: (on: Surface) => void,
   ) {
     this.scratch = new Scratch(make);
     this.kept = new ByteCache<Raster>(bytes, ({ surface }) => {

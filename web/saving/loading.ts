@@ -96,9 +96,10 @@ export class Loading {
     throw new Error('The shot has been left');
   }
 
-  private async fetched(ids: readonly Id[]): Promise<Entity[]> {
+  /** @param canWait whether nobody looks at any of them. */
+  private async fetched(ids: readonly Id[], canWait = false): Promise<Entity[]> {
     const bodies = await request<unknown[]>('GET', `/shots/${this.shotId}/drawings?ids=${ids.join(',')}`);
-    const apart = await readApart(bodies);
+    const apart = await readApart(bodies, canWait);
     if (!apart) return decodeAll(bodies);
     // Taking over what the worker sent is a task by itself: drawing the page anew comes in the next.
     const read = apart.map(({ read: body, room }) => {
@@ -128,10 +129,10 @@ export class Loading {
     await new Promise((done) => setTimeout(done));
     for (let next = this.nextOf(asked); next.length > 0 && !this.stopped; next = this.nextOf(asked)) {
       try {
-        const read = await this.fetched(next);
+        const read = await this.fetched(next, !this.anySeen(next));
         for (const id of next) asked.add(id);
         ready.push(...read);
-        if (ready.length < TOGETHER && !this.anySeen(ready)) {
+        if (ready.length < TOGETHER && !this.anySeen(ready.map(({ id }) => id))) {
           await pictureFirst(LATEST_MS);
           continue;
         }
@@ -151,7 +152,7 @@ export class Loading {
   }
 
   /** Whether the picture shows any of some drawings, or would after a few steps. */
-  private anySeen(list: readonly Entity[]): boolean {
+  private anySeen(ids: readonly Id[]): boolean {
     const now = current();
     if (!now) return true;
     const { frame, turn } = selection();
@@ -159,7 +160,7 @@ export class Loading {
       ...drawingsOn(now.doc, shotFrameOf(now, frame, turn)),
       ...drawingsNear(now, frame).slice(0, NEAR),
     ]);
-    return list.some(({ id }) => seen.has(id));
+    return ids.some((id) => seen.has(id));
   }
 
   /** What is fetched next: what the picture shows now, then what lies nearest to the playhead of the element that is worked on. */

@@ -12,6 +12,7 @@ import {
   SurfacePool,
   type RenderContext,
   type PlacedPart,
+  type Surface,
 } from '@tallow/core/render';
 import { Assets } from './assets.ts';
 import type { Updated } from './paint.ts';
@@ -43,11 +44,11 @@ export class Board {
 
   /**
    * @param ask asks the page for drawings, which it sends as updates. @param low when nothing else is to do.
-   * @param between called before each mark that is drawn.
+   * @param between called before each mark that is drawn, with what has been drawn so far, and before marks are unpacked.
    */
   constructor(
     private readonly ask: (ids: readonly Id[], low: boolean) => void,
-    private readonly between: () => void,
+    private readonly between: (on?: Surface) => void,
   ) {
     this.rasters = new Rasters(this.pool, BOUNDS.rasters, makeSurface, between);
   }
@@ -131,7 +132,9 @@ export class Board {
     this.reading.set(aside.id, blob);
     let marks: Drawing['marks'];
     try {
-      marks = unpackedMarks(await blob.arrayBuffer());
+      const packed = await blob.arrayBuffer();
+      this.between();
+      marks = unpackedMarks(packed);
     } catch {
       return false;
     }

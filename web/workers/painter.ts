@@ -38,16 +38,20 @@ import {
   type Wanted,
 } from './paint.ts';
 import { Reshaped } from './reshaped.ts';
-import { bitmapOf, makeSurface } from './surfaces.ts';
+import { bitmapOf, drawNow, makeSurface } from './surfaces.ts';
 import { passGate, type Gate } from './gate.ts';
 
 /** What this painter waits at, if what it draws can wait. */
 let gate: Gate = { sign: null };
+/** Marks drawn in one go by a painter that gives way, a few ms. */
+const IN_ONE_GO = 8;
+let marksNoted = 0;
 const board = new Board(
   (wanted, low) => {
     postMessage({ wanted, low } satisfies Wanted);
   },
-  () => {
+  (on) => {
+    if (on && gate.sign && ++marksNoted % IN_ONE_GO === 0) drawNow(on);
     passGate(gate);
   },
 );

@@ -1,5 +1,6 @@
 /** The page's one reader of bodies, started on first use. */
 import { wrap, type Remote } from 'comlink';
+import { gate } from './painter-client.ts';
 import type { ReadApart, Reader } from './reader.ts';
 
 let remote: Remote<Reader> | null = null;
@@ -16,11 +17,16 @@ function started(): Remote<Reader> | null {
     });
   });
   remote = wrap<Reader>(worker);
+  void remote.waitAt(gate);
   return remote;
 }
 
-/** Reads bodies in the worker. Null where there is none, or it has failed: then they are read here. */
-export async function readApart(bodies: readonly unknown[]): Promise<readonly ReadApart[] | null> {
+/**
+ * Reads bodies in the worker.
+ * @param canWait whether pen and picture come first.
+ * @returns null where there is no worker, or it has failed: then they are read here.
+ */
+export async function readApart(bodies: readonly unknown[], canWait: boolean): Promise<readonly ReadApart[] | null> {
   const reader = started();
-  return reader ? Promise.race([reader.read(bodies), failing]) : null;
+  return reader ? Promise.race([reader.read(bodies, canWait), failing]) : null;
 }

@@ -3,6 +3,7 @@ import { readEntity, type Drawing, type Entity } from '@tallow/core/document';
 import type { Box } from '@tallow/core/geometry';
 import { drawingRoom } from '@tallow/core/render';
 import { expose, transfer } from 'comlink';
+import { passGate, type Gate } from './gate.ts';
 
 /** What a body is, or what is wrong with it. */
 export type ReadBody = ReturnType<typeof readEntity>;
@@ -24,9 +25,18 @@ const buffersOf = ({ marks }: Drawing): ArrayBufferLike[] =>
 
 const entityOf = (read: ReadBody): Entity | null => ('ok' in read ? read.ok : null);
 
+/** What reading that can wait waits at. */
+let gate: Gate = { sign: null };
+
 const reader = {
-  read(bodies: readonly unknown[]): ReadApart[] {
+  waitAt(at: Gate): void {
+    gate = at;
+  },
+
+  /** @param canWait whether nobody looks at any of it: pen and picture come first. */
+  read(bodies: readonly unknown[], canWait: boolean): ReadApart[] {
     const list = bodies.map((body): ReadApart => {
+      if (canWait) passGate(gate);
       const read = readEntity(body);
       const entity = entityOf(read);
       return { read, room: entity?.kind === 'drawing' ? drawingRoom(entity) : null };

@@ -12,5 +12,8 @@ export const makeSurface: MakeSurface = (width, height, deep = false): BrowserSu
   return { width, height, picture, context: context as unknown as Surface['context'] };
 };
 
+/** Draws what the surface has noted so far: browsers put that off until the picture is read, then all of it holds up the thread at once. */
+export const drawNow = ({ context }: Surface): unknown => context.getImageData(0, 0, 1, 1);
+
 /** A surface's picture for handing over; the surface is empty after it. */
 export const bitmapOf = ({ picture }: Surface): ImageBitmap => (picture as OffscreenCanvas).transferToImageBitmap();
