@@ -13,7 +13,7 @@ export interface AlphaArea {
 }
 
 /** Side of a square, px: a stroke covers little of its box, and small squares keep to it. */
-const TILE_BITS = 6;
+const TILE_BITS = 5;
 const TILE = 1 << TILE_BITS;
 const tilesAcross = (length: number): number => (length + TILE - 1) >> TILE_BITS;
 
