@@ -49,6 +49,18 @@ const EVERY = 2;
 const DX = [1, 0, -1, 0] as const;
 const DY = [0, 1, 0, -1] as const;
 
+/** The first pixel inside, in a row from a pixel on, with the outside above it; -1 where there is none. Searched natively: most pixels are none. */
+function upperEdge(bits: Uint8Array, columns: number, from: number): number {
+  const end = from - (from % columns) + columns;
+  for (let pixel = from; pixel < end;) {
+    const inside = bits.indexOf(1, pixel);
+    if (inside < 0 || inside >= end) return -1;
+    pixel = bits.indexOf(0, inside - columns) + columns;
+    if (pixel < end && bits[pixel] === 1) return pixel;
+  }
+  return -1;
+}
+
 /**
  * Walks along the edges of pixels round what is inside.
  * @param bits 1 inside, with a margin of zeros all round. @returns loops of middles of edges, x y x y, outer ones
@@ -62,9 +74,9 @@ function loopsOf(bits: Uint8Array, columns: number, rows: number): Float64Array[
   const inner = [0, -1, -columns - 1, -columns];
   const outer = [-columns, 0, -1, -columns - 1];
   for (let y = 1; y < rows; y++)
-    for (let x = 1; x < columns; x++) {
-      const pixel = y * columns + x;
-      if (bits[pixel] !== 1 || bits[pixel - columns] !== 0 || walked[pixel] === 1) continue;
+    for (let pixel = upperEdge(bits, columns, y * columns); pixel >= 0; pixel = upperEdge(bits, columns, pixel + 1)) {
+      if (walked[pixel] === 1) continue;
+      const x = pixel - y * columns;
       let count = 0;
       // Along the upper edge of this pixel, to the right.
       let cx = x;
@@ -151,7 +163,12 @@ export function contoursOf(
     let to = (y - extent.top + 1) * columns + 1;
     const [first, last] = [y * width + extent.left, y * width + extent.right];
     if (typeof wanted === 'number') {
-      for (let at = first; at < last; at++, to++) if (labels[at] === wanted) bits[to] = 1;
+      to -= first;
+      for (let at = labels.indexOf(wanted, first); at >= 0 && at < last; at = labels.indexOf(wanted, at)) {
+        const from = at;
+        while (at < last && labels[at] === wanted) at += 1;
+        bits.fill(1, from + to, at + to);
+      }
     } else for (let at = first; at < last; at++, to++) bits[to] = wanted[labels[at]!]!;
   }
   const [ox, oy] = [left + (extent.left - 1) / scale, top + (extent.top - 1) / scale];
