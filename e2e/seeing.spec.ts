@@ -13,6 +13,42 @@ test('the page’s threads share memory, so that what can wait stops for the han
   expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
 });
 
+/** How much of the picture is not see-through right after its room has changed, before it is drawn anew. */
+async function shownAfter(page: Page, act: () => Promise<void>): Promise<number> {
+  await page.evaluate(() => {
+    const canvas = document.querySelector<HTMLCanvasElement>('[data-testid=picture]')!;
+    const looked = new Promise((done) => {
+      new MutationObserver((_, watch) => {
+        watch.disconnect();
+        const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+        let seen = 0;
+        for (let i = 3; i < data.length; i += 4) if (data[i]! > 0) seen += 1;
+        done(seen / (canvas.width * canvas.height));
+      }).observe(canvas, { attributes: true, attributeFilter: ['data-wanted'] });
+    });
+    Object.assign(window, { looked });
+  });
+  await act();
+  return page.evaluate(() => (window as unknown as { looked: Promise<number> }).looked);
+}
+
+for (const place of ['draw', 'assemble'] as const)
+  test(`the picture never blinks when its room changes: ${place}`, async ({ page }) => {
+    const shot = await makeShot(address());
+    await openDesk(page, address(), shot);
+    await drawn(page, 1);
+    await saved(page);
+    if (place === 'assemble') {
+      await page.getByRole('link', { name: 'Assemble' }).click();
+      await painted(page);
+    }
+    for (const height of [700, 800]) {
+      const seen = await shownAfter(page, () => page.setViewportSize({ width: 1280, height }));
+      expect(seen).toBeGreaterThan(0.5);
+      await painted(page);
+    }
+  });
+
 test('on the last drawing of a cycle the first is seen as the next, in its colour', async ({ page }) => {
   const shot = await makeShot(address());
   await openDesk(page, address(), shot);

@@ -63,6 +63,8 @@ export function closePainted(painted: DeskPicture): void {
 export class Compositor {
   private readonly context: CanvasRenderingContext2D;
   private painted: (DeskPicture & { view: Matrix }) | null = null;
+  /** The finished picture that is shown in place of what is drawn on. */
+  private still: { readonly frame: ImageBitmap; readonly view: Matrix } | null = null;
   private look: ActiveLook = { opacity: 1, blend: 'normal' };
   private active: Surface;
   private mixed: Surface;
@@ -101,11 +103,14 @@ export class Compositor {
     return this.underPen;
   }
 
-  /** Follows a change of the canvas's size, device pixels. */
+  /** Follows a change of the canvas's size, device pixels. What it shows stays, stretched: without it the picture would blink. */
   resize(width: number, height: number): void {
     if (this.canvas.width === width && this.canvas.height === height) return;
+    const before = new OffscreenCanvas(...this.size);
+    before.getContext('2d')?.drawImage(this.canvas, 0, 0);
     this.canvas.width = width;
     this.canvas.height = height;
+    this.context.drawImage(before, 0, 0, width, height);
     [this.active, this.mixed, this.grouped] = this.surfaces();
     this.clipping = new Clipping(this.size);
     this.growing = new StrokeSurfaces(...this.size);
@@ -116,6 +121,7 @@ export class Compositor {
   take(painted: DeskPicture, view: Matrix, look: ActiveLook): void {
     if (this.painted) closePainted(this.painted);
     this.painted = { ...painted, view };
+    this.dropStill();
     this.look = look;
     this.copyActive(painted);
     if (this.lifted) this.dropLifted();
@@ -137,15 +143,29 @@ export class Compositor {
     this.show(this.bounds);
   }
 
-  /** Shows the bitmaps that are there as they would lie in another view, until the painter has drawn them for it. */
+  /** Shows what is there as it would lie in another view, until the painter has drawn it for that. */
   showAs(view: Matrix): void {
-    if (!this.painted) return;
-    const { context, canvas } = this;
+    const { context, canvas, still, painted } = this;
+    const shown = still ?? painted;
+    if (!shown) return;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(0, 0, canvas.width, canvas.height);
-    context.setTransform(...multiply(view, invert(this.painted.view)));
-    this.layAll(this.painted, this.active, null, this.clipping.base ?? this.active);
+    context.setTransform(...multiply(view, invert(shown.view)));
+    if (still) context.drawImage(still.frame, 0, 0);
+    else if (painted) this.layAll(painted, this.active, null, this.clipping.base ?? this.active);
     context.setTransform(1, 0, 0, 1, 0, 0);
+  }
+
+  /** Shows a finished picture of a view, and keeps it for when that changes. */
+  showStill(frame: ImageBitmap, opaque: boolean, view: Matrix): void {
+    this.showFrame(frame, opaque);
+    this.dropStill();
+    this.still = { frame, view };
+  }
+
+  private dropStill(): void {
+    this.still?.frame.close();
+    this.still = null;
   }
 
   /** Shows a finished frame of playing. @param opaque whether it covers everything, so that nothing need be cleared first. */

@@ -190,7 +190,7 @@ export class Engine {
     setViewed(viewed().fitted && doc ? { area, view: fittedView(shotOf(doc), area) } : { area });
     const place = this.place();
     this.compositor.resize(place.width, place.height);
-    this.refresh();
+    this.moved();
   }
 
   private moved(): void {
@@ -289,8 +289,8 @@ export class Engine {
       const isWhole = !drawingsOn(now.doc, shotFrame).some((id) => missing.has(id));
       if (silhouette) {
         const dark = await painter().silhouette(width, height, view, shotFrame, now.place);
-        if (showing().silhouette) this.compositor.showFrame(dark, true);
-        dark.close();
+        if (showing().silhouette) this.compositor.showStill(dark, true, view);
+        else dark.close();
         this.answer(answered, isWhole);
         continue;
       }
@@ -298,8 +298,8 @@ export class Engine {
         const { rough } = showing();
         const options = { ...sightOptions(now), flat: null, guides: false, looks: 'all', backdrop, rough } as const;
         const seen = await painter().frame(width, height, view, shotFrame, null, options);
-        if (isFinished() && !this.carried) this.compositor.showFrame(seen, false);
-        seen.close();
+        if (isFinished() && !this.carried) this.compositor.showStill(seen, false, view);
+        else seen.close();
         this.answer(answered, isWhole);
         continue;
       }
