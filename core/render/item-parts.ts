@@ -1,31 +1,30 @@
 /** An item as it is seen: what is drawn, what its looks make of it, and what is cut away. */
 import type { Picture, Surface } from '../canvas/index.ts';
 import { paintedLooks, lookReach, takesBelow } from '../compose/index.ts';
-import { grown, intersection, isEmpty, mapBox, multiply, scaleOf, type Box, type Matrix } from '../geometry/index.ts';
+import { grown, intersection, isEmpty, multiply, scaleOf, type Box, type Matrix } from '../geometry/index.ts';
 import type { DrawItem, ItemLook } from './draw-item.ts';
 import { layPart } from './lay.ts';
-import { drawingBox } from './marks.ts';
 import type { PlacedPart, RenderContext, ShownPart, Size } from './render-context.ts';
-import { inSteps } from './room.ts';
+import { boxWithin, inSteps } from './room.ts';
 import { drawLying } from './tilted-picture.ts';
 
 /**
  * Works looks out around what is drawn and no farther than they reach, so that what lies beyond the edge of the
  * picture counts too.
- * @param bounds of what is drawn, device px.
+ * @param boundsIn what is drawn within a room, device px.
  */
 export function looked(
   look: ItemLook,
   matrix: Matrix,
   { width, height }: Size,
   { make, rough = false }: RenderContext,
-  bounds: Box,
+  boundsIn: (room: Box) => Box,
   draw: (on: Surface, shift: Matrix) => void,
   below: (on: Size, shift: Matrix) => Picture | null,
 ): PlacedPart[] {
   const reach = lookReach(look.looks, scaleOf(matrix)) + 2;
   const room: Box = { left: -reach, top: -reach, right: width + reach, bottom: height + reach };
-  const box = intersection(inSteps(grown(bounds, reach)), room);
+  const box = intersection(inSteps(grown(boundsIn(room), reach)), room);
   if (isEmpty(box)) return [];
   const { left, top } = box;
   const source = make(box.right - left, box.bottom - top);
@@ -72,7 +71,7 @@ function partsOf(
       matrix,
       size,
       rendering,
-      mapBox(matrix, drawingBox(item.drawing)),
+      (room) => boxWithin(item.drawing, matrix, room),
       (on, shift) => {
         const { picture, left, top } = pictureOf(item, multiply(shift, matrix), on.width, on.height);
         on.context.drawImage(picture, left, top);

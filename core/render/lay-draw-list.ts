@@ -16,9 +16,8 @@ import {
 import type { DrawItem, ItemLook, Whole } from './draw-item.ts';
 import { looked, shownParts } from './item-parts.ts';
 import { layPart, layPicture } from './lay.ts';
-import { drawingBox } from './marks.ts';
 import type { PlacedPart, RenderContext, Size } from './render-context.ts';
-import { inSteps } from './room.ts';
+import { boxWithin, inSteps } from './room.ts';
 import { shine } from './shine.ts';
 
 /** Items in runs that are put together first: those of one element that is, or of one faded folder, or of none. */
@@ -62,15 +61,18 @@ function layOwn(
 
 const ungrouped = (items: readonly DrawItem[]): DrawItem[] => items.map((item) => ({ ...item, group: null }));
 
-/** All that items take up with their looks, device px. */
-const boundsOf = (items: readonly DrawItem[], view: Matrix): Box =>
+const ENDLESS: Box = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity };
+
+/** All that items take up within a room with their looks, device px. */
+const boundsIn = (items: readonly DrawItem[], view: Matrix, room: Box): Box =>
   items
     .map((item) => {
       const own = multiply(view, item.matrix);
       if (item.room) return mapBox(own, item.room);
       const reach = item.look ? lookReach(item.look.looks, scaleOf(own)) : 0;
-      return grown(mapBox(own, drawingBox(item.drawing)), reach);
+      return grown(boxWithin(item.drawing, own, grown(room, reach)), reach);
     })
+    .filter((box) => !isEmpty(box))
     .reduce(union, EMPTY_BOX);
 
 /** Leaves of a surface what is seen within a matte, or all but that. */
@@ -95,24 +97,24 @@ function layLit(
   depth: number,
 ): void {
   const { width, height } = target;
-  const box = intersection(inSteps(grown(boundsOf(items, view), 1)), {
-    left: 0,
-    top: 0,
-    right: width,
-    bottom: height,
-  });
+  const frame = { left: 0, top: 0, right: width, bottom: height };
+  const stepsIn = (room: Box): Box => inSteps(grown(boundsIn(items, view, room), 1));
+  const box = intersection(stepsIn(frame), frame);
   if (isEmpty(box)) return;
   const { left, top } = box;
   const on = rendering.make(box.right - left, box.bottom - top);
   const own = multiply([1, 0, 0, 1, -left, -top], view);
   layWholes(on, items, own, rendering, depth);
-  if (whole.lights)
+  if (whole.lights) {
+    // Where it goes on beyond the frame, nobody knows what lies there.
+    const all = stepsIn(ENDLESS);
     shine(on, whole.lights, own, {
-      left: left === 0 ? 0 : -Infinity,
-      top: top === 0 ? 0 : -Infinity,
-      right: box.right === width ? on.width : Infinity,
-      bottom: box.bottom === height ? on.height : Infinity,
+      left: all.left <= 0 ? -left : -Infinity,
+      top: all.top <= 0 ? -top : -Infinity,
+      right: all.right >= width ? width - left : Infinity,
+      bottom: all.bottom >= height ? height - top : Infinity,
     });
+  }
   if (whole.matte) cutOut(on, whole.matte, own, rendering);
   if (whole.air) flood(on, whole.air.colour, 'source-atop', whole.air.share);
   layPicture(target, on.picture, whole.opacity, 'normal', 'source-over', left, top);
@@ -132,7 +134,7 @@ function wholeParts(
     multiply(view, whole.matrix),
     size,
     rendering,
-    boundsOf(items, view),
+    (room) => boundsIn(items, view, room),
     (on, shift) => {
       const own = multiply(shift, view);
       if (depth === 'folder') layOwn(on, items, own, rendering, []);

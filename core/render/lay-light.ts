@@ -63,16 +63,16 @@ export function litPixels(pixels: Int32Array, width: number, height: number, kno
   for (let row = 0; row < down; row++) {
     for (let column = 0; column < across; column++) {
       const [right, bottom] = [Math.min(width, (column + 1) * SQUARE), Math.min(height, (row + 1) * SQUARE)];
-      let [some, every] = [0, 0xff];
+      let some = 0;
+      let every = -1;
       for (let y = row * SQUARE; y < bottom; y++) {
         const end = y * width + right;
         for (let i = y * width + column * SQUARE; i < end; i++) {
-          const alpha = pixels[i]! >>> 24;
-          some |= alpha;
-          every &= alpha;
+          some |= pixels[i]!;
+          every &= pixels[i]!;
         }
       }
-      covered[row * across + column] = some === 0 ? NOTHING : every === 0xff ? ALL : PART;
+      covered[row * across + column] = some >>> 24 === 0 ? NOTHING : every >>> 24 === 0xff ? ALL : PART;
     }
   }
   return { pixels, width, height, known, squares: { across, down, covered } };
