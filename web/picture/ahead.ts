@@ -92,6 +92,11 @@ export class Ahead {
     for (let lane = 0; lane < LANES; lane++) this.hurry(lane);
   }
 
+  /** Whether frames that are played are still being drawn. */
+  get isBehind(): boolean {
+    return this.isPlaying() && this.urgent.size > 0;
+  }
+
   /** Lets a painter draw what is played, where it does not yet: one that found nothing left to do has ended. */
   private hurry(lane: number): void {
     const { run, urgent } = this;

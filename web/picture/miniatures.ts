@@ -14,7 +14,7 @@ import { ByteCache, drawingRoom } from '@tallow/core/render';
 import { isVisible, roundOf, shiftAt, shownOn, type TimedLayer } from '@tallow/core/timing';
 import { create } from 'zustand';
 import { coloursIn, contentId } from './content.ts';
-import { pictureFirst } from './open-engine.ts';
+import { framesFirst } from './open-engine.ts';
 import type { MiniatureRequest } from '../workers/paint.ts';
 import { besidePainter } from '../workers/painter-client.ts';
 
@@ -107,7 +107,7 @@ async function work(): Promise<void> {
   working = true;
   for (let entry = lastWanted(); entry; entry = lastWanted()) {
     const [key, ask] = entry;
-    await pictureFirst();
+    await framesFirst();
     const bitmap = await ask();
     wanted.delete(key);
     kept.set(key, bitmap, bitmap.width * bitmap.height * 4);

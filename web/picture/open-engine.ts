@@ -15,3 +15,9 @@ export async function pictureFirst(longest = Infinity): Promise<void> {
   const late = performance.now() + longest;
   while (openEngine()?.isBusy && performance.now() < late) await new Promise((next) => setTimeout(next, BUSY_MS));
 }
+
+/** The same; what plays is whole before it comes, too. */
+export async function framesFirst(): Promise<void> {
+  const needsAll = (engine: Engine | null) => engine !== null && (engine.isBusy || engine.player.ahead.isBehind);
+  while (needsAll(openEngine())) await new Promise((next) => setTimeout(next, BUSY_MS));
+}
