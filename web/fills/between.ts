@@ -7,7 +7,8 @@ import { proxy } from 'comlink';
 import { compute } from '../workers/compute-client.ts';
 import { current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
-import { MAX_GAP, setFill, workAt, type FillReportAt } from './fill.ts';
+import { MAX_GAP, setFill, type FillReportAt } from './fill.ts';
+import { workAt } from './looking.ts';
 
 /**
  * Fills a layer in some slots as it is filled in another.

@@ -7,7 +7,8 @@ import { tracedPath, useLayerSpace } from '../../picture/layer-space.ts';
 import { swatchOf, useCurrent, type Current } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
 import { useHeld } from '../../hand/held.ts';
-import { fillingNow, lookAt, lookAway, readyBefore, toFillLayer, useFill } from '../../fills/fill.ts';
+import { fillingNow, toFillLayer, useFill } from '../../fills/fill.ts';
+import { lookAt, lookAway, readyBefore } from '../../fills/looking.ts';
 import { useFillWay } from './fill-way.ts';
 
 /** A drawing that is shown for so long, ms, is made ready to be filled. */

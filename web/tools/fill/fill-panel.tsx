@@ -10,7 +10,6 @@ import { useHeld } from '../../hand/held.ts';
 import { showPanel } from '../../screen/panels.ts';
 import {
   fillingNow,
-  fillMany,
   MAX_GAP,
   setFill,
   useFill,
@@ -18,6 +17,7 @@ import {
   type FillMode,
   type FillReportAt,
 } from '../../fills/fill.ts';
+import { fillMany } from '../../fills/laying.ts';
 import { steps, useNeeds, watchNeeds } from '../../fills/needs.ts';
 import { fillAgain, fillThrough, stopFilling, useStale, whyNotThrough } from '../../fills/through.ts';
 import { goTo } from '../../playback/playhead.ts';

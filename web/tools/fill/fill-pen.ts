@@ -2,7 +2,8 @@
 import { apply, type Matrix, type Point } from '@tallow/core/geometry';
 import { current } from '../../selection/current.ts';
 import { say } from '../../shot/document.ts';
-import { changeFill, closeWith, fillAt, fillMany, setFill, useFill, whyNotFill } from '../../fills/fill.ts';
+import { setFill, useFill, whyNotFill } from '../../fills/fill.ts';
+import { changeFill, closeWith, fillAt, fillMany } from '../../fills/laying.ts';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
 import { useFillWay } from './fill-way.ts';
 

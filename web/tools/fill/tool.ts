@@ -1,7 +1,7 @@
 /** Filling: regions that lines bound. */
 import { key } from '../../actions/action.ts';
 import { makeTool } from '../../hand/held.ts';
-import { lookAway } from '../../fills/fill.ts';
+import { lookAway } from '../../fills/looking.ts';
 import { beginFill } from './fill-pen.ts';
 import { FillIcon } from '../icons.tsx';
 
