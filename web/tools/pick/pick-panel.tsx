@@ -1,138 +1,26 @@
 /** What is picked up, in the column: by numbers, and all that can be done with it. */
-import { useState } from 'react';
 import { PieceName } from './piece-name.tsx';
+import { RareRows } from './rare-rows.tsx';
 import { ReachRow } from './reach-row.tsx';
 import { SpreadRow } from './spread-row.tsx';
+import { TransformRows } from './transform-rows.tsx';
 import { Words } from '../../parts/choice.tsx';
-import { Check, Fold, Line, SelectRow, Small, Panel } from '../../parts/panel.tsx';
-import { Slider } from '../../parts/slider.tsx';
+import { Check, Fold, Line, Small, Panel } from '../../parts/panel.tsx';
 import { shownNow, useCurrent } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
-import { endGesture } from '../../shot/document.ts';
-import {
-  gestureName,
-  mirrorPicked,
-  pick,
-  pickedCount,
-  pickedMarks,
-  pickUp,
-  setPick,
-  transformPicked,
-  usePick,
-  type Picking,
-} from './pick.ts';
-import { addOutline, addParallel, toLayer } from './actions.ts';
+import { mirrorPicked, pickedCount, pickedMarks, setPick, usePick, type Picking } from './pick.ts';
 import { isOlder } from '@tallow/core/edit';
-import type { Transform } from '@tallow/core/marks';
-import { beginBend } from './bend-grid.tsx';
 import { ActionWords } from '../../actions/action-button.tsx';
 import { PICK_ACTIONS } from './actions.ts';
 import { drawingsInHand } from '../../selection/in-hand.ts';
 import { showPanel } from '../../screen/panels.ts';
 import { RideRow } from '../point/ride-row.tsx';
 
-const DEGREES = 180 / Math.PI;
-
-/** Rows for the numbers of a transform, all counted from when the marks were picked up. */
-const ROWS: readonly {
-  key: keyof Transform;
-  label: string;
-  unit: string;
-  min: number;
-  max: number;
-  shown: (value: number) => number;
-  meant: (shown: number) => number;
-}[] = [
-  { key: 'x', label: 'Right', unit: 'px', min: -400, max: 400, shown: (v) => v, meant: (v) => v },
-  { key: 'y', label: 'Down', unit: 'px', min: -400, max: 400, shown: (v) => v, meant: (v) => v },
-  {
-    key: 'scaleX',
-    label: 'Width',
-    unit: '%',
-    min: -300,
-    max: 300,
-    shown: (v) => v * 100,
-    meant: (v) => v / 100 || 1e-3,
-  },
-  {
-    key: 'scaleY',
-    label: 'Height',
-    unit: '%',
-    min: -300,
-    max: 300,
-    shown: (v) => v * 100,
-    meant: (v) => v / 100 || 1e-3,
-  },
-  {
-    key: 'angle',
-    label: 'Turn',
-    unit: '°',
-    min: -180,
-    max: 180,
-    shown: (v) => v * DEGREES,
-    meant: (v) => v / DEGREES,
-  },
-  { key: 'skew', label: 'Skew', unit: '°', min: -75, max: 75, shown: (v) => v * DEGREES, meant: (v) => v / DEGREES },
-];
-
-function Numbers() {
-  const transform = usePick((s) => s.transform);
-  const [gesture] = useState({ name: gestureName() });
-  return (
-    <>
-      {ROWS.map(({ key, label, unit, min, max, shown, meant }) => (
-        <Slider
-          key={key}
-          label={label}
-          unit={unit}
-          min={min}
-          max={max}
-          value={Math.round(shown(transform[key]) * 10) / 10}
-          onMove={(value) => {
-            transformPicked(label.toLowerCase(), { ...pick().transform, [key]: meant(value) }, gesture.name);
-          }}
-          onDone={() => {
-            endGesture();
-            gesture.name = gestureName();
-          }}
-        />
-      ))}
-    </>
-  );
-}
-
 const PICKINGS: readonly { value: Picking; label: string; tip: string }[] = [
   { value: 'new', label: 'New', tip: 'Each pick begins anew' },
   { value: 'add', label: 'Add', tip: 'To what is picked up; or hold Shift' },
   { value: 'take', label: 'Take away', tip: 'From what is picked up; or hold Alt' },
 ];
-
-/** Leaves bending: what is picked up is taken as it is now. */
-function endBend(): void {
-  pickUp(pick().sets);
-}
-
-function Bending() {
-  const bend = usePick((s) => s.bend);
-  return (
-    <div className="flex items-center gap-1">
-      <span className="w-[66px] shrink-0 text-[13px] text-wax-300">Bend</span>
-      <Words
-        label="Bend"
-        value={String(bend ?? 0)}
-        choices={[
-          { value: '0', label: 'Off' },
-          { value: '1', label: 'Four corners', tip: 'Each corner on its own' },
-          { value: '3', label: 'Grid', tip: 'Sixteen points' },
-        ]}
-        onChoose={(cells) => {
-          if (cells === '0') endBend();
-          else beginBend(Number(cells));
-        }}
-      />
-    </div>
-  );
-}
 
 function Deeds() {
   return (
@@ -158,91 +46,6 @@ function Deeds() {
           <ActionWords key={name} action={PICK_ACTIONS[name]} />
         ))}
       </div>
-    </>
-  );
-}
-
-/** What is done now and then. */
-function Rarely() {
-  const now = useCurrent();
-  const [beside, setBeside] = useState(12);
-  const [round, setRound] = useState(8);
-  const others = now?.layers.filter(({ layer }) => layer.id !== now.active?.layer.id && !layer.locked) ?? [];
-  return (
-    <>
-      <div className="flex flex-wrap gap-1 py-1">
-        {(['toTop', 'up', 'down', 'toBottom'] as const).map((name) => (
-          <ActionWords
-            key={name}
-            action={PICK_ACTIONS[name]}
-            label={{ toTop: 'Top', up: 'Up', down: 'Down', toBottom: 'Bottom' }[name]}
-          />
-        ))}
-        {(['joinStraight', 'joinArc', 'openLine'] as const).map((name) => (
-          <ActionWords
-            key={name}
-            action={PICK_ACTIONS[name]}
-            label={{ joinStraight: 'Join straight', joinArc: 'Join by an arc', openLine: 'Open' }[name]}
-          />
-        ))}
-      </div>
-      <div className="flex items-center gap-1">
-        <div className="min-w-0 flex-1">
-          <Slider
-            label="Parallel line"
-            unit="px"
-            min={-120}
-            max={120}
-            value={beside}
-            title="How far beside; below 0 on the other side"
-            onMove={setBeside}
-          />
-        </div>
-        <Small
-          name="Add parallel line"
-          title="A line beside each stroke picked up"
-          onClick={() => {
-            addParallel(beside);
-          }}
-        >
-          Add
-        </Small>
-      </div>
-      <div className="flex items-center gap-1">
-        <div className="min-w-0 flex-1">
-          <Slider
-            label="Outline"
-            unit="px"
-            min={1}
-            max={80}
-            value={round}
-            title="How wide a line round each shape is"
-            onMove={setRound}
-          />
-        </div>
-        <Small
-          name="Add outline"
-          title="A line round each shape picked up, in the palette’s outline swatch"
-          onClick={() => {
-            addOutline(Math.round(round));
-          }}
-        >
-          Add
-        </Small>
-      </div>
-      <Bending />
-      <ActionWords action={PICK_ACTIONS.standIn} />
-      <SelectRow
-        label="To layer"
-        value=""
-        options={[
-          { value: '', label: others.length > 0 ? 'choose' : 'there is no other' },
-          ...others.map(({ layer }) => ({ value: layer.id, label: layer.name })),
-        ]}
-        onChoose={(id) => {
-          if (id) toLayer(id);
-        }}
-      />
     </>
   );
 }
@@ -349,13 +152,13 @@ export function PickPanel() {
       {count > 0 ? (
         <>
           <Line />
-          <Numbers />
+          <TransformRows />
           <Deeds />
           <Takes />
           <OlderBrush />
           <PieceName />
           <Fold label="Order, joining, lines beside, bending, layers">
-            <Rarely />
+            <RareRows />
           </Fold>
           <Fold label="Ride on a point">
             <Riding />
