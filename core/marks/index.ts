@@ -6,16 +6,16 @@ export { bent, flatGrid, type PointGrid } from './bend.ts';
 export { parallelSamples } from './parallel.ts';
 export {
   allOf,
-  everyGrip,
+  everyControlPoint,
   type Fall,
   fallOff,
-  type Grip,
-  gripsOf,
+  type ControlPoint,
+  controlPointsOf,
   pulled,
   smoothed,
   weightsOf,
   widened,
-  withoutGrip,
+  withoutControlPoint,
 } from './reach.ts';
 export { redrawn } from './redraw.ts';
 export { withNodes, withoutNodes } from './nodes.ts';

@@ -7,7 +7,7 @@ import {
   closedUp,
   fallOff,
   flatGrid,
-  gripsOf,
+  controlPointsOf,
   isClosed,
   joined,
   largestOutline,
@@ -306,9 +306,9 @@ describe('reach', () => {
       stroke(Array.from({ length: 21 }, (_, i): [number, number] => [i * 10, 0])),
       stroke(Array.from({ length: 21 }, (_, i): [number, number] => [i * 10, 8])),
     ];
-    const grip = gripsOf(a, 1).at(-1)!;
+    const controlPoint = controlPointsOf(a, 1).at(-1)!;
     const pull = (mark: Stroke, alongOnly: boolean) =>
-      pulled(mark, weightsOf(mark, [grip], { radius: 60, fall: 'soft', alongOnly }), { x: 0, y: -50 });
+      pulled(mark, weightsOf(mark, [controlPoint], { radius: 60, fall: 'soft', alongOnly }), { x: 0, y: -50 });
     expect(pull(b, true)).toBe(b);
     expect((pull(b, false) as Stroke).samples.y.at(-1)).toBeLessThan(-30);
     const pulledA = (pull(a, true) as Stroke).samples.y;
@@ -317,14 +317,14 @@ describe('reach', () => {
   });
   test('a closed line stays closed, and a shape’s handles go with their node', () => {
     const closed = closedUp(stroke(wave(12)), 'straight');
-    const grip = { markId: closed.id, ring: 0, index: 0, x: closed.samples.x[0]!, y: closed.samples.y[0]! };
-    const moved = pulled(closed, weightsOf(closed, [grip], { radius: 20, fall: 'soft', alongOnly: true }), {
+    const controlPoint = { markId: closed.id, ring: 0, index: 0, x: closed.samples.x[0]!, y: closed.samples.y[0]! };
+    const moved = pulled(closed, weightsOf(closed, [controlPoint], { radius: 20, fall: 'soft', alongOnly: true }), {
       x: 9,
       y: 4,
     });
     expect(isClosed((moved as Stroke).samples)).toBe(true);
     const blob = disc(0, 0, 10);
-    const [node] = gripsOf(blob, 1);
+    const [node] = controlPointsOf(blob, 1);
     const ring = (
       pulled(blob, weightsOf(blob, [node!], { radius: 0, fall: 'soft', alongOnly: true }), { x: 5, y: 0 }) as Shape
     ).rings[0]!;

@@ -4,7 +4,7 @@ import { keptPoints, type Point, gently } from '../geometry/index.ts';
 import { withColumns } from './change.ts';
 
 /** A point of a mark: a sample of a stroke, or a node of one of a shape's rings. */
-export interface Grip extends Point {
+export interface ControlPoint extends Point {
   readonly markId: Id;
   readonly ring: number;
   readonly index: number;
@@ -30,11 +30,11 @@ export function fallOff(distance: number, radius: number, fall: Fall): number {
 }
 
 /** Every sample or node of a mark. */
-export const everyGrip = (mark: Mark): Grip[] =>
+export const everyControlPoint = (mark: Mark): ControlPoint[] =>
   linesOf(mark).flatMap(({ ring, points }) => points.map((p, index) => ({ markId: mark.id, ring, index, ...p })));
 
 /** The samples or nodes of a mark that matter: its lines thinned within a tolerance, px. */
-export function gripsOf(mark: Mark, tolerance: number): Grip[] {
+export function controlPointsOf(mark: Mark, tolerance: number): ControlPoint[] {
   return linesOf(mark).flatMap(({ ring, points, closed }) => {
     const round = mark.kind === 'shape' && closed ? [...points, points[0]!] : points;
     const kept = keptPoints(
@@ -87,20 +87,24 @@ const linesOf = (mark: Mark): Line[] =>
       ];
 
 /** How much each point of a mark's lines follows when some points of some marks are taken. */
-export function weightsOf(mark: Mark, grips: readonly Grip[], { radius, fall, alongOnly }: Reach): Float64Array[] {
+export function weightsOf(
+  mark: Mark,
+  controlPoints: readonly ControlPoint[],
+  { radius, fall, alongOnly }: Reach,
+): Float64Array[] {
   return linesOf(mark).map(({ ring, points, closed }) => {
     const weights = new Float64Array(points.length);
     const raise = (i: number, weight: number) => {
       if (weight > weights[i]!) weights[i] = weight;
     };
-    for (const grip of grips) {
-      const own = grip.markId === mark.id && grip.ring === ring;
+    for (const controlPoint of controlPoints) {
+      const own = controlPoint.markId === mark.id && controlPoint.ring === ring;
       if (alongOnly && !own) continue;
-      const ways = alongOnly ? waysAlong(points, grip.index, closed) : null;
+      const ways = alongOnly ? waysAlong(points, controlPoint.index, closed) : null;
       points.forEach((p, i) => {
-        raise(i, fallOff(ways ? ways[i]! : Math.hypot(p.x - grip.x, p.y - grip.y), radius, fall));
+        raise(i, fallOff(ways ? ways[i]! : Math.hypot(p.x - controlPoint.x, p.y - controlPoint.y), radius, fall));
       });
-      if (own) raise(grip.index, 1);
+      if (own) raise(controlPoint.index, 1);
     }
     // A line that ends where it began stays closed.
     if (closed && mark.kind !== 'shape')
@@ -153,7 +157,7 @@ export const allOf = (mark: Mark): Float64Array[] =>
   linesOf(mark).map(({ points }) => new Float64Array(points.length).fill(1));
 
 /** Samples of a stroke without one that matters: the stretch round it goes straight to its neighbours that matter. */
-export function withoutGrip(samples: Samples, index: number, tolerance: number): number[] {
+export function withoutControlPoint(samples: Samples, index: number, tolerance: number): number[] {
   const kept = keptPoints(samples.x, samples.y, tolerance);
   const at = kept.indexOf(index);
   const [from, to] = [kept[at - 1] ?? index - 1, kept[at + 1] ?? index + 1];

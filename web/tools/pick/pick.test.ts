@@ -25,7 +25,14 @@ import {
   transformPicked,
 } from './pick.ts';
 import { setReach } from './reach.ts';
-import { gripsNow, gripsShown, pullBy, removeGrips, setReshape, takeGrip } from '../reshape/reshape.ts';
+import {
+  selectedControlPoints,
+  controlPointsShown,
+  pullBy,
+  removeControlPoints,
+  setReshape,
+  selectControlPoint,
+} from '../reshape/reshape.ts';
 
 const newId = seededIds(90);
 
@@ -232,17 +239,17 @@ describe('picking up', () => {
 
 describe('reshaping', () => {
   test('a taken point is pulled with its reach, and removed', () => {
-    const grips = gripsShown();
-    expect(grips).toHaveLength(4);
+    const controlPoints = controlPointsShown();
+    expect(controlPoints).toHaveLength(4);
     setReshape({ radius: 1, fall: 'soft', along: 'line' });
-    takeGrip(grips[0]!, false);
-    pullBy(gripsNow(), { x: 30, y: 0 });
+    selectControlPoint(controlPoints[0]!, false);
+    pullBy(selectedControlPoints(), { x: 30, y: 0 });
     endGesture();
     expect(box().right).toBeGreaterThan(40);
-    expect(gripsNow()[0]!.x).toBeCloseTo(50, 3);
-    removeGrips();
-    expect(gripsShown()).toHaveLength(3);
-    expect(gripsNow()).toHaveLength(0);
+    expect(selectedControlPoints()[0]!.x).toBeCloseTo(50, 3);
+    removeControlPoints();
+    expect(controlPointsShown()).toHaveLength(3);
+    expect(selectedControlPoints()).toHaveLength(0);
   });
 });
 

@@ -1,6 +1,6 @@
 /** The points of strokes and shapes over the picture, those taken with their reach. */
 import { apply, type Point } from '@tallow/core/geometry';
-import type { Grip } from '@tallow/core/marks';
+import type { ControlPoint } from '@tallow/core/marks';
 import { useMemo, useRef, type PointerEvent as ReactPointerEvent } from 'react';
 import { startDrag } from '../../parts/dragging.ts';
 import { tracedPath, useLayerSpace } from '../../picture/layer-space.ts';
@@ -8,33 +8,33 @@ import { useSelection } from '../../selection/selection.ts';
 import { useViewed } from '../../view/viewed.ts';
 import { useDocument } from '../../shot/document.ts';
 import { usePick } from '../pick/pick.ts';
-import { gripsNow, gripsShown, reshape, setReshape, shapedMarks, useReshape } from './reshape.ts';
+import { selectedControlPoints, controlPointsShown, reshape, setReshape, shapedMarks, useReshape } from './reshape.ts';
 
 const FLAME = '#ffc25c';
-const middleOf = (grips: readonly Grip[]): Point => ({
-  x: grips.reduce((sum, g) => sum + g.x, 0) / grips.length,
-  y: grips.reduce((sum, g) => sum + g.y, 0) / grips.length,
+const middleOf = (controlPoints: readonly ControlPoint[]): Point => ({
+  x: controlPoints.reduce((sum, g) => sum + g.x, 0) / controlPoints.length,
+  y: controlPoints.reduce((sum, g) => sum + g.y, 0) / controlPoints.length,
 });
 
 export function ReshapeOverlay() {
   const svg = useRef<SVGSVGElement>(null);
   const sight = useLayerSpace(svg);
   const { radius, draft, redraws, pulled } = useReshape();
-  useReshape((s) => s.grips);
+  useReshape((s) => s.controlPoints);
   const doc = useDocument((s) => s.doc);
   const frame = useSelection((s) => s.frame);
   const sets = usePick((s) => s.sets);
   const layerId = useSelection((s) => s.layerId);
   const scale = useViewed((s) => s.view.scale);
-  const [marks, grips] = useMemo(
-    () => [shapedMarks(), gripsShown()],
+  const [marks, controlPoints] = useMemo(
+    () => [shapedMarks(), controlPointsShown()],
     // What is shown hangs on these, read through the stores.
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [doc, frame, sets, layerId, scale, pulled],
   );
   if (!sight) return null;
   const { matrix, placeOf, perPixel } = sight;
-  const taken = gripsNow();
+  const taken = selectedControlPoints();
   const middle = taken.length > 0 ? apply(matrix, middleOf(taken)) : null;
   const size = radius / perPixel;
   const widen = (event: ReactPointerEvent<Element>): void => {
@@ -56,7 +56,7 @@ export function ReshapeOverlay() {
       ref={svg}
       className="pointer-events-none absolute inset-0 size-full"
       data-testid="reshape-overlay"
-      data-points={grips.length}
+      data-points={controlPoints.length}
       data-taken={taken.length}
     >
       {marks.map((mark) => (
@@ -64,11 +64,11 @@ export function ReshapeOverlay() {
       ))}
       {redraws
         ? null
-        : grips.map((grip) => {
-            const at = apply(matrix, grip);
+        : controlPoints.map((controlPoint) => {
+            const at = apply(matrix, controlPoint);
             return (
               <rect
-                key={`${grip.markId}-${grip.ring}-${grip.index}`}
+                key={`${controlPoint.markId}-${controlPoint.ring}-${controlPoint.index}`}
                 x={at.x - 2.5}
                 y={at.y - 2.5}
                 width={5}
@@ -81,10 +81,10 @@ export function ReshapeOverlay() {
           })}
       {redraws
         ? null
-        : taken.map((grip) => {
-            const at = apply(matrix, grip);
+        : taken.map((controlPoint) => {
+            const at = apply(matrix, controlPoint);
             return (
-              <g key={`t-${grip.markId}-${grip.ring}-${grip.index}`}>
+              <g key={`t-${controlPoint.markId}-${controlPoint.ring}-${controlPoint.index}`}>
                 <circle
                   cx={at.x}
                   cy={at.y}

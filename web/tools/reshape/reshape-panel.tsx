@@ -1,6 +1,6 @@
 /** Reshaping, in the column: how far a pull reaches, and what is done at the taken points. */
 import type { Fall } from '@tallow/core/marks';
-import { gripsOf } from '@tallow/core/marks';
+import { controlPointsOf } from '@tallow/core/marks';
 import { Words } from '../../parts/choice.tsx';
 import { Line, Small, Panel } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
@@ -8,10 +8,10 @@ import { useSelection } from '../../selection/selection.ts';
 import { useDocument } from '../../shot/document.ts';
 import { SpreadRow } from '../pick/spread-row.tsx';
 import {
-  addGrips,
-  cutAtGrips,
-  gripsNow,
-  removeGrips,
+  addControlPoints,
+  cutAtControlPoints,
+  selectedControlPoints,
+  removeControlPoints,
   setReshape,
   shapedMarks,
   smooth,
@@ -28,21 +28,21 @@ import { showPanel } from '../../screen/panels.ts';
 
 /** Takes all points of the lines that have one taken. */
 function takeWhole(): void {
-  const ids = new Set(gripsNow().map(({ markId }) => markId));
+  const ids = new Set(selectedControlPoints().map(({ markId }) => markId));
   setReshape({
-    grips: shapedMarks()
+    controlPoints: shapedMarks()
       .filter((m) => ids.has(m.id))
-      .flatMap((mark) => gripsOf(mark, thinning())),
+      .flatMap((mark) => controlPointsOf(mark, thinning())),
   });
 }
 
 export function ReshapePanel() {
   const { radius, fall, along, redraws } = useReshape();
-  useReshape((s) => s.grips);
+  useReshape((s) => s.controlPoints);
   useDocument((s) => s.serial);
   useSelection((s) => s.frame);
   useSelection((s) => s.picked);
-  const taken = gripsNow().length;
+  const taken = selectedControlPoints().length;
   const drawings = drawingsInHand().length;
   const why = whyNotReshape();
   const deeds: readonly { label: string; title: string; run: () => void }[] = [
@@ -62,9 +62,9 @@ export function ReshapePanel() {
         widen(0.8);
       },
     },
-    { label: 'Add points', title: 'A node after each taken one of a shape', run: addGrips },
-    { label: 'Remove', title: 'The line goes straight past the taken points', run: removeGrips },
-    { label: 'Cut here', title: 'Parts the strokes at the taken points', run: cutAtGrips },
+    { label: 'Add points', title: 'A node after each taken one of a shape', run: addControlPoints },
+    { label: 'Remove', title: 'The line goes straight past the taken points', run: removeControlPoints },
+    { label: 'Cut here', title: 'Parts the strokes at the taken points', run: cutAtControlPoints },
   ];
   return (
     <Panel

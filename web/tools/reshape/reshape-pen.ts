@@ -2,20 +2,20 @@
 import { SteadyStroke, steadyReach } from '@tallow/core/brush';
 import { changeMarks } from '@tallow/core/edit';
 import { apply, scaleOf, type Matrix, type Point, isInside, distanceToSegment } from '@tallow/core/geometry';
-import { everyGrip, redrawn, type Grip } from '@tallow/core/marks';
+import { everyControlPoint, redrawn, type ControlPoint } from '@tallow/core/marks';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
 import { edit, say } from '../../shot/document.ts';
 import { isChangeable } from '../pick/pick.ts';
 import {
   followPull,
-  gripsNow,
-  gripsShown,
-  isTaken,
+  selectedControlPoints,
+  controlPointsShown,
+  isSelected,
   reshape,
   setReshape,
   shapedDrawing,
   shapedMarks,
-  takeGrip,
+  selectControlPoint,
 } from './reshape.ts';
 
 /** How near the pen takes a point, and a place on a line between points, CSS px. */
@@ -23,19 +23,19 @@ const POINT_REACH = 11;
 const LINE_REACH = 7;
 const TAP = 3;
 
-const nearest = (grips: readonly Grip[], at: Point, reach: number): Grip | null => {
-  let [found, far]: [Grip | null, number] = [null, reach];
-  for (const grip of grips) {
-    const d = Math.hypot(grip.x - at.x, grip.y - at.y);
-    if (d <= far) [found, far] = [grip, d];
+const nearest = (controlPoints: readonly ControlPoint[], at: Point, reach: number): ControlPoint | null => {
+  let [found, far]: [ControlPoint | null, number] = [null, reach];
+  for (const controlPoint of controlPoints) {
+    const d = Math.hypot(controlPoint.x - at.x, controlPoint.y - at.y);
+    if (d <= far) [found, far] = [controlPoint, d];
   }
   return found;
 };
 
 /** The sample or node nearest to a place on a line: a point where none is shown. */
-function gripOnLine(at: Point, reach: number): Grip | null {
+function controlPointOnLine(at: Point, reach: number): ControlPoint | null {
   for (const mark of shapedMarks().toReversed()) {
-    const all = everyGrip(mark);
+    const all = everyControlPoint(mark);
     for (let i = 0; i + 1 < all.length; i++) {
       const [a, b] = [all[i]!, all[i + 1]!];
       if (a.ring !== b.ring || distanceToSegment(at, a, b) > reach) continue;
@@ -45,9 +45,9 @@ function gripOnLine(at: Point, reach: number): Grip | null {
   return null;
 }
 
-function pulling(start: Point, inward: Matrix, grip: Grip, more: boolean): PenDoing {
-  const taken = isTaken(grip);
-  if (!taken || more) takeGrip(grip, more);
+function pulling(start: Point, inward: Matrix, controlPoint: ControlPoint, more: boolean): PenDoing {
+  const taken = isSelected(controlPoint);
+  if (!taken || more) selectControlPoint(controlPoint, more);
   const pull = followPull();
   return {
     move: (samples) => {
@@ -76,8 +76,11 @@ function ringing(start: Point, inward: Matrix, more: boolean): PenDoing {
     },
     up: () => {
       end();
-      const found = points.length > 3 ? gripsShown().filter((grip) => isInside(points, grip)) : [];
-      setReshape({ grips: more ? [...reshape().grips, ...found.filter((g) => !isTaken(g))] : found });
+      const found =
+        points.length > 3 ? controlPointsShown().filter((controlPoint) => isInside(points, controlPoint)) : [];
+      setReshape({
+        controlPoints: more ? [...reshape().controlPoints, ...found.filter((g) => !isSelected(g))] : found,
+      });
       return true;
     },
     drop: end,
@@ -99,7 +102,7 @@ function redrawing(inward: Matrix, first: PenSample): PenDoing {
       samples.forEach(feed);
     },
     up: () => {
-      setReshape({ draft: [], grips: [] });
+      setReshape({ draft: [], controlPoints: [] });
       const over = stroke.finish();
       const drawing = shapedDrawing();
       const reach = 2 * POINT_REACH * scaleOf(inward);
@@ -125,8 +128,8 @@ export function beginReshape(inward: Matrix, first: PenSample): PenDoing | null 
   const start = apply(inward, first);
   const perPixel = scaleOf(inward);
   if (reshape().redraws) return redrawing(inward, first);
-  const grip =
-    nearest([...gripsNow(), ...gripsShown()], start, POINT_REACH * perPixel) ??
-    gripOnLine(start, LINE_REACH * perPixel);
-  return grip ? pulling(start, inward, grip, first.shift) : ringing(start, inward, first.shift);
+  const controlPoint =
+    nearest([...selectedControlPoints(), ...controlPointsShown()], start, POINT_REACH * perPixel) ??
+    controlPointOnLine(start, LINE_REACH * perPixel);
+  return controlPoint ? pulling(start, inward, controlPoint, first.shift) : ringing(start, inward, first.shift);
 }

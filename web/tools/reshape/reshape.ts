@@ -3,7 +3,7 @@ import { find, randomId, type Drawing, type Id, type Mark, type RubOut, type Str
 import { changeMarks, replaceMarks, type MarkSets } from '@tallow/core/edit';
 import type { Point } from '@tallow/core/geometry';
 import {
-  gripsOf,
+  controlPointsOf,
   picked as pickedSamples,
   pulled,
   smoothed,
@@ -11,10 +11,10 @@ import {
   weightsOf,
   widened,
   withNodes,
-  withoutGrip,
+  withoutControlPoint,
   withoutNodes,
   type Fall,
-  type Grip,
+  type ControlPoint,
 } from '@tallow/core/marks';
 import { create } from 'zustand';
 import { current, shownNow } from '../../selection/current.ts';
@@ -29,7 +29,7 @@ export type Along = 'line' | 'piece' | 'all';
 
 interface ReshapeState {
   /** Points taken in hand, in the drawing that is shown. */
-  readonly grips: readonly Grip[];
+  readonly controlPoints: readonly ControlPoint[];
   /** px of element space. */
   readonly radius: number;
   readonly fall: Fall;
@@ -46,7 +46,7 @@ interface ReshapeState {
 const NONE: ReadonlyMap<Id, Mark> = new Map();
 
 export const useReshape = create<ReshapeState>(() => ({
-  grips: [],
+  controlPoints: [],
   radius: 60,
   fall: 'soft',
   along: 'line',
@@ -80,29 +80,37 @@ export function shapedMarks(): Mark[] {
 /** How finely lines are thinned to points, CSS px: seen from nearer, there are more. */
 const THINNED = 1.5;
 export const thinning = (): number => THINNED / Math.max(0.05, viewed().view.scale);
-export const gripsShown = (): Grip[] => shapedMarks().flatMap((mark) => gripsOf(mark, thinning()));
+export const controlPointsShown = (): ControlPoint[] =>
+  shapedMarks().flatMap((mark) => controlPointsOf(mark, thinning()));
 
-const sameGrip = (a: Grip, b: Grip): boolean => a.markId === b.markId && a.ring === b.ring && a.index === b.index;
-export const isTaken = (grip: Grip): boolean => reshape().grips.some((each) => sameGrip(each, grip));
+const sameControlPoint = (a: ControlPoint, b: ControlPoint): boolean =>
+  a.markId === b.markId && a.ring === b.ring && a.index === b.index;
+export const isSelected = (controlPoint: ControlPoint): boolean =>
+  reshape().controlPoints.some((each) => sameControlPoint(each, controlPoint));
 
-export function takeGrip(grip: Grip, more: boolean): void {
-  const { grips } = reshape();
-  if (!more) setReshape({ grips: [grip] });
-  else setReshape({ grips: isTaken(grip) ? grips.filter((g) => !sameGrip(g, grip)) : [...grips, grip] });
+export function selectControlPoint(controlPoint: ControlPoint, more: boolean): void {
+  const { controlPoints } = reshape();
+  if (!more) setReshape({ controlPoints: [controlPoint] });
+  else
+    setReshape({
+      controlPoints: isSelected(controlPoint)
+        ? controlPoints.filter((g) => !sameControlPoint(g, controlPoint))
+        : [...controlPoints, controlPoint],
+    });
 }
 
 /** Points taken, where they are now; those whose mark is gone are let go. */
-export function gripsNow(): Grip[] {
+export function selectedControlPoints(): ControlPoint[] {
   const marks = new Map(shapedMarks().map((mark) => [mark.id, mark]));
-  return reshape().grips.flatMap((grip) => {
-    const mark = marks.get(grip.markId);
+  return reshape().controlPoints.flatMap((controlPoint) => {
+    const mark = marks.get(controlPoint.markId);
     if (!mark) return [];
-    const line = mark.kind === 'shape' ? mark.rings[grip.ring] : undefined;
+    const line = mark.kind === 'shape' ? mark.rings[controlPoint.ring] : undefined;
     const [x, y] =
       mark.kind === 'shape'
-        ? [line?.[grip.index * 6], line?.[grip.index * 6 + 1]]
-        : [mark.samples.x[grip.index], mark.samples.y[grip.index]];
-    return x === undefined || y === undefined ? [] : [{ ...grip, x, y }];
+        ? [line?.[controlPoint.index * 6], line?.[controlPoint.index * 6 + 1]]
+        : [mark.samples.x[controlPoint.index], mark.samples.y[controlPoint.index]];
+    return x === undefined || y === undefined ? [] : [{ ...controlPoint, x, y }];
   });
 }
 
@@ -121,16 +129,16 @@ function reached(): MarkSets {
 const pieceOf = (mark: Mark): string => (mark.kind === 'rub' ? mark.id : (mark.piece ?? mark.id));
 
 /** The pieces that have a taken point. */
-function piecesOf(grips: readonly Grip[]): Set<string> {
+function piecesOf(controlPoints: readonly ControlPoint[]): Set<string> {
   const marks = shapedDrawing()?.marks ?? {};
-  return new Set(grips.flatMap(({ markId }) => (marks[markId] ? [pieceOf(marks[markId])] : [])));
+  return new Set(controlPoints.flatMap(({ markId }) => (marks[markId] ? [pieceOf(marks[markId])] : [])));
 }
 
 /** How strongly the taken points reach each point of a mark. @param isShown whether the points are those of its drawing. */
-function weightsIn(mark: Mark, grips: readonly Grip[], isShown: boolean): Float64Array[] {
+function weightsIn(mark: Mark, controlPoints: readonly ControlPoint[], isShown: boolean): Float64Array[] {
   const { radius, fall, along } = reshape();
-  const pieces = along === 'piece' ? piecesOf(grips) : null;
-  const taken = pieces && !pieces.has(pieceOf(mark)) && !pieces.has(mark.id) ? [] : grips;
+  const pieces = along === 'piece' ? piecesOf(controlPoints) : null;
+  const taken = pieces && !pieces.has(pieceOf(mark)) && !pieces.has(mark.id) ? [] : controlPoints;
   // Another drawing has no such point: there, what lies near the place follows.
   const alongOnly = along === 'line' && isShown;
   return weightsOf(mark, taken, { radius: Math.max(radius, 0.01), fall, alongOnly });
@@ -139,7 +147,7 @@ function weightsIn(mark: Mark, grips: readonly Grip[], isShown: boolean): Float6
 /** Does something to what the taken points reach, by weight; in every drawing in hand, by its share. */
 function reshapeBy(
   name: string,
-  grips: readonly Grip[],
+  controlPoints: readonly ControlPoint[],
   change: (mark: Mark, weights: Float64Array[], share: number) => Mark,
 ): void {
   if (!isChangeable()) return;
@@ -148,13 +156,13 @@ function reshapeBy(
   const share = sharesNow(sets);
   edit(name, (doc) =>
     changeMarks(doc, sets, (mark, drawingId) =>
-      change(mark, weightsIn(mark, grips, drawingId === shown), share[drawingId] ?? 1),
+      change(mark, weightsIn(mark, controlPoints, drawingId === shown), share[drawingId] ?? 1),
     ),
   );
 }
 
 /** Pulls the taken points. @param from where they were when the pen took them. */
-export function pullBy(from: readonly Grip[], by: Point): void {
+export function pullBy(from: readonly ControlPoint[], by: Point): void {
   reshapeBy(reshape().fall === 'spike' ? 'spike' : 'reshape', from, (mark, weights, share) =>
     pulled(mark, weights, { x: by.x * share, y: by.y * share }),
   );
@@ -162,7 +170,7 @@ export function pullBy(from: readonly Grip[], by: Point): void {
 
 /** Follows a pull of the taken points: seen at once in the drawing that is shown, done in all that are in hand at its end. */
 export function followPull(): { moveTo: (by: Point) => void; done: () => void; drop: () => void } {
-  const from = gripsNow();
+  const from = selectedControlPoints();
   const engine = openEngine();
   const drawing = shapedDrawing();
   const share = (drawing && sharesNow(reached())[drawing.id]) ?? 1;
@@ -189,10 +197,10 @@ export function followPull(): { moveTo: (by: Point) => void; done: () => void; d
   };
 }
 
-export const whyNotReshape = (): string | null => (gripsNow().length > 0 ? null : 'Take a point first.');
+export const whyNotReshape = (): string | null => (selectedControlPoints().length > 0 ? null : 'Take a point first.');
 
 export const smooth = (): void => {
-  reshapeBy('smooth', gripsNow(), (mark, weights, share) => {
+  reshapeBy('smooth', selectedControlPoints(), (mark, weights, share) => {
     let next = mark;
     for (let i = 0; i < 6; i++)
       next = smoothed(
@@ -205,7 +213,7 @@ export const smooth = (): void => {
 
 /** @param factor above 1 widens, below 1 thins. */
 export const widen = (factor: number): void => {
-  reshapeBy(factor > 1 ? 'widen' : 'thin', gripsNow(), (mark, weights, share) =>
+  reshapeBy(factor > 1 ? 'widen' : 'thin', selectedControlPoints(), (mark, weights, share) =>
     widened(
       mark,
       weights.map((w) => w.map((v) => v * share)),
@@ -221,35 +229,37 @@ function changeLines(name: string, change: (line: Line, indices: readonly number
   if (!isChangeable()) return;
   const drawing = shapedDrawing();
   if (!drawing) return;
-  const grips = gripsNow();
-  const lines = [...new Set(grips.map(({ markId }) => markId))].filter((id) => drawing.marks[id]?.kind !== 'shape');
+  const controlPoints = selectedControlPoints();
+  const lines = [...new Set(controlPoints.map(({ markId }) => markId))].filter(
+    (id) => drawing.marks[id]?.kind !== 'shape',
+  );
   edit(name, (doc) =>
     replaceMarks(doc, { [drawing.id]: lines }, (mark) => {
       if (mark.kind === 'shape') return [mark];
-      const indices = grips.flatMap((g) => (g.markId === mark.id ? [g.index] : [])).sort((a, b) => a - b);
+      const indices = controlPoints.flatMap((g) => (g.markId === mark.id ? [g.index] : [])).sort((a, b) => a - b);
       return change(mark, indices);
     }),
   );
-  setReshape({ grips: [] });
+  setReshape({ controlPoints: [] });
 }
 
 /** Cuts strokes at the taken points. */
-export function cutAtGrips(): void {
+export function cutAtControlPoints(): void {
   changeLines('cut the stroke', (line, indices) =>
     splitSamples(line.samples, indices).map((samples, i) => ({ ...line, id: i === 0 ? line.id : randomId(), samples })),
   );
 }
 
 /** Takes the taken points away: lines go straight to their neighbours, shapes lose the node. */
-export function removeGrips(): void {
+export function removeControlPoints(): void {
   if (!isChangeable()) return;
   const drawing = shapedDrawing();
-  const grips = gripsNow();
+  const controlPoints = selectedControlPoints();
   if (!drawing) return;
-  const touched = [...new Set(grips.map(({ markId }) => markId))];
+  const touched = [...new Set(controlPoints.map(({ markId }) => markId))];
   edit('remove points', (doc) =>
     changeMarks(doc, { [drawing.id]: touched }, (mark) => {
-      const own = grips.filter((g) => g.markId === mark.id);
+      const own = controlPoints.filter((g) => g.markId === mark.id);
       if (mark.kind === 'shape') {
         const rings = mark.rings.map((ring, r) =>
           withoutNodes(
@@ -261,34 +271,34 @@ export function removeGrips(): void {
       }
       let kept = Array.from(mark.samples.x.keys());
       for (const { index } of own) {
-        const without = new Set(withoutGrip(mark.samples, index, thinning()));
+        const without = new Set(withoutControlPoint(mark.samples, index, thinning()));
         kept = kept.filter((i) => without.has(i));
       }
       return kept.length < 2 ? mark : { ...mark, samples: pickedSamples(mark.samples, kept) };
     }),
   );
-  setReshape({ grips: [] });
+  setReshape({ controlPoints: [] });
 }
 
 /** Puts a point between each taken one and the next: on strokes a sample, on shapes a node, without changing the line. */
-export function addGrips(): void {
+export function addControlPoints(): void {
   const drawing = shapedDrawing();
-  const grips = gripsNow();
-  if (!drawing || grips.length === 0 || !isChangeable()) return;
+  const controlPoints = selectedControlPoints();
+  if (!drawing || controlPoints.length === 0 || !isChangeable()) return;
   edit('add points', (doc) =>
-    changeMarks(doc, { [drawing.id]: [...new Set(grips.map(({ markId }) => markId))] }, (mark) => {
+    changeMarks(doc, { [drawing.id]: [...new Set(controlPoints.map(({ markId }) => markId))] }, (mark) => {
       if (mark.kind !== 'shape') return mark;
       return {
         ...mark,
         rings: mark.rings.map((ring, r) =>
           withNodes(
             ring,
-            grips.filter((g) => g.markId === mark.id && g.ring === r).map((g) => g.index),
+            controlPoints.filter((g) => g.markId === mark.id && g.ring === r).map((g) => g.index),
           ),
         ),
       };
     }),
   );
-  if (grips.some((g) => drawing.marks[g.markId]?.kind !== 'shape'))
+  if (controlPoints.some((g) => drawing.marks[g.markId]?.kind !== 'shape'))
     say('Strokes have a point wherever they are pulled: press on the line between its points.');
 }

@@ -2,7 +2,7 @@
 import { key } from '../../actions/action.ts';
 import { makeTool } from '../../hand/held.ts';
 import { TIME_ACTIONS } from '../../time/actions.ts';
-import { removeGrips, reshape, setReshape } from './reshape.ts';
+import { removeControlPoints, reshape, setReshape } from './reshape.ts';
 import { beginReshape } from './reshape-pen.ts';
 import { ReshapeIcon } from '../icons.tsx';
 
@@ -15,12 +15,12 @@ export const RESHAPE = makeTool({
   Icon: ReshapeIcon,
   taking: { name: 'reshape', label: 'Reshape', group: 'Marks', keys: [key('KeyV')] },
   onKey: (event, preset) => {
-    if (event.code === 'Escape' && reshape().grips.length > 0) {
-      setReshape({ grips: [] });
+    if (event.code === 'Escape' && reshape().controlPoints.length > 0) {
+      setReshape({ controlPoints: [] });
       return 'done';
     }
     if (preset !== TIME_ACTIONS.remove) return undefined;
-    removeGrips();
+    removeControlPoints();
     return 'done';
   },
 });
