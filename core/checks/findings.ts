@@ -1,5 +1,5 @@
 /** Accidents found in the drawings of a layer: what was left empty, drawn twice or drawn out of sight. */
-import { printOf } from '../derived/index.ts';
+import { fingerprintOf } from '../derived/index.ts';
 import { find, marksInOrder, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
 
 import { intersection, isEmpty, type Box } from '../geometry/index.ts';
@@ -37,7 +37,7 @@ export function factsOf(drawing: Drawing): DrawingFacts {
   const marks = marksInOrder(drawing);
   const made = {
     empty: marks.length === 0,
-    print: `${printOf(drawing)}${marks.map((mark) => (mark.kind === 'shape' ? mark.kind : mark.brush.kind)).join('')}`,
+    print: `${fingerprintOf(drawing)}${marks.map((mark) => (mark.kind === 'shape' ? mark.kind : mark.brush.kind)).join('')}`,
     boxes: marks.flatMap((mark) => (mark.kind === 'rub' ? [] : [markBox(mark)])),
   };
   facts.set(drawing, made);

@@ -1,7 +1,7 @@
 /** In-betweens: drawings computed from the two they lie between, perhaps along a path. */
 import { find, type Between, type Drawing, type Id, type ShotDocument } from '../document/index.ts';
 import type { Derived, Source } from './derived.ts';
-import { printOf, wayPrint } from './print.ts';
+import { fingerprintOf, wayFingerprint } from './fingerprint.ts';
 
 const slotsOf = (doc: ShotDocument, layerId: Id): Readonly<Record<Id, Id>> => find(doc, 'layer', layerId)?.slots ?? {};
 
@@ -31,10 +31,10 @@ export const between: Derived<Between> = {
     const drawn: Source = {
       part: 'ends',
       was: entity.hangsOn.join(),
-      now: ends.map(printOf).join(),
+      now: ends.map(fingerprintOf).join(),
       hangsOn: ends.map(({ id }) => id),
     };
-    return path ? [drawn, { part: 'path', was: entity.along, now: wayPrint(path), hangsOn: [path.id] }] : [drawn];
+    return path ? [drawn, { part: 'path', was: entity.along, now: wayFingerprint(path), hangsOn: [path.id] }] : [drawn];
   },
   withPrints: (doc, entity, renewed) => {
     const slots = slotsOf(doc, entity.layerId);

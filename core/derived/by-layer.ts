@@ -1,4 +1,4 @@
-/** Things laid as whole drawings on several layers, with their prints by layer and slot. */
+/** Things laid as whole drawings on several layers, with their fingerprints by layer and slot. */
 import { find, type Id, type ShotDocument } from '../document/index.ts';
 import type { LaidThing, Renewed } from './derived.ts';
 
@@ -13,7 +13,7 @@ export const laidByLayer = (doc: ShotDocument, laid: Prints): LaidThing[] =>
     );
   });
 
-/** The same with every print renewed. */
+/** The same with every fingerprint renewed. */
 export const renewedByLayer = (doc: ShotDocument, laid: Prints, renewed: Renewed): Prints =>
   Object.fromEntries(
     Object.entries(laid).map(([layerId, prints]) => {

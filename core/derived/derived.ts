@@ -1,6 +1,6 @@
 /**
  * Derived content: what was computed from something else and laid as ordinary drawings. An entity keeps its settings, the
- * print of each thing as it was laid, and the prints of what it was laid from. By these Tallow tells what a hand has
+ * fingerprint of each thing as it was laid, and the fingerprints of what it was laid from. By these Tallow tells what a hand has
  * touched since, which stays, and what has to be laid again.
  */
 import type { Entity, Id, ShotDocument } from '../document/index.ts';
@@ -10,7 +10,7 @@ export interface LaidThing {
   readonly slot: Id;
   readonly drawingId: Id;
   readonly markId: Id | null;
-  /** Its print as it was laid. */
+  /** Its fingerprint as it was laid. */
   readonly print: string;
 }
 
@@ -18,14 +18,14 @@ export interface LaidThing {
 export interface Source {
   /** The part that is laid again by itself: a slot, say. */
   readonly part: string;
-  /** Its print when the part was laid, or null where none is kept: then the part is laid again whenever a thing it hangs on was changed. */
+  /** Its fingerprint when the part was laid, or null where none is kept: then the part is laid again whenever a thing it hangs on was changed. */
   readonly was: string | null;
   readonly now: string;
   /** The things it hangs on. */
   readonly hangsOn: readonly Id[];
 }
 
-/** The print of a thing that was laid, as it is to be from now on. */
+/** The fingerprint of a thing that was laid, as it is to be from now on. */
 export type Renewed = (print: string, drawingId: Id | undefined) => string;
 
 /** What a kind of derived content says of itself. */
@@ -37,6 +37,6 @@ export interface Derived<E extends Entity> {
   readonly laid: (doc: ShotDocument, entity: E) => LaidThing[];
   /** What its parts were laid from; those that are not loaded, or can not be laid any more, are left out. */
   readonly sources: (doc: ShotDocument, entity: E) => Source[];
-  /** The entity with the print of every drawing renewed: those it laid, and those it was laid from. */
+  /** The entity with the fingerprint of every drawing renewed: those it laid, and those it was laid from. */
   readonly withPrints: (doc: ShotDocument, entity: E, renewed: Renewed) => E;
 }

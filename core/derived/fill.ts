@@ -2,7 +2,7 @@
 import { find, type Drawing, type Fill, type ShotDocument } from '../document/index.ts';
 import { frameOfSlot, placeOf, shownOn, timedLayers } from '../timing/index.ts';
 import type { Derived } from './derived.ts';
-import { outlinesOf } from './print.ts';
+import { outlinesOf } from './fingerprint.ts';
 
 /** The drawings whose lines bound a layer's fills on a frame, or null while one of them is not loaded. */
 export function boundDrawings(
@@ -25,8 +25,12 @@ export function boundDrawings(
   return drawings;
 }
 
-/** The print of the lines that bound a layer's fills on a frame, or null while one of them is not loaded. */
-export function boundsPrint(doc: ShotDocument, fill: Pick<Fill, 'layerId' | 'bounds'>, frame: number): string | null {
+/** The fingerprint of the lines that bound a layer's fills on a frame, or null while one of them is not loaded. */
+export function boundsFingerprint(
+  doc: ShotDocument,
+  fill: Pick<Fill, 'layerId' | 'bounds'>,
+  frame: number,
+): string | null {
   const drawings = boundDrawings(doc, fill, frame);
   return drawings && outlinesOf(drawings);
 }

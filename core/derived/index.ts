@@ -3,18 +3,25 @@ import { find, type Drawing, type Entity, type Id, type ShotDocument } from '../
 import { between } from './between.ts';
 import type { Derived, LaidThing, Source } from './derived.ts';
 import { fill } from './fill.ts';
-import { outlineOf, printOf } from './print.ts';
+import { outlineOf, fingerprintOf } from './fingerprint.ts';
 import { ride } from './ride.ts';
 import { smear } from './smear.ts';
 import { starter } from './starter.ts';
 import { tone } from './tone.ts';
 
 export { endsOf } from './between.ts';
-export { boundDrawings, boundsPrint } from './fill.ts';
-export { ridden, ridePrint, usesOfBoth } from './ride.ts';
-export { smearPrint } from './smear.ts';
+export { boundDrawings, boundsFingerprint } from './fill.ts';
+export { ridden, rideFingerprint, usesOfBoth } from './ride.ts';
+export { smearFingerprint } from './smear.ts';
 export { hasShape, litSlots } from './tone.ts';
-export { outlineOf, outlinesOf, pathPrint, printOf, textPrint, wayPrint } from './print.ts';
+export {
+  outlineOf,
+  outlinesOf,
+  pathFingerprint,
+  fingerprintOf,
+  textFingerprint,
+  wayFingerprint,
+} from './fingerprint.ts';
 
 /** All of them, each by its kind of entity. */
 export const DERIVED = { starter, between, fill, tone, smear, ride } as const;
@@ -32,7 +39,7 @@ const derivedOf = (entity: DerivedEntity): Derived<DerivedEntity> =>
 export function isAsLaid(doc: ShotDocument, { drawingId, markId, print }: Omit<LaidThing, 'slot'>): boolean {
   const drawing = find(doc, 'drawing', drawingId);
   if (!drawing) return false;
-  if (markId === null) return printOf(drawing) === print;
+  if (markId === null) return fingerprintOf(drawing) === print;
   const mark = drawing.marks[markId];
   return mark !== undefined && outlineOf(mark) === print;
 }
@@ -61,7 +68,7 @@ export const behindStale = (doc: ShotDocument, { entity, sources }: Stale): Id[]
 /**
  * The derived content of an element that has to be laid again.
  * @param again of the kinds that are laid again so.
- * @param changed what was changed since it was last asked: tells of sources that no print is kept of.
+ * @param changed what was changed since it was last asked: tells of sources that no fingerprint is kept of.
  */
 export function staleOf(
   doc: ShotDocument,
@@ -79,14 +86,14 @@ export function staleOf(
 }
 
 /**
- * An entity whose prints are those of what its drawings have become, for changes that no hand made: other paint, other
- * ids. A print that was not that of its drawing before stays as it is: that drawing still counts as touched.
+ * An entity whose fingerprints are those of what its drawings have become, for changes that no hand made: other paint, other
+ * ids. A fingerprint that was not that of its drawing before stays as it is: that drawing still counts as touched.
  * @param doc before the change. @param become what a drawing has become.
  */
-export function reprinted(doc: ShotDocument, entity: Entity, become: (drawing: Drawing) => Drawing): Entity {
+export function withFingerprintsOf(doc: ShotDocument, entity: Entity, become: (drawing: Drawing) => Drawing): Entity {
   if (!isDerived(entity)) return entity;
   return derivedOf(entity).withPrints(doc, entity, (print, drawingId) => {
     const drawing = find(doc, 'drawing', drawingId);
-    return drawing && printOf(drawing) === print ? printOf(become(drawing)) : print;
+    return drawing && fingerprintOf(drawing) === print ? fingerprintOf(become(drawing)) : print;
   });
 }

@@ -2,7 +2,7 @@
 import { find, type Id, type Ride, type ShotDocument, type Trace } from '../document/index.ts';
 import { placedElements } from '../timing/index.ts';
 import type { Derived } from './derived.ts';
-import { outlinesOf, textPrint } from './print.ts';
+import { outlinesOf, textFingerprint } from './fingerprint.ts';
 
 /** The points a ride goes with and is turned by; null where the first is gone. */
 export function ridden(
@@ -40,15 +40,15 @@ export function usesOfBoth(doc: ShotDocument, { elementId, useId, onElementId, o
   };
 }
 
-/** The print of all that a ride is laid from, or null while it can not be told. */
-export function ridePrint(doc: ShotDocument, ride: Omit<Ride, 'laid' | 'hangsOn'>): string | null {
+/** The fingerprint of all that a ride is laid from, or null while it can not be told. */
+export function rideFingerprint(doc: ShotDocument, ride: Omit<Ride, 'laid' | 'hangsOn'>): string | null {
   const base = find(doc, 'drawing', find(doc, 'layer', ride.layerId)?.slots[ride.base]);
   const points = ridden(doc, ride);
   if (!base || !points) return null;
   const slots = Object.values(ride.slots);
   const told = points.map((trace) => trace && slots.map((slot) => trace.points[slot] ?? null));
   const lies = ride.elementId === ride.onElementId ? [] : [usesOfBoth(doc, ride).off];
-  return `${outlinesOf([base])} ${textPrint(JSON.stringify([...told, ...lies]))}`;
+  return `${outlinesOf([base])} ${textFingerprint(JSON.stringify([...told, ...lies]))}`;
 }
 
 const laidSlots = (doc: ShotDocument, { layerId, laid }: Ride): [Id, string, Id | undefined][] => {
@@ -64,7 +64,7 @@ export const ride: Derived<Ride> = {
       drawingId ? [{ slot, drawingId, markId: null, print }] : [],
     ),
   sources: (doc, entity) => {
-    const now = ridePrint(doc, entity);
+    const now = rideFingerprint(doc, entity);
     const base = find(doc, 'layer', entity.layerId)?.slots[entity.base];
     return now === null || !base
       ? []

@@ -3,7 +3,7 @@ import { onlyUse, staysPut } from '../assembly/index.ts';
 import { find, keysIn, type Drawing, type Id, type ShotDocument, type Smear } from '../document/index.ts';
 import { laidByLayer, renewedByLayer } from './by-layer.ts';
 import type { Derived } from './derived.ts';
-import { outlinesOf, textPrint, wayPrint } from './print.ts';
+import { outlinesOf, textFingerprint, wayFingerprint } from './fingerprint.ts';
 
 /** Drawings of the subject's layers on all slots a smear is laid from, or null while one is not loaded. */
 function smearedDrawings(doc: ShotDocument, { layers, stops }: Pick<Smear, 'layers' | 'stops'>): Drawing[] | null {
@@ -38,7 +38,7 @@ function motionOf(doc: ShotDocument, { elementId, layerId }: Smear): { ids: Id[]
   const path = carries ? find(doc, 'path', use.way?.pathId) : undefined;
   const told = [
     ...(moves ? [layer.shift] : []),
-    ...(carries ? [use.shift, use.way?.turned, use.drift, path && wayPrint(path)] : []),
+    ...(carries ? [use.shift, use.way?.turned, use.drift, path && wayFingerprint(path)] : []),
   ];
   return {
     ids: [...(moves ? [layer.id] : []), ...(carries ? [use.id] : []), ...(path ? [path.id] : [])],
@@ -46,8 +46,8 @@ function motionOf(doc: ShotDocument, { elementId, layerId }: Smear): { ids: Id[]
   };
 }
 
-/** The print of all that a smear is laid from, or null while it can not be told. */
-export function smearPrint(doc: ShotDocument, smear: Smear): string | null {
+/** The fingerprint of all that a smear is laid from, or null while it can not be told. */
+export function smearFingerprint(doc: ShotDocument, smear: Smear): string | null {
   const layer = find(doc, 'layer', smear.layerId);
   const [from, to] = [smear.stops.at(-2), smear.stops.at(-1)!];
   if (!layer?.slots[to] || (from !== undefined && !layer.slots[from])) return null;
@@ -56,7 +56,7 @@ export function smearPrint(doc: ShotDocument, smear: Smear): string | null {
   const path = smear.way === 'path' ? find(doc, 'path', smear.pathId) : undefined;
   const { text } = motionOf(doc, smear);
   // Only outlines count: other paint or other ids do not change the way.
-  return `${outlinesOf(drawings)} ${textPrint(tracesOf(doc, smear))}${path ? ` ${wayPrint(path)}` : ''}${text ? ` ${textPrint(text)}` : ''}`;
+  return `${outlinesOf(drawings)} ${textFingerprint(tracesOf(doc, smear))}${path ? ` ${wayFingerprint(path)}` : ''}${text ? ` ${textFingerprint(text)}` : ''}`;
 }
 
 export const smear: Derived<Smear> = {
@@ -64,7 +64,7 @@ export const smear: Derived<Smear> = {
   again: 'by itself',
   laid: (doc, { laid }) => laidByLayer(doc, laid),
   sources: (doc, entity) => {
-    const now = smearPrint(doc, entity);
+    const now = smearFingerprint(doc, entity);
     const drawings = now === null ? null : smearedDrawings(doc, entity);
     if (now === null || !drawings) return [];
     const hangsOn: Id[] = [entity.elementId, ...drawings.map(({ id }) => id), ...motionOf(doc, entity).ids];

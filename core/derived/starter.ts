@@ -1,7 +1,7 @@
 /** Starters: under-drawings computed from settings and a seed, perhaps along a path. */
 import { find, type Starter } from '../document/index.ts';
 import type { Derived } from './derived.ts';
-import { pathPrint } from './print.ts';
+import { pathFingerprint } from './fingerprint.ts';
 
 export const starter: Derived<Starter> = {
   kind: 'starter',
@@ -14,7 +14,7 @@ export const starter: Derived<Starter> = {
     const path = find(doc, 'path', pathId);
     // Whose layers are all deleted lays nothing any more.
     const lays = Object.values(layers).some((id) => find(doc, 'layer', id));
-    return path && lays ? [{ part: 'path', was: along, now: pathPrint(path), hangsOn: [path.id] }] : [];
+    return path && lays ? [{ part: 'path', was: along, now: pathFingerprint(path), hangsOn: [path.id] }] : [];
   },
   withPrints: (_, entity, renewed) => ({
     ...entity,

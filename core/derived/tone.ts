@@ -3,7 +3,7 @@ import { find, valueAt, type Drawing, type Id, type ShotDocument, type Tone } fr
 import { placeOf, roundOf, runStart, shownOn, slotsInOrder } from '../timing/index.ts';
 import { laidByLayer, renewedByLayer } from './by-layer.ts';
 import type { Derived } from './derived.ts';
-import { outlinesOf } from './print.ts';
+import { outlinesOf } from './fingerprint.ts';
 
 /** A slot of a body with all that its tone hangs on. */
 export interface BodySlot {

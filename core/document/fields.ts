@@ -47,5 +47,5 @@ export const spot = z.strictObject({ x: place, y: place });
 export const size = z.number().min(1).max(8192);
 export const eachOnce = (list: readonly { id: Id }[]) => new Set(list.map((each) => each.id)).size === list.length;
 /** A fingerprint of what was laid or laid from. */
-export const print = z.string().max(64);
+export const fingerprint = z.string().max(64);
 export const notTwice = 'must not name an id twice';

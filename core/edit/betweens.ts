@@ -13,7 +13,7 @@ import {
   type ShotDocument,
   entitiesOf,
 } from '../document/index.ts';
-import { endsOf, printOf, touchedOf, wayPrint } from '../derived/index.ts';
+import { endsOf, fingerprintOf, touchedOf, wayFingerprint } from '../derived/index.ts';
 import type { BetweenWork } from '../between/index.ts';
 import { exposureAt, setHold, totalLength, placeOf } from '../timing/index.ts';
 import { keptFull, type Timed } from './place.ts';
@@ -25,8 +25,8 @@ type Marks = Pick<Drawing, 'marks' | 'order'>;
 type LaidFrom = Pick<BetweenWork, 'from' | 'to' | 'path'>;
 
 const printsOf = ({ from, to, path }: LaidFrom): Pick<Between, 'hangsOn' | 'along'> => ({
-  hangsOn: [printOf(from), printOf(to)],
-  along: path && wayPrint(path),
+  hangsOn: [fingerprintOf(from), fingerprintOf(to)],
+  along: path && wayFingerprint(path),
 });
 
 /** What is asked of in-betweens, apart from where they lie. */
@@ -164,7 +164,7 @@ export function layBetweens(
     ...plan,
     shares: plan.shares.slice(0, slots.length),
     slots,
-    laid: Object.fromEntries(slots.map((slot, i) => [slot, printOf(made[i]!)])),
+    laid: Object.fromEntries(slots.map((slot, i) => [slot, fingerprintOf(made[i]!)])),
     ...printsOf(work),
   };
   const next = keptFull(doc, putEntities(doc, list, layer, ...made, between), place.element);
@@ -200,7 +200,7 @@ export function relayBetween(
     if (!id || !marks || touched.has(slot)) return;
     const drawing: Drawing = { kind: 'drawing', id, ...marks };
     made.push(drawing);
-    laid[slot] = printOf(drawing);
+    laid[slot] = fingerprintOf(drawing);
   });
   return putEntities(doc, ...made, { ...between, ...changes, laid, ...printsOf(work) });
 }

@@ -1,5 +1,5 @@
 import { cycleOf, fixture, layerOf, runsOf } from '../fixture.ts';
-import { boundsPrint } from '../derived/index.ts';
+import { boundsFingerprint } from '../derived/index.ts';
 import { find, putEntities, shotOf, type Drawing, type Shape, type ShotDocument } from '../document/index.ts';
 import { doubleAreaOf, polygonRing, ringPoints, type Point } from '../geometry/index.ts';
 import {
@@ -36,7 +36,7 @@ const { doc: base, layerId: fillId } = ((): { doc: ShotDocument; layerId: string
 })();
 const plan = { layerId: fillId, bounds: [layerId], gap: 4, under: null };
 const lay = (doc: ShotDocument, ...shapes: ReturnType<typeof filled>[]): ShotDocument =>
-  layFills(doc, plan, 0, shapes, boundsPrint(doc, plan, 0)!, newId);
+  layFills(doc, plan, 0, shapes, boundsFingerprint(doc, plan, 0)!, newId);
 const slot = runsOf(base, fillId)[0]!.slot!;
 const drawingIn = (doc: ShotDocument): Drawing => find(doc, 'drawing', layerOf(doc, fillId).slots[slot])!;
 const shapesIn = (doc: ShotDocument): Shape[] => drawingIn(doc).order.map((id) => drawingIn(doc).marks[id] as Shape);
@@ -116,14 +116,14 @@ describe('after the lines have changed', () => {
     });
     const regions = refillable(touched, stale!);
     expect(regions.map(({ x }) => x)).toEqual([25, 125]);
-    const print = boundsPrint(touched, plan, 0)!;
+    const print = boundsFingerprint(touched, plan, 0)!;
     const again = relayFills(touched, stale!, regions, [filled(3), null], print);
     expect(shapesIn(again).map(({ rings }) => rings)).toEqual([[box(3)], [box(100)], [box(230)]]);
     expect(staleFills(again, elementId)).toEqual([]);
   });
 
   test('a region that is found with nothing in it keeps its shape', () => {
-    const print = boundsPrint(moved, plan, 0)!;
+    const print = boundsFingerprint(moved, plan, 0)!;
     const again = relayFills(moved, stale!, refillable(moved, stale!), [{ ...filled(3), rings: [] }], print);
     expect(shapesIn(again)).toEqual(shapesIn(moved));
   });

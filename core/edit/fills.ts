@@ -41,7 +41,7 @@ const regionsStill = (drawing: Drawing | undefined, filled: FilledSlot | undefin
 /**
  * Fills regions of the drawing a layer shows on a frame: where one of them is filled already its shape takes the
  * new one's place and swatch. The drawing is made where there is none.
- * @param hangsOn the print of the lines they were filled from. @param gap px that were closed in this drawing.
+ * @param hangsOn the fingerprint of the lines they were filled from. @param gap px that were closed in this drawing.
  */
 export function layFills(
   doc: ShotDocument,

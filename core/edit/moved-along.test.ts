@@ -7,7 +7,7 @@ import {
   type ShotDocument,
   type Tone,
 } from '../document/index.ts';
-import { boundsPrint, printOf, touchedOf } from '../derived/index.ts';
+import { boundsFingerprint, fingerprintOf, touchedOf } from '../derived/index.ts';
 import { cycleOf, fixture, layerOf } from '../fixture.ts';
 import { isInside, pointWithin, polygonRing, ringPoints, translation } from '../geometry/index.ts';
 import { transformed } from '../marks/index.ts';
@@ -34,7 +34,7 @@ function painted(): { doc: ShotDocument; fillLayerId: string; toneLayerId: strin
       plan,
       frame,
       [{ rings: [ring], seed: { x: 20, y: 20 }, swatch }],
-      boundsPrint(doc, plan, frame)!,
+      boundsFingerprint(doc, plan, frame)!,
       newId,
     );
   const tone: Tone = newTone(layerOf(doc, filled.layerId), newId);
@@ -93,7 +93,7 @@ test('tone that went with its body is as it was laid, and one that did not is no
   const [tone] = entitiesOf(all, 'tone') as [Tone];
   expect(touchedOf(all, tone)).toEqual([]);
   for (const [slot, print] of Object.entries(tone.laid[toneLayerId]!))
-    expect(printOf(find(all, 'drawing', layerOf(all, toneLayerId).slots[slot])!)).toBe(print);
+    expect(fingerprintOf(find(all, 'drawing', layerOf(all, toneLayerId).slots[slot])!)).toBe(print);
   const alone = moved(doc, drawingsOf(doc, toneLayerId));
   expect(touchedOf(alone, entitiesOf(alone, 'tone')[0]!).length).toBeGreaterThan(0);
 });

@@ -10,7 +10,7 @@ import {
   type ShotDocument,
   type Tone,
 } from '../document/index.ts';
-import { boundDrawings, boundsPrint, isAsLaid, outlineOf, printOf } from '../derived/index.ts';
+import { boundDrawings, boundsFingerprint, isAsLaid, outlineOf, fingerprintOf } from '../derived/index.ts';
 import { pointWithin } from '../geometry/index.ts';
 import { frameOfSlot } from '../timing/index.ts';
 
@@ -34,10 +34,10 @@ function fillMoved(before: ShotDocument, after: ShotDocument, fill: Fill, drawin
     const bound = boundDrawings(before, fill, frame);
     // Fills that leave their lines are changed by hand.
     if (!bound?.length || !bound.every(({ id }) => drawings.has(id))) continue;
-    const isFresh = boundsPrint(before, fill, frame) === own.hangsOn;
+    const isFresh = boundsFingerprint(before, fill, frame) === own.hangsOn;
     slots[slot] = {
       ...own,
-      hangsOn: (isFresh ? boundsPrint(after, fill, frame) : null) ?? own.hangsOn,
+      hangsOn: (isFresh ? boundsFingerprint(after, fill, frame) : null) ?? own.hangsOn,
       regions: own.regions.map((region) => regionMoved(region, before, drawing)),
     };
     changed = true;
@@ -55,9 +55,9 @@ function toneMoved(before: ShotDocument, after: ShotDocument, tone: Tone, drawin
       const moved = Object.entries(prints).map(([slot, print]) => {
         const [was, now] = [find(before, 'drawing', shown[slot]), find(after, 'drawing', shown[slot])];
         const goes = was && now && was !== now && drawings.has(now.id) && drawings.has(body[slot] ?? '');
-        if (!goes || printOf(was) !== print) return [slot, print] as const;
+        if (!goes || fingerprintOf(was) !== print) return [slot, print] as const;
         changed = true;
-        return [slot, printOf(now)] as const;
+        return [slot, fingerprintOf(now)] as const;
       });
       return [layerId, Object.fromEntries(moved)] as const;
     }),

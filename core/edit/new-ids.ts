@@ -9,7 +9,7 @@ import {
   type NewId,
   type ShotDocument,
 } from '../document/index.ts';
-import { reprinted } from '../derived/index.ts';
+import { withFingerprintsOf } from '../derived/index.ts';
 
 /** The longest name a copy is made from; what is longer is cut so that the copy's name still fits. */
 const ROOM = 190;
@@ -39,5 +39,5 @@ export function copierOf(
     id: ids.get(entity.id) ?? entity.id,
   });
   // Prints tell swatches apart, and a copy may have its own.
-  return (entity) => withIds(reprinted(doc, entity, (drawing): Drawing => withIds(drawing)));
+  return (entity) => withIds(withFingerprintsOf(doc, entity, (drawing): Drawing => withIds(drawing)));
 }

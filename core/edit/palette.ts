@@ -15,7 +15,7 @@ import {
   type ShotDocument,
   type Swatch,
 } from '../document/index.ts';
-import { reprinted } from '../derived/index.ts';
+import { withFingerprintsOf } from '../derived/index.ts';
 import { deleteEntities } from './remove.ts';
 import { addSwatch, setSwatch } from './shot.ts';
 
@@ -72,7 +72,7 @@ export function replaceSwatch(doc: ShotDocument, swatch: Id, by: Id): ShotDocume
   const of: IdMap = (id, { to, bond }) => (to === 'swatch' && bond !== 'lists' && id === swatch ? by : id);
   const changed = Object.values(doc.entities).flatMap((entity) => {
     const next = mapIds(
-      reprinted(doc, entity, (drawing) => mapIds(drawing, of)),
+      withFingerprintsOf(doc, entity, (drawing) => mapIds(drawing, of)),
       of,
     );
     return same(entity, next) ? [] : [next];

@@ -16,7 +16,7 @@ import {
   type ShotDocument,
   type Trace,
 } from '../document/index.ts';
-import { isAsLaid, printOf, ridden, ridePrint, usesOfBoth } from '../derived/index.ts';
+import { isAsLaid, fingerprintOf, ridden, rideFingerprint, usesOfBoth } from '../derived/index.ts';
 import { multiply, translation, type Matrix, type Point } from '../geometry/index.ts';
 import { transformed } from '../marks/index.ts';
 import { drawingOf } from '../starters/index.ts';
@@ -73,10 +73,10 @@ export function relayRide(doc: ShotDocument, rideId: Id, newId: NewId): ShotDocu
     const drawing = drawingOf(had ?? newId(), marks);
     made.push(drawing);
     slots[slot] = drawing.id;
-    laid[slot] = printOf(drawing);
+    laid[slot] = fingerprintOf(drawing);
   }
   const next = putEntities(doc, ...made, { ...layer, slots }, { ...ride, laid });
-  return putEntities(next, { ...ride, laid, hangsOn: ridePrint(next, ride) ?? ride.hangsOn });
+  return putEntities(next, { ...ride, laid, hangsOn: rideFingerprint(next, ride) ?? ride.hangsOn });
 }
 
 /** What is to ride on what. */

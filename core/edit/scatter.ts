@@ -10,7 +10,7 @@ import {
   type Scatter,
   type ShotDocument,
 } from '../document/index.ts';
-import { textPrint } from '../derived/index.ts';
+import { textFingerprint } from '../derived/index.ts';
 import { onWay } from '../assembly/index.ts';
 import { mix, ringPoints, seededRandom, isInside, type Point } from '../geometry/index.ts';
 import { elementLength } from '../timing/index.ts';
@@ -139,7 +139,7 @@ export function scattered(
 }
 
 /** What of a placement tells that a hand has changed it. */
-const printOfUse = ({ id: _, scatterId: __, ...rest }: Placement): string => textPrint(JSON.stringify(rest));
+const printOfUse = ({ id: _, scatterId: __, ...rest }: Placement): string => textFingerprint(JSON.stringify(rest));
 
 /** The settings of a copy. */
 function settingsFor(source: Placement, element: Element, length: number, each: Scattered): Partial<Placement> {

@@ -14,7 +14,7 @@ import {
   entitiesOf,
 } from '../document/index.ts';
 import { cycleOf, fixture, layerOf } from '../fixture.ts';
-import { printOf } from '../derived/index.ts';
+import { fingerprintOf } from '../derived/index.ts';
 import {
   addMarks,
   boilRoom,
@@ -84,7 +84,7 @@ describe('what was computed and not touched by hand', () => {
   const { slots } = layerOf(doc, layerId);
   const [a, b, c] = Object.keys(slots) as [Id, Id, Id];
   const drawingOf = (d: ShotDocument, slot: Id): Drawing => find(d, 'drawing', layerOf(d, layerId).slots[slot])!;
-  const print = (slot: Id) => printOf(drawingOf(doc, slot));
+  const print = (slot: Id) => fingerprintOf(drawingOf(doc, slot));
   const between: Between = {
     kind: 'between',
     id: newId(),
@@ -110,7 +110,7 @@ describe('what was computed and not touched by hand', () => {
 
   test('still counts as such in other swatches, and what was touched as touched', () => {
     const next = replaceSwatch(laid, swatch, other);
-    const now = (slot: Id) => printOf(drawingOf(next, slot));
+    const now = (slot: Id) => fingerprintOf(drawingOf(next, slot));
     expect(now(b)).not.toBe(print(b));
     expect(find(next, 'between', between.id)).toMatchObject({ laid: { [b]: now(b) }, hangsOn: [now(a), now(c)] });
     expect(find(next, 'tone', tone.id)!.laid).toEqual({ [layerId]: { [a]: now(a), [b]: 'touched by hand' } });
@@ -119,7 +119,7 @@ describe('what was computed and not touched by hand', () => {
     const copy = duplicateShot(laid, newId(), newId);
     const of = <T>(kind: string) => Object.values(copy.entities).find((e) => e.kind === kind) as T;
     const layer = entitiesOf(copy, 'layer')[0]!;
-    const copied = (slot: Id) => printOf(find(copy, 'drawing', layer.slots[slot])!);
+    const copied = (slot: Id) => fingerprintOf(find(copy, 'drawing', layer.slots[slot])!);
     expect(of<Between>('between').laid).toEqual({ [b]: copied(b) });
     expect(of<Tone>('tone').laid).toEqual({ [layer.id]: { [a]: copied(a), [b]: 'touched by hand' } });
   });

@@ -15,7 +15,7 @@ import {
   type ShotDocument,
   type Smear,
 } from '../document/index.ts';
-import { printOf, smearPrint, touchedOf } from '../derived/index.ts';
+import { fingerprintOf, smearFingerprint, touchedOf } from '../derived/index.ts';
 import type { Smeared } from '../smears/index.ts';
 import { drawingOf } from '../starters/index.ts';
 import { placeOf, runStart, setHold } from '../timing/index.ts';
@@ -125,7 +125,7 @@ function behindLayer(
 type Laid = Record<Id, Record<Id, string>>;
 
 const noted = (laid: Laid, layerId: Id, slot: Id, drawing: Drawing): void => {
-  (laid[layerId] ??= {})[slot] = printOf(drawing);
+  (laid[layerId] ??= {})[slot] = fingerprintOf(drawing);
 };
 
 /** Puts drawings on the subject's own layers in a slot. */
@@ -197,7 +197,7 @@ export function laySmear(
     next = putEntities(next, { ...layer, slots: { ...layer.slots, ...own } });
   }
   const made: Smear = { ...bare, slot, behindId, laid };
-  next = putEntities(next, { ...made, hangsOn: smearPrint(next, made) ?? '' });
+  next = putEntities(next, { ...made, hangsOn: smearFingerprint(next, made) ?? '' });
   const place = placeOf(next, plan.layerId);
   const shown = place.timed.list.runs.findIndex((run) => run.slot === (slot ?? to));
   return { doc: next, smearId, frame: runStart(place.timed.list, Math.max(0, shown), place.turn) };
@@ -273,7 +273,7 @@ export function relaySmear(
     });
   }
   const made: Smear = { ...old, ...plan, laid };
-  next = putEntities(next, { ...made, hangsOn: smearPrint(next, made) ?? old.hangsOn });
+  next = putEntities(next, { ...made, hangsOn: smearFingerprint(next, made) ?? old.hangsOn });
   if (gone.length > 0) next = dropUnkept(next, gone);
   const { timed, turn } = placeOf(next, plan.layerId);
   const shown = timed.list.runs.findIndex((run) => run.slot === (old.slot ?? plan.stops.at(-1)));

@@ -13,7 +13,7 @@ import { layAll, newStarter, sceneOf, starterOf } from '../starters/index.ts';
 import { timedLayers, totalLength } from '../timing/index.ts';
 import { deleteRuns, newDrawing } from './drawings.ts';
 import { deleteLayer } from './layers.ts';
-import { isAsLaid, printOf, touchedOf } from '../derived/index.ts';
+import { isAsLaid, fingerprintOf, touchedOf } from '../derived/index.ts';
 import { deleteStarter, layStarter, releaseStarter, startersOf } from './starters.ts';
 
 const newId = seededIds(9);
@@ -70,7 +70,7 @@ test('its swatches come from the palette by name and role; only what is missing 
 test('laid again with other settings it changes its drawings in place', () => {
   const higher = lay(laid, { ...starterIn(laid), settings: { ...first.settings, height: 240 } });
   expect(drawingAt(higher, 'body', 2).id).toBe(drawingAt(laid, 'body', 2).id);
-  expect(printOf(drawingAt(higher, 'body', 2))).not.toBe(printOf(drawingAt(laid, 'body', 2)));
+  expect(fingerprintOf(drawingAt(higher, 'body', 2))).not.toBe(fingerprintOf(drawingAt(laid, 'body', 2)));
   expect(find(higher, 'runlist', layerOf(higher, 'body').runListId)).toBe(
     find(laid, 'runlist', layerOf(laid, 'body').runListId),
   );

@@ -22,7 +22,7 @@ import {
 } from '../document/index.ts';
 import { drawingOf, marksFrom, starterHolds, starterOf, type LaidFrame } from '../starters/index.ts';
 import { exposures, timedLayers, totalLength } from '../timing/index.ts';
-import { isAsLaid, printOf } from '../derived/index.ts';
+import { isAsLaid, fingerprintOf } from '../derived/index.ts';
 import { deleteEntities, dropUnkept } from './remove.ts';
 
 /** What becomes of laid drawings that were changed by hand since. */
@@ -149,7 +149,7 @@ function relayOutput(
     }
     const drawing = drawingOf(old && find(doc, 'drawing', old.drawingId) ? old.drawingId : newId(), own);
     made.push(drawing);
-    laid.push({ drawingId: drawing.id, slot: old?.slot ?? newId(), print: printOf(drawing) });
+    laid.push({ drawingId: drawing.id, slot: old?.slot ?? newId(), print: fingerprintOf(drawing) });
   });
   const painted = putEntities(doc, ...made);
   if (!retimed) return { doc: painted, laid };
@@ -210,7 +210,7 @@ export function layStarter(
     const into = folderOf(next, { ...starter, layers }, newId);
     const made = newLayer(starter.elementId, name, role, newId);
     const drawings = marks.map((own) => drawingOf(newId(), own));
-    const own = drawings.map((d): LaidDrawing => ({ drawingId: d.id, slot: newId(), print: printOf(d) }));
+    const own = drawings.map((d): LaidDrawing => ({ drawingId: d.id, slot: newId(), print: fingerprintOf(d) }));
     const runs = own.map(({ slot }, i): Run => ({ id: newId(), slot, length: holds[i]! }));
     next = putEntities(
       into.doc,

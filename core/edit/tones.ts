@@ -24,7 +24,7 @@ import {
 import { distance, shifted } from '../colour/index.ts';
 import { joinedAreas, withoutArea, type Point } from '../geometry/index.ts';
 import type { ToneSettings, ToneWork } from '../paint/index.ts';
-import { litSlots, printOf } from '../derived/index.ts';
+import { litSlots, fingerprintOf } from '../derived/index.ts';
 import { listOf } from './layers.ts';
 import { addSwatch } from './shot.ts';
 
@@ -193,7 +193,7 @@ export function layTone(doc: ShotDocument, tone: Tone, cuts: readonly CutTone[],
     const made: Drawing[] = [];
     for (const { slot, shapes } of cuts) {
       const drawing = find(next, 'drawing', slots[slot]);
-      if (drawing && drawing.order.length > 0 && printOf(drawing) !== prints[slot]) continue;
+      if (drawing && drawing.order.length > 0 && fingerprintOf(drawing) !== prints[slot]) continue;
       const rings = shapes[key] ?? [];
       const mark: Shape = {
         kind: 'shape',
@@ -212,7 +212,7 @@ export function layTone(doc: ShotDocument, tone: Tone, cuts: readonly CutTone[],
       };
       made.push(laid);
       slots[slot] = id;
-      prints[slot] = printOf(laid);
+      prints[slot] = fingerprintOf(laid);
     }
     next = putEntities(next, ...made, { ...placed.layer, slots });
     now = { ...now, laid: { ...now.laid, [placed.layer.id]: prints } };

@@ -2,7 +2,7 @@
 import { cycleOf, fixture, layerOf } from '../fixture.ts';
 import {
   DERIVED,
-  pathPrint,
+  pathFingerprint,
   staleOf,
   touchedOf,
   type DerivedEntity,
@@ -52,7 +52,7 @@ import {
   staleFills,
   toneSlots,
 } from '../edit/index.ts';
-import { boundsPrint, endsOf } from '../derived/index.ts';
+import { boundsFingerprint, endsOf } from '../derived/index.ts';
 import { polygonRing, seededIds } from '../geometry/index.ts';
 import { computeSmear } from '../smears/index.ts';
 import { newStarter, starterHolds, starterOf } from '../starters/index.ts';
@@ -123,7 +123,7 @@ const CASES: { readonly [K in DerivedKind]: () => Case } = {
     const fresh = {
       ...newStarter(element, 'liquid', kind.presets[0]!, 3, newId),
       pathId: path.id,
-      along: pathPrint(path),
+      along: pathFingerprint(path),
     };
     return {
       laid: layStarter(doc, fresh, frames(fresh), newId),
@@ -131,7 +131,7 @@ const CASES: { readonly [K in DerivedKind]: () => Case } = {
       changes: path.id,
       again: (now, { entity }) => {
         const starter = find(now, 'starter', entity.id)!;
-        const along = pathPrint(find(now, 'path', path.id)!);
+        const along = pathFingerprint(find(now, 'path', path.id)!);
         return layStarter(now, { ...starter, along }, frames(starter), newId);
       },
     };
@@ -188,13 +188,13 @@ const CASES: { readonly [K in DerivedKind]: () => Case } = {
     const filled = [{ rings: [square(0)], seed: { x: 20, y: 20 }, swatch }];
     const { id } = drawingIn(lined, layerId, 0);
     return {
-      laid: layFills(added.doc, plan, 0, filled, boundsPrint(added.doc, plan, 0)!, newId),
+      laid: layFills(added.doc, plan, 0, filled, boundsFingerprint(added.doc, plan, 0)!, newId),
       change: (now) => withMark(now, find(now, 'drawing', id)!, stroke(0, 0, 9, 9)),
       changes: id,
       again: (now) => {
         const [stale] = staleFills(now, elementId);
         const regions = refillable(now, stale!);
-        const print = boundsPrint(now, plan, stale!.frame)!;
+        const print = boundsFingerprint(now, plan, stale!.frame)!;
         return relayFills(
           now,
           stale!,

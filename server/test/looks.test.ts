@@ -18,7 +18,7 @@ import {
 import { blurred } from '@tallow/core/canvas';
 import { paintedLooks, resolved } from '@tallow/core/compose';
 import { LOOKS, lookKinds } from '@tallow/core/looks';
-import { boundsPrint } from '@tallow/core/derived';
+import { boundsFingerprint } from '@tallow/core/derived';
 import {
   addLook,
   addFolder,
@@ -119,7 +119,7 @@ function filled(doc: ShotDocument, lineId: Id, swatch: Id, gap = 6): { doc: Shot
   }));
   expect(regionAt(paintable, shapes[0]!.seed)).toBeGreaterThan(1);
   return {
-    doc: layFills(made.doc, plan, 0, shapes, boundsPrint(made.doc, plan, 0)!, randomId),
+    doc: layFills(made.doc, plan, 0, shapes, boundsFingerprint(made.doc, plan, 0)!, randomId),
     fillId: made.layerId,
   };
 }

@@ -1,6 +1,6 @@
 /** Fills of a drawing carried to the in-betweens that follow it, as part of the step that laid these. */
 import { find, randomId, type Id } from '@tallow/core/document';
-import { boundsPrint } from '@tallow/core/derived';
+import { boundsFingerprint } from '@tallow/core/derived';
 import { fillOfLayer, layFills, type FillPlan } from '@tallow/core/edit';
 import { frameOfSlot } from '@tallow/core/timing';
 import { proxy } from 'comlink';
@@ -49,7 +49,7 @@ export async function fillBetween(
       results.forEach(({ shapes, reports: own, gap }, i) => {
         const frame = frameOfSlot(next, layerId, works[i + 1]!.slot);
         // Another step may have taken the layer or its lines away meanwhile.
-        const print = frame !== null && find(next, 'layer', layerId) ? boundsPrint(next, plan, frame) : null;
+        const print = frame !== null && find(next, 'layer', layerId) ? boundsFingerprint(next, plan, frame) : null;
         if (frame === null || print === null) return;
         next = layFills(next, plan, frame, shapes, print, randomId, gap);
         reports.push(...own.map((report) => ({ ...report, frame })));

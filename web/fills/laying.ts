@@ -1,6 +1,6 @@
 /** Fills as they are laid: at places, within a lasso, behind a closing stroke; taken away, and painted anew. */
 import { find, randomId, type Stroke } from '@tallow/core/document';
-import { boundsPrint } from '@tallow/core/derived';
+import { boundsFingerprint } from '@tallow/core/derived';
 import { landMarks, layFills, repaint, unfill, whyNotDrawable, withFillLayer } from '@tallow/core/edit';
 import { apply, invert, multiply, type Matrix, type Point } from '@tallow/core/geometry';
 import type { FilledShape } from '@tallow/core/paint';
@@ -52,7 +52,7 @@ function lay(asked: Current, name: string, frame: number, shapes: readonly Fille
     (doc) => {
       const made = withFillLayer(doc, active, randomId);
       const plan = planFor(made.layerId, place.boundIds);
-      const print = boundsPrint(made.doc, plan, at) ?? '';
+      const print = boundsFingerprint(made.doc, plan, at) ?? '';
       const painted = shapes.map((shape) => ({ ...shape, swatch: swatch.id }));
       return layFills(made.doc, plan, at, painted, print, randomId);
     },

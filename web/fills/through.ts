@@ -1,6 +1,6 @@
 /** Fills carried through drawings, and laid again where lines have changed since. */
 import { find, randomId, type Id } from '@tallow/core/document';
-import { boundsPrint } from '@tallow/core/derived';
+import { boundsFingerprint } from '@tallow/core/derived';
 import {
   fillOfLayer,
   layFills,
@@ -123,7 +123,7 @@ async function carry(): Promise<void> {
       let next = doc;
       results.forEach(({ shapes, reports: own, gap }, i) => {
         const frame = frameFrom(now, usable[i + 1]!.frame);
-        next = layFills(next, plan, frame, shapes, boundsPrint(next, plan, frame) ?? '', randomId, gap);
+        next = layFills(next, plan, frame, shapes, boundsFingerprint(next, plan, frame) ?? '', randomId, gap);
         reports.push(...own.map((report) => ({ ...report, frame })));
       });
       return next;
@@ -176,7 +176,7 @@ export async function fillAgain(): Promise<void> {
         stale.length === 1 ? 'fill again' : `fill ${stale.length} drawings again`,
         (doc) => {
           const fill = find(doc, 'fill', each.fill.id);
-          const print = boundsPrint(doc, each.fill, frame);
+          const print = boundsFingerprint(doc, each.fill, frame);
           return fill && print ? relayFills(doc, { ...each, fill, frame }, regions, shapes, print) : doc;
         },
         gesture,

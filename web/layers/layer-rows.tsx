@@ -10,7 +10,7 @@ import { useOfCurrent } from '../selection/current.ts';
 import { setSelection } from '../selection/selection.ts';
 import { edit, useDocument } from '../shot/document.ts';
 import { useRestingFrame } from '../playback/resting-frame.ts';
-import { boxAround, miniature, miniaturePrint, useArrivals } from '../picture/miniatures.ts';
+import { boxAround, miniature, miniatureFingerprint, useArrivals } from '../picture/miniatures.ts';
 import { NameField } from '../parts/name-field.tsx';
 import { WholeName } from '../parts/whole-name.tsx';
 import { FolderSettingsRow } from './layer-settings.tsx';
@@ -26,7 +26,7 @@ function Dab({ layerId }: { layerId: Id }) {
     const timed = layers.find(({ layer }) => layer.id === layerId);
     return timed && (shownOn(timed, frame, length)?.drawingId ?? Object.values(timed.layer.slots)[0]);
   });
-  const print = useOfCurrent(({ doc }) => miniaturePrint(doc, drawingId));
+  const print = useOfCurrent(({ doc }) => miniatureFingerprint(doc, drawingId));
   const arrivals = useArrivals((s) => s.count);
   useEffect(() => {
     const context = canvas.current?.getContext('2d');

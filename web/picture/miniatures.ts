@@ -147,7 +147,7 @@ function looksIn(doc: ShotDocument): string {
 }
 
 /** Tells apart what a small picture of a drawing shows, colours and looks included. */
-export function miniaturePrint(doc: ShotDocument, drawingId: Id | undefined): string {
+export function miniatureFingerprint(doc: ShotDocument, drawingId: Id | undefined): string {
   const drawing = find(doc, 'drawing', drawingId);
   return drawing ? `${contentId(drawing)}|${coloursIn(doc)}|${looksIn(doc)}` : '';
 }

@@ -1,6 +1,6 @@
 /** Starters on their way: previewed while their settings move, laid when they are let go. */
 import { find, randomId, type Id, type ShotDocument, type Starter } from '@tallow/core/document';
-import { pathPrint } from '@tallow/core/derived';
+import { pathFingerprint } from '@tallow/core/derived';
 import { layStarter, type ByHand } from '@tallow/core/edit';
 import { starterHolds, starterOf, type LaidFrame } from '@tallow/core/starters';
 import { proxy } from 'comlink';
@@ -20,7 +20,7 @@ export function workOf(starter: Starter): StarterWork | null {
   const element = doc && find(doc, 'element', starter.elementId);
   if (!doc || !element) return null;
   const path = find(doc, 'path', starter.pathId) ?? null;
-  return { starter: { ...starter, along: path && pathPrint(path) }, element, path };
+  return { starter: { ...starter, along: path && pathFingerprint(path) }, element, path };
 }
 
 const layersOf = (starter: Starter): Id[] => Object.values(starter.layers);

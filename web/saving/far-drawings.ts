@@ -4,7 +4,7 @@
  */
 import { entitiesOf, findAll, type Drawing, type Id } from '@tallow/core/document';
 import { pieceNames } from '@tallow/core/between';
-import { hasShape, outlinesOf, printOf } from '@tallow/core/derived';
+import { hasShape, outlinesOf, fingerprintOf } from '@tallow/core/derived';
 import { swatchesOf } from '@tallow/core/edit';
 import { areasOf, drawingRoom } from '@tallow/core/render';
 import { drawingsNear, shownOn } from '@tallow/core/timing';
@@ -59,11 +59,11 @@ export function tooFar(atHand: readonly Sized[], near: readonly Id[], room: numb
 }
 
 /**
- * Works out what is asked of drawings that nobody looks at: the room each takes, what it covers, its pieces, its prints.
+ * Works out what is asked of drawings that nobody looks at: the room each takes, what it covers, its pieces, its fingerprints.
  * It is kept by the drawing, so that nobody has to read its marks for it.
  */
 function knowBeforehand(drawing: Drawing): void {
-  for (const ask of [drawingRoom, areasOf, pieceNames, swatchesOf, hasShape, printOf]) ask(drawing);
+  for (const ask of [drawingRoom, areasOf, pieceNames, swatchesOf, hasShape, fingerprintOf]) ask(drawing);
   outlinesOf([drawing]);
 }
 

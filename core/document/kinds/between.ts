@@ -1,6 +1,6 @@
 /** In-betweens that were computed, with what is needed to compute them again. */
 import { z } from 'zod';
-import { id, share, uniqueIds, print } from '../fields.ts';
+import { id, share, uniqueIds, fingerprint } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { kindOf, OF_ELEMENT, one, maybe, withFields, type Pointer } from './kind.ts';
 
@@ -31,11 +31,11 @@ export interface Between {
   /** The path along which marks go, for `path`. */
   readonly pathId: Id | null;
   readonly ties: readonly Tie[];
-  /** Prints of what was laid, by slot: a drawing with another print was touched by hand. */
+  /** Fingerprints of what was laid, by slot: a drawing with another fingerprint was touched by hand. */
   readonly laid: Readonly<Record<Id, string>>;
-  /** Prints of the two drawings it was laid from. */
+  /** Fingerprints of the two drawings it was laid from. */
   readonly hangsOn: readonly [string, string];
-  /** Print of the path they were laid along, or null where there was none, or none was kept. */
+  /** Fingerprint of the path they were laid along, or null where there was none, or none was kept. */
   readonly along: string | null;
 }
 
@@ -66,9 +66,9 @@ export const between = kindOf<Between>({
         way: z.enum(WAYS),
         pathId: id.nullable(),
         ties: z.array(tie).max(5000),
-        laid: z.record(id, print),
-        hangsOn: z.tuple([print, print]),
-        along: print.nullable(),
+        laid: z.record(id, fingerprint),
+        hangsOn: z.tuple([fingerprint, fingerprint]),
+        along: fingerprint.nullable(),
       })
       .refine((b) => b.shares.length === b.slots.length, { path: ['shares'], message: 'must be as many as slots' }),
   // The slots, where they lie and what they were laid from belong together.

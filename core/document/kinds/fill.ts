@@ -1,6 +1,6 @@
 /** What was filled on a layer, with what is needed to fill it again. */
 import { z } from 'zod';
-import { id, place, print, uniqueIds } from '../fields.ts';
+import { id, place, fingerprint, uniqueIds } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { kindOf, OF_ELEMENT, one, each, list, entries, withFields, type Pointer } from './kind.ts';
 
@@ -11,11 +11,11 @@ export interface FilledRegion {
   readonly x: number;
   readonly y: number;
   readonly swatch: Id;
-  /** The shape's print as it was filled: another one was changed by hand. */
+  /** The shape's fingerprint as it was filled: another one was changed by hand. */
   readonly print: string;
 }
 
-/** The filled regions of one slot, and the print of the lines they were filled from. */
+/** The filled regions of one slot, and the fingerprint of the lines they were filled from. */
 export interface FilledSlot {
   readonly hangsOn: string;
   readonly regions: readonly FilledRegion[];
@@ -58,9 +58,11 @@ export const fill = kindOf<Fill>({
       slots: z.record(
         id,
         z.strictObject({
-          hangsOn: print,
+          hangsOn: fingerprint,
           gap: z.number().min(0).max(200).optional(),
-          regions: z.array(z.strictObject({ markId: id, x: place, y: place, swatch: id, print })).max(20_000),
+          regions: z
+            .array(z.strictObject({ markId: id, x: place, y: place, swatch: id, print: fingerprint }))
+            .max(20_000),
         }),
       ),
     }),

@@ -1,6 +1,6 @@
 /** Marks that ride on a point followed from drawing to drawing, turned by a second one. */
 import { z } from 'zod';
-import { id, print } from '../fields.ts';
+import { id, fingerprint } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { kindOf, maybe, OF_ELEMENT, one, withFields, type Pointer } from './kind.ts';
 
@@ -20,9 +20,9 @@ export interface Ride {
   readonly turnId: Id | null;
   /** For each slot of the layer that of the drawing its points are on. */
   readonly slots: Readonly<Record<Id, Id>>;
-  /** Prints of laid drawings, by slot. */
+  /** Fingerprints of laid drawings, by slot. */
   readonly laid: Readonly<Record<Id, string>>;
-  /** Print of all it was laid from. */
+  /** Fingerprint of all it was laid from. */
   readonly hangsOn: string;
 }
 
@@ -47,8 +47,8 @@ export const ride = kindOf<Ride>({
       traceId: id,
       turnId: id.nullable(),
       slots: z.record(id, id),
-      laid: z.record(id, print),
-      hangsOn: print,
+      laid: z.record(id, fingerprint),
+      hangsOn: fingerprint,
     }),
   merge: { slots: 'record', laid: 'value' },
   points: ['element', 'layer', 'placement'],

@@ -1,7 +1,7 @@
 /** Copies of a placement scattered in time and space by a seed. */
 import { z } from 'zod';
 import { encodeColumn } from '../columns.ts';
-import { id, place, print, share, within } from '../fields.ts';
+import { id, place, fingerprint, share, within } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { ring, seed } from '../mark-check.ts';
 import { entries, kindOf, maybe, one, withFields, type Pointer } from './kind.ts';
@@ -35,7 +35,7 @@ export interface Scatter {
   readonly speed: Range;
   /** How many of them are mirrored, 0 to 1. */
   readonly mirrored: number;
-  /** Prints of the placements as they were laid. */
+  /** Fingerprints of the placements as they were laid. */
   readonly copies: Readonly<Record<Id, string>>;
 }
 
@@ -67,7 +67,7 @@ export const scatter = kindOf<Scatter>({
       turn: range(-10, 10),
       speed: range(0.05, 20),
       mirrored: share,
-      copies: z.record(id, print),
+      copies: z.record(id, fingerprint),
     }),
   merge: { size: 'value', turn: 'value', speed: 'value', copies: 'value' },
   points: ['placement', 'path'],

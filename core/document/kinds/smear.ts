@@ -1,7 +1,7 @@
 /** A fast move drawn by computation: what is smeared, from which drawing to which, and how. */
 import { z } from 'zod';
 import { encodeColumn } from '../columns.ts';
-import { column, FAR, frames, id, place, print, uniqueIds } from '../fields.ts';
+import { column, FAR, frames, id, place, fingerprint, uniqueIds } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { seed } from '../mark-check.ts';
 import { POSES, type Pose } from './runlist.ts';
@@ -79,9 +79,9 @@ export interface Smear {
   readonly replaced?: Replaced;
   /** The layer behind the subject that it lies on, or null. */
   readonly behindId: Id | null;
-  /** Prints of laid drawings, by layer and slot. */
+  /** Fingerprints of laid drawings, by layer and slot. */
   readonly laid: Readonly<Record<Id, Readonly<Record<Id, string>>>>;
-  /** Print of all it was laid from. */
+  /** Fingerprint of all it was laid from. */
   readonly hangsOn: string;
 }
 
@@ -137,8 +137,8 @@ export const smear = kindOf<Smear>({
         })
         .optional(),
       behindId: id.nullable(),
-      laid: z.record(id, z.record(id, print)),
-      hangsOn: print,
+      laid: z.record(id, z.record(id, fingerprint)),
+      hangsOn: fingerprint,
     }),
   merge: {
     layers: 'order',

@@ -1,7 +1,7 @@
 /** A seeded computation kept with the layers it laid. */
 import { z } from 'zod';
 import { encodeColumn } from '../columns.ts';
-import { FAR, frames, id, place, within, column, print } from '../fields.ts';
+import { FAR, frames, id, place, within, column, fingerprint } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { seed } from '../mark-check.ts';
 import { kindOf, OF_ELEMENT, one, maybe, each, entries, record, withFields, type Pointer } from './kind.ts';
@@ -59,12 +59,12 @@ export interface Starter {
   readonly paints: Readonly<Record<string, Id>>;
   /** What was laid, by output, in order. */
   readonly laid: Readonly<Record<string, readonly LaidDrawing[]>>;
-  /** Print of the path it was laid along, or null where there was none, or none was kept. */
+  /** Fingerprint of the path it was laid along, or null where there was none, or none was kept. */
   readonly along: string | null;
 }
 
 const plain = z.string().regex(/^[a-z][a-zA-Z0-9]{0,31}$/, 'must be a short plain name');
-const laid = () => z.strictObject({ drawingId: id, slot: id, print: print });
+const laid = () => z.strictObject({ drawingId: id, slot: id, print: fingerprint });
 // It outlives layers, drawings, swatches and paths it once laid or followed.
 const PATH: Pointer = { field: 'pathId', to: 'path', bond: 'seeks' };
 const LAYERS: Pointer = { field: 'layers', to: 'layer', bond: 'seeks' };
@@ -96,7 +96,7 @@ export const starter = kindOf<Starter>({
       layers: z.record(plain, id),
       paints: z.record(plain, id),
       laid: z.record(plain, z.array(laid()).max(2000)),
-      along: print.nullable(),
+      along: fingerprint.nullable(),
     }),
   merge: { settings: 'fields', layers: 'record', paints: 'record', laid: 'record' },
   points: ['element', 'path', 'layer', 'swatch', 'drawing'],

@@ -1,6 +1,6 @@
 /** Shade and light cut from a body by the element’s light. */
 import { z } from 'zod';
-import { id, share, uniqueIds, print } from '../fields.ts';
+import { id, share, uniqueIds, fingerprint } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { kindOf, OF_ELEMENT, one, list, entries, record, withFields, type Pointer } from './kind.ts';
 
@@ -30,9 +30,9 @@ export interface Tone {
   readonly everywhere: boolean;
   readonly layers: Readonly<Partial<Record<ToneKey, Id>>>;
   readonly swatches: Readonly<Partial<Record<ToneKey, Id>>>;
-  /** Prints of laid drawings, by layer and slot. */
+  /** Fingerprints of laid drawings, by layer and slot. */
   readonly laid: Readonly<Record<Id, Readonly<Record<Id, string>>>>;
-  /** Prints of what each slot was laid from. */
+  /** Fingerprints of what each slot was laid from. */
   readonly hangsOn: Readonly<Record<Id, string>>;
 }
 
@@ -61,8 +61,8 @@ export const tone = kindOf<Tone>({
       everywhere: z.boolean().default(false),
       layers: z.partialRecord(toneKey(), id),
       swatches: z.partialRecord(toneKey(), id),
-      laid: z.record(id, z.record(id, print)),
-      hangsOn: z.record(id, print),
+      laid: z.record(id, z.record(id, fingerprint)),
+      hangsOn: z.record(id, fingerprint),
     }),
   merge: { details: 'order', layers: 'record', swatches: 'record', laid: 'records', hangsOn: 'record' },
   points: ['element', 'layer', 'swatch'],

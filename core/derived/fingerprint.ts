@@ -37,7 +37,7 @@ function printMarks(marks: Iterable<Mark>, painted: boolean): string {
   return [a, b].map((h) => (h >>> 0).toString(16).padStart(8, '0')).join('');
 }
 
-/** Drawings never change, so their prints are worked out once. */
+/** Drawings never change, so their fingerprints are worked out once. */
 const known = { painted: new WeakMap<Marks, string>(), bare: new WeakMap<Marks, string>() };
 
 function kept(drawing: Marks, painted: boolean): string {
@@ -48,7 +48,7 @@ function kept(drawing: Marks, painted: boolean): string {
 }
 
 /** A short text that changes whenever a mark of the drawing does, or its paint. */
-export const printOf = (drawing: Marks): string => kept(drawing, true);
+export const fingerprintOf = (drawing: Marks): string => kept(drawing, true);
 
 /** A short text that changes whenever an outline or line of some drawings does, whatever their paint. */
 export function outlinesOf(drawings: readonly Marks[]): string {
@@ -64,17 +64,17 @@ export const outlineOf = (mark: Mark): string => printMarks([mark], false);
 const textOf = (hash: number): string => (hash >>> 0).toString(16).padStart(8, '0');
 
 /** A short text that changes whenever a longer one does. */
-export const textPrint = (text: string): string => textOf(printText(0x811c9dc5, text));
+export const textFingerprint = (text: string): string => textOf(printText(0x811c9dc5, text));
 
 /** A short text that changes whenever the way a path goes does. */
-export const wayPrint = ({ nodes, closed }: Pick<Path, 'nodes' | 'closed'>): string =>
+export const wayFingerprint = ({ nodes, closed }: Pick<Path, 'nodes' | 'closed'>): string =>
   textOf(printText(printColumn(0x811c9dc5, nodes), String(closed)));
 
 /** A short text that changes whenever the way a path goes does, or its ticks, or what is seen on them. */
-export function pathPrint(path: Path): string {
+export function pathFingerprint(path: Path): string {
   const { from, ticks, hold, softStart, softEnd, slows, perspective, placed, standIn } = path;
   const { shape, ...form } = standIn;
   const slow = slows.map(({ at, width, amount }) => [at, width, amount]);
-  const told = [wayPrint(path), from, ticks, hold, softStart, softEnd, slow, perspective, placed, form];
+  const told = [wayFingerprint(path), from, ticks, hold, softStart, softEnd, slow, perspective, placed, form];
   return textOf(printColumn(printText(0x811c9dc5, JSON.stringify(told)), shape ?? new Float32Array()));
 }
