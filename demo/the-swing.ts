@@ -1,5 +1,5 @@
 /** The swing: a blowpipe swung round, from its keys and breakdowns: the glass smeared through the stroke, sparks behind it, squash and settle. */
-import { computeBetweens, sharesFor } from '@tallow/core/between';
+import { computeBetweens, fractionsFor } from '@tallow/core/between';
 import type { Settings } from '@tallow/core/controls';
 import { find, type Mark, type Shape, type ShotDocument, type SmearForm } from '@tallow/core/document';
 import { endsOf } from '@tallow/core/derived';
@@ -152,7 +152,7 @@ export function theSwing(): ShotDocument {
   slots.forEach((slot, i) => {
     const { then, favour } = POSES[i]!;
     if (then === 0) return;
-    const shares = sharesFor(then, { softStart: 0, softEnd: 0, favour });
+    const shares = fractionsFor(then, { softStart: 0, softEnd: 0, favour });
     for (const layerId of [lead, ...others.map((name) => ids[name])]) {
       const gap = gapAt(doc, layerId, startOf(slot))!;
       const plan = { layerId, from: gap.from, to: gap.to, shares, way: 'arc' as const, pathId: null, ties: [] };

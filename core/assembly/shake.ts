@@ -1,6 +1,6 @@
 /** Shaking by a seed: smooth swings that die down and end exactly. */
 import type { Shake } from '../document/index.ts';
-import { gently, hashShare } from '../geometry/index.ts';
+import { gently, hashFraction } from '../geometry/index.ts';
 
 /** Where a shaking has got to: px aside, and radians turned. */
 interface Shaken {
@@ -14,7 +14,7 @@ export const NO_SHAKE: Shaken = { x: 0, y: 0, angle: 0 };
 /** A smooth line through seeded numbers from -1 to 1, one at each whole number. */
 function swing(seed: number, which: number, at: number): number {
   const first = Math.floor(at);
-  const number = (i: number) => 2 * hashShare(seed, i, which) - 1;
+  const number = (i: number) => 2 * hashFraction(seed, i, which) - 1;
   const [a, b] = [number(first), number(first + 1)];
   return a + (b - a) * gently(at - first);
 }

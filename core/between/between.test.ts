@@ -22,8 +22,8 @@ import {
   matchMarks,
   matrixOfSimilarity,
   powerOf,
-  putShare,
-  sharesFor,
+  putFraction,
+  fractionsFor,
   similarityBetween,
   waysBack,
   waysCome,
@@ -364,14 +364,14 @@ it('does a similarity to a share: twice half of it is all of it', () => {
 });
 
 it('spreads ticks by ease and favour, and keeps their order', () => {
-  expect(sharesFor(3, EVEN)).toEqual([0.25, 0.5, 0.75]);
-  expect(sharesFor(1, { ...EVEN, favour: -1 })[0]).toBeLessThan(0.35);
-  expect(sharesFor(1, { ...EVEN, favour: 1 })[0]).toBeGreaterThan(0.65);
-  expect(putShare([0.25, 0.5, 0.75], 1, 0.9)).toEqual([0.25, 0.75, 0.75]);
+  expect(fractionsFor(3, EVEN)).toEqual([0.25, 0.5, 0.75]);
+  expect(fractionsFor(1, { ...EVEN, favour: -1 })[0]).toBeLessThan(0.35);
+  expect(fractionsFor(1, { ...EVEN, favour: 1 })[0]).toBeGreaterThan(0.65);
+  expect(putFraction([0.25, 0.5, 0.75], 1, 0.9)).toEqual([0.25, 0.75, 0.75]);
   const unit = fc.double({ min: 0, max: 1, noNaN: true });
   fc.assert(
     fc.property(fc.integer({ min: 1, max: 30 }), unit, unit, unit, (n, softStart, softEnd, favour) => {
-      const shares = sharesFor(n, { softStart, softEnd, favour: favour * 2 - 1 });
+      const shares = fractionsFor(n, { softStart, softEnd, favour: favour * 2 - 1 });
       expect(shares.every((s, i) => s >= 0 && s <= 1 && (i === 0 || s >= shares[i - 1]!))).toBe(true);
     }),
   );

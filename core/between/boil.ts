@@ -1,6 +1,6 @@
 /** Boil: a drawing whose line breathes, drawn again a few times with small differences. */
 import type { Drawing, Mark, NewId } from '../document/index.ts';
-import { hashShare, type Point, gently } from '../geometry/index.ts';
+import { hashFraction, type Point, gently } from '../geometry/index.ts';
 import { mapped } from '../marks/index.ts';
 
 export interface Boil {
@@ -15,7 +15,7 @@ export interface Boil {
 function noise(seed: number, turn: number, x: number, y: number): number {
   const [cx, cy] = [Math.floor(x), Math.floor(y)];
   const at = (dx: number, dy: number): number =>
-    2 * hashShare(seed, Math.imul(cx + dx, 7919) ^ Math.imul(cy + dy, 104729), turn) - 1;
+    2 * hashFraction(seed, Math.imul(cx + dx, 7919) ^ Math.imul(cy + dy, 104729), turn) - 1;
   const [u, v] = [gently(x - cx), gently(y - cy)];
   const top = at(0, 0) + (at(1, 0) - at(0, 0)) * u;
   const bottom = at(0, 1) + (at(1, 1) - at(0, 1)) * u;

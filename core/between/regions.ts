@@ -9,7 +9,7 @@ import {
   union,
   type Grid,
   type Point,
-  nearestShare,
+  nearestFraction,
 } from '../geometry/index.ts';
 import { ringWalk } from './outline.ts';
 
@@ -58,7 +58,7 @@ function nearSegment(
     const py = top + row * cell - a.y;
     for (let column = c0; column <= c1; column++) {
       const px = left + column * cell - a.x;
-      const t = nearestShare(px, py, dx, dy);
+      const t = nearestFraction(px, py, dx, dy);
       const [ox, oy] = [px - dx * t, py - dy * t];
       const off = ox * ox + oy * oy;
       const at = row * columns + column;

@@ -13,7 +13,7 @@ export interface Spread {
 export const EVEN: Spread = { softStart: 0, softEnd: 0, favour: 0 };
 
 /** Shares of the way of so many in-betweens, rising. */
-export function sharesFor(count: number, { softStart, softEnd, favour }: Spread): number[] {
+export function fractionsFor(count: number, { softStart, softEnd, favour }: Spread): number[] {
   const bend = Math.pow(2, -favour * 1.4);
   return Array.from({ length: count }, (_, i) => {
     const time = (i + 1) / (count + 1);
@@ -22,8 +22,8 @@ export function sharesFor(count: number, { softStart, softEnd, favour }: Spread)
   });
 }
 
-/** The shares with one put elsewhere, between its neighbours. */
-export const putShare = (shares: readonly number[], index: number, to: number): number[] =>
+/** The fractions with one put elsewhere, between its neighbours. */
+export const putFraction = (shares: readonly number[], index: number, to: number): number[] =>
   shares.map((share, i) => (i === index ? clamp(to, shares[i - 1] ?? 0, shares[i + 1] ?? 1) : share));
 
 /** The order in which in-betweens are best drawn: the middle first, then the middles of the halves. */

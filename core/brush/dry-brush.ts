@@ -2,7 +2,7 @@
  * Grain: a dry brush. Its ground hangs on the stroke, along and across it: streaks of bristles, with flecks and boxes of
  * several sizes laid and left out. Measured in widths of the brush, it moves and grows with the stroke.
  */
-import { hashShare } from '../geometry/index.ts';
+import { hashFraction } from '../geometry/index.ts';
 import { NONE, type Shade } from './deposit.ts';
 import { groundCellAt, evenly, heightAt, smoothNoise, type Ground } from './ground.ts';
 
@@ -19,7 +19,7 @@ const FLECKS: readonly (readonly [number, number])[] = [
 
 /** Lays one fleck or box, turned, at a height of its own: low ones are covered by the lightest touch, high ones left by all but the hardest. */
 function stamp(field: Float32Array, nth: number, half: number): void {
-  const pick = (turn: number) => hashShare(0x51ed, nth, turn);
+  const pick = (turn: number) => hashFraction(0x51ed, nth, turn);
   const [cx, cy] = [pick(0) * LONG, pick(1) * WIDE];
   const high = pick(2) < 0.42 ? 2.6 : -2.4;
   const box = pick(3) < 0.5;

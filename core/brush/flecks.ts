@@ -4,7 +4,7 @@
  * whatever is drawn after it, moved or scaled.
  */
 import type { BrushSettings, Samples } from '../document/index.ts';
-import { hashShare } from '../geometry/index.ts';
+import { hashFraction } from '../geometry/index.ts';
 import { breadths, leanOf } from './breadth.ts';
 import type { PathSink } from '../canvas/index.ts';
 import { tipOf } from './tips.ts';
@@ -37,7 +37,7 @@ export function fleckChunk(path: PathSink, samples: Samples, brush: BrushSetting
   const half = breadths(samples, brush, first, last);
   const strewn = (i: number, amount: number, place: (t: number) => [number, number, number, number, number]) => {
     let turns = 0;
-    const pick = () => hashShare(seed, i, turns++);
+    const pick = () => hashFraction(seed, i, turns++);
     const count = Math.floor(amount + pick());
     for (let k = 0; k < count; k++) {
       const [x, y, radius, nx, ny] = place(pick());

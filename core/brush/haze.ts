@@ -1,6 +1,6 @@
 /** Haze: an airbrush. Soft round stamps along the stroke that build up where they overlap. */
 import type { BrushSettings, Samples } from '../document/index.ts';
-import { hashShare } from '../geometry/index.ts';
+import { hashFraction } from '../geometry/index.ts';
 import { breadths } from './breadth.ts';
 import { along, chunkEnds, pieceAt, type Visit } from './walk.ts';
 
@@ -55,8 +55,8 @@ export function hazeChunk(
       const t = next / piece.length;
       const radius = (1 - t) * half[i - first]! + t * half[i + 1 - first]!;
       stamps += 1;
-      const aside = STRAY * radius * (2 * hashShare(seed, chunk, 2 * stamps) - 1);
-      const ahead = (spacing / 2) * (2 * hashShare(seed, chunk, 2 * stamps + 1) - 1);
+      const aside = STRAY * radius * (2 * hashFraction(seed, chunk, 2 * stamps) - 1);
+      const ahead = (spacing / 2) * (2 * hashFraction(seed, chunk, 2 * stamps + 1) - 1);
       const [ux, uy] = [(piece.x[3] - piece.x[0]) / piece.length, (piece.y[3] - piece.y[0]) / piece.length];
       visit(
         along(piece.x, t) - uy * aside + ux * ahead,

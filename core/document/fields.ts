@@ -31,7 +31,7 @@ export const within = (range: { min: number; max: number }, unit: string) =>
     .max(range.max, `must be at most ${range.max} ${unit}`);
 export const frames = (min: number) => within({ min, max: 100_000 }, 'frames');
 export const place = z.number().min(-FAR).max(FAR);
-export const share = z.number().min(0, 'must be from 0 to 1').max(1, 'must be from 0 to 1');
+export const fraction = z.number().min(0, 'must be from 0 to 1').max(1, 'must be from 0 to 1');
 export const uniqueIds = z
   .array(id)
   .max(20_000)

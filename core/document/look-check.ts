@@ -1,6 +1,6 @@
 /** What gradients, recolourings and looks must be, and what of looks points elsewhere or changes over time. */
 import { z } from 'zod';
-import { id, name, share } from './fields.ts';
+import { id, name, fraction } from './fields.ts';
 import { each, type IdMap, type Pointer } from './kinds/kind.ts';
 import { LOOKS, lookKinds, type LookKind } from '../looks/index.ts';
 import { GRADIENT_FORMS, GRADIENT_RUNS, type AppliedLook } from './look-types.ts';
@@ -17,7 +17,7 @@ export const gradient = z.lazy(() =>
     from: unit(),
     to: unit(),
     stops: z
-      .array(z.strictObject({ at: share, swatch: id }))
+      .array(z.strictObject({ at: fraction, swatch: id }))
       .min(2, 'must have two stops at least')
       .max(12)
       .refine((stops) => stops.every((stop, i) => i === 0 || stop.at >= stops[i - 1]!.at), 'must rise'),

@@ -1,7 +1,7 @@
 /** What marks must be, and their way into JSON. */
 import { z } from 'zod';
 import { encodeColumn } from './columns.ts';
-import { column, FAR, id, name, share } from './fields.ts';
+import { column, FAR, id, name, fraction } from './fields.ts';
 import { BRUSH_KINDS, LAYS, SHAPE_RULES, type Mark, type Samples } from './mark-types.ts';
 
 /** Samples in one drawing. */
@@ -34,11 +34,11 @@ const brush = () =>
     kind: z.enum(BRUSH_KINDS),
     version: z.int().min(1).max(99).optional(),
     width: z.number().min(0.1).max(2000),
-    opacity: share,
+    opacity: fraction,
     pressure: z.boolean(),
     flow: z.number().min(0.01).max(1).optional(),
     taper: z.tuple([z.number().min(0).max(10_000), z.number().min(0).max(10_000)]).optional(),
-    tilt: share.optional(),
+    tilt: fraction.optional(),
   });
 export const ring = column
   .refine((r) => r.length >= 12 && r.length % 6 === 0, 'must hold six numbers per node, of two nodes at least')
@@ -66,7 +66,7 @@ export const mark = z.lazy(() => {
       rings: z.array(ring).min(1).max(5000),
       // Bodies from before shapes had a rule and an opacity are read as what they were.
       rule: z.enum(SHAPE_RULES).default('evenodd'),
-      opacity: share.default(1),
+      opacity: fraction.default(1),
       lays,
       piece,
     }),

@@ -1,6 +1,6 @@
 export { apply, IDENTITY, invert, type Matrix, multiply, type Point, scaleOf, translation } from './matrix.ts';
 export { type Box, EMPTY_BOX, fitInto, grown, intersection, isEmpty, mapBox, union, wholePixels } from './box.ts';
-export { hashShare, nextSeed, seededIds, seededRandom } from './random.ts';
+export { hashFraction, nextSeed, seededIds, seededRandom } from './random.ts';
 export { fitLine, fitRing, pointWithin, polygonRing, ringBox, ringPoints } from './rings.ts';
 export { keptPoints } from './simplify.ts';
 export { clamp, cosineTurn, mix, sineTurn, smoothStep } from './waves.ts';
@@ -17,7 +17,7 @@ export {
 } from './solid.ts';
 export { type Grid, gridOver, levelLines, ringsAt } from './levels.ts';
 export { gently, modulo } from './numbers.ts';
-export { distanceToSegment, doubleAreaOf, isInside, nearestShare } from './polygons.ts';
+export { distanceToSegment, doubleAreaOf, isInside, nearestFraction } from './polygons.ts';
 export { ontoRuler, type Ruler } from './ruler.ts';
 export { evenPoints, partBetween, seek, type Walk, walkOf } from './walk.ts';
 export { discRing } from './circle.ts';

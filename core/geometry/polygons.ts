@@ -15,7 +15,7 @@ export function isInside(polygon: readonly Point[], { x, y }: Point): boolean {
  * How far along a segment the place nearest to a point lies, 0 at its start and 1 at its end.
  * @param px @param py the point, told from the segment's start. @param dx @param dy the segment's end, told so too.
  */
-export function nearestShare(px: number, py: number, dx: number, dy: number): number {
+export function nearestFraction(px: number, py: number, dx: number, dy: number): number {
   const squared = dx * dx + dy * dy;
   return squared === 0 ? 0 : Math.min(1, Math.max(0, (px * dx + py * dy) / squared));
 }
@@ -23,7 +23,7 @@ export function nearestShare(px: number, py: number, dx: number, dy: number): nu
 /** Distance of a point from a segment, px. */
 export function distanceToSegment(p: Point, a: Point, b: Point): number {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const t = nearestShare(p.x - a.x, p.y - a.y, dx, dy);
+  const t = nearestFraction(p.x - a.x, p.y - a.y, dx, dy);
   return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
 }
 

@@ -12,8 +12,8 @@ export function seededRandom(seed: number): () => number {
   };
 }
 
-/** A share of 0 to 1 for a place in a row of things, without drawing those before it: two rounds of a 32-bit mix. */
-export function hashShare(seed: number, index: number, turn: number): number {
+/** A fraction of 0 to 1 for a place in a row of things, without drawing those before it: two rounds of a 32-bit mix. */
+export function hashFraction(seed: number, index: number, turn: number): number {
   let h = Math.imul(seed ^ Math.imul(index + 1, 0x9e3779b1), 0x85ebca6b);
   h = Math.imul(h ^ (h >>> 15) ^ Math.imul(turn + 1, 0xc2b2ae35), 0x27d4eb2f);
   h = Math.imul(h ^ (h >>> 13), 0x165667b1);
@@ -21,7 +21,7 @@ export function hashShare(seed: number, index: number, turn: number): number {
 }
 
 /** Another seed, the same one each time. @returns a whole number of 32 bits. */
-export const nextSeed = (seed: number): number => Math.floor(hashShare(seed, 1, 0) * 0x100000000);
+export const nextSeed = (seed: number): number => Math.floor(hashFraction(seed, 1, 0) * 0x100000000);
 
 /** A maker of UUIDs (version 4 in form) from a seed: for content that is computed, never for what a user makes. */
 export function seededIds(seed: number): () => string {

@@ -1,5 +1,5 @@
 /** Which points of a polyline matter. */
-import { nearestShare } from './polygons.ts';
+import { nearestFraction } from './polygons.ts';
 
 /** What thinning keeps whatever it costs, and how many points it keeps at most. */
 interface Keeping {
@@ -28,7 +28,7 @@ export function keptPoints(
     let [off, at] = [0, -1];
     for (let i = from + 1; i < to; i++) {
       const [px, py] = [x[i]! - ax, y[i]! - ay];
-      const t = nearestShare(px, py, dx, dy);
+      const t = nearestFraction(px, py, dx, dy);
       const [ox, oy] = [px - t * dx, py - t * dy];
       if (ox * ox + oy * oy > off) [off, at] = [ox * ox + oy * oy, i];
     }

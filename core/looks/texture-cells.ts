@@ -3,7 +3,7 @@
  * each with its own chance, so that they neither swim nor depend on the size they are seen at.
  */
 import { fillPath, type Context2D } from '../canvas/index.ts';
-import { hashShare, type Box, type Point, modulo } from '../geometry/index.ts';
+import { hashFraction, type Box, type Point, modulo } from '../geometry/index.ts';
 import type { LookNow } from './look.ts';
 
 /** Cells drawn at most; beyond that the texture is laid coarser. */
@@ -39,7 +39,7 @@ function eachCell(
   for (let v = v0; v <= v1; v++)
     for (let u = u0; u <= u1; u++) {
       const own = round > 0 ? modulo(u, round) : u;
-      const chance = (which: number) => hashShare(seed + which * 7919, own * 4099 + v, which);
+      const chance = (which: number) => hashFraction(seed + which * 7919, own * 4099 + v, which);
       const [a, b] = [(u + 0.15 + 0.7 * chance(0)) * size + shift, (v + 0.15 + 0.7 * chance(1)) * size];
       draw({ x: a * along.x - b * along.y, y: a * along.y + b * along.x }, chance);
     }
@@ -128,13 +128,13 @@ function hatch(context: Context2D, texture: LookNow, box: Box, axis: Point, seed
   context.beginPath();
   for (let line = from; line <= to; line++) {
     const own = drifts > 0 ? modulo(line, ROUND) : line;
-    const chance = (which: number) => hashShare(seed + which * 7919, own, which);
+    const chance = (which: number) => hashFraction(seed + which * 7919, own, which);
     const v = (line + 0.3 * chance(0)) * size + shift;
     const thick = size * (0.12 + 0.12 * chance(1));
     const piece = size * 9;
     const first = Math.floor((start - reach) / piece) - 1;
     for (let k = first; k * piece < start + reach; k++) {
-      const cut = (which: number) => hashShare(seed + 31, own * 613 + k, which);
+      const cut = (which: number) => hashFraction(seed + 31, own * 613 + k, which);
       const [u0, u1] = [(k + 0.12 * cut(0)) * piece, (k + 0.84 + 0.14 * cut(1)) * piece];
       const at = (u: number, w: number): [number, number] => [u * along.x - w * along.y, u * along.y + w * along.x];
       context.moveTo(...at(u0, v));

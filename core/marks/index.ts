@@ -1,5 +1,13 @@
 export { mapped, picked, withColumns } from './change.ts';
-export { matrixAbout, shareOf, shares, STILL, type Transform, transformed, type TransformSpread } from './transform.ts';
+export {
+  matrixAbout,
+  fractionOf,
+  fractions,
+  STILL,
+  type Transform,
+  transformed,
+  type TransformSpread,
+} from './transform.ts';
 export { markAt, marksInside, marksOfSwatch, placesOf } from './hit.ts';
 export { closedUp, isClosed, joined, type Joining, openedUp, splitByPolygon, splitSamples } from './split.ts';
 export { bent, flatGrid, type PointGrid } from './bend.ts';

@@ -1,7 +1,7 @@
 /** Ends of lines, and how far they are from other lines. */
 import { breadths } from '../brush/index.ts';
 import { marksInOrder, type Drawing, type Stroke } from '../document/index.ts';
-import { distanceToSegment, nearestShare, type Point } from '../geometry/index.ts';
+import { distanceToSegment, nearestFraction, type Point } from '../geometry/index.ts';
 
 /** A line as far as meeting it goes: its samples with half their width, and the box that all of it lies in. */
 export interface EndedLine {
@@ -62,7 +62,7 @@ export function nearestOn(
     const [a, b] = [placeOn(line, i), placeOn(line, Math.min(last, i + 1))];
     const far = distanceToSegment(point, a, b) - half[i]!;
     if (far > reach || (found && far >= found.far)) continue;
-    const share = nearestShare(point.x - a.x, point.y - a.y, b.x - a.x, b.y - a.y);
+    const share = nearestFraction(point.x - a.x, point.y - a.y, b.x - a.x, b.y - a.y);
     found = { x: a.x + share * (b.x - a.x), y: a.y + share * (b.y - a.y), far };
   }
   return found;

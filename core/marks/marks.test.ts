@@ -19,8 +19,8 @@ import {
   parallelSamples,
   pulled,
   redrawn,
-  shareOf,
-  shares,
+  fractionOf,
+  fractions,
   smoothed,
   splitByPolygon,
   splitSamples,
@@ -112,8 +112,8 @@ describe('moving marks', () => {
   test('a share of a change is none at 0 and all at 1; shares fade to both ends and are all 1 otherwise', () => {
     fc.assert(
       fc.property(transform, (how) => {
-        expect(shareOf(how, 1)).toEqual(how);
-        expect(shareOf(how, 0)).toEqual({
+        expect(fractionOf(how, 1)).toEqual(how);
+        expect(fractionOf(how, 0)).toEqual({
           ...STILL,
           x: how.x * 0,
           y: how.y * 0,
@@ -122,8 +122,8 @@ describe('moving marks', () => {
         });
       }),
     );
-    expect(shares(4, 'same')).toEqual([1, 1, 1, 1]);
-    const faded = shares(5, 'fades');
+    expect(fractions(4, 'same')).toEqual([1, 1, 1, 1]);
+    const faded = fractions(5, 'fades');
     expect(faded[2]).toBeCloseTo(1, 12);
     expect(faded[0]).toBeLessThan(0.3);
     expect(faded[0]).toBeCloseTo(faded[4]!, 12);

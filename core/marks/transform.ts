@@ -28,8 +28,8 @@ export function matrixAbout(pivot: Point, { x, y, scaleX, scaleY, angle, skew }:
   ].reduce<Matrix>((all, next) => multiply(all, next as unknown as Matrix), translation(pivot.x + x, pivot.y + y));
 }
 
-/** A transform done to a share: none of it at 0, all at 1. */
-export const shareOf = ({ x, y, scaleX, scaleY, angle, skew }: Transform, share: number): Transform => ({
+/** A transform done to a fraction: none of it at 0, all at 1. */
+export const fractionOf = ({ x, y, scaleX, scaleY, angle, skew }: Transform, share: number): Transform => ({
   x: x * share,
   y: y * share,
   scaleX: 1 + (scaleX - 1) * share,
@@ -72,10 +72,10 @@ function between(row: readonly number[], share: number): number {
 /**
  * How much of a change each of several drawings takes.
  * @param ticks how it grows: places that rise from drawing to drawing, as the ticks of a path do; evenly unless given.
- * @returns shares of 0 to 1, one per drawing. A change that fades is whole in the middle of the range and none beyond its
+ * @returns fractions of 0 to 1, one per drawing. A change that fades is whole in the middle of the range and none beyond its
  * ends; one that grows is none on the first and whole on the last. Of a single drawing it is all.
  */
-export function shares(count: number, spread: TransformSpread, ticks: readonly number[] = [0, 1]): number[] {
+export function fractions(count: number, spread: TransformSpread, ticks: readonly number[] = [0, 1]): number[] {
   const [first, last] = [ticks[0] ?? 0, ticks.at(-1) ?? 0];
   const row = last > first ? ticks : [0, 1];
   const [from, to] = [row[0]!, row.at(-1)!];

@@ -1,6 +1,6 @@
 /** Paths as ways: walked by arc length, smoothed from what was drawn, joined and taken apart. */
 import type { Path } from '../document/index.ts';
-import { fitLine, nearestShare, ringPoints, seek, walkOf, type Point } from '../geometry/index.ts';
+import { fitLine, nearestFraction, ringPoints, seek, walkOf, type Point } from '../geometry/index.ts';
 
 /** A place on a way, with the direction it goes there as a unit vector. */
 export interface Spot extends Point {
@@ -44,7 +44,7 @@ export function wayOf({ nodes, closed }: Pick<Path, 'nodes' | 'closed'>): Measur
     for (let i = 1; i < points.length; i++) {
       const [a, b] = [points[i - 1]!, points[i]!];
       const [dx, dy] = [b.x - a.x, b.y - a.y];
-      const t = nearestShare(point.x - a.x, point.y - a.y, dx, dy);
+      const t = nearestFraction(point.x - a.x, point.y - a.y, dx, dy);
       const [ox, oy] = [point.x - a.x - dx * t, point.y - a.y - dy * t];
       const off = ox * ox + oy * oy;
       if (off < best) [best, found] = [off, passed[i - 1]! + (passed[i]! - passed[i - 1]!) * t];

@@ -38,7 +38,7 @@ export { drawBarrier, linesBox } from './barrier.ts';
 export { assetAt, type AssetPicture, plateMatrix, platesAt } from './plates.ts';
 export { drawLying } from './tilted-picture.ts';
 export { drawPlates } from './behind.ts';
-export { sharedOf } from './contact.ts';
+export { coveredFraction } from './contact.ts';
 export { type Falling, lightsOn } from './lights.ts';
 export { shine } from './shine.ts';
 export { ByteCache } from './cache.ts';

@@ -226,7 +226,7 @@ async function layFast(
 const shares = latestOnly(notComputed);
 
 /** Sets how much the fast ones are smeared; those just laid follow while it is moved. */
-export function setShare(share: number, done: boolean): void {
+export function setFraction(share: number, done: boolean): void {
   useFast.setState({ share });
   const { last } = useFast.getState();
   const now = current();

@@ -1,5 +1,5 @@
 /** In-betweens: how many, where on the way, which way, and which mark becomes which. */
-import { sharesFor } from '@tallow/core/between';
+import { fractionsFor } from '@tallow/core/between';
 import { findAll, WAYS, type WayKind } from '@tallow/core/document';
 import { betweenWork, crossesSeam, fitsWithin, tiedBetweens, touchedSlots } from '@tallow/core/edit';
 import { Link2 } from 'lucide-react';
@@ -18,7 +18,7 @@ import {
   pairsOf,
   setBetween,
   setFree,
-  betweenShares,
+  betweenFractions,
   spreadAs,
   removeBetweens,
   tiesNow,
@@ -80,7 +80,7 @@ export function BetweenPanel() {
   const what = betweenNow();
   const { laid, gap } = what;
   const paths = now ? findAll(now.doc, 'path', now.element.paths) : [];
-  const shares = betweenShares(what);
+  const shares = betweenFractions(what);
   const asked = laid ? laid.slots.length : countFor(gap);
   const whyNot = whyNotBetween();
   const seam = laid && now ? crossesSeam(now.doc, laid) : gap?.seam;
@@ -273,7 +273,7 @@ export function BetweenPanel() {
               </button>
             </div>
           )}
-          {laid || shares.join() === sharesFor(asked, spread).join() ? null : (
+          {laid || shares.join() === fractionsFor(asked, spread).join() ? null : (
             <Small
               onClick={() => {
                 setBetween({ shares: null });

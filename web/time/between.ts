@@ -2,8 +2,8 @@
 import {
   EVEN,
   pairingsOf,
-  putShare,
-  sharesFor,
+  putFraction,
+  fractionsFor,
   type BetweenWork,
   type Pairing,
   type Spread,
@@ -108,11 +108,11 @@ export const countFor = (gap: Gap | null): number =>
   gap && gap.bare.length > 0 ? gap.bare.length : useBetween.getState().count;
 
 /** The shares in-betweens have, or would have. */
-export function betweenShares({ laid, gap }: BetweenNow): readonly number[] {
+export function betweenFractions({ laid, gap }: BetweenNow): readonly number[] {
   if (laid) return laid.shares;
   const { shares, spread } = useBetween.getState();
   const count = countFor(gap);
-  return shares?.length === count ? shares : sharesFor(count, spread);
+  return shares?.length === count ? shares : fractionsFor(count, spread);
 }
 
 export function whyNotBetween(): string | null {
@@ -139,7 +139,7 @@ export function layHere(): void {
     if (trouble) say(trouble);
     return;
   }
-  layIn(gap, betweenShares({ laid: null, gap }));
+  layIn(gap, betweenFractions({ laid: null, gap }));
 }
 
 /** Lays in-betweens in a gap, and in the layers tied in time that would be bare there: drawn ones by theirs, fills filled, tone by itself. */
@@ -226,7 +226,7 @@ async function relayNow(betweenId: Id, changes: Changes, name: string, gesture?:
 /** Sets where one in-between lies on the way. */
 export function putTick(index: number, share: number, gesture: string): void {
   const what = betweenNow();
-  const shares = putShare(betweenShares(what), index, share);
+  const shares = putFraction(betweenFractions(what), index, share);
   if (what.laid) relay(what.laid.id, { shares }, 'spacing of in-betweens', gesture);
   else setBetween({ shares });
 }
@@ -236,7 +236,7 @@ export function spreadAs(spread: Spread): void {
   const what = betweenNow();
   setBetween({ spread, shares: null });
   if (what.laid)
-    relay(what.laid.id, { shares: sharesFor(what.laid.slots.length, spread) }, 'spacing of in-betweens', 'spread');
+    relay(what.laid.id, { shares: fractionsFor(what.laid.slots.length, spread) }, 'spacing of in-betweens', 'spread');
 }
 
 /** Sets how marks go from one to the other. */

@@ -1,7 +1,7 @@
 /** The cycle: how its seam compares with its other steps, closing it, and where it begins and ends. */
 import type { ElementTime } from '@tallow/core/document';
 import { gapAt, resizeTime, setElement, shortestLength, startAt, turnRound } from '@tallow/core/edit';
-import { sharesFor } from '@tallow/core/between';
+import { fractionsFor } from '@tallow/core/between';
 import { useState } from 'react';
 import { Choice, NUMBERS, Words } from '../parts/choice.tsx';
 import { Check, Line, Panel, Small } from '../parts/panel.tsx';
@@ -136,7 +136,8 @@ export function CyclePanel() {
           whyNot={whyNotClose}
           title="From the last drawing to the first"
           onClick={() => {
-            if (gap) layIn(gap, sharesFor(gap.bare.length > 0 ? gap.bare.length : count, useBetween.getState().spread));
+            if (gap)
+              layIn(gap, fractionsFor(gap.bare.length > 0 ? gap.bare.length : count, useBetween.getState().spread));
           }}
         >
           Lay {count} across it

@@ -10,7 +10,7 @@ import {
   drawCoverage,
   layPart,
   layDrawList,
-  sharedOf,
+  coveredFraction,
   itemsAsDrawn,
   drawListOf,
   shownParts,
@@ -289,7 +289,7 @@ const painter = {
         });
         return surface.context.getImageData(0, 0, size.width, size.height).data;
       });
-      shares.push(sharedOf(thing!, effect!));
+      shares.push(coveredFraction(thing!, effect!));
     }
     return shares;
   },

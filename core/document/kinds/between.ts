@@ -1,6 +1,6 @@
 /** In-betweens that were computed, with what is needed to compute them again. */
 import { z } from 'zod';
-import { id, share, uniqueIds, fingerprint } from '../fields.ts';
+import { id, fraction, uniqueIds, fingerprint } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { kindOf, OF_ELEMENT, one, maybe, withFields, type Pointer } from './kind.ts';
 
@@ -60,7 +60,7 @@ export const between = kindOf<Between>({
         to: id,
         slots: uniqueIds.min(1).max(200),
         shares: z
-          .array(share)
+          .array(fraction)
           .max(200)
           .refine((all) => all.every((each, i) => i === 0 || each >= all[i - 1]!), 'must rise'),
         way: z.enum(WAYS),

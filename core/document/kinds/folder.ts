@@ -1,6 +1,6 @@
 /** Layers put together: shown, locked, faded, moved and seen in looks as one. */
 import { z } from 'zod';
-import { id, name, share, uniqueIds } from '../fields.ts';
+import { id, name, fraction, uniqueIds } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { finishes, lookIds, lookValues } from '../look-check.ts';
 import { type AppliedLook } from '../look-types.ts';
@@ -40,7 +40,7 @@ export const folder = kindOf<Folder>({
       name,
       visible: z.boolean(),
       locked: z.boolean(),
-      opacity: value(share),
+      opacity: value(fraction),
       layers: uniqueIds,
       shift: shiftAtHome,
       finishes: finishes.default([]),

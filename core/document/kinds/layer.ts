@@ -1,7 +1,7 @@
 /** A sheet of an element: what its slots show, and how it is seen. */
 import { z } from 'zod';
 import { BLENDS, type Blend } from '../../canvas/index.ts';
-import { id, name, share } from '../fields.ts';
+import { id, name, fraction } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { finishes, lookIds, lookValues } from '../look-check.ts';
 import { type AppliedLook } from '../look-types.ts';
@@ -69,7 +69,7 @@ export const layer = kindOf<Layer>({
       role: z.enum(LAYER_ROLES),
       visible: z.boolean(),
       locked: z.boolean(),
-      opacity: value(share),
+      opacity: value(fraction),
       blend: z.enum(BLENDS).default('normal'),
       onion: z.boolean().default(true),
       tag: z.int().min(0).max(LAYER_TAGS).default(0),

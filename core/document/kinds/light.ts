@@ -1,6 +1,6 @@
 /** A light: it shines from a plane or from a use of an element, and falls on what lies round it. */
 import { z } from 'zod';
-import { frames, id, name, place, share, uniqueIds } from '../fields.ts';
+import { frames, id, name, place, fraction, uniqueIds } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { value } from '../value-check.ts';
 import { type Value } from '../value.ts';
@@ -85,10 +85,10 @@ export const light = kindOf<Light>({
       radius: value(from(LIGHT_LIMITS.radius)),
       strength: value(from(LIGHT_LIMITS.strength)),
       dies: from(LIGHT_LIMITS.dies),
-      follows: share,
+      follows: fraction,
       smooth: frames(0),
       reach: from(LIGHT_LIMITS.reach),
-      side: share,
+      side: fraction,
       blend: z.enum(['screen', 'add']),
       fallsOn: z.strictObject({ planes: uniqueIds, placements: uniqueIds, plates: uniqueIds }).nullable(),
       visible: z.boolean(),

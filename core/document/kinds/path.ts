@@ -1,7 +1,7 @@
 /** A way that something goes, with a tick for every drawing. */
 import { z } from 'zod';
 import { encodeColumn } from '../columns.ts';
-import { eachOnce, frames, id, name, notTwice, share, size, within } from '../fields.ts';
+import { eachOnce, frames, id, name, notTwice, fraction, size, within } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { ring } from '../mark-check.ts';
 import { kindOf, OF_ELEMENT, one, withFields } from './kind.ts';
@@ -75,9 +75,9 @@ const standIn = () =>
     aspect: z.number().min(0.05).max(1),
     turn: z.enum(['along', 'fixed']),
     angle: z.number().min(-100).max(100),
-    stretch: share,
-    opacityStart: share,
-    opacityEnd: share,
+    stretch: fraction,
+    opacityStart: fraction,
+    opacityEnd: fraction,
   });
 
 export const path = kindOf<Path>({
@@ -94,14 +94,14 @@ export const path = kindOf<Path>({
       from: frames(0),
       ticks: within({ min: 2, max: 1000 }, 'ticks'),
       hold: within({ min: 1, max: 100 }, 'frames'),
-      softStart: share,
-      softEnd: share,
+      softStart: fraction,
+      softEnd: fraction,
       slows: z
-        .array(z.strictObject({ id, at: share, width: z.number().min(0.01).max(1), amount: share }))
+        .array(z.strictObject({ id, at: fraction, width: z.number().min(0.01).max(1), amount: fraction }))
         .max(100)
         .refine(eachOnce, notTwice),
       perspective: z.boolean(),
-      placed: z.record(z.string().regex(/^(0|[1-9][0-9]{0,3})$/, 'must be the number of a tick'), share),
+      placed: z.record(z.string().regex(/^(0|[1-9][0-9]{0,3})$/, 'must be the number of a tick'), fraction),
       standIn: standIn(),
       visible: z.boolean(),
       locked: z.boolean(),

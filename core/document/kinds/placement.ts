@@ -1,7 +1,7 @@
 /** One use of an element: on a plane or inside another element, in time and space. */
 import { z } from 'zod';
 import { cut, type CutBy } from '../cut.ts';
-import { frames, id, name, place, share, spot, uniqueIds, within } from '../fields.ts';
+import { frames, id, name, place, fraction, spot, uniqueIds, within } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { finishes, lookIds, lookValues } from '../look-check.ts';
 import { type AppliedLook } from '../look-types.ts';
@@ -170,7 +170,7 @@ export const placement = kindOf<Placement>({
         .strictObject({ onElementId: id, onUseId: id.nullable().default(null), traceId: id, turnId: id.nullable() })
         .nullable()
         .default(null),
-      opacity: value(share).default({ constant: 1 }),
+      opacity: value(fraction).default({ constant: 1 }),
       tint: id.nullable().default(null),
       recolour: id.nullable().default(null),
       finishes: finishes.default([]),

@@ -1,7 +1,7 @@
 /** A plate: pictures from outside that a shot is drawn over. */
 import { z } from 'zod';
 import { cut, type CutBy } from '../cut.ts';
-import { asset, FAR, frames, id, name, share, spot } from '../fields.ts';
+import { asset, FAR, frames, id, name, fraction, spot } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { kindOf, one, withFields, type Pointer } from './kind.ts';
 
@@ -67,7 +67,7 @@ export const plate = kindOf<Plate>({
       scale: z.number().min(0.0001).max(1000),
       angle: z.number().min(-1000).max(1000),
       corners: z.tuple([spot, spot, spot, spot]).nullable().default(null),
-      opacity: share,
+      opacity: fraction,
       guide: z.boolean(),
       beside: z.boolean(),
       visible: z.boolean(),

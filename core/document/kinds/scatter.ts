@@ -1,7 +1,7 @@
 /** Copies of a placement scattered in time and space by a seed. */
 import { z } from 'zod';
 import { encodeColumn } from '../columns.ts';
-import { id, place, fingerprint, share, within } from '../fields.ts';
+import { id, place, fingerprint, fraction, within } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { ring, seed } from '../mark-check.ts';
 import { entries, kindOf, maybe, one, withFields, type Pointer } from './kind.ts';
@@ -66,7 +66,7 @@ export const scatter = kindOf<Scatter>({
       size: range(0.01, 100),
       turn: range(-10, 10),
       speed: range(0.05, 20),
-      mirrored: share,
+      mirrored: fraction,
       copies: z.record(id, fingerprint),
     }),
   merge: { size: 'value', turn: 'value', speed: 'value', copies: 'value' },

@@ -1,6 +1,6 @@
 /** A sound of the shot: a stretch of a recording, from a frame on. */
 import { z } from 'zod';
-import { asset, FAR, id, name, share } from '../fields.ts';
+import { asset, FAR, id, name, fraction } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { kindOf } from './kind.ts';
 import type { AssetId } from './plate.ts';
@@ -48,7 +48,7 @@ export const sound = kindOf<Sound>({
       fadeIn: seconds(),
       fadeOut: seconds(),
       loudness: z.number().min(0).max(SOUND_LIMITS.loudness),
-      hits: share,
+      hits: fraction,
       heard: z.boolean(),
     }),
   merge: { part: 'value' },

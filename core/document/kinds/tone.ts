@@ -1,6 +1,6 @@
 /** Shade and light cut from a body by the element’s light. */
 import { z } from 'zod';
-import { id, share, uniqueIds, fingerprint } from '../fields.ts';
+import { id, fraction, uniqueIds, fingerprint } from '../fields.ts';
 import { type Id } from '../id.ts';
 import { kindOf, OF_ELEMENT, one, list, entries, record, withFields, type Pointer } from './kind.ts';
 
@@ -54,8 +54,8 @@ export const tone = kindOf<Tone>({
       bodyId: id,
       details: uniqueIds,
       depth: z.number().min(2).max(2000),
-      shade: share,
-      light: share,
+      shade: fraction,
+      light: fraction,
       steps: z.union([z.literal(1), z.literal(2)]),
       rim: z.number().min(0).max(400),
       everywhere: z.boolean().default(false),

@@ -1,5 +1,5 @@
 /** A burst: a flask of hot glass goes off, a thump with its rush of air, and shards that ring as they come down. */
-import { hashShare } from '../../geometry/index.ts';
+import { hashFraction } from '../../geometry/index.ts';
 import { atPeak, highPass, left, soundLength, lowPass, whiteNoise } from './noise.ts';
 import { MADE_RATE, type MadeSound } from './sound-kind.ts';
 
@@ -25,9 +25,9 @@ export const burst: MadeSound = {
       return 1.5 * thump + 1.1 * left(after, 0.12) * rush[i]! + 0.9 * left(after, 0.012) * snap[i]!;
     });
     for (let n = 0; n < SHARDS; n++) {
-      const late = 0.12 + 1.5 * hashShare(seed, n, 1) ** 1.6;
-      const [hertz, half] = [2200 + 5200 * hashShare(seed, n, 2), 0.02 + 0.07 * hashShare(seed, n, 3)];
-      const loud = 0.16 * left(late, 0.45) * (0.4 + hashShare(seed, n, 4));
+      const late = 0.12 + 1.5 * hashFraction(seed, n, 1) ** 1.6;
+      const [hertz, half] = [2200 + 5200 * hashFraction(seed, n, 2), 0.02 + 0.07 * hashFraction(seed, n, 3)];
+      const loud = 0.16 * left(late, 0.45) * (0.4 + hashFraction(seed, n, 4));
       const from = soundLength(AT + late);
       for (let i = from; i < Math.min(length, from + soundLength(6 * half)); i++) {
         const after = (i - from) / MADE_RATE;

@@ -1,5 +1,5 @@
 /** A furnace: a deep breath of noise that swells unevenly, with crackling in it. It loops without a seam. */
-import { hashShare } from '../../geometry/index.ts';
+import { hashFraction } from '../../geometry/index.ts';
 import { atPeak, closedLoop, highPass, left, soundLength, lowPass, whiteNoise } from './noise.ts';
 import { MADE_RATE, type MadeSound } from './sound-kind.ts';
 
@@ -27,7 +27,7 @@ export const roar: MadeSound = {
     const swell = (time: number) =>
       SWELLS.reduce(
         (sum, [times, much], i) =>
-          sum + much * Math.sin((2 * Math.PI * times * time) / SECONDS + 2 * Math.PI * hashShare(seed, i, 3)),
+          sum + much * Math.sin((2 * Math.PI * times * time) / SECONDS + 2 * Math.PI * hashFraction(seed, i, 3)),
         1,
       );
     const mixed = Float32Array.from({ length }, (_, i) => {
@@ -36,11 +36,11 @@ export const roar: MadeSound = {
     });
     const closed = closedLoop(mixed, soundLength(SECONDS));
     for (let n = 0; n < CRACKLES; n++) {
-      const at = Math.floor(hashShare(seed, n, 4) * closed.length);
-      const loud = 0.25 + 0.9 * hashShare(seed, n, 5) ** 3;
-      const half = 0.0008 + 0.003 * hashShare(seed, n, 6);
+      const at = Math.floor(hashFraction(seed, n, 4) * closed.length);
+      const loud = 0.25 + 0.9 * hashFraction(seed, n, 5) ** 3;
+      const half = 0.0008 + 0.003 * hashFraction(seed, n, 6);
       for (let i = 0; i < soundLength(0.03); i++)
-        closed[(at + i) % closed.length]! += loud * left(i / MADE_RATE, half) * (2 * hashShare(seed, at + i, 7) - 1);
+        closed[(at + i) % closed.length]! += loud * left(i / MADE_RATE, half) * (2 * hashFraction(seed, at + i, 7) - 1);
     }
     return atPeak(closed, 0.5);
   },

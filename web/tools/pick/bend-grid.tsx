@@ -4,7 +4,7 @@ import { bent, flatGrid, STILL, transformed, type PointGrid } from '@tallow/core
 import { useState, type PointerEvent as ReactPointerEvent } from 'react';
 import { startDrag } from '../../parts/dragging.ts';
 import { endGesture, takeBack } from '../../shot/document.ts';
-import { changePicked, gestureName, pick, pickUp, setPick, sharesNow, usePick } from './pick.ts';
+import { changePicked, gestureName, pick, pickUp, setPick, fractionsNow, usePick } from './pick.ts';
 
 const FLAME = '#ffc25c';
 
@@ -24,7 +24,7 @@ export function BendGrid({
     startDrag(event, () => {
       const before = grid;
       const gesture = gestureName();
-      const share = sharesNow();
+      const share = fractionsNow();
       const flat = flatGrid(box, cells);
       return {
         move: (e) => {

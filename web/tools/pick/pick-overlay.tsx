@@ -1,10 +1,10 @@
 /** What is picked up, over the picture: its lines, its box with handles, the lasso, and the grid that bends. */
 import { apply, multiply } from '@tallow/core/geometry';
-import { shareOf } from '@tallow/core/marks';
+import { fractionOf } from '@tallow/core/marks';
 import { useEffect, useRef } from 'react';
 import { useSelection } from '../../selection/selection.ts';
 import { useDocument } from '../../shot/document.ts';
-import { followDesk, followDocument, matrixNow, pickedCount, sharesNow, usePick } from './pick.ts';
+import { followDesk, followDocument, matrixNow, pickedCount, fractionsNow, usePick } from './pick.ts';
 import { tracedPath, useLayerSpace } from '../../picture/layer-space.ts';
 import { BendGrid } from './bend-grid.tsx';
 import { PickBox } from './pick-box.tsx';
@@ -29,7 +29,7 @@ export function PickOverlay() {
   );
   if (!sight) return null;
   const count = pickedCount(sets);
-  const share = sharesNow(sets);
+  const share = fractionsNow(sets);
   return (
     <svg
       ref={svg}
@@ -41,7 +41,7 @@ export function PickOverlay() {
         ? Object.entries(sets).flatMap(([drawing, ids]) =>
             ids.map((id) => {
               const mark = base[id];
-              const placed = multiply(sight.matrix, matrixNow(shareOf(transform, share[drawing] ?? 1)));
+              const placed = multiply(sight.matrix, matrixNow(fractionOf(transform, share[drawing] ?? 1)));
               const space = spaces[drawing];
               const moved = space ? multiply(placed, space) : placed;
               return mark ? (

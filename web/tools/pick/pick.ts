@@ -15,8 +15,8 @@ import {
 import {
   matrixAbout,
   placesOf,
-  shareOf,
-  shares,
+  fractionOf,
+  fractions,
   STILL,
   transformed,
   type TransformSpread,
@@ -182,11 +182,11 @@ export function followDesk(): void {
 }
 
 /** How much of a change each drawing takes. */
-export function sharesNow(sets: MarkSets = pick().sets): Record<Id, number> {
+export function fractionsNow(sets: MarkSets = pick().sets): Record<Id, number> {
   const within = reached().filter(({ drawingId }) => sets[drawingId]);
   const order = [...new Set(within.map(({ index }) => index))].sort((a, b) => a - b);
   const { spread, byTicks } = pick();
-  const each = shares(order.length, spread, byTicks ? (growthTicks() ?? undefined) : undefined);
+  const each = fractions(order.length, spread, byTicks ? (growthTicks() ?? undefined) : undefined);
   return Object.fromEntries(within.map(({ drawingId, index }) => [drawingId, each[order.indexOf(index)]!]));
 }
 
@@ -243,9 +243,12 @@ export function changePicked(name: string, change: (base: Mark, drawingId: Id) =
 /** Moves, scales, turns or skews what is picked up, all of it counted from when it was picked up. */
 export function transformPicked(name: string, transform: Transform, gesture?: string): void {
   const pivot = pivotNow();
-  const share = sharesNow();
+  const share = fractionsNow();
   const matrices = new Map(
-    Object.keys(pick().sets).map((id) => [id, inSpaceOf(id, matrixAbout(pivot, shareOf(transform, share[id] ?? 1)))]),
+    Object.keys(pick().sets).map((id) => [
+      id,
+      inSpaceOf(id, matrixAbout(pivot, fractionOf(transform, share[id] ?? 1))),
+    ]),
   );
   if (whyNotChange() === null) setPick({ transform });
   changePicked(name, (mark, drawingId) => transformed(mark, matrices.get(drawingId)!), gesture);

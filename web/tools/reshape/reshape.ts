@@ -22,7 +22,7 @@ import { selection } from '../../selection/selection.ts';
 import { openEngine } from '../../picture/open-engine.ts';
 import { viewed } from '../../view/viewed.ts';
 import { edit, say } from '../../shot/document.ts';
-import { isChangeable, pick, sharesNow } from '../pick/pick.ts';
+import { isChangeable, pick, fractionsNow } from '../pick/pick.ts';
 import { loadedInHand } from '../../selection/in-hand.ts';
 
 export type Along = 'line' | 'piece' | 'all';
@@ -153,7 +153,7 @@ function reshapeBy(
   if (!isChangeable()) return;
   const sets = reached();
   const shown = shapedDrawing()?.id;
-  const share = sharesNow(sets);
+  const share = fractionsNow(sets);
   edit(name, (doc) =>
     changeMarks(doc, sets, (mark, drawingId) =>
       change(mark, weightsIn(mark, controlPoints, drawingId === shown), share[drawingId] ?? 1),
@@ -173,7 +173,7 @@ export function followPull(): { moveTo: (by: Point) => void; done: () => void; d
   const from = selectedControlPoints();
   const engine = openEngine();
   const drawing = shapedDrawing();
-  const share = (drawing && sharesNow(reached())[drawing.id]) ?? 1;
+  const share = (drawing && fractionsNow(reached())[drawing.id]) ?? 1;
   const felt = marksOf(drawing)
     .map((mark) => [mark, weightsIn(mark, from, true)] as const)
     .filter(([, weights]) => weights.some((line) => line.some((weight) => weight > 0)));

@@ -8,7 +8,7 @@ import { Slider } from '../../parts/slider.tsx';
 import type { Current } from '../../selection/current.ts';
 import { pickedNow } from '../../selection/in-hand.ts';
 import { useSelection } from '../../selection/selection.ts';
-import { REACH_WORDS, setShare, setSmearing, smearFast, stopFast, useFast, whyNotFast } from '../../smears/fast.ts';
+import { REACH_WORDS, setFraction, setSmearing, smearFast, stopFast, useFast, whyNotFast } from '../../smears/fast.ts';
 
 export function FastSection({ now }: { now: Current }) {
   const { share, working } = useFast();
@@ -49,10 +49,10 @@ export function FastSection({ now }: { now: Current }) {
         step={5}
         value={share * 100}
         onMove={(next) => {
-          setShare(next / 100, false);
+          setFraction(next / 100, false);
         }}
         onDone={(next) => {
-          setShare(next / 100, true);
+          setFraction(next / 100, true);
         }}
       />
       <div className="flex min-h-9 items-center gap-2">
