@@ -31,6 +31,7 @@ export { frameKey } from './frame-key.ts';
 export { drawBackground, layPart, layPicture } from './lay.ts';
 export { layDrawList } from './lay-draw-list.ts';
 export type { PictureOf, Placed, PlacedPart, RenderContext, Size } from './render-context.ts';
+export { nearly } from './near.ts';
 export { roomOn } from './room.ts';
 export { shownParts } from './item-parts.ts';
 export { drawFrame } from './draw-frame.ts';

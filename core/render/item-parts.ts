@@ -5,25 +5,26 @@ import { grown, intersection, isEmpty, multiply, scaleOf, type Box, type Matrix 
 import type { DrawItem, ItemLook } from './draw-item.ts';
 import { layPart } from './lay.ts';
 import type { PlacedPart, RenderContext, ShownPart, Size } from './render-context.ts';
-import { boxWithin, inSteps } from './room.ts';
+import { laidBy, nearBy } from './near.ts';
+import { boxWithin, ENDLESS, inSteps, roomOf } from './room.ts';
 import { drawLying } from './tilted-picture.ts';
 
 /**
  * Works looks out around what is drawn and no farther than they reach, so that what lies beyond the edge of the
  * picture counts too.
- * @param boundsIn what is drawn within a room, device px.
+ * @param of what is looked at, device px. @param boundsIn what is drawn within a room, device px.
  */
 export function looked(
   look: ItemLook,
   matrix: Matrix,
-  { width, height }: Size,
+  of: Box,
   { make, rough = false }: RenderContext,
   boundsIn: (room: Box) => Box,
   draw: (on: Surface, shift: Matrix) => void,
   below: (on: Size, shift: Matrix) => Picture | null,
 ): PlacedPart[] {
   const reach = lookReach(look.looks, scaleOf(matrix)) + 2;
-  const room: Box = { left: -reach, top: -reach, right: width + reach, bottom: height + reach };
+  const room = grown(of, reach);
   const box = intersection(inSteps(grown(boundsIn(room), reach)), room);
   if (isEmpty(box)) return [];
   const { left, top } = box;
@@ -41,6 +42,13 @@ export function looked(
   };
   return paintedLooks(source, look.looks, place).map((part) => ({ ...part, left, top }));
 }
+
+const placeOf = ({ left, top, picture: { width, height } }: PlacedPart): Box => ({
+  left,
+  top,
+  right: left + width,
+  bottom: top + height,
+});
 
 /** The parts of an item as its looks make them, before it is cut to what it shows within. */
 function partsOf(
@@ -64,16 +72,18 @@ function partsOf(
     return [{ ...pictureOf(item, matrix, size.width, size.height), blend: 'normal', opacity: 1 }];
   }
   const onFills = look.looks.some(takesBelow);
+  const near = rendering.near && !onFills ? nearBy(item.drawing, matrix, size) : null;
+  const sight = near ? { matrix: near.at, of: ENDLESS } : { matrix, of: roomOf(size) };
   const fills = under.filter((each) => each.place === item.place);
   const work = (): PlacedPart[] =>
     looked(
       look,
-      matrix,
-      size,
+      sight.matrix,
+      sight.of,
       rendering,
-      (room) => boxWithin(item.drawing, matrix, room),
+      (room) => boxWithin(item.drawing, sight.matrix, room),
       (on, shift) => {
-        const { picture, left, top } = pictureOf(item, multiply(shift, matrix), on.width, on.height);
+        const { picture, left, top } = pictureOf(item, multiply(shift, sight.matrix), on.width, on.height);
         on.context.drawImage(picture, left, top);
       },
       ({ width, height }, shift) => {
@@ -86,9 +96,13 @@ function partsOf(
         return on.picture;
       },
     );
-  const key = JSON.stringify([look.looks, look.axis, look.motion, matrix, size.width, size.height, rendering.rough]);
+  const { rough } = rendering;
+  const key = JSON.stringify([look.looks, look.axis, look.motion, sight.matrix, near ? null : size, rough]);
   const parts = onFills ? work() : (rendering.kept?.(item, key, work) ?? work());
-  return parts.map(({ picture, ...rest }) => ({ ...rest, picture: picture.picture }));
+  return parts.map((part) => {
+    const { picture } = part.picture;
+    return { ...part, picture, ...(near && laidBy(near.rest, picture, placeOf(part), size, make)) };
+  });
 }
 
 /** What of a picture is seen: where the drawing it clips to is, and where no matte hides it. */

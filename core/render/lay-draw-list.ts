@@ -17,7 +17,7 @@ import type { DrawItem, ItemLook, Whole } from './draw-item.ts';
 import { looked, shownParts } from './item-parts.ts';
 import { layPart, layPicture } from './lay.ts';
 import type { PlacedPart, RenderContext, Size } from './render-context.ts';
-import { boxWithin, inSteps } from './room.ts';
+import { boxWithin, ENDLESS, inSteps, roomOf } from './room.ts';
 import { shine } from './shine.ts';
 
 /** Items in runs that are put together first: those of one element that is, or of one faded folder, or of none. */
@@ -61,8 +61,6 @@ function layOwn(
 
 const ungrouped = (items: readonly DrawItem[]): DrawItem[] => items.map((item) => ({ ...item, group: null }));
 
-const ENDLESS: Box = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity };
-
 /** All that items take up within a room with their looks, device px. */
 const boundsIn = (items: readonly DrawItem[], view: Matrix, room: Box): Box =>
   items
@@ -97,7 +95,7 @@ function layLit(
   depth: number,
 ): void {
   const { width, height } = target;
-  const frame = { left: 0, top: 0, right: width, bottom: height };
+  const frame = roomOf(target);
   const stepsIn = (room: Box): Box => inSteps(grown(boundsIn(items, view, room), 1));
   const box = intersection(stepsIn(frame), frame);
   if (isEmpty(box)) return;
@@ -132,7 +130,7 @@ function wholeParts(
   return looked(
     whole,
     multiply(view, whole.matrix),
-    size,
+    roomOf(size),
     rendering,
     (room) => boundsIn(items, view, room),
     (on, shift) => {

@@ -7,14 +7,19 @@ import type { Size } from './render-context.ts';
 /** Pictures are as large as what is drawn, in steps, so that surfaces can be used again and blurs hang on no single pixel. */
 const STEP = 64;
 
+/** All of the plane. */
+export const ENDLESS: Box = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity };
+
+/** All of a surface. */
+export const roomOf = ({ width, height }: Size): Box => ({ left: 0, top: 0, right: width, bottom: height });
+
 /** All that a drawing takes up, in whole steps. @param reach px more to all sides. */
 export const roomFor = (drawing: Drawing, matrix: Matrix, reach = 1): Box =>
   inSteps(grown(mapBox(matrix, drawingRoom(drawing)), reach));
 
 /** The part of a surface that a drawing takes up, in whole steps; empty where it lies beside it. @param reach px more to all sides. */
-export function roomOn(drawing: Drawing, matrix: Matrix, { width, height }: Size, reach = 1): Box {
-  return intersection(roomFor(drawing, matrix, reach), { left: 0, top: 0, right: width, bottom: height });
-}
+export const roomOn = (drawing: Drawing, matrix: Matrix, size: Size, reach = 1): Box =>
+  intersection(roomFor(drawing, matrix, reach), roomOf(size));
 
 /**
  * The box around what of a drawing lies within a room, device px; empty where nothing does. Marks are looked at one by one: a frame

@@ -22,6 +22,8 @@ const SLICE_MS = 6;
 const TELL_MS = 120;
 /** ms after which is looked again what the playhead needs, where what is played does not fit all at once. */
 const AGAIN_MS = 40;
+/** How many frames are drawn ahead while something is moved: the next move makes them stale. */
+const MOVING_FRAMES = 12;
 
 const whenFree = (): Promise<void> => new Promise((next) => setTimeout(next));
 
@@ -145,10 +147,12 @@ export class Ahead {
     if (!now) return null;
     const { playbackFrames, from } = this.program(now);
     const { room } = this.frames;
+    const { isMoving } = this.frames;
     const lead = urgent ? Math.ceil((this.takes * shotOf(now.doc).rate) / 1000) : 0;
     // Frames that look alike are one: so many that look different are kept.
     const seen = new Set<string>();
-    for (let i = lead; i < playbackFrames.length + lead && seen.size < room; i++) {
+    const end = lead + (isMoving ? Math.min(MOVING_FRAMES, playbackFrames.length) : playbackFrames.length);
+    for (let i = lead; i < end && seen.size < room; i++) {
       if (performance.now() - began > SLICE_MS) {
         await whenFree();
         if (run !== this.run) return null;
@@ -159,9 +163,11 @@ export class Ahead {
       if (seen.has(key)) continue;
       seen.add(key);
       if (lacksDrawings(now, playbackFrame)) continue;
-      if (!this.frames.get(now, playbackFrame) && !this.frames.isUnderWay(now, playbackFrame)) return playbackFrame;
+      if (this.frames.get(now, playbackFrame) || this.frames.isUnderWay(now, playbackFrame)) continue;
+      if (!isMoving || !this.frames.isThereSoft(now, playbackFrame)) return playbackFrame;
     }
-    this.fits = seen.size < room;
+    // What is drawn softer is drawn anew when nothing is moved any more.
+    this.fits = seen.size < room && !isMoving;
     if (this.fits) this.tell(now, playbackFrames);
     else this.tellSoon(run);
     return null;

@@ -114,6 +114,7 @@ export class Engine {
       onChange((ids, by) => {
         // Drawings that come in are painted only where they show.
         if (by !== 'server' || this.seen(ids)) this.refresh();
+        if (by !== 'server') this.player.noteEdit();
         this.player.ahead.nudge();
       }),
       useViewed.subscribe((now, before) => {

@@ -6,6 +6,7 @@ import { find, shotOf } from '@tallow/core/document';
 import { ByteCache, frameKey, platesAt, drawListOf } from '@tallow/core/render';
 import { current, type Current } from '../selection/current.ts';
 import type { Painter } from '../workers/painter.ts';
+import { playback } from '../playback/playback.ts';
 import type { PlaybackFrame } from '../playback/program.ts';
 import { coloursIn, contentId } from './content.ts';
 import type { PicturePlace } from './picture-place.ts';
@@ -19,6 +20,19 @@ const FRAME_BYTES = 256 * 1024 * 1024;
 
 /** ms for which a picture of a moment ago is shown while something is moved. */
 const LATE_MS = 500;
+/** ms after an edit for which something counts as being moved. */
+const MOVING_MS = 600;
+/** ms a frame may take to draw for it not to be drawn softer while something is moved: two painters keep 24 a second. */
+const QUICK_MS = 80;
+
+/** A picture for a moment. */
+interface LatePicture {
+  readonly bitmap: ImageBitmap;
+  /** What it shows. */
+  readonly key: string;
+  /** ms of the page's clock. */
+  readonly at: number;
+}
 
 /** Where frames are drawn and shown. */
 export interface FrameScreen {
@@ -33,8 +47,11 @@ export class Frames {
   });
   private readonly keys = new Map<string, string>();
   private readonly underWay = new Map<string, Promise<void>>();
-  /** Pictures of frames that changed while they were drawn: better than none for a moment, while it plays and something is moved. */
-  private readonly late = new Map<number, { readonly bitmap: ImageBitmap; readonly at: number }>();
+  /** Pictures of frames that changed while they were drawn, or that were drawn softer: better than none for a moment, while it plays and something is moved. */
+  private readonly late = new Map<number, LatePicture>();
+  private edited = -Infinity;
+  /** ms that a frame took to draw as it will be. */
+  private takes = 0;
   private keysOf: object | null = null;
   /** Size, view and sight that frames are asked for now. */
   private stamp = '';
@@ -45,6 +62,18 @@ export class Frames {
   get room(): number {
     const { width, height } = this.screen.place();
     return Math.floor(FRAME_BYTES / (width * height * 4));
+  }
+
+  /** Notes that something was edited, ms of the page's clock. */
+  noteEdit(): void {
+    this.edited = performance.now();
+  }
+
+  /** Whether something is moved, so that frames are drawn softer to be there in time. */
+  get isMoving(): boolean {
+    return (
+      playback().playing && showing().assembling && this.takes > QUICK_MS && performance.now() - this.edited < MOVING_MS
+    );
   }
 
   /** Forgets keys of another document, size, view or sight. */
@@ -92,10 +121,15 @@ export class Frames {
     return this.kept.has(this.keyOf(now, playbackFrame));
   }
 
+  /** Whether there is a picture of a frame that will do while something is moved. */
+  isThereSoft(now: Current, playbackFrame: PlaybackFrame): boolean {
+    return this.late.get(playbackFrame.shotFrame)?.key === this.keyOf(now, playbackFrame);
+  }
+
   /** Not while drawing: there a stroke would be gone again for a moment. */
-  private keepLate({ shotFrame }: PlaybackFrame, bitmap: ImageBitmap): void {
+  private keepLate({ shotFrame }: PlaybackFrame, bitmap: ImageBitmap, key: string): void {
     this.late.get(shotFrame)?.bitmap.close();
-    this.late.set(shotFrame, { bitmap, at: performance.now() });
+    this.late.set(shotFrame, { bitmap, key, at: performance.now() });
     for (const [frame, { bitmap: old, at }] of this.late) {
       if (performance.now() - at < LATE_MS) continue;
       old.close();
@@ -134,9 +168,15 @@ export class Frames {
       return;
     }
     const work = (async () => {
-      const { stamp } = this;
+      const { stamp, isMoving: moving } = this;
+      const began = performance.now();
       const { width, height, view } = this.screen.place();
-      const options = { ...sightOptions(now, true), variant: playbackFrame.variant, backdrop: showing().backdrop };
+      const options = {
+        ...sightOptions(now, true),
+        variant: playbackFrame.variant,
+        backdrop: showing().backdrop,
+        moving,
+      };
       const bitmap = await this.screen.draw(
         lane,
         width,
@@ -146,10 +186,12 @@ export class Frames {
         this.under(now),
         options,
       );
+      if (!moving) this.takes += (performance.now() - began - this.takes) / 4;
       // What it shows may have changed while it was drawn: then nobody knows which of the two that is.
       const after = current();
-      if (after && this.keyOf(after, playbackFrame) === key) this.kept.set(key, bitmap, width * height * 4);
-      else if (showing().assembling && this.stamp === stamp) this.keepLate(playbackFrame, bitmap);
+      const isSame = after !== null && this.keyOf(after, playbackFrame) === key;
+      if (isSame && !moving) this.kept.set(key, bitmap, width * height * 4);
+      else if (showing().assembling && this.stamp === stamp) this.keepLate(playbackFrame, bitmap, key);
       else bitmap.close();
     })();
     this.underWay.set(key, work);

@@ -7,6 +7,7 @@ import { goTo } from '../playback/playhead.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, openDocument, undo, useDocument } from '../shot/document.ts';
 import { beginAnew } from '../shot/opening.ts';
+import { setShowing } from './showing.ts';
 import { Player } from './player.ts';
 import { useReady } from './ready.ts';
 
@@ -20,6 +21,9 @@ let asked: FrameRequestCallback[] = [];
 /** Frames of the shot that were drawn, and those that were shown. */
 let drawn: number[] = [];
 let shown: number[] = [];
+/** ms that drawing a frame takes, and the frames that were drawn softer. */
+let takes = 0;
+let soft: number[] = [];
 /** Frames the painter has not finished. */
 let late = new Set<number>();
 let finish: (() => void)[] = [];
@@ -42,6 +46,14 @@ async function pass(ms: number): Promise<void> {
   await settle();
 }
 
+/** Lets it play on until something has come about; painters look again what to draw by a clock of their own. */
+async function until(isSo: () => boolean): Promise<void> {
+  while (!isSo()) {
+    await pass(1);
+    await new Promise((next) => setTimeout(next, 2));
+  }
+}
+
 const pictureOf = (frame: number) => ({ frame, close: () => undefined }) as unknown as ImageBitmap;
 const player = new Player({
   show: (bitmap) => {
@@ -49,8 +61,9 @@ const player = new Player({
   },
   place: () => ({ width: 4, height: 4, view: [1, 0, 0, 1, 0, 0] }),
   mayDraw: () => true,
-  draw: (_lane, _width, _height, _view, shotFrame) => {
-    drawn.push(shotFrame);
+  draw: (_lane, _width, _height, _view, shotFrame, _under, { moving }) => {
+    (moving ? soft : drawn).push(shotFrame);
+    now += takes;
     if (!late.has(shotFrame)) return Promise.resolve(pictureOf(shotFrame));
     return new Promise((done) => {
       finish.push(() => {
@@ -63,7 +76,9 @@ const player = new Player({
 beforeEach(() => {
   beginAnew();
   setPlayback({ loops: true, speed: 1, pingPong: false, reached: null });
-  [now, asked, drawn, shown, finish] = [1000, [], [], [], []];
+  setShowing({ assembling: false });
+  [now, asked, drawn, soft, shown, finish] = [1000, [], [], [], [], []];
+  takes = 0;
   late = new Set();
   // Four drawings on 2s; an element that ends after eight frames.
   openDocument(
@@ -198,6 +213,33 @@ test('an edit makes only those frames stale that show it; undo brings back what 
   await play();
   for (let i = 0; i < 8; i++) await pass(FRAME + 0.01);
   expect(drawn).toEqual([]);
+});
+
+test('while something is moved in the assembled shot, frames that take long are drawn softer, and anew when it rests', async () => {
+  setShowing({ assembling: true });
+  takes = 500;
+  await play();
+  await settle();
+  takes = 0;
+  const change = (width: number) => {
+    edit('stroke', (doc) => addMark(doc, layerId, 2, stroke(1, 1, width, 5), newId));
+    player.noteEdit();
+  };
+  change(5);
+  drawn = [];
+  await pass(0);
+  expect([soft, drawn]).toEqual([[2], []]);
+  shown = [];
+  for (let i = 0; i < 8; i++) await pass(FRAME);
+  expect(shown).toContain(2);
+  // Once is enough, until it is changed again.
+  expect([soft, drawn]).toEqual([[2], []]);
+  change(6);
+  await until(() => soft.length === 2);
+  expect([soft, drawn]).toEqual([[2, 2], []]);
+  now += 2000;
+  await until(() => drawn.length > 0);
+  expect([soft, drawn]).toEqual([[2, 2], [2]]);
 });
 
 test('what is ready is told, frame by frame of the element', async () => {

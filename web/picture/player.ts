@@ -45,6 +45,11 @@ export class Player {
     );
   }
 
+  /** Notes that something was edited here. */
+  noteEdit(): void {
+    this.frames.noteEdit();
+  }
+
   /** Follows what is to be played. */
   private follow(now: Current): void {
     const { range, playsPicked, pingPong, inTurn } = playback();

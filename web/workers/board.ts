@@ -7,6 +7,7 @@ import { bytesOfMarks, unpackedMarks, type Drawing, type Id, type ShotDocument }
 import {
   ByteCache,
   drawDrawing,
+  nearly,
   paintsOf,
   Rasters,
   SurfacePool,
@@ -71,6 +72,13 @@ export class Board {
   };
   /** The same while something moves: coarser. */
   readonly roughly: RenderContext = { ...this.rendering, rough: true };
+
+  /** The same while something is moved and the shot plays: every frame is new, and softer ones are there in time. */
+  readonly moving: RenderContext = {
+    ...this.roughly,
+    near: true,
+    pictureOf: nearly(this.rendering.pictureOf, this.pool.make),
+  };
 
   /** For pictures that are kept by who shows them, or of drawings that are not in the document: nothing is kept here. */
   readonly passing: RenderContext = {

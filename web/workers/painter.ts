@@ -146,11 +146,11 @@ const painter = {
     view: Matrix,
     shotFrame: number,
     under: string | null,
-    options: DrawOptions & { backdrop: string | null; rough?: boolean },
+    options: DrawOptions & { backdrop: string | null; rough?: boolean; moving?: boolean },
   ): Promise<ImageBitmap> {
     await frameReady(shotFrame, options.variant ?? null);
-    const rendering = options.rough ? board.roughly : board.rendering;
-    if (!options.rough) await inTurns(shotFrame, { width, height }, view, options);
+    const rendering = options.moving ? board.moving : options.rough ? board.roughly : board.rendering;
+    if (rendering === board.rendering) await inTurns(shotFrame, { width, height }, view, options);
     const surface = makeSurface(width, height);
     const { picture } = board.assets;
     drawFrame(surface, board.doc, shotFrame, view, rendering, { ...options, background: true, assets: picture });
