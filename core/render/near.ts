@@ -12,12 +12,11 @@ import {
   multiply,
   scaleOf,
   translation,
-  wholePixels,
   type Box,
   type Matrix,
 } from '../geometry/index.ts';
 import type { Placed, PictureOf, Size } from './render-context.ts';
-import { roomFor, roomOf } from './room.ts';
+import { inSteps, roomFor, roomOf } from './room.ts';
 
 /** Scales in each doubling, and what a scale may lie above one and still count as it: powers are not exact. */
 const [SCALES, SLACK] = [2, 1e-9] as const;
@@ -47,11 +46,11 @@ export function nearBy(drawing: Drawing, matrix: Matrix, { width, height }: Size
 }
 
 /**
- * A picture laid on one of the given size, cut to what of it is seen there.
+ * A picture laid on one of the given size, cut in whole steps to what of it is seen there: surfaces are used again.
  * @param own where it lies before `rest`, px.
  */
 export function laidBy(rest: Matrix, picture: Picture, own: Box, size: Size, make: MakeSurface): Placed {
-  const seen = intersection(wholePixels(mapBox(rest, own)), roomOf(size));
+  const seen = intersection(inSteps(mapBox(rest, own)), roomOf(size));
   const box = isEmpty(seen) ? { left: 0, top: 0, right: 1, bottom: 1 } : seen;
   const on = make(box.right - box.left, box.bottom - box.top);
   on.context.setTransform(...multiply(translation(-box.left, -box.top), rest));
