@@ -29,13 +29,13 @@ const anywhere = fc.tuple(
   fc.integer({ min: -500, max: 500 }),
 );
 
-test('a drawing is drawn no smaller than it is seen and less than half as large again, and laid where it is seen', () => {
+test('a drawing is drawn at most a fifth larger or smaller than it is seen, and laid where it is seen', () => {
   fc.assert(
     fc.property(anywhere, ([scale, angle, x, y]) => {
       const matrix = seenBy(scale, angle, x, y);
       const { at, rest } = nearBy(line, matrix, size)!;
-      expect(scaleOf(at) / scale).toBeGreaterThan(1 - 1e-6);
-      expect(scaleOf(at) / scale).toBeLessThan(Math.SQRT2 + 1e-6);
+      expect(scaleOf(at) / scale).toBeGreaterThan(1 / 1.2);
+      expect(scaleOf(at) / scale).toBeLessThan(1.2);
       multiply(rest, at).forEach((value, i) => {
         expect(value).toBeCloseTo(matrix[i]!, 6);
       });
@@ -48,7 +48,7 @@ test('what is drawn at a scale is drawn there again, wherever it lies and howeve
   for (const [scale, angle] of [
     [0.5, 1],
     [0.49, 0.2],
-    [0.36, -2],
+    [0.43, -2],
   ] as const)
     expect(nearBy(line, seenBy(scale, angle, 33, -7), size)!.at).toEqual(first.at);
   // Its own scale is no new one.

@@ -1,5 +1,5 @@
 /**
- * Pictures for while something is moved: a drawing is drawn at the next of few scales, all of it, and that picture is laid where
+ * Pictures for while something is moved: a drawing is drawn at the nearest of few scales, all of it, and that picture is laid where
  * it is seen. A camera that zooms or shakes then shows the same picture frame after frame, a little softer than it will be.
  */
 import type { MakeSurface, Picture } from '../canvas/index.ts';
@@ -18,8 +18,8 @@ import {
 import type { Placed, PictureOf, Size } from './render-context.ts';
 import { inSteps, roomFor, roomOf } from './room.ts';
 
-/** Scales in each doubling, and what a scale may lie above one and still count as it: powers are not exact. */
-const [SCALES, SLACK] = [2, 1e-9] as const;
+/** Scales in each doubling. */
+const SCALES = 2;
 /** A drawing that takes up more than so many times the picture's area is drawn as it is seen. */
 const LARGEST = 4;
 
@@ -30,14 +30,14 @@ export interface Near {
 }
 
 /**
- * The scale nearest above the one a drawing is seen at.
+ * The scale nearest to the one a drawing is seen at.
  * @param matrix from element space to device px.
  * @returns null where all of it at that scale is too large, or where nothing of it is seen.
  */
 export function nearBy(drawing: Drawing, matrix: Matrix, { width, height }: Size): Near | null {
   const seen = scaleOf(matrix);
   if (seen <= 0) return null;
-  const scale = 2 ** (Math.ceil(Math.log2(seen) * SCALES - SLACK) / SCALES);
+  const scale = 2 ** (Math.round(Math.log2(seen) * SCALES) / SCALES);
   const at: Matrix = [scale, 0, 0, scale, 0, 0];
   const room = roomFor(drawing, at);
   if (isEmpty(room)) return null;

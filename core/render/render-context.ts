@@ -44,7 +44,7 @@ export interface RenderContext {
   readonly during?: <T>(work: () => T) => T;
   /** While something moves, looks are worked out coarser. */
   readonly rough?: boolean;
-  /** While something is moved and the shot plays, pictures of drawings and of their looks are of the next of few scales, and laid. */
+  /** While something is moved and the shot plays, pictures of drawings and of their looks are of the nearest of few scales, and laid. */
   readonly near?: boolean;
   /** Pictures of plates that lie between uses of elements. */
   readonly assets?: AssetPicture;
