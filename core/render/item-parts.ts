@@ -3,9 +3,9 @@ import type { Picture, Surface } from '../canvas/index.ts';
 import { paintedLooks, lookReach, takesBelow } from '../compose/index.ts';
 import { grown, intersection, isEmpty, multiply, scaleOf, type Box, type Matrix } from '../geometry/index.ts';
 import type { DrawItem, ItemLook } from './draw-item.ts';
-import { layPart } from './lay.ts';
+import { layPart, putPlaced } from './lay.ts';
 import type { PlacedPart, RenderContext, ShownPart, Size } from './render-context.ts';
-import { laidBy, nearBy } from './near.ts';
+import { nearBy } from './near.ts';
 import { boxWithin, ENDLESS, inSteps, roomOf } from './room.ts';
 import { drawLying } from './tilted-picture.ts';
 
@@ -43,13 +43,6 @@ export function looked(
   return paintedLooks(source, look.looks, place).map((part) => ({ ...part, left, top }));
 }
 
-const placeOf = ({ left, top, picture: { width, height } }: PlacedPart): Box => ({
-  left,
-  top,
-  right: left + width,
-  bottom: top + height,
-});
-
 /** The parts of an item as its looks make them, before it is cut to what it shows within. */
 function partsOf(
   item: DrawItem,
@@ -83,8 +76,7 @@ function partsOf(
       rendering,
       (room) => boxWithin(item.drawing, sight.matrix, room),
       (on, shift) => {
-        const { picture, left, top } = pictureOf(item, multiply(shift, sight.matrix), on.width, on.height);
-        on.context.drawImage(picture, left, top);
+        putPlaced(on, pictureOf(item, multiply(shift, sight.matrix), on.width, on.height));
       },
       ({ width, height }, shift) => {
         const on = make(width, height);
@@ -99,10 +91,8 @@ function partsOf(
   const { rough } = rendering;
   const key = JSON.stringify([look.looks, look.axis, look.motion, sight.matrix, near ? null : size, rough]);
   const parts = onFills ? work() : (rendering.kept?.(item, key, work) ?? work());
-  return parts.map((part) => {
-    const { picture } = part.picture;
-    return { ...part, picture, ...(near && laidBy(near.rest, picture, placeOf(part), size, make)) };
-  });
+  const rest = near && { rest: near.rest };
+  return parts.map((part) => ({ ...part, ...rest, picture: part.picture.picture }));
 }
 
 /** What of a picture is seen: where the drawing it clips to is, and where no matte hides it. */
@@ -123,24 +113,24 @@ function cutTo(
   if (within && clips) {
     // The base first and the picture in it: pictures handed out one after another may be of one surface.
     const kept = make(width, height);
-    kept.context.drawImage(part.picture, part.left, part.top);
+    putPlaced(kept, part);
     const base = pictureOf({ ...plain, ...within }, multiply(view, within.matrix), width, height);
-    context.drawImage(base.picture, base.left, base.top);
+    putPlaced(cut, base);
     context.globalCompositeOperation = 'source-in';
     context.drawImage(kept.picture, 0, 0);
   } else {
-    context.drawImage(part.picture, part.left, part.top);
+    putPlaced(cut, part);
   }
   for (const { layerId, drawing, matrix, inverted } of cuts) {
     // All of the surface: what lies beside the matte's own picture is cut by it too.
     const whole = make(width, height);
     const matte = pictureOf({ ...plain, layerId, drawing, matrix }, multiply(view, matrix), width, height);
-    whole.context.drawImage(matte.picture, matte.left, matte.top);
+    putPlaced(whole, matte);
     context.globalCompositeOperation = inverted ? 'destination-in' : 'destination-out';
     context.drawImage(whole.picture, 0, 0);
   }
   context.globalCompositeOperation = 'source-over';
-  return { ...part, picture: cut.picture, left: 0, top: 0 };
+  return { blend: part.blend, opacity: part.opacity, picture: cut.picture, left: 0, top: 0 };
 }
 
 /** An item as it is seen, part by part: what is drawn first, its light after it, each with its own blend. */

@@ -2,21 +2,10 @@
  * Pictures for while something is moved: a drawing is drawn at the nearest of few scales, all of it, and that picture is laid where
  * it is seen. A camera that zooms or shakes then shows the same picture frame after frame, a little softer than it will be.
  */
-import type { MakeSurface, Picture } from '../canvas/index.ts';
 import type { Drawing } from '../document/index.ts';
-import {
-  intersection,
-  invert,
-  isEmpty,
-  mapBox,
-  multiply,
-  scaleOf,
-  translation,
-  type Box,
-  type Matrix,
-} from '../geometry/index.ts';
-import type { Placed, PictureOf, Size } from './render-context.ts';
-import { inSteps, roomFor, roomOf } from './room.ts';
+import { invert, isEmpty, multiply, scaleOf, translation, type Matrix } from '../geometry/index.ts';
+import type { PictureOf, Size } from './render-context.ts';
+import { roomFor } from './room.ts';
 
 /** Scales in each doubling. */
 const SCALES = 2;
@@ -45,29 +34,13 @@ export function nearBy(drawing: Drawing, matrix: Matrix, { width, height }: Size
   return area <= LARGEST * width * height ? { at, rest: multiply(matrix, invert(at)) } : null;
 }
 
-/**
- * A picture laid on one of the given size, cut in whole steps to what of it is seen there: surfaces are used again.
- * @param own where it lies before `rest`, px.
- */
-export function laidBy(rest: Matrix, picture: Picture, own: Box, size: Size, make: MakeSurface): Placed {
-  const seen = intersection(inSteps(mapBox(rest, own)), roomOf(size));
-  const box = isEmpty(seen) ? { left: 0, top: 0, right: 1, bottom: 1 } : seen;
-  const on = make(box.right - box.left, box.bottom - box.top);
-  on.context.setTransform(...multiply(translation(-box.left, -box.top), rest));
-  on.context.drawImage(picture, own.left, own.top);
-  on.context.setTransform(1, 0, 0, 1, 0, 0);
-  return { picture: on.picture, left: box.left, top: box.top };
-}
-
 /** Plain pictures of drawings in the same way. @param exact draws them as they are seen, and keeps what it draws. */
 export const nearly =
-  (exact: PictureOf, make: MakeSurface): PictureOf =>
+  (exact: PictureOf): PictureOf =>
   (item, matrix, width, height) => {
     const near = nearBy(item.drawing, matrix, { width, height });
     if (!near) return exact(item, matrix, width, height);
-    const room = roomFor(item.drawing, near.at);
-    const [wide, high] = [room.right - room.left, room.bottom - room.top];
-    const { picture, left, top } = exact(item, multiply(translation(-room.left, -room.top), near.at), wide, high);
-    const own = { left: room.left + left, top: room.top + top, right: room.right + left, bottom: room.bottom + top };
-    return laidBy(near.rest, picture, own, { width, height }, make);
+    const { left, top, right, bottom } = roomFor(item.drawing, near.at);
+    const whole = exact(item, multiply(translation(-left, -top), near.at), right - left, bottom - top);
+    return { ...whole, rest: multiply(near.rest, translation(left, top)) };
   };

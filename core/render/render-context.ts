@@ -11,6 +11,8 @@ export interface Placed {
   readonly picture: Picture;
   readonly left: number;
   readonly top: number;
+  /** What it is mapped by from there, of a picture that is not as it is seen. */
+  readonly rest?: Matrix;
 }
 
 /**

@@ -116,6 +116,17 @@ export class Frames {
     return this.kept.get(this.keyOf(now, playbackFrame));
   }
 
+  /**
+   * The picture to show when a frame is due, if there is one. While something is moved only what has been drawn since counts:
+   * working out what every frame shows after every move would take the painters' time.
+   */
+  due(now: Current, playbackFrame: PlaybackFrame): ImageBitmap | undefined {
+    if (!this.isMoving) return this.get(now, playbackFrame) ?? this.recent(playbackFrame);
+    return (
+      this.recent(playbackFrame) ?? (this.isKnown(now, playbackFrame) ? this.get(now, playbackFrame) : undefined)
+    );
+  }
+
   /** Whether the picture of a frame is there, for telling; what is played next is given up last all the same. */
   isThere(now: Current, playbackFrame: PlaybackFrame): boolean {
     return this.kept.has(this.keyOf(now, playbackFrame));
@@ -143,7 +154,7 @@ export class Frames {
   }
 
   /** A picture of a frame from a moment ago, before what is being moved went on. */
-  recent({ shotFrame }: PlaybackFrame): ImageBitmap | undefined {
+  private recent({ shotFrame }: PlaybackFrame): ImageBitmap | undefined {
     const late = this.late.get(shotFrame);
     return late && performance.now() - late.at < LATE_MS ? late.bitmap : undefined;
   }

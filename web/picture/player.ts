@@ -137,8 +137,7 @@ export class Player {
       const position = dueFrame(elapsed, rate, from, length);
       this.position = position;
       const playbackFrame = this.program[position]!;
-      const bitmap =
-        position === shown ? undefined : (this.frames.get(now, playbackFrame) ?? this.frames.recent(playbackFrame));
+      const bitmap = position === shown ? undefined : this.frames.due(now, playbackFrame);
       if (bitmap) {
         this.screen.show(bitmap, this.frames.under(now) !== null);
         shown = position;

@@ -77,7 +77,7 @@ export class Board {
   readonly moving: RenderContext = {
     ...this.roughly,
     near: true,
-    pictureOf: nearly(this.rendering.pictureOf, this.pool.make),
+    pictureOf: nearly(this.rendering.pictureOf),
   };
 
   /** For pictures that are kept by who shows them, or of drawings that are not in the document: nothing is kept here. */
