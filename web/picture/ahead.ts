@@ -159,10 +159,11 @@ export class Ahead {
         began = performance.now();
       }
       const playbackFrame = playbackFrames[(from + i) % playbackFrames.length]!;
+      // Before it is worked out what it shows: while a large shot comes in, most frames lack something.
+      if (lacksDrawings(now, playbackFrame)) continue;
       const key = this.frames.keyOf(now, playbackFrame);
       if (seen.has(key)) continue;
       seen.add(key);
-      if (lacksDrawings(now, playbackFrame)) continue;
       if (this.frames.get(now, playbackFrame) || this.frames.isUnderWay(now, playbackFrame)) continue;
       if (!isMoving || !this.frames.isThereSoft(now, playbackFrame)) return playbackFrame;
     }
