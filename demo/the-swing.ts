@@ -190,7 +190,7 @@ export function theSwing(): ShotDocument {
     doc = putArrival(doc, lead, slots[STRUCK]!, arrivedAs(struck, long, newId), newId).doc;
   const squashed = runOf(STRUCK) - 2;
   for (const { traceId, reach } of edges) {
-    const { degrees, drag } = POSES[STRUCK]!;
+    const { degrees, drag } = POSES[STRUCK];
     const { x, y } = tipAt(degrees - drag);
     const at = { x: (x * reach) / PIPE, y: (y * reach) / PIPE };
     doc = putTracePoint(doc, lead, traceId, runSlot(squashed), at, false);

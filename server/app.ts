@@ -5,7 +5,7 @@ import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import type { Knex } from 'knex';
 import { createHash } from 'node:crypto';
-import type { IncomingMessage, Server } from 'node:http';
+import type { IncomingMessage } from 'node:http';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ASSET_LIMITS } from './assets/picture.ts';
@@ -43,7 +43,7 @@ export async function createApp(database: Knex, web?: string): Promise<NestExpre
   });
   app.setGlobalPrefix('api');
   // Longer than clients keep a connection: else one that is just being closed is sent the next request.
-  (app.getHttpServer() as Server).keepAliveTimeout = KEEP_ALIVE_MS;
+  app.getHttpServer().keepAliveTimeout = KEEP_ALIVE_MS;
   app.enableShutdownHooks();
   app.use(pageRules, notKept);
   app.set('query parser', 'simple');

@@ -77,7 +77,7 @@ async function record(database: Knex): Promise<Recorded> {
  * @param builds how its shots are made, one after the other.
  */
 export async function ensureDemo(database: Knex, fresh: boolean, builds = DEMO_SHOTS): Promise<void> {
-  const built = await database('facts').where({ name: BUILT }).first();
+  const built = await database<{ name: string }>('facts').where({ name: BUILT }).first();
   if (!fresh && (built || process.env['TALLOW_DEMO'] === 'empty')) return;
   const { shots, saves } = shotServices(database);
   await database('productions')

@@ -131,7 +131,7 @@ export function smearSheet(kind: SmearKind): Buffer {
     const work = workOf(path, kind.form, settings);
     const { own, behind } = computeSmear(work, newId);
     const at = (matrix: Matrix) => gob(matrix).reverse().flat();
-    draw(at(path[1]!), 0.18);
+    draw(at(path[1]), 0.18);
     draw(
       behind.flatMap((marks, drawing) => (drawing === 0 ? marks : [])),
       1,
@@ -141,7 +141,7 @@ export function smearSheet(kind: SmearKind): Buffer {
         [...work.layers].reverse().flatMap((id) => own.get(id) ?? []),
         1,
       );
-    else draw(at(path[2]!), 1);
+    else draw(at(path[2]), 1);
   });
   return canvas.toBuffer('image/png');
 }

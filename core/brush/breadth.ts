@@ -32,7 +32,7 @@ const tapered = (far: number, length: number): number => {
 /** Half widths of the samples `from` to `to`, both included, px of element space. */
 export function breadths(samples: Samples, brush: BrushSettings, from: number, to: number): Float64Array {
   const half = new Float64Array(to - from + 1);
-  for (let i = from; i <= to; i++) half[i - from] = breadthAt(brush, samples.pressure[i]!, samples.altitude[i]!);
+  for (let i = from; i <= to; i++) half[i - from] = breadthAt(brush, samples.pressure[i]!, samples.altitude[i]);
   const [into, out] = brush.taper ?? [0, 0];
   const last = samples.x.length - 1;
   // A tap has no length to taper along.

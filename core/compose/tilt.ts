@@ -71,7 +71,7 @@ function tiltedStroke<M extends Exclude<Mark, { kind: 'shape' }>>(mark: M, map: 
       samples: withColumns(samples, { x, y }),
     };
   // The width a pressure gives is linear in it: pressures are set so that each sample is as wide as it is to be.
-  const half = grown.map((grows, i) => grows * breadthAt(brush, samples.pressure[i]!, samples.altitude[i]!));
+  const half = grown.map((grows, i) => grows * breadthAt(brush, samples.pressure[i]!, samples.altitude[i]));
   const widest = half.reduce((max, each) => Math.max(max, each), 1e-6);
   const pressure = Float32Array.from(half, (each) => (each / widest - tip.lightest) / (1 - tip.lightest));
   const plain = { ...brush, ...tapers, width: 2 * widest, pressure: true };
@@ -86,7 +86,7 @@ function tiltedStroke<M extends Exclude<Mark, { kind: 'shape' }>>(mark: M, map: 
 export function tilted(drawing: Drawing, map: Projection): Drawing {
   const key = map.map((part) => part.toPrecision(9)).join();
   let kept = known.get(drawing);
-  if (!kept || kept.size >= KEPT) known.set(drawing, (kept = new Map()));
+  if (!kept || kept.size >= KEPT) known.set(drawing, (kept = new Map<string, Drawing>()));
   const bending = { map: (p: { x: number; y: number }) => project(map, p) };
   const made =
     kept.get(key) ??

@@ -58,7 +58,7 @@ const known = new WeakMap<Drawing, Map<string, Drawing>>();
 export function wavered(drawing: Drawing, look: Resolved): Drawing {
   const key = [look.kind, look.seed, look.at, ...Object.values(look.numbers)].join();
   let kept = known.get(drawing);
-  if (!kept || kept.size > KEPT) known.set(drawing, (kept = new Map()));
+  if (!kept || kept.size > KEPT) known.set(drawing, (kept = new Map<string, Drawing>()));
   const made = kept.get(key) ?? movedBy(drawing, look, key);
   kept.set(key, made);
   return made;

@@ -1,6 +1,6 @@
 /** Smears: fast moves computed from the drawings they lie between, along what these or the plan say. */
 import { onlyUse, staysPut } from '../assembly/index.ts';
-import { find, keysIn, type Drawing, type Id, type ShotDocument, type Smear } from '../document/index.ts';
+import { AT_HOME, find, keysIn, type Drawing, type Id, type ShotDocument, type Smear } from '../document/index.ts';
 import { laidByLayer, renewedByLayer } from './by-layer.ts';
 import type { Derived } from './derived.ts';
 import { outlinesOf, textFingerprint, wayFingerprint } from './fingerprint.ts';
@@ -33,7 +33,8 @@ function tracesOf(doc: ShotDocument, { elementId, layerId, stops }: Smear): stri
 function motionOf(doc: ShotDocument, { elementId, layerId }: Smear): { ids: Id[]; text: string } {
   const layer = find(doc, 'layer', layerId);
   const use = onlyUse(doc, elementId);
-  const moves = layer && Object.values(layer.shift).some((value) => keysIn(value).length > 0);
+  const { x, y, scale, angle } = layer?.shift ?? AT_HOME;
+  const moves = layer && [x, y, scale, angle].some((value) => keysIn(value).length > 0);
   const carries = use && !staysPut(use);
   const path = carries ? find(doc, 'path', use.way?.pathId) : undefined;
   const told = [

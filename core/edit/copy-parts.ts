@@ -63,7 +63,7 @@ export function copyParts(
       there.includes(entity.id) && 'name' in copy && copy.name !== null ? { name: copyName(copy.name) } : {};
     // A layer without its starter is laid by nobody: laying again would change the one it was made from.
     const alone = entity.kind === 'layer' && entity.starterId && !own.has(entity.starterId) ? { starterId: null } : {};
-    return { ...copy, ...named, ...alone } as Entity;
+    return { ...copy, ...named, ...alone };
   };
   const lists = Object.values(doc.entities).flatMap((entity) => {
     if (own.has(entity.id) || holdsNothing(entity)) return [];
@@ -85,5 +85,5 @@ function listsOf(entity: Entity, change: (list: readonly Id[]) => Id[]): Entity 
     const next = change(value as Id[]);
     return next.length > value.length ? [[field, next] as const] : [];
   });
-  return changed.length > 0 ? ({ ...entity, ...Object.fromEntries(changed) } as Entity) : null;
+  return changed.length > 0 ? { ...entity, ...Object.fromEntries(changed) } : null;
 }

@@ -95,7 +95,7 @@ export function pasteParts(
   const made = [...brought, ...parts].map((entity): Entity => {
     const copy = copied(entity);
     const isTaken = clip.roots.includes(entity.id) && 'name' in copy && copy.name !== null && taken.has(copy.name);
-    return isTaken ? ({ ...copy, name: copyName(copy.name!) } as Entity) : copy;
+    return isTaken ? { ...copy, name: copyName(copy.name) } : copy;
   });
   const copies = new Map(clip.roots.map((id) => [id, ids.get(id)!]));
   const rootIds = [...copies.values()];

@@ -36,7 +36,7 @@ export function sheetPage(doc: ShotDocument, from: number, to: number): string {
     const cells = row.slice(1).map((number, k) => cell(number, rows[i - 1]?.[k + 1]));
     // A second begins with a thicker line.
     const begins = (from + i) % rate === 0;
-    return tag('tr', { class: begins ? 's' : null }, tag('td', { class: 'f' }, row[0]!) + cells.join(''));
+    return tag('tr', { class: begins ? 's' : null }, tag('td', { class: 'f' }, row[0]) + cells.join(''));
   });
   const facts = `${width}×${height} · ${rate} fps · frames ${from + 1} to ${to} · ${secondsText(to - from, rate)}`;
   return `<!doctype html>

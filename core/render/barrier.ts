@@ -107,7 +107,7 @@ export function drawBarrier(
     context.fillRect(frame.left, frame.top, thick, h);
     context.fillRect(frame.right - thick, frame.top, thick, h);
   }
-  const { data } = whole!.context.getImageData(0, 0, width, height);
+  const { data } = whole.context.getImageData(0, 0, width, height);
   const cover = new Uint8Array(width * height);
   const colour = new Uint8Array(width * height * 3);
   for (let i = 0; i < cover.length; i++) {

@@ -21,7 +21,7 @@ function bandAround(sink: PathSink, { samples, brush }: Stroke | RubOut, matrix:
     const last = points.at(-1);
     const isLast = i === x.length - 1 && points.length > 1;
     if (last && !isLast && Math.hypot(at.x - last.x, at.y - last.y) < APART) continue;
-    points.push({ ...at, half: breadthAt(brush, pressure[i]!, altitude[i]!) * scale });
+    points.push({ ...at, half: breadthAt(brush, pressure[i]!, altitude[i]) * scale });
   }
   if (points.length === 1) {
     sink.arc(points[0]!.x, points[0]!.y, points[0]!.half, 0, 2 * Math.PI);

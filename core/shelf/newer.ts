@@ -91,9 +91,9 @@ export function changeWords({ length: [before, after], come, gone, drawings, few
     ...(before === after ? [] : [`${before} frames become ${after}`]),
     ...(come.length > 0 ? [`${quoted(come)} ${come.length === 1 ? 'comes' : 'come'}`] : []),
     ...(gone.length > 0 ? [`${quoted(gone)} ${gone.length === 1 ? 'goes' : 'go'}`] : []),
-    ...(drawings > 0 ? [`${drawings === 1 ? '1 drawing is another' : `${drawings} drawings are others`}`] : []),
-    ...(fewer > 0 ? [`${fewer === 1 ? '1 drawing goes' : `${fewer} drawings go`}`] : []),
-    ...(colours.length > 0 ? [`${colours.length === 1 ? '1 new colour' : `${colours.length} new colours`}`] : []),
+    ...(drawings > 0 ? [drawings === 1 ? '1 drawing is another' : `${drawings} drawings are others`] : []),
+    ...(fewer > 0 ? [fewer === 1 ? '1 drawing goes' : `${fewer} drawings go`] : []),
+    ...(colours.length > 0 ? [colours.length === 1 ? '1 new colour' : `${colours.length} new colours`] : []),
   ];
 }
 

@@ -140,7 +140,7 @@ function letGo(
   const [before, last] = [stops.at(-2)!, stops.at(-1)!];
   const speed = Math.hypot(last.tip.x - before.tip.x, last.tip.y - before.tip.y) || 1;
   const [x, y] = outline.reduce(([a, b], p) => [a + p[0] / outline.length, b + p[1] / outline.length], [0, 0]);
-  const middle = { x: x!, y: y! };
+  const middle = { x, y };
   const flight = line && line.length > 1 ? flightAlong(line, middle) : flightOn([before, last], middle);
   const [u, { at, way: v }] = [flight(0).way, flight(speed * gone)];
   // It thins along its flight and keeps its breadth; growing, both grow.

@@ -101,7 +101,8 @@ export async function contentsOf(
     const read = readEntity(body);
     if ('ok' in read) for (const asset of assetsOf(read.ok)) assets.add(asset);
   }
-  const name = String(entities.find(({ body }) => body['id'] === shotId)?.body['name'] ?? '');
+  const named = entities.find(({ body }) => body['id'] === shotId)?.body['name'];
+  const name = typeof named === 'string' ? named : '';
   return {
     shot: {
       id: shotId,
@@ -164,7 +165,7 @@ export class DrawingRows {
 }
 
 export const olderRow = async (database: Knex, id: Id, revision: number): Promise<ArchivedRow> =>
-  (await database<Row>('older_bodies').where({ id, revision }).first('revision', 'deleted', 'body')) as ArchivedRow;
+  database('older_bodies').where({ id, revision }).first<ArchivedRow>('revision', 'deleted', 'body');
 
 /** What is to be said of assets that are there. */
 export async function assetsFor(database: Knex, wanted: ReadonlySet<AssetId>): Promise<ArchivedAsset[]> {

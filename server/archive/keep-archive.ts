@@ -51,7 +51,7 @@ async function areTaken(database: Knex, ids: readonly Id[], versions: readonly I
   ] as const) {
     const found = await database(table)
       .whereRaw('id = any(?::uuid[])', [[...wanted]])
-      .first('id');
+      .first<{ id: Id } | undefined>('id');
     if (found) return true;
   }
   return false;

@@ -48,7 +48,9 @@ export class LoopsService implements OnApplicationBootstrap, OnApplicationShutdo
       .whereNull('shots.deleted_at')
       .whereRaw('(loops.revision is null or loops.revision <> shots.revision)')
       .whereRaw(rested(REST_SECONDS.shut))
-      .where((either) => either.whereNotIn('shots.id', this.open.now()).orWhereRaw(rested(REST_SECONDS.open)))
+      .where((either) => {
+        void either.whereNotIn('shots.id', this.open.now()).orWhereRaw(rested(REST_SECONDS.open));
+      })
       .orderBy('shots.updated_at', 'desc')
       .limit(8)
       .pluck<Id[]>('shots.id');

@@ -71,7 +71,7 @@ function said(error: unknown, is: (code: string | undefined, message: string) =>
   const { code, message, errors, cause } = error as Record<'code' | 'message' | 'errors' | 'cause', unknown>;
   const own = is(typeof code === 'string' ? code : undefined, typeof message === 'string' ? message : '');
   if (own !== null) return own;
-  for (const each of [...(Array.isArray(errors) ? errors : []), cause]) {
+  for (const each of [...(Array.isArray(errors) ? (errors as unknown[]) : []), cause]) {
     const inner = said(each, is);
     if (inner !== null) return inner;
   }

@@ -38,7 +38,7 @@ export async function packTogether(parts: readonly Delivered[], stem: string, pa
               begin(null, Readable.from([content], { objectMode: false }));
             },
             (error: unknown) => {
-              begin(error as Error, null as never);
+              begin(error, null as never);
             },
           );
         });

@@ -6,7 +6,7 @@ import type { Canvas } from '@napi-rs/canvas';
 import type { FrameDocuments } from './frame-documents.ts';
 import { frameDrawer, framesOf, type FrameRange } from './frames.ts';
 
-export type Pixels = Uint8ClampedArray<ArrayBufferLike>;
+export type Pixels = Uint8ClampedArray;
 
 /** Bytes of drawn frames kept for when they come round again. */
 const KEPT_BYTES = 96 * 1024 * 1024;

@@ -94,10 +94,9 @@ export class ChangesService {
       .limit(PAGE.count);
     if (cursor) void query.whereRaw('(revision, id) > (?::int, ?::uuid)', [cursor[1]!, cursor[2]!]);
     // Bodies are fetched only as far as the page holds them.
-    const sizes = (await query.clone().select('id', tx.raw('pg_column_size(body) as bytes'))) as {
-      id: Id;
-      bytes: number;
-    }[];
+    const sizes = await query
+      .clone()
+      .select<{ id: Id; bytes: number }[]>('id', tx.raw('pg_column_size(body) as bytes'));
     let bytes = 0;
     const ids: Id[] = [];
     for (const row of sizes) {
@@ -105,10 +104,10 @@ export class ChangesService {
       bytes += row.bytes;
       ids.push(row.id);
     }
-    const rows = (await tx<Row>('entities')
+    const rows = await tx('entities')
       .whereRaw('id = any(?::uuid[])', [ids])
       .orderBy(['revision', 'id'])
-      .select('id', 'kind', 'revision', 'deleted', 'body')) as Row[];
+      .select<Row[]>('id', 'kind', 'revision', 'deleted', 'body');
     return { rows, more: ids.length < sizes.length || sizes.length === PAGE.count };
   }
 }

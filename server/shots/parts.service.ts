@@ -4,7 +4,7 @@ import type { Knex } from 'knex';
 import { createHash } from 'node:crypto';
 import { DATABASE } from '../db/database.ts';
 import { Problem } from '../http/problem.ts';
-import type { PartRequest, PutRequest, SaveRequest } from './requests.ts';
+import { SaveRequest, type PartRequest, type PutRequest } from './requests.ts';
 
 /** Hours after which parts nobody committed are let go. */
 const KEPT_HOURS = 24;
@@ -50,7 +50,7 @@ export class PartsService implements OnApplicationBootstrap, OnApplicationShutdo
 
   /** Keeps one part of a save. The same content again changes nothing. @param hash the SHA-256 of what was sent. */
   async stage(shotId: Id, saveId: Id, n: number, part: PartRequest, hash: string): Promise<void> {
-    const shot = await this.database('shots').where({ id: shotId }).first('id');
+    const shot = await this.database<{ id: Id }>('shots').where({ id: shotId }).first('id');
     if (!shot) throw Problem.missing('This shot');
     await this.database('save_parts')
       .insert({ save_id: saveId, n, shot_id: shotId, sha256: hash, content: Buffer.from(JSON.stringify(part)) })
@@ -80,7 +80,7 @@ export class PartsService implements OnApplicationBootstrap, OnApplicationShutdo
       puts.push(...part.puts);
       deletes.push(...part.deletes);
     }
-    return { ...request, puts, deletes };
+    return Object.assign(new SaveRequest(), request, { puts, deletes });
   }
 
   /** Lets go of the parts of a save that has been made. */

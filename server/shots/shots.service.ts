@@ -139,10 +139,13 @@ export class ShotsService {
   /** Puts a whole document in as a new shot at revision 1, unless a shot of its id is there already. */
   async insert(doc: ShotDocument, productionId: Id): Promise<void> {
     await this.database.transaction(async (tx) => {
-      const production = await tx('productions').where({ id: productionId }).whereNull('deleted_at').first();
+      const production = await tx<{ id: Id }>('productions')
+        .where({ id: productionId })
+        .whereNull('deleted_at')
+        .first();
       if (!production) throw Problem.refused('productionId', 'names no production.');
       if (await tx('shots').where({ id: doc.shotId }).first()) return;
-      const taken = await tx('entities').where({ id: doc.shotId }).first();
+      const taken = await tx<{ id: Id }>('entities').where({ id: doc.shotId }).first();
       if (taken) throw Problem.refused('id', 'is taken.');
       await tx('shots').insert({ id: doc.shotId, production_id: productionId, revision: 1 });
       let rows: object[] = [];
@@ -211,7 +214,11 @@ export class ShotsService {
       const own = tx('entities').where({ shot_id: id, deleted: false });
       const { revision } = await this.one(id, tx);
       const rows = await own.clone().whereNot('kind', 'drawing').select<{ body: unknown }[]>('body');
-      const marked = await own.clone().where('kind', 'drawing').whereRaw("body->'order' <> '[]'::jsonb").first('id');
+      const marked = await own
+        .clone()
+        .where('kind', 'drawing')
+        .whereRaw("body->'order' <> '[]'::jsonb")
+        .first<{ id: Id } | undefined>('id');
       return work({
         outline: await readDocument(id, rows),
         revision,

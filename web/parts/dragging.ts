@@ -20,7 +20,7 @@ export function capturePointer(pressed: Element, { pointerId }: { readonly point
  * Follows a press of the first button.
  * @param begin called once the press is the drag's; null for none after all.
  */
-export function startDrag(event: ReactPointerEvent<Element>, begin: () => Dragging | null): void {
+export function startDrag(event: ReactPointerEvent, begin: () => Dragging | null): void {
   if (event.button !== 0) return;
   event.preventDefault();
   event.stopPropagation();

@@ -79,7 +79,7 @@ export function GuideMark({
   const matrix: Matrix = guide.elementId ? sight.matrix : sight.shot;
   const way = guide.elementId ? IDENTITY : sight.home;
   const placeOf = (event: { clientX: number; clientY: number }): Point => apply(way, sight.placeOf(event));
-  const move = (event: React.PointerEvent<Element>, end: 'both' | 'to'): void => {
+  const move = (event: React.PointerEvent, end: 'both' | 'to'): void => {
     selectPlanned({ kind: 'guide', id: guide.id });
     if (guide.locked) {
       event.stopPropagation();

@@ -74,7 +74,7 @@ export function PathMark({ path, sight, faint }: { path: Path; sight: Sight; fai
     const shares = flatTicks(path);
     return stampsOf({ ...path, placed: {} }, way, shares);
   }, [path, way]);
-  const dragNode = (event: React.PointerEvent<Element>, index: number): void => {
+  const dragNode = (event: React.PointerEvent, index: number): void => {
     setPlanning({ node: index });
     const from = nodePoints(path.nodes)[index]!;
     drag(event, {

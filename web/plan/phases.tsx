@@ -33,7 +33,7 @@ export function Phases({ now }: { now: Current }) {
       phases.map((p) => (p.id === chosen ? { ...p, ...settings } : p)),
     );
   };
-  const dragEnd = (event: React.PointerEvent<Element>, index: number): void => {
+  const dragEnd = (event: React.PointerEvent, index: number): void => {
     const box = bar.current!.getBoundingClientRect();
     const perFrame = box.width / whole;
     const [first, second] = [phases[index]!, phases[index + 1]!];

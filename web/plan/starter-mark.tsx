@@ -79,7 +79,7 @@ export function StarterMark({ now, sight }: { now: Current; sight: Sight }) {
     const starter = moving?.id === laid.id ? moving : laid;
     const at = apply(sight.matrix, starter);
     const chosen = hand?.kind === 'starter' && hand.id === starter.id;
-    const begin = (event: React.PointerEvent<Element>): void => {
+    const begin = (event: React.PointerEvent): void => {
       startDrag(event, () => {
         selectPlanned({ kind: 'starter', id: starter.id });
         const from = sight.placeOf(event);

@@ -49,7 +49,7 @@ function Row<K extends KeptKindName>({ kept, kind }: { kept: KeptThing<K>; kind:
           value={kept.name}
           onDone={(name) => {
             setNaming(false);
-            if (name && name !== kept.name) void rename(kept as KeptThing, name);
+            if (name && name !== kept.name) void rename(kept, name);
           }}
         />
       ) : (
@@ -74,7 +74,7 @@ function Row<K extends KeptKindName>({ kept, kind }: { kept: KeptThing<K>; kind:
         aria-label={`Take ${kept.name} off the shelf`}
         data-tip="Off the shelf"
         className={BUTTON}
-        onClick={() => void forget(kept as KeptThing)}
+        onClick={() => void forget(kept)}
       >
         <Trash2 size={14} />
       </button>
@@ -82,7 +82,7 @@ function Row<K extends KeptKindName>({ kept, kind }: { kept: KeptThing<K>; kind:
   );
 }
 
-function Kind<K extends KeptKindName>({ kind }: { kind: K }) {
+function Kind({ kind }: { kind: KeptKindName }) {
   const all = useKeptOf(kind);
   if (all.length === 0) return null;
   return (

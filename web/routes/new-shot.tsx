@@ -1,6 +1,6 @@
 /** The form for a new shot. */
 import { randomId, SHOT_LIMITS, textProblem } from '@tallow/core/document';
-import { useState, type FormEvent, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Refused, request } from '../api/client.ts';
 import type { Production, ShotSummary } from '../api/types.ts';
 import { Button } from '../parts/button.tsx';
@@ -64,22 +64,35 @@ interface NewShotProps {
   onMade: (shot: ShotSummary) => void;
 }
 
+/** What is typed and chosen, as it stands in the fields. */
+interface Form {
+  readonly name: string;
+  readonly productionId: string;
+  readonly width: string;
+  readonly height: string;
+  readonly rate: string;
+  readonly length: string;
+  readonly unit: 'frames' | 'seconds';
+  /** Null is see-through. */
+  readonly background: string | null;
+}
+
 export function NewShot({ productions, productionId, onClose, onMade }: NewShotProps) {
-  const [form, setForm] = useState({
+  const [form, setForm] = useState<Form>({
     name: '',
     productionId,
     width: '1920',
     height: '1080',
     rate: '24',
     length: '48',
-    unit: 'frames' as 'frames' | 'seconds',
-    background: '#14110f' as string | null,
+    unit: 'frames',
+    background: '#14110f',
   });
   const [own, setOwn] = useState(false);
   const [tried, setTried] = useState(false);
   const [refused, setRefused] = useState<Record<string, string>>({});
   const [id] = useState(randomId);
-  const set = (settings: Partial<typeof form>): void => {
+  const set = (settings: Partial<Form>): void => {
     setForm((f) => ({ ...f, ...settings }));
     setRefused({});
   };
@@ -93,7 +106,7 @@ export function NewShot({ productions, productionId, onClose, onMade }: NewShotP
   };
   const shown = (field: keyof typeof troubles): string | null =>
     (tried || field !== 'name' ? troubles[field] : null) ?? refused[field] ?? null;
-  const submit = (event: FormEvent): void => {
+  const submit = (event: { preventDefault: () => void }): void => {
     event.preventDefault();
     setTried(true);
     if (Object.values(troubles).some(Boolean)) return;

@@ -20,10 +20,7 @@ interface Dragged {
 }
 
 /** Follows the pen from a press on a mark until it lifts. */
-export function drag(
-  event: ReactPointerEvent<Element>,
-  { placeOf, name, change, done, moved: tell, over }: Dragged,
-): void {
+export function drag(event: ReactPointerEvent, { placeOf, name, change, done, moved: tell, over }: Dragged): void {
   startDrag(event, () => {
     const gesture = `plan-${randomId()}`;
     const from = placeOf(event);

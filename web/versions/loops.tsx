@@ -17,9 +17,12 @@ async function loopOf(id: Id, signal: AbortSignal): Promise<string> {
   throw new Error('The loop did not come.');
 }
 
+type Loops = readonly string[] | null | 'none';
+const isMade = (loops: Loops): loops is readonly string[] => loops !== null && loops !== 'none';
+
 /** Loops of some versions, all of them or none: so they begin together. */
-function useLoops(ids: readonly Id[]): readonly string[] | null | 'none' {
-  const [loops, setLoops] = useState<readonly string[] | null | 'none'>(null);
+function useLoops(ids: readonly Id[]): Loops {
+  const [loops, setLoops] = useState<Loops>(null);
   const key = ids.join();
   useEffect(() => {
     const abort = new AbortController();
@@ -58,8 +61,8 @@ export function SideBySide({
         {versions.map(({ id, name }, i) => (
           <figure key={id}>
             <img
-              src={Array.isArray(loops) ? loops[i] : `/api/versions/${id}/picture.png`}
-              data-plays={Array.isArray(loops)}
+              src={isMade(loops) ? loops[i] : `/api/versions/${id}/picture.png`}
+              data-plays={isMade(loops)}
               alt={name}
               className={PICTURE}
             />
@@ -90,7 +93,7 @@ export function VersionLoop({ id, plays }: { id: Id; plays: boolean }) {
 
 function Playing({ id }: { id: Id }) {
   const loops = useLoops([id]);
-  return Array.isArray(loops) ? (
+  return isMade(loops) ? (
     <img src={loops[0]} alt="" data-plays="true" className={PICTURE} />
   ) : (
     <>

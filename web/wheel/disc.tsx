@@ -124,7 +124,7 @@ export const Disc = memo(function Disc({ now }: { now: Current }) {
         ) : null}
         {large ? (
           <span data-testid="seam-step" className="pointer-events-none absolute right-0 top-0 text-[11px] text-warn">
-            seam step {steps.seam!.toFixed(1)}×
+            seam step {steps.seam.toFixed(1)}×
           </span>
         ) : null}
         {beside ? <BesidePen {...beside} /> : null}

@@ -9,7 +9,7 @@ export const makeSurface: MakeSurface = (width, height, deep = false): BrowserSu
   const picture = new OffscreenCanvas(width, height);
   const context = picture.getContext('2d', { willReadFrequently: true, colorType: deep ? 'float16' : 'unorm8' });
   if (!context) throw new Error('This browser gives no 2D canvas');
-  return { width, height, picture, context: context as unknown as Surface['context'] };
+  return { width, height, picture, context: context };
 };
 
 /** Draws what the surface has noted so far: browsers put that off until the picture is read, then all of it holds up the thread at once. */

@@ -15,7 +15,7 @@ export function whiteNoise(length: number, seed: number): Float32Array<ArrayBuff
 export function lowPass(samples: Float32Array, hertz: number): Float32Array<ArrayBuffer> {
   const share = 1 - Math.exp((-2 * Math.PI * hertz) / MADE_RATE);
   let last = 0;
-  return samples.map((value) => (last += share * (value - last))) as Float32Array<ArrayBuffer>;
+  return samples.map((value) => (last += share * (value - last)));
 }
 
 /** Lets what lies above some tone through. */
@@ -31,7 +31,7 @@ export const left = (after: number, half: number): number => (after < 0 ? 0 : 2 
 export function atPeak(samples: Float32Array, peak: number): Float32Array<ArrayBuffer> {
   let max = 0;
   for (const value of samples) max = Math.max(max, Math.abs(value));
-  return samples.map((value) => (max > 0 ? (value * peak) / max : 0)) as Float32Array<ArrayBuffer>;
+  return samples.map((value) => (max > 0 ? (value * peak) / max : 0));
 }
 
 /** Has the end of a sound lead into its beginning: what it has more than `length` is laid over its first part. */

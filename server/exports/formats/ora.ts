@@ -86,7 +86,7 @@ async function fileOf(
   const size = `w="${whole.width}" h="${whole.height}"`;
   const xml = `<?xml version="1.0" encoding="UTF-8"?>\n<image version="0.0.6" ${size} xres="72" yres="72">\n<stack name="${escaped(name)}">\n${stack.join('\n')}\n</stack>\n</image>\n`;
   const zip = new ZipFile();
-  const bytes = buffer(zip.outputStream as unknown as NodeJS.ReadableStream);
+  const bytes = buffer(zip.outputStream);
   // First and stored, so that its kind is known from its first bytes.
   zip.addBuffer(Buffer.from('image/openraster'), 'mimetype', { compress: false });
   for (const { file, png } of encoded) zip.addBuffer(await png, file, { compress: false });

@@ -20,7 +20,7 @@ export function BendGrid({
 }) {
   const box = usePick((s) => s.box);
   const [grid, setGrid] = useState<PointGrid>(() => flatGrid(pick().box, cells));
-  const take = (row: number, column: number) => (event: ReactPointerEvent<Element>) => {
+  const take = (row: number, column: number) => (event: ReactPointerEvent) => {
     startDrag(event, () => {
       const before = grid;
       const gesture = gestureName();

@@ -84,7 +84,7 @@ export function PickBox({
   };
   const across = Math.hypot(b.x - a.x, b.y - a.y) || 1;
   const rests = { x: stem.x + ((b.x - a.x) / across) * BESIDE, y: stem.y + ((b.y - a.y) / across) * BESIDE };
-  const scale = (spot: readonly [number, number]) => (event: ReactPointerEvent<Element>) => {
+  const scale = (spot: readonly [number, number]) => (event: ReactPointerEvent) => {
     startDrag(event, () => {
       const before = pick().transform;
       let keys = { free: false, centred: false };
@@ -99,7 +99,7 @@ export function PickBox({
       };
     });
   };
-  const turn = (event: ReactPointerEvent<Element>) => {
+  const turn = (event: ReactPointerEvent) => {
     startDrag(event, () => {
       const before = pick().transform;
       const pivot = apply(matrixNow(before), pivotNow());

@@ -57,7 +57,7 @@ export function PivotHandle({
   const pivot = usePick((s) => s.pivot);
   usePick((s) => s.box);
   const at = pivot ? apply(multiply(matrix, matrixNow(transform)), pivotNow()) : rests;
-  const drag = (event: ReactPointerEvent<Element>) => {
+  const drag = (event: ReactPointerEvent) => {
     startDrag(event, () => {
       // What was done so far stays as it is: the new place counts from here on.
       if (pick().transform !== STILL) pickUp(pick().sets);

@@ -37,7 +37,7 @@ export function ReshapeOverlay() {
   const taken = selectedControlPoints();
   const middle = taken.length > 0 ? apply(matrix, middleOf(taken)) : null;
   const size = radius / perPixel;
-  const widen = (event: ReactPointerEvent<Element>): void => {
+  const widen = (event: ReactPointerEvent): void => {
     const centre = middleOf(taken);
     const before = reshape().radius;
     startDrag(event, () => ({
