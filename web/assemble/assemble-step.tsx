@@ -88,7 +88,7 @@ export function AssembleStep() {
     };
   }, []);
   // What was in hand for a moment, such as a plate, gives way to placing again, or to the camera.
-  const tool = useHeld((s) => s.tool);
+  const tool = useHeld((s) => s.activeTool);
   const filming = useShowing((s) => s.filming);
   useEffect(() => {
     const fitting = filming ? CAMERA : PLACE;

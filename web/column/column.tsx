@@ -101,7 +101,7 @@ const Head = memo(function Head({ element, length, form }: { element: Element; l
 
 /** The place below the wheel: the layers, or the settings of what is in hand. */
 const Below = memo(function Below() {
-  const tool = useHeld((s) => s.tool);
+  const tool = useHeld((s) => s.activeTool);
   const brushShown = useHeld((s) => s.brushShown);
   const panel = useScreen((s) => s.panel);
   const referencesShown = useReferences((s) => s.shown);

@@ -3,17 +3,17 @@ import { spanOf } from '@tallow/core/edit';
 import { act } from '../actions/action.ts';
 import { goTo } from '../playback/playhead.ts';
 import { shownNow, type Current } from '../selection/current.ts';
-import { pickedNow } from '../selection/in-hand.ts';
+import { selectedNow } from '../selection/to-edit.ts';
 import { selection, setSelection, useSelection } from '../selection/selection.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
 import { useFindings } from '../time/findings.ts';
 
 /** What is picked, or what is worth a look: always one line, so that nothing jumps. */
 export function StatusLine({ now }: { now: Current }) {
-  const picked = useSelection((s) => s.picked);
+  const picked = useSelection((s) => s.selectedRuns);
   const frame = useSelection((s) => s.frame);
   const found = useFindings(now);
-  const own = picked && pickedNow();
+  const own = picked && selectedNow();
   if (own && now.active) {
     const { from, length } = spanOf(now.active.list, own, now.length);
     const first = from + 1;
@@ -47,7 +47,7 @@ export function StatusLine({ now }: { now: Current }) {
       className="moves flex min-w-0 items-center gap-2 rounded px-1 text-left hover:text-wax-100"
       data-tip="Go there"
       onClick={() => {
-        setSelection({ layerId: next.layerId, picked: null });
+        setSelection({ layerId: next.layerId, selectedRuns: null });
         goTo(next.frame);
       }}
     >

@@ -11,7 +11,7 @@ import { heldFor, hold, whyNotRuns } from '../time/time-edits.ts';
 import { ActionButton } from '../actions/action-button.tsx';
 import { titleOf } from '../actions/key-text.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
-import { pickedNow } from '../selection/in-hand.ts';
+import { selectedNow } from '../selection/to-edit.ts';
 import { MoreMenu } from './more-menu.tsx';
 import { StatusLine } from './status-line.tsx';
 
@@ -21,7 +21,7 @@ const HOLDS = [1, 2, 3, 4] as const;
 
 /** For how many frames what is picked is held, or what shows on a frame; null where that differs. */
 function heldNow(now: Current, frame: number): number | null {
-  const own = pickedNow();
+  const own = selectedNow();
   if (!own) return heldFor(now, frame);
   const runs = now.active?.list.runs ?? [];
   const lengths = new Set(indicesOf(own, runs.length).map((index) => runs[index]!.length));
@@ -40,8 +40,8 @@ function Status() {
 export function TimeButtons() {
   const frame = useRestingFrame();
   const playing = usePlayback((s) => s.playing);
-  useSelection((s) => s.picked);
-  const own = useOfCurrent(() => pickedNow() !== null);
+  useSelection((s) => s.selectedRuns);
+  const own = useOfCurrent(() => selectedNow() !== null);
   const held = useOfCurrent((now) => heldNow(now, frame));
   const whyNot = useOfCurrent(whyNotRuns);
   if (held === undefined) return null;

@@ -31,5 +31,5 @@ test('a tool is told when it is put down: by itself, by another, by a brush; not
   expect(told).toBe(2);
   takeTool(tool);
   takeBrush('ink');
-  expect([told, held().tool]).toEqual([3, null]);
+  expect([told, held().activeTool]).toEqual([3, null]);
 });

@@ -32,7 +32,7 @@ export interface Held {
   readonly grows: boolean;
   readonly swatchId: Id | null;
   /** The tool in place of the drawing pen, or null where the pen draws. */
-  readonly tool: Tool | null;
+  readonly activeTool: Tool | null;
   /** What the button on the pen's barrel does. */
   readonly barrel: string;
   /** Whether the column shows the settings of the brush in hand. */
@@ -45,7 +45,7 @@ const FRESH = {
   goesOn: false,
   grows: false,
   swatchId: null,
-  tool: null,
+  activeTool: null,
 } as const satisfies Partial<Held>;
 
 const FIRST_BRUSHES = Object.fromEntries(BRUSH_NAMES.map((name) => [name, BRUSHES[name].default])) as Readonly<
@@ -90,9 +90,9 @@ atOpening(() => {
 
 /** Takes a tool in hand, or null for the drawing pen; where it has settings, those of the brush give way. */
 export function takeTool(tool: Tool | null): void {
-  const before = held().tool;
+  const before = held().activeTool;
   if (before !== tool) before?.putDown?.();
-  setHeld(tool?.hasPanel ? { tool, brushShown: false } : { tool });
+  setHeld(tool?.hasPanel ? { activeTool: tool, brushShown: false } : { activeTool: tool });
 }
 
 /** Takes a brush in hand. */
@@ -115,7 +115,7 @@ export function makeTool({ taking, ...rest }: Omit<Tool, 'taking'> & { taking?: 
       ? {
           ...taking,
           run: () => {
-            takeTool(held().tool === tool ? null : tool);
+            takeTool(held().activeTool === tool ? null : tool);
           },
         }
       : null,
@@ -124,4 +124,4 @@ export function makeTool({ taking, ...rest }: Omit<Tool, 'taking'> & { taking?: 
 }
 
 /** Whether a tool is in hand. */
-export const useIsHeld = (tool: Tool): boolean => useHeld((s) => s.tool === tool);
+export const useIsHeld = (tool: Tool): boolean => useHeld((s) => s.activeTool === tool);

@@ -121,7 +121,7 @@ export async function bringScans(
     layerId = laid.layerId;
     return laid.doc;
   });
-  setSelection({ layerId, picked: null });
+  setSelection({ layerId, selectedRuns: null });
   const empty = drawings.filter(({ shapes }) => shapes.length === 0).length;
   const bare = empty > 0 ? ` ${empty} of them ${empty === 1 ? 'is' : 'are'} empty.` : '';
   say(`${drawings.length === 1 ? 'One drawing' : `${drawings.length} drawings`} came in on a rough layer.${bare}`);

@@ -52,7 +52,7 @@ function layersOf(layerId: Id, withTied: boolean): Id[] {
 export function duplicateLayer(layerId: Id, withTied: boolean): void {
   const ids = layersOf(layerId, withTied);
   duplicate(ids.length > 1 ? 'duplicate tied layers' : 'duplicate layer', ids, (copies) => {
-    setSelection({ layerId: copies.get(layerId) ?? layerId, picked: null });
+    setSelection({ layerId: copies.get(layerId) ?? layerId, selectedRuns: null });
   });
 }
 
@@ -62,7 +62,7 @@ export const duplicateFolder = (folderId: Id): void => {
 
 export const duplicateElement = (elementId: Id): void => {
   duplicate('duplicate element', [elementId], (copies) => {
-    setSelection({ elementId: copies.get(elementId) ?? elementId, layerId: null, picked: null });
+    setSelection({ elementId: copies.get(elementId) ?? elementId, layerId: null, selectedRuns: null });
   });
 };
 
@@ -108,8 +108,8 @@ export function pasteLayers(): void {
   if (!made) return;
   const [root] = parts.roots;
   const id = (root && made.copies.get(root)) ?? null;
-  if (find(made.doc, 'element', id)) setSelection({ elementId: id, layerId: null, picked: null });
-  else if (find(made.doc, 'layer', id)) setSelection({ layerId: id, picked: null });
+  if (find(made.doc, 'element', id)) setSelection({ elementId: id, layerId: null, selectedRuns: null });
+  else if (find(made.doc, 'layer', id)) setSelection({ layerId: id, selectedRuns: null });
   const { broughtSwatches: brought } = made;
   if (brought > 0)
     say(brought === 1 ? 'One swatch came along into the palette.' : `${brought} swatches came along into the palette.`);

@@ -22,7 +22,7 @@ function settingsOf(folder: Folder, panel: PanelName): void {
     say('The folder is empty. Drag a layer into it first.');
     return;
   }
-  if (current()?.active?.folder?.id !== folder.id) setSelection({ layerId: first, picked: null });
+  if (current()?.active?.folder?.id !== folder.id) setSelection({ layerId: first, selectedRuns: null });
   setLooks({ of: 'folder', open: null });
   setOverTime({ of: 'folder' });
   showPanel(panel);

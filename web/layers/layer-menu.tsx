@@ -45,7 +45,7 @@ function joinDown(layerId: string, keeps: boolean): void {
     made = joined.layerId;
     return joined.doc;
   });
-  setSelection({ layerId: made, picked: null });
+  setSelection({ layerId: made, selectedRuns: null });
 }
 
 function joinHere(layerId: string): void {
@@ -67,7 +67,7 @@ function joinAll(keeps: boolean): void {
   const { doc, layerId, joined, trouble } = joinSeen(now.doc, now.element.id, keeps, randomId);
   if (joined > 0) {
     edit('join all layers', () => doc);
-    setSelection({ layerId, picked: null });
+    setSelection({ layerId, selectedRuns: null });
   }
   if (trouble) say(joined > 0 ? `${joined} layers were joined. ${trouble}` : trouble);
   else if (joined === 0) say('There are no two layers here that are seen.');

@@ -184,7 +184,7 @@ export const LayerRow = memo(function LayerRow({ layer, list, folder, active, ba
             aria-pressed={active}
             className={`flex h-[26px] min-w-0 flex-1 items-center gap-2 text-left ${isVisible(timed) ? '' : 'opacity-50'}`}
             onClick={() => {
-              setSelection({ layerId: layer.id, picked: null });
+              setSelection({ layerId: layer.id, selectedRuns: null });
             }}
             onDoubleClick={() => {
               setNaming(true);

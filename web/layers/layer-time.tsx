@@ -35,7 +35,7 @@ function drawOver(layer: Layer): void {
     made = over.layerId;
     return over.doc;
   });
-  setSelection({ layerId: made, picked: null, frame: current()?.length ? current()!.length - 1 : 0 });
+  setSelection({ layerId: made, selectedRuns: null, frame: current()?.length ? current()!.length - 1 : 0 });
   // A line is drawn with what draws lines.
   if (madeBy(held().brushName) !== 'stroke') takeBrush('ink');
   goToBare();
@@ -48,7 +48,7 @@ function addStillLayer(elementId: string, where: 'front' | 'behind'): void {
     made = added.layerId;
     return added.doc;
   });
-  setSelection({ layerId: made, picked: null });
+  setSelection({ layerId: made, selectedRuns: null });
 }
 
 /** A choice of another layer, those that cannot be chosen saying why. */

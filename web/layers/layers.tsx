@@ -79,7 +79,7 @@ function addOne(): void {
     made = added.layerId;
     return added.doc;
   });
-  setSelection({ layerId: made, picked: null });
+  setSelection({ layerId: made, selectedRuns: null });
 }
 
 function group(): void {

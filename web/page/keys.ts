@@ -40,8 +40,8 @@ export function attachKeys(actions: readonly Action[]): () => void {
     if (event.defaultPrevented || isTaken(event)) return;
     const key = shortcutOf(event);
     const preset = key ? actionOf(key, actions) : undefined;
-    const { tool } = held();
-    const taken = showing().planning ? undefined : tool?.onKey?.(event, preset);
+    const { activeTool } = held();
+    const taken = showing().planning ? undefined : activeTool?.onKey?.(event, preset);
     const action = taken === 'done' ? undefined : (taken ?? preset);
     if (taken !== 'done' && (!action || action.leavesKey?.())) return;
     event.preventDefault();

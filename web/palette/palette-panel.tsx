@@ -163,7 +163,7 @@ function Used({ doc, swatch, others }: { doc: ShotDocument; swatch: Swatch; othe
               data-tip="Go to this layer"
               className="moves h-7 rounded-md bg-soot-800 px-2 text-xs text-wax-300 hover:text-wax-100"
               onClick={() => {
-                setSelection({ elementId: layer.elementId, layerId, picked: null });
+                setSelection({ elementId: layer.elementId, layerId, selectedRuns: null });
               }}
             >
               {layer.name} <span className="font-mono text-wax-500">{drawings}</span>

@@ -81,7 +81,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
 
   /** CSS px of the canvas to the space of the active element. */
   const inwardOf = (now: Current): Matrix => {
-    const space = showing().planning ? 'element' : held().tool?.space;
+    const space = showing().planning ? 'element' : held().activeTool?.space;
     const { frame } = selection();
     const placed = space === 'shot' ? IDENTITY : space === 'element' ? homeMatrix(now, frame) : layerMatrix(now, frame);
     const pixel = devicePixelRatio;
@@ -110,8 +110,8 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     if (!now) return null;
     const inward = inwardOf(now);
     if (showing().planning) return planned(inward, first);
-    const { tool } = held();
-    return tool ? tool.begin(inward, first) : beginStroke(engine, inward, first);
+    const { activeTool } = held();
+    return activeTool ? activeTool.begin(inward, first) : beginStroke(engine, inward, first);
   };
   /** The pen's other end rubs out, whatever is in hand. */
   const landRubber = (first: PenSample): PenDoing | null => {

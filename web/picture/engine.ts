@@ -27,11 +27,11 @@ import type { PicturePlace, PictureWork } from './picture-place.ts';
 import { Player, type PlayerScreen } from './player.ts';
 import { Pulling } from './pulling.ts';
 import { sightOptions } from './sight.ts';
-import { drawingsInHand } from '../selection/in-hand.ts';
+import { drawingsToEdit } from '../selection/to-edit.ts';
 
 /** What of each store the picture shows: a change of it asks for a new picture. */
 const SHOWN = {
-  selection: ['frame', 'turn', 'layerId', 'elementId', 'place', 'piece', 'picked'],
+  selection: ['frame', 'turn', 'layerId', 'elementId', 'place', 'piece', 'selectedRuns'],
   showing: [
     'onion',
     'pinned',
@@ -49,7 +49,7 @@ const SHOWN = {
     'assembling',
     'rough',
   ],
-  held: ['tool'],
+  held: ['activeTool'],
   screen: ['panel'],
 } as const;
 
@@ -227,7 +227,7 @@ export class Engine {
 
   /** Drawings worked on together are seen together. */
   private together(now: Current): Id[] {
-    const ids = held().tool?.ghosts === 'together' ? drawingsInHand(now) : [];
+    const ids = held().activeTool?.ghosts === 'together' ? drawingsToEdit(now) : [];
     const shown = shownNow(now, selection().frame)?.drawingId;
     return ids.length > 1 ? ids.filter((id) => id !== shown) : [];
   }
@@ -312,7 +312,7 @@ export class Engine {
         activeLayerId: layer?.id ?? null,
         place: now.place,
         ghosts:
-          playback().flipping || showing().planning || tracing || held().tool?.ghosts === 'none'
+          playback().flipping || showing().planning || tracing || held().activeTool?.ghosts === 'none'
             ? []
             : ghostsOf(now, onionReach(now, frame, onion), this.together(now)),
         pixel: devicePixelRatio,

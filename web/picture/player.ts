@@ -5,7 +5,7 @@ import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
 import { programOf, type PlaybackFrame } from '../playback/program.ts';
 import { goToShotFrame, playsShot, shotFrameNow, shotTime } from '../playback/shot-time.ts';
 import { current, type Current } from '../selection/current.ts';
-import { pickedNow } from '../selection/in-hand.ts';
+import { selectedNow } from '../selection/to-edit.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { useDocument } from '../shot/document.ts';
 import { WallClock, type Played, type PlayClock } from '../sound/clock.ts';
@@ -54,7 +54,7 @@ export class Player {
   private follow(now: Current): void {
     const { range, playsPicked, pingPong, inTurn } = playback();
     const shot = playsShot();
-    const { picked } = selection();
+    const { selectedRuns } = selection();
     const { serial } = useDocument.getState();
     const played = JSON.stringify([
       serial,
@@ -62,12 +62,12 @@ export class Player {
       now.element.id,
       shot,
       range,
-      playsPicked && picked,
+      playsPicked && selectedRuns,
       pingPong,
       inTurn,
     ]);
     if (played === this.played) return;
-    this.program = programOf(now, { ...playback(), turn: selection().turn, shot }, pickedNow());
+    this.program = programOf(now, { ...playback(), turn: selection().turn, shot }, selectedNow());
     const frames = this.program.map(({ shotFrame }) => shotFrame);
     if (frames.join() !== this.shotFrames.join()) this.shotFrames = frames;
     this.played = played;

@@ -14,8 +14,8 @@ export function sightOptions(now: Current, playing = playback().playing): DrawOp
     return { guides: false, guidePlates: true, looks: 'all', plane: planeAlone, still: filming && !playing };
   const { alone, dimOthers, without, looks } = showing();
   const { playsLayers } = playback();
-  const { picked } = selection();
-  const wanted = new Set([now.active?.layer.id, ...(picked?.also ?? [])]);
+  const { selectedRuns } = selection();
+  const wanted = new Set([now.active?.layer.id, ...(selectedRuns?.also ?? [])]);
   const others =
     playing && playsLayers ? now.layers.flatMap(({ layer }) => (wanted.has(layer.id) ? [] : [layer.id])) : [];
   return {

@@ -72,7 +72,7 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
       made = stamped.layerId;
       return stamped.doc;
     });
-    setSelection({ layerId: made, frame: path.from, picked: null });
+    setSelection({ layerId: made, frame: path.from, selectedRuns: null });
     say(
       `${Math.ceil(path.ticks / Math.max(1, Math.round(every / path.hold)))} drawings are stamped on a new layer, “${path.name}”.`,
     );

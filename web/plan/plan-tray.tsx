@@ -97,7 +97,7 @@ export function PlanTray() {
         id = added.layerId;
         return added.doc;
       });
-    setSelection({ layerId: id, picked: null });
+    setSelection({ layerId: id, selectedRuns: null });
     // One sketches with the pen: that is Draw's.
     void go('../draw', { relative: 'path', replace: true });
   };

@@ -35,7 +35,7 @@ export function RevealPanel({ now }: { now: Current }) {
         made = laid.layerId;
         return laid.doc;
       });
-      setSelection({ layerId: made, picked: null });
+      setSelection({ layerId: made, selectedRuns: null });
       selectPlanned(null);
     });
   };

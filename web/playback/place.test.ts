@@ -50,23 +50,23 @@ function elsewhere(change: (d: ShotDocument) => ShotDocument): void {
 beforeEach(open);
 
 test('a drawing put in before it elsewhere moves the playhead with its drawing, and what is picked and played too', () => {
-  setSelection({ frame: 5, picked: { layerId: layerId(), first: 2, count: 2 } });
+  setSelection({ frame: 5, selectedRuns: { layerId: layerId(), first: 2, count: 2 } });
   setPlayback({ range: { from: 2, length: 4 } });
   const before = shown();
   elsewhere((d) => newDrawing(d, layerId(), 0, newId).doc);
   expect(selection().frame).toBe(7);
   expect(shown()).toBe(before);
   expect(playback().range).toEqual({ from: 4, length: 4 });
-  expect(selection().picked).toMatchObject({ first: 3, count: 2 });
+  expect(selection().selectedRuns).toMatchObject({ first: 3, count: 2 });
 });
 
 test('what is picked elsewhere taken away is picked no more', () => {
-  setSelection({ picked: { layerId: layerId(), first: 1, count: 1 } });
+  setSelection({ selectedRuns: { layerId: layerId(), first: 1, count: 1 } });
   elsewhere((d) => {
     const list = current()!.active!.list;
     return { ...d, entities: { ...d.entities, [list.id]: { ...list, runs: list.runs.toSpliced(1, 1) } } };
   });
-  expect(selection().picked).toBeNull();
+  expect(selection().selectedRuns).toBeNull();
 });
 
 test('a layer added elsewhere does not become the one that is drawn on, though none was chosen', () => {

@@ -6,7 +6,7 @@ import { find, type Id, type RunList, type ShotDocument } from '@tallow/core/doc
 import { indicesOf } from '@tallow/core/edit';
 import { follower } from '@tallow/core/timing';
 import { currentOf, type Current } from '../selection/current.ts';
-import { type PickedRuns, selection, setSelection } from '../selection/selection.ts';
+import { type SelectedRuns, selection, setSelection } from '../selection/selection.ts';
 import { playback, type Playback, setPlayback } from './playback.ts';
 import { keepPlace, useDocument } from '../shot/document.ts';
 
@@ -70,7 +70,7 @@ function bring(where: unknown): void {
 }
 
 /** What is picked, by the runs that are picked; null when none of them is there any more. */
-function pickedNow(picked: PickedRuns, before: ShotDocument, after: ShotDocument): PickedRuns | null {
+function pickedNow(picked: SelectedRuns, before: ShotDocument, after: ShotDocument): SelectedRuns | null {
   const listOf = (doc: ShotDocument) => find(doc, 'runlist', find(doc, 'layer', picked.layerId)?.runListId);
   const [old, list] = [listOf(before), listOf(after)];
   if (!old || !list) return null;
@@ -88,7 +88,7 @@ function rangeNow({ from, length }: NonNullable<Playback['range']>, moved: (fram
 }
 
 function follow(before: ShotDocument, after: ShotDocument): void {
-  const { elementId, place: key, layerId, frame, turn, picked } = selection();
+  const { elementId, place: key, layerId, frame, turn, selectedRuns } = selection();
   const { range } = playback();
   const was = currentOf(before, selection());
   if (!was) return;
@@ -104,9 +104,9 @@ function follow(before: ShotDocument, after: ShotDocument): void {
     layerId: now.active?.layer.id ?? null,
     frame: frameNow(now, { ...place, frame }),
     turn: Math.min(turn, now.turns - 1),
-    picked: picked && pickedNow(picked, before, after),
+    selectedRuns: selectedRuns && pickedNow(selectedRuns, before, after),
   };
-  const here = { elementId, place: key, layerId, frame, turn, picked };
+  const here = { elementId, place: key, layerId, frame, turn, selectedRuns };
   if (JSON.stringify(here) !== JSON.stringify(next)) setSelection(next);
   const played = range && rangeNow(range, (each) => frameNow(now, { ...place, frame: each }));
   if (JSON.stringify(range) !== JSON.stringify(played)) setPlayback({ range: played });

@@ -170,7 +170,7 @@ describe('drawings in hand', () => {
   test('what is picked is held, copied and deleted together; else what shows', () => {
     hold(4);
     expect(lengths()).toEqual([4, 2, 2]);
-    setSelection({ picked: { layerId: now().active!.layer.id, first: 1, count: 2 } });
+    setSelection({ selectedRuns: { layerId: now().active!.layer.id, first: 1, count: 2 } });
     hold(1);
     expect(lengths()).toEqual([4, 1, 1]);
     copyInHand();

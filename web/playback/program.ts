@@ -4,7 +4,7 @@ import { spanOf, variantsOf } from '@tallow/core/edit';
 import { withVariant } from '@tallow/core/render';
 import { bounced, elementLength } from '@tallow/core/timing';
 import { shotFrameOf, type Current } from '../selection/current.ts';
-import type { PickedRuns, Selection } from '../selection/selection.ts';
+import type { SelectedRuns, Selection } from '../selection/selection.ts';
 import type { Playback } from './playback.ts';
 
 export interface PlaybackFrame {
@@ -24,7 +24,11 @@ export type Playing = Pick<Selection, 'turn'> &
   };
 
 /** The stretch of a turn that is played, or null for all turns of the element. */
-function stretchOf(now: Current, playing: Playing, picked: PickedRuns | null): { from: number; length: number } | null {
+function stretchOf(
+  now: Current,
+  playing: Playing,
+  picked: SelectedRuns | null,
+): { from: number; length: number } | null {
   if (playing.playsPicked && picked && now.active) {
     const { from, length } = spanOf(now.active.list, picked, now.length);
     return { from, length: Math.min(length, now.length) };
@@ -76,7 +80,7 @@ function shotPlaybackFrames({ doc, length }: Current): PlaybackFrame[] {
 }
 
 /** All that is played before it begins again, at least one frame. */
-export function programOf(now: Current, playing: Playing, picked: PickedRuns | null): PlaybackFrame[] {
+export function programOf(now: Current, playing: Playing, picked: SelectedRuns | null): PlaybackFrame[] {
   const turns = playing.shot ? shotPlaybackFrames(now) : playing.inTurn ? variantsInTurn(now) : [];
   const stretch = stretchOf(now, playing, picked);
   const playbackFrames =

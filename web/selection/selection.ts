@@ -5,7 +5,7 @@ import { create } from 'zustand';
 import { atOpening } from '../shot/opening.ts';
 
 /** Runs of one layer that are picked on the wheel. */
-export interface PickedRuns extends Picked {
+export interface SelectedRuns extends Picked {
   readonly layerId: Id;
   /** Other layers picked with it, on the same frames. */
   readonly also?: readonly Id[];
@@ -20,7 +20,7 @@ export interface Selection {
   readonly frame: number;
   /** Turn of the active element's cycle in the shot, from 0. */
   readonly turn: number;
-  readonly picked: PickedRuns | null;
+  readonly selectedRuns: SelectedRuns | null;
   readonly clip: { readonly shotId: Id; readonly parts: readonly ClipPart[] } | null;
   /** Whether edits of time are for all layers of the element. */
   readonly together: boolean;
@@ -39,7 +39,7 @@ const FRESH = {
   layerId: null,
   frame: 0,
   turn: 0,
-  picked: null,
+  selectedRuns: null,
   together: false,
   traceId: null,
   piece: null,

@@ -39,7 +39,7 @@ function Offer({ elementId, item }: { elementId: Id; item: ShelfItem }) {
     });
     // Pressed twice, the first press has taken it.
     if (next === elementId) return;
-    setSelection({ elementId: next, layerId: null, picked: null, place: null });
+    setSelection({ elementId: next, layerId: null, selectedRuns: null, place: null });
     say(`“${name}” is as the shelf has it now. What was drawn in it here is gone; undo brings it back.`);
   };
   return (

@@ -46,7 +46,7 @@ export async function putIn(item: ShelfItem, at: Point | null): Promise<void> {
     return made.doc;
   });
   if (!made || !find(made.doc, 'element', made.elementId)) return;
-  setSelection({ elementId: made.elementId, layerId: null, picked: null, place: null });
+  setSelection({ elementId: made.elementId, layerId: null, selectedRuns: null, place: null });
   if (showing().assembling && made.placementId) {
     // It lies on a plane of the shot, not inside of what was open.
     openInside(null);

@@ -56,7 +56,7 @@ export function layArrival(smear: Smear | null, how: 'squash' | 'settle'): void 
       .arrived(work, how === 'squash' ? SQUASHED : SETTLING)
       .then((marks) => {
         let frame: number | null = null;
-        setSelection({ picked: null });
+        setSelection({ selectedRuns: null });
         edit(how === 'squash' ? 'squash on arrival' : 'settle after arrival', (now) => {
           if (!smearWork(now, plan)) return now;
           const put = putArrival(now, plan.layerId, plan.stops.at(-1)!, marks, randomId);
@@ -109,7 +109,7 @@ async function layWays(layerId: Id): Promise<void> {
   const [work, betweens] = [smearWork(doc, plan), betweenWork(doc, between, gap.seam)];
   if (!work || !betweens) return;
   const [smeared, drawings] = [await compute().smear(work), await compute().between(betweens)];
-  setSelection({ picked: null });
+  setSelection({ selectedRuns: null });
   edit('a contact three ways', (latest) =>
     smearWork(latest, plan)
       ? layContactWays(

@@ -19,7 +19,7 @@ import { openEngine } from '../picture/open-engine.ts';
 import { playback, stopPlaying } from '../playback/playback.ts';
 import { loaded } from '../saving/drawings.ts';
 import { current, type Current } from '../selection/current.ts';
-import { pickedNow } from '../selection/in-hand.ts';
+import { selectedNow } from '../selection/to-edit.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, goOn, onChange, reEdit, say } from '../shot/document.ts';
 import { compute } from '../workers/compute-client.ts';
@@ -74,7 +74,7 @@ export function whyNotFast(): string | null {
 /** Indices of the runs that are meant: those picked, else all. */
 function runsMeant(now: Current): number[] {
   const { list } = now.active!;
-  const picked = pickedNow();
+  const picked = selectedNow();
   return picked ? indicesOf(picked, list.runs.length) : list.runs.map((_, i) => i);
 }
 
@@ -97,7 +97,7 @@ async function stepsNow(now: Current): Promise<Step[]> {
   const speeds = await compute().speeds(found.map(({ work }) => work));
   const fast = fastRuns(
     speeds.map((speed) => speed.fast),
-    now.element.time === 'cycle' && !pickedNow(),
+    now.element.time === 'cycle' && !selectedNow(),
   );
   const arrived = new Set(
     smearsOf(now.doc, now.element.id).flatMap((smear) =>
@@ -205,7 +205,7 @@ async function layFast(
   const smeared = await smearedFor(plans, steps);
   // Something else was done since, or it was undone: what was laid is laid.
   if (!smeared || (again && !goOn(gesture))) return null;
-  setSelection({ picked: null });
+  setSelection({ selectedRuns: null });
   let laid = 0;
   reEdit(
     'smear the fast ones',

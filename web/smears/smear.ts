@@ -247,7 +247,7 @@ async function layPlan(plan: SmearPlan, replaces: Id | null, gesture?: string): 
       return null;
     }
     let laid: { smearId: Id; frame: number } | null = null;
-    setSelection({ picked: null });
+    setSelection({ selectedRuns: null });
     edit(
       nameOf(plan.form),
       (now) => {

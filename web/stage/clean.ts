@@ -6,7 +6,7 @@ import { key, named, of } from '../actions/action.ts';
 import { goTo } from '../playback/playhead.ts';
 import { setShowing, showing } from '../picture/showing.ts';
 import { current, shownNow, type Current } from '../selection/current.ts';
-import { pickedNow } from '../selection/in-hand.ts';
+import { selectedNow } from '../selection/to-edit.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, say } from '../shot/document.ts';
 import { pickedMarks } from '../tools/pick/pick.ts';
@@ -41,13 +41,13 @@ function cleanNext(): void {
   const next = here && !begun ? frame : nextToClean(after.doc, layer.id, frame);
   const { onion } = showing();
   if (!onion.on || onion.before < 1) setShowing({ onion: { ...onion, on: true, before: Math.max(1, onion.before) } });
-  setSelection({ picked: null });
+  setSelection({ selectedRuns: null });
   if (next !== null) goTo(next);
 }
 
 /** Where the picked drawings begin, else the next place to draw the line. */
 function framesFor(now: Current): number[] {
-  const picked = pickedNow();
+  const picked = selectedNow();
   const { list, layer } = now.active!;
   if (picked)
     return Array.from({ length: picked.count }, (_, i) =>
@@ -75,7 +75,7 @@ function sameHere(): void {
   const marks = carried(now);
   const { frame } = selection();
   const { layer } = now.active;
-  const wanted = shownNow(now, frame) || pickedNow() ? framesFor(now) : [frame];
+  const wanted = shownNow(now, frame) || selectedNow() ? framesFor(now) : [frame];
   const frames = carriedTo(now.doc, layer.id, marks, wanted);
   edit('same here', (doc) => carryOn(doc, layer.id, marks, frames, randomId));
   say(

@@ -16,7 +16,7 @@ interface StayingSet {
 
 /** Everything that is set now, the pen's own first. */
 function useStaying(): StayingSet[] {
-  const { form, exact, closes, behind, ruler, tool, goesOn, grows } = useHeld();
+  const { form, exact, closes, behind, ruler, activeTool, goesOn, grows } = useHeld();
   const brush = useHeld((s) => s.brushes[s.brushName]);
   const rubs = useHeld((s) => madeBy(s.brushName) === 'rub');
   const moved = useShowing((s) => Object.keys(s.ghostShift).length > 0);
@@ -25,7 +25,7 @@ function useStaying(): StayingSet[] {
   const add = (isSet: boolean, words: string, end: () => void): void => {
     if (isSet) list.push({ words, end });
   };
-  if (tool === null) {
+  if (activeTool === null) {
     add(form !== 'free', FORM_WORDS[form].label.toLowerCase(), () => {
       setHeld({ form: 'free' });
     });

@@ -116,7 +116,7 @@ function PenText({ hidden }: { hidden: boolean }) {
 function AboveLine({ planning, assembling }: { planning: boolean; assembling: boolean }) {
   const view = useViewed((s) => s.view);
   const holding = useViewed((s) => s.holding);
-  const { Above } = seenOf(useHeld((s) => s.tool));
+  const { Above } = seenOf(useHeld((s) => s.activeTool));
   return (
     <div className="absolute inset-x-0 top-0 z-10 flex h-11 items-center gap-1 px-2 text-[13px]">
       {planning ? (
@@ -297,7 +297,7 @@ export function StagePicture({ planning = false, assembling = false, areEdgesUp 
   const host = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const holding = useViewed((s) => s.holding);
-  const tool = useHeld((s) => s.tool);
+  const tool = useHeld((s) => s.activeTool);
   const { Overlay } = seenOf(tool);
   const full = useScreen((s) => s.full);
   const panels = useScreen((s) => s.panels);

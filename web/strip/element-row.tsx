@@ -35,7 +35,7 @@ function openUse({ element, place }: Current, shotFrame?: number): void {
   const at = shotFrame ?? (before ? shotFrameOf(before, selection().frame, selection().turn) : 0);
   if (before?.place !== place) {
     const isSame = before?.element.id === element.id;
-    setSelection({ elementId: element.id, place, picked: null, ...(isSame ? {} : { layerId: null }) });
+    setSelection({ elementId: element.id, place, selectedRuns: null, ...(isSame ? {} : { layerId: null }) });
     setScreen({ wheelTurn: 0 });
     setPlayback({ playsPicked: false });
     setShowing({ alone: null });

@@ -57,7 +57,7 @@ function Items({ elementId, place, first, last, only, onName, onStart }: RowMenu
       () => {
         edit('delete element', (doc) => deleteElement(doc, element.id));
         if (selection().elementId === element.id)
-          setSelection({ elementId: null, layerId: null, frame: 0, turn: 0, picked: null });
+          setSelection({ elementId: null, layerId: null, frame: 0, turn: 0, selectedRuns: null });
       },
     );
   };

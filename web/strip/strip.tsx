@@ -65,7 +65,7 @@ export function Strip({ isUp }: { isUp: boolean }) {
       made = added.elementId;
       return added.doc;
     });
-    setSelection({ elementId: made, layerId: null, frame: 0, turn: 0, picked: null });
+    setSelection({ elementId: made, layerId: null, frame: 0, turn: 0, selectedRuns: null });
   };
   return (
     <div

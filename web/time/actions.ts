@@ -62,7 +62,7 @@ import { showNextVariant, whyNotNextVariant } from './variants.ts';
 import { nextForm } from './forms.ts';
 import { toggleFull } from '../view/viewing.ts';
 import { openEngine } from '../picture/open-engine.ts';
-import { pickedNow } from '../selection/in-hand.ts';
+import { selectedNow } from '../selection/to-edit.ts';
 
 const time = of('Time');
 const drawings = of('Drawings');
@@ -80,7 +80,7 @@ function playOnce(): void {
 
 /** Moves what is picked one drawing along, else steps a frame. */
 const nudge = (by: 1 | -1) => () => {
-  const picked = pickedNow();
+  const picked = selectedNow();
   const runs = current()?.active?.list.runs.length ?? 0;
   if (!picked) {
     goTo(selection().frame + by);
@@ -92,7 +92,7 @@ const nudge = (by: 1 | -1) => () => {
     return;
   }
   editTime('move drawings', (doc, layer) => movePicked(doc, layer, picked, by < 0 ? first : first + picked.count));
-  setSelection({ picked: { ...picked, first } });
+  setSelection({ selectedRuns: { ...picked, first } });
 };
 
 export const TIME_ACTIONS = named({
@@ -119,7 +119,9 @@ export const TIME_ACTIONS = named({
       const stretch = stretchInHand();
       setPlayback({ range: playback().range ? null : stretch && { from: stretch.from, length: stretch.length } });
     },
-    { whyNot: () => (playback().range || pickedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.') },
+    {
+      whyNot: () => (playback().range || selectedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.'),
+    },
   ),
   playLayers: time('Play only the picked layers', [shift('KeyI')], () => {
     setPlayback({ playsLayers: !playback().playsLayers });
@@ -166,7 +168,7 @@ export const TIME_ACTIONS = named({
     },
     {
       whyNot: () =>
-        playback().playsPicked || pickedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.',
+        playback().playsPicked || selectedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.',
     },
   ),
   previous: time('Previous drawing', [key('KeyA')], () => {
@@ -334,7 +336,7 @@ export const TIME_ACTIONS = named({
   pickNone: drawings('Pick nothing', [key('Escape')], () => {
     if (onScreen().full) toggleFull();
     else {
-      setSelection({ picked: null });
+      setSelection({ selectedRuns: null });
       setPlayback({ playsPicked: false });
     }
   }),

@@ -168,7 +168,7 @@ async function layAll(gap: Gap, shares: readonly number[]): Promise<void> {
     const computed = await Promise.all(plans.map(({ work }) => compute().between(work)));
     let { frame } = selection();
     let slots: readonly Id[] = [];
-    setSelection({ picked: null });
+    setSelection({ selectedRuns: null });
     const name = shares.length === 1 ? 'in-between' : `${shares.length} in-betweens`;
     edit(
       name,
@@ -277,7 +277,7 @@ export function removeBetweens(laid: Between): void {
   withDrawings(
     laid.slots.flatMap((slot) => layer?.slots[slot] ?? []),
     () => {
-      setSelection({ picked: null });
+      setSelection({ selectedRuns: null });
       edit('take in-betweens away', (doc) => takeBetween(doc, laid.id));
       goTo(selection().frame);
     },

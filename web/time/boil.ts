@@ -28,7 +28,7 @@ export function boilHere(boil: Boil, variants: number, hold: number): void {
   withDrawings([shown.drawingId], () => {
     const { frame } = selection();
     const room = boilRoom(current()!.doc, layerId, frame, hold);
-    setSelection({ picked: null });
+    setSelection({ selectedRuns: null });
     edit('boil', (doc) => {
       const drawing = find(doc, 'drawing', shown.drawingId);
       if (!drawing) return doc;

@@ -19,7 +19,7 @@ export function Joins({ now, seam }: { now: Current; seam: SeamNow }) {
     withDrawings(
       now.layers.flatMap(({ layer }) => Object.values(layer.slots)),
       () => {
-        setSelection({ picked: null });
+        setSelection({ selectedRuns: null });
         edit('cut the cycle', (doc) => cutCycle(doc, now.element.id, from, end(last) - from, randomId));
         goTo(0);
       },

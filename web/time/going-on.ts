@@ -20,7 +20,7 @@ function atTheEnd(): boolean {
 /** Goes on to the next drawing; past the last exposure a new one is made, empty or with what is there. */
 export function goOnward(): void {
   if (whyNotTime()) return;
-  setSelection({ picked: null });
+  setSelection({ selectedRuns: null });
   if (!atTheEnd()) {
     stepDrawing(1);
     return;

@@ -24,7 +24,7 @@ const WAIT_MS = 150;
 
 /** Null while there is too little to compare, or it is being worked out. */
 export function useSeam(now: Current | null): SeamNow | null {
-  const picked = useSelection((s) => s.picked);
+  const picked = useSelection((s) => s.selectedRuns);
   const [seam, setSeam] = useState<{ of: unknown; found: Omit<SeamNow, 'stale'> } | null>(null);
   const [doc, elementId, layerId] = [now?.doc, now?.element.id, now?.active?.layer.id];
   // Looked at anew when the document or the layer is another one, not whenever something else moves.

@@ -23,7 +23,7 @@ import { selection, setSelection } from '../selection/selection.ts';
 import { edit, say } from '../shot/document.ts';
 import { goTo } from '../playback/playhead.ts';
 import { editTime, whyNotRuns, whyNotTime } from './time-edits.ts';
-import { runsInHand, pickedNow } from '../selection/in-hand.ts';
+import { runsToEdit, selectedNow } from '../selection/to-edit.ts';
 import { withDrawings } from '../saving/drawings.ts';
 
 /** The layers an edit of time is for: all unlocked ones when they change together, else the picked ones. */
@@ -34,7 +34,7 @@ export function layersInHand(): Id[] {
     now.layers.filter((timed) => !isLocked(timed) && timed.list.period !== 1).map(({ layer }) => layer.id),
   );
   const own = now.active.layer.id;
-  const wanted = selection().together ? [own, ...open] : [own, ...(pickedNow()?.also ?? [])];
+  const wanted = selection().together ? [own, ...open] : [own, ...(selectedNow()?.also ?? [])];
   return [...new Set(wanted)].filter((id) => open.has(id));
 }
 
@@ -44,7 +44,7 @@ export function stretchInHand(whole = false): Stretch | null {
   const layerIds = layersInHand();
   if (!now?.active || layerIds.length === 0) return null;
   if (whole) return { layerIds, from: 0, length: now.length };
-  const runs = runsInHand();
+  const runs = runsToEdit();
   if (!runs) return null;
   return { layerIds, ...spanOf(now.active.list, runs, now.length) };
 }
@@ -71,7 +71,7 @@ export function change(name: string, how: RunsChange, whole = false): void {
     frame = timed.frame;
     return timed.doc;
   });
-  setSelection({ picked: null });
+  setSelection({ selectedRuns: null });
   goTo(frame);
 }
 
@@ -94,14 +94,14 @@ export const holdAlong = (holds: readonly number[], whole: boolean): void => {
 
 /** Each of what is in hand a frame longer or shorter; what follows moves. */
 export function pushBy(by: 1 | -1): void {
-  const picked = pickedNow();
+  const picked = selectedNow();
   change(by > 0 ? 'hold longer' : 'hold shorter', (runs) => heldLonger(runs, by));
-  if (picked) setSelection({ picked });
+  if (picked) setSelection({ selectedRuns: picked });
 }
 
 /** The last of what is in hand a frame longer or shorter at the cost of the next; nothing else moves. */
 export function rollBy(by: 1 | -1): void {
-  const runs = runsInHand();
+  const runs = runsToEdit();
   const total = current()?.active?.list.runs.length ?? 1;
   if (runs)
     editTime(by > 0 ? 'hold into the next' : 'hold back from the next', (doc, layer) =>
@@ -119,7 +119,7 @@ export const split = (): void => {
 
 /** The first and the last of what is picked change places; a single one with the next. */
 export function swap(): void {
-  const runs = runsInHand();
+  const runs = runsToEdit();
   const total = current()?.active?.list.runs.length ?? 0;
   if (!runs || total < 2) return;
   const other = (runs.first + Math.max(1, runs.count - 1)) % total;
@@ -127,7 +127,7 @@ export function swap(): void {
 }
 
 export const insertBefore = (): void => {
-  const runs = runsInHand();
+  const runs = runsToEdit();
   if (runs) editTime('new drawing before', (doc, layer) => newDrawingBefore(doc, layer, runs.first, randomId));
 };
 
@@ -139,7 +139,7 @@ export function copyTo(runs: Picked, to: number): void {
   const indices = indicesOf(runs, list.runs.length);
   const drawings = indices.flatMap((index) => layer.slots[list.runs[index]?.slot ?? ''] ?? []);
   withDrawings(drawings, () => {
-    setSelection({ picked: null });
+    setSelection({ selectedRuns: null });
     editTime(runs.count === 1 ? 'copy of drawing' : `copy of ${runs.count} drawings`, (doc, id) =>
       insertClip(doc, id, to, clipOf(doc, id, indices), randomId),
     );
@@ -148,7 +148,7 @@ export function copyTo(runs: Picked, to: number): void {
 
 /** Copies of what is in hand right after it. */
 export function duplicatePicked(): void {
-  const runs = runsInHand();
+  const runs = runsToEdit();
   const count = current()?.active?.list.runs.length ?? 0;
   if (runs) copyTo(runs, Math.min(count, runs.first + runs.count));
 }

@@ -24,7 +24,7 @@ import { current, shownNow, type Current } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, useDocument } from '../shot/document.ts';
 import { goTo } from '../playback/playhead.ts';
-import { runsInHand, pickedNow } from '../selection/in-hand.ts';
+import { runsToEdit, selectedNow } from '../selection/to-edit.ts';
 import { withDrawings } from '../saving/drawings.ts';
 
 /** Why the time of a layer, the active one if none is named, cannot be changed now, or null. */
@@ -38,7 +38,7 @@ export function whyNotTime(layerId?: Id): string | null {
   return null;
 }
 
-export const whyNotRuns = (): string | null => whyNotTime() ?? (runsInHand() ? null : 'Nothing shows on this frame.');
+export const whyNotRuns = (): string | null => whyNotTime() ?? (runsToEdit() ? null : 'Nothing shows on this frame.');
 
 export function whyNotDrawing(what: string): string | null {
   const now = current();
@@ -81,7 +81,7 @@ const lengthOf = (doc: ShotDocument, layerId: Id): number =>
 /** Does something with the runs in hand once their drawings are here. */
 function withRuns(then: (runs: Picked & { layerId: Id }) => void): void {
   const now = current();
-  const runs = runsInHand();
+  const runs = runsToEdit();
   if (now && runs)
     withDrawings(drawingsOf(now, runs), () => {
       then(runs);
@@ -90,7 +90,7 @@ function withRuns(then: (runs: Picked & { layerId: Id }) => void): void {
 
 /** Holds what is picked, or what is shown, for so many frames. */
 export function hold(length: number): void {
-  const picked = pickedNow();
+  const picked = selectedNow();
   if (picked) editTime(`picked on ${length}s`, (doc, layer, frame) => layerOn(doc, layer, frame, length, picked));
   else editTime(`hold ${length}s`, (doc, layer, frame) => holdFor(doc, layer, frame, length));
 }
@@ -106,29 +106,29 @@ export function heldFor(now: Current | null, frame: number): number | null {
 
 /** The longest hold of what is picked, or else of what is shown, frames. */
 export function longestInHand(): number | null {
-  const runs = runsInHand();
+  const runs = runsToEdit();
   const list = current()?.active?.list;
   if (!runs || !list) return null;
   return Math.max(...indicesOf(runs, list.runs.length).map((index) => list.runs[index]!.length));
 }
 
 export const addDrawing = (): void => {
-  setSelection({ picked: null });
+  setSelection({ selectedRuns: null });
   editTime('new drawing', (doc, layer, frame) => newDrawing(doc, layer, frame, randomId));
 };
 export const addDrawingHere = (): void => {
-  setSelection({ picked: null });
+  setSelection({ selectedRuns: null });
   editTime('new drawing here', (doc, layer, frame) => breakHold(doc, layer, frame, randomId));
 };
 export const addBlank = (): void => {
-  setSelection({ picked: null });
+  setSelection({ selectedRuns: null });
   editTime('blank', (doc, layer, frame) => insertBlank(doc, layer, frame, randomId));
 };
 export function duplicateDrawing(): void {
   const now = current();
   const shown = now && shownNow(now, selection().frame);
   if (!shown) return;
-  setSelection({ picked: null });
+  setSelection({ selectedRuns: null });
   withDrawings([shown.drawingId], () => {
     editTime('copy of drawing', (doc, layer, frame) => copyDrawing(doc, layer, frame, randomId));
   });
@@ -139,7 +139,7 @@ export function moveLastToNewDrawing(count: number): void {
   const now = current();
   const shown = now && shownNow(now, selection().frame);
   if (!shown) return;
-  setSelection({ picked: null });
+  setSelection({ selectedRuns: null });
   withDrawings([shown.drawingId], () => {
     editTime(count === 1 ? 'lift last stroke' : `lift last ${count} strokes`, (doc, layer, frame) =>
       moveToNewDrawing(doc, layer, frame, count, randomId),
@@ -149,7 +149,7 @@ export function moveLastToNewDrawing(count: number): void {
 
 export function deleteInHand(how: Deleting): void {
   withRuns((runs) => {
-    setSelection({ picked: null });
+    setSelection({ selectedRuns: null });
     editTime(runs.count === 1 ? 'delete drawing' : `delete ${runs.count} drawings`, (doc, layer) =>
       deleteRuns(doc, layer, indicesOf(runs, lengthOf(doc, layer)), how),
     );
@@ -184,7 +184,7 @@ export function whyNotPaste(): string | null {
 export function paste(): void {
   const { clip } = selection();
   if (!clip) return;
-  setSelection({ picked: null });
+  setSelection({ selectedRuns: null });
   const count = clip.parts.length;
   editTime(count === 1 ? 'paste drawing' : `paste ${count} drawings`, (doc, layer, frame) =>
     pasteClip(doc, layer, frame, clip.parts, randomId),
@@ -211,7 +211,7 @@ export function setActiveStill(still: boolean): void {
 export function pickAll(): void {
   const now = current();
   const count = now?.active?.list.runs.length ?? 0;
-  if (now?.active && count > 0) setSelection({ picked: { layerId: now.active.layer.id, first: 0, count } });
+  if (now?.active && count > 0) setSelection({ selectedRuns: { layerId: now.active.layer.id, first: 0, count } });
 }
 
 /** Closes the element into a cycle, or opens it again. */

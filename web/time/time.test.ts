@@ -54,7 +54,7 @@ beforeEach(() => {
 
 describe('what is picked in time', () => {
   test('is turned round, swapped, split, made longer with and without pushing, each one step', () => {
-    setSelection({ picked: { layerId, first: 1, count: 3 } });
+    setSelection({ selectedRuns: { layerId, first: 1, count: 3 } });
     act(TIME_ACTIONS.reverse);
     expect(numbers()).toBe('1 4 3 2');
     undo();
@@ -81,12 +81,12 @@ describe('what is picked in time', () => {
   });
 
   test('each keeps its own length more or less one', () => {
-    setSelection({ picked: { layerId, first: 0, count: 2 } });
+    setSelection({ selectedRuns: { layerId, first: 0, count: 2 } });
     act(TIME_ACTIONS.longer);
-    setSelection({ picked: { layerId, first: 1, count: 2 } });
+    setSelection({ selectedRuns: { layerId, first: 1, count: 2 } });
     act(TIME_ACTIONS.longer);
     expect(holds()).toBe('3 4 3 2');
-    expect(selection().picked).toMatchObject({ first: 1, count: 2 });
+    expect(selection().selectedRuns).toMatchObject({ first: 1, count: 2 });
   });
 
   test('is copied before any other', () => {
@@ -177,9 +177,9 @@ describe('the sheet', () => {
   test('picks frames that the wheel has picked too, and the other way round', () => {
     pickFrames(now(), { layerId, frame: 3 }, { layerId, frame: 3 });
     pickFrames(now(), null, { layerId, frame: 5 });
-    expect(selection().picked).toMatchObject({ layerId, first: 1, count: 2 });
+    expect(selection().selectedRuns).toMatchObject({ layerId, first: 1, count: 2 });
     expect(sheetSpan(now(), useSheet.getState().span)).toMatchObject({ from: 3, length: 3 });
-    setSelection({ picked: { layerId, first: 0, count: 2 } });
+    setSelection({ selectedRuns: { layerId, first: 0, count: 2 } });
     expect(sheetSpan(now(), useSheet.getState().span)).toMatchObject({ from: 0, length: 4 });
   });
   test('the place to type goes with the playhead', () => {

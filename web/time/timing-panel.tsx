@@ -27,7 +27,7 @@ import { whyNotRuns, whyNotTime } from './time-edits.ts';
 import { NumberRow } from './number-row.tsx';
 import { ActionWords } from '../actions/action-button.tsx';
 import { TIME_ACTIONS } from './actions.ts';
-import { runsInHand } from '../selection/in-hand.ts';
+import { runsToEdit } from '../selection/to-edit.ts';
 
 function Holds({ whole }: { whole: boolean }) {
   const [text, setText] = useState('1, 1, 1, 2, 2, 3');
@@ -146,11 +146,11 @@ export function TimingPanel() {
   const together = useSelection((s) => s.together);
   const goesOn = useHeld((s) => s.goesOn);
   const pictures = useScreen((s) => s.sheetPictures);
-  useSelection((s) => s.picked);
+  useSelection((s) => s.selectedRuns);
   useSelection((s) => s.frame);
   const [all, setAll] = useState(false);
   const stretch = stretchInHand(all);
-  const runs = runsInHand();
+  const runs = runsToEdit();
   const list = now?.active?.list;
   const slot = runs && list?.runs[runs.first]?.slot;
   const pose = (slot && list?.poses[slot]) || 'none';

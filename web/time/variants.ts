@@ -42,7 +42,7 @@ export function show(variant: Variant): void {
     const { playing } = playback();
     const { frame } = selection();
     edit(`show variant ${variant.name}`, (doc) => showVariant(doc, variant.id));
-    setSelection({ picked: null });
+    setSelection({ selectedRuns: null });
     if (!playing) goTo(frame);
     else void openEngine()?.player.play();
   });

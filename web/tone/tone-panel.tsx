@@ -14,7 +14,7 @@ import { layToneHere, lightNow, setToneLight, setTone, toneLayers, toneNow, useT
 import { titleOf } from '../actions/key-text.ts';
 import { TONE_ACTIONS } from './actions.ts';
 import { LightDial } from './light-dial.tsx';
-import { pickedNow } from '../selection/in-hand.ts';
+import { selectedNow } from '../selection/to-edit.ts';
 
 function Light({ now }: { now: Current }) {
   const frame = useSelection((s) => s.frame);
@@ -174,7 +174,7 @@ export function TonePanel() {
   const now = useCurrent();
   const working = useTone((s) => s.working);
   useSelection((s) => s.frame);
-  useSelection((s) => s.picked);
+  useSelection((s) => s.selectedRuns);
   const found = now && toneNow(now);
   if (!now || !found) return null;
   const { tone, isNew } = found;
@@ -232,7 +232,7 @@ export function TonePanel() {
             On this one
           </Small>
           <Small
-            whyNot={whyNot ?? (pickedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.')}
+            whyNot={whyNot ?? (selectedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.')}
             onClick={() => {
               layToneHere('picked');
             }}
@@ -250,7 +250,7 @@ export function TonePanel() {
                 key={key}
                 title="Draw on it"
                 onClick={() => {
-                  setSelection({ layerId: layer.id, picked: null });
+                  setSelection({ layerId: layer.id, selectedRuns: null });
                 }}
               >
                 {layer.name}

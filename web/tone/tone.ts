@@ -28,7 +28,7 @@ import { compute } from '../workers/compute-client.ts';
 import { current, type Current } from '../selection/current.ts';
 import { selection } from '../selection/selection.ts';
 import { edit, endGesture, say } from '../shot/document.ts';
-import { runsInHand } from '../selection/in-hand.ts';
+import { runsToEdit } from '../selection/to-edit.ts';
 import { withDrawings } from '../saving/drawings.ts';
 
 export const useTone = create<{ working: { readonly done: number; readonly of: number } | null }>(() => ({
@@ -63,7 +63,7 @@ type ToneRange = 'this' | 'picked' | 'all';
 function slotsFor(now: Current, tone: Tone, range: ToneRange): ReadonlySet<Id> | null {
   if (range === 'all') return null;
   const timed = now.layers.find(({ layer }) => layer.id === tone.bodyId);
-  const runs = range === 'picked' ? runsInHand() : null;
+  const runs = range === 'picked' ? runsToEdit() : null;
   if (runs && timed)
     return new Set(indicesOf(runs, timed.list.runs.length).flatMap((index) => timed.list.runs[index]?.slot ?? []));
   const shown = timed && shownOn(timed, selection().frame, now.length);

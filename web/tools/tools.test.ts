@@ -51,9 +51,9 @@ describe.each(ALL.map((seen) => [seen.tool.name, seen] as const))('%s', (_, { to
 
   test('is taken in hand and put down again by its action', () => {
     tool.taking?.run();
-    if (tool.taking) expect(held().tool).toBe(tool);
+    if (tool.taking) expect(held().activeTool).toBe(tool);
     tool.taking?.run();
-    expect(held().tool).toBeNull();
+    expect(held().activeTool).toBeNull();
   });
 
   test('backing out of what it began leaves the document as it was, and nothing to undo', () => {
@@ -64,7 +64,7 @@ describe.each(ALL.map((seen) => [seen.tool.name, seen] as const))('%s', (_, { to
     doing?.drop();
     expect(useDocument.getState().doc?.entities).toEqual(doc?.entities);
     expect(useDocument.getState().done).toHaveLength(done.length);
-    expect(held().tool).toBe(tool);
+    expect(held().activeTool).toBe(tool);
   });
 });
 

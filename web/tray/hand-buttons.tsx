@@ -18,7 +18,7 @@ const toggle = (action: Action) => () => {
 };
 
 export function HandButtons() {
-  const inHand = useHeld((s) => s.tool);
+  const inHand = useHeld((s) => s.activeTool);
   const form = useHeld((s) => s.form);
   const exact = useHeld((s) => s.exact);
   const closes = useHeld((s) => s.closes);

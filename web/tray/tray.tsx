@@ -12,7 +12,7 @@ import { BRUSH_ACTIONS } from '../pen/actions.ts';
 
 function ToolButton({ tool }: { tool: BrushName }) {
   const makes = madeBy(tool);
-  const inHand = useHeld((s) => s.brushName === tool && s.tool === null);
+  const inHand = useHeld((s) => s.brushName === tool && s.activeTool === null);
   const brush = useHeld((s) => s.brushes[tool]);
   const brushShown = useHeld((s) => s.brushShown);
   const swatchId = useHeld((s) => s.swatchId);

@@ -122,7 +122,7 @@ export async function bringElementBack(
     layers.flatMap(({ slots }) => Object.values(slots)),
     () => {
       edit(`${name} as it was`, (now) => bringBack(now, clip));
-      setSelection({ elementId: id, layerId: null, picked: null });
+      setSelection({ elementId: id, layerId: null, selectedRuns: null });
       say(`“${name}” is as it was in “${version.name}”. Everything else stays.`);
     },
   );
@@ -147,6 +147,6 @@ export async function bringLayerBeside(
     made = pasted.copies.get(layer.id) ?? null;
     return pasted.doc;
   });
-  setSelection({ layerId: made, picked: null });
+  setSelection({ layerId: made, selectedRuns: null });
   say(`“${layer.name}” of “${version.name}” lies over it.`);
 }

@@ -36,7 +36,7 @@ function arcPath(dial: Dial, from: number, to: number, inner: number, outer: num
 
 export function Rings({ now, dial, groups, active }: { now: Current; dial: Dial; groups: number[][]; active: number }) {
   const frame = useSelection((s) => s.frame);
-  const picked = useSelection((s) => s.picked);
+  const picked = useSelection((s) => s.selectedRuns);
   const rings = ringsFor(groups.length, active);
   return groups.map((group, g) => {
     const ring = rings[g]!;

@@ -52,15 +52,15 @@ test('a drag over drawings picks them, across the seam too; a tap picks one, and
   const drag = begin(RING, 5);
   expect(drag.move(at(7.5))).toBe('2 picked');
   expect(drag.move(at(0.5))).toBe('3 picked');
-  expect(selection().picked).toEqual({ layerId, first: 2, count: 3 });
+  expect(selection().selectedRuns).toEqual({ layerId, first: 2, count: 3 });
   drag.back();
-  expect(selection().picked).toBeNull();
+  expect(selection().selectedRuns).toBeNull();
   begin(RING, 5).up(false);
-  expect(selection()).toMatchObject({ picked: { first: 2, count: 1 }, frame: 4 });
+  expect(selection()).toMatchObject({ selectedRuns: { first: 2, count: 1 }, frame: 4 });
 });
 
 test('what is picked is moved between others: one step, taken back whole', () => {
-  setSelection({ picked: { layerId, first: 0, count: 1 } });
+  setSelection({ selectedRuns: { layerId, first: 0, count: 1 } });
   const drag = begin(RING, 1);
   drag.move(at(3));
   expect(drag.move(at(5))).toBe('frames 5–6');
@@ -72,16 +72,16 @@ test('what is picked is moved between others: one step, taken back whole', () =>
 });
 
 test('backing out of a move leaves nothing of it', () => {
-  setSelection({ picked: { layerId, first: 0, count: 1 }, frame: 1 });
+  setSelection({ selectedRuns: { layerId, first: 0, count: 1 }, frame: 1 });
   const drag = begin(RING, 1);
   drag.move(at(5));
   drag.back();
   expect([order(slots), steps(), selection().frame]).toEqual([[1, 2, 3, 4], [], 1]);
-  expect(selection().picked).toEqual({ layerId, first: 0, count: 1 });
+  expect(selection().selectedRuns).toEqual({ layerId, first: 0, count: 1 });
 });
 
 test('with Ctrl copies are put where the pen lifts', () => {
-  setSelection({ picked: { layerId, first: 0, count: 1 } });
+  setSelection({ selectedRuns: { layerId, first: 0, count: 1 } });
   const drag = begin(RING, 1, { alt: false, ctrl: true });
   expect(drag.move(at(5))).toBe('copies before frame 5');
   expect(steps()).toEqual([]);
@@ -91,7 +91,7 @@ test('with Ctrl copies are put where the pen lifts', () => {
 });
 
 test('the end of what is picked stretches it, never under a frame for each', () => {
-  setSelection({ picked: { layerId, first: 1, count: 1 } });
+  setSelection({ selectedRuns: { layerId, first: 1, count: 1 } });
   const drag = begin(RING, 3.9);
   expect(drag.move(at(5.9))).toBe('frames 3–6, 4 f');
   expect(holds()).toEqual([2, 4, 2, 2]);
@@ -103,7 +103,7 @@ test('the end of what is picked stretches it, never under a frame for each', () 
 });
 
 test('its start takes from the one before', () => {
-  setSelection({ picked: { layerId, first: 1, count: 1 } });
+  setSelection({ selectedRuns: { layerId, first: 1, count: 1 } });
   const drag = begin(RING, 2.1);
   expect(drag.move(at(1.1))).toBe('from frame 2');
   expect(holds()).toEqual([1, 3, 2, 2]);

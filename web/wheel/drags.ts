@@ -7,7 +7,7 @@ import { randomId } from '@tallow/core/document';
 import { isPicked, movePicked, rollStart, shiftPhase, spanOf, stretchPicked } from '@tallow/core/edit';
 import { exposures, exposureAt, listFrame, neighbours, runStart, totalLength } from '@tallow/core/timing';
 import { current, type Current } from '../selection/current.ts';
-import { type PickedRuns, selection, setSelection } from '../selection/selection.ts';
+import { type SelectedRuns, selection, setSelection } from '../selection/selection.ts';
 import { type Onion, setShowing, showing } from '../picture/showing.ts';
 import { onScreen, setScreen } from '../screen/screen.ts';
 import { playback } from '../playback/playback.ts';
@@ -16,7 +16,7 @@ import { goTo } from '../playback/playhead.ts';
 import { copyTo } from '../time/stretch-edits.ts';
 import { whyNotTime } from '../time/time-edits.ts';
 import type { WheelSpot, Zone } from './form.ts';
-import { pickedNow } from '../selection/in-hand.ts';
+import { selectedNow } from '../selection/to-edit.ts';
 
 /** How near an end of what is picked the pen takes hold of it, CSS px. */
 const GRIP = 9;
@@ -84,12 +84,12 @@ const runAt = (now: Current, time: number): number | null =>
   now.active ? (exposureAt(now.active.list, Math.floor(time), now.length)?.index ?? null) : null;
 
 function pick(now: Current, layerId: string, from: WheelSpot): Drag {
-  const before = selection().picked;
+  const before = selection().selectedRuns;
   const first = runAt(now, from.time);
   const runs = now.active!.list.runs.length;
   const closed = goesRound(now);
   let [last, span] = [first, 0];
-  const range = (): PickedRuns => ({
+  const range = (): SelectedRuns => ({
     layerId,
     first: modulo(first! + Math.min(0, span), runs),
     count: Math.abs(span) + 1,
@@ -102,17 +102,17 @@ function pick(now: Current, layerId: string, from: WheelSpot): Drag {
       span = Math.max(1 - runs, Math.min(runs - 1, span + Math.round(way)));
       last = run;
       const picked = range();
-      setSelection({ picked });
+      setSelection({ selectedRuns: picked });
       return `${picked.count} picked`;
     },
     up: (moved) => {
       if (moved || first === null) return;
       const isAgain = before?.layerId === layerId && before.first === first && before.count === 1;
-      setSelection({ picked: isAgain ? null : range() });
+      setSelection({ selectedRuns: isAgain ? null : range() });
       goTo(runStart(now.active!.list, first, now.length));
     },
     back: () => {
-      setSelection({ picked: before });
+      setSelection({ selectedRuns: before });
     },
   };
 }
@@ -123,9 +123,9 @@ const goesRound = (now: Current): boolean =>
   now.active !== undefined &&
   totalLength(now.active.list) === (now.active.list.period ?? now.length);
 
-const lengthOf = (now: Current, picked: PickedRuns): number => spanOf(now.active!.list, picked, now.length).length;
+const lengthOf = (now: Current, picked: SelectedRuns): number => spanOf(now.active!.list, picked, now.length).length;
 
-function movePick(now: Current, picked: PickedRuns, from: WheelSpot): Drag {
+function movePick(now: Current, picked: SelectedRuns, from: WheelSpot): Drag {
   const gesture = `move-${randomId()}`;
   const { list } = now.active!;
   const starts = exposures(list);
@@ -151,25 +151,25 @@ function movePick(now: Current, picked: PickedRuns, from: WheelSpot): Drag {
       const start = isOwn ? runStart(list, picked.first, now.length) : at;
       const moved = current();
       const first = moved?.active && exposureAt(moved.active.list, start, moved.length)?.index;
-      setSelection({ picked: { ...picked, first: first ?? picked.first } });
+      setSelection({ selectedRuns: { ...picked, first: first ?? picked.first } });
       goTo(isOwn ? frame : at);
       return framesText(start, lengthOf(now, picked));
     },
     up: (moved) => {
       endGesture();
       // A tap on what is picked goes there, and lets go of it when it was all there was.
-      if (!moved) setSelection({ picked: null });
+      if (!moved) setSelection({ selectedRuns: null });
       if (!moved) goTo(Math.floor(from.time));
     },
     back: () => {
       takeBack(gesture);
-      setSelection({ picked, frame, turn });
+      setSelection({ selectedRuns: picked, frame, turn });
     },
   };
 }
 
 /** Copies of what is picked, put where the pen lifts. */
-function copyPick(now: Current, picked: PickedRuns): Drag {
+function copyPick(now: Current, picked: SelectedRuns): Drag {
   const { list } = now.active!;
   let to: number | null = null;
   return {
@@ -185,7 +185,7 @@ function copyPick(now: Current, picked: PickedRuns): Drag {
   };
 }
 
-function stretch(now: Current, picked: PickedRuns, end: 'start' | 'end', from: WheelSpot): Drag {
+function stretch(now: Current, picked: SelectedRuns, end: 'start' | 'end', from: WheelSpot): Drag {
   const gesture = `stretch-${randomId()}`;
   const { list } = now.active!;
   const { frame, turn } = selection();
@@ -206,7 +206,7 @@ function stretch(now: Current, picked: PickedRuns, end: 'start' | 'end', from: W
       const wanted = Math.max(picked.count, length + by);
       reEdit('stretch drawings', (doc) => stretchPicked(doc, picked.layerId, picked, wanted).doc, gesture);
       // Across the seam the list begins anew with the first of them.
-      if (picked.first + picked.count > list.runs.length) setSelection({ picked: { ...picked, first: 0 } });
+      if (picked.first + picked.count > list.runs.length) setSelection({ selectedRuns: { ...picked, first: 0 } });
       return `${framesText(start, wanted)}, ${wanted} f`;
     },
     up: () => {
@@ -286,10 +286,10 @@ export function beginDrag(now: Current, zone: Zone, spot: WheelSpot, keys: Keys)
     return trouble ? null : phase(now, layerId, spot);
   }
   if (layerId !== now.active?.layer.id) {
-    setSelection({ layerId, picked: null });
+    setSelection({ layerId, selectedRuns: null });
     return null;
   }
-  const picked = pickedNow();
+  const picked = selectedNow();
   const run = runAt(now, spot.time);
   if (!picked || run === null || !isPicked(picked, run, now.active.list.runs.length)) return pick(now, layerId, spot);
   const trouble = whyNotTime();

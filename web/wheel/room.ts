@@ -32,7 +32,7 @@ export const scaleOver = (height: number, below: number): number =>
 /** Height that the wheel may take beside what is to be seen under it, CSS px. */
 function useHeightOver(): number {
   const height = useSyncExternalStore(watch, heightNow);
-  const inHand = useHeld((s) => s.brushShown || (s.tool?.hasPanel ?? false));
+  const inHand = useHeld((s) => s.brushShown || (s.activeTool?.hasPanel ?? false));
   const panel = useScreen((s) => s.panel !== null);
   const references = useReferences((s) => s.shown);
   const now = useCurrent();

@@ -33,11 +33,16 @@ const setSheet = useSheet.setState;
 
 /** The frames of what is picked, as the wheel may have picked it. */
 export function sheetSpan(now: Current, own: SheetSpan | null): SheetSpan | null {
-  const { picked } = selection();
-  if (!picked || !now.active) return null;
-  const { from, length } = spanOf(now.active.list, picked, now.length);
-  const wide = { layerId: picked.layerId, from, length, ...(picked.also ? { also: picked.also } : {}) };
-  const inside = own?.layerId === picked.layerId && own.from >= from && own.from + own.length <= from + length;
+  const { selectedRuns } = selection();
+  if (!selectedRuns || !now.active) return null;
+  const { from, length } = spanOf(now.active.list, selectedRuns, now.length);
+  const wide = {
+    layerId: selectedRuns.layerId,
+    from,
+    length,
+    ...(selectedRuns.also ? { also: selectedRuns.also } : {}),
+  };
+  const inside = own?.layerId === selectedRuns.layerId && own.from >= from && own.from + own.length <= from + length;
   return inside ? own : wide;
 }
 
@@ -73,7 +78,7 @@ export function pickFrames(
   const isRange = length > 1 || also.length > 0;
   setSelection({
     layerId: anchor.layerId,
-    picked:
+    selectedRuns:
       isRange && first !== undefined
         ? { layerId: anchor.layerId, first, count: runs.size, ...(also.length > 0 ? { also } : {}) }
         : null,
@@ -131,7 +136,7 @@ function write(now: Current, text: string): void {
     return timedEdit.doc;
   });
   moveSheet({ layerId, from: next, length: 1 });
-  setSelection({ picked: null });
+  setSelection({ selectedRuns: null });
   goTo(next);
 }
 

@@ -24,7 +24,7 @@ export function Sheet({ now }: { now: Current }) {
   const pictures = useScreen((s) => s.sheetPictures);
   const height = useSheetHeight();
   const { entry, trouble } = useSheet();
-  const picked = useSelection((s) => s.picked);
+  const picked = useSelection((s) => s.selectedRuns);
   const span = useSheet((s) => s.span);
   useEffect(() => {
     followPlayhead(frame, now.length);
@@ -106,7 +106,7 @@ export function Sheet({ now }: { now: Current }) {
                 data-tip={`${layer.name} · click to draw on it`}
                 className={`moves h-8 min-w-[58px] flex-1 truncate px-1 text-left text-xs ${active ? 'font-semibold text-flame' : 'text-wax-300 hover:text-wax-100'} ${isVisible(timed) ? '' : 'opacity-50'}`}
                 onClick={() => {
-                  setSelection({ layerId: layer.id, picked: null });
+                  setSelection({ layerId: layer.id, selectedRuns: null });
                   moveSheet({ layerId: layer.id, from: frame, length: 1 });
                 }}
               >

@@ -81,7 +81,7 @@ function HereBar({ arcs, band, row }: { arcs: readonly Arc[]; band: Band; row: B
 
 /** The row that is drawn on: its runs, those picked marked. */
 function ActiveRow({ now, band, index, row }: { now: Current; band: Band; index: number; row: BandRow }) {
-  const picked = useSelection((s) => s.picked);
+  const picked = useSelection((s) => s.selectedRuns);
   const drawn = useMemo(() => arcsOf(now, index).filter((a) => a.drawn), [now, index]);
   const runs = now.layers[index]!.list.runs.length;
   const isChosen = ({ run }: Arc) => picked?.layerId === now.active?.layer.id && isPicked(picked!, run, runs);

@@ -35,7 +35,7 @@ import { edit, say, useDocument } from '../../shot/document.ts';
 import { isChangeable, clearPick, pick, pickBy, pickUp, pickedCount, pickedMarks, whyNotChange } from './pick.ts';
 import { growthPath } from './growth.ts';
 import { loadedReached } from './reach.ts';
-import { drawingsInHand } from '../../selection/in-hand.ts';
+import { drawingsToEdit } from '../../selection/to-edit.ts';
 import { withDrawings } from '../../saving/drawings.ts';
 
 const marks = of('Marks');
@@ -90,7 +90,7 @@ function copy(): void {
 function putMarks(name: string, layerId: Id, list: readonly Mark[]): void {
   const now = current();
   if (!now) return;
-  const onto = layerId === now.active?.layer.id ? drawingsInHand(now) : [];
+  const onto = layerId === now.active?.layer.id ? drawingsToEdit(now) : [];
   withDrawings(onto, () => {
     const sets: Record<Id, Id[]> = {};
     edit(name, (doc) => {
@@ -126,7 +126,7 @@ export function toLayer(layerId: Id): void {
     edit('to another layer', (doc) =>
       addMarks(deleteMarks(doc, sets), layerId, selection().frame, copiesOf(list, randomId), randomId),
     );
-    setSelection({ layerId, picked: null });
+    setSelection({ layerId, selectedRuns: null });
     clearPick();
   });
 }

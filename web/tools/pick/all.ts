@@ -18,14 +18,14 @@ function allDrawings(): void {
     return;
   }
   pickAll();
-  const count = selection().picked?.count ?? 0;
+  const count = selection().selectedRuns?.count ?? 0;
   say(
     `All ${count} drawings of “${current()?.active?.layer.name}” are picked. In the picture the same key picks up marks.`,
   );
 }
 
 function allMarks(): void {
-  if (held().tool !== PICK) takeTool(PICK);
+  if (held().activeTool !== PICK) takeTool(PICK);
   pickBy((drawing) => drawing.order, 'new');
   const [count, drawings] = [pickedCount(), Object.keys(pick().sets).length];
   const where = drawings > 1 ? ` in ${drawings} drawings` : '';

@@ -12,7 +12,7 @@ import { mirrorPicked, pickedCount, pickedMarks, setPick, usePick, type Picking 
 import { isOlder } from '@tallow/core/edit';
 import { ActionWords } from '../../actions/action-button.tsx';
 import { PICK_ACTIONS } from './actions.ts';
-import { drawingsInHand } from '../../selection/in-hand.ts';
+import { drawingsToEdit } from '../../selection/to-edit.ts';
 import { showPanel } from '../../screen/panels.ts';
 import { RideRow } from '../point/ride-row.tsx';
 
@@ -88,10 +88,10 @@ function Riding() {
 
 export function PickPanel() {
   const { sets, by, picking, cuts } = usePick();
-  useSelection((s) => s.picked);
+  useSelection((s) => s.selectedRuns);
   useSelection((s) => s.frame);
   const count = pickedCount(sets);
-  const drawings = drawingsInHand().length;
+  const drawings = drawingsToEdit().length;
   return (
     <Panel
       label="Pick up"

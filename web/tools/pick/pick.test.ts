@@ -3,7 +3,7 @@ import { addLayer, addMark, deleteMarks, lineOver, newDrawing, setLayer, setValu
 import { ringBox, seededIds, discRing } from '@tallow/core/geometry';
 import { markAt, STILL } from '@tallow/core/marks';
 import { poseAt, RECORDED, recordedSamples } from '../../pen/practice.ts';
-import { drawingsInHand, loadedInHand } from '../../selection/in-hand.ts';
+import { drawingsToEdit, loadedToEdit } from '../../selection/to-edit.ts';
 import { setSelection } from '../../selection/selection.ts';
 import { setViewed, viewed } from '../../view/viewed.ts';
 import { held, setBrush, takeBrush } from '../../hand/held.ts';
@@ -58,7 +58,7 @@ function open(): void {
 }
 beforeEach(open);
 
-const shown = (): Drawing => loadedInHand()[0]!;
+const shown = (): Drawing => loadedToEdit()[0]!;
 const box = (drawing: Drawing = shown()) => ringBox((drawing.marks[drawing.order[0]!] as Shape).rings[0]!);
 const pickShown = (): void => {
   pickBy((drawing) => drawing.order, 'new');
@@ -66,10 +66,10 @@ const pickShown = (): void => {
 
 describe('picking up', () => {
   test('acts on the drawing shown, or on all picked on the wheel', () => {
-    expect(drawingsInHand()).toHaveLength(1);
+    expect(drawingsToEdit()).toHaveLength(1);
     const layerId = Object.values(useDocument.getState().doc!.entities).find((e) => e.kind === 'layer')!.id;
-    setSelection({ picked: { layerId, first: 0, count: 2 } });
-    expect(drawingsInHand()).toHaveLength(2);
+    setSelection({ selectedRuns: { layerId, first: 0, count: 2 } });
+    expect(drawingsToEdit()).toHaveLength(2);
     pickShown();
     expect(pickedCount()).toBe(2);
     pickBy((drawing) => (markAt(drawing, { x: 0, y: 0 }, 1) ? drawing.order : []), 'take');
@@ -111,23 +111,23 @@ describe('picking up', () => {
   });
   test('a change fades to both ends of several drawings if wanted', () => {
     const layerId = Object.values(useDocument.getState().doc!.entities).find((e) => e.kind === 'layer')!.id;
-    setSelection({ picked: { layerId, first: 0, count: 2 } });
+    setSelection({ selectedRuns: { layerId, first: 0, count: 2 } });
     setPick({ spread: 'fades' });
     pickShown();
     transformPicked('move', { ...STILL, y: 100 });
     // Of two drawings both are ends, and take as much.
-    const tops = loadedInHand().map((drawing) => box(drawing).top + 20);
+    const tops = loadedToEdit().map((drawing) => box(drawing).top + 20);
     expect(tops[0]).toBeCloseTo(tops[1]!, 3);
     expect(tops[0]!).toBeLessThan(100);
     setPick({ spread: 'same' });
   });
   test('a change grows from none on the first drawing to all on the last', () => {
     const layerId = Object.values(useDocument.getState().doc!.entities).find((e) => e.kind === 'layer')!.id;
-    setSelection({ picked: { layerId, first: 0, count: 2 } });
+    setSelection({ selectedRuns: { layerId, first: 0, count: 2 } });
     setPick({ spread: 'grows' });
     pickShown();
     transformPicked('move', { ...STILL, y: 100 });
-    const tops = loadedInHand().map((drawing) => box(drawing).top + 20);
+    const tops = loadedToEdit().map((drawing) => box(drawing).top + 20);
     expect(tops.map(Math.round)).toEqual([0, 100]);
     setPick({ spread: 'same' });
   });
@@ -303,5 +303,5 @@ describe('brushes in hand', () => {
   });
 });
 test('the drawing shown is found by its id', () => {
-  expect(find(useDocument.getState().doc!, 'drawing', drawingsInHand()[0])).toBe(shown());
+  expect(find(useDocument.getState().doc!, 'drawing', drawingsToEdit()[0])).toBe(shown());
 });

@@ -5,7 +5,7 @@ import { IDENTITY, invert, multiply, type Matrix } from '@tallow/core/geometry';
 import { isLocked, isVisible, roundOf, runStart, shiftAt, shownOn, type TimedLayer } from '@tallow/core/timing';
 import { create } from 'zustand';
 import { current, shownNow, type Current } from '../../selection/current.ts';
-import { drawingsInHand, pickedNow } from '../../selection/in-hand.ts';
+import { drawingsToEdit, selectedNow } from '../../selection/to-edit.ts';
 import { selection } from '../../selection/selection.ts';
 
 /** This layer alone, those tied to it in time, those of its folder, all of the element, or those that were ticked. */
@@ -33,7 +33,7 @@ export interface Reached {
 
 /** What is in hand on the active layer: drawings, and the frames on which each of them shows. */
 function inHand(now: Current, active: TimedLayer): { drawingId: Id | undefined; frames: number[] }[] {
-  const runs = pickedNow();
+  const runs = selectedNow();
   const { frame } = selection();
   if (!runs) return [{ drawingId: shownNow(now, frame)?.drawingId, frames: [frame] }];
   const { list, layer } = active;
@@ -65,7 +65,7 @@ export function othersReached(now: Current): TimedLayer[] {
 export function reached(now: Current | null = current()): Reached[] {
   if (!now?.active) return [];
   const { active, element, length } = now;
-  const own = drawingsInHand(now);
+  const own = drawingsToEdit(now);
   const found: Reached[] = own.map((drawingId, index) => ({
     drawingId,
     layerId: active.layer.id,

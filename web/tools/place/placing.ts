@@ -122,7 +122,7 @@ export function pickUses(picked: readonly Id[]): void {
   const place = keyOn(level, placement.id);
   const now = current();
   if (now?.place === place) return;
-  setSelection({ elementId: placement.elementId, place, layerId: null, picked: null });
+  setSelection({ elementId: placement.elementId, place, layerId: null, selectedRuns: null });
   const here = standsAs(level, placement, shotFrameNow());
   if (here) setSelection({ frame: here.moment.frame, turn: Math.max(0, here.moment.turn) });
 }

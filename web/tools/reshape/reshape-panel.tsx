@@ -23,7 +23,7 @@ import {
 } from './reshape.ts';
 import { ActionWords } from '../../actions/action-button.tsx';
 import { PICK_ACTIONS } from '../pick/actions.ts';
-import { drawingsInHand } from '../../selection/in-hand.ts';
+import { drawingsToEdit } from '../../selection/to-edit.ts';
 import { showPanel } from '../../screen/panels.ts';
 
 /** Takes all points of the lines that have one taken. */
@@ -41,9 +41,9 @@ export function ReshapePanel() {
   useReshape((s) => s.controlPoints);
   useDocument((s) => s.serial);
   useSelection((s) => s.frame);
-  useSelection((s) => s.picked);
+  useSelection((s) => s.selectedRuns);
   const taken = selectedControlPoints().length;
-  const drawings = drawingsInHand().length;
+  const drawings = drawingsToEdit().length;
   const why = whyNotReshape();
   const deeds: readonly { label: string; title: string; run: () => void }[] = [
     { label: 'Whole line', title: 'All points of the lines that have one taken', run: takeWhole },

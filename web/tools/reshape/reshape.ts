@@ -23,7 +23,7 @@ import { openEngine } from '../../picture/open-engine.ts';
 import { viewed } from '../../view/viewed.ts';
 import { edit, say } from '../../shot/document.ts';
 import { isChangeable, pick, fractionsNow } from '../pick/pick.ts';
-import { loadedInHand } from '../../selection/in-hand.ts';
+import { loadedToEdit } from '../../selection/to-edit.ts';
 
 export type Along = 'line' | 'piece' | 'all';
 
@@ -118,7 +118,7 @@ export function selectedControlPoints(): ControlPoint[] {
 function reached(): MarkSets {
   const shown = shapedDrawing()?.id;
   return Object.fromEntries(
-    loadedInHand().map((drawing) => [
+    loadedToEdit().map((drawing) => [
       drawing.id,
       drawing.id === shown ? marksOf(drawing).map(({ id }) => id) : (pick().sets[drawing.id] ?? drawing.order),
     ]),

@@ -6,15 +6,15 @@ import { SelectRow, Small } from '../../parts/panel.tsx';
 import { smearingOf } from '../../smears/smear.ts';
 import { Slider } from '../../parts/slider.tsx';
 import type { Current } from '../../selection/current.ts';
-import { pickedNow } from '../../selection/in-hand.ts';
+import { selectedNow } from '../../selection/to-edit.ts';
 import { useSelection } from '../../selection/selection.ts';
 import { REACH_WORDS, setFraction, setSmearing, smearFast, stopFast, useFast, whyNotFast } from '../../smears/fast.ts';
 
 export function FastSection({ now }: { now: Current }) {
   const { share, working } = useFast();
-  useSelection((s) => s.picked);
+  useSelection((s) => s.selectedRuns);
   const piece = useSelection((s) => s.piece);
-  const picked = pickedNow();
+  const picked = selectedNow();
   const smearing = smearingOf(now);
   return (
     <>

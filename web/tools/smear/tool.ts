@@ -34,7 +34,7 @@ export function takeSmearInHand({ marks = [] }: SmearRequest): void {
 export function smearHere(): void {
   const asked = askedNow();
   const { laid, place, held: isHeld } = smearNow();
-  const inHand = held().tool === SMEAR;
+  const inHand = held().activeTool === SMEAR;
   if (inHand && (laid.length > 0 || !(place ?? isHeld))) {
     takeTool(null);
     return;

@@ -3,34 +3,34 @@ import { find, type Drawing, type Id } from '@tallow/core/document';
 import { indicesOf, type Picked } from '@tallow/core/edit';
 import { exposureAt } from '@tallow/core/timing';
 import { current, shownNow, type Current } from './current.ts';
-import { selection, type PickedRuns } from './selection.ts';
+import { selection, type SelectedRuns } from './selection.ts';
 
 /** Runs that an action is for: what is picked on the active layer, else what shows on the playhead. */
-export function runsInHand(): (Picked & { layerId: Id }) | null {
+export function runsToEdit(): (Picked & { layerId: Id }) | null {
   const now = current();
   if (!now?.active) return null;
   const layerId = now.active.layer.id;
-  const { picked, frame } = selection();
+  const { selectedRuns, frame } = selection();
   if (
-    picked?.layerId === layerId &&
-    now.active.list.runs.length >= picked.count &&
-    picked.first < now.active.list.runs.length
+    selectedRuns?.layerId === layerId &&
+    now.active.list.runs.length >= selectedRuns.count &&
+    selectedRuns.first < now.active.list.runs.length
   )
-    return picked;
+    return selectedRuns;
   const here = exposureAt(now.active.list, frame, now.length);
   return here ? { layerId, first: here.index, count: 1 } : null;
 }
 
 /** What is picked on the active layer, if anything. */
-export function pickedNow(): PickedRuns | null {
-  const { picked } = selection();
-  return picked && runsInHand() === picked ? picked : null;
+export function selectedNow(): SelectedRuns | null {
+  const { selectedRuns } = selection();
+  return selectedRuns && runsToEdit() === selectedRuns ? selectedRuns : null;
 }
 
 /** The drawings that picking up and reshaping act on: those picked on the wheel, else the one shown. */
-export function drawingsInHand(now: Current | null = current()): Id[] {
+export function drawingsToEdit(now: Current | null = current()): Id[] {
   if (!now?.active) return [];
-  const runs = pickedNow();
+  const runs = selectedNow();
   const { layer, list } = now.active;
   const shown = shownNow(now, selection().frame)?.drawingId;
   if (!runs) return shown ? [shown] : [];
@@ -39,5 +39,5 @@ export function drawingsInHand(now: Current | null = current()): Id[] {
 }
 
 /** Loaded drawings in hand. */
-export const loadedInHand = (now: Current | null = current()): Drawing[] =>
-  now ? drawingsInHand(now).flatMap((id) => find(now.doc, 'drawing', id) ?? []) : [];
+export const loadedToEdit = (now: Current | null = current()): Drawing[] =>
+  now ? drawingsToEdit(now).flatMap((id) => find(now.doc, 'drawing', id) ?? []) : [];
