@@ -36,10 +36,44 @@ function Bending() {
   );
 }
 
+/** Something that is added so far away or so wide. */
+function AddRow({
+  label,
+  limits,
+  first,
+  does,
+  adds,
+  onAdd,
+}: {
+  label: string;
+  /** px. */
+  limits: { readonly min: number; readonly max: number };
+  first: number;
+  does: string;
+  adds: string;
+  onAdd: (px: number) => void;
+}) {
+  const [px, setPx] = useState(first);
+  return (
+    <div className="flex items-center gap-1">
+      <div className="min-w-0 flex-1">
+        <Slider label={label} unit="px" {...limits} value={px} title={does} onMove={setPx} />
+      </div>
+      <Small
+        name={`Add ${label.toLowerCase()}`}
+        title={adds}
+        onClick={() => {
+          onAdd(px);
+        }}
+      >
+        Add
+      </Small>
+    </div>
+  );
+}
+
 export function RareRows() {
   const now = useCurrent();
-  const [beside, setBeside] = useState(12);
-  const [round, setRound] = useState(8);
   const others = now?.layers.filter(({ layer }) => layer.id !== now.active?.layer.id && !layer.locked) ?? [];
   return (
     <>
@@ -59,50 +93,24 @@ export function RareRows() {
           />
         ))}
       </div>
-      <div className="flex items-center gap-1">
-        <div className="min-w-0 flex-1">
-          <Slider
-            label="Parallel line"
-            unit="px"
-            min={-120}
-            max={120}
-            value={beside}
-            title="How far beside; below 0 on the other side"
-            onMove={setBeside}
-          />
-        </div>
-        <Small
-          name="Add parallel line"
-          title="A line beside each stroke picked up"
-          onClick={() => {
-            addParallel(beside);
-          }}
-        >
-          Add
-        </Small>
-      </div>
-      <div className="flex items-center gap-1">
-        <div className="min-w-0 flex-1">
-          <Slider
-            label="Outline"
-            unit="px"
-            min={1}
-            max={80}
-            value={round}
-            title="How wide a line round each shape is"
-            onMove={setRound}
-          />
-        </div>
-        <Small
-          name="Add outline"
-          title="A line round each shape picked up, in the palette’s outline swatch"
-          onClick={() => {
-            addOutline(Math.round(round));
-          }}
-        >
-          Add
-        </Small>
-      </div>
+      <AddRow
+        label="Parallel line"
+        limits={{ min: -120, max: 120 }}
+        first={12}
+        does="How far beside; below 0 on the other side"
+        adds="A line beside each stroke picked up"
+        onAdd={addParallel}
+      />
+      <AddRow
+        label="Outline"
+        limits={{ min: 1, max: 80 }}
+        first={8}
+        does="How wide a line round each shape is"
+        adds="A line round each shape picked up, in the palette’s outline swatch"
+        onAdd={(px) => {
+          addOutline(Math.round(px));
+        }}
+      />
       <Bending />
       <ActionWords action={PICK_ACTIONS.standIn} />
       <SelectRow
