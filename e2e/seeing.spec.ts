@@ -40,6 +40,8 @@ for (const place of ['draw', 'assemble'] as const)
     await saved(page);
     if (place === 'assemble') {
       await page.getByRole('link', { name: 'Assemble' }).click();
+      // The picture of Draw was painted too.
+      await expect(page.getByTestId('assemble-foot')).toBeVisible();
       await painted(page);
     }
     for (const height of [700, 800]) {
