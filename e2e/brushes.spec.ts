@@ -256,6 +256,7 @@ test('strokes follow the ruler, close if they nearly do, and lie behind what is 
   await painted(page);
   expect(await pixels(page)).not.toEqual(before);
   expect(line).toBeGreaterThan(0);
+  await saved(page);
   const stored = (await marksOf(address(), shot)).at(-1)!;
   expect('lays' in stored && stored.lays).toBe('behind');
 });

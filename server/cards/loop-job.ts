@@ -14,7 +14,7 @@ import { FrameDocuments } from '../render/frame-documents.ts';
 import { frameDrawer, wholeShot } from '../render/frames.ts';
 import type { ShotsService } from '../shots/shots.service.ts';
 import { homeFolder } from '../home.ts';
-import { givingWay, Overtaken } from './giving-way.ts';
+import { notOvertaken, Overtaken } from './overtaken.ts';
 
 const SIZE = { width: 480, height: 270 } as const;
 /** Frames per second and frames at most: a card is a glance, not a screening. */
@@ -54,13 +54,13 @@ const KEPT_BYTES = 24 * 1024 * 1024;
 /** How the loop is written. */
 const WEBP = ['-c:v', 'libwebp_anim', '-q:v', '72', '-compression_level', '3', '-loop', '0', '-f', 'webp'];
 
-/** Draws the loop frame by frame as it is written. @param giveWay asked before each. @returns whether it flashes more than is safe to show unasked. */
+/** Draws the loop frame by frame as it is written. @param mayGoOn asked before each; where it throws, the loop is given up. @returns whether it flashes more than is safe to show unasked. */
 async function makeLoop(
   outline: ShotDocument,
   frames: FrameDocuments,
   path: string,
   assets: AssetPicture,
-  giveWay: () => Promise<void>,
+  mayGoOn: () => Promise<void>,
 ): Promise<boolean> {
   const shot = shotOf(outline);
   const step = Math.ceil(shot.rate / MAX.rate);
@@ -72,7 +72,7 @@ async function makeLoop(
   const cells: Float32Array[] = [];
   async function* drawnInOrder(): AsyncGenerator<Uint8ClampedArray> {
     for (let i = 0; i < count; i++) {
-      await giveWay();
+      await mayGoOn();
       const doc = await frames.at(i * step);
       const key = drawer.keyOf(i * step, doc);
       let drawn = known.get(key);
@@ -105,7 +105,6 @@ export async function runVersionLoop(
   try {
     const pictures = new FramePictures(doc, picturesIn(database));
     const frames = new FrameDocuments(doc, () => Promise.resolve([]), pictures);
-    // Somebody has asked for it.
     await makeLoop(doc, frames, `${path}.partial`, pictures.picture, () => Promise.resolve());
     await rename(`${path}.partial`, path);
   } catch (error) {
@@ -125,8 +124,8 @@ export async function runLoop(database: Knex, shots: ShotsService, shotId: Id): 
     try {
       const pictures = new FramePictures(outline, picturesIn(database));
       const frames = new FrameDocuments(outline, drawings, pictures);
-      const giveWay = givingWay(database, { id: shotId, revision });
-      const flashes = await makeLoop(outline, frames, partial, pictures.picture, giveWay);
+      const mayGoOn = notOvertaken(database, { id: shotId, revision });
+      const flashes = await makeLoop(outline, frames, partial, pictures.picture, mayGoOn);
       await rename(partial, loopPath(shotId));
       return { shot_id: shotId, revision, flashes, made: true };
     } catch (error) {

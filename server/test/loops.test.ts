@@ -1,7 +1,7 @@
-/** When the loop of a card is made: once a shot has rested, later where somebody has it open, and not while anybody draws. */
+/** When the loop of a card is made: once a shot has rested, later where somebody has it open; and when it is given up. */
 import { randomId, type Id } from '@tallow/core/document';
 import { LoopsService } from '../cards/loops.service.ts';
-import { givingWay, Overtaken } from '../cards/giving-way.ts';
+import { notOvertaken, Overtaken } from '../cards/overtaken.ts';
 import type { QueueService } from '../queue/queue.service.ts';
 import { OpenShots } from '../shots/open-shots.ts';
 import { startServer, type Harness } from './harness.ts';
@@ -43,42 +43,11 @@ test('a shot that is shut is due 4 s after its last change, one that is open 30 
   expect(await loops.due()).toEqual([rested, drawnOn, left]);
 });
 
-describe('a loop that is being made', () => {
-  const rest = () =>
-    server.database('shots').update({ updated_at: server.database.raw(`now() - interval '1 minute'`) });
-  const revisionOf = async (id: Id): Promise<number> =>
-    (await server.database<{ id: Id; revision: number }>('shots').where({ id }).first())!.revision;
-
-  /** What is asked before each frame of a shot's loop, with what is done in place of waiting. */
-  async function asked(pause: () => Promise<unknown>): Promise<() => Promise<void>> {
-    const id = await changed(60);
-    await rest();
-    return givingWay(server.database, { id, revision: await revisionOf(id) }, pause);
-  }
-
-  test('waits while another shot is drawn on, and goes on when that rests', async () => {
-    let waits = 0;
-    const giveWay = await asked(async () => {
-      waits += 1;
-      if (waits === 3) await rest();
-    });
-    await changed(0);
-    await giveWay();
-    expect(waits).toBe(3);
-  });
-
-  test('waits for no longer than half a minute in all', async () => {
-    let waits = 0;
-    const giveWay = await asked(() => Promise.resolve((waits += 1)));
-    await changed(0);
-    await giveWay();
-    expect(waits).toBe(30);
-  });
-
-  test('is given up when its own shot has gone on', async () => {
-    const id = await changed(60);
-    await rest();
-    const giveWay = givingWay(server.database, { id, revision: (await revisionOf(id)) - 1 });
-    await expect(giveWay()).rejects.toBeInstanceOf(Overtaken);
-  });
+test('a loop that is being made is given up when its own shot has gone on, and not when another has', async () => {
+  const id = await changed(60);
+  const { revision } = (await server.database<{ id: Id; revision: number }>('shots').where({ id }).first())!;
+  const [as, before] = [revision, revision - 1].map((each) => notOvertaken(server.database, { id, revision: each }));
+  await changed(0);
+  await expect(as!()).resolves.toBeUndefined();
+  await expect(before!()).rejects.toBeInstanceOf(Overtaken);
 });
