@@ -28,8 +28,7 @@ export function paletteCss(entries: readonly PaletteEntry[]): string {
 /** Swatches in one file at most. */
 const MAX = 500;
 
-const full = (hex: string): string =>
-  (hex.length === 4 ? `#${hex.slice(1).replace(/./g, '$&$&')}` : hex).toLowerCase();
+const full = (hex: string): string => (hex.length === 4 ? `#${hex.slice(1).replace(/./g, '$&$&')}` : hex).toLowerCase();
 
 const isRole = (word: string): word is SwatchRole => (SWATCH_ROLES as readonly string[]).includes(word);
 

@@ -122,9 +122,7 @@ export class Frames {
    */
   due(now: Current, playbackFrame: PlaybackFrame): ImageBitmap | undefined {
     if (!this.isMoving) return this.get(now, playbackFrame) ?? this.recent(playbackFrame);
-    return (
-      this.recent(playbackFrame) ?? (this.isKnown(now, playbackFrame) ? this.get(now, playbackFrame) : undefined)
-    );
+    return this.recent(playbackFrame) ?? (this.isKnown(now, playbackFrame) ? this.get(now, playbackFrame) : undefined);
   }
 
   /** Whether the picture of a frame is there, for telling; what is played next is given up last all the same. */
