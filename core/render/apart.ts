@@ -4,7 +4,7 @@ import type { MakeSurface, Surface } from '../canvas/index.ts';
 import { multiply, type Matrix } from '../geometry/index.ts';
 import { timedLayers } from '../timing/index.ts';
 import { inGroups, layDrawList } from './lay-draw-list.ts';
-import { layPart, layPicture } from './lay.ts';
+import { layPart, layPicture, putPlaced } from './lay.ts';
 import { shownParts } from './item-parts.ts';
 import type { RenderContext, Placed, ShownPart } from './render-context.ts';
 import type { DrawItem, DrawOptions } from './draw-item.ts';
@@ -41,7 +41,7 @@ class Sheets {
     }
     this.close();
     const apart = this.make(...this.size);
-    layPart(apart, { ...part, opacity: 1, blend: 'normal' });
+    putPlaced(apart, part);
     this.laid.push({ surface: apart, blend: part.blend, opacity: part.opacity });
   }
 
@@ -89,7 +89,7 @@ export function laidApart(
       below = [...below, item];
     }
   }
-  for (const each of onTop) layPart(sheets.plain, { ...each, opacity: 1, blend: 'normal' });
+  for (const each of onTop) putPlaced(sheets.plain, each);
   return sheets.done();
 }
 
@@ -117,7 +117,7 @@ export function maskOf(
   const within = clips ? clipBase(doc, shotFrame, layer, place, options) : null;
   if (within) {
     const base = rendering.pictureOf(within, multiply(view, within.matrix), width, height);
-    layPart(mask, { ...base, opacity: 1, blend: 'normal' });
+    putPlaced(mask, base);
   } else if (!clips) {
     mask.context.fillStyle = '#000000';
     mask.context.fillRect(0, 0, width, height);

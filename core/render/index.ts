@@ -28,7 +28,7 @@ export { paintsOf, paintsOnLayer } from './painted.ts';
 export { layerRanks, lieOf, itemsAsDrawn, type Rank } from './use-draw-list.ts';
 export { drawListOf, withVariant } from './draw-list.ts';
 export { frameKey } from './frame-key.ts';
-export { drawBackground, layPart, layPicture } from './lay.ts';
+export { drawBackground, layPart, layPicture, putPlaced } from './lay.ts';
 export { layDrawList } from './lay-draw-list.ts';
 export type { PictureOf, Placed, PlacedPart, RenderContext, Size } from './render-context.ts';
 export { nearly } from './near.ts';

@@ -18,7 +18,7 @@ import {
   partsApart,
   layerRanks,
   lieOf,
-  layPart,
+  putPlaced,
   layDrawList,
   maskOf,
   drawListOf,
@@ -77,7 +77,7 @@ function baseOf(
   const on = makeSurface(width, height);
   const plain = { ...first, ...first.within, within: null, cuts: [], look: null, tint: null };
   const base = rendering.pictureOf(plain, multiply(view, plain.matrix), width, height);
-  layPart(on, { ...base, opacity: 1, blend: 'normal' });
+  putPlaced(on, base);
   return bitmapOf(on);
 }
 
@@ -130,7 +130,7 @@ export function deskPicture(board: Board, request: PaintRequest): DeskPicture {
   const [main, ...light] = own
     ? shownParts({ ...own, within: null, cuts: [] }, view, { width, height }, board.underPen(by), under)
     : [];
-  if (main) layPart(active, { ...main, opacity: 1, blend: 'normal' });
+  if (main) putPlaced(active, main);
   // At once: pictures that are handed out may be of surfaces that are used again.
   const lights = partsApart(light, size, by.make).map(handedOver);
   const seen = own ? [...under, own] : under;
@@ -140,7 +140,7 @@ export function deskPicture(board: Board, request: PaintRequest): DeskPicture {
     const parts = shownParts({ ...item, within: null }, view, { width, height }, by, seen);
     return parts.map((part, i): Clipped => {
       const on = makeSurface(...size);
-      layPart(on, { ...part, opacity: 1, blend: 'normal' });
+      putPlaced(on, part);
       return { bitmap: bitmapOf(on), blend: part.blend, opacity: part.opacity, isCut: i === 0 };
     });
   });
@@ -168,7 +168,7 @@ export function deskPicture(board: Board, request: PaintRequest): DeskPicture {
     const picture = rasters.ghost(doc, shown, sight, { ...rest, style }, pixel, piece);
     // Filled drawings would hide what lies under them, so ghosts lie on top, unless there are only lines to see.
     if (style !== 'line' || over.length > 0) onTop.push(picture);
-    else layPart(below, { ...picture, opacity: 1, blend: 'normal' });
+    else putPlaced(below, picture);
   }
   const outside = rest.filter((s) => !inside(s));
   const above = laidApart(outside, size, view, by, seen, onTop).map(handedOver);
