@@ -222,6 +222,9 @@ async function onPage<T>(
   }
 }
 
+/** How often a light is changed, and how often in all; the first turn of the shot ends after so many. */
+const [MOVE_MS, MOVES, TURN] = [250, 100, 40] as const;
+
 /** Frames a second that the demo shot plays at, at half size, while a light of it is changed four times a second: nothing that was kept is of use. */
 export const lightPageRows = (): Promise<Row[]> =>
   onPage(async (page, address, production, database) => {
@@ -238,19 +241,20 @@ export const lightPageRows = (): Promise<Row[]> =>
     await page.keyboard.press('Escape');
     await page.waitForTimeout(5000);
     const reached: number[] = [];
-    for (let i = 0; i < 40; i++) {
+    for (let i = 0; i < MOVES; i++) {
       await strength.press(i % 2 === 0 ? 'ArrowRight' : 'ArrowLeft');
-      await page.waitForTimeout(250);
-      if (i >= 8) reached.push(Number.parseFloat((await page.getByTestId('reached').textContent()) ?? '0'));
+      await page.waitForTimeout(MOVE_MS);
+      reached.push(Number.parseFloat((await page.getByTestId('reached').textContent()) ?? '0'));
     }
     await page.keyboard.press('Space');
-    return [
+    const row = (when: string, list: readonly number[]) =>
       against(
-        'a frame of Night shift played at half size while a light of it is changed',
-        1000 / median(reached),
+        `a frame of Night shift played at half size while a light of it is changed, ${when}`,
+        1000 / median(list),
         1000 / 12,
-      ),
-    ];
+      );
+    // The playhead says twice a second what was reached: not before it has.
+    return [row('first turn', reached.slice(4, TURN)), row('later turns', reached.slice(TURN))];
   });
 
 export async function assembledPageRows(): Promise<Row[]> {

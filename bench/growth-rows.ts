@@ -230,9 +230,9 @@ async function figuresOf(page: Page, address: string, { id, length, rate }: Shot
   }
   await note('layer switch', median(switched));
   const saved: number[] = [];
-  for (let i = 0; i < 3; i++) {
+  for (let i = 0; i < 9; i++) {
     await page.evaluate(watchSaving);
-    await drawn(page, 400 + 20 * i);
+    await drawn(page, 300 + 20 * i);
     saved.push(await page.evaluate(() => (window as unknown as { saved: Promise<number> }).saved));
     await atRest(page);
   }

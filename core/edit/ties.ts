@@ -8,6 +8,7 @@ import {
   type LayerRole,
   type NewId,
   type Run,
+  type RunList,
   type ShotDocument,
 } from '../document/index.ts';
 import { exposures, runStart, shownOn, totalLength, type TimedLayer, placeOf, slotsInOrder } from '../timing/index.ts';
@@ -16,9 +17,18 @@ import { keptFull } from './place.ts';
 import { swept, tiedTo } from './sweep.ts';
 import { isLaidByItself } from './laid-by-itself.ts';
 
+/** Layers and lists never change, and the rows of all layers ask after each edit. */
+const bareIn = new WeakMap<Layer, { readonly list: RunList; readonly runs: readonly number[] }>();
+
 /** Slots of a layer that are still to be drawn: another tied to it has them, or they were prepared. */
-export function bareRuns({ layer, list }: Pick<TimedLayer, 'layer' | 'list'>): number[] {
-  return exposures(list).flatMap(({ run, index }) => (run.slot !== null && !layer.slots[run.slot] ? [index] : []));
+export function bareRuns({ layer, list }: Pick<TimedLayer, 'layer' | 'list'>): readonly number[] {
+  const known = bareIn.get(layer);
+  if (known?.list === list) return known.runs;
+  const runs = exposures(list).flatMap(({ run, index }) =>
+    run.slot !== null && !layer.slots[run.slot] ? [index] : [],
+  );
+  bareIn.set(layer, { list, runs });
+  return runs;
 }
 
 /** Slots still to be drawn that follow each other, and whether drawings stand on both sides of them. */

@@ -5,9 +5,6 @@
 import { modulo } from '../geometry/index.ts';
 import type { Id, Run, RunList } from '../document/index.ts';
 
-/** Frames from the first run to the end of the last. */
-export const totalLength = (list: RunList): number => list.runs.reduce((sum, run) => sum + run.length, 0);
-
 /** A run with its place on the list's own time. */
 export interface Exposure {
   readonly index: number;
@@ -31,6 +28,12 @@ export function exposures(list: RunList): readonly Exposure[] {
   });
   known.set(list, made);
   return made;
+}
+
+/** Frames from the first run to the end of the last. */
+export function totalLength(list: RunList): number {
+  const last = exposures(list).at(-1);
+  return last ? last.start + last.run.length : 0;
 }
 
 /**

@@ -8,7 +8,7 @@ import { Words } from '../parts/choice.tsx';
 import { Line, Small } from '../parts/panel.tsx';
 import { edit, useDocument } from '../shot/document.ts';
 import { useShowing } from '../picture/showing.ts';
-import { useShotTime } from '../playback/shot-time.ts';
+import { useReadFrame } from '../playback/read-frame.ts';
 import { act } from '../actions/action.ts';
 import { PLACE_ACTIONS } from '../tools/place/actions.ts';
 import { frameOn, levelOf, pickedOn, pickUses, usePlacing, type Level } from '../tools/place/placing.ts';
@@ -78,7 +78,7 @@ function Name({ placement, elementName, uses }: { placement: Placement; elementN
 
 function Picked({ level, placement, count }: { level: Level; placement: Placement; count: number }) {
   const [tab, setTab] = useState<Tab>('place');
-  const shotFrame = useShotTime((s) => s.frame);
+  const shotFrame = useReadFrame((s) => s.frame);
   const element = find(level.doc, 'element', placement.elementId);
   if (!element) return null;
   const since = Math.max(0, frameOn(level, shotFrame) - placement.start);

@@ -26,7 +26,8 @@ import { titleOf } from '../actions/key-text.ts';
 import { Check, Line, SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { setShowing, useShowing } from '../picture/showing.ts';
-import { goToShotFrame, useShotTime } from '../playback/shot-time.ts';
+import { useReadFrame } from '../playback/read-frame.ts';
+import { goToShotFrame } from '../playback/shot-time.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { CAMERA_ACTIONS } from '../tools/camera/actions.ts';
 import { filmCamera } from '../tools/camera/filming.ts';
@@ -152,7 +153,7 @@ function ShakeCard({ shake, frame, isOpen }: { shake: Shake; frame: number; isOp
 }
 
 export function CameraPanel({ doc }: { doc: ShotDocument }) {
-  const frame = useShotTime((s) => s.frame);
+  const frame = useReadFrame((s) => s.frame);
   const safe = useShowing((s) => s.safe);
   const { camera } = shotOf(doc);
   const paths = entitiesOf(doc, 'path').map((path) => ({

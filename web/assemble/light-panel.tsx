@@ -25,7 +25,7 @@ import { Eye, EyeOff, Trash2 } from 'lucide-react';
 import { Words } from '../parts/choice.tsx';
 import { Check, Fold, SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
-import { useShotTime } from '../playback/shot-time.ts';
+import { useReadFrame } from '../playback/read-frame.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { pickLight } from '../tools/place/placing.ts';
 import { KeyedRow, type Measure } from './keyed-row.tsx';
@@ -145,7 +145,7 @@ function FallsOn({ doc, light }: { doc: ShotDocument; light: Light }) {
 }
 
 export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) {
-  const shotFrame = useShotTime((s) => s.frame);
+  const shotFrame = useReadFrame((s) => s.frame);
   const { id, visible, sourceId } = light;
   const time = lightTime(doc, light, shotFrame);
   const measures = measuresFor(shotOf(doc));

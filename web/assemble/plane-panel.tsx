@@ -20,7 +20,7 @@ import { NameField } from '../parts/name-field.tsx';
 import { Fold, Line, SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { setShowing, useShowing } from '../picture/showing.ts';
-import { useShotTime } from '../playback/shot-time.ts';
+import { useReadFrame } from '../playback/read-frame.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { pickPlane } from '../tools/place/placing.ts';
 
@@ -115,7 +115,7 @@ const KINDS = lookKinds().filter((kind) => !LOOKS[kind].forLayers && LOOKS[kind]
 
 export function PlanePanel({ doc, plane }: { doc: ShotDocument; plane: Plane }) {
   const alone = useShowing((s) => s.planeAlone);
-  const frame = useShotTime((s) => s.frame);
+  const frame = useReadFrame((s) => s.frame);
   const { id, depth, visible, locked } = plane;
   const size = Math.round(100 * depthScale(focalOf(shotOf(doc)), depth));
   return (

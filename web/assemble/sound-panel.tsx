@@ -15,7 +15,8 @@ import { ITEM, Menu } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { Line, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
-import { goToShotFrame, shotFrameNow, useShotTime } from '../playback/shot-time.ts';
+import { useReadFrame } from '../playback/read-frame.ts';
+import { goToShotFrame, shotFrameNow } from '../playback/shot-time.ts';
 import { edit, endGesture, say } from '../shot/document.ts';
 import { SOUND_ACTIONS } from '../sound/actions.ts';
 import { frameOfHit, hitsOf } from '../sound/hits.ts';
@@ -57,7 +58,7 @@ function underHits(doc: ShotDocument, hits: readonly number[]): Phased[] {
 
 function Hits({ doc, sound }: { doc: ShotDocument; sound: Sound }) {
   const recordings = useRecordings();
-  const shotFrame = useShotTime((s) => s.frame);
+  const shotFrame = useReadFrame((s) => s.frame);
   const { rate, length } = shotOf(doc);
   const recording = recordings[sound.asset];
   const frames = hitsOf(sound, rate, recordings)

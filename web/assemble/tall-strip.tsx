@@ -4,7 +4,7 @@ import { shotFrameIn } from '@tallow/core/assembly';
 import { useMemo, useRef, useState } from 'react';
 import { useWidth } from '../parts/use-width.ts';
 import { useReady } from '../picture/ready.ts';
-import { goToShotFrame, useShotTime } from '../playback/shot-time.ts';
+import { goToShotFrame, shotTime, useShotTime } from '../playback/shot-time.ts';
 import { playback, stopPlaying } from '../playback/playback.ts';
 import { useDocument } from '../shot/document.ts';
 import { frameOn, levelOf, usePlacing, type Level } from '../tools/place/placing.ts';
@@ -26,14 +26,11 @@ function Ruler({
   level,
   view,
   width,
-  frame,
   onFrame,
 }: {
   level: Level;
   view: InView;
   width: number;
-  /** Where the playhead is. */
-  frame: number;
   onFrame: (frame: number) => void;
 }) {
   const every = EVERY.find((n) => n * view.perFrame >= 48) ?? 4800;
@@ -49,6 +46,7 @@ function Ruler({
       data-testid="shot-ruler"
       onPointerDown={(event) => {
         const { left } = event.currentTarget.getBoundingClientRect();
+        const before = frameOn(level, shotTime().frame);
         if (playback().playing) stopPlaying();
         startScrub(
           event,
@@ -56,7 +54,7 @@ function Ruler({
             onFrame(Math.floor(view.from + (clientX - left) / view.perFrame));
           },
           () => {
-            onFrame(frame);
+            onFrame(before);
           },
         );
       }}
@@ -92,10 +90,28 @@ function Ruler({
   );
 }
 
+/** The playhead over all lanes; by itself, as they stay as they are while it goes along. */
+function Playhead({ level, view, width }: { level: Level; view: InView; width: number }) {
+  const frame = frameOn(
+    level,
+    useShotTime((s) => s.frame),
+  );
+  if (frame < view.from || frame >= view.from + width / view.perFrame) return null;
+  return (
+    <div
+      data-testid="shot-playhead"
+      className="pointer-events-none absolute bottom-0 left-0 top-4 rounded-sm bg-wax-100/30"
+      style={{
+        transform: `translateX(${LANE_NAME + (frame - view.from) * view.perFrame}px)`,
+        width: Math.max(2, view.perFrame),
+      }}
+    />
+  );
+}
+
 export function TallStrip() {
   const doc = useDocument((s) => s.doc);
   const { inside, picked } = usePlacing();
-  const shotFrame = useShotTime((s) => s.frame);
   const host = useRef<HTMLDivElement>(null);
   const rows = useRef<HTMLDivElement>(null);
   const width = useWidth(host);
@@ -110,7 +126,6 @@ export function TallStrip() {
     return { from, perFrame: width / Math.max(1, count) };
   }, [length, span, width]);
   if (!level) return null;
-  const frame = frameOn(level, shotFrame);
   const go = (to: number): void => {
     const at = Math.max(0, Math.min(length - 1, to));
     const last = level.path.at(-1);
@@ -163,7 +178,7 @@ export function TallStrip() {
           )}
         </div>
         <div ref={host} className="min-w-0 flex-1">
-          <Ruler level={level} view={view} width={width} frame={frame} onFrame={go} />
+          <Ruler level={level} view={view} width={width} onFrame={go} />
         </div>
       </div>
       <div ref={rows} className="min-h-0 space-y-1 overflow-y-auto">
@@ -182,13 +197,7 @@ export function TallStrip() {
       </div>
       {level.holder ? null : <ValueLane doc={level.doc} view={view} width={width} />}
       {level.holder ? null : <SoundLane doc={level.doc} lanes={lanes} view={view} width={width} />}
-      {frame >= view.from && frame < view.from + width / view.perFrame ? (
-        <div
-          data-testid="shot-playhead"
-          className="pointer-events-none absolute bottom-0 top-4 rounded-sm bg-wax-100/30"
-          style={{ left: LANE_NAME + (frame - view.from) * view.perFrame, width: Math.max(2, view.perFrame) }}
-        />
-      ) : null}
+      <Playhead level={level} view={view} width={width} />
     </div>
   );
 }

@@ -10,6 +10,21 @@ import { KEY_COLOUR, PickedKey, ValueCurve, valueName } from './value-curve.tsx'
 
 const SIZE = { width: 330, height: 54, edge: 7 } as const;
 
+interface HereProps {
+  readonly changing: ChangingValue;
+  readonly frames: number;
+  /** Where a frame of its own time lies, px. */
+  readonly x: (frame: number) => number;
+}
+
+/** Where the playhead is; by itself, as all curves stay as they are while it goes along. */
+function Here({ changing: { round, start }, frames, x }: HereProps) {
+  const now = useShotTime((s) => s.frame);
+  const here = round === null ? now - start : modulo(now - start, round);
+  if (here < 0 || here >= frames) return null;
+  return <rect x={x(here) - 1} y={0} width={2} height={SIZE.height} fill="#f4ecdf" fillOpacity={0.35} />;
+}
+
 function Curve({
   changing,
   length,
@@ -21,11 +36,9 @@ function Curve({
   picked: string | null;
   onPick: (key: string | null) => void;
 }) {
-  const now = useShotTime((s) => s.frame);
-  const { value, round, start, label, owner } = changing;
+  const { value, round, label, owner } = changing;
   const frames = round ?? length;
   const x = scaleLinear([0, Math.max(1, frames - 1)], [SIZE.edge, SIZE.width - SIZE.edge]);
-  const here = round === null ? now - start : modulo(now - start, round);
   return (
     <svg
       width={SIZE.width}
@@ -35,9 +48,7 @@ function Curve({
       aria-label={`${owner} ${label} over ${frames} frames`}
       data-testid="curve"
     >
-      {here >= 0 && here < frames ? (
-        <rect x={x(here) - 1} y={0} width={2} height={SIZE.height} fill="#f4ecdf" fillOpacity={0.35} />
-      ) : null}
+      <Here changing={changing} frames={frames} x={x} />
       <ValueCurve
         changing={changing}
         numbers={Array.from({ length: frames }, (_, frame) => valueAt(value, frame, round))}

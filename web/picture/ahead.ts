@@ -12,6 +12,8 @@ import { useReady } from './ready.ts';
 
 /** Painters that draw frames side by side. */
 export const LANES = 2;
+/** Frames asked of each of them at once while something is moved: it draws one while the page takes the other and asks for the next. */
+const DEPTH_MOVING = 2;
 /** ms without a change before anything is drawn ahead, by one painter and by the others: the hand may be about to go on. */
 const QUIET_MS = 400;
 const LATER_MS = 1600;
@@ -39,8 +41,9 @@ export class Ahead {
   private told = 0;
   /** When something was last changed, ms of the page's clock. */
   private changed = 0;
-  /** ms that a frame took to draw of late: while it plays, those are drawn that can still be there in time. */
+  /** ms that a frame took to draw of late, and how far from that it mostly was: while it plays, those are drawn that can still be there in time. */
   private takes = 0;
+  private strays = 0;
   /** Painters that draw while it plays, each with the run it belongs to. */
   private readonly urgent = new Map<number, number>();
   /** Whether all that would be played can be kept at once. */
@@ -64,7 +67,7 @@ export class Ahead {
   /** Begins anew a moment after the last change; at once while it plays, where what is under way sees the change by itself. */
   nudge(): void {
     if (this.isPlaying()) {
-      for (let lane = 0; lane < LANES; lane++) this.hurry(lane);
+      this.hurryAll();
       return;
     }
     this.run += 1;
@@ -91,7 +94,12 @@ export class Ahead {
   begin(): void {
     this.run += 1;
     clearTimeout(this.timer);
-    for (let lane = 0; lane < LANES; lane++) this.hurry(lane);
+    this.hurryAll();
+  }
+
+  private hurryAll(): void {
+    const depth = this.frames.isMoving ? DEPTH_MOVING : 1;
+    for (let lane = 0; lane < LANES * depth; lane++) this.hurry(lane);
   }
 
   /** Whether frames that are played are still being drawn. */
@@ -122,7 +130,7 @@ export class Ahead {
         return;
       }
       const next = await this.missing(run, urgent);
-      if (run !== this.run) return;
+      if (run !== this.run || (lane >= LANES && !this.frames.isMoving)) return;
       if (!next) {
         if (!urgent || this.fits || !this.isPlaying()) return;
         await new Promise((again) => setTimeout(again, AGAIN_MS));
@@ -131,13 +139,18 @@ export class Ahead {
       const now = current();
       if (!now) return;
       const began = performance.now();
-      await this.frames.draw(now, next, lane);
-      this.takes += (performance.now() - began - this.takes) / 4;
+      await this.frames.draw(now, next, lane % LANES);
+      this.noteTaken(performance.now() - began);
       this.tellSoon(run);
       // While nobody waits for it half of a core is enough at first: the next stroke or step finds it free.
       const rests = performance.now() - this.changed < LATER_MS ? RESTS : RESTS_LATER;
       if (!urgent) await new Promise((rest) => setTimeout(rest, rests * (performance.now() - began)));
     }
+  }
+
+  private noteTaken(ms: number): void {
+    this.strays += (Math.abs(ms - this.takes) - this.strays) / 4;
+    this.takes += (ms - this.takes) / 4;
   }
 
   /** The next frame that is not there and that nobody draws. */
@@ -148,7 +161,8 @@ export class Ahead {
     const { playbackFrames, from } = this.program(now);
     const { room } = this.frames;
     const { isMoving } = this.frames;
-    const lead = urgent ? Math.ceil((this.takes * shotOf(now.doc).rate) / 1000) : 0;
+    // Half of all frames take longer than most: what comes too late has been drawn for nothing.
+    const lead = urgent ? Math.ceil(((this.takes + this.strays) * shotOf(now.doc).rate) / 1000) : 0;
     // Frames that look alike are one: so many that look different are kept.
     const seen = new Set<string>();
     const end = lead + (isMoving ? Math.min(MOVING_FRAMES, playbackFrames.length) : playbackFrames.length);

@@ -19,7 +19,7 @@ const SURROUND = '#232323';
 const FRAME_BYTES = 256 * 1024 * 1024;
 
 /** ms for which a picture of a moment ago is shown while something is moved. */
-const LATE_MS = 500;
+const LATE_MS = 800;
 /** ms after an edit for which something counts as being moved. */
 const MOVING_MS = 600;
 /** ms a frame may take to draw for it not to be drawn softer while something is moved: two painters keep 24 a second. */

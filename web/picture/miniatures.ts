@@ -5,6 +5,7 @@ import {
   shotOf,
   valueAt,
   type Element,
+  type Entity,
   type Id,
   type Layer,
   type ShotDocument,
@@ -47,11 +48,29 @@ function roomOf(doc: ShotDocument, drawingIds: readonly Id[]): Box {
 /** Rooms of layers in a document: several parts of the page ask for the same ones after each edit. */
 const rooms = new WeakMap<ShotDocument, Map<Id, Box>>();
 
+/** The room of a layer as it was asked for last, and the drawings it was measured from. */
+interface Measured {
+  readonly ids: readonly Id[];
+  readonly drawings: readonly (Entity | undefined)[];
+  readonly room: Box;
+}
+/** By the slots they stand in: most edits leave most layers as they are. */
+const measured = new WeakMap<Layer['slots'], Measured>();
+
 function layerRoom(doc: ShotDocument, { id, slots }: Layer): Box {
   const known = rooms.get(doc) ?? new Map<Id, Box>();
   rooms.set(doc, known);
-  const room = known.get(id) ?? roomOf(doc, Object.values(slots));
+  const room = known.get(id) ?? roomIn(doc, slots);
   known.set(id, room);
+  return room;
+}
+
+function roomIn(doc: ShotDocument, slots: Layer['slots']): Box {
+  const before = measured.get(slots);
+  if (before?.ids.every((id, i) => doc.entities[id] === before.drawings[i])) return before.room;
+  const ids = before?.ids ?? Object.values(slots);
+  const room = roomOf(doc, ids);
+  measured.set(slots, { ids, drawings: ids.map((id) => doc.entities[id]), room });
   return room;
 }
 

@@ -1,6 +1,7 @@
 /**
  * Which drawings of a large shot the page has at hand: those around the playhead, up to so many bytes. Others are put
  * aside while nobody draws, and come back before the playhead reaches them. A shot that fits keeps all of its drawings.
+ * While a shot plays nothing is read or put aside: painters read for themselves, and the pen lands where play has stopped.
  */
 import { entitiesOf, findAll, type Drawing, type Id } from '@tallow/core/document';
 import { pieceNames } from '@tallow/core/between';
@@ -8,6 +9,7 @@ import { hasShape, outlinesOf, fingerprintOf } from '@tallow/core/derived';
 import { swatchesOf } from '@tallow/core/edit';
 import { areasOf, drawingRoom } from '@tallow/core/render';
 import { drawingsNear, shownOn } from '@tallow/core/timing';
+import { playback, usePlayback } from '../playback/playback.ts';
 import { current } from '../selection/current.ts';
 import { selection, useSelection } from '../selection/selection.ts';
 import { asides } from '../shot/aside.ts';
@@ -87,12 +89,20 @@ export class FarDrawings {
         this.soon();
       }),
       useSelection.subscribe((now, before) => {
-        if (now.frame === before.frame && now.elementId === before.elementId) return;
-        this.soon();
-        this.seen.ask(() => this.readSeen());
-        void this.readAround();
+        if (now.frame !== before.frame || now.elementId !== before.elementId) this.moved();
+      }),
+      usePlayback.subscribe((now, before) => {
+        if (now.playing !== before.playing) this.moved();
       }),
     ];
+  }
+
+  /** Something else is looked at. */
+  private moved(): void {
+    if (playback().playing) return;
+    this.soon();
+    this.seen.ask(() => this.readSeen());
+    void this.readAround();
   }
 
   stop(): void {
@@ -117,7 +127,7 @@ export class FarDrawings {
       for (const drawing of this.far()) {
         await whenIdle(LATEST_MS);
         await pictureFirst();
-        if (this.stopped) return;
+        if (this.stopped || playback().playing) return;
         // Somebody may have begun to change it meanwhile.
         if (this.isUnsaved(drawing.id)) continue;
         knowBeforehand(drawing);
@@ -131,7 +141,8 @@ export class FarDrawings {
   private far(): Drawing[] {
     const { doc } = useDocument.getState();
     const now = current();
-    if (!doc || !now || this.stopped) return [];
+    // What is due while a shot plays is looked at when it stops.
+    if (!doc || !now || this.stopped || playback().playing) return [];
     const atHand = entitiesOf(doc, 'drawing')
       .filter((drawing) => !asides.isAside(drawing))
       .map((drawing) => ({ drawing, size: asides.sizeOf(drawing) }));
@@ -164,7 +175,7 @@ export class FarDrawings {
       let left = this.room * AROUND;
       for (const drawing of findAll(now.doc, 'drawing', drawingsNear(now, frame))) {
         left -= asides.sizeOf(drawing);
-        if (left < 0 || this.stopped || selection().frame !== frame) break;
+        if (left < 0 || this.stopped || playback().playing || selection().frame !== frame) break;
         if (!asides.isAside(drawing)) continue;
         await whenIdle(LATEST_MS);
         await asides.toHand([drawing]);
@@ -172,6 +183,6 @@ export class FarDrawings {
     } finally {
       this.isReading = false;
     }
-    if (!this.stopped && selection().frame !== frame) await this.readAround();
+    if (!this.stopped && !playback().playing && selection().frame !== frame) await this.readAround();
   }
 }

@@ -34,6 +34,21 @@ const pendingOf = (id: Id): Kept => ({ id, base: null, entity, seq }) as unknown
 const stored = () => browserStore.run((database) => database.getAll('pending', rangeOf(shotId, tab)));
 /** The store as it is, but for what it is asked to do. */
 const run = browserStore.run.bind(browserStore);
+/** Has each writing wait until it is let go. */
+function heldBack() {
+  let release: (() => void) | null = null;
+  browserStore.run = (work) =>
+    new Promise<void>((done) => {
+      release = done;
+    }).then(() => run(work));
+  return {
+    begun: () => until(() => release !== null, 'a writing to begin'),
+    go: () => {
+      release?.();
+      release = null;
+    },
+  };
+}
 
 beforeEach(async () => {
   tab = randomId();
@@ -79,35 +94,29 @@ test('while one writing is on its way all that comes is written by one more, in 
 
 test('it never says that it holds what it has not written', async () => {
   const outbox = outboxOf();
-  let go: () => void = () => undefined;
-  browserStore.run = (work) =>
-    new Promise<void>((done) => {
-      go = done;
-    }).then(() => run(work));
+  const writing = heldBack();
   touch(outbox, 'a');
+  await writing.begun();
   touch(outbox, 'b');
   expect(outbox.held).toBe(-1);
-  go();
+  writing.go();
   await until(() => outbox.held === 1, 'the first writing');
   // The second edit came while the first was being written.
   expect(outbox.held).toBe(1);
-  go();
+  await writing.begun();
+  writing.go();
   await until(() => outbox.held === 2, 'the second writing');
   outbox.close();
 });
 
 test('a store that does not answer is told within half a second, and when it answers that is over', async () => {
   const outbox = outboxOf();
-  let go: () => void = () => undefined;
-  browserStore.run = (work) =>
-    new Promise<void>((done) => {
-      go = done;
-    }).then(() => run(work));
+  const writing = heldBack();
   touch(outbox, 'a');
   await until(() => outbox.trouble !== null, 'the trouble to be told');
   expect(outbox.trouble).toBe('it does not answer');
   expect(told).toBeGreaterThan(0);
-  go();
+  writing.go();
   await until(() => outbox.trouble === null, 'it to be over');
   expect(outbox.held).toBe(1);
   outbox.close();
@@ -122,15 +131,12 @@ test('what comes while one writing takes long is told half a second after it cam
     if (outbox.trouble !== null) order.push('told');
     return undefined;
   });
-  let go: () => void = () => undefined;
-  browserStore.run = (work) =>
-    new Promise<void>((done) => {
-      go = done;
-    }).then(() => run(work));
+  const writing = heldBack();
   touch(outbox, 'a');
+  await writing.begun();
   touch(outbox, 'b');
   await until(() => outbox.trouble !== null, 'the trouble to be told');
-  go();
+  writing.go();
   await until(() => order.includes('told'), 'it to be told of the second');
   expect(order).toEqual(['told']);
   clearTimeout(half);

@@ -4,6 +4,7 @@
  */
 import type { Id } from '@tallow/core/document';
 import { asides } from '../shot/aside.ts';
+import { nextTask } from '../workers/idle.ts';
 import { browserStore, rangeOf, type Kept, type KeptBatch } from './browser-store.ts';
 
 /** When something touched could not be written for longer than that, the store is taken as not answering, ms. */
@@ -127,6 +128,8 @@ export class Outbox {
     this.writing = true;
     try {
       while (this.since !== null) {
+        // What is kept is copied, which takes its time: the task that shows a stroke is not held up by it.
+        await nextTask();
         const ids = [...this.touched];
         this.touched.clear();
         this.since = null;

@@ -9,9 +9,14 @@ const ENOUGH = 8;
 /** The next step, or null when there is nothing left to say. */
 export function nextStep(now: Current): string | null {
   const active = now.active;
+  // Asked after each edit: in a shot with many drawings it is soon answered.
+  let all = 0;
+  for (const { layer } of now.layers) {
+    all += Object.keys(layer.slots).length;
+    if (all > ENOUGH) return null;
+  }
   const drawn = active?.list.runs.filter((run) => run.slot !== null).length ?? 0;
-  const all = now.layers.reduce((sum, { layer }) => sum + Object.keys(layer.slots).length, 0);
-  if (!active || all > ENOUGH || (now.element.time === 'one-shot' && all > 0)) return null;
+  if (!active || (now.element.time === 'one-shot' && all > 0)) return null;
   if (drawn === 0) return all === 0 ? 'Draw here. The first stroke makes the first drawing.' : null;
   if (now.element.time === 'cycle')
     return drawn < ENOUGH ? `Closed. ${titleOf(TIME_ACTIONS.play, 'Play')}: it runs round in the wheel.` : null;

@@ -1,4 +1,4 @@
-import { inIdleTurn } from './idle.ts';
+import { inIdleTurn, nextTask } from './idle.ts';
 
 const done = (): Promise<void> =>
   new Promise((end) => {
@@ -24,4 +24,19 @@ test('one that fails is told and holds up no other', async () => {
   });
   await done();
   expect(told).toEqual([fault]);
+});
+
+test('the next task comes after what this one still has to do, and before timers', async () => {
+  const came: string[] = [];
+  const late = new Promise<void>((end) => {
+    setTimeout(() => {
+      came.push('timer');
+      end();
+    }, 5);
+  });
+  const next = nextTask().then(() => came.push('next'));
+  for (let i = 0; i < 3; i++) await Promise.resolve().then(() => came.push('this'));
+  await next;
+  await late;
+  expect(came).toEqual(['this', 'this', 'this', 'next', 'timer']);
 });

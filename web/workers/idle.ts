@@ -1,5 +1,16 @@
 /** Work of the main thread that can wait. */
 
+/** Comes in a task of its own, right after the one that asks, also in a tab that nobody looks at. */
+export const nextTask = (): Promise<void> =>
+  new Promise((next) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => {
+      port1.close();
+      next();
+    };
+    port2.postMessage(null);
+  });
+
 /** Comes when neither pen nor picture needs the main thread. @param atLast ms after which it comes all the same. */
 export const whenIdle = (atLast?: number): Promise<void> =>
   new Promise((next) => {
