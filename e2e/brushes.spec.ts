@@ -67,7 +67,7 @@ test('the answer to pressure is drawn as a curve, tried on the pad by the practi
   await openDesk(page, address(), shot);
   const pad = page.getByTestId('try-pad');
   const shown = () => pad.evaluate((c: HTMLCanvasElement) => c.toDataURL().length);
-  // Pressing the brush in hand again opens its settings.
+  // Pressing the active brush again opens its settings.
   await brush(page, 'Ink').click();
   const empty = await shown();
   await choose(page.getByLabel('What the practice pen draws'), { label: 'Ramp' });

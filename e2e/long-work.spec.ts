@@ -48,7 +48,7 @@ test('the pen’s other end rubs out, its button picks a colour or does what it 
   await saved(page);
   const marks = await marksOf(address(), shot);
   expect(marks.map(({ kind }) => kind)).toEqual(['stroke', 'rub']);
-  // The brush in hand is the one it was.
+  // The active brush is the one it was.
   await expect(page.getByRole('button', { name: 'Ink', exact: true })).toHaveAttribute('aria-pressed', 'true');
 
   await page.getByTestId('forms').click();

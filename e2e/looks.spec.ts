@@ -248,7 +248,7 @@ test('the palette: a colour by hue, a gradient along the axis, another swatch fo
     panel.getByRole('button', { name: 'As CSS' }).click(),
   ]);
   expect(download.suggestedFilename()).toBe('Test shot.css');
-  // The dropper takes the background's colour into the swatch in hand.
+  // The dropper takes the background's colour into the active swatch.
   await panel.getByRole('button', { name: 'night', exact: true }).click();
   await panel.getByRole('button', { name: 'Take a colour from the picture' }).click();
   await pen.stroke({ x: 0.2, y: 0.2 }, { x: 0.2, y: 0.2 }, 1);

@@ -81,7 +81,7 @@ export function relayRide(doc: ShotDocument, rideId: Id, newId: NewId): ShotDocu
 
 /** What is to ride on what. */
 export interface RideAsked {
-  /** The layer in hand, and the frame of its element one stands on. */
+  /** The active layer, and the frame of its element one stands on. */
   readonly layerId: Id;
   readonly frame: number;
   /** Marks of the drawing shown that ride; all of the layer where there are none. */
@@ -94,7 +94,7 @@ export interface RideAsked {
   readonly turnId: Id | null;
 }
 
-/** The layer a point is on, and the slot that shows there with a frame of the element in hand. */
+/** The layer a point is on, and the slot that shows there with a frame of the active element. */
 function under(
   doc: ShotDocument,
   asked: RideAsked,

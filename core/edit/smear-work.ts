@@ -40,7 +40,7 @@ const MAX_STOPS = 13;
 export const smearsOf = (doc: ShotDocument, elementId: Id): Smear[] =>
   entitiesOf(doc, 'smear').filter((each) => each.elementId === elementId);
 
-/** Layers of a subject: the one in hand, and those tied to it in time, but for guides, what is for work, tone, and trails. */
+/** Layers of a subject: the active one, and those tied to it in time, but for guides, what is for work, tone, and trails. */
 export function subjectLayers(doc: ShotDocument, layerId: Id): Id[] {
   const { timed, element } = placeOf(doc, layerId);
   const others = timedLayers(doc, element).filter(

@@ -70,7 +70,7 @@ function stepOf({ layers, smear: { piece, marks } }: SmearWork, from: WorkStop, 
     const there = (stop: WorkStop) => placed(marksInOrder(stop.drawings[i] ?? EMPTY), stop.matrices[i]!);
     const [was, is] = [there(from), there(to)];
     const leading = (all: readonly Mark[]) => new Set(all.map(({ id }) => id));
-    // Where nothing of the layer in hand moved, nothing of the others counts.
+    // Where nothing of the active layer moved, nothing of the others counts.
     const onIt = (all: readonly Mark[], form: Silhouette) =>
       isAll ? (lead.after.length > 0 ? all : []) : onSubject(all, form);
     const [ids, before] =

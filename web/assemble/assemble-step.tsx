@@ -87,7 +87,7 @@ export function AssembleStep() {
       setPlayback({ playsShot: null });
     };
   }, []);
-  // What was in hand for a moment, such as a plate, gives way to placing again, or to the camera.
+  // What was active for a moment, such as a plate, gives way to placing again, or to the camera.
   const tool = useHeld((s) => s.activeTool);
   const filming = useShowing((s) => s.filming);
   useEffect(() => {

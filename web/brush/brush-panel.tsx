@@ -1,4 +1,4 @@
-/** Settings of the brush in hand, in the column: how it answers the pen, how its strokes begin and end, own variants. */
+/** Settings of the active brush, in the column: how it answers the pen, how its strokes begin and end, own variants. */
 import { tipOf, type StrokeFinish } from '@tallow/core/brush';
 import { BRUSH_KINDS, type BrushKind } from '@tallow/core/document';
 import { X } from 'lucide-react';

@@ -4,7 +4,7 @@ import { held, setHeld, takeBrush } from '../hand/held.ts';
 import { BRUSH_NAMES, type BrushInHand, type BrushName } from '../hand/brushes.ts';
 import { keep } from '../shelf/kept.ts';
 
-/** Keeps the brush in hand as it is under a name, in place of one of the same name. */
+/** Keeps the active brush as it is under a name, in place of one of the same name. */
 export function keepBrush(name: string): Promise<boolean> {
   const { brushName: tool, brushes } = held();
   const { width, opacity, pressure, steadying, flow, taper, tilt, response, tip, finish, tolerance } = brushes[tool];
@@ -14,7 +14,7 @@ export function keepBrush(name: string): Promise<boolean> {
 
 const isBrush = (name: string): name is BrushName => (BRUSH_NAMES as readonly string[]).includes(name);
 
-/** Takes a variant in hand; one of a brush that is no more is left where it is. */
+/** Makes a variant active; one of a brush that is no more is left where it is. */
 export function takeVariant({ tool, brush }: KeptWhat<'brush'>): void {
   if (!isBrush(tool)) return;
   const { brushes } = held();

@@ -1,4 +1,4 @@
-/** A pad to try the brush in hand on, by the pen or by the practice pen: the same stroke as on the picture, never kept. */
+/** A pad to try the active brush on, by the pen or by the practice pen: the same stroke as on the picture, never kept. */
 import { answered } from '@tallow/core/brush';
 import { IDENTITY } from '@tallow/core/geometry';
 import { wipe, type Surface } from '@tallow/core/render';

@@ -99,7 +99,7 @@ const Head = memo(function Head({ element, length, form }: { element: Element; l
   );
 });
 
-/** The place below the wheel: the layers, or the settings of what is in hand. */
+/** The place below the wheel: the layers, or the settings of what is active. */
 const Below = memo(function Below() {
   const tool = useHeld((s) => s.activeTool);
   const brushShown = useHeld((s) => s.brushShown);

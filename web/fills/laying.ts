@@ -37,7 +37,7 @@ function sayLeaks({ leaks }: FillThere): void {
   );
 }
 
-/** Lays shapes on the fill layer of what was in hand when they were asked for, making it where there is none. */
+/** Lays shapes on the fill layer of what was active when they were asked for, making it where there is none. */
 function lay(asked: Current, name: string, frame: number, shapes: readonly FilledShape[], gesture?: string): void {
   const latest = current();
   const swatch = latest && swatchOf(latest.doc, held().swatchId);
@@ -45,7 +45,7 @@ function lay(asked: Current, name: string, frame: number, shapes: readonly Fille
   const active = asked.active?.layer.id;
   if (!active || !swatch || !place || shapes.length === 0 || !find(latest.doc, 'layer', active)) return;
   const at = frameFrom(asked, frame);
-  // The lines stay in hand, though there is a layer now that would be drawn on first.
+  // The lines stay active, though there is a layer now that would be drawn on first.
   if (latest.active?.layer.id === active) setSelection({ layerId: active });
   edit(
     name,
@@ -148,7 +148,7 @@ export async function closeWith(at: readonly Point[]): Promise<void> {
   else lay(after, 'closing stroke with fill', there, shapes, gesture);
 }
 
-/** Takes away the fill, or paints it in the swatch in hand, where the pen is. @param at the active layer's space. */
+/** Takes away the fill, or paints it in the active swatch, where the pen is. @param at the active layer's space. */
 export async function changeFill(how: 'unfill' | 'repaint', at: Point): Promise<void> {
   const now = current();
   const layerId = now && fillingNow(now)?.layerId;

@@ -1,4 +1,4 @@
-/** What is in hand: the brush and how it draws, the swatch, and what the pen does. Never saved with the shot. */
+/** What is active: the brush and how it draws, the swatch, and what the pen does. Never saved with the shot. */
 import type { FigureForm } from '@tallow/core/brush';
 import type { Id } from '@tallow/core/document';
 import type { Ruler } from '@tallow/core/geometry';
@@ -35,7 +35,7 @@ export interface Held {
   readonly activeTool: Tool | null;
   /** What the button on the pen's barrel does. */
   readonly barrel: string;
-  /** Whether the column shows the settings of the brush in hand. */
+  /** Whether the column shows the settings of the active brush. */
   readonly brushShown: boolean;
 }
 
@@ -88,26 +88,26 @@ atOpening(() => {
   setHeld(FRESH);
 });
 
-/** Takes a tool in hand, or null for the drawing pen; where it has settings, those of the brush give way. */
+/** Makes a tool active, or null for the drawing pen; where it has settings, those of the brush give way. */
 export function takeTool(tool: Tool | null): void {
   const before = held().activeTool;
   if (before !== tool) before?.putDown?.();
   setHeld(tool?.hasPanel ? { activeTool: tool, brushShown: false } : { activeTool: tool });
 }
 
-/** Takes a brush in hand. */
+/** Makes a brush active. */
 export function takeBrush(brushName: BrushName): void {
   takeTool(null);
   setHeld({ brushName });
 }
 
-/** Changes the brush in hand. */
+/** Changes the active brush. */
 export function setBrush(settings: Partial<BrushInHand>): void {
   const { brushes, brushName } = held();
   setHeld({ brushes: { ...brushes, [brushName]: { ...brushes[brushName], ...settings } } });
 }
 
-/** Makes a tool; its action takes it in hand, and puts it down again. */
+/** Makes a tool; its action makes it active, and puts it down again. */
 export function makeTool({ taking, ...rest }: Omit<Tool, 'taking'> & { taking?: Omit<Action, 'run'> }): Tool {
   const tool: Tool = {
     ...rest,
@@ -123,5 +123,5 @@ export function makeTool({ taking, ...rest }: Omit<Tool, 'taking'> & { taking?: 
   return tool;
 }
 
-/** Whether a tool is in hand. */
+/** Whether a tool is active. */
 export const useIsHeld = (tool: Tool): boolean => useHeld((s) => s.activeTool === tool);

@@ -1,4 +1,4 @@
-/** What the pen does from landing to lifting, whatever is in hand. */
+/** What the pen does from landing to lifting, whatever is active. */
 import type { Point } from '@tallow/core/geometry';
 
 /** One place of the pen, CSS px of the canvas. */

@@ -21,14 +21,14 @@ export interface Tool {
   readonly ghosts: 'usual' | 'none' | 'together';
   /** Whether its settings stand in the column in place of the layers. */
   readonly hasPanel: boolean;
-  /** What takes it in hand and puts it down again, where there is a key or button for that. */
+  /** What makes it active and puts it down again, where there is a key or button for that. */
   readonly taking: Action | null;
   /** Its button in the tray. */
   readonly Icon?: TakingIcon;
   /** What goes when it is put down. */
   readonly putDown?: () => void;
   /**
-   * What a key does while it is in hand.
+   * What a key does while it is active.
    * @param usual what the key does without it. @returns another action in its place, or 'done' where nothing is left to do.
    */
   readonly onKey?: (event: KeyboardEvent, preset: Action | undefined) => Action | 'done' | undefined;

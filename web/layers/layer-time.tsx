@@ -27,7 +27,7 @@ function nameOver({ name }: Layer): string {
   return /\bline$/i.test(start) ? `${start}, clean` : `${start} line`;
 }
 
-/** Makes a line layer tied to another, above it, and stands on its first slot, a brush for lines in hand. */
+/** Makes a line layer tied to another, above it, and stands on its first slot, a brush for lines active. */
 function drawOver(layer: Layer): void {
   let made = '';
   edit('line over this', (doc) => {

@@ -1,4 +1,4 @@
-/** Looks of the layer in hand, of its folder, or of its element as a whole: a list that is worked out in its order and never touches what is drawn. */
+/** Looks of the active layer, of its folder, or of its element as a whole: a list that is worked out in its order and never touches what is drawn. */
 import { randomId, type LookKind } from '@tallow/core/document';
 import { addLook, copyLooks, newLook } from '@tallow/core/edit';
 import { LOOKS, lookKinds } from '@tallow/core/looks';

@@ -31,7 +31,7 @@ function isTaken(event: KeyboardEvent): boolean {
   );
 }
 
-/** Listens to the keys of some actions while the desk is open; the tool in hand is asked first. */
+/** Listens to the keys of some actions while the desk is open; the active tool is asked first. */
 export function attachKeys(actions: readonly Action[]): () => void {
   /** Actions whose keys are held down now, by physical key. */
   const down = new Map<string, Action>();

@@ -1,4 +1,4 @@
-/** The palette: the swatch in hand with its colour, where it is used, the whole palette, and the element in other swatches. */
+/** The palette: the active swatch with its colour, where it is used, the whole palette, and the element in other swatches. */
 import {
   find,
   findAll,

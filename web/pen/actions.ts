@@ -12,7 +12,7 @@ function toggleRuler(): void {
   setHeld({ ruler: held().ruler ? null : { x: width / 2, y: height / 2, angle: 0 } });
 }
 
-/** Takes each brush in hand. */
+/** Makes each brush active. */
 export const BRUSH_ACTIONS = named(
   Object.fromEntries(
     BRUSH_NAMES.map((name) => [

@@ -1,4 +1,4 @@
-/** What the pen in hand makes: how it looks while it grows, and the marks it leaves. */
+/** What the active pen makes: how it looks while it grows, and the marks it leaves. */
 import { newestVersion, tipOf, type Making } from '@tallow/core/brush';
 import { randomId, type BrushSettings, type Lays, type Mark, type Swatch } from '@tallow/core/document';
 import type { Matrix } from '@tallow/core/geometry';
@@ -14,7 +14,7 @@ import type { StrokeSetup } from '../picture/stroke-setup.ts';
 /** How far the pen goes before a tap becomes a shape, CSS px. */
 const TAP = 4;
 
-/** A brush in hand as its strokes keep it: only what differs from plain. */
+/** A brush as its strokes keep it: only what differs from plain. */
 export function brushOf(tool: BrushName, inHand: BrushInHand): BrushSettings {
   const { width, opacity, pressure, flow, taper, tilt } = inHand;
   const kind = brushKindOf(tool, inHand);

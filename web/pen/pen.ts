@@ -1,5 +1,5 @@
 /**
- * The pen: pointer events of the picture go to what is in hand, or move the view. One function takes all of them,
+ * The pen: pointer events of the picture go to what is active, or move the view. One function takes all of them,
  * the canvas's own and those of the practice pen.
  */
 import { apply, IDENTITY, invert, multiply, scaleOf, type Matrix } from '@tallow/core/geometry';
@@ -104,7 +104,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     };
   };
 
-  /** Begins what is in hand where the pen lands. */
+  /** Begins what is active where the pen lands. */
   const land = (first: PenSample): PenDoing | null => {
     const now = current();
     if (!now) return null;
@@ -113,7 +113,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     const { activeTool } = held();
     return activeTool ? activeTool.begin(inward, first) : beginStroke(engine, inward, first);
   };
-  /** The pen's other end rubs out, whatever is in hand. */
+  /** The pen's other end rubs out, whatever is active. */
   const landRubber = (first: PenSample): PenDoing | null => {
     const now = current();
     return now && !showing().planning ? beginStroke(engine, inwardOf(now), first, RUBBER) : null;

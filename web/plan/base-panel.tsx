@@ -1,4 +1,4 @@
-/** The base in hand: its name, and what grows from it does next. */
+/** The selected base: its name, and what grows from it does next. */
 import { MOVES, randomId, type Base } from '@tallow/core/document';
 import { setPlan } from '@tallow/core/edit';
 import { Plus, Trash2, X } from 'lucide-react';

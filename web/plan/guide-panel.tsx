@@ -1,4 +1,4 @@
-/** The settings of the guide in hand. */
+/** The settings of the selected guide. */
 import { shotOf, type Guide } from '@tallow/core/document';
 import { deleteGuide, setGuide, type GuideSettings } from '@tallow/core/edit';
 import { apply, invert } from '@tallow/core/geometry';

@@ -1,4 +1,4 @@
-/** What is planned for the element, when nothing is in hand. */
+/** What is planned for the element, when nothing is selected. */
 import { findAll, MOODS, shotOf, type Mood } from '@tallow/core/document';
 import { setGuide, setPath, setPlan, startersOf } from '@tallow/core/edit';
 import { starterOf } from '@tallow/core/starters';

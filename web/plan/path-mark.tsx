@@ -1,4 +1,4 @@
-/** A path over the picture: its dotted line, a tick and a stand-in for each drawing, and handles when it is in hand. */
+/** A path over the picture: its dotted line, a tick and a stand-in for each drawing, and handles when it is selected. */
 import type { Path, Ring } from '@tallow/core/document';
 import { setPath } from '@tallow/core/edit';
 import { apply, scaleOf, type Matrix } from '@tallow/core/geometry';

@@ -1,4 +1,4 @@
-/** The settings of the path in hand: its spacing, its stand-in, and what can be done with it. */
+/** The settings of the selected path: its spacing, its stand-in, and what can be done with it. */
 import { findAll, randomId, type Path } from '@tallow/core/document';
 import { cutPath, deletePath, joinPaths, setPath, stampPath, type PathSettings } from '@tallow/core/edit';
 import { dropNode, nodePoints, simplified } from '@tallow/core/plan';

@@ -1,4 +1,4 @@
-/** Phases of the element in hand: a bar of named spans whose ends are dragged, each with its usual hold. */
+/** Phases of the active element: a bar of named spans whose ends are dragged, each with its usual hold. */
 import { randomId, type Phase } from '@tallow/core/document';
 import { setPlan } from '@tallow/core/edit';
 import { PHASE_SETS, phasesFrom, timedPhases } from '@tallow/core/plan';

@@ -1,4 +1,4 @@
-/** The column of the Plan step: the element and its playing, then the settings of what is in hand, then the phases. */
+/** The column of the Plan step: the element and its playing, then the settings of what is selected, then the phases. */
 import { find } from '@tallow/core/document';
 import { ChevronLeft, ChevronRight, LayoutList, Pause, Play } from 'lucide-react';
 import { useCurrent, type Current } from '../selection/current.ts';

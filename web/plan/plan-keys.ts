@@ -1,4 +1,4 @@
-/** Keys of the Plan step: ending or dropping what is being set, letting go, and deleting what is in hand. */
+/** Keys of the Plan step: ending or dropping what is being set, letting go, and deleting what is selected. */
 import { find } from '@tallow/core/document';
 import { deleteGuide, deletePath, setGuide, setPath, setPlan } from '@tallow/core/edit';
 import { moveNode, nodePoints } from '@tallow/core/plan';
@@ -12,7 +12,7 @@ const isElsewhere = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   target.closest('input:not([type=range]),select,textarea,[role=menu],[role=dialog]') !== null;
 
-/** Puts down, one after the other, what is being set, the tool, and what is in hand. */
+/** Puts down, one after the other, what is being set, the tool, and what is selected. */
 function clearStepwise(): boolean {
   const { draft, moving, tool, hand } = plan();
   if (draft.length > 0) setPlanning({ draft: [] });
@@ -47,7 +47,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, 1],
 };
 
-/** Moves the chosen point of the path in hand, or the guide in hand, by 1 px, with Shift by 10. */
+/** Moves the chosen point of the selected path, or the selected guide, by 1 px, with Shift by 10. */
 function nudge({ code, shiftKey, target }: KeyboardEvent): boolean {
   const arrow = ARROWS[code];
   const now = current();

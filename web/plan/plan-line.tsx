@@ -1,4 +1,4 @@
-/** Above the picture in the Plan step: what is in hand, and the numbers that help. */
+/** Above the picture in the Plan step: what is selected, and the numbers that help. */
 import { find } from '@tallow/core/document';
 import { starterOf } from '@tallow/core/starters';
 import { useCurrent } from '../selection/current.ts';

@@ -1,4 +1,4 @@
-/** What the pen does in the Plan step, by the tool in hand. Places are in element space. */
+/** What the pen does in the Plan step, by the active tool. Places are in element space. */
 import { find, randomId, type Guide, type GuideForm } from '@tallow/core/document';
 import { addGuide, addPath, setGuide, setPath, setPlan } from '@tallow/core/edit';
 import { apply, fitRing, IDENTITY, type Point } from '@tallow/core/geometry';
@@ -152,7 +152,7 @@ function putGuide(form: GuideForm, at: Point): PlanStroke {
   return { move: put, up: endGesture, drop: endGesture };
 }
 
-/** The stand-in of the path in hand, drawn as a closed form. */
+/** The stand-in of the selected path, drawn as a closed form. */
 function drawForm(points: readonly Point[]): void {
   const now = current();
   const { hand } = plan();
@@ -195,7 +195,7 @@ function drawFoot(points: readonly Point[]): void {
 }
 
 /**
- * Begins what the tool in hand does where the pen landed.
+ * Begins what the active tool does where the pen landed.
  * @param reach px of element space that count as near.
  */
 export function beginPlanStroke(at: Point, reach: number): PlanStroke {

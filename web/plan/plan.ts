@@ -1,4 +1,4 @@
-/** What is planned with: the tool of the Plan step, what is in hand there, and a starter on its way. Never saved. */
+/** What is planned with: the tool of the Plan step, what is selected there, and a starter on its way. Never saved. */
 import type { Id, Starter } from '@tallow/core/document';
 import type { Point } from '@tallow/core/geometry';
 import type { Preset } from '@tallow/core/starters';
@@ -14,7 +14,7 @@ export type InHand = { readonly kind: 'path' | 'starter' | 'guide' | 'base' | 'r
 interface PlanState {
   readonly tool: PlanTool | null;
   readonly hand: InHand;
-  /** A node of the path in hand, by index. */
+  /** A node of the selected path, by index. */
   readonly node: number | null;
   /** What is being drawn, in element space. */
   readonly draft: readonly Point[];
@@ -59,12 +59,12 @@ atOpening(() => {
   setPlanning(NOTHING_PLANNED);
 });
 
-/** Takes something in hand, or nothing. */
+/** Selects something, or nothing. */
 export function selectPlanned(hand: InHand): void {
   setPlanning({ hand, node: null, draft: [] });
 }
 
-/** Takes a tool, or puts it down when it is the one in hand. */
+/** Makes a tool active, or none when it is already. */
 export function takePlanTool(tool: PlanTool | null): void {
   setPlanning({ tool: plan().tool === tool ? null : tool, draft: [] });
 }

@@ -50,7 +50,7 @@ async function fittedTo(
   return work ? { ...placed, settings: await compute().fitted(work, ground, pen !== null) } : placed;
 }
 
-/** Lays a new starter of an effect on the active element, along the path in hand if it follows one. The next press in the picture says where else it stands. */
+/** Lays a new starter of an effect on the active element, along the selected path if it follows one. The next press in the picture says where else it stands. */
 export async function layNew(effect: Effect): Promise<void> {
   const now = current();
   if (!now) return;

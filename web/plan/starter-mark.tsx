@@ -71,7 +71,7 @@ export function StarterPreview({ now, matrix }: { now: Current; matrix: Matrix }
   return <canvas ref={canvas} data-testid="preview" className="pointer-events-none absolute inset-0 size-full" />;
 }
 
-/** Marks of the starters that stand on the element; the one in hand can be moved by its mark. */
+/** Marks of the starters that stand on the element; the selected one can be moved by its mark. */
 export function StarterMark({ now, sight }: { now: Current; sight: Sight }) {
   const hand = usePlan((s) => s.hand);
   const moving = usePlan((s) => s.moving);

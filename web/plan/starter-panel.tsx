@@ -1,4 +1,4 @@
-/** The settings of the starter in hand: previewed while they move, laid when they are let go. */
+/** The settings of the selected starter: previewed while they move, laid when they are let go. */
 import { find, findAll, type Phase, type Starter } from '@tallow/core/document';
 import { touchedOf } from '@tallow/core/derived';
 import { deleteStarter, releaseStarter, setLayer } from '@tallow/core/edit';

@@ -1,4 +1,4 @@
-/** Bringing pictures in, and which plate is in hand. */
+/** Bringing pictures in, and which plate is selected. */
 import { find, randomId, shotOf, type Id, type Plate } from '@tallow/core/document';
 import { addPlate, setPlate } from '@tallow/core/edit';
 import { create } from 'zustand';
@@ -186,7 +186,7 @@ export function layFootage(
   setReferences({ plateId: made, shown: true });
 }
 
-/** The plate in hand, if it is still there. */
+/** The selected plate, if it is still there. */
 export function plateInHand(): Plate | undefined {
   const { doc } = useDocument.getState();
   return doc ? find(doc, 'plate', references().plateId) : undefined;

@@ -144,13 +144,13 @@ export function shownNow(now: Current, frame: number): Shown | null {
   return now.active ? shownOn(now.active, frame, now.length) : null;
 }
 
-/** The swatch for lines round shapes: the palette's first outline, else the one in hand. */
+/** The swatch for lines round shapes: the palette's first outline, else the active one. */
 export function lineSwatchOf(doc: ShotDocument, swatchId: Id | null): Swatch | undefined {
   const swatches = findAll(doc, 'swatch', shotOf(doc).swatches);
   return swatches.find(({ role }) => role === 'outline') ?? swatchOf(doc, swatchId);
 }
 
-/** The swatch in hand: the one picked, else one meant for lines. */
+/** The active swatch: the one picked, else one meant for lines. */
 export function swatchOf(doc: ShotDocument, swatchId: Id | null): Swatch | undefined {
   const swatches = findAll(doc, 'swatch', shotOf(doc).swatches);
   return swatches.find((s) => s.id === swatchId) ?? swatches.find((s) => s.role === 'outline') ?? swatches[0];

@@ -24,7 +24,7 @@ export interface Selection {
   readonly clip: { readonly shotId: Id; readonly parts: readonly ClipPart[] } | null;
   /** Whether edits of time are for all layers of the element. */
   readonly together: boolean;
-  /** The traced point in hand. */
+  /** The selected traced point. */
   readonly traceId: Id | null;
   /** The piece that is drawn right round, or null for whole drawings. */
   readonly piece: string | null;

@@ -38,6 +38,6 @@ export function drawingsToEdit(now: Current | null = current()): Id[] {
   return [...new Set(ids)];
 }
 
-/** Loaded drawings in hand. */
+/** Selected drawings that are loaded. */
 export const loadedToEdit = (now: Current | null = current()): Drawing[] =>
   now ? drawingsToEdit(now).flatMap((id) => find(now.doc, 'drawing', id) ?? []) : [];

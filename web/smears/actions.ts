@@ -1,4 +1,4 @@
-/** Actions of smears that need no tool in hand. */
+/** Actions of smears that need no active tool. */
 import { alt, named, of } from '../actions/action.ts';
 import { smearFast, whyNotFast } from './fast.ts';
 

@@ -48,7 +48,7 @@ interface SmearDesk {
   readonly bend: number;
   readonly time: SmearTime;
   readonly asGuide: boolean;
-  /** Marks that were picked up when smears were last taken in hand. */
+  /** Marks that were picked up when the smear tool was last made active. */
   readonly picked: readonly Id[];
   readonly working: boolean;
 }
@@ -68,7 +68,7 @@ export const setSmear = useSmear.setState;
 
 /** What of smears is where the playhead stands. */
 interface SmearNow {
-  /** Those that are seen here, the one in hand first. */
+  /** Those that are seen here, the selected one first. */
   readonly laid: readonly Smear[];
   /** Where another would be laid. */
   readonly place: SmearPlace | null;

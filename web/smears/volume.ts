@@ -1,4 +1,4 @@
-/** What the drawings of the active layer cover, and where the eye loses them: worked out beside everything else while smears are in hand. */
+/** What the drawings of the active layer cover, and where the eye loses them: worked out beside everything else while the smear tool is active. */
 import { find, marksInOrder, type Id } from '@tallow/core/document';
 import { setElement, subjectLayers } from '@tallow/core/edit';
 import { slotsInOrder } from '@tallow/core/timing';

@@ -1,4 +1,4 @@
-/** The swatches taken in hand lately in the open shot, the last first, and the ways back to them. */
+/** The swatches that were active lately in the open shot, the last first, and the ways back to them. */
 import { find, type Id } from '@tallow/core/document';
 import { create } from 'zustand';
 import { key, named, of, shift } from '../actions/action.ts';
@@ -16,12 +16,12 @@ function note(id: Id): void {
 }
 useHeld.subscribe(({ swatchId }, before) => {
   if (swatchId === before.swatchId) return;
-  // What was in hand before anything was taken counts too.
+  // What was active before anything was taken counts too.
   if (before.swatchId && useRecent.getState().swatches.length === 0) note(before.swatchId);
   if (swatchId) note(swatchId);
 });
 
-/** The nth swatch before the one in hand that is still there. */
+/** The nth swatch before the active one that is still there. */
 function before(nth: number): Id | undefined {
   const { doc } = useDocument.getState();
   const { swatchId } = useHeld.getState();
@@ -42,7 +42,7 @@ export const SWATCH_ACTIONS = named({
 });
 
 /**
- * Which swatches a place for so many shows: those of the palette in its order, and where it is too small those in hand
+ * Which swatches a place for so many shows: those of the palette in its order, and where it is too small those active
  * lately rather than others, so that few move.
  */
 export function shownOf<S extends { readonly id: Id }>(all: readonly S[], recent: readonly Id[], room: number): S[] {

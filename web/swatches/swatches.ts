@@ -34,7 +34,7 @@ export function noteColour(colour: string): void {
   remember(NAME, next);
 }
 
-/** Takes a swatch in hand; what rubs out draws again. */
+/** Takes an active swatch; what rubs out draws again. */
 export function takeSwatch(swatchId: Id): void {
   const { brushName } = held();
   setHeld({ swatchId, brushName: madeBy(brushName) === 'rub' ? BRUSH_NAMES[0] : brushName });
@@ -79,7 +79,7 @@ export async function bringFromFile(file: File): Promise<void> {
   else bring(read.ok, `“${file.name}”`);
 }
 
-/** The swatch in hand, which the settings are of. */
+/** The active swatch, which the settings are of. */
 export const swatchNow = (): Swatch | undefined => {
   const { doc } = useDocument.getState();
   return doc ? find(doc, 'swatch', held().swatchId) : undefined;

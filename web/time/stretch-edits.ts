@@ -49,7 +49,7 @@ export function stretchInHand(whole = false): Stretch | null {
   return { layerIds, ...spanOf(now.active.list, runs, now.length) };
 }
 
-/** Why what is in hand cannot be changed in time, or null. */
+/** Why what is active cannot be changed in time, or null. */
 export const whyNotStretch = (): string | null =>
   selection().together
     ? current()?.active
@@ -57,7 +57,7 @@ export const whyNotStretch = (): string | null =>
       : 'There is no layer. Add one first.'
     : (whyNotTime() ?? whyNotRuns());
 
-/** Changes the runs of what is in hand, in one step. @param whole all of the element's time. */
+/** Changes the runs of what is active, in one step. @param whole all of the element's time. */
 export function change(name: string, how: RunsChange, whole = false): void {
   const stretch = stretchInHand(whole);
   const trouble = whole ? whyNotTime() : whyNotStretch();
@@ -92,14 +92,14 @@ export const holdAlong = (holds: readonly number[], whole: boolean): void => {
   change(`holds ${holds.slice(0, 6).join(', ')}`, (runs) => heldAlong(runs, holds), whole);
 };
 
-/** Each of what is in hand a frame longer or shorter; what follows moves. */
+/** Each of what is active a frame longer or shorter; what follows moves. */
 export function pushBy(by: 1 | -1): void {
   const picked = selectedNow();
   change(by > 0 ? 'hold longer' : 'hold shorter', (runs) => heldLonger(runs, by));
   if (picked) setSelection({ selectedRuns: picked });
 }
 
-/** The last of what is in hand a frame longer or shorter at the cost of the next; nothing else moves. */
+/** The last of what is active a frame longer or shorter at the cost of the next; nothing else moves. */
 export function rollBy(by: 1 | -1): void {
   const runs = runsToEdit();
   const total = current()?.active?.list.runs.length ?? 1;
@@ -146,7 +146,7 @@ export function copyTo(runs: Picked, to: number): void {
   });
 }
 
-/** Copies of what is in hand right after it. */
+/** Copies of what is active right after it. */
 export function duplicatePicked(): void {
   const runs = runsToEdit();
   const count = current()?.active?.list.runs.length ?? 0;

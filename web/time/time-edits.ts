@@ -78,7 +78,7 @@ function drawingsOf(now: Current, runs: Picked): Id[] {
 const lengthOf = (doc: ShotDocument, layerId: Id): number =>
   find(doc, 'runlist', find(doc, 'layer', layerId)?.runListId)?.runs.length ?? 1;
 
-/** Does something with the runs in hand once their drawings are here. */
+/** Does something with the selected runs once their drawings are here. */
 function withRuns(then: (runs: Picked & { layerId: Id }) => void): void {
   const now = current();
   const runs = runsToEdit();

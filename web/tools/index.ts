@@ -28,14 +28,14 @@ import { SMEAR } from './smear/tool.ts';
 import { TRACE } from './trace/tool.ts';
 import { TraceLine } from './trace/trace-line.tsx';
 
-/** What is seen of a tool while it is in hand. */
+/** What is seen of a tool while it is active. */
 interface ToolSeen {
   readonly tool: Tool;
   /** Its settings, in the column. */
   readonly Panel?: ComponentType;
   /** What it shows over the picture. */
   readonly Overlay?: ComponentType;
-  /** Its button in the tray, where it does more than take it in hand. */
+  /** Its button in the tray, where it does more than make it active. */
   readonly Button?: ComponentType;
   /** What stands above the picture in place of what the pen will touch. */
   readonly Above?: ComponentType;
@@ -55,5 +55,5 @@ export const TOOLS: readonly ToolSeen[] = [
   { tool: CAMERA, Overlay: CameraOverlay, Above: CameraLine },
 ];
 
-/** What is seen of the tool in hand: nothing where the pen draws. */
+/** What is seen of the active tool: nothing where the pen draws. */
 export const seenOf = (tool: Tool | null): Partial<ToolSeen> => TOOLS.find((each) => each.tool === tool) ?? {};

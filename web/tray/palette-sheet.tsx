@@ -1,4 +1,4 @@
-/** All of the palette with its names, those in hand lately first. */
+/** All of the palette with its names, those active lately first. */
 import type { Swatch } from '@tallow/core/document';
 import { LayoutGrid } from 'lucide-react';
 import { Popover } from 'radix-ui';
@@ -7,7 +7,7 @@ import { takeSwatch } from '../swatches/swatches.ts';
 import { useRecent } from '../swatches/recent.ts';
 import { SwatchButton } from './swatch-button.tsx';
 
-/** Those in hand lately that stand first. */
+/** Those active lately that stand first. */
 const LATELY = 6;
 
 interface PaletteSheetProps {

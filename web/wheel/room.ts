@@ -14,7 +14,7 @@ const BESIDES = 188;
 const ROW = 26;
 const ROUND = 74;
 const ROWS = 8;
-/** Height that the settings of what is in hand are given, CSS px. */
+/** Height that the settings of what is active are given, CSS px. */
 const SETTINGS = 384;
 
 const watch = (told: () => void): (() => void) => {

@@ -1,4 +1,4 @@
-/** A thin line of how much each drawing covers, along the rim or under the pictures: there while smears are in hand. */
+/** A thin line of how much each drawing covers, along the rim or under the pictures: there while the smear tool is active. */
 import type { Current } from '../selection/current.ts';
 import { useVolume } from '../smears/volume.ts';
 import { xOf, type Band } from './band.ts';

@@ -1,4 +1,4 @@
-/** The pen that takes colours from the picture: with Shift the swatch of the mark under it, else its colour for the swatch in hand. */
+/** The pen that takes colours from the picture: with Shift the swatch of the mark under it, else its colour for the active swatch. */
 import { setSwatch } from '@tallow/core/edit';
 import { apply, multiply, type Matrix } from '@tallow/core/geometry';
 import { current, layerMatrix, shotFrameOf } from '../../selection/current.ts';

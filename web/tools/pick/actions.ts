@@ -86,7 +86,7 @@ function copy(): void {
   );
 }
 
-/** Puts copies on a layer, in the drawings in hand or, where none is, in a new one. */
+/** Puts copies on a layer, in the selected drawings or, where none is, in a new one. */
 function putMarks(name: string, layerId: Id, list: readonly Mark[]): void {
   const now = current();
   if (!now) return;
@@ -153,7 +153,7 @@ export function addParallel(distance: number): void {
   pickUp(made);
 }
 
-/** Lays a line of a width round each shape that is picked up, in the palette's outline swatch; the lines are then in hand. */
+/** Lays a line of a width round each shape that is picked up, in the palette's outline swatch; the lines are then picked up. */
 export function addOutline(width: number): void {
   const made: Record<Id, Id[]> = {};
   const { sets } = pick();

@@ -1,4 +1,4 @@
-/** The path whose ticks say how a change grows over drawings: the one in hand in Plan, else the first of the element. */
+/** The path whose ticks say how a change grows over drawings: the selected one in Plan, else the first of the element. */
 import { findAll, type Path } from '@tallow/core/document';
 import { ticksOf } from '@tallow/core/plan';
 import { plan } from '../../plan/plan.ts';

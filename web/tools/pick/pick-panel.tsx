@@ -50,7 +50,7 @@ function Deeds() {
   );
 }
 
-/** What is picked up takes what is set in hand, and stays the same marks. */
+/** What is picked up takes the settings of the pen, and stays the same marks. */
 function Takes() {
   return (
     <div className="flex h-9 items-center gap-1 text-[13px] text-wax-300">

@@ -119,7 +119,7 @@ function leading(sets: MarkSets): Id[] {
   return shown.length > 0 ? shown : Object.keys(sets).slice(0, 1);
 }
 
-/** Takes marks in hand as they are now. */
+/** Picks marks up as they are now. */
 export function pickUp(sets: MarkSets): void {
   const full = Object.fromEntries(Object.entries(sets).filter(([, ids]) => ids.length > 0));
   const base = marksNow(full);
@@ -220,10 +220,10 @@ export function isChangeable(): boolean {
   return trouble === null;
 }
 
-/** Whether the document changes by what is done to the marks in hand. */
+/** Whether the document changes by what is done to the marks picked up. */
 let changing = false;
 
-/** Changes the marks in hand, each worked out from how it was picked up. */
+/** Changes the marks picked up, each worked out from how it was picked up. */
 export function changePicked(name: string, change: (base: Mark, drawingId: Id) => Mark, gesture?: string): void {
   if (!isChangeable()) return;
   const { sets, base } = pick();

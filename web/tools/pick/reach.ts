@@ -1,4 +1,4 @@
-/** Which drawings picking up acts on: those in hand, and what lies on other layers at the same time where that is wanted. */
+/** Which drawings picking up acts on: those selected, and what lies on other layers at the same time where that is wanted. */
 import { find, type Drawing, type Id } from '@tallow/core/document';
 import { indicesOf } from '@tallow/core/edit';
 import { IDENTITY, invert, multiply, type Matrix } from '@tallow/core/geometry';
@@ -25,13 +25,13 @@ export const setReach = usePickReach.setState;
 export interface Reached {
   readonly drawingId: Id;
   readonly layerId: Id;
-  /** Which of the drawings in hand it is seen with. */
+  /** Which of the selected drawings it is seen with. */
   readonly index: number;
   /** From its layer's space to the active layer's. */
   readonly toActive: Matrix;
 }
 
-/** What is in hand on the active layer: drawings, and the frames on which each of them shows. */
+/** What is selected on the active layer: drawings, and the frames on which each of them shows. */
 function inHand(now: Current, active: TimedLayer): { drawingId: Id | undefined; frames: number[] }[] {
   const runs = selectedNow();
   const { frame } = selection();

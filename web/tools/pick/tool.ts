@@ -1,4 +1,4 @@
-/** Picking up: marks taken in hand by lasso or box, and moved. */
+/** Picking up: marks selected by lasso or box, and moved. */
 import { key, type Action } from '../../actions/action.ts';
 import { makeTool } from '../../hand/held.ts';
 import { TIME_ACTIONS } from '../../time/actions.ts';
@@ -15,7 +15,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, 1],
 };
 
-/** What keys for drawings do to marks while marks are in hand. */
+/** What keys for drawings do to marks while marks are picked up. */
 const ON_MARKS = new Map<Action, Action>([
   [TIME_ACTIONS.remove, PICK_ACTIONS.deleteMarks],
   [TIME_ACTIONS.copyDrawings, PICK_ACTIONS.copyMarks],

@@ -1,4 +1,4 @@
-/** The corners of the plate in hand, where it lies on a tilted plane: dragged one by one. */
+/** The corners of the selected plate, where it lies on a tilted plane: dragged one by one. */
 import { planeMatrix } from '@tallow/core/assembly';
 import { find, shotOf } from '@tallow/core/document';
 import { setPlateCorners } from '@tallow/core/edit';

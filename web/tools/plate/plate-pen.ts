@@ -1,4 +1,4 @@
-/** The pen places the plate in hand: a drag moves it, with Shift it turns, with Alt it scales about its middle. */
+/** The pen places the selected plate: a drag moves it, with Shift it turns, with Alt it scales about its middle. */
 import { setPlate } from '@tallow/core/edit';
 import { apply, multiply, type Matrix, type Point } from '@tallow/core/geometry';
 import { randomId } from '@tallow/core/document';

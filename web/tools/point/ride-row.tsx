@@ -1,4 +1,4 @@
-/** Carrying: what is picked up, or the layer in hand, rides on a followed point, turned by a second one. */
+/** Carrying: what is picked up, or the active layer, rides on a followed point, turned by a second one. */
 import { rideables, type Rideable } from '@tallow/core/assembly';
 import { find, randomId, type Id, type ShotDocument } from '@tallow/core/document';
 import { freeRide, layRide, rideOfLayer, setRide, whyNotRide, type RideAsked } from '@tallow/core/edit';
@@ -12,7 +12,7 @@ import { isSeat, rideableKey, rideableLabel } from './rideable.ts';
 
 type PointOf = Pick<Rideable, 'onElementId' | 'onUseId' | 'traceId'> & { readonly label: string };
 
-/** All points that are followed, those of the element in hand first. */
+/** All points that are followed, those of the active element first. */
 function pointsOf(doc: ShotDocument, elementId: Id): PointOf[] {
   const own = (find(doc, 'element', elementId)?.traces ?? []).map(({ id }, i) => ({
     onElementId: elementId,

@@ -28,7 +28,7 @@ import { loadedToEdit } from '../../selection/to-edit.ts';
 export type Along = 'line' | 'piece' | 'all';
 
 interface ReshapeState {
-  /** Points taken in hand, in the drawing that is shown. */
+  /** Selected points, in the drawing that is shown. */
   readonly controlPoints: readonly ControlPoint[];
   /** px of element space. */
   readonly radius: number;
@@ -114,7 +114,7 @@ export function selectedControlPoints(): ControlPoint[] {
   });
 }
 
-/** All marks of the drawings in hand; in those that are not shown a pull reaches whatever is near. */
+/** All marks of the selected drawings; in those that are not shown a pull reaches whatever is near. */
 function reached(): MarkSets {
   const shown = shapedDrawing()?.id;
   return Object.fromEntries(
@@ -144,7 +144,7 @@ function weightsIn(mark: Mark, controlPoints: readonly ControlPoint[], isShown: 
   return weightsOf(mark, taken, { radius: Math.max(radius, 0.01), fall, alongOnly });
 }
 
-/** Does something to what the taken points reach, by weight; in every drawing in hand, by its share. */
+/** Does something to what the taken points reach, by weight; in every selected drawing, by its share. */
 function reshapeBy(
   name: string,
   controlPoints: readonly ControlPoint[],
@@ -168,7 +168,7 @@ export function pullBy(from: readonly ControlPoint[], by: Point): void {
   );
 }
 
-/** Follows a pull of the taken points: seen at once in the drawing that is shown, done in all that are in hand at its end. */
+/** Follows a pull of the taken points: seen at once in the drawing that is shown, done in all that are selected at its end. */
 export function followPull(): { moveTo: (by: Point) => void; done: () => void; drop: () => void } {
   const from = selectedControlPoints();
   const engine = openEngine();

@@ -24,7 +24,7 @@ export function askedNow(): SmearRequest {
   return { marks: shown ? (pick().sets[shown] ?? []) : [] };
 }
 
-/** Takes smears in hand; what was picked up is remembered, for what is done with it there. */
+/** Makes smearing active; what was picked up is remembered, for what is done with it there. */
 export function takeSmearInHand({ marks = [] }: SmearRequest): void {
   setSmear({ picked: marks });
   takeTool(SMEAR);
