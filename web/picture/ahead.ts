@@ -44,7 +44,7 @@ export class Ahead {
   /** ms that a frame took to draw of late, and how far from that it mostly was: while it plays, those are drawn that can still be there in time. */
   private takes = 0;
   private strays = 0;
-  /** Painters that draw while it plays, each with the run it belongs to. */
+  /** Lanes in which frames are drawn while it plays, each with the run it belongs to; those past the painters' number ask a painter for a second one. */
   private readonly urgent = new Map<number, number>();
   /** Whether all that would be played can be kept at once. */
   private fits = true;
@@ -161,7 +161,7 @@ export class Ahead {
     const { playbackFrames, from } = this.program(now);
     const { room } = this.frames;
     const { isMoving } = this.frames;
-    // Half of all frames take longer than most: what comes too late has been drawn for nothing.
+    // About half of all frames take longer than the mean: what comes too late has been drawn for nothing.
     const lead = urgent ? Math.ceil(((this.takes + this.strays) * shotOf(now.doc).rate) / 1000) : 0;
     // Frames that look alike are one: so many that look different are kept.
     const seen = new Set<string>();

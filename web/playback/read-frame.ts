@@ -7,7 +7,7 @@ import { shotTime, useShotTime } from './shot-time.ts';
 const READ_MS = 250;
 
 /** The shot's playhead; while it plays, as it was a moment ago. */
-export const useReadFrame = create<{ readonly frame: number }>(() => ({ frame: 0 }));
+export const useReadFrame = create<{ readonly frame: number }>(() => ({ frame: shotTime().frame }));
 
 let timer: ReturnType<typeof setTimeout> | undefined;
 

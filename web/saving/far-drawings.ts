@@ -1,7 +1,7 @@
 /**
  * Which drawings of a large shot the page has at hand: those around the playhead, up to so many bytes. Others are put
  * aside while nobody draws, and come back before the playhead reaches them. A shot that fits keeps all of its drawings.
- * While a shot plays nothing is read or put aside: painters read for themselves, and the pen lands where play has stopped.
+ * While a shot plays nothing is read back: painters read for themselves, and the pen lands where play has stopped.
  */
 import { entitiesOf, findAll, type Drawing, type Id } from '@tallow/core/document';
 import { pieceNames } from '@tallow/core/between';
@@ -127,7 +127,7 @@ export class FarDrawings {
       for (const drawing of this.far()) {
         await whenIdle(LATEST_MS);
         await pictureFirst();
-        if (this.stopped || playback().playing) return;
+        if (this.stopped) return;
         // Somebody may have begun to change it meanwhile.
         if (this.isUnsaved(drawing.id)) continue;
         knowBeforehand(drawing);
@@ -141,8 +141,7 @@ export class FarDrawings {
   private far(): Drawing[] {
     const { doc } = useDocument.getState();
     const now = current();
-    // What is due while a shot plays is looked at when it stops.
-    if (!doc || !now || this.stopped || playback().playing) return [];
+    if (!doc || !now || this.stopped) return [];
     const atHand = entitiesOf(doc, 'drawing')
       .filter((drawing) => !asides.isAside(drawing))
       .map((drawing) => ({ drawing, size: asides.sizeOf(drawing) }));
