@@ -12,7 +12,7 @@ import { addLayer, addMark, newDrawing, setElement, setLayer } from '@tallow/cor
 import { fixture } from '../../core/fixture.ts';
 import { seededIds } from '@tallow/core/geometry';
 import { current, shownNow } from '../selection/current.ts';
-import { selection, setSelection } from '../selection/selection.ts';
+import { selection, setSelection, useSelection } from '../selection/selection.ts';
 import { playback, setPlayback } from './playback.ts';
 import { edit, openDocument, receive, redo, undo, useDocument } from '../shot/document.ts';
 import { beginAnew } from '../shot/opening.ts';
@@ -78,6 +78,20 @@ test('a layer added elsewhere does not become the one that is drawn on, though n
   });
   expect(layerId()).toBe(own);
   expect(selection().layerId).toBe(own);
+});
+
+test('drawings that were awaited leave the place as it is, and nobody who looks at it is told', () => {
+  const drawings = entitiesOf(doc(), 'drawing');
+  openDocument(
+    doc(),
+    'Test',
+    drawings.map(({ id }) => id),
+  );
+  let told = 0;
+  const unlisten = useSelection.subscribe(() => (told += 1));
+  receive(new Map(drawings.slice(0, 2).map((drawing) => [drawing.id, drawing])));
+  unlisten();
+  expect([told, useDocument.getState().missing.size]).toEqual([0, 2]);
 });
 
 test('a layer deleted elsewhere gives way to another', () => {

@@ -23,7 +23,6 @@ import {
   type TimedLayer,
 } from '@tallow/core/timing';
 import { IDENTITY, multiply, type Matrix } from '@tallow/core/geometry';
-import { useShallow } from 'zustand/react/shallow';
 import { selection, useSelection, type Selection } from './selection.ts';
 import { useDocument } from '../shot/document.ts';
 
@@ -104,10 +103,17 @@ export function current(): Current | null {
   return currentOf(useDocument.getState().doc, selection());
 }
 
+let where: Where = { elementId: null, layerId: null, place: null };
+/** What is worked on of all that is selected: the same thing as long as it stays, since a hundred parts of the desk ask. */
+function whereOf({ elementId, layerId, place }: Selection): Where {
+  if (where.elementId !== elementId || where.layerId !== layerId || where.place !== place)
+    where = { elementId, layerId, place };
+  return where;
+}
+
 export function useCurrent(): Current | null {
   const doc = useDocument((s) => s.doc);
-  const where = useSelection(useShallow(({ elementId, layerId, place }) => ({ elementId, layerId, place })));
-  return currentOf(doc, where);
+  return currentOf(doc, useSelection(whereOf));
 }
 
 /**
@@ -115,7 +121,7 @@ export function useCurrent(): Current | null {
  * @param of may return a list where it goes through `useShallow`.
  */
 export function useOfCurrent<T>(of: (now: Current) => T): T | undefined {
-  const where = useSelection(useShallow(({ elementId, layerId, place }) => ({ elementId, layerId, place })));
+  const where = useSelection(whereOf);
   return useDocument((s) => {
     const now = currentOf(s.doc, where);
     return now ? of(now) : undefined;

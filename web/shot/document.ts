@@ -293,11 +293,9 @@ export function receive(bodies: ReadonlyMap<Id, Entity | null>): void {
     if (entity) entities[id] = entity;
     else Reflect.deleteProperty(entities, id);
   }
-  const stillMissing = [...missing].filter((id) => !bodies.has(id));
-  changeAround(
-    { ...doc, entities },
-    [...bodies.keys()],
-    'server',
-    stillMissing.length < missing.size ? { missing: new Set(stillMissing) } : {},
-  );
+  const stillMissing = new Set([...missing].filter((id) => !bodies.has(id)));
+  const arrived = missing.size - stillMissing.size;
+  // Nothing of time has changed where all that comes in are drawings that were awaited: the user's place stays as it is.
+  const put = arrived === bodies.size ? change : changeAround;
+  put({ ...doc, entities }, [...bodies.keys()], 'server', arrived > 0 ? { missing: stillMissing } : {});
 }
