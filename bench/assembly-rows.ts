@@ -242,4 +242,12 @@ async function footageRow(): Promise<Row> {
   return row;
 }
 
-export const assemblyRows = async (): Promise<Row[]> => [...(await usesRows()), await nightRow(), await footageRow()];
+export async function assemblyRows(): Promise<Row[]> {
+  const rows: Row[] = [];
+  for (const part of [nightRow, usesRows, footageRow]) {
+    // The rows before leave much to be collected, which the next would pay for: the longest frames come first.
+    globalThis.gc?.();
+    rows.push(...[await part()].flat());
+  }
+  return rows;
+}

@@ -12,6 +12,8 @@ import { useReady } from './ready.ts';
 
 /** Painters that draw frames side by side. */
 export const LANES = 2;
+/** Frames in a row that go to the same painter: most drawings are held for two, and each painter keeps what it has drawn. */
+const IN_A_ROW = 2;
 /** Frames asked of each of them at once while something is moved: it draws one while the page takes the other and asks for the next. */
 const DEPTH_MOVING = 2;
 /** ms without a change before anything is drawn ahead, by one painter and by the others: the hand may be about to go on. */
@@ -129,7 +131,7 @@ export class Ahead {
         this.nudge();
         return;
       }
-      const next = await this.missing(run, urgent);
+      const next = await this.missing(run, lane % LANES, urgent);
       if (run !== this.run || (lane >= LANES && !this.frames.isMoving)) return;
       if (!next) {
         if (!urgent || this.fits || !this.isPlaying()) return;
@@ -153,8 +155,8 @@ export class Ahead {
     this.takes += (ms - this.takes) / 4;
   }
 
-  /** The next frame that is not there and that nobody draws. */
-  private async missing(run: number, urgent: boolean): Promise<PlaybackFrame | null> {
+  /** The next frame that is not there and that nobody draws: of this painter's, or where it has none left, of another's. */
+  private async missing(run: number, painter: number, urgent: boolean): Promise<PlaybackFrame | null> {
     let began = performance.now();
     const now = current();
     if (!now) return null;
@@ -165,9 +167,11 @@ export class Ahead {
     const lead = urgent ? Math.ceil(((this.takes + this.strays) * shotOf(now.doc).rate) / 1000) : 0;
     // Frames that look alike are one: so many that look different are kept.
     const seen = new Set<string>();
+    let anothers: { readonly playbackFrame: PlaybackFrame; readonly at: number } | null = null;
     const end = lead + (isMoving ? Math.min(MOVING_FRAMES, playbackFrames.length) : playbackFrames.length);
     for (let i = lead; i < end && seen.size < room; i++) {
       if (performance.now() - began > SLICE_MS) {
+        if (anothers) break;
         await whenFree();
         if (run !== this.run) return null;
         began = performance.now();
@@ -179,8 +183,13 @@ export class Ahead {
       if (seen.has(key)) continue;
       seen.add(key);
       if (this.frames.get(now, playbackFrame) || this.frames.isUnderWay(now, playbackFrame)) continue;
-      if (!isMoving || !this.frames.isThereSoft(now, playbackFrame)) return playbackFrame;
+      if (isMoving && this.frames.isThereSoft(now, playbackFrame)) continue;
+      if (Math.floor(playbackFrame.shotFrame / IN_A_ROW) % LANES === painter) return playbackFrame;
+      anothers ??= { playbackFrame, at: i };
+      // Its own come by turns with the other's: farther on there is none that would be needed soon.
+      if (i >= anothers.at + IN_A_ROW * LANES) break;
     }
+    if (anothers) return anothers.playbackFrame;
     // What is drawn softer is drawn anew when nothing is moved any more.
     this.fits = seen.size < room && !isMoving;
     if (this.fits) this.tell(now, playbackFrames);

@@ -1,7 +1,7 @@
 /** Playing against the clock: what is shown when, and when it ends. The clock and the painter are made up here. */
 import { cycleOf, fixture } from '../../core/fixture.ts';
 import { find } from '@tallow/core/document';
-import { addMark, setElement } from '@tallow/core/edit';
+import { addMark, layerOn, setElement } from '@tallow/core/edit';
 import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
 import { goTo } from '../playback/playhead.ts';
 import { selection, setSelection } from '../selection/selection.ts';
@@ -21,6 +21,8 @@ let asked: FrameRequestCallback[] = [];
 /** Frames of the shot that were drawn, and those that were shown. */
 let drawn: number[] = [];
 let shown: number[] = [];
+/** Which painter was asked for which frame. */
+let lanes: (readonly [number, number])[] = [];
 /** ms that drawing a frame takes, and the frames that were drawn softer. */
 let takes = 0;
 let soft: number[] = [];
@@ -55,14 +57,15 @@ async function until(isSo: () => boolean): Promise<void> {
 }
 
 const pictureOf = (frame: number) => ({ frame, close: () => undefined }) as unknown as ImageBitmap;
-const player = new Player({
+const screen: ConstructorParameters<typeof Player>[0] = {
   show: (bitmap) => {
     shown.push((bitmap as unknown as { frame: number }).frame);
   },
   place: () => ({ width: 4, height: 4, view: [1, 0, 0, 1, 0, 0] }),
   mayDraw: () => true,
-  draw: (_lane, _width, _height, _view, shotFrame, _under, { moving }) => {
+  draw: (lane, _width, _height, _view, shotFrame, _under, { moving }) => {
     (moving ? soft : drawn).push(shotFrame);
+    lanes.push([lane, shotFrame]);
     now += takes;
     if (!late.has(shotFrame)) return Promise.resolve(pictureOf(shotFrame));
     return new Promise((done) => {
@@ -71,15 +74,18 @@ const player = new Player({
       });
     });
   },
-});
+};
+let player: Player;
 
 beforeEach(() => {
   beginAnew();
   setPlayback({ loops: true, speed: 1, pingPong: false, reached: null });
   setShowing({ assembling: false });
-  [now, asked, drawn, soft, shown, finish] = [1000, [], [], [], [], []];
+  [now, asked, drawn, soft, shown, finish, lanes] = [1000, [], [], [], [], [], []];
   takes = 0;
   late = new Set();
+  // What frames took before is kept with it.
+  player = new Player(screen);
   // Four drawings on 2s; an element that ends after eight frames.
   openDocument(
     setElement(
@@ -240,6 +246,25 @@ test('while something is moved in the assembled shot, frames that take long are 
   now += 2000;
   await until(() => drawn.length > 0);
   expect([soft, drawn]).toEqual([[2, 2], [2]]);
+});
+
+test('two frames in a row go to one painter, which has their drawings then, and the next two to the other', async () => {
+  const { doc } = useDocument.getState();
+  openDocument(layerOn(doc!, layerId, 0, 1).doc, 'Test', []);
+  late = new Set([0, 1, 2, 3]);
+  await play();
+  expect(lanes).toEqual([
+    [0, 0],
+    [1, 2],
+  ]);
+  for (const done of finish.splice(0)) done();
+  await settle();
+  expect(lanes).toEqual([
+    [0, 0],
+    [1, 2],
+    [0, 1],
+    [1, 3],
+  ]);
 });
 
 test('what is ready is told, frame by frame of the element', async () => {
