@@ -78,6 +78,7 @@ export {
   entitiesOf,
   find,
   findAll,
+  marksAmong,
   marksInOrder,
   putEntities,
   type ShotDocument,

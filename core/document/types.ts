@@ -77,3 +77,9 @@ export function dropEntities(doc: ShotDocument, ids: readonly Id[]): ShotDocumen
 /** The marks of a drawing from the lowest to the topmost. */
 export const marksInOrder = ({ marks, order }: Pick<Drawing, 'marks' | 'order'>): Mark[] =>
   order.map((id) => marks[id]!);
+
+/** Those of some marks that a drawing has, from the lowest to the topmost. */
+export function marksAmong(drawing: Pick<Drawing, 'marks' | 'order'>, ids: readonly Id[]): Mark[] {
+  const wanted = new Set(ids);
+  return marksInOrder(drawing).filter(({ id }) => wanted.has(id));
+}

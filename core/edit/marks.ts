@@ -2,13 +2,13 @@
 import { closedUp, type Joining, joined } from '../marks/index.ts';
 import {
   find,
+  marksAmong,
   putEntities,
   type Drawing,
   type Id,
   type Mark,
   type NewId,
   type ShotDocument,
-  type Stroke,
 } from '../document/index.ts';
 
 /** Some marks of some drawings, by drawing. */
@@ -93,10 +93,7 @@ export const copiesOf = (marks: readonly Mark[], newId: NewId): Mark[] =>
 export function duplicateMarks(doc: ShotDocument, sets: MarkSets, newId: NewId): { doc: ShotDocument; sets: MarkSets } {
   const made: Record<Id, Id[]> = {};
   const changed = drawingsOf(doc, sets).map(({ drawing, ids }) => {
-    const copies = copiesOf(
-      drawing.order.filter((id) => ids.includes(id)).map((id) => drawing.marks[id]!),
-      newId,
-    );
+    const copies = copiesOf(marksAmong(drawing, ids), newId);
     made[drawing.id] = copies.map(({ id }) => id);
     return {
       ...drawing,
@@ -111,10 +108,7 @@ export function duplicateMarks(doc: ShotDocument, sets: MarkSets, newId: NewId):
 export function joinMarks(doc: ShotDocument, sets: MarkSets, how: Joining): ShotDocument {
   return Object.entries(sets).reduce((next, [drawingId, ids]) => {
     const drawing = find(next, 'drawing', drawingId);
-    const lines = (drawing?.order ?? []).flatMap((id): Stroke[] => {
-      const mark = drawing!.marks[id]!;
-      return ids.includes(id) && mark.kind === 'stroke' ? [mark] : [];
-    });
+    const lines = drawing ? marksAmong(drawing, ids).filter((mark) => mark.kind === 'stroke') : [];
     const [first, ...rest] = lines;
     if (!first) return next;
     const whole = rest.length === 0 ? closedUp(first, how) : rest.reduce((all, line) => joined(all, line, how), first);

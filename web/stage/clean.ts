@@ -1,5 +1,5 @@
 /** Cleaning up over a rough with the pen and one key: on to the next drawing of it, and carrying on what does not move. */
-import { find, findAll, randomId, type Mark } from '@tallow/core/document';
+import { find, findAll, marksInOrder, randomId, type Mark } from '@tallow/core/document';
 import { carriedTo, carryOn, nextToClean, roughFor, tieLayer, toClean, whyNotTied } from '@tallow/core/edit';
 import { runStart, shownOn } from '@tallow/core/timing';
 import { key, named, of } from '../actions/action.ts';
@@ -64,7 +64,7 @@ function carried(now: Current): readonly Mark[] {
   const { frame } = selection();
   for (let at = frame; at >= 0; at--) {
     const drawing = find(now.doc, 'drawing', shownOn(now.active!, at, now.length)?.drawingId);
-    if (drawing) return drawing.order.flatMap((id) => drawing.marks[id] ?? []);
+    if (drawing) return marksInOrder(drawing);
   }
   return [];
 }

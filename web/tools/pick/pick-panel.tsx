@@ -68,6 +68,7 @@ function Takes() {
 
 /** Strokes keep the version of the brush they were drawn with until the newest is asked for. */
 function OlderBrush() {
+  usePick((s) => s.base);
   if (!pickedMarks().some(isOlder)) return null;
   return (
     <div className="flex h-9 items-center gap-1 text-[13px] text-wax-300">
@@ -87,7 +88,10 @@ function Riding() {
 }
 
 export function PickPanel() {
-  const { sets, by, picking, cuts } = usePick();
+  const sets = usePick((s) => s.sets);
+  const by = usePick((s) => s.by);
+  const picking = usePick((s) => s.picking);
+  const cuts = usePick((s) => s.cuts);
   useSelection((s) => s.selectedRuns);
   useSelection((s) => s.frame);
   const count = pickedCount(sets);

@@ -1,5 +1,5 @@
 /** What is picked up: marks of one or of several drawings, of the active layer or of others too, and what has been done to them since. */
-import { find, randomId, type Drawing, type Id, type Mark, type ShotDocument } from '@tallow/core/document';
+import { find, marksAmong, randomId, type Drawing, type Id, type Mark, type ShotDocument } from '@tallow/core/document';
 import { changeMarks, movedAlong, type MarkSets } from '@tallow/core/edit';
 import {
   EMPTY_BOX,
@@ -87,12 +87,13 @@ export const setPick = usePick.setState;
 const marksNow = (sets: MarkSets): Record<Id, Mark> => {
   const { doc } = useDocument.getState();
   const marks: Record<Id, Mark> = {};
-  if (doc)
-    for (const [drawingId, ids] of Object.entries(sets))
-      for (const id of ids) {
-        const mark = find(doc, 'drawing', drawingId)?.marks[id];
-        if (mark) marks[id] = mark;
-      }
+  for (const [drawingId, ids] of Object.entries(sets)) {
+    const drawing = doc && find(doc, 'drawing', drawingId);
+    for (const id of ids) {
+      const mark = drawing?.marks[id];
+      if (mark) marks[id] = mark;
+    }
+  }
   return marks;
 };
 
@@ -277,12 +278,10 @@ export function mirrorPicked(across: boolean): void {
 
 /** What is picked up as it is now in the drawing it leads from, for the clip and for other layers. */
 export const pickedMarks = (): Mark[] => {
-  const { sets } = pick();
-  const now = marksNow(sets);
   const { doc } = useDocument.getState();
-  return Object.entries(sets).flatMap(([drawingId, ids]) => {
+  return Object.entries(pick().sets).flatMap(([drawingId, ids]) => {
     const drawing = doc && find(doc, 'drawing', drawingId);
-    return drawing ? drawing.order.filter((id) => ids.includes(id)).map((id) => now[id]!) : [];
+    return drawing ? marksAmong(drawing, ids) : [];
   });
 };
 

@@ -1,5 +1,15 @@
 /** Reshaping: which points are taken, and how far a pull reaches. */
-import { find, randomId, type Drawing, type Id, type Mark, type RubOut, type Stroke } from '@tallow/core/document';
+import {
+  find,
+  marksAmong,
+  marksInOrder,
+  randomId,
+  type Drawing,
+  type Id,
+  type Mark,
+  type RubOut,
+  type Stroke,
+} from '@tallow/core/document';
 import { changeMarks, replaceMarks, type MarkSets } from '@tallow/core/edit';
 import type { Point } from '@tallow/core/geometry';
 import {
@@ -67,8 +77,7 @@ export function shapedDrawing(): Drawing | undefined {
 function marksOf(drawing: Drawing | undefined): Mark[] {
   if (!drawing) return [];
   const own = pick().sets[drawing.id];
-  const ids = own?.length ? drawing.order.filter((id) => own.includes(id)) : drawing.order;
-  return ids.map((id) => drawing.marks[id]!);
+  return own?.length ? marksAmong(drawing, own) : marksInOrder(drawing);
 }
 
 /** Marks whose points are shown, as the pen pulls them now. */
