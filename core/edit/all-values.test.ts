@@ -4,12 +4,14 @@ import { entitiesOf, find, keysIn, putEntities, shotOf, valueAt } from '../docum
 import { lightsOn } from '../render/index.ts';
 import { elementLength } from '../timing/index.ts';
 import {
+  addLayer,
   addLook,
   addLightOf,
   changingValues,
   easeKey,
   moveKey,
   newLook,
+  placeElement,
   setCameraKey,
   setKey,
   setLightKey,
@@ -47,6 +49,22 @@ test('everything that changes is listed, the camera first, with what it is of an
     [find(moving, 'light', lightId)!.name, 'strength', turn],
     [find(moving, 'element', elementId)!.name, 'turn', null],
   ]);
+});
+
+test('the list and the names in it hang on how things lie, not on the order in which they were last changed', () => {
+  const planeId = shotOf(moving).planes[0]!;
+  let doc = placeElement(moving, elementId, { planeId }, { start: 3, x: 0, y: 0 }, newId).doc;
+  for (const { id } of entitiesOf(doc, 'placement')) doc = setKey(doc, id, 'angle', 2, null, 'straight');
+  doc = addLayer(doc, elementId, 'Body', 'body', null, newId).doc;
+  for (const { id } of entitiesOf(doc, 'layer').filter((layer) => layer.elementId === elementId))
+    doc = addLook(doc, id, {
+      ...newLook(doc, 'blur', newId),
+      numbers: { radius: { keys: [{ frame: 0, value: 4, ease: 'soft' }] } },
+    });
+  const listed = changingValues(doc).map(({ owner, label }) => `${owner}: ${label}`);
+  expect(listed).toHaveLength(new Set(listed).size);
+  const reloaded = { ...doc, entities: Object.fromEntries(Object.entries(doc.entities).reverse()) };
+  expect(changingValues(reloaded).map(({ owner, label }) => `${owner}: ${label}`)).toEqual(listed);
 });
 
 test('what an element is drawn on is listed with it, in its own time; a look of it too', () => {

@@ -1,6 +1,5 @@
 /** Everything of the assembled shot that changes over time, in one list: of the camera, lights, uses, planes, and what is drawn in it. */
 import {
-  entitiesOf,
   find,
   findAll,
   keysIn,
@@ -22,7 +21,7 @@ import {
 } from '../document/index.ts';
 import { clamp } from '../geometry/index.ts';
 import { LOOKS } from '../looks/index.ts';
-import { elementLength, placedElements, roundOf, usedElements, labelOfUse } from '../timing/index.ts';
+import { elementLength, labelOfUse, placedElements, roundOf, timedLayers, usedElements } from '../timing/index.ts';
 
 /** A number that changes over time. */
 export interface ChangingValue {
@@ -117,12 +116,10 @@ const changingIn = (
 function changingOf(doc: ShotDocument, element: Element): ChangingValue[] {
   const use = placedElements(doc).find((placed) => placed.element.id === element.id)?.placement;
   const time = { start: use?.start ?? 0, round: roundOf(element, elementLength(doc, element)) };
-  const parts = [...entitiesOf(doc, 'folder'), ...entitiesOf(doc, 'layer')].filter(
-    ({ elementId }) => elementId === element.id,
-  );
+  const parts = new Set(timedLayers(doc, element).flatMap(({ folder, layer }) => (folder ? [folder, layer] : [layer])));
   return [
     ...changingIn(element, element.name, [...ELEMENT, ...ofLooks(element.finishes)], time),
-    ...parts.flatMap((part) =>
+    ...[...parts].flatMap((part) =>
       changingIn(part, `${element.name}, ${part.name}`, [...LAYER, ...ofLooks(part.finishes)], time),
     ),
   ];

@@ -1,14 +1,5 @@
 /** The camera: where it looks over the shot's time, a path it goes along, its shakes, the air between. */
-import {
-  entitiesOf,
-  find,
-  shotOf,
-  valueAt,
-  ZOOM_LIMITS,
-  type Shake,
-  type Shot,
-  type ShotDocument,
-} from '@tallow/core/document';
+import { findAll, shotOf, valueAt, ZOOM_LIMITS, type Shake, type Shot, type ShotDocument } from '@tallow/core/document';
 import {
   CAMERA_VALUES,
   dropCameraKey,
@@ -156,10 +147,9 @@ export function CameraPanel({ doc }: { doc: ShotDocument }) {
   const frame = useReadFrame((s) => s.frame);
   const safe = useShowing((s) => s.safe);
   const { camera } = shotOf(doc);
-  const paths = entitiesOf(doc, 'path').map((path) => ({
-    value: path.id,
-    label: `${find(doc, 'element', path.elementId)?.name ?? ''}, ${path.name}`,
-  }));
+  const paths = findAll(doc, 'element', shotOf(doc).elements).flatMap((element) =>
+    findAll(doc, 'path', element.paths).map(({ id, name }) => ({ value: id, label: `${element.name}, ${name}` })),
+  );
   const shown = camera.shakes.toSorted((a, b) => a.from - b.from);
   // The one that shakes here, or began last.
   const open = shown.findLast(({ from }) => from <= frame) ?? shown[0];

@@ -148,6 +148,7 @@ export function Foot() {
         <button
           key={label}
           type="button"
+          aria-label={label}
           aria-disabled={why ? true : undefined}
           data-tip={why ?? action.label}
           className={`${BUTTON} ${why ? 'opacity-45' : ''}`}
@@ -156,11 +157,14 @@ export function Foot() {
           }}
         >
           {label === 'Earlier' ? icon : null}
-          {label}
+          <span className="hidden min-[1440px]:inline">{label}</span>
           {label === 'Later' ? icon : null}
         </button>
       ))}
-      <Heavy />
+      {/* Its place is kept: what lies beside it stays where it is. */}
+      <span className="w-[72px] shrink-0">
+        <Heavy />
+      </span>
       <div className="ml-auto flex gap-1.5">
         <Menu label="This frame as a picture" className={BUTTON} trigger={<Camera size={15} />}>
           {STILLS.map(({ to, label }) => (

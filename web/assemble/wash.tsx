@@ -15,6 +15,8 @@ import { besidePainter } from '../workers/painter-client.ts';
 /** px across the picture that are looked at, and frames between two looks at whether to stop. */
 const [ACROSS, AT_ONCE] = [240, 6] as const;
 const SIZE = { width: 320, height: 64, foot: 14 } as const;
+/** px across a letter of the frames' numbers. */
+const LETTER = 6;
 
 /** What was found, of which pair. */
 interface Found {
@@ -48,17 +50,20 @@ function Chart({ found: { from, shares } }: { found: Found }) {
       }}
     >
       <path d={path ?? ''} fill="#ffc25c" fillOpacity={0.75} />
-      {contacts.map((contact) => (
-        <text
-          key={contact.from}
-          x={x(contact.from) + 2}
-          y={SIZE.height - 3}
-          className="font-mono text-[10px]"
-          fill="#a89987"
-        >
-          {from + contact.from + 1}–{from + contact.to + 1}
-        </text>
-      ))}
+      {contacts.map((contact) => {
+        const frames = `${from + contact.from + 1}–${from + contact.to + 1}`;
+        return (
+          <text
+            key={contact.from}
+            x={Math.min(x(contact.from) + 2, SIZE.width - 4 - frames.length * LETTER)}
+            y={SIZE.height - 3}
+            className="font-mono text-[10px]"
+            fill="#a89987"
+          >
+            {frames}
+          </text>
+        );
+      })}
       <rect
         x={x(frame - from)}
         y={0}
