@@ -72,8 +72,8 @@ test('the camera goes along a path of the plan; taken off it stands still again;
   await page.keyboard.press('Control+Shift+KeyZ');
   await goTo(page, 9);
   await saved(page);
-  // It stands between whole pixels here: outlines may round by a level more.
-  expect(await farFromDesk(page)).toBeLessThanOrEqual(2);
+  // It stands between whole pixels here.
+  expect(await farFromDesk(page)).toBeLessThanOrEqual(1);
 });
 
 test('a cover is laid by one press, grows until the frame is full, and is one undo', async ({ page }) => {

@@ -32,7 +32,7 @@ export { drawBackground, layPart, layPicture, putPlaced } from './lay.ts';
 export { layDrawList } from './lay-draw-list.ts';
 export type { PictureOf, Placed, PlacedPart, RenderContext, Size } from './render-context.ts';
 export { nearly } from './near.ts';
-export { roomOn } from './room.ts';
+export { roomFor, roomOn, wholeSight } from './room.ts';
 export { shownParts } from './item-parts.ts';
 export { drawFrame } from './draw-frame.ts';
 export { drawBarrier, linesBox } from './barrier.ts';

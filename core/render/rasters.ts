@@ -1,20 +1,13 @@
 /** Rasters of drawings and of their ghosts, kept by everything they were made from, the longest unused given up first. */
 import { Scratch, type MakeSurface, type Surface, type SurfacePool } from '../canvas/index.ts';
 import type { Drawing, Id, ShotDocument } from '../document/index.ts';
-import { IDENTITY, isEmpty, multiply, translation, type Matrix } from '../geometry/index.ts';
+import { IDENTITY, isEmpty, multiply, translation } from '../geometry/index.ts';
 import { ByteCache } from './cache.ts';
-import { roomFor, roomOn } from './room.ts';
+import { roomFor, roomOn, wholeSight, type Sight } from './room.ts';
 import type { Placed } from './render-context.ts';
 import { drawGhost, ghostReach, type GhostLook } from './ghost.ts';
 import { drawDrawing, drawMark } from './marks.ts';
 import { paintsOf, type PaintedOn } from './painted.ts';
-
-/** A size in device pixels, with the map from element space to them. */
-export interface RasterSight {
-  readonly width: number;
-  readonly height: number;
-  readonly matrix: Matrix;
-}
 
 /** A drawing and where it is seen. */
 export type Seen = PaintedOn & { readonly drawing: Drawing };
@@ -27,10 +20,6 @@ interface Raster {
 }
 
 const placed = ({ surface, left, top }: Raster): Placed => ({ picture: surface.picture, left, top });
-
-/** Places within a pixel are distinguished by so much of it. */
-const PARTS = 1024;
-const HALF_PART = 0.5 / PARTS;
 
 export class Rasters {
   private readonly kept: ByteCache<Raster>;
@@ -84,20 +73,12 @@ export class Rasters {
     return `${drawingId}@${this.versionOf(drawingId)}|${this.colours}`;
   }
 
-  private placeKey(
-    { drawing, layerId, tint, recolour, matrix: own }: Seen,
-    { width, height, matrix }: RasterSight,
-  ): string {
+  private placeKey({ drawing, layerId, tint, recolour, matrix: own }: Seen, { width, height, matrix }: Sight): string {
     return `${drawing.id}|${layerId}|${tint}|${recolour}|${width}x${height}|${matrix.join()}|${own.join()}|${this.colours}`;
   }
 
   /** A surface for a drawing, as large as what of it is seen, or as the picture. */
-  private blank(
-    drawing: Drawing,
-    sight: RasterSight,
-    how: 'whole' | 'cut' | 'shared',
-    reach = 1,
-  ): Omit<Raster, 'drawing'> {
+  private blank(drawing: Drawing, sight: Sight, how: 'whole' | 'cut' | 'shared', reach = 1): Omit<Raster, 'drawing'> {
     const room = {
       whole: () => ({ left: 0, top: 0, right: sight.width, bottom: sight.height }),
       cut: () => roomOn(drawing, sight.matrix, sight, reach),
@@ -115,29 +96,13 @@ export class Rasters {
   }
 
   /**
-   * The same for a drawing that is small enough to be kept whole, wherever it is seen: pictures of one that differ by whole
-   * pixels only are one raster, laid at several places. Null where it is too large.
-   */
-  private shared(
-    drawing: Drawing,
-    { width, height, matrix }: RasterSight,
-  ): { sight: RasterSight; x: number; y: number } | null {
-    const [x, y] = [Math.floor(matrix[4] + HALF_PART), Math.floor(matrix[5] + HALF_PART)];
-    const part = (v: number): number => Math.max(0, Math.round(v * PARTS) / PARTS);
-    const at: Matrix = [matrix[0], matrix[1], matrix[2], matrix[3], part(matrix[4] - x), part(matrix[5] - y)];
-    const room = roomFor(drawing, at);
-    const [wide, high] = [room.right - room.left, room.bottom - room.top];
-    return wide * high <= width * height ? { sight: { width: wide, height: high, matrix: at }, x, y } : null;
-  }
-
-  /**
    * The picture of a drawing as it is seen on its layer.
    * @param whole of the picture's size, for what the pen draws on: moved by even a whole pixel, outlines would round here
    * and there by a level, and the settled stroke would not be quite the one that was drawn.
    */
-  drawing(doc: ShotDocument, seen: Seen, sight: RasterSight, whole = false): Placed {
+  drawing(doc: ShotDocument, seen: Seen, sight: Sight, whole = false): Placed {
     const { drawing } = seen;
-    const same = whole ? null : this.shared(drawing, sight);
+    const same = whole ? null : wholeSight(drawing, sight);
     if (!same) return this.drawn(doc, seen, sight, whole ? 'whole' : 'cut');
     // Gradients across the picture hang on where it lies.
     const isPlaced = this.colours.includes('"run":"picture"');
@@ -146,7 +111,7 @@ export class Rasters {
     return { picture, left: left + same.x, top: top + same.y };
   }
 
-  private drawn(doc: ShotDocument, seen: Seen, sight: RasterSight, how: 'whole' | 'cut' | 'shared'): Placed {
+  private drawn(doc: ShotDocument, seen: Seen, sight: Sight, how: 'whole' | 'cut' | 'shared'): Placed {
     const { drawing } = seen;
     const whole = how === 'whole';
     const place = `${how}|${this.placeKey(seen, sight)}`;
@@ -172,14 +137,7 @@ export class Rasters {
   }
 
   /** The ghost of a drawing. @param piece only the marks of that piece. @param pixel device pixels per CSS pixel. */
-  ghost(
-    doc: ShotDocument,
-    seen: Seen,
-    sight: RasterSight,
-    look: GhostLook,
-    pixel: number,
-    piece: string | null,
-  ): Placed {
+  ghost(doc: ShotDocument, seen: Seen, sight: Sight, look: GhostLook, pixel: number, piece: string | null): Placed {
     const version = this.versionOf(seen.drawing.id);
     const key = `ghost|${piece}|${Object.values(look).join()}|${this.placeKey(seen, sight)}|${version}`;
     const kept = this.kept.get(key);

@@ -17,6 +17,33 @@ export const roomOf = ({ width, height }: Size): Box => ({ left: 0, top: 0, righ
 export const roomFor = (drawing: Drawing, matrix: Matrix, reach = 1): Box =>
   inSteps(grown(mapBox(matrix, drawingRoom(drawing)), reach));
 
+/** How a drawing is seen: from element space to px of a picture of some size. */
+export interface Sight extends Size {
+  readonly matrix: Matrix;
+}
+
+/** Places within a pixel are distinguished by so much of it. */
+const PARTS = 1024;
+const HALF_PART = 0.5 / PARTS;
+
+/**
+ * How a drawing is drawn that is small enough to be drawn whole, wherever it is seen: pictures of it that differ by whole pixels only
+ * are one, laid at several places. Browser and server draw by the same sight: moved by even a whole pixel on its surface, an outline
+ * rounds here and there by a level or two.
+ * @returns where in the picture it is laid, px; null where the drawing is larger than the picture.
+ */
+export function wholeSight(
+  drawing: Drawing,
+  { width, height, matrix }: Sight,
+): { sight: Sight; x: number; y: number } | null {
+  const [x, y] = [Math.floor(matrix[4] + HALF_PART), Math.floor(matrix[5] + HALF_PART)];
+  const part = (v: number): number => Math.max(0, Math.round(v * PARTS) / PARTS);
+  const at: Matrix = [matrix[0], matrix[1], matrix[2], matrix[3], part(matrix[4] - x), part(matrix[5] - y)];
+  const room = roomFor(drawing, at);
+  const [wide, high] = [room.right - room.left, room.bottom - room.top];
+  return wide * high <= width * height ? { sight: { width: wide, height: high, matrix: at }, x, y } : null;
+}
+
 /** The part of a surface that a drawing takes up, in whole steps; empty where it lies beside it. @param reach px more to all sides. */
 export const roomOn = (drawing: Drawing, matrix: Matrix, size: Size, reach = 1): Box =>
   intersection(roomFor(drawing, matrix, reach), roomOf(size));

@@ -1,12 +1,14 @@
 /** The server's canvas: the same drawing interface as the browser's. */
 import type { ShotDocument } from '@tallow/core/document';
-import { multiply, translation } from '@tallow/core/geometry';
+import { isEmpty, multiply, translation } from '@tallow/core/geometry';
 import {
   drawDrawing,
   paintsOf,
+  roomFor,
   roomOn,
   Scratch,
   SurfacePool,
+  wholeSight,
   type MakeSurface,
   type RenderContext,
   type Surface,
@@ -35,11 +37,15 @@ export function directRendering(doc: ShotDocument, make = makeSurface): RenderCo
     make: pool.make,
     during: (work) => pool.during(work),
     pictureOf: (item, matrix, width, height) => {
-      const { left, top, right, bottom } = roomOn(item.drawing, matrix, { width, height });
-      if (right <= left || bottom <= top) return { picture: pool.make(1, 1).picture, left: 0, top: 0 };
+      const { drawing } = item;
+      const seen = roomOn(drawing, matrix, { width, height });
+      if (isEmpty(seen)) return { picture: pool.make(1, 1).picture, left: 0, top: 0 };
+      const whole = wholeSight(drawing, { width, height, matrix });
+      const at = whole?.sight.matrix ?? matrix;
+      const { left, top, right, bottom } = whole ? roomFor(drawing, at) : seen;
       const surface = pool.make(right - left, bottom - top);
-      drawDrawing(surface, scratch, item.drawing, paintsOf(doc, item), multiply(translation(-left, -top), matrix));
-      return { picture: surface.picture, left, top };
+      drawDrawing(surface, scratch, drawing, paintsOf(doc, item), multiply(translation(-left, -top), at));
+      return { picture: surface.picture, left: left + (whole?.x ?? 0), top: top + (whole?.y ?? 0) };
     },
   };
 }

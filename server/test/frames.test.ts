@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import {
   findAll,
   find,
@@ -10,7 +11,8 @@ import {
   entitiesOf,
 } from '@tallow/core/document';
 import { addLayer, addMark, setLayer } from '@tallow/core/edit';
-import { drawFrame } from '@tallow/core/render';
+import type { Matrix } from '@tallow/core/geometry';
+import { drawFrame, Rasters, SurfacePool, type RenderContext } from '@tallow/core/render';
 import { furnaceMouth } from '@tallow/demo';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { directRendering, makeSurface } from '../render/canvas.ts';
@@ -112,4 +114,29 @@ test('every drawing of the demo is reachable and the cycle is 24 frames on 2s', 
   for (const drawing of entitiesOf(doc, 'drawing')) expect(shown.has(drawing.id)).toBe(true);
   for (const layer of layers.filter((l) => l.name !== 'Arch'))
     expect(find(doc, 'runlist', layer.runListId)!.runs.reduce((n, r) => n + r.length, 0)).toBe(24);
+});
+
+test('a frame drawn once and one put together from kept pictures, as painters do it, are equal to the byte wherever it is seen', () => {
+  const doc = furnaceMouth();
+  const pool = new SurfacePool(makeSurface, 64 * 1024 * 1024);
+  const rasters = new Rasters(pool, 256 * 1024 * 1024, makeSurface);
+  const kept: RenderContext = {
+    make: pool.make,
+    during: (work) => pool.during(work),
+    pictureOf: (item, matrix, width, height) => rasters.drawing(doc, item, { width, height, matrix }),
+  };
+  const pixelsBy = (rendering: RenderContext, view: Matrix) => {
+    const surface = makeSurface(480, 270);
+    drawFrame(surface, doc, 3, view, rendering, { guides: false, background: true });
+    return Buffer.from(surface.context.getImageData(0, 0, 480, 270).data);
+  };
+  const direct = directRendering(doc);
+  const place = fc.double({ min: -160, max: 160, noNaN: true });
+  fc.assert(
+    fc.property(fc.double({ min: 0.15, max: 0.6, noNaN: true }), place, place, (scale, x, y) => {
+      const view: Matrix = [scale, 0, 0, scale, x, y];
+      expect(Buffer.compare(pixelsBy(direct, view), pixelsBy(kept, view))).toBe(0);
+    }),
+    { numRuns: 12 },
+  );
 });
