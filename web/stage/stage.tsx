@@ -1,41 +1,20 @@
 /** The picture in the middle of the desk, with what the pen will touch above it. */
 import { shotOf } from '@tallow/core/document';
 import { apply } from '@tallow/core/geometry';
-import {
-  Eclipse,
-  FlipHorizontal2,
-  Hand,
-  Images,
-  Maximize,
-  Repeat2,
-  Wallpaper,
-  RotateCcw,
-  RotateCw,
-  Sparkles,
-  ZoomIn,
-  ZoomOut,
-} from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef } from 'react';
-import { HoldButton } from '../actions/hold-button.tsx';
-import { ITEM, Menu } from '../parts/menu.tsx';
 import { useOfCurrent } from '../selection/current.ts';
-import { setShowing, useShowing } from '../picture/showing.ts';
-import { useSelection } from '../selection/selection.ts';
 import { useShallow } from 'zustand/react/shallow';
-import { setViewed, useViewed, viewed } from '../view/viewed.ts';
-import { held, setHeld, useHeld, takeTool } from '../hand/held.ts';
+import { useViewed, viewed } from '../view/viewed.ts';
+import { held, useHeld } from '../hand/held.ts';
 import { useScreen } from '../screen/screen.ts';
 import { viewMatrix } from '../view/view.ts';
-import { penText } from '../pen/pen-target.ts';
 import { offer } from '../intake/intake.ts';
-import { bringIn, setReferences, useReferences } from '../references/references.ts';
+import { bringIn } from '../references/references.ts';
 import { setEngine } from '../picture/open-engine.ts';
 import { seenOf } from '../tools/index.ts';
 import { Engine } from '../picture/engine.ts';
 import { CameraFrame } from './camera-frame.tsx';
 import { FirstSteps } from './first-steps.tsx';
-import { OnionKey } from './onion-key.tsx';
 import { prepareBrushes } from '../pen/prepare.ts';
 import { keepHandsByLayer } from '../hand/by-layer.ts';
 import { OpenEnds } from './open-ends.tsx';
@@ -43,178 +22,11 @@ import { SetPoints } from './set-points.tsx';
 import { OtherHand } from './other-hand.tsx';
 import { attachPen } from '../pen/pen.ts';
 import { RulerOverlay } from './ruler.tsx';
-import { SetChips } from './set-chips.tsx';
-import { PlanLine } from '../plan/plan-line.tsx';
 import { PlanOverlay } from '../plan/overlay.tsx';
 import { AxisHandle } from '../palette/axis-handle.tsx';
 import { TimeOverlay } from './time-overlay.tsx';
-import { ActionButton } from '../actions/action-button.tsx';
-import { titleOf } from '../actions/key-text.ts';
-import { act } from '../actions/action.ts';
-import { PICTURE_ACTIONS } from '../picture/actions.ts';
-import { TIME_ACTIONS } from '../time/actions.ts';
-import { VIEW_ACTIONS } from '../view/actions.ts';
-
-/** Colours to judge on in place of the background: never exported. */
-const BACKDROPS = [
-  { colour: '#262626', label: '15 % grey' },
-  { colour: '#23427a', label: 'blue' },
-  { colour: '#7f7f7f', label: 'mid grey' },
-  { colour: '#f2f2f2', label: 'paper' },
-] as const;
-
-function Backdrop() {
-  const backdrop = useShowing((s) => s.backdrop);
-  return (
-    <Menu
-      label="Backdrop for judging"
-      className={`grid size-8 place-items-center rounded-lg hover:bg-black/25 ${backdrop ? 'text-flame' : 'text-wax-300'}`}
-      trigger={<Wallpaper size={15} />}
-    >
-      <p className="max-w-56 px-2 py-1 text-xs text-wax-500">
-        In place of the background, for judging only. Never exported.
-      </p>
-      <DropdownMenu.RadioGroup
-        value={backdrop ?? ''}
-        onValueChange={(colour) => {
-          setShowing({ backdrop: colour === '' ? null : colour });
-        }}
-      >
-        {[{ colour: '', label: 'the shot’s own' }, ...BACKDROPS].map(({ colour, label }) => (
-          <DropdownMenu.RadioItem key={colour} value={colour} className={`${ITEM} data-[state=checked]:text-flame`}>
-            <span
-              className="size-4 rounded border border-soot-700"
-              style={{ background: colour || 'repeating-linear-gradient(45deg,#332b25 0 3px,#231c17 3px 6px)' }}
-            />
-            {label}
-          </DropdownMenu.RadioItem>
-        ))}
-      </DropdownMenu.RadioGroup>
-    </Menu>
-  );
-}
-
-/** What the pen would do here, or why it cannot. */
-function PenText({ hidden }: { hidden: boolean }) {
-  const frame = useSelection((s) => s.frame);
-  useHeld((s) => s.newOnHeld);
-  useHeld((s) => s.brushName);
-  const pen = useOfCurrent(useShallow((now) => penText(now, frame)));
-  if (!pen) return null;
-  return (
-    <span
-      hidden={hidden}
-      data-testid="pen-text"
-      data-tip={pen.text}
-      className={`min-w-0 flex-1 truncate px-2 ${pen.trouble ? 'text-warn' : 'text-wax-300'}`}
-    >
-      {pen.text}
-    </span>
-  );
-}
-
-function AboveLine({ planning, assembling }: { planning: boolean; assembling: boolean }) {
-  const view = useViewed((s) => s.view);
-  const holding = useViewed((s) => s.holding);
-  const { Above } = seenOf(useHeld((s) => s.activeTool));
-  return (
-    <div className="absolute inset-x-0 top-0 z-10 flex h-11 items-center gap-1 px-2 text-[13px]">
-      {planning ? (
-        <PlanLine />
-      ) : (
-        <>
-          {assembling ? null : <OnionKey />}
-          {Above ? <Above /> : null}
-          <PenText hidden={Above !== undefined} />
-          {assembling ? null : <SetChips />}
-        </>
-      )}
-      <button
-        type="button"
-        data-tip={titleOf(VIEW_ACTIONS.upright)}
-        onClick={() => {
-          act(VIEW_ACTIONS.upright);
-        }}
-        className="moves h-8 shrink-0 rounded-lg px-1.5 font-mono text-xs text-wax-300 hover:bg-black/25"
-      >
-        {Math.round(view.scale * 100)} % · {Math.round((view.angle * 180) / Math.PI)}°
-      </button>
-      <div className="flex shrink-0 [&_button]:!bg-transparent [&_button:hover]:!bg-black/25">
-        <button
-          type="button"
-          aria-label="Move the picture"
-          aria-pressed={holding === 'pan'}
-          data-tip={titleOf(VIEW_ACTIONS.pan, 'Move the picture with the pen, until pressed again; or hold')}
-          onClick={() => {
-            setViewed({ holding: holding === 'pan' ? null : 'pan' });
-          }}
-          className={`moves grid size-8 place-items-center rounded-lg ${holding === 'pan' ? 'text-flame' : 'text-wax-300'}`}
-        >
-          <Hand size={16} />
-        </button>
-        <ActionButton action={VIEW_ACTIONS.zoomOut}>
-          <ZoomOut size={16} />
-        </ActionButton>
-        <ActionButton action={VIEW_ACTIONS.zoomIn}>
-          <ZoomIn size={16} />
-        </ActionButton>
-        <ActionButton action={VIEW_ACTIONS.turnLeft}>
-          <RotateCcw size={16} />
-        </ActionButton>
-        <ActionButton action={VIEW_ACTIONS.turnRight}>
-          <RotateCw size={16} />
-        </ActionButton>
-        <ActionButton action={VIEW_ACTIONS.mirror} pressed={view.mirrored}>
-          <FlipHorizontal2 size={16} />
-        </ActionButton>
-        <ActionButton action={VIEW_ACTIONS.fit}>
-          <Maximize size={16} />
-        </ActionButton>
-      </div>
-    </div>
-  );
-}
-
-/** For judging the picture: rolling through neighbours, the silhouette, a backdrop. */
-/** @param planning whether the column is Plan's, which has no place for references. */
-function Judging({ planning }: { planning: boolean }) {
-  const shown = useReferences((s) => s.shown);
-  const finished = useShowing((s) => s.finished);
-  return (
-    <div
-      role="group"
-      aria-label="For judging"
-      className="absolute bottom-2 right-2 z-10 flex rounded-lg bg-surround/70 [&_button:hover]:!bg-black/25"
-    >
-      <HoldButton action={TIME_ACTIONS.roll}>
-        <Repeat2 size={16} />
-      </HoldButton>
-      <HoldButton action={PICTURE_ACTIONS.silhouette}>
-        <Eclipse size={15} />
-      </HoldButton>
-      <ActionButton action={PICTURE_ACTIONS.finished} pressed={finished}>
-        <Sparkles size={15} />
-      </ActionButton>
-      <Backdrop />
-      {planning ? null : (
-        <button
-          type="button"
-          aria-label="References"
-          aria-pressed={shown}
-          data-tip="References: pictures to draw to, under or beside the picture"
-          className={`grid size-8 place-items-center rounded-lg ${shown ? 'text-flame' : 'text-wax-300'}`}
-          onClick={() => {
-            setReferences({ shown: !shown });
-            takeTool(null);
-            setHeld({ brushShown: false });
-          }}
-        >
-          <Images size={16} />
-        </button>
-      )}
-    </div>
-  );
-}
+import { AboveLine } from './above-line.tsx';
+import { Judging } from './judging.tsx';
 
 /** The frame's edge as a thin line, and what lies beyond it dimmed. */
 function FrameEdge() {
