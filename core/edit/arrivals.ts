@@ -16,7 +16,7 @@ import { placeOf, runStart, setHold } from '../timing/index.ts';
 import { gapAt, layBetweens, type BetweenPlan } from './betweens.ts';
 import { keptFull, type Timed } from './place.ts';
 import { laySmear } from './smears.ts';
-import type { SmearPlan } from './smear-work.ts';
+import type { SmearPlan } from './smear-ways.ts';
 import { tiedTo } from './sweep.ts';
 import { tonedBetween } from './tied-betweens.ts';
 import { tonesOf } from './tones.ts';

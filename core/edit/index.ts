@@ -184,18 +184,8 @@ export {
   touchedSlots,
 } from './betweens.ts';
 export { tiedBetweenDrawings, tiedBetweens, tonedBetween } from './tied-betweens.ts';
-export {
-  cutHeld,
-  movesHeld,
-  newSmear,
-  roomAfter,
-  smearPlace,
-  type SmearPlace,
-  type SmearPlan,
-  smearsOf,
-  smearWork,
-  subjectLayers,
-} from './smear-work.ts';
+export { cutHeld, movesHeld, roomAfter, type SmearPlan } from './smear-ways.ts';
+export { newSmear, smearPlace, type SmearPlace, smearsOf, smearWork, subjectLayers } from './smear-work.ts';
 export { freeSmear, laySmear, relaySmear, takeSmear } from './smears.ts';
 export { CONTACT_NAMES, layContactWays, putArrival } from './arrivals.ts';
 export { freeRide, layRide, relayRide, type RideAsked, rideOfLayer, setRide, whyNotRide } from './rides.ts';

@@ -1,6 +1,6 @@
 import { gridOver } from '../geometry/index.ts';
 import fc from 'fast-check';
-import { stretchOf } from './bolt.ts';
+import { stretchOf } from './bolt-strike.ts';
 import { discsBox, partOf, softMax, unionField, withinBall, without } from './field.ts';
 
 const disc = fc.record({

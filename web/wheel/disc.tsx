@@ -8,18 +8,8 @@ import { setSelection, useSelection } from '../selection/selection.ts';
 import { BesidePen } from './beside-pen.tsx';
 import { APART, bundled } from './bundles.ts';
 import { angleOf, ringsFor, timeAt, WHEEL, type Dial } from './dial.ts';
-import {
-  PhaseArcs,
-  DiscPictures,
-  Playhead,
-  DiscReach,
-  DiscReady,
-  Rim,
-  Rings,
-  DiscSeam,
-  StepLine,
-  useOnionReach,
-} from './disc-parts.tsx';
+import { PhaseArcs, DiscPictures, Rim, Rings } from './disc-parts.tsx';
+import { Playhead, DiscReach, DiscReady, DiscSeam, StepLine, useOnionReach } from './disc-reach.tsx';
 import type { WheelForm, WheelSpot, Zone } from './form.ts';
 import { DiscMarks } from './disc-marks.tsx';
 import { useGestures } from './gestures.ts';

@@ -25,11 +25,11 @@ import {
   transformPicked,
 } from './pick.ts';
 import { setReach } from './reach.ts';
+import { removeControlPoints } from '../reshape/line-edits.ts';
 import {
   selectedControlPoints,
   controlPointsShown,
   pullBy,
-  removeControlPoints,
   setReshape,
   selectControlPoint,
 } from '../reshape/reshape.ts';

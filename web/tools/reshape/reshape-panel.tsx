@@ -10,17 +10,12 @@ import { SpreadRow } from '../pick/spread-row.tsx';
 import {
   addControlPoints,
   cutAtControlPoints,
-  selectedControlPoints,
   removeControlPoints,
-  setReshape,
-  shapedMarks,
   smooth,
-  thinning,
-  useReshape,
   whyNotReshape,
-  type Along,
   widen,
-} from './reshape.ts';
+} from './line-edits.ts';
+import { selectedControlPoints, setReshape, shapedMarks, thinning, useReshape, type Along } from './reshape.ts';
 import { ActionWords } from '../../actions/action-button.tsx';
 import { PICK_ACTIONS } from '../pick/actions.ts';
 import { drawingsToEdit } from '../../selection/to-edit.ts';

@@ -2,7 +2,8 @@
 import { key } from '../../actions/action.ts';
 import { makeTool } from '../../hand/held.ts';
 import { TIME_ACTIONS } from '../../time/actions.ts';
-import { removeControlPoints, reshape, setReshape } from './reshape.ts';
+import { removeControlPoints } from './line-edits.ts';
+import { reshape, setReshape } from './reshape.ts';
 import { beginReshape } from './reshape-pen.ts';
 import { ReshapeIcon } from '../icons.tsx';
 
