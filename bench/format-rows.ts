@@ -19,6 +19,7 @@ import { tellAlpha, type Pixels } from '../server/render/raw-frames.ts';
 import { shotServices } from '../server/shots/services.ts';
 import { newId, shotWith } from './documents.ts';
 import { pictureFormatRows } from './picture-format-rows.ts';
+import { sheetFormatRows } from './sheet-format-rows.ts';
 import { sideBySide, timeRow, type Row } from './measure.ts';
 
 /** Drawings on 2s in each of three layers, and so twice as many frames. */
@@ -43,6 +44,8 @@ async function* given<T>(list: readonly T[]): AsyncGenerator<T> {
   for (const each of list) yield await Promise.resolve(each);
 }
 
+const pathOf = (format: ExportFormatName): string => join(folder, `export.${format}`);
+
 /** An export as the worker does it, without the database. */
 const exported = (format: ExportFormatName) => async () => {
   const settings = forFormat({ ...DEFAULT_EXPORT, format, from: 0, to: length, notes: false, sheet: false });
@@ -51,7 +54,7 @@ const exported = (format: ExportFormatName) => async () => {
     documents: new FrameDocuments(doc, (ids) => Promise.resolve(ids.map((id) => encodeEntity(doc.entities[id]!)))),
     settings,
     frames: length,
-    path: join(folder, `export.${format}`),
+    path: pathOf(format),
     tell: () => Promise.resolve(true),
     assets: () => null,
     recording: () => Promise.resolve(null),
@@ -130,6 +133,7 @@ export async function formatRows(): Promise<Row[]> {
       ...(await filmRows()),
       ...(await stillRows()),
       ...(await pictureFormatRows(doc, exported)),
+      ...(await sheetFormatRows(doc, exported, pathOf)),
       await archiveRow(),
     ];
   } finally {

@@ -47,4 +47,5 @@ export { drawGhost } from './ghost.ts';
 export { laidApart, type LaidSurface, maskOf, partsApart } from './apart.ts';
 export { type FilledThrough, type FillThere, type FillWork, FillWorker } from './fill-work.ts';
 export { Rasters } from './rasters.ts';
+export { KeptParts, keptRendering } from './kept-rendering.ts';
 export { drawCoverage } from './coverage.ts';

@@ -102,6 +102,8 @@ export class Rasters {
    */
   drawing(doc: ShotDocument, seen: Seen, sight: Sight, whole = false): Placed {
     const { drawing } = seen;
+    if (!whole && isEmpty(roomOn(drawing, sight.matrix, sight)))
+      return { picture: this.pool.make(1, 1).picture, left: 0, top: 0 };
     const same = whole ? null : wholeSight(drawing, sight);
     if (!same) return this.drawn(doc, seen, sight, whole ? 'whole' : 'cut');
     // Gradients across the picture hang on where it lies.

@@ -1,14 +1,10 @@
 /** The server's canvas: the same drawing interface as the browser's. */
 import type { ShotDocument } from '@tallow/core/document';
-import { isEmpty, multiply, translation } from '@tallow/core/geometry';
 import {
-  drawDrawing,
-  paintsOf,
-  roomFor,
-  roomOn,
-  Scratch,
+  KeptParts,
+  keptRendering,
+  Rasters,
   SurfacePool,
-  wholeSight,
   type MakeSurface,
   type RenderContext,
   type Surface,
@@ -26,28 +22,18 @@ export const makeSurface: MakeSurface = (width, height, deep = false) => {
   };
 };
 
+/** Bytes of surfaces that lie ready at most. */
 const POOL_BYTES = 128 * 1024 * 1024;
 
-/** Draws each item afresh on surfaces that are used again: for frames that are drawn once. */
+/**
+ * Draws everything afresh on surfaces that are used again: for frames that are drawn once. Keeping what the next frame shows again,
+ * as the desk does, made a shot with a camera 7 % slower and took 230 MB more.
+ */
 export function directRendering(doc: ShotDocument, make = makeSurface): RenderContext & { readonly pool: SurfacePool } {
   const pool = new SurfacePool(make, POOL_BYTES);
-  const scratch = new Scratch(make);
-  return {
-    pool,
-    make: pool.make,
-    during: (work) => pool.during(work),
-    pictureOf: (item, matrix, width, height) => {
-      const { drawing } = item;
-      const seen = roomOn(drawing, matrix, { width, height });
-      if (isEmpty(seen)) return { picture: pool.make(1, 1).picture, left: 0, top: 0 };
-      const whole = wholeSight(drawing, { width, height, matrix });
-      const at = whole?.sight.matrix ?? matrix;
-      const { left, top, right, bottom } = whole ? roomFor(drawing, at) : seen;
-      const surface = pool.make(right - left, bottom - top);
-      drawDrawing(surface, scratch, drawing, paintsOf(doc, item), multiply(translation(-left, -top), at));
-      return { picture: surface.picture, left: left + (whole?.x ?? 0), top: top + (whole?.y ?? 0) };
-    },
-  };
+  const rasters = new Rasters(pool, 0, make);
+  rasters.recoloured(doc);
+  return { ...keptRendering(() => doc, pool, rasters, new KeptParts(pool, 0)), pool };
 }
 
 /** Encodes off the main thread. */

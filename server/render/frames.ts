@@ -11,6 +11,7 @@ import {
 } from '@tallow/core/render';
 import type { ExportCrop } from '@tallow/core/formats';
 import { directRendering, pngOf } from './canvas.ts';
+import { encodedAhead } from './encoded-ahead.ts';
 import type { FrameDocuments } from './frame-documents.ts';
 
 /** Different pictures kept encoded, for cycles that come round again. */
@@ -78,38 +79,17 @@ export function frameDrawer(doc: ShotDocument, { scale, background, options, ass
 }
 
 /** Yields each frame of a range as PNG. @param documents the shot with what a frame shows, where not all of it is at hand. */
-export async function* pngFrames(
-  doc: ShotDocument,
-  range: FrameRange,
-  documents?: FrameDocuments,
-): AsyncGenerator<Buffer> {
+export function pngFrames(doc: ShotDocument, range: FrameRange, documents?: FrameDocuments): AsyncGenerator<Buffer> {
   const drawer = frameDrawer(doc, range);
-  const frames = framesOf(range);
-  const encoded = new Map<string, Promise<Buffer>>();
-  let encoding = 0;
-  const draw = (frame: number, at: ShotDocument): Promise<Buffer> => {
-    const key = drawer.keyOf(frame, at);
-    const known = encoded.get(key);
-    if (known) return known;
-    encoding += 1;
-    const surface = drawer.draw(frame, at);
-    const png = pngOf(surface).finally(() => {
-      encoding -= 1;
-      drawer.giveBack(surface);
-    });
-    png.catch(() => undefined);
-    encoded.set(key, png);
-    if (encoded.size > KEPT) encoded.delete(encoded.keys().next().value!);
-    return png;
+  const frameOf = async (frame: number) => {
+    const at = documents ? await documents.at(frame) : doc;
+    const encode = (): Promise<Buffer> => {
+      const surface = drawer.draw(frame, at);
+      return pngOf(surface).finally(() => {
+        drawer.giveBack(surface);
+      });
+    };
+    return { key: drawer.keyOf(frame, at), encode };
   };
-  const drawn: Promise<Buffer>[] = [];
-  let next = 0;
-  while (next < frames.length || drawn.length > 0) {
-    while (next < frames.length && (drawn.length === 0 || (encoding < AHEAD && drawn.length < KEPT / 2))) {
-      const frame = frames[next]!;
-      drawn.push(draw(frame, documents ? await documents.at(frame) : doc));
-      next += 1;
-    }
-    yield await drawn.shift()!;
-  }
+  return encodedAhead(framesOf(range), frameOf, { kept: KEPT, ahead: AHEAD });
 }

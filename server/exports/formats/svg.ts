@@ -4,6 +4,7 @@ import type { ShotDocument } from '@tallow/core/document';
 import { drawListOf, type DrawItem } from '@tallow/core/render';
 import type { Canvas } from '@napi-rs/canvas';
 import { writeFile } from 'node:fs/promises';
+import { encodedAhead } from '../../render/encoded-ahead.ts';
 import { frameDrawer, framesOf, type FrameRange } from '../../render/frames.ts';
 import { framesZip } from './frames-zip.ts';
 import { exportRange } from './range.ts';
@@ -29,14 +30,24 @@ function picturedOn({ outline }: Writing, range: FrameRange, frame: number, doc:
 const sheetsAt = (doc: ShotDocument, frame: number, { options }: FrameRange): DrawItem[] =>
   drawListOf(doc, frame, options).filter(({ asset }) => asset === undefined);
 
+/** Different frames kept as text, for cycles that come round again. */
+const KEPT = 240;
+
 export const writeSvg = framesZip(async function* ({ writing, range }) {
-  for (const frame of framesOf(range)) {
-    const doc = await writing.documents.at(frame);
-    const { scale, background, crop } = writing.settings;
-    const pictured = picturedOn(writing, range, frame, doc);
-    const text = frameSvg(doc, sheetsAt(doc, frame, range), { scale, background, crop, pictured });
-    yield { drawn: 1, files: [Buffer.from(text)] };
-  }
+  const { outline, documents, settings } = writing;
+  const { scale, background, crop } = settings;
+  const drawer = frameDrawer(outline, range);
+  const frameOf = async (frame: number) => {
+    const doc = await documents.at(frame);
+    const encode = (): Promise<Buffer> => {
+      const pictured = picturedOn(writing, range, frame, doc);
+      const text = frameSvg(doc, sheetsAt(doc, frame, range), { scale, background, crop, pictured });
+      return Promise.resolve(Buffer.from(text));
+    };
+    return { key: drawer.keyOf(frame, doc), encode };
+  };
+  for await (const file of encodedAhead(framesOf(range), frameOf, { kept: KEPT, ahead: 1 }))
+    yield { drawn: 1, files: [file] };
 });
 
 export const writeSvgMoving: Writer = async (writing) => {
