@@ -5,7 +5,7 @@ import { attachKeys } from '../page/keys.ts';
 import { KeysDialog } from '../page/keys-dialog.tsx';
 import { useBindings } from '../actions/bindings.ts';
 import { EXPORT_ACTIONS } from '../export/again.ts';
-import { takeTool, useHeld } from '../hand/held.ts';
+import { takeTool, useToolState } from '../hand/tool-state.ts';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { setPlayback, stopPlaying } from '../playback/playback.ts';
 import { beginShotTime, endShotTime } from '../playback/shot-time.ts';
@@ -88,7 +88,7 @@ export function AssembleStep() {
     };
   }, []);
   // What was active for a moment, such as a plate, gives way to placing again, or to the camera.
-  const tool = useHeld((s) => s.activeTool);
+  const tool = useToolState((s) => s.activeTool);
   const filming = useShowing((s) => s.filming);
   useEffect(() => {
     const fitting = filming ? CAMERA : PLACE;

@@ -9,7 +9,7 @@ import { Words } from '../parts/choice.tsx';
 import { Line, SelectRow, Small, Panel } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { viewed } from '../view/viewed.ts';
-import { setBrush, useHeld } from '../hand/held.ts';
+import { setBrush, useToolState } from '../hand/tool-state.ts';
 import { showPanel } from '../screen/panels.ts';
 import { BRUSHES, type BrushName } from '../hand/brushes.ts';
 import { brushOf } from '../pen/pen-marks.ts';
@@ -88,8 +88,8 @@ function Variants({ tool }: { tool: BrushName }) {
 }
 
 export function BrushPanel() {
-  const tool = useHeld((s) => s.brushName);
-  const brush = useHeld((s) => s.brushes[s.brushName]);
+  const tool = useToolState((s) => s.brushName);
+  const brush = useToolState((s) => s.brushes[s.brushName]);
   const soft = tipOf(brushOf(tool, brush)).lays === 'stamps';
   const percent = (label: string, value: number, title: string, set: (share: number) => void) => (
     <Slider

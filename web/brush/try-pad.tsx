@@ -10,7 +10,7 @@ import { brushOf, makingOf } from '../pen/pen-marks.ts';
 import type { PenDoing, PenSample } from '../hand/pen-doing.ts';
 import { practise, RECORDED } from '../pen/practice.ts';
 import { swatchOf, useCurrent } from '../selection/current.ts';
-import { held, useHeld } from '../hand/held.ts';
+import { toolState, useToolState } from '../hand/tool-state.ts';
 import { makeSurface } from '../workers/surfaces.ts';
 import { madeBy } from '../hand/brushes.ts';
 import { Select } from '../parts/select.tsx';
@@ -25,8 +25,8 @@ export function TryPad() {
   const stop = useRef<() => void>(() => undefined);
   const [which, setWhich] = useState(0);
   const now = useCurrent();
-  const tool = useHeld((s) => s.brushName);
-  const swatchId = useHeld((s) => s.swatchId);
+  const tool = useToolState((s) => s.brushName);
+  const swatchId = useToolState((s) => s.swatchId);
   const colour = (now && swatchOf(now.doc, swatchId)?.colour) ?? '#f4ecdf';
   const pixel = devicePixelRatio;
 
@@ -49,7 +49,7 @@ export function TryPad() {
       const size = [SIZE.width * pixel, SIZE.height * pixel] as const;
       surfaces.current ??= [makeSurface(...size), new StrokeSurfaces(...size)];
       const [kept, growing] = surfaces.current;
-      const inHand = held().brushes[tool];
+      const inHand = toolState().brushes[tool];
       const rubs = madeBy(tool) === 'rub';
       const brush = brushOf(tool, inHand);
       wipe(kept);

@@ -15,7 +15,7 @@ import { ColumnPanel } from './column-panel.tsx';
 import { Divider } from './divider.tsx';
 import { Wheel } from '../wheel/wheel.tsx';
 import { BrushPanel } from '../brush/brush-panel.tsx';
-import { useHeld } from '../hand/held.ts';
+import { useToolState } from '../hand/tool-state.ts';
 import { useScreen } from '../screen/screen.ts';
 import { ReferencesPanel } from '../tools/plate/references-panel.tsx';
 import { useReferences } from '../references/references.ts';
@@ -101,8 +101,8 @@ const Head = memo(function Head({ element, length, form }: { element: Element; l
 
 /** The place below the wheel: the layers, or the settings of what is active. */
 const Below = memo(function Below() {
-  const tool = useHeld((s) => s.activeTool);
-  const brushShown = useHeld((s) => s.brushShown);
+  const tool = useToolState((s) => s.activeTool);
+  const brushShown = useToolState((s) => s.brushShown);
   const panel = useScreen((s) => s.panel);
   const referencesShown = useReferences((s) => s.shown);
   const { Panel } = seenOf(tool);

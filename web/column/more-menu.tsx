@@ -7,7 +7,7 @@ import { CheckItem, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
 import { act, type Action } from '../actions/action.ts';
 import { shownNow, useOfCurrent } from '../selection/current.ts';
 import { setPlayback, type Speed, SPEEDS, usePlayback } from '../playback/playback.ts';
-import { setHeld, useHeld } from '../hand/held.ts';
+import { setToolState, useToolState } from '../hand/tool-state.ts';
 import { useSelection } from '../selection/selection.ts';
 import { say, useDocument } from '../shot/document.ts';
 import { SOUND_ACTIONS } from '../sound/actions.ts';
@@ -161,9 +161,9 @@ function useLift(): { count: number; noLift: string | null } {
 
 /** What stands in the menu: worked out while it is open only. */
 function Items() {
-  const newOnHeld = useHeld((s) => s.newOnHeld);
-  const goesOn = useHeld((s) => s.goesOn);
-  const grows = useHeld((s) => s.grows);
+  const newOnHeld = useToolState((s) => s.newOnHeld);
+  const goesOn = useToolState((s) => s.goesOn);
+  const grows = useToolState((s) => s.grows);
   const { count, noLift } = useLift();
   const noTime = whyNotTime();
   return (
@@ -190,7 +190,7 @@ function Items() {
       <CheckItem
         checked={grows}
         onChange={(on) => {
-          setHeld({ grows: on });
+          setToolState({ grows: on });
         }}
       >
         New ones begin with what is there

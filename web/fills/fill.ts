@@ -5,7 +5,7 @@ import { invert, multiply, type Matrix } from '@tallow/core/geometry';
 import type { FillReport } from '@tallow/core/paint';
 import type { FillThere } from '@tallow/core/render';
 import { create } from 'zustand';
-import { held } from '../hand/held.ts';
+import { toolState } from '../hand/tool-state.ts';
 import { current, layerMatrix, swatchOf, type Current } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 
@@ -92,6 +92,6 @@ export function whyNotFill(now: Current | null): string | null {
   const place = fillingNow(now);
   const target = now.layers.find(({ layer }) => layer.id === place?.layerId);
   if (target && whyNotDrawable(target)) return whyNotDrawable(target);
-  if (!swatchOf(now.doc, held().swatchId)) return 'The palette is empty. Add a swatch to fill with.';
+  if (!swatchOf(now.doc, toolState().swatchId)) return 'The palette is empty. Add a swatch to fill with.';
   return null;
 }

@@ -5,7 +5,7 @@ import { landMarks, layFills, repaint, unfill, whyNotDrawable, withFillLayer } f
 import { apply, invert, multiply, type Matrix, type Point } from '@tallow/core/geometry';
 import type { FilledShape } from '@tallow/core/paint';
 import type { FillThere } from '@tallow/core/render';
-import { held } from '../hand/held.ts';
+import { toolState } from '../hand/tool-state.ts';
 import { frameFrom } from '../playback/place.ts';
 import { current, layerMatrix, shownNow, swatchOf, type Current } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
@@ -40,7 +40,7 @@ function sayLeaks({ leaks }: FillThere): void {
 /** Lays shapes on the fill layer of what was active when they were asked for, making it where there is none. */
 function lay(asked: Current, name: string, frame: number, shapes: readonly FilledShape[], gesture?: string): void {
   const latest = current();
-  const swatch = latest && swatchOf(latest.doc, held().swatchId);
+  const swatch = latest && swatchOf(latest.doc, toolState().swatchId);
   const place = fillingNow(asked);
   const active = asked.active?.layer.id;
   if (!active || !swatch || !place || shapes.length === 0 || !find(latest.doc, 'layer', active)) return;
@@ -106,7 +106,7 @@ export async function fillMany(which: 'all' | 'silhouette' | 'lasso', lasso: rea
 /** Draws a line that bounds and is never seen; fills what it closes, if that is wanted. @param at the active layer's space. */
 export async function closeWith(at: readonly Point[]): Promise<void> {
   const now = current();
-  const swatch = now && swatchOf(now.doc, held().swatchId);
+  const swatch = now && swatchOf(now.doc, toolState().swatchId);
   const place = now && fillingNow(now);
   const lines = now?.layers.find(({ layer }) => layer.id === place?.boundIds[0]);
   const trouble = whyNotDrawable(lines);
@@ -152,7 +152,7 @@ export async function closeWith(at: readonly Point[]): Promise<void> {
 export async function changeFill(how: 'unfill' | 'repaint', at: Point): Promise<void> {
   const now = current();
   const layerId = now && fillingNow(now)?.layerId;
-  const swatch = now && swatchOf(now.doc, held().swatchId);
+  const swatch = now && swatchOf(now.doc, toolState().swatchId);
   if (!now || !layerId || !swatch) {
     say('There is no fill here.');
     return;

@@ -4,7 +4,7 @@ import type { BrushKind } from '@tallow/core/document';
 import { key, type Shortcut } from '../actions/action.ts';
 
 /** A brush as it is set. */
-export interface BrushInHand {
+export interface BrushState {
   readonly width: number;
   readonly opacity: number;
   readonly pressure: boolean;
@@ -35,10 +35,10 @@ interface Brush {
   readonly keys: readonly Shortcut[];
   /** How wide its mark is shown in the tray, px. */
   readonly sample: number;
-  readonly default: BrushInHand;
+  readonly default: BrushState;
 }
 
-const DEFAULT: BrushInHand = {
+const DEFAULT: BrushState = {
   width: 14,
   opacity: 1,
   pressure: true,
@@ -116,7 +116,7 @@ export const BRUSH_NAMES = Object.keys(BRUSHES) as [BrushName, ...BrushName[]];
 export const madeBy = (name: BrushName): Brush['makes'] => BRUSHES[name].makes;
 
 /** The tip a brush draws with, as it is set. */
-export const brushKindOf = (name: BrushName, { tip }: Pick<BrushInHand, 'tip'>): BrushKind => BRUSHES[name].tip ?? tip;
+export const brushKindOf = (name: BrushName, { tip }: Pick<BrushState, 'tip'>): BrushKind => BRUSHES[name].tip ?? tip;
 
 /** The brush that rubs out: what the other end of a pen is. */
 export const RUBBER = BRUSH_NAMES.find((name) => madeBy(name) === 'rub')!;

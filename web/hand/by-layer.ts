@@ -6,9 +6,9 @@ import { useSelection } from '../selection/selection.ts';
 import { useDocument } from '../shot/document.ts';
 import { atOpening } from '../shot/opening.ts';
 import { BRUSH_NAMES, type BrushName } from './brushes.ts';
-import { held, setHeld } from './held.ts';
+import { toolState, setToolState } from './tool-state.ts';
 
-interface InHand {
+interface LayerTool {
   readonly brushName: BrushName;
   readonly width: number;
   readonly swatchId: Id | null;
@@ -21,15 +21,15 @@ const MAX = 200;
 const WIDTHS = { min: 0.1, max: 2000 } as const;
 
 /** What this browser remembers of layers; whatever else is there is passed over. */
-function recalled(): Map<Id, InHand> {
+function recalled(): Map<Id, LayerTool> {
   const read = recall(NAME);
   const entries = Array.isArray(read) ? (read as unknown[]).filter(isEntry) : [];
   return new Map(entries.slice(-MAX));
 }
 
-function isEntry(entry: unknown): entry is [Id, InHand] {
+function isEntry(entry: unknown): entry is [Id, LayerTool] {
   if (!Array.isArray(entry) || typeof entry[0] !== 'string') return false;
-  const { brushName, width, swatchId } = (entry[1] ?? {}) as Partial<Record<keyof InHand, unknown>>;
+  const { brushName, width, swatchId } = (entry[1] ?? {}) as Partial<Record<keyof LayerTool, unknown>>;
   const hasBrush =
     BRUSH_NAMES.some((name) => name === brushName) &&
     typeof width === 'number' &&
@@ -43,7 +43,7 @@ let last: Id | null = null;
 
 /** Notes what a layer was drawn on with. */
 export function drawnOn(layerId: Id): void {
-  const { brushName, brushes, swatchId } = held();
+  const { brushName, brushes, swatchId } = toolState();
   const { width } = brushes[brushName];
   const before = kept.get(layerId);
   if (before?.brushName === brushName && before.width === width && before.swatchId === swatchId) return;
@@ -62,10 +62,10 @@ function follow(): void {
   last = layerId;
   const own = layerId === null ? undefined : kept.get(layerId);
   if (!own) return;
-  const { brushes } = held();
+  const { brushes } = toolState();
   const { brushName, width, swatchId } = own;
   const known = swatchId !== null && useDocument.getState().doc?.entities[swatchId]?.kind === 'swatch';
-  setHeld({
+  setToolState({
     brushName,
     brushes: { ...brushes, [brushName]: { ...brushes[brushName], width } },
     ...(known ? { swatchId } : {}),

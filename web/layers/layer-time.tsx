@@ -12,7 +12,7 @@ import {
 } from '@tallow/core/edit';
 import { DropdownMenu } from 'radix-ui';
 import { madeBy } from '../hand/brushes.ts';
-import { held, takeBrush } from '../hand/held.ts';
+import { toolState, takeBrush } from '../hand/tool-state.ts';
 import { ITEM, SubMenu } from '../parts/menu.tsx';
 import { current } from '../selection/current.ts';
 import { setSelection } from '../selection/selection.ts';
@@ -37,7 +37,7 @@ function drawOver(layer: Layer): void {
   });
   setSelection({ layerId: made, selectedRuns: null, frame: current()?.length ? current()!.length - 1 : 0 });
   // A line is drawn with what draws lines.
-  if (madeBy(held().brushName) !== 'stroke') takeBrush('ink');
+  if (madeBy(toolState().brushName) !== 'stroke') takeBrush('ink');
   goToBare();
 }
 

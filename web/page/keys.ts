@@ -2,7 +2,7 @@
 import { act, type Action } from '../actions/action.ts';
 import { actionOf } from '../actions/bindings.ts';
 import { shortcutOf } from '../actions/key-text.ts';
-import { held } from '../hand/held.ts';
+import { toolState } from '../hand/tool-state.ts';
 import { showing } from '../picture/showing.ts';
 import { onScreen } from '../screen/screen.ts';
 import { toggleFull } from '../view/viewing.ts';
@@ -40,7 +40,7 @@ export function attachKeys(actions: readonly Action[]): () => void {
     if (event.defaultPrevented || isTaken(event)) return;
     const key = shortcutOf(event);
     const preset = key ? actionOf(key, actions) : undefined;
-    const { activeTool } = held();
+    const { activeTool } = toolState();
     const taken = showing().planning ? undefined : activeTool?.onKey?.(event, preset);
     const action = taken === 'done' ? undefined : (taken ?? preset);
     if (taken !== 'done' && (!action || action.leavesKey?.())) return;

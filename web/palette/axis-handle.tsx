@@ -10,7 +10,7 @@ import { useLayerSpace } from '../picture/layer-space.ts';
 import { drag } from '../shot/drag.ts';
 import { useCurrent } from '../selection/current.ts';
 import { useScreen } from '../screen/screen.ts';
-import { useHeld } from '../hand/held.ts';
+import { useToolState } from '../hand/tool-state.ts';
 
 const LINE = '#e3a8c0';
 
@@ -19,7 +19,7 @@ export function AxisHandle() {
   const sight = useLayerSpace(svg);
   const now = useCurrent();
   const panel = useScreen((s) => s.panel);
-  const swatchId = useHeld((s) => s.swatchId);
+  const swatchId = useToolState((s) => s.swatchId);
   const swatch = now && find(now.doc, 'swatch', swatchId);
   const runs =
     panel === 'palette'

@@ -24,7 +24,7 @@ import { useMemo, useState } from 'react';
 import { Line, Panel, Small } from '../parts/panel.tsx';
 import { swatchOf, useCurrent } from '../selection/current.ts';
 import { setSelection } from '../selection/selection.ts';
-import { useHeld } from '../hand/held.ts';
+import { useToolState } from '../hand/tool-state.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { showPanel } from '../screen/panels.ts';
 import { noteColour, takeSwatch } from '../swatches/swatches.ts';
@@ -220,7 +220,7 @@ function Used({ doc, swatch, others }: { doc: ShotDocument; swatch: Swatch; othe
 
 export function PalettePanel() {
   const now = useCurrent();
-  const swatchId = useHeld((s) => s.swatchId);
+  const swatchId = useToolState((s) => s.swatchId);
   const swatch = now && swatchOf(now.doc, swatchId);
   if (!now || !swatch) return null;
   const swatches = findAll(now.doc, 'swatch', shotOf(now.doc).swatches);

@@ -2,7 +2,7 @@
 import { hexOf, MAX_CHROMA, oklchOf, type Oklch } from '@tallow/core/colour';
 import { Pipette } from 'lucide-react';
 import { useState } from 'react';
-import { useIsHeld, takeTool } from '../hand/held.ts';
+import { useIsHeld, takeTool } from '../hand/tool-state.ts';
 import { useColours, noteColour } from '../swatches/swatches.ts';
 import { DROPPER } from '../tools/dropper/tool.ts';
 

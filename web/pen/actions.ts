@@ -1,7 +1,7 @@
 /** Actions of the drawing pen: its brushes and how it draws. */
 import { named, of, shift, type Action } from '../actions/action.ts';
 import { BRUSH_NAMES, BRUSHES, type BrushName } from '../hand/brushes.ts';
-import { held, setHeld, takeBrush } from '../hand/held.ts';
+import { toolState, setToolState, takeBrush } from '../hand/tool-state.ts';
 import { shotSize } from '../view/viewing.ts';
 
 const tools = of('Tools');
@@ -9,7 +9,7 @@ const tools = of('Tools');
 /** Lays the ruler level across the middle of the picture, or takes it away. */
 function toggleRuler(): void {
   const { width, height } = shotSize();
-  setHeld({ ruler: held().ruler ? null : { x: width / 2, y: height / 2, angle: 0 } });
+  setToolState({ ruler: toolState().ruler ? null : { x: width / 2, y: height / 2, angle: 0 } });
 }
 
 /** Makes each brush active. */
@@ -26,13 +26,13 @@ export const BRUSH_ACTIONS = named(
 
 export const PEN_ACTIONS = named({
   exact: tools('Level, plumb and every 15 degrees', [shift('KeyL')], () => {
-    setHeld({ exact: !held().exact });
+    setToolState({ exact: !toolState().exact });
   }),
   closes: tools('Close strokes that nearly close', [shift('KeyC')], () => {
-    setHeld({ closes: !held().closes });
+    setToolState({ closes: !toolState().closes });
   }),
   behind: tools('Draw behind what is there', [shift('KeyB')], () => {
-    setHeld({ behind: !held().behind });
+    setToolState({ behind: !toolState().behind });
   }),
   ruler: tools('Ruler', [shift('KeyX')], toggleRuler),
 });

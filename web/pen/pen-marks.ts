@@ -4,9 +4,9 @@ import { randomId, type BrushSettings, type Lays, type Mark, type Swatch } from 
 import type { Matrix } from '@tallow/core/geometry';
 import { operationOfLays, paintsOf, type Paint } from '@tallow/core/render';
 import { layerMatrix, type Current } from '../selection/current.ts';
-import { held } from '../hand/held.ts';
+import { toolState } from '../hand/tool-state.ts';
 import { selection } from '../selection/selection.ts';
-import { brushKindOf, madeBy, type BrushInHand, type BrushName } from '../hand/brushes.ts';
+import { brushKindOf, madeBy, type BrushState, type BrushName } from '../hand/brushes.ts';
 import type { Live } from '../picture/compositor.ts';
 import { LiveShape } from '../picture/live-shape.ts';
 import type { StrokeSetup } from '../picture/stroke-setup.ts';
@@ -15,7 +15,7 @@ import type { StrokeSetup } from '../picture/stroke-setup.ts';
 const TAP = 4;
 
 /** A brush as its strokes keep it: only what differs from plain. */
-export function brushOf(tool: BrushName, inHand: BrushInHand): BrushSettings {
+export function brushOf(tool: BrushName, inHand: BrushState): BrushSettings {
   const { width, opacity, pressure, flow, taper, tilt } = inHand;
   const kind = brushKindOf(tool, inHand);
   const version = newestVersion(kind);
@@ -33,14 +33,14 @@ export function brushOf(tool: BrushName, inHand: BrushInHand): BrushSettings {
 
 /** How the pen's way becomes a stroke. */
 /** @param turned whether a key turns level and free lines about. */
-export function makingOf(inHand: BrushInHand, turned = false): Making {
-  const { form, exact } = held();
+export function makingOf(inHand: BrushState, turned = false): Making {
+  const { form, exact } = toolState();
   return { form, finish: inHand.finish, tolerance: inHand.tolerance, exact: exact !== turned, points: [] };
 }
 
 /** Where the pen's marks go on what the layer holds. */
 function laysOf({ active }: Current): Lays | undefined {
-  if (held().behind) return 'behind';
+  if (toolState().behind) return 'behind';
   return active?.layer.inside ? 'inside' : undefined;
 }
 
@@ -48,7 +48,7 @@ function laysOf({ active }: Current): Lays | undefined {
 export function setupOf(
   now: Current,
   tool: BrushName,
-  inHand: BrushInHand,
+  inHand: BrushState,
   swatch: Swatch,
   lines: Swatch | undefined,
   matrix: Matrix,
@@ -56,7 +56,7 @@ export function setupOf(
   turned: boolean,
 ): StrokeSetup {
   const brush = brushOf(tool, inHand);
-  const { shapeLine } = held();
+  const { shapeLine } = toolState();
   const makes = madeBy(tool);
   const lays = makes === 'rub' ? undefined : laysOf(now);
   const layer = now.active?.layer;

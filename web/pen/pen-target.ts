@@ -3,13 +3,13 @@ import { shotOf } from '@tallow/core/document';
 import { roughFor, toClean, whyNotDrawable } from '@tallow/core/edit';
 import { exposureAt, listFrame, runStart, slotNumbers, timesShown } from '@tallow/core/timing';
 import { shotFrameOf, shownNow, type Current } from '../selection/current.ts';
-import { held } from '../hand/held.ts';
+import { toolState } from '../hand/tool-state.ts';
 import { selection } from '../selection/selection.ts';
 import { madeBy } from '../hand/brushes.ts';
 
 /** Whether the pen begins a new drawing here, in the middle of a hold. */
-export function isLateInHold(now: Current, frame: number, brush = held().brushName): boolean {
-  if (!held().newOnHeld || madeBy(brush) === 'rub' || !now.active || now.active.list.period === 1) return false;
+export function isLateInHold(now: Current, frame: number, brush = toolState().brushName): boolean {
+  if (!toolState().newOnHeld || madeBy(brush) === 'rub' || !now.active || now.active.list.period === 1) return false;
   const { list } = now.active;
   const here = exposureAt(list, frame, now.length);
   return here?.run.slot != null && listFrame(list, frame, now.length) > here.start;

@@ -7,7 +7,7 @@ import { beginPlanStroke } from '../plan/plan-pen.ts';
 import { current, homeMatrix, layerMatrix, type Current } from '../selection/current.ts';
 import { showing } from '../picture/showing.ts';
 import { RUBBER } from '../hand/brushes.ts';
-import { held, setBrush } from '../hand/held.ts';
+import { toolState, setBrush } from '../hand/tool-state.ts';
 import { barrelDeed } from './barrel.ts';
 import { selection } from '../selection/selection.ts';
 import { setViewed, viewed } from '../view/viewed.ts';
@@ -81,7 +81,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
 
   /** CSS px of the canvas to the space of the active element. */
   const inwardOf = (now: Current): Matrix => {
-    const space = showing().planning ? 'element' : held().activeTool?.space;
+    const space = showing().planning ? 'element' : toolState().activeTool?.space;
     const { frame } = selection();
     const placed = space === 'shot' ? IDENTITY : space === 'element' ? homeMatrix(now, frame) : layerMatrix(now, frame);
     const pixel = devicePixelRatio;
@@ -110,7 +110,7 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
     if (!now) return null;
     const inward = inwardOf(now);
     if (showing().planning) return planned(inward, first);
-    const { activeTool } = held();
+    const { activeTool } = toolState();
     return activeTool ? activeTool.begin(inward, first) : beginStroke(engine, inward, first);
   };
   /** The pen's other end rubs out, whatever is active. */
@@ -125,13 +125,13 @@ export function attachPen(canvas: HTMLCanvasElement, engine: Engine): () => void
 
   const beginMove = (kind: Moving['kind'], event: PointerEvent): void => {
     const { view } = viewed();
-    const { brushes, brushName: tool } = held();
+    const { brushes, brushName: tool } = toolState();
     doing = { kind, pointer: event.pointerId, from: spotOf(event), view, width: brushes[tool].width };
   };
 
   /** The button on the pen's barrel. */
   const beginBarrel = (event: PointerEvent): void => {
-    const deed = barrelDeed(held().barrel);
+    const deed = barrelDeed(toolState().barrel);
     const now = current();
     if (deed.moves) beginMove(deed.moves, event);
     else if (deed.holds) {

@@ -14,7 +14,7 @@ import {
 } from '@tallow/core/geometry';
 import { current, layerMatrix, lineSwatchOf, shownNow, swatchOf, type Current } from '../selection/current.ts';
 import { drawnOn } from '../hand/by-layer.ts';
-import { held } from '../hand/held.ts';
+import { toolState } from '../hand/tool-state.ts';
 import { selection } from '../selection/selection.ts';
 import { BRUSHES, madeBy, type BrushName } from '../hand/brushes.ts';
 import { edit, endGesture, say, takeBack, useDocument } from '../shot/document.ts';
@@ -44,7 +44,7 @@ function drawable(tool: BrushName): Current | null {
     say(trouble ?? 'There is nothing to draw on.');
     return null;
   }
-  const { swatchId } = held();
+  const { swatchId } = toolState();
   const { frame } = selection();
   if (madeBy(tool) === 'rub' && !shownNow(now, frame)) {
     say('Nothing is drawn here that could be rubbed out.');
@@ -66,11 +66,11 @@ export function beginStroke(
   engine: Engine,
   inward: Matrix,
   first: PenSample,
-  tool: BrushName = held().brushName,
+  tool: BrushName = toolState().brushName,
 ): PenDoing | null {
   const now = drawable(tool);
   if (!now?.active) return null;
-  const { brushes, swatchId, ruler, closes } = held();
+  const { brushes, swatchId, ruler, closes } = toolState();
   const { frame } = selection();
   const { layer } = now.active;
   const swatch = swatchOf(now.doc, swatchId)!;

@@ -10,7 +10,7 @@ import { current, shotFrameOf, shownNow, type Current } from '../selection/curre
 import { viewed, useViewed, setViewed } from '../view/viewed.ts';
 import { playback, usePlayback } from '../playback/playback.ts';
 import { shotFrameNow, shotTime, useShotTime } from '../playback/shot-time.ts';
-import { held, useHeld } from '../hand/held.ts';
+import { toolState, useToolState } from '../hand/tool-state.ts';
 import { selection, useSelection } from '../selection/selection.ts';
 import { showing, useShowing } from './showing.ts';
 import { onScreen, useScreen } from '../screen/screen.ts';
@@ -134,7 +134,7 @@ export class Engine {
       useShowing.subscribe((now, before) => {
         this.shows(differ(now, before, SHOWN.showing));
       }),
-      useHeld.subscribe((now, before) => {
+      useToolState.subscribe((now, before) => {
         this.shows(differ(now, before, SHOWN.held));
       }),
       useScreen.subscribe((now, before) => {
@@ -227,7 +227,7 @@ export class Engine {
 
   /** Drawings worked on together are seen together. */
   private together(now: Current): Id[] {
-    const ids = held().activeTool?.ghosts === 'together' ? drawingsToEdit(now) : [];
+    const ids = toolState().activeTool?.ghosts === 'together' ? drawingsToEdit(now) : [];
     const shown = shownNow(now, selection().frame)?.drawingId;
     return ids.length > 1 ? ids.filter((id) => id !== shown) : [];
   }
@@ -312,7 +312,7 @@ export class Engine {
         activeLayerId: layer?.id ?? null,
         place: now.place,
         ghosts:
-          playback().flipping || showing().planning || tracing || held().activeTool?.ghosts === 'none'
+          playback().flipping || showing().planning || tracing || toolState().activeTool?.ghosts === 'none'
             ? []
             : ghostsOf(now, onionReach(now, frame, onion), this.together(now)),
         pixel: devicePixelRatio,

@@ -9,7 +9,7 @@ import { ITEM, Menu } from '../parts/menu.tsx';
 import { NameField } from '../parts/name-field.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { swatchOf, type Current } from '../selection/current.ts';
-import { held } from '../hand/held.ts';
+import { toolState } from '../hand/tool-state.ts';
 import { setSelection } from '../selection/selection.ts';
 import { edit, endGesture, say } from '../shot/document.ts';
 import { setPlanning, selectPlanned, usePlan } from './plan.ts';
@@ -61,7 +61,7 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
   });
   const others = findAll(now.doc, 'path', now.element.paths).filter((p) => p.id !== path.id && !p.closed);
   const stamp = (every: number): void => {
-    const swatch = swatchOf(now.doc, held().swatchId);
+    const swatch = swatchOf(now.doc, toolState().swatchId);
     if (!swatch) {
       say('The palette is empty. Add a swatch to stamp with.');
       return;

@@ -6,7 +6,7 @@ import { nextStep } from '../stage/next-step.ts';
 import { current, shotFrameOf } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { setShowing, showing } from '../picture/showing.ts';
-import { setHeld } from '../hand/held.ts';
+import { setToolState } from '../hand/tool-state.ts';
 import { edit, openDocument } from '../shot/document.ts';
 import { beginAnew } from '../shot/opening.ts';
 import { ghostsOf, offeredPair, onionReach, ranges } from '../picture/onion.ts';
@@ -36,7 +36,7 @@ function open(time: Element['time'] = 'cycle', count = 3): void {
   doc = setElement(doc, element.id, { time });
   const placement = entitiesOf(doc, 'placement')[0]!;
   beginAnew();
-  setHeld({ newOnHeld: false, brushName: 'ink' });
+  setToolState({ newOnHeld: false, brushName: 'ink' });
   setSelection({ clip: null });
   openDocument(setStart(doc, placement.id, 2), 'Test', []);
 }
@@ -124,11 +124,11 @@ describe('what the pen will touch', () => {
   test('is told with its frames, and whether it is held here', () => {
     expect(penText(now(), 2).text).toBe('pen draws on Line, drawing 2, frames 3–4');
     expect(penText(now(), 3).text).toBe('pen draws on Line, drawing 2, frames 3–4, held here');
-    setHeld({ newOnHeld: true });
+    setToolState({ newOnHeld: true });
     expect(isLateInHold(now(), 3)).toBe(true);
     expect(isLateInHold(now(), 2)).toBe(false);
     expect(penText(now(), 3).text).toBe('pen begins a new drawing on Line, frame 4; drawing 2 ends before it');
-    setHeld({ brushName: 'rub' });
+    setToolState({ brushName: 'rub' });
     expect(isLateInHold(now(), 3)).toBe(false);
   });
 });

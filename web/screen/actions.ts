@@ -1,6 +1,6 @@
 /** Actions of the whole desk: undo, what the column shows, and what of the interface is on the screen. */
 import { alt, ctrl, key, named, of, shift } from '../actions/action.ts';
-import { held, setHeld } from '../hand/held.ts';
+import { toolState, setToolState } from '../hand/tool-state.ts';
 import { redo, undo, useDocument } from '../shot/document.ts';
 import { togglePanel } from './panels.ts';
 import { onScreen, setScreen } from './screen.ts';
@@ -17,7 +17,7 @@ export const SCREEN_ACTIONS = named({
     setScreen({ panels: !onScreen().panels });
   }),
   brushSettings: tools('Settings of the brush', [shift('KeyV')], () => {
-    setHeld({ brushShown: !held().brushShown });
+    setToolState({ brushShown: !toolState().brushShown });
   }),
   palette: tools('Palette and the swatch in hand', [alt('KeyQ')], () => {
     togglePanel('palette');

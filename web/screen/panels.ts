@@ -1,5 +1,5 @@
 /** Which settings stand in the column in place of the layers. */
-import { setHeld, takeTool } from '../hand/held.ts';
+import { setToolState, takeTool } from '../hand/tool-state.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { onScreen, setScreen, type PanelName } from './screen.ts';
 import { setReferences } from '../references/references.ts';
@@ -10,10 +10,10 @@ export function showPanel(panel: PanelName | null): void {
   // A piece is only drawn right round while that is seen to be so.
   if (panel !== 'piece' && selection().piece !== null) {
     setSelection({ piece: null });
-    setHeld({ goesOn: false });
+    setToolState({ goesOn: false });
   }
   takeTool(null);
-  setHeld({ brushShown: false });
+  setToolState({ brushShown: false });
   setScreen({ panel });
 }
 

@@ -4,7 +4,7 @@ import { useOfCurrent } from '../selection/current.ts';
 import { useSelection } from '../selection/selection.ts';
 import { useShallow } from 'zustand/react/shallow';
 import { setViewed, useViewed } from '../view/viewed.ts';
-import { useHeld } from '../hand/held.ts';
+import { useToolState } from '../hand/tool-state.ts';
 import { penText } from '../pen/pen-target.ts';
 import { seenOf } from '../tools/index.ts';
 import { OnionKey } from './onion-key.tsx';
@@ -18,8 +18,8 @@ import { VIEW_ACTIONS } from '../view/actions.ts';
 /** What the pen would do here, or why it cannot. */
 function PenText({ hidden }: { hidden: boolean }) {
   const frame = useSelection((s) => s.frame);
-  useHeld((s) => s.newOnHeld);
-  useHeld((s) => s.brushName);
+  useToolState((s) => s.newOnHeld);
+  useToolState((s) => s.brushName);
   const pen = useOfCurrent(useShallow((now) => penText(now, frame)));
   if (!pen) return null;
   return (
@@ -37,7 +37,7 @@ function PenText({ hidden }: { hidden: boolean }) {
 export function AboveLine({ planning, assembling }: { planning: boolean; assembling: boolean }) {
   const view = useViewed((s) => s.view);
   const holding = useViewed((s) => s.holding);
-  const { Above } = seenOf(useHeld((s) => s.activeTool));
+  const { Above } = seenOf(useToolState((s) => s.activeTool));
   return (
     <div className="absolute inset-x-0 top-0 z-10 flex h-11 items-center gap-1 px-2 text-[13px]">
       {planning ? (

@@ -4,7 +4,7 @@ import { DropdownMenu } from 'radix-ui';
 import { HoldButton } from '../actions/hold-button.tsx';
 import { ITEM, Menu } from '../parts/menu.tsx';
 import { setShowing, useShowing } from '../picture/showing.ts';
-import { setHeld, takeTool } from '../hand/held.ts';
+import { setToolState, takeTool } from '../hand/tool-state.ts';
 import { setReferences, useReferences } from '../references/references.ts';
 import { ActionButton } from '../actions/action-button.tsx';
 import { PICTURE_ACTIONS } from '../picture/actions.ts';
@@ -80,7 +80,7 @@ export function Judging({ planning }: { planning: boolean }) {
           onClick={() => {
             setReferences({ shown: !shown });
             takeTool(null);
-            setHeld({ brushShown: false });
+            setToolState({ brushShown: false });
           }}
         >
           <Images size={16} />

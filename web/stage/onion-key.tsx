@@ -11,7 +11,7 @@ import { ActionButton } from '../actions/action-button.tsx';
 import { titleOf } from '../actions/key-text.ts';
 import { PICTURE_ACTIONS } from '../picture/actions.ts';
 import { TRACE } from '../tools/trace/tool.ts';
-import { useIsHeld } from '../hand/held.ts';
+import { useIsHeld } from '../hand/tool-state.ts';
 import { Choice, LOW } from '../parts/choice.tsx';
 
 const REACH = [0, 1, 2, 3, 4, 5] as const;

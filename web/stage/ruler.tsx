@@ -3,7 +3,7 @@ import { shotOf } from '@tallow/core/document';
 import { apply, invert, type Point } from '@tallow/core/geometry';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { useCurrent } from '../selection/current.ts';
-import { setHeld, useHeld, held } from '../hand/held.ts';
+import { setToolState, useToolState, toolState } from '../hand/tool-state.ts';
 import { useViewed } from '../view/viewed.ts';
 import { viewMatrix } from '../view/view.ts';
 import { startDrag } from '../parts/dragging.ts';
@@ -16,7 +16,7 @@ const SNAP = 0.03;
 
 export function RulerOverlay() {
   const now = useCurrent();
-  const ruler = useHeld((s) => s.ruler);
+  const ruler = useToolState((s) => s.ruler);
   const view = useViewed((s) => s.view);
   const area = useViewed((s) => s.area);
   const svg = useRef<SVGSVGElement>(null);
@@ -32,7 +32,7 @@ export function RulerOverlay() {
     return apply(invert(matrix), { x: event.clientX - box.left, y: event.clientY - box.top });
   };
   const drop = (): void => {
-    setHeld({ ruler });
+    setToolState({ ruler });
   };
   const move = (event: PointerEvent<SVGElement>): void => {
     startDrag(event, () => {
@@ -41,7 +41,7 @@ export function RulerOverlay() {
       return {
         move: (each) => {
           const at = inShot(each);
-          setHeld({ ruler: { ...ruler, x: ruler.x + at.x - from.x, y: ruler.y + at.y - from.y } });
+          setToolState({ ruler: { ...ruler, x: ruler.x + at.x - from.x, y: ruler.y + at.y - from.y } });
         },
         drop,
       };
@@ -53,7 +53,7 @@ export function RulerOverlay() {
         const at = inShot(each);
         const angle = Math.atan2(side * (at.y - ruler.y), side * (at.x - ruler.x));
         const nearest = Math.round(angle / LEVEL) * LEVEL;
-        setHeld({ ruler: { ...ruler, angle: Math.abs(angle - nearest) < SNAP ? nearest : angle } });
+        setToolState({ ruler: { ...ruler, angle: Math.abs(angle - nearest) < SNAP ? nearest : angle } });
       },
       drop,
     }));
@@ -61,11 +61,11 @@ export function RulerOverlay() {
   const keyed = (event: KeyboardEvent): void => {
     const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     const up = { ArrowUp: -10, ArrowDown: 10 }[event.key];
-    const { ruler: laid } = held();
+    const { ruler: laid } = toolState();
     if (!laid || (by === undefined && up === undefined)) return;
     event.preventDefault();
     event.stopPropagation();
-    setHeld({ ruler: { ...laid, angle: laid.angle + (by ?? 0) * LEVEL, y: laid.y + (up ?? 0) } });
+    setToolState({ ruler: { ...laid, angle: laid.angle + (by ?? 0) * LEVEL, y: laid.y + (up ?? 0) } });
   };
   const handle = (side: 1 | -1) => (
     <circle

@@ -1,7 +1,7 @@
 /** What stays set and changes what the pen does, each as a chip in words: a press ends it. */
 import { setLayer } from '@tallow/core/edit';
 import { X } from 'lucide-react';
-import { setBrush, setHeld, useHeld } from '../hand/held.ts';
+import { setBrush, setToolState, useToolState } from '../hand/tool-state.ts';
 import { madeBy } from '../hand/brushes.ts';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { current, useCurrent } from '../selection/current.ts';
@@ -16,9 +16,9 @@ interface StayingSet {
 
 /** Everything that is set now, the pen's own first. */
 function useStaying(): StayingSet[] {
-  const { form, exact, closes, behind, ruler, activeTool, goesOn, grows } = useHeld();
-  const brush = useHeld((s) => s.brushes[s.brushName]);
-  const rubs = useHeld((s) => madeBy(s.brushName) === 'rub');
+  const { form, exact, closes, behind, ruler, activeTool, goesOn, grows } = useToolState();
+  const brush = useToolState((s) => s.brushes[s.brushName]);
+  const rubs = useToolState((s) => madeBy(s.brushName) === 'rub');
   const moved = useShowing((s) => Object.keys(s.ghostShift).length > 0);
   const layer = useCurrent()?.active?.layer;
   const list: StayingSet[] = [];
@@ -27,22 +27,22 @@ function useStaying(): StayingSet[] {
   };
   if (activeTool === null) {
     add(form !== 'free', FORM_WORDS[form].label.toLowerCase(), () => {
-      setHeld({ form: 'free' });
+      setToolState({ form: 'free' });
     });
     add(form === 'free' && brush.finish !== 'drawn', brush.finish, () => {
       setBrush({ finish: 'drawn' });
     });
     add(exact, 'every 15°', () => {
-      setHeld({ exact: false });
+      setToolState({ exact: false });
     });
     add(closes, 'closes', () => {
-      setHeld({ closes: false });
+      setToolState({ closes: false });
     });
     add(behind && !rubs, 'behind', () => {
-      setHeld({ behind: false });
+      setToolState({ behind: false });
     });
     add(ruler !== null, 'ruler', () => {
-      setHeld({ ruler: null });
+      setToolState({ ruler: null });
     });
     add(layer?.inside === true, 'only inside', () => {
       const id = current()?.active?.layer.id;
@@ -50,7 +50,7 @@ function useStaying(): StayingSet[] {
     });
   }
   add(goesOn, grows ? 'goes on, growing' : 'goes on', () => {
-    setHeld({ goesOn: false });
+    setToolState({ goesOn: false });
   });
   add(moved, 'ghosts moved', () => {
     setShowing({ ghostShift: {} });

@@ -5,7 +5,7 @@ import { useEffect, useRef } from 'react';
 import { useOfCurrent } from '../selection/current.ts';
 import { useShallow } from 'zustand/react/shallow';
 import { useViewed, viewed } from '../view/viewed.ts';
-import { held, useHeld } from '../hand/held.ts';
+import { toolState, useToolState } from '../hand/tool-state.ts';
 import { useScreen } from '../screen/screen.ts';
 import { viewMatrix } from '../view/view.ts';
 import { offer } from '../intake/intake.ts';
@@ -64,7 +64,7 @@ function BrushRing({ within }: { within: React.RefObject<HTMLDivElement | null> 
     const element = ring.current;
     if (!host || !element) return undefined;
     const size = (): number => {
-      const { brushes, brushName: tool } = held();
+      const { brushes, brushName: tool } = toolState();
       const { view } = viewed();
       return Math.max(3, brushes[tool].width * view.scale);
     };
@@ -109,7 +109,7 @@ export function StagePicture({ planning = false, assembling = false, areEdgesUp 
   const host = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const holding = useViewed((s) => s.holding);
-  const tool = useHeld((s) => s.activeTool);
+  const tool = useToolState((s) => s.activeTool);
   const { Overlay } = seenOf(tool);
   const full = useScreen((s) => s.full);
   const panels = useScreen((s) => s.panels);

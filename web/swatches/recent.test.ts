@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { setHeld } from '../hand/held.ts';
+import { setToolState } from '../hand/tool-state.ts';
 import { shownOf, useRecent } from './recent.ts';
 
 const all = Array.from({ length: 20 }, (_, i) => ({ id: `s${i}` }));
@@ -23,9 +23,9 @@ test('where there is too little room those in hand lately are among them, none t
 
 test('what is taken in hand comes first, and what was in hand before it next', () => {
   useRecent.setState({ swatches: [] });
-  setHeld({ swatchId: 'a' });
-  setHeld({ swatchId: 'b' });
-  setHeld({ swatchId: 'c' });
-  setHeld({ swatchId: 'a' });
+  setToolState({ swatchId: 'a' });
+  setToolState({ swatchId: 'b' });
+  setToolState({ swatchId: 'c' });
+  setToolState({ swatchId: 'a' });
   expect(useRecent.getState().swatches.slice(0, 3)).toEqual(['a', 'c', 'b']);
 });

@@ -2,7 +2,7 @@
 import { find, type Id } from '@tallow/core/document';
 import { create } from 'zustand';
 import { key, named, of, shift } from '../actions/action.ts';
-import { useHeld } from '../hand/held.ts';
+import { useToolState } from '../hand/tool-state.ts';
 import { useDocument } from '../shot/document.ts';
 import { takeSwatch } from './swatches.ts';
 
@@ -14,7 +14,7 @@ export const useRecent = create<{ swatches: readonly Id[] }>(() => ({ swatches: 
 function note(id: Id): void {
   useRecent.setState(({ swatches }) => ({ swatches: [id, ...swatches.filter((each) => each !== id)].slice(0, MAX) }));
 }
-useHeld.subscribe(({ swatchId }, before) => {
+useToolState.subscribe(({ swatchId }, before) => {
   if (swatchId === before.swatchId) return;
   // What was active before anything was taken counts too.
   if (before.swatchId && useRecent.getState().swatches.length === 0) note(before.swatchId);
@@ -24,7 +24,7 @@ useHeld.subscribe(({ swatchId }, before) => {
 /** The nth swatch before the active one that is still there. */
 function before(nth: number): Id | undefined {
   const { doc } = useDocument.getState();
-  const { swatchId } = useHeld.getState();
+  const { swatchId } = useToolState.getState();
   return useRecent.getState().swatches.filter((id) => id !== swatchId && doc && find(doc, 'swatch', id))[nth];
 }
 

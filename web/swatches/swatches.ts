@@ -5,7 +5,7 @@ import { readPalette } from '@tallow/core/formats';
 import { create } from 'zustand';
 import { request } from '../api/client.ts';
 import type { ShotStructure } from '../api/types.ts';
-import { held, setHeld } from '../hand/held.ts';
+import { toolState, setToolState } from '../hand/tool-state.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
 import { recall, remember } from '../memory/memory.ts';
 import { madeBy, BRUSH_NAMES } from '../hand/brushes.ts';
@@ -36,8 +36,8 @@ export function noteColour(colour: string): void {
 
 /** Takes an active swatch; what rubs out draws again. */
 export function takeSwatch(swatchId: Id): void {
-  const { brushName } = held();
-  setHeld({ swatchId, brushName: madeBy(brushName) === 'rub' ? BRUSH_NAMES[0] : brushName });
+  const { brushName } = toolState();
+  setToolState({ swatchId, brushName: madeBy(brushName) === 'rub' ? BRUSH_NAMES[0] : brushName });
 }
 
 /** Adds swatches to the palette, and says how many were new. */
@@ -82,5 +82,5 @@ export async function bringFromFile(file: File): Promise<void> {
 /** The active swatch, which the settings are of. */
 export const swatchNow = (): Swatch | undefined => {
   const { doc } = useDocument.getState();
-  return doc ? find(doc, 'swatch', held().swatchId) : undefined;
+  return doc ? find(doc, 'swatch', toolState().swatchId) : undefined;
 };

@@ -5,7 +5,7 @@ import { current } from '../selection/current.ts';
 import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
 import { playsShot } from '../playback/shot-time.ts';
 import { selection, setSelection } from '../selection/selection.ts';
-import { held, setHeld } from '../hand/held.ts';
+import { toolState, setToolState } from '../hand/tool-state.ts';
 import { onScreen, setScreen } from '../screen/screen.ts';
 import { say } from '../shot/document.ts';
 import {
@@ -129,7 +129,7 @@ export const TIME_ACTIONS = named({
   nextVariant: time('Show the next variant (A, B …)', [alt('KeyV')], showNextVariant, { whyNot: whyNotNextVariant }),
   onward: time('On to the next drawing, a new one past the last', [alt('KeyD')], goOnward, { whyNot: whyNotTime }),
   goesOn: time('Go on by itself after each stroke', [shift('KeyJ')], () => {
-    setHeld({ goesOn: !held().goesOn });
+    setToolState({ goesOn: !toolState().goesOn });
   }),
   nextBare: time('Next slot still to be drawn', [shift('KeyN')], goToBare, { whyNot: whyNotBare }),
   form: time('Wheel, straight or sheet', [shift('KeyM')], nextForm),
@@ -341,6 +341,6 @@ export const TIME_ACTIONS = named({
     }
   }),
   newOnHeld: drawings('New drawing on held frames', [key('KeyJ')], () => {
-    setHeld({ newOnHeld: !held().newOnHeld });
+    setToolState({ newOnHeld: !toolState().newOnHeld });
   }),
 });

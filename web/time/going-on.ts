@@ -4,7 +4,7 @@ import { copyDrawing, newDrawing } from '@tallow/core/edit';
 import { exposureAt, runStart } from '@tallow/core/timing';
 import { current, shownNow } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
-import { held } from '../hand/held.ts';
+import { toolState } from '../hand/tool-state.ts';
 import { goTo, stepDrawing } from '../playback/playhead.ts';
 import { editTime, whyNotTime } from './time-edits.ts';
 
@@ -28,14 +28,14 @@ export function goOnward(): void {
   const now = current();
   const isDrawn = now !== null && shownNow(now, selection().frame) !== null;
   editTime('new drawing', (doc, layer, frame) =>
-    held().grows && isDrawn ? copyDrawing(doc, layer, frame, randomId) : newDrawing(doc, layer, frame, randomId),
+    toolState().grows && isDrawn ? copyDrawing(doc, layer, frame, randomId) : newDrawing(doc, layer, frame, randomId),
   );
 }
 
 /** After a stroke: goes on if that is wanted. */
 export function strokeDone(): void {
   const now = current();
-  if (!held().goesOn || !now?.active || now.active.list.period === 1) return;
+  if (!toolState().goesOn || !now?.active || now.active.list.period === 1) return;
   // The first stroke of an empty layer makes its drawing; the playhead stands on its first frame then.
   const here = exposureAt(now.active.list, selection().frame, now.length);
   if (here) goTo(runStart(now.active.list, here.index, now.length));

@@ -6,7 +6,7 @@ import { sheetSpan, typed, useSheet, pickFrames, moveSheet, followPlayhead } fro
 import { cellAt, computedSlots } from '@tallow/core/edit';
 import { current, shownNow } from '../selection/current.ts';
 import { selection, setSelection } from '../selection/selection.ts';
-import { held, setHeld } from '../hand/held.ts';
+import { toolState, setToolState } from '../hand/tool-state.ts';
 import { onScreen, setScreen } from '../screen/screen.ts';
 import { edit, openDocument, undo, useDocument } from '../shot/document.ts';
 import { beginAnew } from '../shot/opening.ts';
@@ -140,9 +140,9 @@ describe('straight ahead', () => {
   test('what grows begins each new drawing with what is there', () => {
     open(4, 'one-shot');
     goTo(6);
-    setHeld({ grows: true });
+    setToolState({ grows: true });
     goOnward();
-    setHeld({ grows: false });
+    setToolState({ grows: false });
     const marks = () => find(now().doc, 'drawing', shownNow(now(), selection().frame)!.drawingId)!.order.length;
     expect([selection().frame, marks()]).toEqual([8, 1]);
     goOnward();
@@ -151,7 +151,7 @@ describe('straight ahead', () => {
   test('only after a stroke when it is wanted', () => {
     strokeDone();
     expect(selection().frame).toBe(0);
-    setHeld({ goesOn: true });
+    setToolState({ goesOn: true });
     strokeDone();
     expect(selection().frame).toBe(2);
   });
@@ -225,9 +225,9 @@ test('pieces are told by name, with where they are and how large', () => {
   expect(nextPieceName(inOrder())).toBe('piece 1');
   setScreen({ panel: 'piece' });
   setSelection({ piece: 'drop' });
-  setHeld({ goesOn: true });
+  setToolState({ goesOn: true });
   togglePanel('piece');
-  expect([selection().piece, held().goesOn, onScreen().panel]).toEqual([null, false, null]);
+  expect([selection().piece, toolState().goesOn, onScreen().panel]).toEqual([null, false, null]);
 });
 
 test('time is seen in three ways, one after another; the choice stays with the element', () => {

@@ -7,7 +7,7 @@ import { Words } from '../parts/choice.tsx';
 import { Check, Fold, Line, Panel, Small } from '../parts/panel.tsx';
 import { useCurrent } from '../selection/current.ts';
 import { setSelection, useSelection } from '../selection/selection.ts';
-import { setHeld, useHeld } from '../hand/held.ts';
+import { setToolState, useToolState } from '../hand/tool-state.ts';
 import { setScreen, useScreen } from '../screen/screen.ts';
 import { edit } from '../shot/document.ts';
 import { formOf } from './forms.ts';
@@ -29,7 +29,7 @@ const POSES: readonly { value: Pose | 'none'; label: string }[] = [
 export function TimingPanel() {
   const now = useCurrent();
   const together = useSelection((s) => s.together);
-  const goesOn = useHeld((s) => s.goesOn);
+  const goesOn = useToolState((s) => s.goesOn);
   const pictures = useScreen((s) => s.sheetPictures);
   useSelection((s) => s.selectedRuns);
   useSelection((s) => s.frame);
@@ -199,7 +199,7 @@ export function TimingPanel() {
           label="Go on to the next drawing after each stroke"
           checked={goesOn}
           onChange={(on) => {
-            setHeld({ goesOn: on });
+            setToolState({ goesOn: on });
           }}
         />
         {now && formOf(now) === 'sheet' ? (

@@ -2,7 +2,7 @@
 import { IDENTITY } from '@tallow/core/geometry';
 import { everyKind } from '../../core/testing/every-kind.ts';
 import { seededIds } from '../../core/geometry/index.ts';
-import { held, makeTool, takeTool } from '../hand/held.ts';
+import { toolState, makeTool, takeTool } from '../hand/tool-state.ts';
 import type { PenSample } from '../hand/pen-doing.ts';
 import { openDocument, useDocument } from '../shot/document.ts';
 import { beginAnew } from '../shot/opening.ts';
@@ -51,9 +51,9 @@ describe.each(ALL.map((seen) => [seen.tool.name, seen] as const))('%s', (_, { to
 
   test('is taken in hand and put down again by its action', () => {
     tool.taking?.run();
-    if (tool.taking) expect(held().activeTool).toBe(tool);
+    if (tool.taking) expect(toolState().activeTool).toBe(tool);
     tool.taking?.run();
-    expect(held().activeTool).toBeNull();
+    expect(toolState().activeTool).toBeNull();
   });
 
   test('backing out of what it began leaves the document as it was, and nothing to undo', () => {
@@ -64,7 +64,7 @@ describe.each(ALL.map((seen) => [seen.tool.name, seen] as const))('%s', (_, { to
     doing?.drop();
     expect(useDocument.getState().doc?.entities).toEqual(doc?.entities);
     expect(useDocument.getState().done).toHaveLength(done.length);
-    expect(held().activeTool).toBe(tool);
+    expect(toolState().activeTool).toBe(tool);
   });
 });
 

@@ -3,7 +3,7 @@ import { FIGURE_FORMS, type FigureForm } from '@tallow/core/brush';
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { CheckItem, ITEM, Menu, MenuLine, SubMenu } from '../parts/menu.tsx';
-import { setHeld, useHeld, takeTool } from '../hand/held.ts';
+import { setToolState, useToolState, takeTool } from '../hand/tool-state.ts';
 import { ActionButton } from '../actions/action-button.tsx';
 import { act, type Action } from '../actions/action.ts';
 import { PEN_ACTIONS } from '../pen/actions.ts';
@@ -18,13 +18,13 @@ const toggle = (action: Action) => () => {
 };
 
 export function HandButtons() {
-  const inHand = useHeld((s) => s.activeTool);
-  const form = useHeld((s) => s.form);
-  const exact = useHeld((s) => s.exact);
-  const closes = useHeld((s) => s.closes);
-  const behind = useHeld((s) => s.behind);
-  const ruler = useHeld((s) => s.ruler !== null);
-  const barrel = useHeld((s) => s.barrel);
+  const inHand = useToolState((s) => s.activeTool);
+  const form = useToolState((s) => s.form);
+  const exact = useToolState((s) => s.exact);
+  const closes = useToolState((s) => s.closes);
+  const behind = useToolState((s) => s.behind);
+  const ruler = useToolState((s) => s.ruler !== null);
+  const barrel = useToolState((s) => s.barrel);
   const otherHand = useScreen((s) => s.otherHand.shown);
   const { label, icon: Icon } = FORM_WORDS[form];
   const marked = form !== 'free' || exact || closes || behind || ruler;
@@ -52,7 +52,7 @@ export function HandButtons() {
         <DropdownMenu.RadioGroup
           value={form}
           onValueChange={(value) => {
-            setHeld({ form: value as FigureForm });
+            setToolState({ form: value as FigureForm });
             takeTool(null);
           }}
         >
@@ -91,7 +91,7 @@ export function HandButtons() {
           <DropdownMenu.RadioGroup
             value={barrel}
             onValueChange={(value) => {
-              setHeld({ barrel: value });
+              setToolState({ barrel: value });
             }}
           >
             {BARREL_NAMES.map((each) => (

@@ -1,7 +1,7 @@
 /** One pad on which width and opacity are set together and seen: across for width, up for opacity. */
 import { useRef, type KeyboardEvent } from 'react';
 import { swatchOf, useOfCurrent } from '../selection/current.ts';
-import { setBrush, useHeld } from '../hand/held.ts';
+import { setBrush, useToolState } from '../hand/tool-state.ts';
 import { madeBy } from '../hand/brushes.ts';
 import { startScrub } from '../parts/dragging.ts';
 
@@ -16,9 +16,9 @@ const toWidth = (share: number): number => Math.round(MIN * (MAX / MIN) ** Math.
 
 export function Pad() {
   const pad = useRef<HTMLDivElement>(null);
-  const { width, opacity } = useHeld((s) => s.brushes[s.brushName]);
-  const swatchId = useHeld((s) => s.swatchId);
-  const tool = useHeld((s) => s.brushName);
+  const { width, opacity } = useToolState((s) => s.brushes[s.brushName]);
+  const swatchId = useToolState((s) => s.swatchId);
+  const tool = useToolState((s) => s.brushName);
   const inHand = useOfCurrent(({ doc }) => swatchOf(doc, swatchId)?.colour) ?? '#a89987';
   const colour = madeBy(tool) === 'rub' ? '#5a4c40' : inHand;
   const set = (event: { clientX: number; clientY: number }): void => {

@@ -5,7 +5,7 @@ import { Palette as PaletteIcon, Plus } from 'lucide-react';
 import { useRef } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { swatchOf, useOfCurrent } from '../selection/current.ts';
-import { useHeld } from '../hand/held.ts';
+import { useToolState } from '../hand/tool-state.ts';
 import { useWidth } from '../parts/use-width.ts';
 import { edit } from '../shot/document.ts';
 import { takeSwatch } from '../swatches/swatches.ts';
@@ -24,7 +24,7 @@ const SIDE = 'moves grid h-6 w-9 place-items-center rounded-lg text-wax-300 hove
 
 export function Palette() {
   const swatches = useOfCurrent(useShallow(({ doc }) => findAll(doc, 'swatch', shotOf(doc).swatches)));
-  const swatchId = useHeld((s) => s.swatchId);
+  const swatchId = useToolState((s) => s.swatchId);
   const inHand = useOfCurrent(({ doc }) => swatchOf(doc, swatchId));
   const recent = useRecent((s) => s.swatches);
   const host = useRef<HTMLDivElement>(null);

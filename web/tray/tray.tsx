@@ -1,7 +1,7 @@
 /** The tray near the drawing hand: brushes as the marks they make, the pad, and the palette. */
 import { lineSwatchOf, swatchOf, useOfCurrent } from '../selection/current.ts';
 import { brushOf } from '../pen/pen-marks.ts';
-import { setBrush, setHeld, takeBrush, useHeld } from '../hand/held.ts';
+import { setBrush, setToolState, takeBrush, useToolState } from '../hand/tool-state.ts';
 import { BRUSH_NAMES, type BrushName, madeBy, BRUSHES } from '../hand/brushes.ts';
 import { BrushMark, ShapeMark } from './brush-mark.tsx';
 import { Pad } from './pad.tsx';
@@ -12,11 +12,11 @@ import { BRUSH_ACTIONS } from '../pen/actions.ts';
 
 function ToolButton({ tool }: { tool: BrushName }) {
   const makes = madeBy(tool);
-  const inHand = useHeld((s) => s.brushName === tool && s.activeTool === null);
-  const brush = useHeld((s) => s.brushes[tool]);
-  const brushShown = useHeld((s) => s.brushShown);
-  const swatchId = useHeld((s) => s.swatchId);
-  const shapeLine = useHeld((s) => s.shapeLine);
+  const inHand = useToolState((s) => s.brushName === tool && s.activeTool === null);
+  const brush = useToolState((s) => s.brushes[tool]);
+  const brushShown = useToolState((s) => s.brushShown);
+  const swatchId = useToolState((s) => s.swatchId);
+  const shapeLine = useToolState((s) => s.shapeLine);
   const colour = useOfCurrent(({ doc }) => swatchOf(doc, swatchId)?.colour) ?? '#f4ecdf';
   const lineColour = useOfCurrent(({ doc }) => lineSwatchOf(doc, swatchId)?.colour) ?? colour;
   return (
@@ -25,7 +25,7 @@ function ToolButton({ tool }: { tool: BrushName }) {
       aria-pressed={inHand}
       data-tip={`${titleOf(BRUSH_ACTIONS[tool])}${inHand ? ' · press again for its settings' : ''}`}
       onClick={() => {
-        if (inHand) setHeld({ brushShown: !brushShown });
+        if (inHand) setToolState({ brushShown: !brushShown });
         else takeBrush(tool);
       }}
       className={`moves flex h-[68px] w-[48px] shrink-0 flex-col items-center justify-between rounded-[10px] pb-1 pt-1.5 ${inHand ? 'bg-flame-deep text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
@@ -50,9 +50,9 @@ function ToolButton({ tool }: { tool: BrushName }) {
 const SHAPE_LINE = 8;
 
 function Numbers() {
-  const makes = useHeld((s) => madeBy(s.brushName));
-  const { width, opacity, pressure } = useHeld((s) => s.brushes[s.brushName]);
-  const shapeLine = useHeld((s) => s.shapeLine);
+  const makes = useToolState((s) => madeBy(s.brushName));
+  const { width, opacity, pressure } = useToolState((s) => s.brushes[s.brushName]);
+  const shapeLine = useToolState((s) => s.shapeLine);
   return (
     <div className="flex w-[140px] shrink-0 flex-col justify-between py-0.5 text-xs text-wax-500">
       <div className="flex items-center gap-2">
@@ -98,7 +98,7 @@ function Numbers() {
               type="checkbox"
               checked={shapeLine !== null}
               onChange={(e) => {
-                setHeld({ shapeLine: e.target.checked ? SHAPE_LINE : null });
+                setToolState({ shapeLine: e.target.checked ? SHAPE_LINE : null });
               }}
               className="accent-flame"
             />
@@ -112,7 +112,7 @@ function Numbers() {
                 value={shapeLine}
                 onChange={(e) => {
                   const next = Number(e.target.value);
-                  if (next >= 1 && next <= 200) setHeld({ shapeLine: next });
+                  if (next >= 1 && next <= 200) setToolState({ shapeLine: next });
                 }}
                 className="h-7 w-[34px] rounded-md bg-soot-800 px-1 font-mono text-wax-100"
               />

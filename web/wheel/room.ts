@@ -3,7 +3,7 @@ import { useSyncExternalStore } from 'react';
 import { useCurrent } from '../selection/current.ts';
 import { useReferences } from '../references/references.ts';
 import { useScreen } from '../screen/screen.ts';
-import { useHeld } from '../hand/held.ts';
+import { useToolState } from '../hand/tool-state.ts';
 import { WHEEL } from './dial.ts';
 
 /** Smallest and largest, against the usual size. */
@@ -32,7 +32,7 @@ export const scaleOver = (height: number, below: number): number =>
 /** Height that the wheel may take beside what is to be seen under it, CSS px. */
 function useHeightOver(): number {
   const height = useSyncExternalStore(watch, heightNow);
-  const inHand = useHeld((s) => s.brushShown || (s.activeTool?.hasPanel ?? false));
+  const inHand = useToolState((s) => s.brushShown || (s.activeTool?.hasPanel ?? false));
   const panel = useScreen((s) => s.panel !== null);
   const references = useReferences((s) => s.shown);
   const now = useCurrent();

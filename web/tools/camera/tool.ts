@@ -1,7 +1,7 @@
 /** Moving the camera: a drag on the picture moves its frame. */
 import { randomId } from '@tallow/core/document';
 import { apply, type Matrix, type Point } from '@tallow/core/geometry';
-import { makeTool } from '../../hand/held.ts';
+import { makeTool } from '../../hand/tool-state.ts';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
 import { shotFrameNow } from '../../playback/shot-time.ts';
 import { endGesture, reEdit, takeBack } from '../../shot/document.ts';

@@ -7,7 +7,7 @@ import { edit, say } from '../../shot/document.ts';
 import { swatchNow, takeSwatch, useColours, noteColour } from '../../swatches/swatches.ts';
 import { painter } from '../../workers/painter-client.ts';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
-import { takeTool } from '../../hand/held.ts';
+import { takeTool } from '../../hand/tool-state.ts';
 import { swatchUnder } from '../../swatches/under.ts';
 
 /** Begins where the pen lands. @param inward CSS px of the canvas to the active layer's space. */

@@ -1,6 +1,6 @@
 /** Taking a colour from the picture. */
 import { shift } from '../../actions/action.ts';
-import { makeTool } from '../../hand/held.ts';
+import { makeTool } from '../../hand/tool-state.ts';
 import { beginDropper } from './dropper-pen.ts';
 
 export const DROPPER = makeTool({

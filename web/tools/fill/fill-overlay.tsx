@@ -6,7 +6,7 @@ import { useEffect, useRef } from 'react';
 import { tracedPath, useLayerSpace } from '../../picture/layer-space.ts';
 import { swatchOf, useCurrent, type Current } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
-import { useHeld } from '../../hand/held.ts';
+import { useToolState } from '../../hand/tool-state.ts';
 import { fillingNow, toFillLayer, useFill } from '../../fills/fill.ts';
 import { lookAt, lookAway, readyBefore } from '../../fills/looking.ts';
 import { useFillWay } from './fill-way.ts';
@@ -42,7 +42,7 @@ export function FillOverlay() {
   const { there, reports, mode } = useFill();
   const way = useFillWay((s) => s.way);
   const frame = useSelection((s) => s.frame);
-  const swatchId = useHeld((s) => s.swatchId);
+  const swatchId = useToolState((s) => s.swatchId);
   const matrix = sight?.matrix;
   const looks = mode === 'region' || mode === 'unfill';
   const matrixRef = useRef(matrix);

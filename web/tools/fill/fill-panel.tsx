@@ -5,7 +5,7 @@ import { Check, Line, Panel, SelectRow, Small } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
 import { useCurrent } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
-import { useHeld } from '../../hand/held.ts';
+import { useToolState } from '../../hand/tool-state.ts';
 import { showPanel } from '../../screen/panels.ts';
 import { fillingNow, MAX_GAP, setFill, useFill, whyNotFill, type FillMode } from '../../fills/fill.ts';
 import { fillMany } from '../../fills/laying.ts';
@@ -30,7 +30,7 @@ export function FillPanel() {
   const { mode, bounds, gap, toMiddle, under, fillsClosed } = useFill();
   const stale = useStale((s) => s.stale);
   useSelection((s) => s.frame);
-  useHeld((s) => s.swatchId);
+  useToolState((s) => s.swatchId);
   if (!now) return null;
   const whyNot = whyNotFill(now);
   const place = fillingNow(now);

@@ -1,6 +1,6 @@
 /** Filling: regions that lines bound. */
 import { key } from '../../actions/action.ts';
-import { makeTool } from '../../hand/held.ts';
+import { makeTool } from '../../hand/tool-state.ts';
 import { lookAway } from '../../fills/looking.ts';
 import { beginFill } from './fill-pen.ts';
 import { FillIcon } from '../icons.tsx';

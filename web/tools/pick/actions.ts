@@ -29,7 +29,7 @@ import { ctrl, key, named, of, type Action } from '../../actions/action.ts';
 import { current, lineSwatchOf, swatchOf } from '../../selection/current.ts';
 import { selection, setSelection } from '../../selection/selection.ts';
 import { madeBy } from '../../hand/brushes.ts';
-import { held } from '../../hand/held.ts';
+import { toolState } from '../../hand/tool-state.ts';
 import { brushOf } from '../../pen/pen-marks.ts';
 import { edit, say, useDocument } from '../../shot/document.ts';
 import { isChangeable, clearPick, pick, pickBy, pickUp, pickedCount, pickedMarks, whyNotChange } from './pick.ts';
@@ -49,7 +49,7 @@ const order = (to: Ordering) => () => {
   edit(`order: ${to}`, (doc) => orderMarks(doc, pick().sets, to));
 };
 
-const brushInHand = () => held().brushes[held().brushName];
+const activeBrush = () => toolState().brushes[toolState().brushName];
 
 /** Has what is picked up take a style. */
 function give(step: string, style: Style): void {
@@ -158,7 +158,7 @@ export function addOutline(width: number): void {
   const made: Record<Id, Id[]> = {};
   const { sets } = pick();
   const { doc } = useDocument.getState();
-  const line = doc && lineSwatchOf(doc, held().swatchId);
+  const line = doc && lineSwatchOf(doc, toolState().swatchId);
   if (!line) return;
   edit('outline', (each) =>
     replaceMarks(each, sets, (mark, drawingId) => {
@@ -194,7 +194,7 @@ function open(): void {
 }
 
 function bySwatch(): void {
-  const { swatchId } = held();
+  const { swatchId } = toolState();
   if (swatchId) pickBy((drawing) => marksOfSwatch(drawing, swatchId));
 }
 
@@ -224,7 +224,7 @@ export const PICK_ACTIONS = named({
     },
   ),
   swatchMarks: marks('Pick up all in this swatch', [], bySwatch, {
-    whyNot: () => (held().swatchId ? null : 'Pick a swatch of the palette first.'),
+    whyNot: () => (toolState().swatchId ? null : 'Pick a swatch of the palette first.'),
   }),
   letGo: marks('Let go', [], clearPick, { whyNot: whyNotPicked }),
   duplicateMarks: picked('Duplicate', [ctrl('KeyD')], duplicate),
@@ -266,26 +266,26 @@ export const PICK_ACTIONS = named({
   ),
   takeSwatch: picked('Give it the swatch in hand', [], () => {
     const now = current();
-    const swatch = now && swatchOf(now.doc, held().swatchId);
+    const swatch = now && swatchOf(now.doc, toolState().swatchId);
     if (swatch) give('other swatch', { swatch: swatch.id });
   }),
   takeWidth: picked('Give it the width that is set', [], () => {
-    give('other width', { width: brushInHand().width });
+    give('other width', { width: activeBrush().width });
   }),
   takeTaper: picked('Give it the tapers that are set', [], () => {
-    give('other tapers', { taper: brushInHand().taper });
+    give('other tapers', { taper: activeBrush().taper });
   }),
   takeBrush: marks(
     'Give it the brush in hand',
     [],
     () => {
-      give('other brush', { brush: brushOf(held().brushName, brushInHand()) });
+      give('other brush', { brush: brushOf(toolState().brushName, activeBrush()) });
     },
     {
       whyNot: () =>
         whyNotPicked() ??
         whyNotChange() ??
-        (madeBy(held().brushName) === 'stroke' ? null : 'Take a brush in hand that draws strokes.'),
+        (madeBy(toolState().brushName) === 'stroke' ? null : 'Take a brush in hand that draws strokes.'),
     },
   ),
   joinStraight: marks(

@@ -1,6 +1,6 @@
 /** Picking all: drawings where the wheel, the sheet or the strip has the focus, marks where the picture has it. */
 import { ctrl, named, of } from '../../actions/action.ts';
-import { held, takeTool } from '../../hand/held.ts';
+import { toolState, takeTool } from '../../hand/tool-state.ts';
 import { current } from '../../selection/current.ts';
 import { selection } from '../../selection/selection.ts';
 import { say } from '../../shot/document.ts';
@@ -25,7 +25,7 @@ function allDrawings(): void {
 }
 
 function allMarks(): void {
-  if (held().activeTool !== PICK) takeTool(PICK);
+  if (toolState().activeTool !== PICK) takeTool(PICK);
   pickBy((drawing) => drawing.order, 'new');
   const [count, drawings] = [pickedCount(), Object.keys(pick().sets).length];
   const where = drawings > 1 ? ` in ${drawings} drawings` : '';

@@ -6,7 +6,7 @@ import { poseAt, RECORDED, recordedSamples } from '../../pen/practice.ts';
 import { drawingsToEdit, loadedToEdit } from '../../selection/to-edit.ts';
 import { setSelection } from '../../selection/selection.ts';
 import { setViewed, viewed } from '../../view/viewed.ts';
-import { held, setBrush, takeBrush } from '../../hand/held.ts';
+import { toolState, setBrush, takeBrush } from '../../hand/tool-state.ts';
 import { edit, endGesture, openDocument, undo, useDocument } from '../../shot/document.ts';
 import { beginAnew } from '../../shot/opening.ts';
 import { keepBrush, takeVariant } from '../../brush/own-brushes.ts';
@@ -271,7 +271,7 @@ describe('brushes in hand', () => {
     const [variant] = useKept.getState().items;
     expect(variant).toMatchObject({ kind: 'brush', name: 'Broad', what: { tool: 'pencil' } });
     takeVariant(variant!.what as Parameters<typeof takeVariant>[0]);
-    expect(held().brushes.pencil.width).toBe(21);
+    expect(toolState().brushes.pencil.width).toBe(21);
     setBrush({ width: 40 });
     await keepBrush('Broad');
     expect(useKept.getState().items).toMatchObject([{ what: { brush: { width: 40 } } }]);

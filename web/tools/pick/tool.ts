@@ -1,6 +1,6 @@
 /** Picking up: marks selected by lasso or box, and moved. */
 import { key, type Action } from '../../actions/action.ts';
-import { makeTool } from '../../hand/held.ts';
+import { makeTool } from '../../hand/tool-state.ts';
 import { TIME_ACTIONS } from '../../time/actions.ts';
 import { hasMarkClip, PICK_ACTIONS } from './actions.ts';
 import { nudgePicked, pickedCount } from './pick.ts';

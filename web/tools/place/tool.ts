@@ -1,6 +1,6 @@
 /** Placing uses of elements in the shot: what the pen does while it is assembled. */
 import { findAll, randomId } from '@tallow/core/document';
-import { makeTool } from '../../hand/held.ts';
+import { makeTool } from '../../hand/tool-state.ts';
 import { endGesture } from '../../shot/document.ts';
 import { PLACE_ACTIONS } from './actions.ts';
 import { beginPlace, moveUses } from './place-pen.ts';

@@ -5,7 +5,7 @@ import { cornersOf } from '@tallow/core/geometry';
 import { NumberField } from '../../parts/number-field.tsx';
 import { Check, SelectRow } from '../../parts/panel.tsx';
 import { Slider } from '../../parts/slider.tsx';
-import { useIsHeld, takeTool } from '../../hand/held.ts';
+import { useIsHeld, takeTool } from '../../hand/tool-state.ts';
 import { edit, endGesture } from '../../shot/document.ts';
 import { wholeSpan } from '../../references/references.ts';
 import { CutRows } from '../place/cut-rows.tsx';

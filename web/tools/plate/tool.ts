@@ -1,5 +1,5 @@
 /** Placing a picture to draw to. */
-import { makeTool } from '../../hand/held.ts';
+import { makeTool } from '../../hand/tool-state.ts';
 import { beginPlate } from './plate-pen.ts';
 
 export const PLATE = makeTool({

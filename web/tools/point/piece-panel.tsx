@@ -10,7 +10,7 @@ import { Slider } from '../../parts/slider.tsx';
 import { boilHere, whyNotBoil } from '../../time/boil.ts';
 import { useCurrent, type Current } from '../../selection/current.ts';
 import { setSelection, useSelection } from '../../selection/selection.ts';
-import { setHeld, useIsHeld, takeTool } from '../../hand/held.ts';
+import { setToolState, useIsHeld, takeTool } from '../../hand/tool-state.ts';
 import { setShowing, useShowing } from '../../picture/showing.ts';
 import { edit } from '../../shot/document.ts';
 import { goTo } from '../../playback/playhead.ts';
@@ -65,7 +65,7 @@ function Piece({ now }: { now: Current }) {
   const pieces = piecesOf(drawings);
   const follow = (name: string) => {
     setSelection({ piece: name });
-    setHeld({ goesOn: true });
+    setToolState({ goesOn: true });
     takeTool(null);
   };
   return (
@@ -80,7 +80,7 @@ function Piece({ now }: { now: Current }) {
             onClick={() => {
               if (piece === name) {
                 setSelection({ piece: null });
-                setHeld({ goesOn: false });
+                setToolState({ goesOn: false });
               } else follow(name);
             }}
           >
@@ -108,7 +108,7 @@ function Piece({ now }: { now: Current }) {
           <Small
             onClick={() => {
               setSelection({ piece: null });
-              setHeld({ goesOn: false });
+              setToolState({ goesOn: false });
             }}
           >
             Done with {piece}

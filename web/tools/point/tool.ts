@@ -1,5 +1,5 @@
 /** Following a point from drawing to drawing. */
-import { makeTool } from '../../hand/held.ts';
+import { makeTool } from '../../hand/tool-state.ts';
 import { beginPoint } from './point-pen.ts';
 
 export const POINT = makeTool({

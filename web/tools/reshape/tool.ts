@@ -1,6 +1,6 @@
 /** Reshaping: points of lines and outlines pulled, redrawn, cut. */
 import { key } from '../../actions/action.ts';
-import { makeTool } from '../../hand/held.ts';
+import { makeTool } from '../../hand/tool-state.ts';
 import { TIME_ACTIONS } from '../../time/actions.ts';
 import { removeControlPoints } from './line-edits.ts';
 import { reshape, setReshape } from './reshape.ts';

@@ -1,7 +1,7 @@
 /** The button of smears: a press lays one, a drag from it sets how much and how its way bends while it plays. */
 import { useRef } from 'react';
 import { titleOf } from '../../actions/key-text.ts';
-import { useIsHeld } from '../../hand/held.ts';
+import { useIsHeld } from '../../hand/tool-state.ts';
 import { startDrag } from '../../parts/dragging.ts';
 import { dragSmear, type SmearDrag } from '../../smears/dragging.ts';
 import { smearNow, whyNotSmear } from '../../smears/smear.ts';

@@ -1,6 +1,6 @@
 /** Smears: laid by one press where one stands, set by dragging, pulled in the picture. */
 import { key, named, of, shift } from '../../actions/action.ts';
-import { held, makeTool, takeTool } from '../../hand/held.ts';
+import { toolState, makeTool, takeTool } from '../../hand/tool-state.ts';
 import { holdSmear, endSmearDrag } from '../../smears/dragging.ts';
 import { laySmearHere, setSmear, smearingOf, smearNow, whyNotSmear, type SmearRequest } from '../../smears/smear.ts';
 import { shownNow, current } from '../../selection/current.ts';
@@ -34,7 +34,7 @@ export function takeSmearInHand({ marks = [] }: SmearRequest): void {
 export function smearHere(): void {
   const asked = askedNow();
   const { laid, place, held: isHeld } = smearNow();
-  const inHand = held().activeTool === SMEAR;
+  const inHand = toolState().activeTool === SMEAR;
   if (inHand && (laid.length > 0 || !(place ?? isHeld))) {
     takeTool(null);
     return;

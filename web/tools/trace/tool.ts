@@ -1,6 +1,6 @@
 /** Shift and trace: ghosts are moved, so that a pose is traced in its new place. */
 import { shift } from '../../actions/action.ts';
-import { makeTool } from '../../hand/held.ts';
+import { makeTool } from '../../hand/tool-state.ts';
 import { beginTrace } from './trace-pen.ts';
 
 export const TRACE = makeTool({

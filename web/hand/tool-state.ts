@@ -7,12 +7,12 @@ import { persist } from 'zustand/middleware';
 import type { Action } from '../actions/action.ts';
 import { keptAs } from '../memory/memory.ts';
 import { atOpening } from '../shot/opening.ts';
-import { BRUSH_NAMES, BRUSHES, type BrushInHand, type BrushName } from './brushes.ts';
+import { BRUSH_NAMES, BRUSHES, type BrushState, type BrushName } from './brushes.ts';
 import type { Tool } from './tool.ts';
 
-export interface Held {
+export interface ToolState {
   readonly brushName: BrushName;
-  readonly brushes: Readonly<Record<BrushName, BrushInHand>>;
+  readonly brushes: Readonly<Record<BrushName, BrushState>>;
   readonly form: FigureForm;
   /** Lines level, plumb or every 15 degrees; squares for rectangles, circles for ellipses. */
   readonly exact: boolean;
@@ -46,22 +46,22 @@ const FRESH = {
   grows: false,
   swatchId: null,
   activeTool: null,
-} as const satisfies Partial<Held>;
+} as const satisfies Partial<ToolState>;
 
 const FIRST_BRUSHES = Object.fromEntries(BRUSH_NAMES.map((name) => [name, BRUSHES[name].default])) as Readonly<
-  Record<BrushName, BrushInHand>
+  Record<BrushName, BrushState>
 >;
 
-const mendBrushes = (kept: Partial<Held>, preset: Held): Partial<Held> => ({
+const mendBrushes = (kept: Partial<ToolState>, preset: ToolState): Partial<ToolState> => ({
   ...kept,
   brushes: Object.fromEntries(
     BRUSH_NAMES.map((name) => [name, { ...preset.brushes[name], ...kept.brushes?.[name] }]),
-  ) as Held['brushes'],
+  ) as ToolState['brushes'],
 });
 
-export const useHeld = create<Held>()(
+export const useToolState = create<ToolState>()(
   persist(
-    (): Held => ({
+    (): ToolState => ({
       ...FRESH,
       brushName: 'ink',
       brushes: FIRST_BRUSHES,
@@ -74,37 +74,37 @@ export const useHeld = create<Held>()(
       barrel: 'colour',
       brushShown: false,
     }),
-    keptAs<Held>(
+    keptAs<ToolState>(
       'tallow-held',
       ['brushName', 'form', 'closes', 'brushes', 'shapeLine', 'newOnHeld', 'barrel'],
       mendBrushes,
     ),
   ),
 );
-export const held = useHeld.getState;
-export const setHeld = useHeld.setState;
+export const toolState = useToolState.getState;
+export const setToolState = useToolState.setState;
 
 atOpening(() => {
-  setHeld(FRESH);
+  setToolState(FRESH);
 });
 
 /** Makes a tool active, or null for the drawing pen; where it has settings, those of the brush give way. */
 export function takeTool(tool: Tool | null): void {
-  const before = held().activeTool;
+  const before = toolState().activeTool;
   if (before !== tool) before?.putDown?.();
-  setHeld(tool?.hasPanel ? { activeTool: tool, brushShown: false } : { activeTool: tool });
+  setToolState(tool?.hasPanel ? { activeTool: tool, brushShown: false } : { activeTool: tool });
 }
 
 /** Makes a brush active. */
 export function takeBrush(brushName: BrushName): void {
   takeTool(null);
-  setHeld({ brushName });
+  setToolState({ brushName });
 }
 
 /** Changes the active brush. */
-export function setBrush(settings: Partial<BrushInHand>): void {
-  const { brushes, brushName } = held();
-  setHeld({ brushes: { ...brushes, [brushName]: { ...brushes[brushName], ...settings } } });
+export function setBrush(settings: Partial<BrushState>): void {
+  const { brushes, brushName } = toolState();
+  setToolState({ brushes: { ...brushes, [brushName]: { ...brushes[brushName], ...settings } } });
 }
 
 /** Makes a tool; its action makes it active, and puts it down again. */
@@ -115,7 +115,7 @@ export function makeTool({ taking, ...rest }: Omit<Tool, 'taking'> & { taking?: 
       ? {
           ...taking,
           run: () => {
-            takeTool(held().activeTool === tool ? null : tool);
+            takeTool(toolState().activeTool === tool ? null : tool);
           },
         }
       : null,
@@ -124,4 +124,4 @@ export function makeTool({ taking, ...rest }: Omit<Tool, 'taking'> & { taking?: 
 }
 
 /** Whether a tool is active. */
-export const useIsHeld = (tool: Tool): boolean => useHeld((s) => s.activeTool === tool);
+export const useIsHeld = (tool: Tool): boolean => useToolState((s) => s.activeTool === tool);

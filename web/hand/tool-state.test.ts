@@ -1,11 +1,11 @@
-import { held, makeTool, setBrush, takeBrush, takeTool } from './held.ts';
+import { toolState, makeTool, setBrush, takeBrush, takeTool } from './tool-state.ts';
 
 test('ink and rub out keep brushes of their own', () => {
   takeBrush('ink');
   setBrush({ width: 33 });
   takeBrush('rub');
   setBrush({ width: 66 });
-  const { brushes } = held();
+  const { brushes } = toolState();
   expect([brushes.ink.width, brushes.rub.width]).toEqual([33, 66]);
 });
 
@@ -31,5 +31,5 @@ test('a tool is told when it is put down: by itself, by another, by a brush; not
   expect(told).toBe(2);
   takeTool(tool);
   takeBrush('ink');
-  expect([told, held().activeTool]).toEqual([3, null]);
+  expect([told, toolState().activeTool]).toEqual([3, null]);
 });
