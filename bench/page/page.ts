@@ -163,12 +163,12 @@ function liftRow(): number {
   const [rest, apart] = [makeSurface(width, height), makeSurface(width, height)];
   const [item] = drawListOf(doc, 0, { guides: true });
   drawDrawing(apart, new Scratch(makeSurface), item!.drawing, paintsOf(doc, item!), view);
-  compositor.lift(bitmapOf(rest), bitmapOf(apart));
+  compositor.float(bitmapOf(rest), bitmapOf(apart));
   const context = canvas.getContext('2d')!;
   const times: number[] = [];
   for (let i = 0; i < 40; i++) {
     const began = performance.now();
-    compositor.moveLifted([1, 0, 0, 1, i * 3, i]);
+    compositor.moveFloating([1, 0, 0, 1, i * 3, i]);
     context.getImageData(0, 0, 1, 1);
     times.push(performance.now() - began);
   }

@@ -74,7 +74,7 @@ export class Compositor {
   private clipping: Clipping;
   private underPen: Live | null = null;
   private liveBox: Box = EMPTY_BOX;
-  private lifted: { readonly rest: ImageBitmap; readonly apart: ImageBitmap; readonly whole: boolean } | null = null;
+  private floating: { readonly rest: ImageBitmap; readonly apart: ImageBitmap; readonly whole: boolean } | null = null;
 
   /** @param onPen told when a stroke begins or ends under the pen. */
   constructor(
@@ -124,7 +124,7 @@ export class Compositor {
     this.dropStill();
     this.look = look;
     this.copyActive(painted);
-    if (this.lifted) this.dropLifted();
+    if (this.floating) this.dropFloating();
     else this.showAll();
   }
 
@@ -250,31 +250,31 @@ export class Compositor {
    * Shows some marks apart: `rest` without them, `apart` them alone.
    * @param whole whether they are of all of the picture, not of the active bitmap.
    */
-  lift(rest: ImageBitmap, apart: ImageBitmap, whole = false): void {
-    this.dropLifted();
-    this.lifted = { rest, apart, whole };
+  float(rest: ImageBitmap, apart: ImageBitmap, whole = false): void {
+    this.dropFloating();
+    this.floating = { rest, apart, whole };
   }
 
-  /** Shows what is lifted moved. @param matrix device pixels to device pixels. */
-  moveLifted(matrix: Matrix): void {
-    if (!this.lifted || !this.painted) return;
+  /** Shows what floats moved. @param matrix device pixels to device pixels. */
+  moveFloating(matrix: Matrix): void {
+    if (!this.floating || !this.painted) return;
     const { context } = this.mixed;
     wipe(this.mixed);
-    context.drawImage(this.lifted.rest, 0, 0);
+    context.drawImage(this.floating.rest, 0, 0);
     context.setTransform(...matrix);
-    context.drawImage(this.lifted.apart, 0, 0);
+    context.drawImage(this.floating.apart, 0, 0);
     this.context.setTransform(1, 0, 0, 1, 0, 0);
     this.context.clearRect(0, 0, this.canvas.width, this.canvas.height);
-    if (this.lifted.whole) put(this.context, this.mixed.picture as OffscreenCanvas, null);
+    if (this.floating.whole) put(this.context, this.mixed.picture as OffscreenCanvas, null);
     else this.layAll(this.painted, this.mixed, null);
   }
 
-  /** Gives up what was lifted; the active bitmap is shown as it is. */
-  dropLifted(): void {
-    if (!this.lifted) return;
-    this.lifted.rest.close();
-    this.lifted.apart.close();
-    this.lifted = null;
+  /** Gives up what floated; the active bitmap is shown as it is. */
+  dropFloating(): void {
+    if (!this.floating) return;
+    this.floating.rest.close();
+    this.floating.apart.close();
+    this.floating = null;
     this.showAll();
   }
 

@@ -22,7 +22,7 @@ import { framePainter, gate, painter } from '../workers/painter-client.ts';
 import { CarriedPicture } from './carried.ts';
 import { closePainted, Compositor } from './compositor.ts';
 import { ear } from '../sound/ear.ts';
-import { Lifting } from './lifting.ts';
+import { FloatingSelection } from './floating-selection.ts';
 import type { PicturePlace, PictureWork } from './picture-place.ts';
 import { Player, type PlayerScreen } from './player.ts';
 import { Pulling } from './pulling.ts';
@@ -73,7 +73,7 @@ export class Engine {
   readonly compositor: Compositor;
   readonly player: Player;
   /** Marks that are moved, and marks that are pulled at. */
-  readonly lifting: Lifting;
+  readonly floating: FloatingSelection;
   readonly pulling: Pulling;
   private asked = 0;
   private busy = false;
@@ -99,7 +99,7 @@ export class Engine {
         this.refresh();
       },
     };
-    this.lifting = new Lifting(this.compositor, work);
+    this.floating = new FloatingSelection(this.compositor, work);
     this.pulling = new Pulling(this.compositor, work);
     const screen: PlayerScreen = {
       show: (bitmap, opaque) => {
@@ -201,7 +201,7 @@ export class Engine {
 
   /** Whether the picture is waited for, or the pen is down: what can wait, waits. */
   get isBusy(): boolean {
-    return this.busy || this.compositor.live !== null || this.lifting.isOn || this.pulling.isOn;
+    return this.busy || this.compositor.live !== null || this.floating.isOn || this.pulling.isOn;
   }
 
   /** Lets the other painters wait until neither pen nor picture needs the machine. */

@@ -40,7 +40,7 @@ export interface PaintRequest {
 }
 
 /** Some marks shown apart from the rest. */
-export interface LiftRequest {
+export interface FloatRequest {
   readonly width: number;
   readonly height: number;
   /** Shot px to device pixels. */

@@ -26,10 +26,10 @@ import { expose, transfer } from 'comlink';
 import { Board } from './board.ts';
 import { deskPicture, layerShowing } from './desk-picture.ts';
 import { findingsIn } from './findings.ts';
-import { lifted } from './lifted.ts';
+import { floatSelection } from './float-selection.ts';
 import {
   bitmapsOf,
-  type LiftRequest,
+  type FloatRequest,
   type MiniatureRequest,
   type DeskPicture,
   type PaintRequest,
@@ -125,9 +125,9 @@ const painter = {
   },
 
   /** Draws a layer's drawing, or the frame, in two: without some marks, and those alone. */
-  async lifted(request: LiftRequest): Promise<{ rest: ImageBitmap; apart: ImageBitmap }> {
+  async floatSelection(request: FloatRequest): Promise<{ rest: ImageBitmap; apart: ImageBitmap }> {
     await frameReady(request.shotFrame);
-    const { rest, apart } = lifted(board, request);
+    const { rest, apart } = floatSelection(board, request);
     const pair = { rest: bitmapOf(rest), apart: bitmapOf(apart) };
     return transfer(pair, [pair.rest, pair.apart]);
   },

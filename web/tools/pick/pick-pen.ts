@@ -53,26 +53,26 @@ export function followTransform(
   const done = invert(matrixNow(before));
   const now = current();
   const others = now ? othersReached(now).map(({ layer }) => layer.id) : [];
-  engine?.lifting.begin(Object.values(pick().sets).flat(), others);
+  engine?.floating.begin(Object.values(pick().sets).flat(), others);
   let next: Transform = before;
   return {
     moveTo: (at) => {
       next = changed(at);
       // Only what is done since the pen landed: the picture shows the rest already.
       setPick({ transform: next });
-      engine?.lifting.move(multiply(matrixNow(next), done));
+      engine?.floating.move(multiply(matrixNow(next), done));
     },
     up: () => {
       setPick({ transform: before });
       if (next !== before) transformPicked(name, next, gesture);
       endGesture();
-      engine?.lifting.settle();
+      engine?.floating.settle();
       return true;
     },
     drop: () => {
       setPick({ transform: before });
       takeBack(gesture);
-      engine?.lifting.drop();
+      engine?.floating.drop();
     },
   };
 }

@@ -12,11 +12,11 @@ import {
   type Surface,
 } from '@tallow/core/render';
 import type { Board } from './board.ts';
-import type { LiftRequest } from './paint.ts';
+import type { FloatRequest } from './paint.ts';
 import { makeSurface } from './surfaces.ts';
 
 /** The picture without some marks, and those alone: of one layer's drawing, or of the frame where several layers have some. */
-export function lifted(board: Board, request: LiftRequest): { rest: Surface; apart: Surface } {
+export function floatSelection(board: Board, request: FloatRequest): { rest: Surface; apart: Surface } {
   const { width, height, view, shotFrame, layerId, place, others, markIds, options, backdrop } = request;
   const { doc, rasters, assets, rendering } = board;
   const taken = new Set(markIds);

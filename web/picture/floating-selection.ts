@@ -9,7 +9,7 @@ import type { PictureWork } from './picture-place.ts';
 import { showing } from './showing.ts';
 import { sightOptions } from './sight.ts';
 
-export class Lifting {
+export class FloatingSelection {
   private state: { readonly on: boolean; readonly matrix: Matrix | null } = { on: false, matrix: null };
 
   constructor(
@@ -34,7 +34,7 @@ export class Lifting {
     this.work.begins();
     const asked = this.state;
     void painter()
-      .lifted({
+      .floatSelection({
         ...this.work.place(),
         shotFrame: shotFrameOf(now, frame, turn),
         layerId: layer.id,
@@ -50,7 +50,7 @@ export class Lifting {
           apart.close();
           return;
         }
-        this.compositor.lift(rest, apart, others.length > 0);
+        this.compositor.float(rest, apart, others.length > 0);
         if (this.state.matrix) this.move(this.state.matrix);
       });
   }
@@ -61,7 +61,7 @@ export class Lifting {
     const now = current();
     const { view } = this.work.place();
     const placed = now ? multiply(view, layerMatrix(now, selection().frame)) : view;
-    this.compositor.moveLifted(multiply(multiply(placed, matrix), invert(placed)));
+    this.compositor.moveFloating(multiply(multiply(placed, matrix), invert(placed)));
   }
 
   /** The document has them where they are shown: they stay until the picture comes. */
@@ -74,7 +74,7 @@ export class Lifting {
   /** Puts them back. */
   drop(): void {
     this.state = { on: false, matrix: null };
-    this.compositor.dropLifted();
+    this.compositor.dropFloating();
     this.work.again();
   }
 }
