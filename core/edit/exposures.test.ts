@@ -32,14 +32,14 @@ import {
   deleteElement,
   deleteRuns,
   indicesOf,
-  isPicked,
+  isSelected,
   dissolveFolder,
   layerOn,
   moveToNewDrawing,
   lockOthers,
   raisePlacement,
   moveLayer,
-  movePicked,
+  moveSelectedRuns,
   newDrawing,
   pasteClip,
   rollStart,
@@ -49,7 +49,7 @@ import {
   setStart,
   setStill,
   shiftPhase,
-  stretchPicked,
+  stretchSelectedRuns,
   whyNotDrawable,
 } from './index.ts';
 
@@ -121,25 +121,28 @@ describe('picked drawings', () => {
       fc.property(fc.nat(4), fc.nat(4), fc.nat(5), (a, b, to) => {
         const first = Math.min(a, b);
         const count = Math.abs(a - b) + 1;
-        const { doc } = movePicked(five, layerId, { first, count }, to);
+        const { doc } = moveSelectedRuns(five, layerId, { first, count }, to);
         expect([...marksOn(doc)].sort()).toEqual([1, 2, 3, 4, 5]);
         expect(totalLength(listOf(doc))).toBe(10);
       }),
     );
-    expect(marksOn(movePicked(five, layerId, { first: 1, count: 2 }, 5).doc)).toEqual([1, 4, 5, 2, 3]);
-    expect(marksOn(movePicked(five, layerId, { first: 3, count: 2 }, 0).doc)).toEqual([4, 5, 1, 2, 3]);
+    expect(marksOn(moveSelectedRuns(five, layerId, { first: 1, count: 2 }, 5).doc)).toEqual([1, 4, 5, 2, 3]);
+    expect(marksOn(moveSelectedRuns(five, layerId, { first: 3, count: 2 }, 0).doc)).toEqual([4, 5, 1, 2, 3]);
   });
   test('stretching gives the length asked for, shared out, and never less than a frame each', () => {
     fc.assert(
       fc.property(fc.nat(4), fc.integer({ min: 1, max: 5 }), fc.integer({ min: -3, max: 60 }), (first, n, length) => {
         const count = Math.min(n, 5 - first);
-        const runs = runsOf(stretchPicked(five, layerId, { first, count }, length).doc).slice(first, first + count);
+        const runs = runsOf(stretchSelectedRuns(five, layerId, { first, count }, length).doc).slice(
+          first,
+          first + count,
+        );
         expect(runs.every((run) => run.length >= 1)).toBe(true);
         const sum = runs.reduce((total, run) => total + run.length, 0);
         if (length >= count && first + count < 5) expect(sum).toBe(length);
       }),
     );
-    expect(holds(stretchPicked(five, layerId, { first: 1, count: 2 }, 9).doc)).toBe('2 5 4 2 2');
+    expect(holds(stretchSelectedRuns(five, layerId, { first: 1, count: 2 }, 9).doc)).toBe('2 5 4 2 2');
   });
   test('a start rolls against the drawing before, across the seam too, and the turn stays as long', () => {
     expect(holds(rollStart(five, layerId, 2, 1).doc)).toBe('2 3 1 2 2');
@@ -151,14 +154,14 @@ describe('picked drawings', () => {
   test('what is picked across the seam is held, stretched, moved and copied like anything else', () => {
     const over = { first: 4, count: 2 };
     expect(holds(layerOn(five, layerId, 0, 3, over).doc)).toBe('3 2 2 2 3');
-    const stretched = stretchPicked(five, layerId, over, 7);
+    const stretched = stretchSelectedRuns(five, layerId, over, 7);
     // Told from the fifth drawing on: it still begins on frame 8, and the first has grown with it.
     expect([holds(stretched.doc), listOf(stretched.doc).offset, stretched.frame]).toEqual(['4 3 2 2 2', 8, 8]);
-    const moved = movePicked(five, layerId, over, 3).doc;
+    const moved = moveSelectedRuns(five, layerId, over, 3).doc;
     expect(marksOn(moved)).toEqual([2, 3, 5, 1, 4]);
     expect(pasteClip(five, layerId, 0, clipOf(five, layerId, indicesOf(over, 5)), newId).doc).toBeDefined();
     expect(indicesOf(over, 5)).toEqual([4, 0]);
-    expect([4, 0, 1].map((index) => isPicked(over, index, 5))).toEqual([true, true, false]);
+    expect([4, 0, 1].map((index) => isSelected(over, index, 5))).toEqual([true, true, false]);
   });
   test('holds can be set on picked drawings alone', () => {
     expect(holds(layerOn(five, layerId, 0, 3, { first: 1, count: 2 }).doc)).toBe('2 3 3 2 2');

@@ -17,27 +17,27 @@ import { keptLayerTimes } from './keep-times.ts';
 import { atRun, withList, type Timed } from './place.ts';
 
 /** Runs of a list from one index on, as a user picks them; on a cycle they may go on across the seam. */
-export interface Picked {
+export interface RunSelection {
   readonly first: number;
   readonly count: number;
 }
 
 /** Indices of picked runs. @param runs how many the list has. */
-export const indicesOf = ({ first, count }: Picked, runs: number): number[] =>
+export const indicesOf = ({ first, count }: RunSelection, runs: number): number[] =>
   Array.from({ length: count }, (_, i) => (first + i) % runs);
 
 /** Frames picked runs take: the element frame on which the first begins, and how many they are. */
-export function spanOf(list: RunList, picked: Picked, turn: number): { from: number; length: number } {
+export function spanOf(list: RunList, picked: RunSelection, turn: number): { from: number; length: number } {
   const length = indicesOf(picked, list.runs.length).reduce((sum, index) => sum + (list.runs[index]?.length ?? 0), 0);
   return { from: runStart(list, Math.min(picked.first, list.runs.length - 1), turn), length };
 }
 
 /** Whether a run is among the picked ones. */
-export const isPicked = ({ first, count }: Picked, index: number, runs: number): boolean =>
+export const isSelected = ({ first, count }: RunSelection, index: number, runs: number): boolean =>
   (index - first + runs) % runs < count;
 
 /** The place with its list told so that the picked runs lie side by side, and where they then begin. */
-function sideBySide(place: Place, { first, count }: Picked): { list: RunList; first: number } {
+function sideBySide(place: Place, { first, count }: RunSelection): { list: RunList; first: number } {
   const { list } = place.timed;
   const length = list.period ?? place.turn;
   const goesRound = totalLength(list) === length;
@@ -55,7 +55,7 @@ export function holdFor(doc: ShotDocument, layerId: Id, frame: number, length: n
 }
 
 /** Puts a whole layer, or picked runs of it, on 1s, 2s, 3s or any other hold; the playhead stays on its drawing. */
-export function layerOn(doc: ShotDocument, layerId: Id, frame: number, hold: number, picked?: Picked): Timed {
+export function layerOn(doc: ShotDocument, layerId: Id, frame: number, hold: number, picked?: RunSelection): Timed {
   const place = placeOf(doc, layerId);
   const here = exposureAt(place.timed.list, frame, place.turn);
   const { list } = place.timed;
@@ -65,7 +65,7 @@ export function layerOn(doc: ShotDocument, layerId: Id, frame: number, hold: num
 }
 
 /** Takes picked runs out and puts them back before the run that stood at `to`; the others close up. */
-export function movePicked(doc: ShotDocument, layerId: Id, picked: Picked, to: number): Timed {
+export function moveSelectedRuns(doc: ShotDocument, layerId: Id, picked: RunSelection, to: number): Timed {
   const place = placeOf(doc, layerId);
   const runs = place.timed.list.runs.length;
   const { list, first } = sideBySide(place, picked);
@@ -75,7 +75,7 @@ export function movePicked(doc: ShotDocument, layerId: Id, picked: Picked, to: n
 }
 
 /** Gives picked runs a length together, shared out as they share it now, each at least 1 frame; later ones move. */
-export function stretchPicked(doc: ShotDocument, layerId: Id, picked: Picked, length: number): Timed {
+export function stretchSelectedRuns(doc: ShotDocument, layerId: Id, picked: RunSelection, length: number): Timed {
   const place = placeOf(doc, layerId);
   const { list, first } = sideBySide(place, picked);
   return atRun(

@@ -21,15 +21,15 @@ export {
 export {
   holdFor,
   indicesOf,
-  isPicked,
+  isSelected,
   layerOn,
-  movePicked,
-  type Picked,
+  moveSelectedRuns,
+  type RunSelection,
   rollStart,
   setStill,
   shiftPhase,
   spanOf,
-  stretchPicked,
+  stretchSelectedRuns,
 } from './exposures.ts';
 export {
   addFolder,

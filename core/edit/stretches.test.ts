@@ -37,7 +37,7 @@ import {
   keepVariant,
   lineOver,
   makeOwn,
-  movePicked,
+  moveSelectedRuns,
   newDrawing,
   newDrawingBefore,
   readEntry,
@@ -48,7 +48,7 @@ import {
   showVariant,
   splitHere,
   startAt,
-  stretchPicked,
+  stretchSelectedRuns,
   swapRuns,
   turnRound,
   typeInto,
@@ -252,12 +252,12 @@ const edits: fc.Arbitrary<Edit> = fc.oneof(
   fc.tuple(frame, few).map(
     ([a, n]): Edit =>
       (doc) =>
-        stretchPicked(doc, layerId, { first: a % runs(doc), count: 1 }, n).doc,
+        stretchSelectedRuns(doc, layerId, { first: a % runs(doc), count: 1 }, n).doc,
   ),
   fc.tuple(frame, frame).map(
     ([a, b]): Edit =>
       (doc) =>
-        movePicked(doc, layerId, { first: a % runs(doc), count: 1 }, b % runs(doc)).doc,
+        moveSelectedRuns(doc, layerId, { first: a % runs(doc), count: 1 }, b % runs(doc)).doc,
   ),
   fc.tuple(frame, fc.constantFrom('1', '3', '12', 'x', '-', '2-5')).map(
     ([at, text]): Edit =>

@@ -33,7 +33,7 @@ export function mapped(mark: Mark, map: (point: Point) => Point): Mark {
 }
 
 /** Some samples of a stroke as columns of their own. */
-export function picked({ x, y, pressure, altitude, azimuth }: Samples, indices: readonly number[]): Samples {
+export function samplesAt({ x, y, pressure, altitude, azimuth }: Samples, indices: readonly number[]): Samples {
   const take = (column: Float32Array) => Float32Array.from(indices, (i) => column[i]!);
   return { x: take(x), y: take(y), pressure: take(pressure), altitude: take(altitude), azimuth: take(azimuth) };
 }
@@ -60,7 +60,7 @@ export function strung(parts: readonly Samples[]): Samples {
 
 /** The samples from the last to the first. */
 export const reversedSamples = (samples: Samples): Samples =>
-  picked(
+  samplesAt(
     samples,
     Array.from(samples.x, (_, i) => samples.x.length - 1 - i),
   );

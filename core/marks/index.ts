@@ -1,4 +1,4 @@
-export { mapped, picked, withColumns } from './change.ts';
+export { mapped, samplesAt, withColumns } from './change.ts';
 export {
   matrixAbout,
   fractionOf,

@@ -1,7 +1,7 @@
 /** A line beside a line. */
 import { distanceToSegment } from '../geometry/index.ts';
 import type { Samples } from '../document/index.ts';
-import { picked, withColumns } from './change.ts';
+import { samplesAt, withColumns } from './change.ts';
 
 /**
  * Samples that run beside a stroke's at one distance. Where the inside of a bend has no room for it, it is left out.
@@ -30,5 +30,5 @@ export function parallelSamples(samples: Samples, distance: number): Samples {
     return true;
   });
   const beside = withColumns(samples, { x: px, y: py });
-  return keeps.length < 2 ? beside : picked(beside, keeps);
+  return keeps.length < 2 ? beside : samplesAt(beside, keeps);
 }

@@ -1,7 +1,7 @@
 /** Redrawing a part of a stroke: what is drawn over it takes the place of the stretch it follows. */
 import type { Samples } from '../document/index.ts';
 import type { Point } from '../geometry/index.ts';
-import { picked, reversedSamples, strung } from './change.ts';
+import { samplesAt, reversedSamples, strung } from './change.ts';
 
 function nearest({ x, y }: Samples, to: Point): { index: number; far: number } {
   let [index, far] = [0, Infinity];
@@ -24,5 +24,5 @@ export function redrawn(samples: Samples, over: Samples, reach: number): Samples
   const [a, b] = [Math.min(from.index, to.index), Math.max(from.index, to.index)];
   const part = from.index < to.index ? over : reversedSamples(over);
   const range = (first: number, last: number) => Array.from({ length: Math.max(0, last - first) }, (_, i) => first + i);
-  return strung([picked(samples, range(0, a)), part, picked(samples, range(b + 1, samples.x.length))]);
+  return strung([samplesAt(samples, range(0, a)), part, samplesAt(samples, range(b + 1, samples.x.length))]);
 }

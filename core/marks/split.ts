@@ -2,7 +2,7 @@
 import { along, arcPoints, pieceAt } from '../brush/index.ts';
 import type { RubOut, Samples, Stroke } from '../document/index.ts';
 import type { Point } from '../geometry/index.ts';
-import { picked, reversedSamples, strung } from './change.ts';
+import { samplesAt, reversedSamples, strung } from './change.ts';
 import { isInside } from '../geometry/index.ts';
 
 type Line = Stroke | RubOut;
@@ -26,7 +26,7 @@ function sampleAt(samples: Samples, at: number): Samples {
 function stretch(samples: Samples, from: number, to: number): Samples {
   const inner: number[] = [];
   for (let i = Math.floor(from) + 1; i < to; i++) inner.push(i);
-  return strung([sampleAt(samples, from), picked(samples, inner), sampleAt(samples, to)]);
+  return strung([sampleAt(samples, from), samplesAt(samples, inner), sampleAt(samples, to)]);
 }
 
 /**
@@ -127,7 +127,7 @@ export function joined<L extends Line>(a: L, b: Line, how: Joining): L {
 export function closedUp<L extends Line>(stroke: L, how: Joining): L {
   const { samples } = stroke;
   if (isClosed(samples) || samples.x.length < 3) return stroke;
-  return { ...stroke, samples: strung([samples, bridge(samples, samples, how), picked(samples, [0])]) };
+  return { ...stroke, samples: strung([samples, bridge(samples, samples, how), samplesAt(samples, [0])]) };
 }
 
 /** Whether a stroke ends on the very place where it began. */
@@ -140,5 +140,5 @@ export function openedUp<L extends Line>(stroke: L): L {
   if (!isClosed(stroke.samples)) return stroke;
   let count = x.length;
   while (count > 2 && x[count - 1] === x[0] && y[count - 1] === y[0]) count -= 1;
-  return { ...stroke, samples: picked(stroke.samples, [...Array(count).keys()]) };
+  return { ...stroke, samples: samplesAt(stroke.samples, [...Array(count).keys()]) };
 }

@@ -11,7 +11,7 @@ import { useShowing } from '../picture/showing.ts';
 import { useReadFrame } from '../playback/read-frame.ts';
 import { act } from '../actions/action.ts';
 import { PLACE_ACTIONS } from '../tools/place/actions.ts';
-import { frameOn, levelOf, pickedOn, pickUses, usePlacing, type Level } from '../tools/place/placing.ts';
+import { frameOn, levelOf, selectedUses, selectUses, usePlacing, type Level } from '../tools/place/placing.ts';
 import { CameraPanel } from './camera-panel.tsx';
 import { Cone } from './cone.tsx';
 import { CopiesPanel } from './copies-panel.tsx';
@@ -107,7 +107,7 @@ function Picked({ level, placement, count }: { level: Level; placement: Placemen
         <Small
           title="All that stands in the shot"
           onClick={() => {
-            pickUses([]);
+            selectUses([]);
           }}
         >
           All
@@ -151,7 +151,7 @@ export function AssembleColumn() {
   const [list, setList] = useState<'things' | 'values'>('things');
   if (!doc) return null;
   const level = levelOf(doc, inside);
-  const uses = pickedOn(level, picked);
+  const uses = selectedUses(level, picked);
   const [first] = uses;
   const plane = find(doc, 'plane', pickedPlane);
   const light = find(doc, 'light', pickedLight);

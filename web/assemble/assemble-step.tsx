@@ -24,7 +24,7 @@ import { TIME_ACTIONS } from '../time/actions.ts';
 import { CAMERA_ACTIONS } from '../tools/camera/actions.ts';
 import { CAMERA } from '../tools/camera/tool.ts';
 import { PLACE_ACTIONS } from '../tools/place/actions.ts';
-import { pickUses } from '../tools/place/placing.ts';
+import { selectUses } from '../tools/place/placing.ts';
 import { PLACE } from '../tools/place/tool.ts';
 import { VERSION_ACTIONS } from '../versions/actions.ts';
 import { VIEW_ACTIONS } from '../view/actions.ts';
@@ -78,7 +78,7 @@ export function AssembleStep() {
     setScreen({ panel: null });
     const place = current()?.path;
     // What one stood in is picked; where nothing was chosen, nothing is.
-    if (place?.length === 1 && selection().place !== null) pickUses([place[0]!.id]);
+    if (place?.length === 1 && selection().place !== null) selectUses([place[0]!.id]);
     return () => {
       stopPlaying();
       endShotTime();

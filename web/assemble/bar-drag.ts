@@ -3,7 +3,7 @@ import { isFixed } from '@tallow/core/assembly';
 import { copyPlacement, movePlacement, setPlacements, trimEnd, trimStart } from '@tallow/core/edit';
 import { find, randomId, type Id, type ShotDocument } from '@tallow/core/document';
 import { slipped } from '../tools/place/actions.ts';
-import { pickUses, placing } from '../tools/place/placing.ts';
+import { selectUses, placing } from '../tools/place/placing.ts';
 import { endGesture, reEdit, takeBack } from '../shot/document.ts';
 import type { Bar, BarPart } from './lane.ts';
 
@@ -28,7 +28,7 @@ export interface BarDrag {
 export function dragBar(bar: Bar, how: BarHow, at: (frame: number) => number): BarDrag {
   const { id } = bar.placement;
   const gesture = `bar-${randomId()}`;
-  if (!placing().picked.includes(id)) pickUses([id]);
+  if (!placing().picked.includes(id)) selectUses([id]);
   const ids = placing().picked;
   const copies = how === 'copy' ? ids.map(() => randomId()) : [];
   const toLane = (doc: ShotDocument, moved: readonly Id[], planeId: Id | null): ShotDocument =>
@@ -67,7 +67,7 @@ export function dragBar(bar: Bar, how: BarHow, at: (frame: number) => number): B
     move,
     up: () => {
       endGesture();
-      if (copies.length > 0) pickUses(copies);
+      if (copies.length > 0) selectUses(copies);
     },
     drop: () => {
       takeBack(gesture);

@@ -109,7 +109,7 @@ function Upright({ plane, x, half, isPicked, isSeen, letters, onDown }: UprightP
 }
 
 /** The plane that is picked, or on which what is picked stands. */
-const planeInHand = (doc: ShotDocument, plane: Id | null, picked: readonly Id[]): Plane | undefined =>
+const selectedPlane = (doc: ShotDocument, plane: Id | null, picked: readonly Id[]): Plane | undefined =>
   find(doc, 'plane', plane) ?? (picked[0] ? planeOf(doc, picked[0]) : undefined);
 
 export function Cone({ doc }: { doc: ShotDocument }) {
@@ -125,7 +125,7 @@ export function Cone({ doc }: { doc: ShotDocument }) {
   const scale = depthScaleOf(held ?? depthsInView(planes.map(({ depth }) => depth)), EYE + 44, width - RIGHT);
   const uprights = uprightsOf(planes, scale);
   const xOf = (id: Id): number => uprights.get(id) ?? 0;
-  const inHand = planeInHand(doc, pickedPlane, picked)?.id ?? null;
+  const inHand = selectedPlane(doc, pickedPlane, picked)?.id ?? null;
   const labels = labelled(planes, xOf, inHand);
   const edge = `M${EYE} ${MIDDLE}L${width - RIGHT} ${MIDDLE - HALF}V${MIDDLE + HALF}Z`;
   const begin = (plane: Plane) => (event: PointerEvent<SVGGElement>) => {

@@ -14,12 +14,12 @@ import { setReferences } from '../references/references.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
 import { SHELF_ACTIONS } from '../shelf/actions.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
-import { PLACE_ACTIONS, whyNotPicked } from '../tools/place/actions.ts';
+import { PLACE_ACTIONS, whyNotSelected } from '../tools/place/actions.ts';
 import { Heavy } from './heavy.tsx';
 import { addLight } from './lights-list.tsx';
 import { SoundMenu } from './sound-menu.tsx';
 import { takeStill } from './still.ts';
-import { frameOn, levelOf, openInside, pickUses, usePlacing, type Level } from '../tools/place/placing.ts';
+import { frameOn, levelOf, openInside, selectUses, usePlacing, type Level } from '../tools/place/placing.ts';
 
 const BUTTON =
   'moves flex h-9 items-center gap-1 whitespace-nowrap rounded-lg bg-soot-800 px-2.5 text-[13px] text-wax-300 hover:bg-soot-700 hover:text-wax-100';
@@ -50,7 +50,7 @@ function use(level: Level, elementId: Id): void {
     made = placed.placementId;
     return placed.doc;
   });
-  if (made) pickUses([made]);
+  if (made) selectUses([made]);
 }
 
 function UseMenu({ level }: { level: Level }) {
@@ -92,7 +92,7 @@ function UseMenu({ level }: { level: Level }) {
             return added.doc;
           });
           openInside(null);
-          if (made) pickUses([made]);
+          if (made) selectUses([made]);
         }}
       >
         A new, empty one
@@ -110,7 +110,7 @@ export function Foot() {
   if (!doc) return null;
   const level = levelOf(doc, inside);
   const whole = playsShot();
-  const why = picked.length > 0 ? null : whyNotPicked();
+  const why = picked.length > 0 ? null : whyNotSelected();
   const onUse = picked.length === 1;
   const noLight = level.holder ? 'Light is of the shot: go back out first.' : whyNotLight(doc);
   const choose = (shot: boolean): void => {

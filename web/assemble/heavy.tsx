@@ -8,7 +8,7 @@ import { openEngine } from '../picture/open-engine.ts';
 import { setPlayback, usePlayback } from '../playback/playback.ts';
 import { shotFrameNow } from '../playback/shot-time.ts';
 import { useDocument } from '../shot/document.ts';
-import { pickUses } from '../tools/place/placing.ts';
+import { selectUses } from '../tools/place/placing.ts';
 import { besidePainter } from '../workers/painter-client.ts';
 
 /** Of its rate, below which a shot is called heavy. */
@@ -57,7 +57,7 @@ export function Heavy() {
           key={placementId}
           className={ITEM}
           onSelect={() => {
-            pickUses([placementId]);
+            selectUses([placementId]);
           }}
         >
           <span className="min-w-0 flex-1 truncate">{nameOf(placementId)}</span>

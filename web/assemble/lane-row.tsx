@@ -12,7 +12,7 @@ import { edit, say } from '../shot/document.ts';
 import { shotTime } from '../playback/shot-time.ts';
 import { hitFramesNow } from '../sound/hits.ts';
 import { PLACE_ACTIONS, sayIfFixed } from '../tools/place/actions.ts';
-import { keyOn, openInside, pickPlane, pickUses, placing, usePlacing, type Level } from '../tools/place/placing.ts';
+import { keyOn, openInside, pickPlane, selectUses, placing, usePlacing, type Level } from '../tools/place/placing.ts';
 import { dragBar, type BarDrag, type BarHow } from './bar-drag.ts';
 import { BAR_GAP, BAR_HEIGHT, LaneCanvas, laneHeight, type InView } from './lane-canvas.tsx';
 import { edgesOf, partAt, snappedFrame, TIME_SNAP, type Bar, type Lane } from './lane.ts';
@@ -96,7 +96,7 @@ function BarHandle({
     const { id } = bar.placement;
     if (event.shiftKey && !as) {
       const { picked } = placing();
-      pickUses(picked.includes(id) ? picked.filter((each) => each !== id) : [...picked, id]);
+      selectUses(picked.includes(id) ? picked.filter((each) => each !== id) : [...picked, id]);
       return;
     }
     capturePointer(event.currentTarget, event);
@@ -126,7 +126,7 @@ function BarHandle({
     if (!now) return;
     now.drag.up();
     if (now.moved && how !== 'copy') sayIfFixed(level.doc, bar.placement);
-    if (!now.moved && !event.shiftKey) pickUses([bar.placement.id]);
+    if (!now.moved && !event.shiftKey) selectUses([bar.placement.id]);
   };
   const key = (event: KeyboardEvent<HTMLElement>): void => {
     if (event.code === 'Escape' && held.current) {
@@ -139,7 +139,7 @@ function BarHandle({
     }
     if (event.code !== 'ArrowLeft' && event.code !== 'ArrowRight') return;
     event.preventDefault();
-    if (!isPicked) pickUses([bar.placement.id]);
+    if (!isPicked) selectUses([bar.placement.id]);
     const on = event.code === 'ArrowRight';
     if (event.altKey) act(on ? PLACE_ACTIONS.slipOn : PLACE_ACTIONS.slipBack);
     else act(on ? PLACE_ACTIONS.later : PLACE_ACTIONS.earlier);
@@ -275,7 +275,7 @@ export function LaneRow({
         className="relative min-w-0 flex-1 overflow-hidden rounded-md bg-soot-900/60"
         style={{ height: laneHeight(lane.rows) }}
         onPointerDown={() => {
-          pickUses([]);
+          selectUses([]);
         }}
       >
         <LaneCanvas doc={level.doc} lane={lane} view={view} width={width} length={level.length} picked={picked} />

@@ -4,7 +4,7 @@ import { labelOfUse } from '@tallow/core/timing';
 import { Eye, EyeOff, Lock, LogIn, Unlock } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { edit } from '../shot/document.ts';
-import { keyOn, openInside, pickUses, type Level } from '../tools/place/placing.ts';
+import { keyOn, openInside, selectUses, type Level } from '../tools/place/placing.ts';
 import { lanesOf, type Bar } from './lane.ts';
 
 function Icon({
@@ -45,7 +45,7 @@ function Row({ level, bar: { placement, element }, isPicked }: { level: Level; b
         className={`min-w-0 flex-1 truncate text-left text-[13px] ${placement.visible ? 'text-wax-100' : 'text-wax-500'}`}
         data-tip={name}
         onClick={() => {
-          pickUses([placement.id]);
+          selectUses([placement.id]);
         }}
       >
         {name}

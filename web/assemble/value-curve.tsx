@@ -139,7 +139,7 @@ export function ValueCurve(props: ValueCurveProps) {
 }
 
 /** How a value goes on from the key that is picked, and taking that away; nothing where none of it is. */
-export function PickedKey({
+export function SelectedKey({
   changing,
   picked,
   onPick,

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import type { InView } from './lane-canvas.tsx';
 import { LANE_NAME } from './lane-row.tsx';
 import { colourInStrip, toggleInStrip, useInStrip } from './strip-values.ts';
-import { PickedKey, ValueCurve, valueName } from './value-curve.tsx';
+import { SelectedKey, ValueCurve, valueName } from './value-curve.tsx';
 
 const HEIGHT = 58;
 
@@ -83,7 +83,7 @@ export function ValueLane({ doc, view, width }: { doc: ShotDocument; view: InVie
         </svg>
         <div className="absolute right-1 top-0 w-72 rounded bg-soot-950/90 px-2 empty:hidden">
           {shown.map((changing) => (
-            <PickedKey key={valueName(changing)} changing={changing} picked={picked} onPick={setPicked} />
+            <SelectedKey key={valueName(changing)} changing={changing} picked={picked} onPick={setPicked} />
           ))}
         </div>
       </div>

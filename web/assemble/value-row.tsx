@@ -2,7 +2,7 @@
 import { keysIn, valueAt, type Placement } from '@tallow/core/document';
 import { dropKey, setKey, setValue, valueOf, type LayerValue } from '@tallow/core/edit';
 import { edit } from '../shot/document.ts';
-import { changePickedUses } from '../tools/place/actions.ts';
+import { changeSelectedUses } from '../tools/place/actions.ts';
 import { placing } from '../tools/place/placing.ts';
 import { KeyedRow, type Measure } from './keyed-row.tsx';
 
@@ -25,7 +25,7 @@ export function ValueRow({ placement, since, which, ...measure }: ValueRowProps)
   const set = (shown: number): void => {
     const gesture = `use-${which}-${id}`;
     if ((which === 'x' || which === 'y') && keysIn(value).length === 0)
-      changePickedUses(
+      changeSelectedUses(
         name,
         (each) => (each.id === id ? { [which]: shown - valueAt(value, since, null) } : {}),
         gesture,

@@ -6,7 +6,7 @@ import { scaleLinear } from 'd3-scale';
 import { useState } from 'react';
 import { useShotTime } from '../playback/shot-time.ts';
 import { colourInStrip, toggleInStrip, useInStrip } from './strip-values.ts';
-import { KEY_COLOUR, PickedKey, ValueCurve, valueName } from './value-curve.tsx';
+import { KEY_COLOUR, SelectedKey, ValueCurve, valueName } from './value-curve.tsx';
 
 const SIZE = { width: 330, height: 54, edge: 7 } as const;
 
@@ -106,7 +106,7 @@ export function ShotValuesPanel({ doc }: { doc: ShotDocument }) {
               </button>
             </div>
             <Curve changing={changing} length={length} picked={picked} onPick={setPicked} />
-            <PickedKey changing={changing} picked={picked} onPick={setPicked} />
+            <SelectedKey changing={changing} picked={picked} onPick={setPicked} />
           </section>
         );
       })}

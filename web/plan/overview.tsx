@@ -6,12 +6,12 @@ import { Eye, EyeOff, Flame, Ruler, Spline, Triangle } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Current } from '../selection/current.ts';
 import { edit } from '../shot/document.ts';
-import { setPlanning, selectPlanned, usePlan, type InHand } from './plan.ts';
+import { setPlanning, selectPlanned, usePlan, type SelectedPlan } from './plan.ts';
 import { Words } from '../parts/choice.tsx';
 import { Check, Heading } from '../parts/panel.tsx';
 
 interface Entry {
-  readonly hand: NonNullable<InHand>;
+  readonly hand: NonNullable<SelectedPlan>;
   readonly icon: ReactNode;
   readonly name: string;
   readonly says: string;

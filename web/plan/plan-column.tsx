@@ -37,7 +37,7 @@ function Playing({ now }: { now: Current }) {
   );
 }
 
-function InHandPanel({ now }: { now: Current }) {
+function SelectedPanel({ now }: { now: Current }) {
   const hand = usePlan((s) => s.hand);
   switch (hand?.kind) {
     case 'path': {
@@ -88,7 +88,7 @@ export function PlanColumn() {
         </div>
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-3 pt-1">
-        <InHandPanel now={now} />
+        <SelectedPanel now={now} />
         <Line />
         <Phases now={now} />
       </div>

@@ -23,7 +23,7 @@ function clearStepwise(): boolean {
   return true;
 }
 
-function deleteInHand(): boolean {
+function deleteSelected(): boolean {
   const now = current();
   const { hand } = plan();
   if (!now || !hand || hand.kind === 'starter' || hand.kind === 'reveal') return false;
@@ -81,7 +81,7 @@ export function attachPlanKeys(): () => void {
       finishPoints(false);
       taken = true;
     } else if (event.code === 'Escape') taken = clearStepwise();
-    else if (event.code === 'Delete' || event.code === 'Backspace') taken = deleteInHand();
+    else if (event.code === 'Delete' || event.code === 'Backspace') taken = deleteSelected();
     if (!taken) return;
     event.preventDefault();
     event.stopPropagation();

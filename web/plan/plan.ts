@@ -9,11 +9,11 @@ export type PlanTool =
   'path' | 'points' | 'anchor' | 'base' | 'level' | 'plumb' | 'line' | 'grid' | 'form' | 'foot' | 'stand';
 
 /** What the column shows the settings of. */
-export type InHand = { readonly kind: 'path' | 'starter' | 'guide' | 'base' | 'reveal'; readonly id: Id } | null;
+export type SelectedPlan = { readonly kind: 'path' | 'starter' | 'guide' | 'base' | 'reveal'; readonly id: Id } | null;
 
 interface PlanState {
   readonly tool: PlanTool | null;
-  readonly hand: InHand;
+  readonly hand: SelectedPlan;
   /** A node of the selected path, by index. */
   readonly node: number | null;
   /** What is being drawn, in element space. */
@@ -60,7 +60,7 @@ atOpening(() => {
 });
 
 /** Selects something, or nothing. */
-export function selectPlanned(hand: InHand): void {
+export function selectPlanned(hand: SelectedPlan): void {
   setPlanning({ hand, node: null, draft: [] });
 }
 

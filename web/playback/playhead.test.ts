@@ -14,7 +14,7 @@ import { isLateInHold, penText } from '../pen/pen-target.ts';
 import { flip, goTo, goToEnd, stepDrawing, stepPose, unflip, whyNotPose } from './playhead.ts';
 import { beginShotTime, endShotTime, goToShotFrame, shotTime } from './shot-time.ts';
 import { playback } from './playback.ts';
-import { copyInHand, deleteInHand, hold, paste, pickAll, shiftActive, whyNotPaste } from '../time/time-edits.ts';
+import { copySelected, deleteSelected, hold, paste, pickAll, shiftActive, whyNotPaste } from '../time/time-edits.ts';
 
 const newId = seededIds(60);
 
@@ -173,12 +173,12 @@ describe('drawings in hand', () => {
     setSelection({ selectedRuns: { layerId: now().active!.layer.id, first: 1, count: 2 } });
     hold(1);
     expect(lengths()).toEqual([4, 1, 1]);
-    copyInHand();
+    copySelected();
     expect(selection().clip!.parts).toHaveLength(2);
     paste();
     expect(now().active!.list.runs).toHaveLength(5);
     pickAll();
-    deleteInHand('close up');
+    deleteSelected('close up');
     expect(now().active!.list.runs).toHaveLength(0);
   });
   test('what was copied elsewhere is not pasted here', () => {

@@ -187,7 +187,7 @@ export function layFootage(
 }
 
 /** The selected plate, if it is still there. */
-export function plateInHand(): Plate | undefined {
+export function selectedPlate(): Plate | undefined {
   const { doc } = useDocument.getState();
   return doc ? find(doc, 'plate', references().plateId) : undefined;
 }

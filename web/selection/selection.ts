@@ -1,11 +1,11 @@
 /** What is worked on: element, layer, frame, and what of time is picked. Never saved with the shot. */
 import type { Id } from '@tallow/core/document';
-import type { ClipPart, Picked } from '@tallow/core/edit';
+import type { ClipPart, RunSelection } from '@tallow/core/edit';
 import { create } from 'zustand';
 import { atOpening } from '../shot/opening.ts';
 
 /** Runs of one layer that are picked on the wheel. */
-export interface SelectedRuns extends Picked {
+export interface SelectedRuns extends RunSelection {
   readonly layerId: Id;
   /** Other layers picked with it, on the same frames. */
   readonly also?: readonly Id[];

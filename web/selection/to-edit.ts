@@ -1,12 +1,12 @@
 /** What edits act on: the runs picked on the wheel, else what the playhead shows. */
 import { find, type Drawing, type Id } from '@tallow/core/document';
-import { indicesOf, type Picked } from '@tallow/core/edit';
+import { indicesOf, type RunSelection } from '@tallow/core/edit';
 import { exposureAt } from '@tallow/core/timing';
 import { current, shownNow, type Current } from './current.ts';
 import { selection, type SelectedRuns } from './selection.ts';
 
 /** Runs that an action is for: what is picked on the active layer, else what shows on the playhead. */
-export function runsToEdit(): (Picked & { layerId: Id }) | null {
+export function runsToEdit(): (RunSelection & { layerId: Id }) | null {
   const now = current();
   if (!now?.active) return null;
   const layerId = now.active.layer.id;

@@ -9,7 +9,7 @@ import { showing } from '../picture/showing.ts';
 import { shotFrameNow } from '../playback/shot-time.ts';
 import { setSelection } from '../selection/selection.ts';
 import { edit, say, useDocument } from '../shot/document.ts';
-import { openInside, pickUses } from '../tools/place/placing.ts';
+import { openInside, selectUses } from '../tools/place/placing.ts';
 import { viewMatrix } from '../view/view.ts';
 import { viewed } from '../view/viewed.ts';
 
@@ -50,7 +50,7 @@ export async function putIn(item: ShelfItem, at: Point | null): Promise<void> {
   if (showing().assembling && made.placementId) {
     // It lies on a plane of the shot, not inside of what was open.
     openInside(null);
-    pickUses([made.placementId]);
+    selectUses([made.placementId]);
   }
   const { broughtSwatches: brought } = made;
   const swatches = brought === 1 ? ' One swatch came along.' : brought > 1 ? ` ${brought} swatches came along.` : '';

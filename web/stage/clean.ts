@@ -9,7 +9,7 @@ import { current, shownNow, type Current } from '../selection/current.ts';
 import { selectedNow } from '../selection/to-edit.ts';
 import { selection, setSelection } from '../selection/selection.ts';
 import { edit, say } from '../shot/document.ts';
-import { pickedMarks } from '../tools/pick/pick.ts';
+import { selectedMarks } from '../tools/pick/pick.ts';
 
 const drawings = of('Drawings');
 
@@ -59,7 +59,7 @@ function framesFor(now: Current): number[] {
 
 /** What is picked up, else all that is drawn here; where nothing is, what was drawn last before it. */
 function carried(now: Current): readonly Mark[] {
-  const picked = pickedMarks();
+  const picked = selectedMarks();
   if (picked.length > 0) return picked;
   const { frame } = selection();
   for (let at = frame; at >= 0; at--) {

@@ -1,5 +1,5 @@
 /** Actions of time: playing, stepping, drawings and their holds. */
-import { movePicked } from '@tallow/core/edit';
+import { moveSelectedRuns } from '@tallow/core/edit';
 import { alt, ctrl, key, of, shift, named } from '../actions/action.ts';
 import { current } from '../selection/current.ts';
 import { playback, setPlayback, stopPlaying } from '../playback/playback.ts';
@@ -23,13 +23,13 @@ import {
   addBlank,
   addDrawing,
   addDrawingHere,
-  copyInHand,
-  cutInHand,
-  deleteInHand,
+  copySelected,
+  cutSelected,
+  deleteSelected,
   duplicateDrawing,
   editTime,
   moveLastToNewDrawing,
-  longestInHand,
+  longestSelected,
   paste,
   pickAll,
   toggleCycle,
@@ -43,7 +43,7 @@ import { togglePanel } from '../screen/panels.ts';
 import { layHere, whyNotBetween } from './between.ts';
 import { goOnward } from './going-on.ts';
 import {
-  duplicatePicked,
+  duplicateSelected,
   goToBare,
   insertBefore,
   own,
@@ -51,7 +51,7 @@ import {
   reverse,
   rollBy,
   split,
-  stretchInHand,
+  stretchToEdit,
   swap,
   whyNotBare,
   whyNotOwn,
@@ -91,7 +91,9 @@ const nudge = (by: 1 | -1) => () => {
     say('What is picked lies at the end of the layer already. Drag it across the seam on the wheel.');
     return;
   }
-  editTime('move drawings', (doc, layer) => movePicked(doc, layer, picked, by < 0 ? first : first + picked.count));
+  editTime('move drawings', (doc, layer) =>
+    moveSelectedRuns(doc, layer, picked, by < 0 ? first : first + picked.count),
+  );
   setSelection({ selectedRuns: { ...picked, first } });
 };
 
@@ -116,7 +118,7 @@ export const TIME_ACTIONS = named({
     'Play this range only, or all again',
     [shift('KeyO')],
     () => {
-      const stretch = stretchInHand();
+      const stretch = stretchToEdit();
       setPlayback({ range: playback().range ? null : stretch && { from: stretch.from, length: stretch.length } });
     },
     {
@@ -272,7 +274,7 @@ export const TIME_ACTIONS = named({
       pushBy(-1);
     },
     {
-      whyNot: () => whyNotRuns() ?? (longestInHand() === 1 ? 'It is held for one frame already.' : null),
+      whyNot: () => whyNotRuns() ?? (longestSelected() === 1 ? 'It is held for one frame already.' : null),
     },
   ),
   rollOn: drawings(
@@ -298,7 +300,7 @@ export const TIME_ACTIONS = named({
   insertBefore: drawings('New drawing before this', [{ code: 'KeyS', alt: true, shift: true }], insertBefore, {
     whyNot: whyNotRuns,
   }),
-  duplicate: drawings('Copies of what is picked', [alt('KeyL')], duplicatePicked, { whyNot: whyNotRuns }),
+  duplicate: drawings('Copies of what is picked', [alt('KeyL')], duplicateSelected, { whyNot: whyNotRuns }),
   together: drawings('Change all layers together', [alt('KeyU')], () => {
     setSelection({ together: !selection().together });
   }),
@@ -306,7 +308,7 @@ export const TIME_ACTIONS = named({
     'Delete, later ones close up',
     [key('Delete')],
     () => {
-      deleteInHand('close up');
+      deleteSelected('close up');
     },
     { whyNot: whyNotRuns },
   ),
@@ -314,7 +316,7 @@ export const TIME_ACTIONS = named({
     'Delete, the one before is held on',
     [shift('Delete')],
     () => {
-      deleteInHand('hold before');
+      deleteSelected('hold before');
     },
     { whyNot: whyNotRuns },
   ),
@@ -322,11 +324,11 @@ export const TIME_ACTIONS = named({
     'Copy drawings',
     [ctrl('KeyC')],
     () => {
-      copyInHand();
+      copySelected();
     },
     { whyNot: whyNotRuns },
   ),
-  cutDrawings: drawings('Cut drawings', [ctrl('KeyX')], cutInHand, { whyNot: whyNotRuns }),
+  cutDrawings: drawings('Cut drawings', [ctrl('KeyX')], cutSelected, { whyNot: whyNotRuns }),
   paste: drawings('Paste after this', [ctrl('KeyV')], paste, {
     whyNot: whyNotPaste,
     // With nothing copied here, what the clipboard holds may be a picture: the browser is left to paste it.

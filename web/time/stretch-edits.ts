@@ -13,7 +13,7 @@ import {
   spanOf,
   splitHere,
   swapRuns,
-  type Picked,
+  type RunSelection,
   type RunsChange,
   type Stretch,
 } from '@tallow/core/edit';
@@ -27,7 +27,7 @@ import { runsToEdit, selectedNow } from '../selection/to-edit.ts';
 import { withDrawings } from '../saving/drawings.ts';
 
 /** The layers an edit of time is for: all unlocked ones when they change together, else the picked ones. */
-export function layersInHand(): Id[] {
+export function layersToEdit(): Id[] {
   const now = current();
   if (!now?.active) return [];
   const open = new Set(
@@ -39,9 +39,9 @@ export function layersInHand(): Id[] {
 }
 
 /** The frames an edit of time is for: what is picked, else what shows on the playhead; or the whole element. */
-export function stretchInHand(whole = false): Stretch | null {
+export function stretchToEdit(whole = false): Stretch | null {
   const now = current();
-  const layerIds = layersInHand();
+  const layerIds = layersToEdit();
   if (!now?.active || layerIds.length === 0) return null;
   if (whole) return { layerIds, from: 0, length: now.length };
   const runs = runsToEdit();
@@ -59,7 +59,7 @@ export const whyNotStretch = (): string | null =>
 
 /** Changes the runs of what is active, in one step. @param whole all of the element's time. */
 export function change(name: string, how: RunsChange, whole = false): void {
-  const stretch = stretchInHand(whole);
+  const stretch = stretchToEdit(whole);
   const trouble = whole ? whyNotTime() : whyNotStretch();
   if (!stretch || trouble) {
     if (trouble) say(trouble);
@@ -132,7 +132,7 @@ export const insertBefore = (): void => {
 };
 
 /** Puts copies of runs of the active layer before the one at an index. */
-export function copyTo(runs: Picked, to: number): void {
+export function copyTo(runs: RunSelection, to: number): void {
   const now = current();
   if (!now?.active) return;
   const { layer, list } = now.active;
@@ -147,7 +147,7 @@ export function copyTo(runs: Picked, to: number): void {
 }
 
 /** Copies of what is active right after it. */
-export function duplicatePicked(): void {
+export function duplicateSelected(): void {
   const runs = runsToEdit();
   const count = current()?.active?.list.runs.length ?? 0;
   if (runs) copyTo(runs, Math.min(count, runs.first + runs.count));

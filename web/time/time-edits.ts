@@ -15,7 +15,7 @@ import {
   setStill,
   shiftPhase,
   type Deleting,
-  type Picked,
+  type RunSelection,
   type Timed,
   setElement,
 } from '@tallow/core/edit';
@@ -66,7 +66,7 @@ export function editTime(
   goTo(frame);
 }
 
-function drawingsOf(now: Current, runs: Picked): Id[] {
+function drawingsOf(now: Current, runs: RunSelection): Id[] {
   const { layer, list } = now.active!;
   return indicesOf(runs, list.runs.length).flatMap((index) => {
     const slot = list.runs[index]?.slot;
@@ -79,7 +79,7 @@ const lengthOf = (doc: ShotDocument, layerId: Id): number =>
   find(doc, 'runlist', find(doc, 'layer', layerId)?.runListId)?.runs.length ?? 1;
 
 /** Does something with the selected runs once their drawings are here. */
-function withRuns(then: (runs: Picked & { layerId: Id }) => void): void {
+function withRuns(then: (runs: RunSelection & { layerId: Id }) => void): void {
   const now = current();
   const runs = runsToEdit();
   if (now && runs)
@@ -105,7 +105,7 @@ export function heldFor(now: Current | null, frame: number): number | null {
 }
 
 /** The longest hold of what is picked, or else of what is shown, frames. */
-export function longestInHand(): number | null {
+export function longestSelected(): number | null {
   const runs = runsToEdit();
   const list = current()?.active?.list;
   if (!runs || !list) return null;
@@ -147,7 +147,7 @@ export function moveLastToNewDrawing(count: number): void {
   });
 }
 
-export function deleteInHand(how: Deleting): void {
+export function deleteSelected(how: Deleting): void {
   withRuns((runs) => {
     setSelection({ selectedRuns: null });
     editTime(runs.count === 1 ? 'delete drawing' : `delete ${runs.count} drawings`, (doc, layer) =>
@@ -156,7 +156,7 @@ export function deleteInHand(how: Deleting): void {
   });
 }
 
-export function copyInHand(then: () => void = () => undefined): void {
+export function copySelected(then: () => void = () => undefined): void {
   withRuns((runs) => {
     const { doc } = useDocument.getState();
     if (!doc) return;
@@ -167,9 +167,9 @@ export function copyInHand(then: () => void = () => undefined): void {
   });
 }
 
-export function cutInHand(): void {
-  copyInHand(() => {
-    deleteInHand('close up');
+export function cutSelected(): void {
+  copySelected(() => {
+    deleteSelected('close up');
   });
 }
 

@@ -15,7 +15,7 @@ import { goOnward, strokeDone } from './going-on.ts';
 import { togglePanel } from '../screen/panels.ts';
 import { nextPieceName, piecesOf, pieceTicks } from '@tallow/core/between';
 import { goTo } from '../playback/playhead.ts';
-import { change, copyTo, layersInHand, readHolds, stretchInHand } from './stretch-edits.ts';
+import { change, copyTo, layersToEdit, readHolds, stretchToEdit } from './stretch-edits.ts';
 import { keepThisVariant, show, scopeOf } from './variants.ts';
 import { variantsOf } from '@tallow/core/edit';
 import { reversedRuns } from '@tallow/core/timing';
@@ -99,8 +99,8 @@ describe('what is picked in time', () => {
   test('can be on all unlocked layers together', () => {
     edit('layer', (doc) => addLayer(doc, elementId, 'Fill', 'body', layerId, made.newId).doc);
     setSelection({ together: true, layerId });
-    expect(layersInHand()).toHaveLength(2);
-    expect(stretchInHand(true)).toMatchObject({ from: 0, length: 8 });
+    expect(layersToEdit()).toHaveLength(2);
+    expect(stretchToEdit(true)).toMatchObject({ from: 0, length: 8 });
     change('turn round', reversedRuns, true);
     expect(numbers()).toBe('4 3 2 1');
   });

@@ -12,7 +12,7 @@ import { setScreen, useScreen } from '../screen/screen.ts';
 import { edit } from '../shot/document.ts';
 import { formOf } from './forms.ts';
 import { showPanel } from '../screen/panels.ts';
-import { change, layersInHand, shownHere, stretchInHand, whyNotStretch } from './stretch-edits.ts';
+import { change, layersToEdit, shownHere, stretchToEdit, whyNotStretch } from './stretch-edits.ts';
 import { whyNotRuns, whyNotTime } from './time-edits.ts';
 import { NumberRow } from './number-row.tsx';
 import { ActionWords } from '../actions/action-button.tsx';
@@ -34,7 +34,7 @@ export function TimingPanel() {
   useSelection((s) => s.selectedRuns);
   useSelection((s) => s.frame);
   const [all, setAll] = useState(false);
-  const stretch = stretchInHand(all);
+  const stretch = stretchToEdit(all);
   const runs = runsToEdit();
   const list = now?.active?.list;
   const slot = runs && list?.runs[runs.first]?.slot;
@@ -188,7 +188,7 @@ export function TimingPanel() {
             title="Number the drawings in the order in which they show"
             whyNot={whyNotTime()}
             onClick={() => {
-              const [layerId] = layersInHand();
+              const [layerId] = layersToEdit();
               if (layerId) edit('number anew', (doc) => numberAnew(doc, layerId));
             }}
           >

@@ -53,7 +53,7 @@ export const releaseVariant = (variant: Variant): void => {
 };
 
 /** The variants to step through: those the active layer has part in, with the one shown now. */
-function variantsInHand(): Variant[] {
+function variantsHere(): Variant[] {
   const now = current();
   if (!now?.active) return [];
   const own = variantsOf(now.doc, now.element.id).find(
@@ -63,10 +63,10 @@ function variantsInHand(): Variant[] {
 }
 
 export const whyNotNextVariant = (): string | null =>
-  variantsInHand().length > 1 ? null : 'There is no other variant: keep one first, in Variants.';
+  variantsHere().length > 1 ? null : 'There is no other variant: keep one first, in Variants.';
 
 export function showNextVariant(): void {
-  const all = variantsInHand();
+  const all = variantsHere();
   const at = all.findIndex(({ held }) => held === null);
   const next = all[(at + 1) % all.length];
   if (next?.held) show(next);

@@ -1,5 +1,5 @@
 /** What is drawn on the disc: rim, rings, reach, line of steps, seam and playhead. */
-import { isPicked } from '@tallow/core/edit';
+import { isSelected } from '@tallow/core/edit';
 import { timedPhases } from '@tallow/core/plan';
 import { isVisible } from '@tallow/core/timing';
 import { arc } from 'd3-shape';
@@ -38,7 +38,7 @@ export function Rings({ now, dial, groups, active }: { now: Current; dial: Dial;
     const isBundle = group.length > 1;
     const { layer } = now.layers[group[0]!]!;
     const { length: runs } = now.layers[group[0]!]!.list.runs;
-    const chosenRun = (run: number) => isActive && picked?.layerId === layer.id && isPicked(picked, run, runs);
+    const chosenRun = (run: number) => isActive && picked?.layerId === layer.id && isSelected(picked, run, runs);
     return (
       <g key={isBundle ? `bundle-${g}` : layer.id} opacity={isBundle || isVisible(now.layers[group[0]!]!) ? 1 : 0.35}>
         {isActive ? (

@@ -4,7 +4,7 @@
  */
 import { modulo } from '@tallow/core/geometry';
 import { randomId } from '@tallow/core/document';
-import { isPicked, movePicked, rollStart, shiftPhase, spanOf, stretchPicked } from '@tallow/core/edit';
+import { isSelected, moveSelectedRuns, rollStart, shiftPhase, spanOf, stretchSelectedRuns } from '@tallow/core/edit';
 import { exposures, exposureAt, listFrame, neighbours, runStart, totalLength } from '@tallow/core/timing';
 import { current, type Current } from '../selection/current.ts';
 import { type SelectedRuns, selection, setSelection } from '../selection/selection.ts';
@@ -136,13 +136,13 @@ function movePick(now: Current, picked: SelectedRuns, from: WheelSpot): Drag {
       const local = listFrame(list, Math.floor(spot.time), now.length) + (spot.time % 1);
       const inside = starts.findIndex((e) => local < e.start + e.run.length);
       const under = inside < 0 ? starts.length - 1 : inside;
-      const isOwn = isPicked(picked, under, list.runs.length);
+      const isOwn = isSelected(picked, under, list.runs.length);
       const to = isOwn ? picked.first : under < picked.first ? under : under + 1;
       let at = 0;
       reEdit(
         'move drawings',
         (doc) => {
-          const timed = movePicked(doc, picked.layerId, picked, to);
+          const timed = moveSelectedRuns(doc, picked.layerId, picked, to);
           at = timed.frame;
           return timed.doc;
         },
@@ -204,7 +204,7 @@ function stretch(now: Current, picked: SelectedRuns, end: 'start' | 'end', from:
         return `from frame ${at + 1}`;
       }
       const wanted = Math.max(picked.count, length + by);
-      reEdit('stretch drawings', (doc) => stretchPicked(doc, picked.layerId, picked, wanted).doc, gesture);
+      reEdit('stretch drawings', (doc) => stretchSelectedRuns(doc, picked.layerId, picked, wanted).doc, gesture);
       // Across the seam the list begins anew with the first of them.
       if (picked.first + picked.count > list.runs.length) setSelection({ selectedRuns: { ...picked, first: 0 } });
       return `${framesText(start, wanted)}, ${wanted} f`;
@@ -291,7 +291,7 @@ export function beginDrag(now: Current, zone: Zone, spot: WheelSpot, keys: Keys)
   }
   const picked = selectedNow();
   const run = runAt(now, spot.time);
-  if (!picked || run === null || !isPicked(picked, run, now.active.list.runs.length)) return pick(now, layerId, spot);
+  if (!picked || run === null || !isSelected(picked, run, now.active.list.runs.length)) return pick(now, layerId, spot);
   const trouble = whyNotTime();
   if (trouble) {
     say(trouble);

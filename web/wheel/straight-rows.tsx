@@ -1,5 +1,5 @@
 /** The runs on the unrolled wheel: the pictures' places and a row for each layer or bundle. Nothing here but the marks of the playhead changes with the frame. */
-import { isPicked } from '@tallow/core/edit';
+import { isSelected } from '@tallow/core/edit';
 import { arcsOf, isVisible, type Arc } from '@tallow/core/timing';
 import { memo, useMemo } from 'react';
 import type { Current } from '../selection/current.ts';
@@ -84,7 +84,7 @@ function ActiveRow({ now, band, index, row }: { now: Current; band: Band; index:
   const picked = useSelection((s) => s.selectedRuns);
   const drawn = useMemo(() => arcsOf(now, index).filter((a) => a.drawn), [now, index]);
   const runs = now.layers[index]!.list.runs.length;
-  const isChosen = ({ run }: Arc) => picked?.layerId === now.active?.layer.id && isPicked(picked!, run, runs);
+  const isChosen = ({ run }: Arc) => picked?.layerId === now.active?.layer.id && isSelected(picked!, run, runs);
   return (
     <>
       <rect x={xOf(band, 0)} width={now.length * band.perFrame} y={row.top} height={row.height} rx={4} fill="#231c17" />

@@ -32,7 +32,7 @@ import { madeBy } from '../../hand/brushes.ts';
 import { toolState } from '../../hand/tool-state.ts';
 import { brushOf } from '../../pen/pen-marks.ts';
 import { edit, say, useDocument } from '../../shot/document.ts';
-import { isChangeable, clearPick, pick, pickBy, pickUp, pickedCount, pickedMarks, whyNotChange } from './pick.ts';
+import { isChangeable, clearPick, pick, pickBy, pickUp, selectedCount, selectedMarks, whyNotChange } from './pick.ts';
 import { growthPath } from './growth.ts';
 import { loadedReached } from './reach.ts';
 import { drawingsToEdit } from '../../selection/to-edit.ts';
@@ -40,7 +40,7 @@ import { withDrawings } from '../../saving/drawings.ts';
 
 const marks = of('Marks');
 
-const whyNotPicked = (): string | null => (pickedCount() > 0 ? null : 'Nothing is picked up.');
+const whyNotPicked = (): string | null => (selectedCount() > 0 ? null : 'Nothing is picked up.');
 /** Something done to what is picked up: not on a locked layer. */
 const picked = (label: string, keys: Action['keys'], run: () => void) =>
   marks(label, keys, run, { whyNot: () => whyNotPicked() ?? whyNotChange() });
@@ -79,7 +79,7 @@ let clipShot: Id | undefined;
 export const hasMarkClip = (): boolean => clip.length > 0 && clipShot === useDocument.getState().doc?.shotId;
 
 function copy(): void {
-  clip = pickedMarks();
+  clip = selectedMarks();
   clipShot = useDocument.getState().doc?.shotId;
   say(
     `${clip.length} ${clip.length === 1 ? 'mark is' : 'marks are'} copied. Paste puts them in place, on every drawing picked on the wheel.`,
@@ -115,7 +115,7 @@ function putMarks(name: string, layerId: Id, list: readonly Mark[]): void {
 /** Moves what is picked up in the shown drawing onto another layer, at this frame. */
 export function toLayer(layerId: Id): void {
   if (!isChangeable()) return;
-  const list = pickedMarks();
+  const list = selectedMarks();
   const { sets } = pick();
   if (Object.keys(sets).length > 1) {
     say('Marks of several drawings are picked up. Pick up those of one drawing to move them to another layer.');
@@ -134,7 +134,7 @@ export function toLayer(layerId: Id): void {
 const isLine = (mark: Mark): mark is Stroke => mark.kind === 'stroke';
 
 function whyNotLines(min: number, words: string): () => string | null {
-  return () => (pickedMarks().filter(isLine).length >= min ? whyNotChange() : words);
+  return () => (selectedMarks().filter(isLine).length >= min ? whyNotChange() : words);
 }
 
 /** A line beside each stroke picked up. @param distance px. */
@@ -201,7 +201,7 @@ function bySwatch(): void {
 /** Makes the outline of what is picked up the stand-in of a path of the element. */
 function standIn(): void {
   const path = growthPath();
-  const ring = largestOutline(pickedMarks());
+  const ring = largestOutline(selectedMarks());
   if (!path || !ring) {
     say('Pick up a shape or a longer stroke.');
     return;
@@ -261,7 +261,7 @@ export const PICK_ACTIONS = named({
       whyNot: () =>
         whyNotPicked() ??
         whyNotChange() ??
-        (pickedMarks().some(isOlder) ? null : 'What is picked up was drawn with the newest brushes.'),
+        (selectedMarks().some(isOlder) ? null : 'What is picked up was drawn with the newest brushes.'),
     },
   ),
   takeSwatch: picked('Give it the swatch in hand', [], () => {
@@ -306,7 +306,7 @@ export const PICK_ACTIONS = named({
   ),
   standIn: marks('Use as stand-in on a path', [], standIn, {
     whyNot: () =>
-      pickedCount() === 0
+      selectedCount() === 0
         ? 'Nothing is picked up.'
         : (current()?.element.paths.length ?? 0) > 0
           ? null
@@ -314,6 +314,6 @@ export const PICK_ACTIONS = named({
   }),
   openLine: marks('Open a closed stroke', [], open, {
     whyNot: () =>
-      pickedMarks().some((m) => isLine(m) && isClosed(m.samples)) ? null : 'No closed stroke is picked up.',
+      selectedMarks().some((m) => isLine(m) && isClosed(m.samples)) ? null : 'No closed stroke is picked up.',
   }),
 });

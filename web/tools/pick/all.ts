@@ -5,7 +5,7 @@ import { current } from '../../selection/current.ts';
 import { selection } from '../../selection/selection.ts';
 import { say } from '../../shot/document.ts';
 import { pickAll, whyNotTime } from '../../time/time-edits.ts';
-import { pick, pickBy, pickedCount } from './pick.ts';
+import { pick, pickBy, selectedCount } from './pick.ts';
 import { PICK } from './tool.ts';
 
 /** Whether the focus is where time is: such places are marked. */
@@ -27,7 +27,7 @@ function allDrawings(): void {
 function allMarks(): void {
   if (toolState().activeTool !== PICK) takeTool(PICK);
   pickBy((drawing) => drawing.order, 'new');
-  const [count, drawings] = [pickedCount(), Object.keys(pick().sets).length];
+  const [count, drawings] = [selectedCount(), Object.keys(pick().sets).length];
   const where = drawings > 1 ? ` in ${drawings} drawings` : '';
   say(
     count === 0

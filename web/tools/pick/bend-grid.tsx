@@ -4,7 +4,7 @@ import { bent, flatGrid, STILL, transformed, type PointGrid } from '@tallow/core
 import { useState, type PointerEvent as ReactPointerEvent } from 'react';
 import { startDrag } from '../../parts/dragging.ts';
 import { endGesture, takeBack } from '../../shot/document.ts';
-import { changePicked, gestureName, pick, pickUp, setPick, fractionsNow, usePick } from './pick.ts';
+import { changeSelected, gestureName, pick, pickUp, setPick, fractionsNow, usePick } from './pick.ts';
 
 const FLAME = '#ffc25c';
 
@@ -31,7 +31,7 @@ export function BendGrid({
           const at = placeOf(e);
           const next = before.map((line, r) => line.map((p, c) => (r === row && c === column ? at : p)));
           setGrid(next);
-          changePicked(
+          changeSelected(
             'bend',
             (mark, drawingId) => {
               const w = share[drawingId] ?? 1;

@@ -4,7 +4,7 @@ import { fractionOf } from '@tallow/core/marks';
 import { useEffect, useRef } from 'react';
 import { useSelection } from '../../selection/selection.ts';
 import { useDocument } from '../../shot/document.ts';
-import { followDesk, followDocument, matrixNow, pickedCount, fractionsNow, usePick } from './pick.ts';
+import { followDesk, followDocument, matrixNow, selectedCount, fractionsNow, usePick } from './pick.ts';
 import { tracedPath, useLayerSpace } from '../../picture/layer-space.ts';
 import { BendGrid } from './bend-grid.tsx';
 import { PickBox } from './pick-box.tsx';
@@ -28,7 +28,7 @@ export function PickOverlay() {
     [],
   );
   if (!sight) return null;
-  const count = pickedCount(sets);
+  const count = selectedCount(sets);
   const share = fractionsNow(sets);
   return (
     <svg

@@ -8,7 +8,7 @@ import { Words } from '../../parts/choice.tsx';
 import { Check, Fold, Line, Small, Panel } from '../../parts/panel.tsx';
 import { shownNow, useCurrent } from '../../selection/current.ts';
 import { useSelection } from '../../selection/selection.ts';
-import { mirrorPicked, pickedCount, pickedMarks, setPick, usePick, type Picking } from './pick.ts';
+import { mirrorSelected, selectedCount, selectedMarks, setPick, usePick, type Picking } from './pick.ts';
 import { isOlder } from '@tallow/core/edit';
 import { ActionWords } from '../../actions/action-button.tsx';
 import { PICK_ACTIONS } from './actions.ts';
@@ -29,7 +29,7 @@ function Deeds() {
         <Small
           title="Left to right"
           onClick={() => {
-            mirrorPicked(true);
+            mirrorSelected(true);
           }}
         >
           Mirror across
@@ -37,7 +37,7 @@ function Deeds() {
         <Small
           title="Top to bottom"
           onClick={() => {
-            mirrorPicked(false);
+            mirrorSelected(false);
           }}
         >
           Mirror down
@@ -69,7 +69,7 @@ function Takes() {
 /** Strokes keep the version of the brush they were drawn with until the newest is asked for. */
 function OlderBrush() {
   usePick((s) => s.base);
-  if (!pickedMarks().some(isOlder)) return null;
+  if (!selectedMarks().some(isOlder)) return null;
   return (
     <div className="flex h-9 items-center gap-1 text-[13px] text-wax-300">
       <span className="mr-auto">Drawn with an older brush</span>
@@ -94,7 +94,7 @@ export function PickPanel() {
   const cuts = usePick((s) => s.cuts);
   useSelection((s) => s.selectedRuns);
   useSelection((s) => s.frame);
-  const count = pickedCount(sets);
+  const count = selectedCount(sets);
   const drawings = drawingsToEdit().length;
   return (
     <Panel

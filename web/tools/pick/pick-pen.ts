@@ -11,9 +11,9 @@ import {
   matrixNow,
   pick,
   pickBy,
-  pickedCount,
+  selectedCount,
   setPick,
-  transformPicked,
+  transformSelected,
   type Picking,
 } from './pick.ts';
 import type { Transform } from '@tallow/core/marks';
@@ -64,7 +64,7 @@ export function followTransform(
     },
     up: () => {
       setPick({ transform: before });
-      if (next !== before) transformPicked(name, next, gesture);
+      if (next !== before) transformSelected(name, next, gesture);
       endGesture();
       engine?.floating.settle();
       return true;
@@ -135,7 +135,7 @@ export function beginPick(inward: Matrix, first: PenSample): PenDoing | null {
   const start = apply(inward, first);
   const perPixel = scaleOf(inward);
   const how: Picking = first.shift ? 'add' : first.alt ? 'take' : pick().picking;
-  if (how === 'new' && pickedCount() > 0 && isInside(cornersNow(), start))
+  if (how === 'new' && selectedCount() > 0 && isInside(cornersNow(), start))
     return isChangeable() ? moving(start, inward) : null;
   const points: Point[] = [start];
   let far = 0;

@@ -12,17 +12,17 @@ import { beginAnew } from '../../shot/opening.ts';
 import { keepBrush, takeVariant } from '../../brush/own-brushes.ts';
 import { forget, useKept } from '../../shelf/kept.ts';
 import {
-  changePicked,
+  changeSelected,
   followDesk,
   followDocument,
   clearPick,
-  nudgePicked,
+  nudgeSelected,
   pick,
   pickBy,
-  pickedCount,
-  pickedMarks,
+  selectedCount,
+  selectedMarks,
   setPick,
-  transformPicked,
+  transformSelected,
 } from './pick.ts';
 import { setReach } from './reach.ts';
 import { removeControlPoints } from '../reshape/line-edits.ts';
@@ -71,50 +71,50 @@ describe('picking up', () => {
     setSelection({ selectedRuns: { layerId, first: 0, count: 2 } });
     expect(drawingsToEdit()).toHaveLength(2);
     pickShown();
-    expect(pickedCount()).toBe(2);
+    expect(selectedCount()).toBe(2);
     pickBy((drawing) => (markAt(drawing, { x: 0, y: 0 }, 1) ? drawing.order : []), 'take');
-    expect(pickedCount()).toBe(1);
+    expect(selectedCount()).toBe(1);
     pickBy((drawing) => drawing.order, 'add');
-    expect(pickedMarks()).toHaveLength(2);
+    expect(selectedMarks()).toHaveLength(2);
   });
   test('scaled to next to nothing and back by several edits, it is exactly what it was', () => {
     const before = shown().marks;
     pickShown();
-    transformPicked('scale', { ...STILL, scaleX: 1e-3, scaleY: 1e-3 });
+    transformSelected('scale', { ...STILL, scaleX: 1e-3, scaleY: 1e-3 });
     expect(box().right - box().left).toBeLessThan(0.1);
-    transformPicked('scale', { ...pick().transform, scaleX: 2, scaleY: 2 });
-    transformPicked('scale', STILL);
+    transformSelected('scale', { ...pick().transform, scaleX: 2, scaleY: 2 });
+    transformSelected('scale', STILL);
     expect(shown().marks).toEqual(before);
   });
   test('nudges go by the screen, however the picture is turned or mirrored', () => {
     const from = box();
     pickShown();
     setViewed({ view: { ...viewed().view, angle: Math.PI / 2 } });
-    nudgePicked(10, 0);
+    nudgeSelected(10, 0);
     expect(box().top).toBeCloseTo(from.top - 10, 3);
     setViewed({ view: { ...viewed().view, angle: 0, mirrored: true } });
-    nudgePicked(10, 0);
+    nudgeSelected(10, 0);
     expect(box().left).toBeCloseTo(from.left - 10, 3);
   });
   test('what undo or others change is taken as it then is; what is gone is let go', () => {
     pickShown();
-    transformPicked('move', { ...STILL, x: 50 });
+    transformSelected('move', { ...STILL, x: 50 });
     undo();
     followDocument();
     expect(pick().transform).toEqual(STILL);
-    transformPicked('move', { ...STILL, x: 5 });
+    transformSelected('move', { ...STILL, x: 5 });
     expect(box().left).toBeCloseTo(-15, 3);
     const sets = pick().sets;
     edit('delete', (doc) => deleteMarks(doc, sets));
     followDocument();
-    expect(pickedCount()).toBe(0);
+    expect(selectedCount()).toBe(0);
   });
   test('a change fades to both ends of several drawings if wanted', () => {
     const layerId = Object.values(useDocument.getState().doc!.entities).find((e) => e.kind === 'layer')!.id;
     setSelection({ selectedRuns: { layerId, first: 0, count: 2 } });
     setPick({ spread: 'fades' });
     pickShown();
-    transformPicked('move', { ...STILL, y: 100 });
+    transformSelected('move', { ...STILL, y: 100 });
     // Of two drawings both are ends, and take as much.
     const tops = loadedToEdit().map((drawing) => box(drawing).top + 20);
     expect(tops[0]).toBeCloseTo(tops[1]!, 3);
@@ -126,7 +126,7 @@ describe('picking up', () => {
     setSelection({ selectedRuns: { layerId, first: 0, count: 2 } });
     setPick({ spread: 'grows' });
     pickShown();
-    transformPicked('move', { ...STILL, y: 100 });
+    transformSelected('move', { ...STILL, y: 100 });
     const tops = loadedToEdit().map((drawing) => box(drawing).top + 20);
     expect(tops.map(Math.round)).toEqual([0, 100]);
     setPick({ spread: 'same' });
@@ -166,9 +166,9 @@ describe('picking up', () => {
       second(true);
       setReach({ reach: 'tied' });
       pickShown();
-      expect(pickedCount()).toBe(2);
+      expect(selectedCount()).toBe(2);
       expect(pick().box.bottom).toBeCloseTo(70, 1);
-      transformPicked('move', { ...STILL, x: 200 });
+      transformSelected('move', { ...STILL, x: 200 });
       expect([box(shown()).left, box(over()).left].map(Math.round)).toEqual([180, 190]);
       undo();
       expect([box(shown()).left, box(over()).left].map(Math.round)).toEqual([-20, -10]);
@@ -178,17 +178,17 @@ describe('picking up', () => {
       const id = layers().find(({ name }) => name === 'Over')!.id;
       setReach({ reach: 'element' });
       pickShown();
-      expect(pickedCount()).toBe(2);
+      expect(selectedCount()).toBe(2);
       edit('lock', (doc) => setLayer(doc, id, { locked: true }));
       pickShown();
-      expect(pickedCount()).toBe(1);
+      expect(selectedCount()).toBe(1);
       edit('unlock', (doc) => setLayer(doc, id, { locked: false }));
       setReach({ reach: 'chosen', chosen: [] });
       pickShown();
-      expect(pickedCount()).toBe(1);
+      expect(selectedCount()).toBe(1);
       setReach({ chosen: [id] });
       pickShown();
-      expect(pickedCount()).toBe(2);
+      expect(selectedCount()).toBe(2);
     });
     test('on a layer that is put elsewhere marks turn about the same place of the picture', () => {
       second(false);
@@ -197,7 +197,7 @@ describe('picking up', () => {
       // Seen 50 px to the right of where it was drawn.
       expect(pick().box.right).toBeCloseTo(60, 1);
       setPick({ pivot: { x: 0, y: 0 } });
-      transformPicked('turn', { ...STILL, angle: Math.PI / 2 });
+      transformSelected('turn', { ...STILL, angle: Math.PI / 2 });
       // Seen at (50, 60) it is at (-60, 50), which is drawn at (-110, 50).
       const { left, top } = box(over());
       expect([left + 10, top + 10].map(Math.round)).toEqual([-110, 50]);
@@ -206,7 +206,7 @@ describe('picking up', () => {
   test('about a pivot of its own it turns, scales and mirrors', () => {
     pickShown();
     setPick({ pivot: { x: 100, y: 0 } });
-    transformPicked('mirror', { ...STILL, scaleX: -1 });
+    transformSelected('mirror', { ...STILL, scaleX: -1 });
     expect([box().left, box().right].map(Math.round)).toEqual([180, 220]);
   });
   test('on a locked layer nothing is changed, and it says why', () => {
@@ -214,7 +214,7 @@ describe('picking up', () => {
     const layer = Object.values(useDocument.getState().doc!.entities).find((e) => e.kind === 'layer')!.id;
     edit('lock', (doc) => setLayer(doc, layer, { locked: true }));
     const before = shown();
-    transformPicked('move', { ...STILL, x: 50 });
+    transformSelected('move', { ...STILL, x: 50 });
     expect(shown()).toBe(before);
     expect(pick().transform).toEqual(STILL);
     expect(useDocument.getState().notice?.text).toContain('locked');
@@ -223,14 +223,14 @@ describe('picking up', () => {
     pickShown();
     setSelection({ frame: 2 });
     followDesk();
-    expect(pickedCount()).toBe(0);
+    expect(selectedCount()).toBe(0);
   });
   test('a drag is one step, worked out anew from where it began', () => {
     const steps = useDocument.getState().done.length;
     pickShown();
     const gesture = randomId();
     for (const y of [10, 20, 30])
-      changePicked('bend', (mark) => ({ ...mark, rings: [discRing(0, y, 20)] }) as Shape, gesture);
+      changeSelected('bend', (mark) => ({ ...mark, rings: [discRing(0, y, 20)] }) as Shape, gesture);
     endGesture();
     expect(useDocument.getState().done).toHaveLength(steps + 1);
     expect(box().top).toBeCloseTo(10, 3);

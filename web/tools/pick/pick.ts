@@ -132,7 +132,7 @@ export function pickUp(sets: MarkSets): void {
   setPick({ ...NOTHING, sets: full, base, left: base, spaces, box: boxOf(leading(full), full, base, spaces) });
 }
 
-export const pickedCount = (sets: MarkSets = pick().sets): number =>
+export const selectedCount = (sets: MarkSets = pick().sets): number =>
   Object.values(sets).reduce((sum, ids) => sum + ids.length, 0);
 
 export const clearPick = (): void => {
@@ -167,7 +167,7 @@ export function pickBy(
 /** Follows what others or undo did: marks that are gone are no longer picked up, changed ones are taken as they are. */
 export function followDocument(): void {
   const { sets, left } = pick();
-  if (changing || pickedCount(sets) === 0) return;
+  if (changing || selectedCount(sets) === 0) return;
   const now = marksNow(sets);
   const ids = Object.keys(left);
   if (ids.every((id) => now[id] === left[id])) return;
@@ -225,7 +225,7 @@ export function isChangeable(): boolean {
 let changing = false;
 
 /** Changes the marks picked up, each worked out from how it was picked up. */
-export function changePicked(name: string, change: (base: Mark, drawingId: Id) => Mark, gesture?: string): void {
+export function changeSelected(name: string, change: (base: Mark, drawingId: Id) => Mark, gesture?: string): void {
   if (!isChangeable()) return;
   const { sets, base } = pick();
   const all = (doc: ShotDocument) => {
@@ -242,7 +242,7 @@ export function changePicked(name: string, change: (base: Mark, drawingId: Id) =
 }
 
 /** Moves, scales, turns or skews what is picked up, all of it counted from when it was picked up. */
-export function transformPicked(name: string, transform: Transform, gesture?: string): void {
+export function transformSelected(name: string, transform: Transform, gesture?: string): void {
   const pivot = pivotNow();
   const share = fractionsNow();
   const matrices = new Map(
@@ -252,11 +252,11 @@ export function transformPicked(name: string, transform: Transform, gesture?: st
     ]),
   );
   if (whyNotChange() === null) setPick({ transform });
-  changePicked(name, (mark, drawingId) => transformed(mark, matrices.get(drawingId)!), gesture);
+  changeSelected(name, (mark, drawingId) => transformed(mark, matrices.get(drawingId)!), gesture);
 }
 
 /** Nudges what is picked up by px of the screen, whichever way the picture is turned. */
-export function nudgePicked(right: number, down: number): void {
+export function nudgeSelected(right: number, down: number): void {
   const { view } = viewed();
   const [cos, sin] = [Math.cos(-view.angle), Math.sin(-view.angle)];
   const flip = view.mirrored ? -1 : 1;
@@ -264,20 +264,20 @@ export function nudgePicked(right: number, down: number): void {
   const x = flip * (right * cos - down * sin);
   const y = right * sin + down * cos;
   const { transform } = pick();
-  transformPicked('nudge', { ...transform, x: transform.x + x, y: transform.y + y });
+  transformSelected('nudge', { ...transform, x: transform.x + x, y: transform.y + y });
 }
 
 /** Turns what is picked up over, left to right or top to bottom, in the picture's directions. */
-export function mirrorPicked(across: boolean): void {
+export function mirrorSelected(across: boolean): void {
   const { transform } = pick();
-  transformPicked(
+  transformSelected(
     'mirror',
     across ? { ...transform, scaleX: -transform.scaleX } : { ...transform, scaleY: -transform.scaleY },
   );
 }
 
 /** What is picked up as it is now in the drawing it leads from, for the clip and for other layers. */
-export const pickedMarks = (): Mark[] => {
+export const selectedMarks = (): Mark[] => {
   const { doc } = useDocument.getState();
   return Object.entries(pick().sets).flatMap(([drawingId, ids]) => {
     const drawing = doc && find(doc, 'drawing', drawingId);

@@ -3,12 +3,12 @@ import { textProblem } from '@tallow/core/document';
 import { changeMarks, namedPiece } from '@tallow/core/edit';
 import { useState } from 'react';
 import { edit, say } from '../../shot/document.ts';
-import { pick, pickedMarks, usePick, whyNotChange } from './pick.ts';
+import { pick, selectedMarks, usePick, whyNotChange } from './pick.ts';
 
 export function PieceName() {
   usePick((s) => s.base);
   const [text, setText] = useState<string | null>(null);
-  const names = new Set(pickedMarks().map((mark) => (mark.kind === 'rub' ? '' : (mark.piece ?? ''))));
+  const names = new Set(selectedMarks().map((mark) => (mark.kind === 'rub' ? '' : (mark.piece ?? ''))));
   const common = names.size === 1 ? [...names][0]! : '';
   const take = (typed: string): void => {
     const name = typed.trim();

@@ -2,12 +2,12 @@
 import { Words } from '../../parts/choice.tsx';
 import { Check } from '../../parts/panel.tsx';
 import { growthPath } from './growth.ts';
-import { pick, pickedCount, pickUp, setPick, usePick } from './pick.ts';
+import { pick, selectedCount, pickUp, setPick, usePick } from './pick.ts';
 
 /** What is picked up is taken as it is now: what follows is spread in the new way. */
 function anew(how: Partial<Pick<ReturnType<typeof pick>, 'spread' | 'byTicks'>>): void {
   setPick(how);
-  if (pickedCount() > 0) pickUp(pick().sets);
+  if (selectedCount() > 0) pickUp(pick().sets);
 }
 
 export function SpreadRow() {

@@ -3,7 +3,7 @@ import { key, type Action } from '../../actions/action.ts';
 import { makeTool } from '../../hand/tool-state.ts';
 import { TIME_ACTIONS } from '../../time/actions.ts';
 import { hasMarkClip, PICK_ACTIONS } from './actions.ts';
-import { nudgePicked, pickedCount } from './pick.ts';
+import { nudgeSelected, selectedCount } from './pick.ts';
 import { beginPick } from './pick-pen.ts';
 import { PickIcon } from '../icons.tsx';
 
@@ -26,9 +26,9 @@ const ON_MARKS = new Map<Action, Action>([
 /** Arrows nudge what is picked up: 1 px, with Shift 10. */
 function nudged(event: KeyboardEvent): boolean {
   const arrow = ARROWS[event.code];
-  if (!arrow || pickedCount() === 0 || event.ctrlKey || event.altKey) return false;
+  if (!arrow || selectedCount() === 0 || event.ctrlKey || event.altKey) return false;
   const far = event.shiftKey ? 10 : 1;
-  nudgePicked(arrow[0] * far, arrow[1] * far);
+  nudgeSelected(arrow[0] * far, arrow[1] * far);
   return true;
 }
 
@@ -43,6 +43,6 @@ export const PICK = makeTool({
   onKey: (event, preset) => {
     if (nudged(event)) return 'done';
     if (preset === TIME_ACTIONS.paste) return hasMarkClip() ? PICK_ACTIONS.pasteMarks : preset;
-    return preset && pickedCount() > 0 ? ON_MARKS.get(preset) : undefined;
+    return preset && selectedCount() > 0 ? ON_MARKS.get(preset) : undefined;
   },
 });

@@ -3,7 +3,7 @@ import type { Transform } from '@tallow/core/marks';
 import { useState } from 'react';
 import { Slider } from '../../parts/slider.tsx';
 import { endGesture } from '../../shot/document.ts';
-import { gestureName, pick, transformPicked, usePick } from './pick.ts';
+import { gestureName, pick, transformSelected, usePick } from './pick.ts';
 
 const DEGREES = 180 / Math.PI;
 
@@ -63,7 +63,7 @@ export function TransformRows() {
           max={max}
           value={Math.round(shown(transform[key]) * 10) / 10}
           onMove={(value) => {
-            transformPicked(label.toLowerCase(), { ...pick().transform, [key]: meant(value) }, gesture.name);
+            transformSelected(label.toLowerCase(), { ...pick().transform, [key]: meant(value) }, gesture.name);
           }}
           onDone={() => {
             endGesture();

@@ -15,14 +15,16 @@ import { modulo } from '@tallow/core/geometry';
 import { alt, named, of, shift } from '../../actions/action.ts';
 import { shotFrameNow } from '../../playback/shot-time.ts';
 import { edit, say, useDocument } from '../../shot/document.ts';
-import { frameOn, levelNow, pickedOn, pickUses, placing } from './placing.ts';
+import { frameOn, levelNow, selectedUses, selectUses, placing } from './placing.ts';
 
 const assemble = of('Assemble');
 
 /** Why nothing picked can be changed, or null. */
-export function whyNotPicked(): string | null {
+export function whyNotSelected(): string | null {
   const level = levelNow();
-  return level && pickedOn(level).length > 0 ? null : 'Nothing is picked: press a thing in the picture, or its bar.';
+  return level && selectedUses(level).length > 0
+    ? null
+    : 'Nothing is picked: press a thing in the picture, or its bar.';
 }
 
 /** Says why a use stays where it is, if it does. */
@@ -37,7 +39,7 @@ export function sayIfFixed(doc: ShotDocument, placement: Placement): void {
 }
 
 /** Changes all that is picked, each by itself, as one step. */
-export function changePickedUses(
+export function changeSelectedUses(
   name: string,
   change: (placement: Placement, doc: ShotDocument) => Partial<Placement>,
   gesture?: string,
@@ -59,7 +61,7 @@ export function changePickedUses(
 
 /** Shifts the start of what is picked; presses one after another are one step. */
 const startBy = (by: number) => () => {
-  changePickedUses('start', ({ start }) => ({ start: start + by }), 'start-by-keys');
+  changeSelectedUses('start', ({ start }) => ({ start: start + by }), 'start-by-keys');
 };
 
 /** Another drawing of a use shows first: it is slipped under its bar. */
@@ -72,7 +74,7 @@ export const slipped = (placement: Placement, doc: ShotDocument, by: number): Pa
 };
 
 const slipBy = (by: number) => () => {
-  changePickedUses('slip', (placement, doc) => slipped(placement, doc, by), 'slip-by-keys');
+  changeSelectedUses('slip', (placement, doc) => slipped(placement, doc, by), 'slip-by-keys');
 };
 
 /** Moves what is picked in the order of what lies with it. */
@@ -93,7 +95,7 @@ function split(): void {
       return parted.doc;
     }, doc),
   );
-  if (made.length > 0) pickUses(made);
+  if (made.length > 0) selectUses(made);
 }
 
 /** One more of what is picked, a little later and beside it. */
@@ -110,7 +112,7 @@ export function oneMore(): void {
       return copied.doc;
     }, doc),
   );
-  if (made.length > 0) pickUses(made);
+  if (made.length > 0) selectUses(made);
 }
 
 /** Three copies of what is picked, out of step, irregular by a seed. */
@@ -127,10 +129,10 @@ function scatterThree(): void {
 function removePicked(): void {
   const { picked } = placing();
   edit(picked.length === 1 ? 'take a use away' : 'take uses away', (doc) => removePlacements(doc, picked));
-  pickUses([]);
+  selectUses([]);
 }
 
-const whyNot = { whyNot: whyNotPicked };
+const whyNot = { whyNot: whyNotSelected };
 
 export const PLACE_ACTIONS = named({
   earlier: assemble('Begin a frame earlier', [shift('Comma')], startBy(-1), whyNot),

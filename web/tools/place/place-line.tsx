@@ -5,7 +5,7 @@ import { nameOfUse } from '@tallow/core/timing';
 import { useShotTime } from '../../playback/shot-time.ts';
 import { useDocument } from '../../shot/document.ts';
 import { ShotFrame } from './shot-frame.tsx';
-import { levelOf, openInside, pickedOn, usePlacing } from './placing.ts';
+import { levelOf, openInside, selectedUses, usePlacing } from './placing.ts';
 
 const WAY =
   'moves h-8 max-w-40 truncate rounded px-1 text-wax-300 underline decoration-soot-700 underline-offset-4 hover:text-wax-100';
@@ -16,7 +16,7 @@ export function PlaceLine() {
   const { picked, inside } = usePlacing();
   if (!doc) return null;
   const level = levelOf(doc, inside);
-  const [only, other] = pickedOn(level, picked);
+  const [only, other] = selectedUses(level, picked);
   const use = only && !other ? standing(doc, [...level.path, only], frame) : null;
   return (
     <div className="flex min-w-0 flex-1 items-center gap-1 px-2" data-testid="place-line">

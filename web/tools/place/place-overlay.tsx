@@ -28,7 +28,7 @@ import {
   frameOn,
   levelMatrix,
   levelOf,
-  pickedOn,
+  selectedUses,
   standsAs,
   usePlacing,
   type Level,
@@ -217,7 +217,7 @@ export function PlaceOverlay() {
   if (!doc || area.width === 0) return null;
   const level = levelOf(doc, inside);
   const matrix = viewMatrix(view, shotOf(doc), area);
-  const uses = pickedOn(level, picked);
+  const uses = selectedUses(level, picked);
   const sights = uses.flatMap(
     (placement) => sightOf(level, placement, shotFrame, matrix, () => svg.current!.getBoundingClientRect()) ?? [],
   );

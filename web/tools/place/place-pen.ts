@@ -9,7 +9,16 @@ import { edit, endGesture, reEdit, say, takeBack } from '../../shot/document.ts'
 import { sayIfFixed } from './actions.ts';
 import { carry, type Carrying } from './carry.ts';
 import { hitAt } from './hit.ts';
-import { frameOn, levelMatrix, levelNow, pickedOn, pickUses, placing, setPlacing, type Level } from './placing.ts';
+import {
+  frameOn,
+  levelMatrix,
+  levelNow,
+  selectedUses,
+  selectUses,
+  placing,
+  setPlacing,
+  type Level,
+} from './placing.ts';
 import { snapped, snapsOn } from './snap.ts';
 
 /** CSS px within which a thin line counts as pressed, within which things snap, and beyond which a press is a drag. */
@@ -60,15 +69,15 @@ export function beginPlace(inward: Matrix, first: PenSample): PenDoing | null {
   const hit = hitAt(level, from, shotFrame, REACH * reach);
   const { picked } = placing();
   if (first.shift && hit) {
-    pickUses(picked.includes(hit) ? picked.filter((id) => id !== hit) : [...picked, hit]);
+    selectUses(picked.includes(hit) ? picked.filter((id) => id !== hit) : [...picked, hit]);
     return null;
   }
-  if (hit && !picked.includes(hit)) pickUses([hit]);
+  if (hit && !picked.includes(hit)) selectUses([hit]);
   if (!hit) {
-    pickUses([]);
+    selectUses([]);
     return null;
   }
-  const moved = pickedOn(level);
+  const moved = selectedUses(level);
   const lead = find(level.doc, 'placement', hit)!;
   const into = invert(levelMatrix(level, shotFrame));
   const outward = levelMatrix(level, shotFrame);
@@ -114,7 +123,7 @@ export function beginPlace(inward: Matrix, first: PenSample): PenDoing | null {
       endGesture();
       if (far && !copies) sayIfFixed(level.doc, lead);
       carrying?.end();
-      if (copies) pickUses(copies);
+      if (copies) selectUses(copies);
       return true;
     },
     drop: () => {

@@ -113,7 +113,7 @@ export const flatMatrix = (level: Level, placement: Placement, shotFrame: number
   standing(level.doc, [...level.path, placement], shotFrame, { flat: keyOn(level, placement.id) })?.matrix ?? IDENTITY;
 
 /** Picks uses; the first of them is stood in, so that drawing goes on there. */
-export function pickUses(picked: readonly Id[]): void {
+export function selectUses(picked: readonly Id[]): void {
   setPlacing({ ...NOTHING, picked });
   if (picked.length > 0) setShowing({ filming: false });
   const level = levelNow();
@@ -146,7 +146,7 @@ export const pickSound = (sound: Id | null): void => {
 };
 
 /** The uses that are picked and still there. */
-export const pickedOn = ({ doc }: Level, picked: readonly Id[] = placing().picked): Placement[] =>
+export const selectedUses = ({ doc }: Level, picked: readonly Id[] = placing().picked): Placement[] =>
   findAll(doc, 'placement', picked);
 
 /** Opens the inside of a use, or goes back out. */

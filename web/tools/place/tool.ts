@@ -4,7 +4,7 @@ import { makeTool } from '../../hand/tool-state.ts';
 import { endGesture } from '../../shot/document.ts';
 import { PLACE_ACTIONS } from './actions.ts';
 import { beginPlace, moveUses } from './place-pen.ts';
-import { levelNow, pickUses, placing, setPlacing } from './placing.ts';
+import { levelNow, selectUses, placing, setPlacing } from './placing.ts';
 
 /** px of the shot that an arrow moves by, and with Shift. */
 const [STEP, FAR_STEP] = [1, 10] as const;
@@ -27,7 +27,7 @@ export const PLACE = makeTool({
     const arrow = ARROWS[event.code];
     if (event.code === 'Escape' && (placing().corners || picked.length > 0)) {
       if (placing().corners) setPlacing({ corners: false });
-      else pickUses([]);
+      else selectUses([]);
       return 'done';
     }
     if (picked.length === 0) return undefined;

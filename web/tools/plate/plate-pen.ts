@@ -6,11 +6,11 @@ import { current, homeMatrix } from '../../selection/current.ts';
 import { selection } from '../../selection/selection.ts';
 import type { PenDoing, PenSample } from '../../hand/pen-doing.ts';
 import { endGesture, reEdit, say, takeBack } from '../../shot/document.ts';
-import { plateInHand } from '../../references/references.ts';
+import { selectedPlate } from '../../references/references.ts';
 
 /** Begins where the pen lands. @param inward CSS px of the canvas to the active element's space. */
 export function beginPlate(inward: Matrix, first: PenSample): PenDoing | null {
-  const plate = plateInHand();
+  const plate = selectedPlate();
   if (!plate || plate.locked) {
     say(plate ? 'This picture is locked. Unlock it first.' : 'Choose a picture in the list first.');
     return null;

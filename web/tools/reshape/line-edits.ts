@@ -2,7 +2,7 @@
 import { randomId, type RubOut, type Stroke } from '@tallow/core/document';
 import { changeMarks, replaceMarks } from '@tallow/core/edit';
 import {
-  picked as pickedSamples,
+  samplesAt as pickedSamples,
   smoothed,
   splitSamples,
   widened,

@@ -7,7 +7,7 @@ import { dragSmear, type SmearDrag } from '../../smears/dragging.ts';
 import { smearNow, whyNotSmear } from '../../smears/smear.ts';
 import { say } from '../../shot/document.ts';
 import { SmearIcon } from '../icons.tsx';
-import { askedNow, SMEAR, smearHere, SMEAR_TOOL_ACTIONS, takeSmearInHand } from './tool.ts';
+import { askedNow, SMEAR, smearHere, SMEAR_TOOL_ACTIONS, takeSmear } from './tool.ts';
 
 /** CSS px from which a press is a drag. */
 const DRAG = 6;
@@ -43,7 +43,7 @@ export function SmearButton() {
                 return;
               }
               const asked = askedNow();
-              takeSmearInHand(asked);
+              takeSmear(asked);
               drag = dragSmear(laid ?? null, asked);
             }
             drag.move(dx, dy);

@@ -25,7 +25,7 @@ export function askedNow(): SmearRequest {
 }
 
 /** Makes smearing active; what was picked up is remembered, for what is done with it there. */
-export function takeSmearInHand({ marks = [] }: SmearRequest): void {
+export function takeSmear({ marks = [] }: SmearRequest): void {
   setSmear({ picked: marks });
   takeTool(SMEAR);
 }
@@ -39,7 +39,7 @@ export function smearHere(): void {
     takeTool(null);
     return;
   }
-  takeSmearInHand(asked);
+  takeSmear(asked);
   if (laid.length > 0) return;
   const now = current();
   const preset = now && smearingOf(now).form;
@@ -52,7 +52,7 @@ export function smearHere(): void {
 /** Begins setting the smear here by moving the pen, for as long as a key is held. */
 function hold(): void {
   const asked = askedNow();
-  if (holdSmear(asked)) takeSmearInHand(asked);
+  if (holdSmear(asked)) takeSmear(asked);
 }
 
 const marks = of('Marks');
