@@ -27,9 +27,9 @@ export const indicesOf = ({ first, count }: RunSelection, runs: number): number[
   Array.from({ length: count }, (_, i) => (first + i) % runs);
 
 /** Frames picked runs take: the element frame on which the first begins, and how many they are. */
-export function spanOf(list: RunList, picked: RunSelection, turn: number): { from: number; length: number } {
-  const length = indicesOf(picked, list.runs.length).reduce((sum, index) => sum + (list.runs[index]?.length ?? 0), 0);
-  return { from: runStart(list, Math.min(picked.first, list.runs.length - 1), turn), length };
+export function spanOf(list: RunList, selected: RunSelection, turn: number): { from: number; length: number } {
+  const length = indicesOf(selected, list.runs.length).reduce((sum, index) => sum + (list.runs[index]?.length ?? 0), 0);
+  return { from: runStart(list, Math.min(selected.first, list.runs.length - 1), turn), length };
 }
 
 /** Whether a run is among the picked ones. */
@@ -55,36 +55,36 @@ export function holdFor(doc: ShotDocument, layerId: Id, frame: number, length: n
 }
 
 /** Puts a whole layer, or picked runs of it, on 1s, 2s, 3s or any other hold; the playhead stays on its drawing. */
-export function layerOn(doc: ShotDocument, layerId: Id, frame: number, hold: number, picked?: RunSelection): Timed {
+export function layerOn(doc: ShotDocument, layerId: Id, frame: number, hold: number, selected?: RunSelection): Timed {
   const place = placeOf(doc, layerId);
   const here = exposureAt(place.timed.list, frame, place.turn);
   const { list } = place.timed;
-  const next = retime(list, hold, picked && indicesOf(picked, list.runs.length));
+  const next = retime(list, hold, selected && indicesOf(selected, list.runs.length));
   const edited = withList(doc, place, next);
   return here ? atRun(edited, place, here.index) : { doc: edited, frame };
 }
 
 /** Takes picked runs out and puts them back before the run that stood at `to`; the others close up. */
-export function moveSelectedRuns(doc: ShotDocument, layerId: Id, picked: RunSelection, to: number): Timed {
+export function moveSelectedRuns(doc: ShotDocument, layerId: Id, selected: RunSelection, to: number): Timed {
   const place = placeOf(doc, layerId);
   const runs = place.timed.list.runs.length;
-  const { list, first } = sideBySide(place, picked);
-  const at = first === picked.first ? to : (to - picked.first + runs) % runs;
-  const next = moveRuns(list, first, picked.count, at);
-  return atRun(withList(doc, place, next), place, at > first ? at - picked.count : at);
+  const { list, first } = sideBySide(place, selected);
+  const at = first === selected.first ? to : (to - selected.first + runs) % runs;
+  const next = moveRuns(list, first, selected.count, at);
+  return atRun(withList(doc, place, next), place, at > first ? at - selected.count : at);
 }
 
 /** Gives picked runs a length together, shared out as they share it now, each at least 1 frame; later ones move. */
-export function stretchSelectedRuns(doc: ShotDocument, layerId: Id, picked: RunSelection, length: number): Timed {
+export function stretchSelectedRuns(doc: ShotDocument, layerId: Id, selected: RunSelection, length: number): Timed {
   const place = placeOf(doc, layerId);
-  const { list, first } = sideBySide(place, picked);
+  const { list, first } = sideBySide(place, selected);
   return atRun(
     withList(doc, place, {
       ...list,
       runs: list.runs.toSpliced(
         first,
-        picked.count,
-        ...stretchedTo(list.runs.slice(first, first + picked.count), length),
+        selected.count,
+        ...stretchedTo(list.runs.slice(first, first + selected.count), length),
       ),
     }),
     place,

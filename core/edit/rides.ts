@@ -135,15 +135,15 @@ export function layRide(doc: ShotDocument, asked: RideAsked, newId: NewId): { do
   const { timed, turn } = placeOf(doc, own.id);
   const shown = find(doc, 'drawing', shownOn(timed, asked.frame, turn)?.drawingId)!;
   const isTied = lead.runListId === own.runListId;
-  const picked = new Set(asked.marks);
-  const isWhole = picked.size === 0;
+  const selected = new Set(asked.marks);
+  const isWhole = selected.size === 0;
   let next = doc;
   let layerId = own.id;
   let [base, slots] = [slot, {} as Record<Id, Id>];
   if (isWhole && isTied) {
     slots = Object.fromEntries(slotsInOrder(timed.list).map((each) => [each.slot, each.slot]));
   } else {
-    const marks = marksInOrder(shown).filter(({ id }) => isWhole || picked.has(id));
+    const marks = marksInOrder(shown).filter(({ id }) => isWhole || selected.has(id));
     const made = newLayer(own.elementId, `${own.name.slice(0, 180).toWellFormed()} riding`, own.role, newId);
     const into = listOf(next, own.id) ?? find(next, 'element', own.elementId)!;
     const list = find(doc, 'runlist', lead.runListId)!;
@@ -173,8 +173,8 @@ export function layRide(doc: ShotDocument, asked: RideAsked, newId: NewId): { do
       : [
           {
             ...shown,
-            marks: Object.fromEntries(Object.entries(shown.marks).filter(([id]) => !picked.has(id))),
-            order: shown.order.filter((id) => !picked.has(id)),
+            marks: Object.fromEntries(Object.entries(shown.marks).filter(([id]) => !selected.has(id))),
+            order: shown.order.filter((id) => !selected.has(id)),
           },
         ];
     next = putEntities(next, drawing, layer, ...left, { ...into, layers: into.layers.toSpliced(at, 0, layer.id) });

@@ -50,7 +50,7 @@ function changeOne(
   const round = list.period ?? turn;
   const span = Math.min(length, round);
   const local = listFrame(list, from, turn);
-  const runs = (picked: readonly Run[]) => change(picked, newId);
+  const runs = (selected: readonly Run[]) => change(selected, newId);
   if (local >= totalLength(list)) return list;
   if (local + span <= totalLength(list)) return changeSpan(list, { from: local, length: span }, runs, newId);
   if (totalLength(list) !== round)

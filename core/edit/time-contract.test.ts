@@ -116,7 +116,7 @@ const numberOf = (doc: ShotDocument, slots: readonly (Id | null)[], frame: numbe
 };
 
 type TimeEdit = (doc: ShotDocument) => ShotDocument;
-const picked = { first: 1, count: 2 };
+const selected = { first: 1, count: 2 };
 const stretch = { layerIds: [layerId], from: 4, length: 4 };
 const EDITS: Readonly<Record<string, TimeEdit>> = {
   'new drawing': (doc) => newDrawing(doc, layerId, 5, newId).doc,
@@ -127,9 +127,9 @@ const EDITS: Readonly<Record<string, TimeEdit>> = {
   'hold shorter': (doc) => holdFor(doc, layerId, 4, 1).doc,
   'on 1s': (doc) => layerOn(doc, layerId, 0, 1).doc,
   'on 3s': (doc) => layerOn(doc, layerId, 0, 3).doc,
-  'some on 4s': (doc) => layerOn(doc, layerId, 0, 4, picked).doc,
-  move: (doc) => moveSelectedRuns(doc, layerId, picked, 5).doc,
-  stretched: (doc) => stretchSelectedRuns(doc, layerId, picked, 9).doc,
+  'some on 4s': (doc) => layerOn(doc, layerId, 0, 4, selected).doc,
+  move: (doc) => moveSelectedRuns(doc, layerId, selected, 5).doc,
+  stretched: (doc) => stretchSelectedRuns(doc, layerId, selected, 9).doc,
   'begin later': (doc) => rollStart(doc, layerId, 3, 1).doc,
   'first begins later': (doc) => rollStart(doc, layerId, 0, 1).doc,
   'end later': (doc) => rollEnd(doc, layerId, 2, 1).doc,

@@ -61,7 +61,7 @@ function likeness(look: Float32Array, other: Float32Array): number {
 const ROUGHLY = 2;
 
 /** Every second px of a look. */
-function picked(look: Float32Array, reach: number): Float32Array {
+function selected(look: Float32Array, reach: number): Float32Array {
   const side = 2 * reach + 1;
   return look.filter((_, i) => (i % side) % ROUGHLY === 0 && Math.floor(i / side) % ROUGHLY === 0);
 }
@@ -84,7 +84,7 @@ export function findMark(picture: Darkness, { at, reach, look }: RegistrationMar
     if (value > best.value) best = { x, y, value };
   };
   // Roughly first, in fewer places and by fewer of their px: a mark is wider than that.
-  const rough = picked(look, reach);
+  const rough = selected(look, reach);
   for (let dy = -far; dy <= far; dy += ROUGHLY)
     for (let dx = -far; dx <= far; dx += ROUGHLY) {
       const [x, y] = [at.x + dx, at.y + dy];

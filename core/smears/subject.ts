@@ -9,7 +9,7 @@ type Marks = Pick<Drawing, 'marks' | 'order'>;
 interface SubjectAsked {
   readonly piece: string | null;
   /** Ids of marks of the drawing that arrives. */
-  readonly picked: ReadonlySet<Id>;
+  readonly selected: ReadonlySet<Id>;
 }
 
 const isSame = (a: Mark, b: Mark): boolean => {
@@ -26,7 +26,7 @@ const isSame = (a: Mark, b: Mark): boolean => {
 export function subjectOf(
   before: Marks,
   after: Marks,
-  { piece, picked }: SubjectAsked,
+  { piece, selected }: SubjectAsked,
 ): { before: Mark[]; after: Mark[] } {
   if (piece !== null)
     return { before: marksOfPiece(drawing(before), piece), after: marksOfPiece(drawing(after), piece) };
@@ -34,12 +34,12 @@ export function subjectOf(
   const own = (id: Id) => pairs.find(({ to }) => to.includes(id))?.from ?? [];
   const [all, were] = [marksInOrder(after), marksInOrder(before)];
   const chosen =
-    picked.size > 0
-      ? all.filter(({ id }) => picked.has(id))
+    selected.size > 0
+      ? all.filter(({ id }) => selected.has(id))
       : all.filter((mark) => !own(mark.id).some((id) => isSame(before.marks[id]!, mark)));
   const from = new Set(chosen.flatMap(({ id }) => own(id)));
   // Where nothing is picked, what is gone belongs to what moved.
-  const gone = picked.size > 0 ? [] : pairs.flatMap(({ from: ids, to }) => (to.length === 0 ? ids : []));
+  const gone = selected.size > 0 ? [] : pairs.flatMap(({ from: ids, to }) => (to.length === 0 ? ids : []));
   return { before: were.filter(({ id }) => from.has(id) || gone.includes(id)), after: chosen };
 }
 

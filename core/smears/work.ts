@@ -61,9 +61,9 @@ function leadOf({ drawings, matrices }: WorkStop): Marks {
 }
 
 function stepOf({ layers, smear: { piece, marks } }: SmearWork, from: WorkStop, to: WorkStop, isLast: boolean): Step {
-  const asked = { piece, picked: new Set(isLast ? marks : []) };
+  const asked = { piece, selected: new Set(isLast ? marks : []) };
   const lead = subjectOf(leadOf(from), leadOf(to), asked);
-  const isAll = piece === null && asked.picked.size === 0;
+  const isAll = piece === null && asked.selected.size === 0;
   const [leadLeft, leadArrived] = [smearSilhouette(lead.before), smearSilhouette(lead.after)];
   const rest = new Map<Id, { under: Mark[]; over: Mark[] }>();
   const own = layers.map((layerId, i): SubjectLayer => {

@@ -51,7 +51,7 @@ const light = entitiesOf(world, 'light')[0]!;
 const sound = entitiesOf(world, 'sound')[0]!;
 const look = line.finishes[0]!;
 const recolour = element.recolours[0]!;
-const picked = { first: 0, count: 1 };
+const selected = { first: 0, count: 1 };
 const ring = polygonRing([
   [0, 0],
   [40, 0],
@@ -109,8 +109,8 @@ const EDITS: Readonly<Record<string, Run>> = {
   deleteExposure: () => docOf(edit.deleteExposure(world, line.id, 4)),
   holdFor: () => docOf(edit.holdFor(world, line.id, 0, 6)),
   layerOn: () => docOf(edit.layerOn(world, line.id, 0, 2)),
-  moveSelectedRuns: () => docOf(edit.moveSelectedRuns(world, line.id, picked, 2)),
-  stretchSelectedRuns: () => docOf(edit.stretchSelectedRuns(world, line.id, picked, 6)),
+  moveSelectedRuns: () => docOf(edit.moveSelectedRuns(world, line.id, selected, 2)),
+  stretchSelectedRuns: () => docOf(edit.stretchSelectedRuns(world, line.id, selected, 6)),
   rollStart: () => docOf(edit.rollStart(world, line.id, 1, 1)),
   rollEnd: () => docOf(edit.rollEnd(world, line.id, 0, 1)),
   shiftPhase: () => edit.shiftPhase(world, line.id, 1, newId),
@@ -601,7 +601,7 @@ const ASKING = new Set([
   'framesLeft',
   'gapAt',
   'indicesOf',
-  'isPicked',
+  'isSelected',
   'isUsed',
   'keyedFrames',
   'layerScope',

@@ -76,7 +76,7 @@ function Name({ placement, elementName, uses }: { placement: Placement; elementN
   );
 }
 
-function Picked({ level, placement, count }: { level: Level; placement: Placement; count: number }) {
+function Selected({ level, placement, count }: { level: Level; placement: Placement; count: number }) {
   const [tab, setTab] = useState<Tab>('place');
   const shotFrame = useReadFrame((s) => s.frame);
   const element = find(level.doc, 'element', placement.elementId);
@@ -146,16 +146,16 @@ function Picked({ level, placement, count }: { level: Level; placement: Placemen
 
 export function AssembleColumn() {
   const doc = useDocument((s) => s.doc);
-  const { inside, picked, plane: pickedPlane, light: pickedLight, sound: pickedSound } = usePlacing();
+  const { inside, selected, plane: planeId, light: lightId, sound: soundId } = usePlacing();
   const filming = useShowing((s) => s.filming);
   const [list, setList] = useState<'things' | 'values'>('things');
   if (!doc) return null;
   const level = levelOf(doc, inside);
-  const uses = selectedUses(level, picked);
+  const uses = selectedUses(level, selected);
   const [first] = uses;
-  const plane = find(doc, 'plane', pickedPlane);
-  const light = find(doc, 'light', pickedLight);
-  const sound = find(doc, 'sound', pickedSound);
+  const plane = find(doc, 'plane', planeId);
+  const light = find(doc, 'light', lightId);
+  const sound = find(doc, 'sound', soundId);
   return (
     <aside
       aria-label="Assemble"
@@ -176,7 +176,7 @@ export function AssembleColumn() {
       ) : plane && !level.holder ? (
         <PlanePanel doc={doc} plane={plane} />
       ) : first ? (
-        <Picked level={level} placement={first} count={uses.length} />
+        <Selected level={level} placement={first} count={uses.length} />
       ) : (
         <>
           <div className="flex items-center justify-between pb-1">
@@ -196,7 +196,7 @@ export function AssembleColumn() {
           {list === 'values' && !level.holder ? (
             <ShotValuesPanel doc={doc} />
           ) : (
-            <UsesList level={level} picked={picked} />
+            <UsesList level={level} selected={selected} />
           )}
         </>
       )}

@@ -28,8 +28,8 @@ export interface BarDrag {
 export function dragBar(bar: Bar, how: BarHow, at: (frame: number) => number): BarDrag {
   const { id } = bar.placement;
   const gesture = `bar-${randomId()}`;
-  if (!placing().picked.includes(id)) selectUses([id]);
-  const ids = placing().picked;
+  if (!placing().selected.includes(id)) selectUses([id]);
+  const ids = placing().selected;
   const copies = how === 'copy' ? ids.map(() => randomId()) : [];
   const toLane = (doc: ShotDocument, moved: readonly Id[], planeId: Id | null): ShotDocument =>
     planeId === null

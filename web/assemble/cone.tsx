@@ -9,7 +9,7 @@ import { edit, endGesture } from '../shot/document.ts';
 import { drag } from '../shot/drag.ts';
 import { filmCamera } from '../tools/camera/filming.ts';
 import { depthsOfLights } from '../tools/place/light-marks.tsx';
-import { pickLight, pickPlane, usePlacing } from '../tools/place/placing.ts';
+import { selectLight, selectPlane, usePlacing } from '../tools/place/placing.ts';
 import { depthScaleOf, depthsInView, uprightsOf } from './depth-scale.ts';
 
 const HEIGHT = 156;
@@ -30,9 +30,9 @@ const LETTER = 5;
 const MAX_LETTERS = 18;
 
 /** How many letters each label has room for: the picked plane's first, then from the nearest on; none for those in between. */
-function labelled(planes: readonly Plane[], xOf: (id: Id) => number, picked: Id | null): ReadonlyMap<Id, number> {
+function labelled(planes: readonly Plane[], xOf: (id: Id) => number, selected: Id | null): ReadonlyMap<Id, number> {
   const shown: Id[] = [];
-  for (const { id } of planes.toSorted((a, b) => Number(b.id === picked) - Number(a.id === picked)))
+  for (const { id } of planes.toSorted((a, b) => Number(b.id === selected) - Number(a.id === selected)))
     if (shown.every((other) => Math.abs(xOf(other) - xOf(id)) >= LABEL)) shown.push(id);
   const gap = (id: Id): number =>
     Math.min(...shown.flatMap((other) => (other === id ? [] : [Math.abs(xOf(other) - xOf(id))])));
@@ -43,20 +43,20 @@ interface UprightProps {
   plane: Plane;
   x: number;
   half: number;
-  isPicked: boolean;
+  isSelected: boolean;
   isSeen: boolean;
   /** Letters its name has room for; 0 without a label. */
   letters: number;
   onDown: (event: PointerEvent<SVGGElement>) => void;
 }
 
-function Upright({ plane, x, half, isPicked, isSeen, letters, onDown }: UprightProps) {
+function Upright({ plane, x, half, isSelected, isSeen, letters, onDown }: UprightProps) {
   const { id, name, depth } = plane;
-  const colour = isPicked ? '#ffc25c' : '#cdbfae';
+  const colour = isSelected ? '#ffc25c' : '#cdbfae';
   const key = (event: KeyboardEvent<SVGGElement>): void => {
     const by = { ArrowRight: 1, ArrowLeft: -1 }[event.code];
     const to = event.code === 'Home' ? 0 : by ? depth + by * (event.shiftKey ? FAR_STEP : STEP) : null;
-    if (event.code === 'Enter' || event.code === 'Space') pickPlane(id);
+    if (event.code === 'Enter' || event.code === 'Space') selectPlane(id);
     else if (to !== null) edit('depth', (doc) => setPlaneDepth(doc, id, to), `depth-${id}`);
     else return;
     event.preventDefault();
@@ -109,14 +109,14 @@ function Upright({ plane, x, half, isPicked, isSeen, letters, onDown }: UprightP
 }
 
 /** The plane that is picked, or on which what is picked stands. */
-const selectedPlane = (doc: ShotDocument, plane: Id | null, picked: readonly Id[]): Plane | undefined =>
-  find(doc, 'plane', plane) ?? (picked[0] ? planeOf(doc, picked[0]) : undefined);
+const selectedPlane = (doc: ShotDocument, plane: Id | null, selected: readonly Id[]): Plane | undefined =>
+  find(doc, 'plane', plane) ?? (selected[0] ? planeOf(doc, selected[0]) : undefined);
 
 export function Cone({ doc }: { doc: ShotDocument }) {
   const host = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
   const width = useWidth(host) || 336;
-  const { plane: pickedPlane, picked, light: pickedLight } = usePlacing();
+  const { plane: planeId, selected, light: lightId } = usePlacing();
   const alone = useShowing((s) => s.planeAlone);
   const filming = useShowing((s) => s.filming);
   // What is in view stays while a plane is dragged, so that it stays under the pen.
@@ -125,12 +125,12 @@ export function Cone({ doc }: { doc: ShotDocument }) {
   const scale = depthScaleOf(held ?? depthsInView(planes.map(({ depth }) => depth)), EYE + 44, width - RIGHT);
   const uprights = uprightsOf(planes, scale);
   const xOf = (id: Id): number => uprights.get(id) ?? 0;
-  const inHand = selectedPlane(doc, pickedPlane, picked)?.id ?? null;
-  const labels = labelled(planes, xOf, inHand);
+  const planeShown = selectedPlane(doc, planeId, selected)?.id ?? null;
+  const labels = labelled(planes, xOf, planeShown);
   const edge = `M${EYE} ${MIDDLE}L${width - RIGHT} ${MIDDLE - HALF}V${MIDDLE + HALF}Z`;
   const begin = (plane: Plane) => (event: PointerEvent<SVGGElement>) => {
     if (event.button !== 0) return;
-    pickPlane(plane.id);
+    selectPlane(plane.id);
     setHeld(depthsInView(planes.map(({ depth }) => depth)));
     drag(event, {
       placeOf: ({ clientX, clientY }) => {
@@ -174,7 +174,7 @@ export function Cone({ doc }: { doc: ShotDocument }) {
               plane={plane}
               x={xOf(plane.id)}
               half={halfAt(xOf(plane.id), width)}
-              isPicked={plane.id === inHand}
+              isSelected={plane.id === planeShown}
               isSeen={plane.visible && (alone === null || alone === plane.id)}
               letters={labels.get(plane.id) ?? 0}
               onDown={begin(plane)}
@@ -187,17 +187,17 @@ export function Cone({ doc }: { doc: ShotDocument }) {
                 role="button"
                 tabIndex={0}
                 aria-label={light.name}
-                aria-pressed={light.id === pickedLight}
+                aria-pressed={light.id === lightId}
                 data-testid="cone-light"
                 className="cursor-pointer outline-none [&:focus-visible>circle]:stroke-wax-100"
                 onClick={() => {
-                  pickLight(light.id);
+                  selectLight(light.id);
                 }}
                 onKeyDown={(event) => {
                   if (event.code !== 'Enter' && event.code !== 'Space') return;
                   event.preventDefault();
                   event.stopPropagation();
-                  pickLight(light.id);
+                  selectLight(light.id);
                 }}
               >
                 <title>{light.name}</title>
@@ -206,7 +206,7 @@ export function Cone({ doc }: { doc: ShotDocument }) {
                   cy={MIDDLE + (i % 3) * 13 - 6}
                   r={5}
                   fill={light.visible ? '#ffc25c' : '#5a4a3a'}
-                  stroke={light.id === pickedLight ? '#f4ecdf' : '#14110f'}
+                  stroke={light.id === lightId ? '#f4ecdf' : '#14110f'}
                   strokeWidth={1.5}
                 />
               </g>

@@ -103,15 +103,15 @@ function UseMenu({ level }: { level: Level }) {
 
 export function Foot() {
   const doc = useDocument((s) => s.doc);
-  const { inside, picked, plane } = usePlacing();
+  const { inside, selected, plane } = usePlacing();
   const playing = usePlayback((s) => s.playing);
   const reached = usePlayback((s) => s.reached);
   usePlayback((s) => s.playsShot);
   if (!doc) return null;
   const level = levelOf(doc, inside);
   const whole = playsShot();
-  const why = picked.length > 0 ? null : whyNotSelected();
-  const onUse = picked.length === 1;
+  const why = selected.length > 0 ? null : whyNotSelected();
+  const onUse = selected.length === 1;
   const noLight = level.holder ? 'Light is of the shot: go back out first.' : whyNotLight(doc);
   const choose = (shot: boolean): void => {
     if (playback().playing) stopPlaying();
@@ -200,7 +200,7 @@ export function Foot() {
           onClick={() => {
             const planeId = plane ?? shotOf(doc).planes[0];
             if (noLight) say(noLight);
-            else if (onUse && picked[0]) addLight({ placementId: picked[0] });
+            else if (onUse && selected[0]) addLight({ placementId: selected[0] });
             else if (planeId) addLight({ planeId });
           }}
         >

@@ -27,7 +27,7 @@ function drawBar(
   view: InView,
   width: number,
   length: number,
-  isPicked: boolean,
+  isSelected: boolean,
 ): void {
   const { placement, element } = bar;
   const [left, right] = [bar.from, bar.to].map((frame) => (frame - view.from) * view.perFrame) as [number, number];
@@ -36,7 +36,7 @@ function drawBar(
   context.save();
   context.beginPath();
   context.roundRect(left, top, Math.max(3, right - left), BAR_HEIGHT, 6);
-  context.fillStyle = isPicked ? '#3a3128' : '#2a231d';
+  context.fillStyle = isSelected ? '#3a3128' : '#2a231d';
   context.fill();
   context.clip();
   context.globalAlpha = placement.visible ? 1 : 0.35;
@@ -63,7 +63,7 @@ function drawBar(
     context.fillStyle = '#e6b450';
     context.fillRect(Math.min(width, right) - 3, top + 4, 3, BAR_HEIGHT - 8);
   }
-  if (!isPicked) return;
+  if (!isSelected) return;
   context.beginPath();
   context.roundRect(left + 0.75, top + 0.75, Math.max(2, right - left - 1.5), BAR_HEIGHT - 1.5, 6);
   context.strokeStyle = '#ffc25c';
@@ -78,7 +78,7 @@ interface LaneCanvasProps {
   readonly width: number;
   /** Frames of the level. */
   readonly length: number;
-  readonly picked: readonly string[];
+  readonly selected: readonly string[];
 }
 
 /** What a bar's pictures are made of: as long as it is the same, so are they. */
@@ -98,15 +98,15 @@ const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
 /** Whether a lane shows the same: most edits of a shot are of something else. */
 const showsSame = (a: LaneCanvasProps, b: LaneCanvasProps): boolean =>
   isSame(
-    [a.view.from, a.view.perFrame, a.width, a.length, a.picked, a.lane.rows, coloursIn(a.doc)],
-    [b.view.from, b.view.perFrame, b.width, b.length, b.picked, b.lane.rows, coloursIn(b.doc)],
+    [a.view.from, a.view.perFrame, a.width, a.length, a.selected, a.lane.rows, coloursIn(a.doc)],
+    [b.view.from, b.view.perFrame, b.width, b.length, b.selected, b.lane.rows, coloursIn(b.doc)],
   ) &&
   isSame(
     a.lane.bars.flatMap((bar) => madeOf(a.doc, bar)),
     b.lane.bars.flatMap((bar) => madeOf(b.doc, bar)),
   );
 
-export const LaneCanvas = memo(function LaneCanvas({ doc, lane, view, width, length, picked }: LaneCanvasProps) {
+export const LaneCanvas = memo(function LaneCanvas({ doc, lane, view, width, length, selected }: LaneCanvasProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const arrivals = useArrivals((s) => s.count);
   const height = laneHeight(lane.rows);
@@ -116,8 +116,8 @@ export const LaneCanvas = memo(function LaneCanvas({ doc, lane, view, width, len
     const pixel = devicePixelRatio;
     context.setTransform(pixel, 0, 0, pixel, 0, 0);
     context.clearRect(0, 0, width, height);
-    for (const bar of lane.bars) drawBar(context, doc, bar, view, width, length, picked.includes(bar.placement.id));
-  }, [doc, lane, view, width, height, length, picked, arrivals]);
+    for (const bar of lane.bars) drawBar(context, doc, bar, view, width, length, selected.includes(bar.placement.id));
+  }, [doc, lane, view, width, height, length, selected, arrivals]);
   return (
     <canvas
       ref={canvas}

@@ -12,7 +12,7 @@ import { edit, say } from '../shot/document.ts';
 import { shotTime } from '../playback/shot-time.ts';
 import { hitFramesNow } from '../sound/hits.ts';
 import { PLACE_ACTIONS, sayIfFixed } from '../tools/place/actions.ts';
-import { keyOn, openInside, pickPlane, selectUses, placing, usePlacing, type Level } from '../tools/place/placing.ts';
+import { keyOn, openInside, selectPlane, selectUses, placing, usePlacing, type Level } from '../tools/place/placing.ts';
 import { dragBar, type BarDrag, type BarHow } from './bar-drag.ts';
 import { BAR_GAP, BAR_HEIGHT, LaneCanvas, laneHeight, type InView } from './lane-canvas.tsx';
 import { edgesOf, partAt, snappedFrame, TIME_SNAP, type Bar, type Lane } from './lane.ts';
@@ -72,7 +72,7 @@ function BarHandle({
   bar,
   view,
   width,
-  isPicked,
+  isSelected,
   laneAt,
 }: {
   level: Level;
@@ -80,7 +80,7 @@ function BarHandle({
   bar: Bar;
   view: InView;
   width: number;
-  isPicked: boolean;
+  isSelected: boolean;
   /** The plane of the lane at a height of the page. */
   laneAt: (clientY: number) => string | null;
 }) {
@@ -95,8 +95,8 @@ function BarHandle({
     event.stopPropagation();
     const { id } = bar.placement;
     if (event.shiftKey && !as) {
-      const { picked } = placing();
-      selectUses(picked.includes(id) ? picked.filter((each) => each !== id) : [...picked, id]);
+      const { selected } = placing();
+      selectUses(selected.includes(id) ? selected.filter((each) => each !== id) : [...selected, id]);
       return;
     }
     capturePointer(event.currentTarget, event);
@@ -105,7 +105,7 @@ function BarHandle({
     const asked = as ?? (event.altKey ? 'slip' : event.ctrlKey ? 'copy' : part);
     const { frame } = shotTime();
     const reach = TIME_SNAP / view.perFrame;
-    const marks = [frame, ...(level.holder ? [] : hitFramesNow()), ...edgesOf(lanes, placing().picked)];
+    const marks = [frame, ...(level.holder ? [] : hitFramesNow()), ...edgesOf(lanes, placing().selected)];
     const at = (to: number) => snappedFrame(marks, to, reach);
     held.current = { drag: dragBar(bar, asked, at), x: event.clientX, moved: false };
     setHow(asked);
@@ -139,7 +139,7 @@ function BarHandle({
     }
     if (event.code !== 'ArrowLeft' && event.code !== 'ArrowRight') return;
     event.preventDefault();
-    if (!isPicked) selectUses([bar.placement.id]);
+    if (!isSelected) selectUses([bar.placement.id]);
     const on = event.code === 'ArrowRight';
     if (event.altKey) act(on ? PLACE_ACTIONS.slipOn : PLACE_ACTIONS.slipBack);
     else act(on ? PLACE_ACTIONS.later : PLACE_ACTIONS.earlier);
@@ -175,7 +175,7 @@ function BarHandle({
       <span className="pointer-events-none absolute left-2 top-0.5 max-w-[calc(100%-16px)] truncate rounded-sm bg-soot-950/60 px-1 text-[11px] leading-4 text-wax-100">
         {name}
       </span>
-      {isPicked ? (
+      {isSelected ? (
         <button
           type="button"
           aria-label={`One more of ${name}`}
@@ -202,7 +202,7 @@ function BarHandle({
   );
 }
 
-function LaneName({ lane: { id, name, plane }, isPicked }: { lane: Lane; isPicked: boolean }) {
+function LaneName({ lane: { id, name, plane }, isSelected }: { lane: Lane; isSelected: boolean }) {
   if (!plane)
     return (
       <span className="min-w-0 flex-1 truncate pt-1 text-[13px] text-wax-300" data-tip={name}>
@@ -212,11 +212,11 @@ function LaneName({ lane: { id, name, plane }, isPicked }: { lane: Lane; isPicke
   return (
     <button
       type="button"
-      aria-pressed={isPicked}
+      aria-pressed={isSelected}
       data-tip={`${name} · its depth, looks and air`}
-      className={`moves min-w-0 flex-1 truncate pt-1 text-left text-[13px] hover:text-wax-100 ${isPicked ? 'text-flame' : plane.visible ? 'text-wax-300' : 'text-wax-500 line-through'}`}
+      className={`moves min-w-0 flex-1 truncate pt-1 text-left text-[13px] hover:text-wax-100 ${isSelected ? 'text-flame' : plane.visible ? 'text-wax-300' : 'text-wax-500 line-through'}`}
       onClick={() => {
-        pickPlane(isPicked ? null : id);
+        selectPlane(isSelected ? null : id);
       }}
     >
       {name}
@@ -230,7 +230,7 @@ export function LaneRow({
   lane,
   view,
   width,
-  picked,
+  selected,
   laneAt,
 }: {
   level: Level;
@@ -238,11 +238,11 @@ export function LaneRow({
   lane: Lane;
   view: InView;
   width: number;
-  picked: readonly string[];
+  selected: readonly string[];
   laneAt: (clientY: number) => string | null;
 }) {
   const [naming, setNaming] = useState(false);
-  const pickedPlane = usePlacing((s) => s.plane);
+  const planeId = usePlacing((s) => s.plane);
   return (
     <div className="flex" data-testid="lane" data-lane={lane.id} data-name={lane.name}>
       <div
@@ -268,7 +268,7 @@ export function LaneRow({
             }}
           />
         ) : (
-          <LaneName lane={lane} isPicked={lane.id === pickedPlane} />
+          <LaneName lane={lane} isSelected={lane.id === planeId} />
         )}
       </div>
       <div
@@ -278,7 +278,7 @@ export function LaneRow({
           selectUses([]);
         }}
       >
-        <LaneCanvas doc={level.doc} lane={lane} view={view} width={width} length={level.length} picked={picked} />
+        <LaneCanvas doc={level.doc} lane={lane} view={view} width={width} length={level.length} selected={selected} />
         {lane.bars.map((bar) => (
           <BarHandle
             key={bar.placement.id}
@@ -287,7 +287,7 @@ export function LaneRow({
             bar={bar}
             view={view}
             width={width}
-            isPicked={picked.includes(bar.placement.id)}
+            isSelected={selected.includes(bar.placement.id)}
             laneAt={laneAt}
           />
         ))}

@@ -27,7 +27,7 @@ import { Check, Fold, SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { useReadFrame } from '../playback/read-frame.ts';
 import { edit, endGesture } from '../shot/document.ts';
-import { pickLight } from '../tools/place/placing.ts';
+import { selectLight } from '../tools/place/placing.ts';
 import { KeyedRow, type Measure } from './keyed-row.tsx';
 
 const FAR = { min: -100_000, max: 100_000 } as const;
@@ -197,7 +197,7 @@ export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) 
           title="Take the light away"
           onClick={() => {
             edit('take a light away', (next) => removeLight(next, id));
-            pickLight(null);
+            selectLight(null);
           }}
         >
           <Trash2 size={14} />
@@ -205,7 +205,7 @@ export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) 
         <Small
           title="All that stands in the shot"
           onClick={() => {
-            pickLight(null);
+            selectLight(null);
           }}
         >
           All

@@ -4,7 +4,7 @@ import { findAll, randomId, shotOf, type Id, type Light, type ShotDocument } fro
 import { Flame, Plus } from 'lucide-react';
 import { Small } from '../parts/panel.tsx';
 import { edit } from '../shot/document.ts';
-import { pickLight } from '../tools/place/placing.ts';
+import { selectLight } from '../tools/place/placing.ts';
 
 /** What a light is to shine from. */
 type LightSource = { readonly placementId: Id } | { readonly planeId: Id };
@@ -21,7 +21,7 @@ export function addLight(source: LightSource): void {
     made = added.lightId;
     return added.doc;
   });
-  if (made) pickLight(made);
+  if (made) selectLight(made);
 }
 
 export function LightsList({
@@ -43,7 +43,7 @@ export function LightsList({
           key={id}
           title={`${name}: its settings`}
           onClick={() => {
-            pickLight(id);
+            selectLight(id);
           }}
         >
           <Flame size={14} className={visible ? 'text-flame' : 'text-wax-500'} /> {name}

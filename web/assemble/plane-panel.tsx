@@ -22,7 +22,7 @@ import { Slider } from '../parts/slider.tsx';
 import { setShowing, useShowing } from '../picture/showing.ts';
 import { useReadFrame } from '../playback/read-frame.ts';
 import { edit, endGesture } from '../shot/document.ts';
-import { pickPlane } from '../tools/place/placing.ts';
+import { selectPlane } from '../tools/place/placing.ts';
 
 /** px of depth that the slider goes over; farther is typed. */
 const REACH = { min: -900, max: 6000 } as const;
@@ -125,7 +125,7 @@ export function PlanePanel({ doc, plane }: { doc: ShotDocument; plane: Plane }) 
         <Small
           title="All that stands in the shot"
           onClick={() => {
-            pickPlane(null);
+            selectPlane(null);
           }}
         >
           All
@@ -188,7 +188,7 @@ export function PlanePanel({ doc, plane }: { doc: ShotDocument; plane: Plane }) 
           whyNot={whyNotRemovePlane(doc, id)}
           onClick={() => {
             edit('take a plane away', (now) => removePlane(now, id));
-            pickPlane(null);
+            selectPlane(null);
           }}
         >
           Take away

@@ -7,7 +7,7 @@ import { drag } from '../shot/drag.ts';
 import { shotTime } from '../playback/shot-time.ts';
 import { hitsOf } from '../sound/hits.ts';
 import { useRecordings, type Recording } from '../sound/recordings.ts';
-import { pickSound } from '../tools/place/placing.ts';
+import { selectSound } from '../tools/place/placing.ts';
 import type { InView } from './lane-canvas.tsx';
 import { edgesOf, partAt, snappedFrame, TIME_SNAP, type Lane } from './lane.ts';
 import type { SoundBar } from './wave.ts';
@@ -23,7 +23,7 @@ interface SoundHandleProps {
   /** Frames of the shot. */
   length: number;
   state: Recording['state'];
-  isPicked: boolean;
+  isSelected: boolean;
 }
 
 const STATE_WORDS: Readonly<Record<Recording['state'], string>> = {
@@ -44,7 +44,7 @@ function startFor({ sound }: SoundBar, wanted: number, marks: readonly number[],
 }
 
 export function SoundHandle(props: SoundHandleProps) {
-  const { bar, lanes, view, width, top, height, rate, length, state, isPicked } = props;
+  const { bar, lanes, view, width, top, height, rate, length, state, isSelected } = props;
   const { sound, from, to } = bar;
   const [told, setTold] = useState<string | null>(null);
   const left = (from - view.from) * view.perFrame;
@@ -57,7 +57,7 @@ export function SoundHandle(props: SoundHandleProps) {
     const marks = [shotTime().frame, ...edgesOf(lanes, [])];
     const reach = TIME_SNAP / view.perFrame;
     const copyId = randomId();
-    pickSound(sound.id);
+    selectSound(sound.id);
     drag(event, {
       placeOf,
       name: part === 'body' ? 'move a sound' : part === 'copy' ? 'one more of a sound' : 'trim a sound',
@@ -74,7 +74,7 @@ export function SoundHandle(props: SoundHandleProps) {
         if (now) setTold(`from ${Math.round((now.start + 1) * 10) / 10}`);
       },
       done: () => {
-        if (part === 'copy') pickSound(copyId);
+        if (part === 'copy') selectSound(copyId);
       },
       over: () => {
         setTold(null);
@@ -95,17 +95,17 @@ export function SoundHandle(props: SoundHandleProps) {
       event.preventDefault();
       event.stopPropagation();
       edit('take a sound away', (doc) => removeSound(doc, sound.id));
-      pickSound(null);
+      selectSound(null);
       return;
     }
     if (by === 0) {
       if (event.code !== 'Enter') return;
       event.preventDefault();
-      pickSound(sound.id);
+      selectSound(sound.id);
       return;
     }
     event.preventDefault();
-    pickSound(sound.id);
+    selectSound(sound.id);
     edit(
       'move a sound',
       (doc) => {
@@ -137,12 +137,12 @@ export function SoundHandle(props: SoundHandleProps) {
         onKeyDown={key}
       />
       <span
-        className={`pointer-events-none absolute bottom-px max-w-[calc(100%-16px)] truncate rounded-sm bg-soot-950/60 px-1 text-[11px] leading-4 text-wax-100 ${isPicked ? 'left-6' : 'left-2'}`}
+        className={`pointer-events-none absolute bottom-px max-w-[calc(100%-16px)] truncate rounded-sm bg-soot-950/60 px-1 text-[11px] leading-4 text-wax-100 ${isSelected ? 'left-6' : 'left-2'}`}
       >
         {sound.name}
         {STATE_WORDS[state]}
       </span>
-      {isPicked
+      {isSelected
         ? (['fadeIn', 'fadeOut'] as const).map((which) => {
             const inset = sound[which] * rate * view.perFrame;
             return (

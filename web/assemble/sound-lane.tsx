@@ -8,7 +8,7 @@ import { titleOf } from '../actions/key-text.ts';
 import { SOUND_ACTIONS } from '../sound/actions.ts';
 import { useHearing } from '../sound/hearing.ts';
 import { know, useRecordings } from '../sound/recordings.ts';
-import { pickSound, usePlacing } from '../tools/place/placing.ts';
+import { selectSound, usePlacing } from '../tools/place/placing.ts';
 import type { InView } from './lane-canvas.tsx';
 import { LANE_NAME } from './lane-row.tsx';
 import { inRows, type Lane } from './lane.ts';
@@ -18,7 +18,7 @@ import { drawWave, waveHeight, type SoundBar } from './wave.ts';
 const GAP = 3;
 const topOf = (row: number, height: number): number => GAP + row * (height + GAP);
 
-function Waves({ bars, view, width, height, each, rate, picked }: WavesProps) {
+function Waves({ bars, view, width, height, each, rate, selected }: WavesProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const recordings = useRecordings();
   useEffect(() => {
@@ -33,9 +33,9 @@ function Waves({ bars, view, width, height, each, rate, picked }: WavesProps) {
         bar,
         recordings[bar.sound.asset],
         { view, width, top: topOf(bar.row, each), height: each, rate },
-        bar.sound.id === picked,
+        bar.sound.id === selected,
       );
-  }, [bars, view, width, height, each, rate, picked, recordings]);
+  }, [bars, view, width, height, each, rate, selected, recordings]);
   return (
     <canvas
       ref={canvas}
@@ -55,7 +55,7 @@ interface WavesProps {
   /** CSS px of one of them. */
   each: number;
   rate: number;
-  picked: string | null;
+  selected: string | null;
 }
 
 export function SoundLane({
@@ -70,7 +70,7 @@ export function SoundLane({
   width: number;
 }) {
   const muted = useHearing((s) => s.muted);
-  const picked = usePlacing((s) => s.sound);
+  const selected = usePlacing((s) => s.sound);
   const recordings = useRecordings();
   const { rate, length } = shotOf(doc);
   const sounds = useMemo(() => soundsOf(doc), [doc]);
@@ -103,10 +103,10 @@ export function SoundLane({
         className="relative min-w-0 flex-1 overflow-hidden rounded-md bg-soot-900/60"
         style={{ height }}
         onPointerDown={() => {
-          pickSound(null);
+          selectSound(null);
         }}
       >
-        <Waves bars={bars} view={view} width={width} height={height} each={each} rate={rate} picked={picked} />
+        <Waves bars={bars} view={view} width={width} height={height} each={each} rate={rate} selected={selected} />
         {bars.map((bar) => (
           <SoundHandle
             key={bar.sound.id}
@@ -119,7 +119,7 @@ export function SoundLane({
             rate={rate}
             length={length}
             state={recordings[bar.sound.asset]?.state ?? 'coming'}
-            isPicked={bar.sound.id === picked}
+            isSelected={bar.sound.id === selected}
           />
         ))}
       </div>

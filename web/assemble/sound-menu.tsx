@@ -5,11 +5,11 @@ import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useRef } from 'react';
 import { ITEM, Menu } from '../parts/menu.tsx';
-import { pickSound } from '../tools/place/placing.ts';
+import { selectSound } from '../tools/place/placing.ts';
 import { bringSound, makeSound, SOUNDS_ACCEPTED, stopSound, useBringing } from '../sound/bring.ts';
 
-const pickMade = (made: Id | null): void => {
-  if (made) pickSound(made);
+const selectMade = (made: Id | null): void => {
+  if (made) selectSound(made);
 };
 
 export function SoundMenu({ className }: { className: string }) {
@@ -32,7 +32,7 @@ export function SoundMenu({ className }: { className: string }) {
         onChange={(event) => {
           const [file] = event.target.files ?? [];
           event.target.value = '';
-          if (file) void bringSound(file).then(pickMade);
+          if (file) void bringSound(file).then(selectMade);
         }}
       />
       <Menu
@@ -54,7 +54,7 @@ export function SoundMenu({ className }: { className: string }) {
             className={ITEM}
             data-tip="Made anew each time: no two sound alike"
             onSelect={() => {
-              void makeSound(made).then(pickMade);
+              void makeSound(made).then(selectMade);
             }}
           >
             {MADE_SOUNDS[made].name}

@@ -9,7 +9,7 @@ import { Line, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
 import { shotFrameNow } from '../playback/shot-time.ts';
 import { edit, endGesture } from '../shot/document.ts';
-import { pickSound } from '../tools/place/placing.ts';
+import { selectSound } from '../tools/place/placing.ts';
 import { Hits } from './sound-hits.tsx';
 
 export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) {
@@ -80,7 +80,7 @@ export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) 
           title="Take the sound away"
           onClick={() => {
             edit('take a sound away', (now) => removeSound(now, id));
-            pickSound(null);
+            selectSound(null);
           }}
         >
           <Trash2 size={14} />
@@ -88,7 +88,7 @@ export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) 
         <Small
           title="All that stands in the shot"
           onClick={() => {
-            pickSound(null);
+            selectSound(null);
           }}
         >
           All
@@ -167,7 +167,7 @@ export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) 
               made = copied.soundId;
               return copied.doc;
             });
-            pickSound(made);
+            selectSound(made);
           }}
         >
           One more here

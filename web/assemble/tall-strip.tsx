@@ -111,7 +111,7 @@ function Playhead({ level, view, width }: { level: Level; view: InView; width: n
 
 export function TallStrip() {
   const doc = useDocument((s) => s.doc);
-  const { inside, picked } = usePlacing();
+  const { inside, selected } = usePlacing();
   const host = useRef<HTMLDivElement>(null);
   const rows = useRef<HTMLDivElement>(null);
   const width = useWidth(host);
@@ -190,7 +190,7 @@ export function TallStrip() {
             lane={lane}
             view={view}
             width={width}
-            picked={picked}
+            selected={selected}
             laneAt={laneAt}
           />
         ))}

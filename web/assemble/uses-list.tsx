@@ -32,16 +32,16 @@ function Icon({
   );
 }
 
-function Row({ level, bar: { placement, element }, isPicked }: { level: Level; bar: Bar; isPicked: boolean }) {
+function Row({ level, bar: { placement, element }, isSelected }: { level: Level; bar: Bar; isSelected: boolean }) {
   const name = labelOfUse(level.doc, placement);
   const set = (what: string, settings: Parameters<typeof setPlacements>[2]): void => {
     edit(what, (doc) => setPlacements(doc, [placement.id], settings));
   };
   return (
-    <div className={`flex h-8 items-center rounded-md pl-2 ${isPicked ? 'bg-flame-deep' : 'hover:bg-soot-800'}`}>
+    <div className={`flex h-8 items-center rounded-md pl-2 ${isSelected ? 'bg-flame-deep' : 'hover:bg-soot-800'}`}>
       <button
         type="button"
-        aria-pressed={isPicked}
+        aria-pressed={isSelected}
         className={`min-w-0 flex-1 truncate text-left text-[13px] ${placement.visible ? 'text-wax-100' : 'text-wax-500'}`}
         data-tip={name}
         onClick={() => {
@@ -82,7 +82,7 @@ function Row({ level, bar: { placement, element }, isPicked }: { level: Level; b
   );
 }
 
-export function UsesList({ level, picked }: { level: Level; picked: readonly string[] }) {
+export function UsesList({ level, selected }: { level: Level; selected: readonly string[] }) {
   const lanes = lanesOf(level);
   return (
     <div data-testid="uses">
@@ -93,7 +93,7 @@ export function UsesList({ level, picked }: { level: Level; picked: readonly str
           ) : null}
           {lane.bars.length === 0 ? <p className="px-2 text-[13px] text-wax-500">Nothing stands here yet.</p> : null}
           {lane.bars.map((bar) => (
-            <Row key={bar.placement.id} level={level} bar={bar} isPicked={picked.includes(bar.placement.id)} />
+            <Row key={bar.placement.id} level={level} bar={bar} isSelected={selected.includes(bar.placement.id)} />
           ))}
         </section>
       ))}

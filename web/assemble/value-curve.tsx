@@ -42,12 +42,12 @@ interface ValueCurveProps {
   /** px from top to bottom. */
   height: number;
   colour: string;
-  picked: string | null;
+  selected: string | null;
   onPick: (key: string | null) => void;
 }
 
 export function ValueCurve(props: ValueCurveProps) {
-  const { changing, numbers, from, last, time, height, colour, picked, onPick } = props;
+  const { changing, numbers, from, last, time, height, colour, selected, onPick } = props;
   // The numbers in view stay while a key is dragged, so that it stays under the pen.
   const [held, setHeld] = useState<readonly [number, number] | null>(null);
   const { value, per, unit, start, label, owner } = changing;
@@ -129,7 +129,7 @@ export function ValueCurve(props: ValueCurveProps) {
             cy={y(key.value)}
             r={4}
             fill={colour}
-            stroke={picked === keyName(changing, key) ? '#f4ecdf' : '#14110f'}
+            stroke={selected === keyName(changing, key) ? '#f4ecdf' : '#14110f'}
             strokeWidth={1.5}
           />
         </g>
@@ -141,14 +141,14 @@ export function ValueCurve(props: ValueCurveProps) {
 /** How a value goes on from the key that is picked, and taking that away; nothing where none of it is. */
 export function SelectedKey({
   changing,
-  picked,
+  selected,
   onPick,
 }: {
   changing: ChangingValue;
-  picked: string | null;
+  selected: string | null;
   onPick: (key: string | null) => void;
 }) {
-  const key = keysIn(changing.value).find((each) => keyName(changing, each) === picked);
+  const key = keysIn(changing.value).find((each) => keyName(changing, each) === selected);
   if (!key) return null;
   return (
     <div className="flex items-center justify-between text-xs text-wax-500">

@@ -13,7 +13,7 @@ const HEIGHT = 58;
 
 export function ValueLane({ doc, view, width }: { doc: ShotDocument; view: InView; width: number }) {
   const names = useInStrip((s) => s.names);
-  const [picked, setPicked] = useState<string | null>(null);
+  const [selected, setSelected] = useState<string | null>(null);
   // The one over all others: where keys lie on each other it is the one under the pen.
   const [front, setFront] = useState<string | null>(null);
   if (names.length === 0) return null;
@@ -75,15 +75,15 @@ export function ValueLane({ doc, view, width }: { doc: ShotDocument; view: InVie
                   }}
                   height={HEIGHT}
                   colour={colourInStrip(valueName(changing))}
-                  picked={picked}
-                  onPick={setPicked}
+                  selected={selected}
+                  onPick={setSelected}
                 />
               );
             })}
         </svg>
         <div className="absolute right-1 top-0 w-72 rounded bg-soot-950/90 px-2 empty:hidden">
           {shown.map((changing) => (
-            <SelectedKey key={valueName(changing)} changing={changing} picked={picked} onPick={setPicked} />
+            <SelectedKey key={valueName(changing)} changing={changing} selected={selected} onPick={setSelected} />
           ))}
         </div>
       </div>

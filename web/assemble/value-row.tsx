@@ -33,7 +33,7 @@ export function ValueRow({ placement, since, which, ...measure }: ValueRowProps)
     else
       edit(
         name,
-        (doc) => placing().picked.reduce((next, each) => setValue(next, each, which, since, shown - base), doc),
+        (doc) => placing().selected.reduce((next, each) => setValue(next, each, which, since, shown - base), doc),
         gesture,
       );
   };

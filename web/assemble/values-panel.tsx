@@ -28,12 +28,12 @@ function Here({ changing: { round, start }, frames, x }: HereProps) {
 function Curve({
   changing,
   length,
-  picked,
+  selected,
   onPick,
 }: {
   changing: ChangingValue;
   length: number;
-  picked: string | null;
+  selected: string | null;
   onPick: (key: string | null) => void;
 }) {
   const { value, round, label, owner } = changing;
@@ -57,7 +57,7 @@ function Curve({
         time={{ x, frame: (at) => x.invert(at) }}
         height={SIZE.height}
         colour={KEY_COLOUR}
-        picked={picked}
+        selected={selected}
         onPick={onPick}
       />
     </svg>
@@ -65,7 +65,7 @@ function Curve({
 }
 
 export function ShotValuesPanel({ doc }: { doc: ShotDocument }) {
-  const [picked, setPicked] = useState<string | null>(null);
+  const [selected, setSelected] = useState<string | null>(null);
   const inStrip = useInStrip((s) => s.names);
   const all = changingValues(doc);
   const { length } = shotOf(doc);
@@ -105,8 +105,8 @@ export function ShotValuesPanel({ doc }: { doc: ShotDocument }) {
                 in strip
               </button>
             </div>
-            <Curve changing={changing} length={length} picked={picked} onPick={setPicked} />
-            <SelectedKey changing={changing} picked={picked} onPick={setPicked} />
+            <Curve changing={changing} length={length} selected={selected} onPick={setSelected} />
+            <SelectedKey changing={changing} selected={selected} onPick={setSelected} />
           </section>
         );
       })}

@@ -37,7 +37,7 @@ export function drawWave(
   { sound, from, to }: SoundBar,
   recording: Recording | undefined,
   { view, width, top, height, rate }: WavePlace,
-  isPicked: boolean,
+  isSelected: boolean,
 ): void {
   const xOf = scaleLinear([view.from, view.from + 1], [0, view.perFrame]);
   const [left, right] = [xOf(from), xOf(to)];
@@ -45,7 +45,7 @@ export function drawWave(
   context.save();
   context.beginPath();
   context.roundRect(left, top, Math.max(3, right - left), height, 6);
-  context.fillStyle = isPicked ? '#3a3128' : '#231c17';
+  context.fillStyle = isSelected ? '#3a3128' : '#231c17';
   context.fill();
   context.clip();
   context.globalAlpha = sound.heard ? 1 : 0.35;
@@ -80,7 +80,7 @@ export function drawWave(
     }
   }
   context.restore();
-  if (!isPicked) return;
+  if (!isSelected) return;
   context.beginPath();
   context.roundRect(left + 0.75, top + 0.75, Math.max(2, right - left - 1.5), height - 1.5, 6);
   context.strokeStyle = '#ffc25c';

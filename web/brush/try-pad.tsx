@@ -49,9 +49,9 @@ export function TryPad() {
       const size = [SIZE.width * pixel, SIZE.height * pixel] as const;
       surfaces.current ??= [makeSurface(...size), new StrokeSurfaces(...size)];
       const [kept, growing] = surfaces.current;
-      const inHand = toolState().brushes[tool];
+      const settings = toolState().brushes[tool];
       const rubs = madeBy(tool) === 'rub';
-      const brush = brushOf(tool, inHand);
+      const brush = brushOf(tool, settings);
       wipe(kept);
       if (rubs) {
         kept.context.fillStyle = colour;
@@ -64,15 +64,15 @@ export function TryPad() {
           laying: { opacity: brush.opacity, operation: rubs ? 'destination-out' : 'source-over' },
           matrix: [IDENTITY[0] * pixel, 0, 0, pixel, 0, 0],
           seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
-          steadying: inHand.steadying,
-          making: { ...makingOf(inHand), form: 'free', finish: 'drawn' },
+          steadying: settings.steadying,
+          making: { ...makingOf(settings), form: 'free', finish: 'drawn' },
         },
         kept,
         growing,
       );
       const move = (samples: readonly PenSample[]): void => {
         for (const { x, y, pressure, altitude, azimuth } of samples)
-          live.add(x, y, answered(inHand.response, pressure), altitude, azimuth);
+          live.add(x, y, answered(settings.response, pressure), altitude, azimuth);
         live.draw();
         show(live);
       };

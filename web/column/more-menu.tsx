@@ -60,7 +60,7 @@ function PlayingMenu() {
   const pingPong = usePlayback((s) => s.pingPong);
   const range = usePlayback((s) => s.range);
   const playsLayers = usePlayback((s) => s.playsLayers);
-  const playsPicked = usePlayback((s) => s.playsPicked);
+  const playsSelected = usePlayback((s) => s.playsSelected);
   const hubRuns = usePlayback((s) => s.hubRuns);
   const muted = useHearing((s) => s.muted);
   const hasSound = useDocument((s) => s.doc !== null && shotOf(s.doc).sounds.length > 0);
@@ -98,7 +98,7 @@ function PlayingMenu() {
         Round and round
       </CheckItem>
       <CheckItem
-        checked={playsPicked}
+        checked={playsSelected}
         onChange={() => {
           act(TIME_ACTIONS.playPicked);
         }}

@@ -10,10 +10,10 @@ import { useFindings } from '../time/findings.ts';
 
 /** What is picked, or what is worth a look: always one line, so that nothing jumps. */
 export function StatusLine({ now }: { now: Current }) {
-  const picked = useSelection((s) => s.selectedRuns);
+  const selected = useSelection((s) => s.selectedRuns);
   const frame = useSelection((s) => s.frame);
   const found = useFindings(now);
-  const own = picked && selectedNow();
+  const own = selected && selectedNow();
   if (own && now.active) {
     const { from, length } = spanOf(now.active.list, own, now.length);
     const first = from + 1;

@@ -37,13 +37,13 @@ import { RecolourSettings } from './recolour-settings.tsx';
 import { Select } from '../parts/select.tsx';
 
 /** The swatches to choose from, as chips of what they look like. */
-function Chips({ doc, swatches, inHand }: { doc: ShotDocument; swatches: readonly Swatch[]; inHand: Swatch }) {
+function Chips({ doc, swatches, active }: { doc: ShotDocument; swatches: readonly Swatch[]; active: Swatch }) {
   const add = (): void => {
     let made = '';
     edit('add swatch', (each) => {
       const added = addSwatch(
         each,
-        { name: `swatch ${swatches.length + 1}`, role: 'body', colour: inHand.colour },
+        { name: `swatch ${swatches.length + 1}`, role: 'body', colour: active.colour },
         randomId,
       );
       made = added.swatchId;
@@ -57,10 +57,10 @@ function Chips({ doc, swatches, inHand }: { doc: ShotDocument; swatches: readonl
         <button
           key={swatch.id}
           type="button"
-          aria-pressed={swatch.id === inHand.id}
+          aria-pressed={swatch.id === active.id}
           aria-label={swatch.name}
           data-tip={`${swatch.name}, ${swatch.role}`}
-          className={`h-8 w-9 rounded-md ${swatch.id === inHand.id ? 'ring-2 ring-flame ring-offset-2 ring-offset-surround' : ''}`}
+          className={`h-8 w-9 rounded-md ${swatch.id === active.id ? 'ring-2 ring-flame ring-offset-2 ring-offset-surround' : ''}`}
           style={{ background: gradientCss(doc, swatch) }}
           onClick={() => {
             takeSwatch(swatch.id);
@@ -234,7 +234,7 @@ export function PalettePanel() {
         showPanel(null);
       }}
     >
-      <Chips doc={now.doc} swatches={swatches} inHand={swatch} />
+      <Chips doc={now.doc} swatches={swatches} active={swatch} />
       <NameAndRole
         key={`${swatch.id}${swatch.name}`}
         swatch={swatch}

@@ -15,9 +15,9 @@ import type { StrokeSetup } from '../picture/stroke-setup.ts';
 const TAP = 4;
 
 /** A brush as its strokes keep it: only what differs from plain. */
-export function brushOf(tool: BrushName, inHand: BrushState): BrushSettings {
-  const { width, opacity, pressure, flow, taper, tilt } = inHand;
-  const kind = brushKindOf(tool, inHand);
+export function brushOf(tool: BrushName, settings: BrushState): BrushSettings {
+  const { width, opacity, pressure, flow, taper, tilt } = settings;
+  const kind = brushKindOf(tool, settings);
   const version = newestVersion(kind);
   return {
     kind,
@@ -33,9 +33,9 @@ export function brushOf(tool: BrushName, inHand: BrushState): BrushSettings {
 
 /** How the pen's way becomes a stroke. */
 /** @param turned whether a key turns level and free lines about. */
-export function makingOf(inHand: BrushState, turned = false): Making {
+export function makingOf(settings: BrushState, turned = false): Making {
   const { form, exact } = toolState();
-  return { form, finish: inHand.finish, tolerance: inHand.tolerance, exact: exact !== turned, points: [] };
+  return { form, finish: settings.finish, tolerance: settings.tolerance, exact: exact !== turned, points: [] };
 }
 
 /** Where the pen's marks go on what the layer holds. */
@@ -48,14 +48,14 @@ function laysOf({ active }: Current): Lays | undefined {
 export function setupOf(
   now: Current,
   tool: BrushName,
-  inHand: BrushState,
+  settings: BrushState,
   swatch: Swatch,
   lines: Swatch | undefined,
   matrix: Matrix,
   perPixel: number,
   turned: boolean,
 ): StrokeSetup {
-  const brush = brushOf(tool, inHand);
+  const brush = brushOf(tool, settings);
   const { shapeLine } = toolState();
   const makes = madeBy(tool);
   const lays = makes === 'rub' ? undefined : laysOf(now);
@@ -72,8 +72,8 @@ export function setupOf(
     laying: { opacity: brush.opacity, operation: makes === 'rub' ? 'destination-out' : operationOfLays(lays, paint) },
     matrix,
     seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
-    steadying: inHand.steadying,
-    making: makingOf(inHand, turned),
+    steadying: settings.steadying,
+    making: makingOf(settings, turned),
     ...(lays ? { lays } : {}),
     ...(makes === 'shape'
       ? {

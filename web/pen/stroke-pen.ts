@@ -87,8 +87,8 @@ export function beginStroke(
   }
   const perPixel = scaleOf(inward);
   const lines = lineSwatchOf(now.doc, swatchId);
-  const inHand = brushes[tool];
-  const setup = setupOf(now, tool, inHand, swatch, lines, matrix, perPixel, first.shift);
+  const settings = brushes[tool];
+  const setup = setupOf(now, tool, settings, swatch, lines, matrix, perPixel, first.shift);
   const live = engine.compositor.begin(setup);
   // The drawing under the pen as it lands: that one gets the stroke, whatever others put in before it meanwhile.
   const was = current() ?? now;
@@ -101,7 +101,7 @@ export function beginStroke(
     const at = ruled ? onRuler(ruler, placed, free) : free;
     travelled += Math.hypot(at.x - last.x, at.y - last.y);
     last = at;
-    live.add(at.x, at.y, answered(inHand.response, sample.pressure), sample.altitude, sample.azimuth);
+    live.add(at.x, at.y, answered(settings.response, sample.pressure), sample.altitude, sample.azimuth);
   };
   const drop = (): void => {
     engine.compositor.drop();

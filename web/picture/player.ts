@@ -52,7 +52,7 @@ export class Player {
 
   /** Follows what is to be played. */
   private follow(now: Current): void {
-    const { range, playsPicked, pingPong, inTurn } = playback();
+    const { range, playsSelected, pingPong, inTurn } = playback();
     const shot = playsShot();
     const { selectedRuns } = selection();
     const { serial } = useDocument.getState();
@@ -62,7 +62,7 @@ export class Player {
       now.element.id,
       shot,
       range,
-      playsPicked && selectedRuns,
+      playsSelected && selectedRuns,
       pingPong,
       inTurn,
     ]);

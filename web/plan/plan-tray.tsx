@@ -29,18 +29,18 @@ function ToolButton({
   title: string;
   children: ReactNode;
 }) {
-  const inHand = usePlan((s) => s.tool === tool);
+  const isActive = usePlan((s) => s.tool === tool);
   return (
     <button
       type="button"
-      aria-pressed={inHand}
+      aria-pressed={isActive}
       data-tip={title}
-      className={`${TOOL} ${inHand ? 'bg-flame-deep text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
+      className={`${TOOL} ${isActive ? 'bg-flame-deep text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
       onClick={() => {
         takePlanTool(tool);
       }}
     >
-      <span className={inHand ? 'text-flame' : 'text-wax-300'}>{children}</span>
+      <span className={isActive ? 'text-flame' : 'text-wax-300'}>{children}</span>
       {label}
     </button>
   );

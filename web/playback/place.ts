@@ -70,16 +70,16 @@ function bring(where: unknown): void {
 }
 
 /** What is picked, by the runs that are picked; null when none of them is there any more. */
-function pickedNow(picked: SelectedRuns, before: ShotDocument, after: ShotDocument): SelectedRuns | null {
-  const listOf = (doc: ShotDocument) => find(doc, 'runlist', find(doc, 'layer', picked.layerId)?.runListId);
+function runsNow(selected: SelectedRuns, before: ShotDocument, after: ShotDocument): SelectedRuns | null {
+  const listOf = (doc: ShotDocument) => find(doc, 'runlist', find(doc, 'layer', selected.layerId)?.runListId);
   const [old, list] = [listOf(before), listOf(after)];
   if (!old || !list) return null;
-  const ids = indicesOf(picked, old.runs.length).flatMap((index) => old.runs[index]?.id ?? []);
+  const ids = indicesOf(selected, old.runs.length).flatMap((index) => old.runs[index]?.id ?? []);
   const places = ids.map((id) => list.runs.findIndex((run) => run.id === id)).filter((index) => index >= 0);
   const [first, last] = [places[0], places.at(-1)];
   if (first === undefined || last === undefined) return null;
   const count = ((last - first + list.runs.length) % list.runs.length) + 1;
-  return { ...picked, first, count };
+  return { ...selected, first, count };
 }
 
 function rangeNow({ from, length }: NonNullable<Playback['range']>, moved: (frame: number) => number) {
@@ -104,7 +104,7 @@ function follow(before: ShotDocument, after: ShotDocument): void {
     layerId: now.active?.layer.id ?? null,
     frame: frameNow(now, { ...place, frame }),
     turn: Math.min(turn, now.turns - 1),
-    selectedRuns: selectedRuns && pickedNow(selectedRuns, before, after),
+    selectedRuns: selectedRuns && runsNow(selectedRuns, before, after),
   };
   const here = { elementId, place: key, layerId, frame, turn, selectedRuns };
   if (JSON.stringify(here) !== JSON.stringify(next)) setSelection(next);

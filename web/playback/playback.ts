@@ -27,7 +27,7 @@ export interface Playback {
   /** Whether playing begins again at the end. */
   readonly loops: boolean;
   /** Plays only what is picked. */
-  readonly playsPicked: boolean;
+  readonly playsSelected: boolean;
   /** Whether the picture shows a neighbour for as long as a key is held: as it is, without ghosts. */
   readonly flipping: boolean;
   /** Whether the loop in the hub runs while nothing is played. */
@@ -41,7 +41,7 @@ const FRESH = {
   range: null,
   playsLayers: false,
   inTurn: false,
-  playsPicked: false,
+  playsSelected: false,
   flipping: false,
 } as const satisfies Partial<Playback>;
 

@@ -14,7 +14,7 @@ import { isLateInHold, penText } from '../pen/pen-target.ts';
 import { flip, goTo, goToEnd, stepDrawing, stepPose, unflip, whyNotPose } from './playhead.ts';
 import { beginShotTime, endShotTime, goToShotFrame, shotTime } from './shot-time.ts';
 import { playback } from './playback.ts';
-import { copySelected, deleteSelected, hold, paste, pickAll, shiftActive, whyNotPaste } from '../time/time-edits.ts';
+import { copySelected, deleteSelected, hold, paste, selectAll, shiftActive, whyNotPaste } from '../time/time-edits.ts';
 
 const newId = seededIds(60);
 
@@ -177,7 +177,7 @@ describe('drawings in hand', () => {
     expect(selection().clip!.parts).toHaveLength(2);
     paste();
     expect(now().active!.list.runs).toHaveLength(5);
-    pickAll();
+    selectAll();
     deleteSelected('close up');
     expect(now().active!.list.runs).toHaveLength(0);
   });

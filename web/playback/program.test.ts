@@ -7,10 +7,12 @@ import { programOf, type Playing } from './program.ts';
 
 const made = fixture(12);
 const three = cycleOf(made, 3, (i) => made.stroke(i, 0, i, 9));
-const plain: Playing = { turn: 0, range: null, playsPicked: false, pingPong: false, inTurn: false };
+const plain: Playing = { turn: 0, range: null, playsSelected: false, pingPong: false, inTurn: false };
 const nowOf = (doc = three) => currentOf(doc, { elementId: made.elementId, layerId: made.layerId })!;
-const frames = (playing: Partial<Playing>, doc = three, picked: Parameters<typeof programOf>[2] = null) =>
-  programOf(nowOf(doc), { ...plain, ...playing }, picked).map(({ frame, variant }) => (variant ? `${frame}'` : frame));
+const frames = (playing: Partial<Playing>, doc = three, selected: Parameters<typeof programOf>[2] = null) =>
+  programOf(nowOf(doc), { ...plain, ...playing }, selected).map(({ frame, variant }) =>
+    variant ? `${frame}'` : frame,
+  );
 
 test('all turns of the element, one after another', () => {
   const all = programOf(nowOf(), plain, null);
@@ -21,8 +23,8 @@ test('all turns of the element, one after another', () => {
 test('a range, what is picked, to and fro', () => {
   expect(frames({ range: { from: 1, length: 3 } })).toEqual([1, 2, 3]);
   expect(frames({ range: { from: 5, length: 2 } })).toEqual([5, 0]);
-  const picked = { layerId: made.layerId, first: 1, count: 1 };
-  expect(frames({ playsPicked: true }, three, picked)).toEqual([2, 3]);
+  const selected = { layerId: made.layerId, first: 1, count: 1 };
+  expect(frames({ playsSelected: true }, three, selected)).toEqual([2, 3]);
   expect(frames({ range: { from: 0, length: 4 }, pingPong: true })).toEqual([0, 1, 2, 3, 2, 1]);
 });
 

@@ -18,7 +18,7 @@ export interface PlaybackFrame {
 }
 
 export type Playing = Pick<Selection, 'turn'> &
-  Pick<Playback, 'range' | 'playsPicked' | 'pingPong' | 'inTurn'> & {
+  Pick<Playback, 'range' | 'playsSelected' | 'pingPong' | 'inTurn'> & {
     /** Whether all of the shot is played. */
     readonly shot?: boolean;
   };
@@ -27,10 +27,10 @@ export type Playing = Pick<Selection, 'turn'> &
 function stretchOf(
   now: Current,
   playing: Playing,
-  picked: SelectedRuns | null,
+  selected: SelectedRuns | null,
 ): { from: number; length: number } | null {
-  if (playing.playsPicked && picked && now.active) {
-    const { from, length } = spanOf(now.active.list, picked, now.length);
+  if (playing.playsSelected && selected && now.active) {
+    const { from, length } = spanOf(now.active.list, selected, now.length);
     return { from, length: Math.min(length, now.length) };
   }
   const { range } = playing;
@@ -80,9 +80,9 @@ function shotPlaybackFrames({ doc, length }: Current): PlaybackFrame[] {
 }
 
 /** All that is played before it begins again, at least one frame. */
-export function programOf(now: Current, playing: Playing, picked: SelectedRuns | null): PlaybackFrame[] {
+export function programOf(now: Current, playing: Playing, selected: SelectedRuns | null): PlaybackFrame[] {
   const turns = playing.shot ? shotPlaybackFrames(now) : playing.inTurn ? variantsInTurn(now) : [];
-  const stretch = stretchOf(now, playing, picked);
+  const stretch = stretchOf(now, playing, selected);
   const playbackFrames =
     turns.length > 0
       ? turns

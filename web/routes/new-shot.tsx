@@ -15,13 +15,13 @@ const SIZES = [
 ] as const;
 const RATES = ['12', '24', '25', '30'] as const;
 
-function Choice({ picked, onPick, children }: { picked: boolean; onPick: () => void; children: ReactNode }) {
+function Choice({ selected, onPick, children }: { selected: boolean; onPick: () => void; children: ReactNode }) {
   return (
     <button
       type="button"
-      aria-pressed={picked}
+      aria-pressed={selected}
       onClick={onPick}
-      className={`moves h-9 rounded-lg px-3 ${picked ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
+      className={`moves h-9 rounded-lg px-3 ${selected ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
     >
       {children}
     </button>
@@ -166,7 +166,7 @@ export function NewShot({ productions, productionId, onClose, onMade }: NewShotP
             {SIZES.map(({ label, width, height }) => (
               <Choice
                 key={label}
-                picked={!own && form.width === String(width) && form.height === String(height)}
+                selected={!own && form.width === String(width) && form.height === String(height)}
                 onPick={() => {
                   setOwn(false);
                   set({ width: String(width), height: String(height) });
@@ -176,7 +176,7 @@ export function NewShot({ productions, productionId, onClose, onMade }: NewShotP
               </Choice>
             ))}
             <Choice
-              picked={own}
+              selected={own}
               onPick={() => {
                 setOwn(true);
               }}
@@ -211,7 +211,7 @@ export function NewShot({ productions, productionId, onClose, onMade }: NewShotP
             {RATES.map((rate) => (
               <Choice
                 key={rate}
-                picked={form.rate === rate}
+                selected={form.rate === rate}
                 onPick={() => {
                   set({ rate });
                 }}
@@ -240,7 +240,7 @@ export function NewShot({ productions, productionId, onClose, onMade }: NewShotP
               }}
             />
             <Choice
-              picked={form.unit === 'frames'}
+              selected={form.unit === 'frames'}
               onPick={() => {
                 set({ unit: 'frames', length: frames });
               }}
@@ -248,7 +248,7 @@ export function NewShot({ productions, productionId, onClose, onMade }: NewShotP
               frames
             </Choice>
             <Choice
-              picked={form.unit === 'seconds'}
+              selected={form.unit === 'seconds'}
               onPick={() => {
                 set({
                   unit: 'seconds',
@@ -273,7 +273,7 @@ export function NewShot({ productions, productionId, onClose, onMade }: NewShotP
         <Field label="Background" trouble={refused['background']}>
           <div className="flex items-center gap-1.5">
             <Choice
-              picked={form.background !== null}
+              selected={form.background !== null}
               onPick={() => {
                 set({ background: form.background ?? '#14110f' });
               }}
@@ -292,7 +292,7 @@ export function NewShot({ productions, productionId, onClose, onMade }: NewShotP
               />
             ) : null}
             <Choice
-              picked={form.background === null}
+              selected={form.background === null}
               onPick={() => {
                 set({ background: null });
               }}

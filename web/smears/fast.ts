@@ -74,8 +74,8 @@ export function whyNotFast(): string | null {
 /** Indices of the runs that are meant: those picked, else all. */
 function runsMeant(now: Current): number[] {
   const { list } = now.active!;
-  const picked = selectedNow();
-  return picked ? indicesOf(picked, list.runs.length) : list.runs.map((_, i) => i);
+  const selected = selectedNow();
+  return selected ? indicesOf(selected, list.runs.length) : list.runs.map((_, i) => i);
 }
 
 /** All steps that are meant, judged. */

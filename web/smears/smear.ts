@@ -49,7 +49,7 @@ interface SmearDesk {
   readonly time: SmearTime;
   readonly asGuide: boolean;
   /** Marks that were picked up when the smear tool was last made active. */
-  readonly picked: readonly Id[];
+  readonly selected: readonly Id[];
   readonly working: boolean;
 }
 
@@ -60,7 +60,7 @@ export const useSmear = create<SmearDesk>(() => ({
   bend: 0,
   time: 'hold',
   asGuide: false,
-  picked: [],
+  selected: [],
   working: false,
 }));
 export const smearDesk = useSmear.getState;

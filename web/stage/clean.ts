@@ -47,11 +47,11 @@ function cleanNext(): void {
 
 /** Where the picked drawings begin, else the next place to draw the line. */
 function framesFor(now: Current): number[] {
-  const picked = selectedNow();
+  const selected = selectedNow();
   const { list, layer } = now.active!;
-  if (picked)
-    return Array.from({ length: picked.count }, (_, i) =>
-      runStart(list, (picked.first + i) % list.runs.length, now.length),
+  if (selected)
+    return Array.from({ length: selected.count }, (_, i) =>
+      runStart(list, (selected.first + i) % list.runs.length, now.length),
     );
   const next = nextToClean(now.doc, layer.id, selection().frame);
   return next === null ? [] : [next];
@@ -59,8 +59,8 @@ function framesFor(now: Current): number[] {
 
 /** What is picked up, else all that is drawn here; where nothing is, what was drawn last before it. */
 function carried(now: Current): readonly Mark[] {
-  const picked = selectedMarks();
-  if (picked.length > 0) return picked;
+  const selected = selectedMarks();
+  if (selected.length > 0) return selected;
   const { frame } = selection();
   for (let at = frame; at >= 0; at--) {
     const drawing = find(now.doc, 'drawing', shownOn(now.active!, at, now.length)?.drawingId);

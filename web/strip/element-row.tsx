@@ -37,7 +37,7 @@ function openUse({ element, place }: Current, shotFrame?: number): void {
     const isSame = before?.element.id === element.id;
     setSelection({ elementId: element.id, place, selectedRuns: null, ...(isSame ? {} : { layerId: null }) });
     setScreen({ wheelTurn: 0 });
-    setPlayback({ playsPicked: false });
+    setPlayback({ playsSelected: false });
     setShowing({ alone: null });
   }
   const now = current();

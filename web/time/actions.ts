@@ -31,7 +31,7 @@ import {
   moveLastToNewDrawing,
   longestSelected,
   paste,
-  pickAll,
+  selectAll,
   toggleCycle,
   shiftActive,
   whyNotDrawing,
@@ -80,21 +80,21 @@ function playOnce(): void {
 
 /** Moves what is picked one drawing along, else steps a frame. */
 const nudge = (by: 1 | -1) => () => {
-  const picked = selectedNow();
+  const selected = selectedNow();
   const runs = current()?.active?.list.runs.length ?? 0;
-  if (!picked) {
+  if (!selected) {
     goTo(selection().frame + by);
     return;
   }
-  const first = picked.first + by;
-  if (first < 0 || first + picked.count > runs) {
+  const first = selected.first + by;
+  if (first < 0 || first + selected.count > runs) {
     say('What is picked lies at the end of the layer already. Drag it across the seam on the wheel.');
     return;
   }
   editTime('move drawings', (doc, layer) =>
-    moveSelectedRuns(doc, layer, picked, by < 0 ? first : first + picked.count),
+    moveSelectedRuns(doc, layer, selected, by < 0 ? first : first + selected.count),
   );
-  setSelection({ selectedRuns: { ...picked, first } });
+  setSelection({ selectedRuns: { ...selected, first } });
 };
 
 export const TIME_ACTIONS = named({
@@ -166,11 +166,11 @@ export const TIME_ACTIONS = named({
     'Play only what is picked',
     [key('KeyP')],
     () => {
-      setPlayback({ playsPicked: !playback().playsPicked });
+      setPlayback({ playsSelected: !playback().playsSelected });
     },
     {
       whyNot: () =>
-        playback().playsPicked || selectedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.',
+        playback().playsSelected || selectedNow() ? null : 'Nothing is picked: drag over drawings on the wheel.',
     },
   ),
   previous: time('Previous drawing', [key('KeyA')], () => {
@@ -334,12 +334,12 @@ export const TIME_ACTIONS = named({
     // With nothing copied here, what the clipboard holds may be a picture: the browser is left to paste it.
     leavesKey: () => !selection().clip,
   }),
-  pickAll: drawings('Pick all of this layer', [], pickAll, { whyNot: whyNotTime }),
+  pickAll: drawings('Pick all of this layer', [], selectAll, { whyNot: whyNotTime }),
   pickNone: drawings('Pick nothing', [key('Escape')], () => {
     if (onScreen().full) toggleFull();
     else {
       setSelection({ selectedRuns: null });
-      setPlayback({ playsPicked: false });
+      setPlayback({ playsSelected: false });
     }
   }),
   newOnHeld: drawings('New drawing on held frames', [key('KeyJ')], () => {

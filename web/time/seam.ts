@@ -24,7 +24,7 @@ const WAIT_MS = 150;
 
 /** Null while there is too little to compare, or it is being worked out. */
 export function useSeam(now: Current | null): SeamNow | null {
-  const picked = useSelection((s) => s.selectedRuns);
+  const selected = useSelection((s) => s.selectedRuns);
   const [seam, setSeam] = useState<{ of: unknown; found: Omit<SeamNow, 'stale'> } | null>(null);
   const [doc, elementId, layerId] = [now?.doc, now?.element.id, now?.active?.layer.id];
   // Looked at anew when the document or the layer is another one, not whenever something else moves.
@@ -33,7 +33,7 @@ export function useSeam(now: Current | null): SeamNow | null {
     return own ? drawingsInOrder(own.doc, own.active, own.length) : [];
   }, [doc, elementId, layerId]);
   // Where drawings are picked, it is cut among those.
-  const span = now && picked ? now.active && spanOf(now.active.list, picked, now.length) : null;
+  const span = now && selected ? now.active && spanOf(now.active.list, selected, now.length) : null;
   const inside = span ? shown.filter(({ frame }) => frame >= span.from && frame < span.from + span.length) : [];
   const first = inside.length > 3 ? shown.indexOf(inside[0]!) : 0;
   const last = inside.length > 3 ? shown.indexOf(inside.at(-1)!) : shown.length - 1;

@@ -94,9 +94,9 @@ export const holdAlong = (holds: readonly number[], whole: boolean): void => {
 
 /** Each of what is active a frame longer or shorter; what follows moves. */
 export function pushBy(by: 1 | -1): void {
-  const picked = selectedNow();
+  const selected = selectedNow();
   change(by > 0 ? 'hold longer' : 'hold shorter', (runs) => heldLonger(runs, by));
-  if (picked) setSelection({ selectedRuns: picked });
+  if (selected) setSelection({ selectedRuns: selected });
 }
 
 /** The last of what is active a frame longer or shorter at the cost of the next; nothing else moves. */

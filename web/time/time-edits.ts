@@ -90,8 +90,8 @@ function withRuns(then: (runs: RunSelection & { layerId: Id }) => void): void {
 
 /** Holds what is picked, or what is shown, for so many frames. */
 export function hold(length: number): void {
-  const picked = selectedNow();
-  if (picked) editTime(`picked on ${length}s`, (doc, layer, frame) => layerOn(doc, layer, frame, length, picked));
+  const selected = selectedNow();
+  if (selected) editTime(`picked on ${length}s`, (doc, layer, frame) => layerOn(doc, layer, frame, length, selected));
   else editTime(`hold ${length}s`, (doc, layer, frame) => holdFor(doc, layer, frame, length));
 }
 
@@ -208,7 +208,7 @@ export function setActiveStill(still: boolean): void {
 }
 
 /** Picks every drawing of the active layer, or nothing. */
-export function pickAll(): void {
+export function selectAll(): void {
   const now = current();
   const count = now?.active?.list.runs.length ?? 0;
   if (now?.active && count > 0) setSelection({ selectedRuns: { layerId: now.active.layer.id, first: 0, count } });

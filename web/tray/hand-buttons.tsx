@@ -18,7 +18,7 @@ const toggle = (action: Action) => () => {
 };
 
 export function HandButtons() {
-  const inHand = useToolState((s) => s.activeTool);
+  const activeTool = useToolState((s) => s.activeTool);
   const form = useToolState((s) => s.form);
   const exact = useToolState((s) => s.exact);
   const closes = useToolState((s) => s.closes);
@@ -34,7 +34,7 @@ export function HandButtons() {
         Button ? (
           <Button key={tool.name} />
         ) : tool.Icon && tool.taking ? (
-          <ActionButton key={tool.name} action={tool.taking} pressed={inHand === tool}>
+          <ActionButton key={tool.name} action={tool.taking} pressed={activeTool === tool}>
             <tool.Icon size={19} />
           </ActionButton>
         ) : null,

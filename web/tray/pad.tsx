@@ -19,8 +19,8 @@ export function Pad() {
   const { width, opacity } = useToolState((s) => s.brushes[s.brushName]);
   const swatchId = useToolState((s) => s.swatchId);
   const tool = useToolState((s) => s.brushName);
-  const inHand = useOfCurrent(({ doc }) => swatchOf(doc, swatchId)?.colour) ?? '#a89987';
-  const colour = madeBy(tool) === 'rub' ? '#5a4c40' : inHand;
+  const colourNow = useOfCurrent(({ doc }) => swatchOf(doc, swatchId)?.colour) ?? '#a89987';
+  const colour = madeBy(tool) === 'rub' ? '#5a4c40' : colourNow;
   const set = (event: { clientX: number; clientY: number }): void => {
     const box = pad.current!.getBoundingClientRect();
     const up = 1 - (event.clientY - box.top - EDGE) / (box.height - 2 * EDGE);

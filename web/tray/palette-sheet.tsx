@@ -12,11 +12,11 @@ const LATELY = 6;
 
 interface PaletteSheetProps {
   swatches: readonly Swatch[];
-  inHand: Swatch | null;
+  active: Swatch | null;
   className: string;
 }
 
-export function PaletteSheet({ swatches, inHand, className }: PaletteSheetProps) {
+export function PaletteSheet({ swatches, active, className }: PaletteSheetProps) {
   const [open, setOpen] = useState(false);
   const recent = useRecent((s) => s.swatches).flatMap((id) => swatches.find((swatch) => swatch.id === id) ?? []);
   const rows = (list: readonly Swatch[]) => (
@@ -25,7 +25,7 @@ export function PaletteSheet({ swatches, inHand, className }: PaletteSheetProps)
         <SwatchButton
           key={swatch.id}
           swatch={swatch}
-          picked={swatch.id === inHand?.id}
+          selected={swatch.id === active?.id}
           form="row"
           onPress={() => {
             takeSwatch(swatch.id);

@@ -25,7 +25,7 @@ const SIDE = 'moves grid h-6 w-9 place-items-center rounded-lg text-wax-300 hove
 export function Palette() {
   const swatches = useOfCurrent(useShallow(({ doc }) => findAll(doc, 'swatch', shotOf(doc).swatches)));
   const swatchId = useToolState((s) => s.swatchId);
-  const inHand = useOfCurrent(({ doc }) => swatchOf(doc, swatchId));
+  const active = useOfCurrent(({ doc }) => swatchOf(doc, swatchId));
   const recent = useRecent((s) => s.swatches);
   const host = useRef<HTMLDivElement>(null);
   const width = useWidth(host);
@@ -39,7 +39,7 @@ export function Palette() {
     edit('add swatch', (doc) => {
       const added = addSwatch(
         doc,
-        { name: `swatch ${swatches.length + 1}`, role: 'body', colour: inHand?.colour ?? '#e2581c' },
+        { name: `swatch ${swatches.length + 1}`, role: 'body', colour: active?.colour ?? '#e2581c' },
         randomId,
       );
       made = added.swatchId;
@@ -59,10 +59,10 @@ export function Palette() {
           <SwatchButton
             key={swatch.id}
             swatch={swatch}
-            picked={swatch.id === inHand?.id}
+            selected={swatch.id === active?.id}
             form={isNamed ? 'named' : 'small'}
             onPress={() => {
-              if (swatch.id === inHand?.id) togglePanel('palette');
+              if (swatch.id === active?.id) togglePanel('palette');
               else takeSwatch(swatch.id);
             }}
           />
@@ -72,7 +72,7 @@ export function Palette() {
         <button type="button" aria-label="Add swatch" data-tip="Add a swatch" onClick={add} className={SIDE}>
           <Plus size={15} />
         </button>
-        <PaletteSheet swatches={swatches} inHand={inHand ?? null} className={SIDE} />
+        <PaletteSheet swatches={swatches} active={active ?? null} className={SIDE} />
         <button
           type="button"
           aria-label="Settings of the palette"

@@ -9,7 +9,7 @@ const SMEAR = { kind: 'ink', width: 9, opacity: 1, pressure: true } as const;
 
 interface SwatchButtonProps {
   swatch: Swatch;
-  picked: boolean;
+  selected: boolean;
   /** With its name under it, without, or beside it. */
   form: 'named' | 'small' | 'row';
   onPress: () => void;
@@ -21,7 +21,7 @@ const FORMS = {
   row: { width: 34, height: 20, look: 'h-8 w-full gap-2 px-1.5' },
 } as const;
 
-export function SwatchButton({ swatch, picked, form, onPress }: SwatchButtonProps) {
+export function SwatchButton({ swatch, selected, form, onPress }: SwatchButtonProps) {
   const running = useOfCurrent(
     useShallow(({ doc }) =>
       swatch.gradient?.stops.map((stop) => find(doc, 'swatch', stop.swatch)?.colour ?? swatch.colour),
@@ -35,10 +35,10 @@ export function SwatchButton({ swatch, picked, form, onPress }: SwatchButtonProp
         data-testid="swatch"
         data-name={swatch.name}
         aria-label={form === 'small' ? swatch.name : undefined}
-        aria-pressed={picked}
+        aria-pressed={selected}
         data-tip={`${swatch.role} · press again to change it`}
         onClick={onPress}
-        className={`moves flex shrink-0 items-center rounded-lg ${look} ${picked ? 'bg-[#3a3a3a]' : 'hover:bg-[#2d2d2d]'}`}
+        className={`moves flex shrink-0 items-center rounded-lg ${look} ${selected ? 'bg-[#3a3a3a]' : 'hover:bg-[#2d2d2d]'}`}
       >
         <BrushMark brush={SMEAR} colour={swatch.colour} running={running} width={width} height={height} lean={0.3} />
         {form === 'small' ? null : (

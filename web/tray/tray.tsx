@@ -12,7 +12,7 @@ import { BRUSH_ACTIONS } from '../pen/actions.ts';
 
 function ToolButton({ tool }: { tool: BrushName }) {
   const makes = madeBy(tool);
-  const inHand = useToolState((s) => s.brushName === tool && s.activeTool === null);
+  const isActive = useToolState((s) => s.brushName === tool && s.activeTool === null);
   const brush = useToolState((s) => s.brushes[tool]);
   const brushShown = useToolState((s) => s.brushShown);
   const swatchId = useToolState((s) => s.swatchId);
@@ -22,13 +22,13 @@ function ToolButton({ tool }: { tool: BrushName }) {
   return (
     <button
       type="button"
-      aria-pressed={inHand}
-      data-tip={`${titleOf(BRUSH_ACTIONS[tool])}${inHand ? ' · press again for its settings' : ''}`}
+      aria-pressed={isActive}
+      data-tip={`${titleOf(BRUSH_ACTIONS[tool])}${isActive ? ' · press again for its settings' : ''}`}
       onClick={() => {
-        if (inHand) setToolState({ brushShown: !brushShown });
+        if (isActive) setToolState({ brushShown: !brushShown });
         else takeBrush(tool);
       }}
-      className={`moves flex h-[68px] w-[48px] shrink-0 flex-col items-center justify-between rounded-[10px] pb-1 pt-1.5 ${inHand ? 'bg-flame-deep text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
+      className={`moves flex h-[68px] w-[48px] shrink-0 flex-col items-center justify-between rounded-[10px] pb-1 pt-1.5 ${isActive ? 'bg-flame-deep text-wax-100' : 'text-wax-500 hover:bg-soot-800'}`}
     >
       {makes === 'shape' ? (
         <ShapeMark colour={colour} opacity={brush.opacity} line={shapeLine === null ? null : lineColour} />

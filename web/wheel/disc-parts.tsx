@@ -30,7 +30,7 @@ export function arcPath(dial: Dial, from: number, to: number, inner: number, out
 
 export function Rings({ now, dial, groups, active }: { now: Current; dial: Dial; groups: number[][]; active: number }) {
   const frame = useSelection((s) => s.frame);
-  const picked = useSelection((s) => s.selectedRuns);
+  const selected = useSelection((s) => s.selectedRuns);
   const rings = ringsFor(groups.length, active);
   return groups.map((group, g) => {
     const ring = rings[g]!;
@@ -38,7 +38,7 @@ export function Rings({ now, dial, groups, active }: { now: Current; dial: Dial;
     const isBundle = group.length > 1;
     const { layer } = now.layers[group[0]!]!;
     const { length: runs } = now.layers[group[0]!]!.list.runs;
-    const chosenRun = (run: number) => isActive && picked?.layerId === layer.id && isSelected(picked, run, runs);
+    const chosenRun = (run: number) => isActive && selected?.layerId === layer.id && isSelected(selected, run, runs);
     return (
       <g key={isBundle ? `bundle-${g}` : layer.id} opacity={isBundle || isVisible(now.layers[group[0]!]!) ? 1 : 0.35}>
         {isActive ? (

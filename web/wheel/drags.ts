@@ -101,9 +101,9 @@ function pick(now: Current, layerId: string, from: WheelSpot): Drag {
       const way = closed ? modulo(run - last + runs / 2, runs) - runs / 2 : run - last;
       span = Math.max(1 - runs, Math.min(runs - 1, span + Math.round(way)));
       last = run;
-      const picked = range();
-      setSelection({ selectedRuns: picked });
-      return `${picked.count} picked`;
+      const selected = range();
+      setSelection({ selectedRuns: selected });
+      return `${selected.count} picked`;
     },
     up: (moved) => {
       if (moved || first === null) return;
@@ -123,9 +123,10 @@ const goesRound = (now: Current): boolean =>
   now.active !== undefined &&
   totalLength(now.active.list) === (now.active.list.period ?? now.length);
 
-const lengthOf = (now: Current, picked: SelectedRuns): number => spanOf(now.active!.list, picked, now.length).length;
+const lengthOf = (now: Current, selected: SelectedRuns): number =>
+  spanOf(now.active!.list, selected, now.length).length;
 
-function movePick(now: Current, picked: SelectedRuns, from: WheelSpot): Drag {
+function movePick(now: Current, selected: SelectedRuns, from: WheelSpot): Drag {
   const gesture = `move-${randomId()}`;
   const { list } = now.active!;
   const starts = exposures(list);
@@ -136,24 +137,24 @@ function movePick(now: Current, picked: SelectedRuns, from: WheelSpot): Drag {
       const local = listFrame(list, Math.floor(spot.time), now.length) + (spot.time % 1);
       const inside = starts.findIndex((e) => local < e.start + e.run.length);
       const under = inside < 0 ? starts.length - 1 : inside;
-      const isOwn = isSelected(picked, under, list.runs.length);
-      const to = isOwn ? picked.first : under < picked.first ? under : under + 1;
+      const isOwn = isSelected(selected, under, list.runs.length);
+      const to = isOwn ? selected.first : under < selected.first ? under : under + 1;
       let at = 0;
       reEdit(
         'move drawings',
         (doc) => {
-          const timed = moveSelectedRuns(doc, picked.layerId, picked, to);
+          const timed = moveSelectedRuns(doc, selected.layerId, selected, to);
           at = timed.frame;
           return timed.doc;
         },
         gesture,
       );
-      const start = isOwn ? runStart(list, picked.first, now.length) : at;
+      const start = isOwn ? runStart(list, selected.first, now.length) : at;
       const moved = current();
       const first = moved?.active && exposureAt(moved.active.list, start, moved.length)?.index;
-      setSelection({ selectedRuns: { ...picked, first: first ?? picked.first } });
+      setSelection({ selectedRuns: { ...selected, first: first ?? selected.first } });
       goTo(isOwn ? frame : at);
-      return framesText(start, lengthOf(now, picked));
+      return framesText(start, lengthOf(now, selected));
     },
     up: (moved) => {
       endGesture();
@@ -163,13 +164,13 @@ function movePick(now: Current, picked: SelectedRuns, from: WheelSpot): Drag {
     },
     back: () => {
       takeBack(gesture);
-      setSelection({ selectedRuns: picked, frame, turn });
+      setSelection({ selectedRuns: selected, frame, turn });
     },
   };
 }
 
 /** Copies of what is picked, put where the pen lifts. */
-function copyPick(now: Current, picked: SelectedRuns): Drag {
+function copyPick(now: Current, selected: SelectedRuns): Drag {
   const { list } = now.active!;
   let to: number | null = null;
   return {
@@ -179,18 +180,18 @@ function copyPick(now: Current, picked: SelectedRuns): Drag {
       return `copies before frame ${under === null ? now.length + 1 : runStart(list, under, now.length) + 1}`;
     },
     up: (moved) => {
-      if (moved && to !== null) copyTo(picked, to);
+      if (moved && to !== null) copyTo(selected, to);
     },
     back: () => undefined,
   };
 }
 
-function stretch(now: Current, picked: SelectedRuns, end: 'start' | 'end', from: WheelSpot): Drag {
+function stretch(now: Current, selected: SelectedRuns, end: 'start' | 'end', from: WheelSpot): Drag {
   const gesture = `stretch-${randomId()}`;
   const { list } = now.active!;
   const { frame, turn } = selection();
-  const length = lengthOf(now, picked);
-  const start = runStart(list, picked.first, now.length);
+  const length = lengthOf(now, selected);
+  const start = runStart(list, selected.first, now.length);
   let [last, passed] = [from.time, 0];
   return {
     move: (spot) => {
@@ -198,15 +199,15 @@ function stretch(now: Current, picked: SelectedRuns, end: 'start' | 'end', from:
       last = spot.time;
       const by = Math.round(passed);
       if (end === 'start') {
-        reEdit('start of drawing', (doc) => rollStart(doc, picked.layerId, picked.first, by).doc, gesture);
+        reEdit('start of drawing', (doc) => rollStart(doc, selected.layerId, selected.first, by).doc, gesture);
         const moved = current()?.active;
-        const at = moved ? runStart(moved.list, picked.first, current()!.length) : start;
+        const at = moved ? runStart(moved.list, selected.first, current()!.length) : start;
         return `from frame ${at + 1}`;
       }
-      const wanted = Math.max(picked.count, length + by);
-      reEdit('stretch drawings', (doc) => stretchSelectedRuns(doc, picked.layerId, picked, wanted).doc, gesture);
+      const wanted = Math.max(selected.count, length + by);
+      reEdit('stretch drawings', (doc) => stretchSelectedRuns(doc, selected.layerId, selected, wanted).doc, gesture);
       // Across the seam the list begins anew with the first of them.
-      if (picked.first + picked.count > list.runs.length) setSelection({ selectedRuns: { ...picked, first: 0 } });
+      if (selected.first + selected.count > list.runs.length) setSelection({ selectedRuns: { ...selected, first: 0 } });
       return `${framesText(start, wanted)}, ${wanted} f`;
     },
     up: () => {
@@ -289,20 +290,21 @@ export function beginDrag(now: Current, zone: Zone, spot: WheelSpot, keys: Keys)
     setSelection({ layerId, selectedRuns: null });
     return null;
   }
-  const picked = selectedNow();
+  const selected = selectedNow();
   const run = runAt(now, spot.time);
-  if (!picked || run === null || !isSelected(picked, run, now.active.list.runs.length)) return pick(now, layerId, spot);
+  if (!selected || run === null || !isSelected(selected, run, now.active.list.runs.length))
+    return pick(now, layerId, spot);
   const trouble = whyNotTime();
   if (trouble) {
     say(trouble);
     return null;
   }
   const { list } = now.active;
-  const start = runStart(list, picked.first, now.length);
-  const length = lengthOf(now, picked);
+  const start = runStart(list, selected.first, now.length);
+  const length = lengthOf(now, selected);
   const into = modulo(spot.time - start, now.length);
   const grip = Math.min(GRIP / zone.pxPerFrame, length / 3);
-  if (length - into < grip) return stretch(now, picked, 'end', spot);
-  if (into < grip && (picked.first > 0 || now.element.time === 'cycle')) return stretch(now, picked, 'start', spot);
-  return keys.ctrl ? copyPick(now, picked) : movePick(now, picked, spot);
+  if (length - into < grip) return stretch(now, selected, 'end', spot);
+  if (into < grip && (selected.first > 0 || now.element.time === 'cycle')) return stretch(now, selected, 'start', spot);
+  return keys.ctrl ? copyPick(now, selected) : movePick(now, selected, spot);
 }

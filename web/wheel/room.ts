@@ -32,13 +32,13 @@ export const scaleOver = (height: number, below: number): number =>
 /** Height that the wheel may take beside what is to be seen under it, CSS px. */
 function useHeightOver(): number {
   const height = useSyncExternalStore(watch, heightNow);
-  const inHand = useToolState((s) => s.brushShown || (s.activeTool?.hasPanel ?? false));
+  const isActive = useToolState((s) => s.brushShown || (s.activeTool?.hasPanel ?? false));
   const panel = useScreen((s) => s.panel !== null);
   const references = useReferences((s) => s.shown);
   const now = useCurrent();
   const folders = now?.element.layers.filter((id) => now.doc.entities[id]?.kind === 'folder').length ?? 0;
   const rows = folders + (now?.layers.length ?? 0);
-  return height - BESIDES - (inHand || panel || references ? SETTINGS : ROUND + ROW * Math.min(ROWS, rows));
+  return height - BESIDES - (isActive || panel || references ? SETTINGS : ROUND + ROW * Math.min(ROWS, rows));
 }
 
 /** The wheel's size against its usual one. */

@@ -24,7 +24,7 @@ export function Sheet({ now }: { now: Current }) {
   const pictures = useScreen((s) => s.sheetPictures);
   const height = useSheetHeight();
   const { entry, trouble } = useSheet();
-  const picked = useSelection((s) => s.selectedRuns);
+  const selected = useSelection((s) => s.selectedRuns);
   const span = useSheet((s) => s.span);
   useEffect(() => {
     followPlayhead(frame, now.length);
@@ -46,7 +46,8 @@ export function Sheet({ now }: { now: Current }) {
     [now.layers],
   );
   const activeId = now.active?.layer.id ?? null;
-  const shown = picked && picked.layerId === activeId ? sheetSpan(now, span) : span?.layerId === activeId ? span : null;
+  const shown =
+    selected && selected.layerId === activeId ? sheetSpan(now, span) : span?.layerId === activeId ? span : null;
   const layerIds = now.layers.map(({ layer }) => layer.id);
 
   const spotOf = (event: PointerEvent): { layerId: string; frame: number } | null => {

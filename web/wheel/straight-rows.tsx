@@ -81,10 +81,10 @@ function HereBar({ arcs, band, row }: { arcs: readonly Arc[]; band: Band; row: B
 
 /** The row that is drawn on: its runs, those picked marked. */
 function ActiveRow({ now, band, index, row }: { now: Current; band: Band; index: number; row: BandRow }) {
-  const picked = useSelection((s) => s.selectedRuns);
+  const selected = useSelection((s) => s.selectedRuns);
   const drawn = useMemo(() => arcsOf(now, index).filter((a) => a.drawn), [now, index]);
   const runs = now.layers[index]!.list.runs.length;
-  const isChosen = ({ run }: Arc) => picked?.layerId === now.active?.layer.id && isSelected(picked!, run, runs);
+  const isChosen = ({ run }: Arc) => selected?.layerId === now.active?.layer.id && isSelected(selected!, run, runs);
   return (
     <>
       <rect x={xOf(band, 0)} width={now.length * band.perFrame} y={row.top} height={row.height} rx={4} fill="#231c17" />

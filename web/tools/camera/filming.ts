@@ -5,12 +5,12 @@ import { shotOf, valueAt, type ShotDocument } from '@tallow/core/document';
 import { apply, invert, type Point, type Quad } from '@tallow/core/geometry';
 import { setShowing, showing } from '../../picture/showing.ts';
 import { setReferences } from '../../references/references.ts';
-import { pickPlane } from '../place/placing.ts';
+import { selectPlane } from '../place/placing.ts';
 
 /** Begins to stand beside the camera, or looks through it again. */
 export function filmCamera(on: boolean): void {
   if (on) {
-    pickPlane(null);
+    selectPlane(null);
     setReferences({ shown: false });
   }
   setShowing({ filming: on });

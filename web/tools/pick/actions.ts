@@ -42,7 +42,7 @@ const marks = of('Marks');
 
 const whyNotPicked = (): string | null => (selectedCount() > 0 ? null : 'Nothing is picked up.');
 /** Something done to what is picked up: not on a locked layer. */
-const picked = (label: string, keys: Action['keys'], run: () => void) =>
+const selected = (label: string, keys: Action['keys'], run: () => void) =>
   marks(label, keys, run, { whyNot: () => whyNotPicked() ?? whyNotChange() });
 
 const order = (to: Ordering) => () => {
@@ -227,12 +227,12 @@ export const PICK_ACTIONS = named({
     whyNot: () => (toolState().swatchId ? null : 'Pick a swatch of the palette first.'),
   }),
   letGo: marks('Let go', [], clearPick, { whyNot: whyNotPicked }),
-  duplicateMarks: picked('Duplicate', [ctrl('KeyD')], duplicate),
-  deleteMarks: picked('Delete marks', [], () => {
+  duplicateMarks: selected('Duplicate', [ctrl('KeyD')], duplicate),
+  deleteMarks: selected('Delete marks', [], () => {
     remove();
   }),
   copyMarks: marks('Copy marks', [], copy, { whyNot: whyNotPicked }),
-  cutMarks: picked('Cut marks', [], () => {
+  cutMarks: selected('Cut marks', [], () => {
     copy();
     remove('cut marks');
   }),
@@ -247,10 +247,10 @@ export const PICK_ACTIONS = named({
       whyNot: () => (hasMarkClip() ? whyNotChange() : 'No marks of this shot are copied. Pick some up and copy them.'),
     },
   ),
-  toTop: picked('To the top of the drawing', [], order('top')),
-  up: picked('One up', [key('PageUp')], order('up')),
-  down: picked('One down', [key('PageDown')], order('down')),
-  toBottom: picked('To the bottom of the drawing', [], order('bottom')),
+  toTop: selected('To the top of the drawing', [], order('top')),
+  up: selected('One up', [key('PageUp')], order('up')),
+  down: selected('One down', [key('PageDown')], order('down')),
+  toBottom: selected('To the bottom of the drawing', [], order('bottom')),
   renewBrush: marks(
     'Draw with the brush as it is today',
     [],
@@ -264,15 +264,15 @@ export const PICK_ACTIONS = named({
         (selectedMarks().some(isOlder) ? null : 'What is picked up was drawn with the newest brushes.'),
     },
   ),
-  takeSwatch: picked('Give it the swatch in hand', [], () => {
+  takeSwatch: selected('Give it the swatch in hand', [], () => {
     const now = current();
     const swatch = now && swatchOf(now.doc, toolState().swatchId);
     if (swatch) give('other swatch', { swatch: swatch.id });
   }),
-  takeWidth: picked('Give it the width that is set', [], () => {
+  takeWidth: selected('Give it the width that is set', [], () => {
     give('other width', { width: activeBrush().width });
   }),
-  takeTaper: picked('Give it the tapers that are set', [], () => {
+  takeTaper: selected('Give it the tapers that are set', [], () => {
     give('other tapers', { taper: activeBrush().taper });
   }),
   takeBrush: marks(

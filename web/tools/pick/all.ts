@@ -4,7 +4,7 @@ import { toolState, takeTool } from '../../hand/tool-state.ts';
 import { current } from '../../selection/current.ts';
 import { selection } from '../../selection/selection.ts';
 import { say } from '../../shot/document.ts';
-import { pickAll, whyNotTime } from '../../time/time-edits.ts';
+import { selectAll, whyNotTime } from '../../time/time-edits.ts';
 import { pick, pickBy, selectedCount } from './pick.ts';
 import { PICK } from './tool.ts';
 
@@ -17,7 +17,7 @@ function allDrawings(): void {
     say(trouble);
     return;
   }
-  pickAll();
+  selectAll();
   const count = selection().selectedRuns?.count ?? 0;
   say(
     `All ${count} drawings of “${current()?.active?.layer.name}” are picked. In the picture the same key picks up marks.`,

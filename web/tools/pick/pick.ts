@@ -191,13 +191,13 @@ export function fractionsNow(sets: MarkSets = pick().sets): Record<Id, number> {
   return Object.fromEntries(within.map(({ drawingId, index }) => [drawingId, each[order.indexOf(index)]!]));
 }
 
-export const pickMiddle = ({ left, top, right, bottom }: Box): Point => ({
+export const selectMiddle = ({ left, top, right, bottom }: Box): Point => ({
   x: (left + right) / 2,
   y: (top + bottom) / 2,
 });
 
 /** What is turned, scaled and mirrored about, where it lay when the marks were picked up. */
-export const pivotNow = (): Point => pick().pivot ?? pickMiddle(pick().box);
+export const pivotNow = (): Point => pick().pivot ?? selectMiddle(pick().box);
 
 /** What a matrix of the active layer's space does in the space of a drawing. */
 function inSpaceOf(drawingId: Id, matrix: Matrix): Matrix {

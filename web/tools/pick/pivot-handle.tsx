@@ -5,7 +5,7 @@ import type { PointerEvent as ReactPointerEvent } from 'react';
 import { startDrag } from '../../parts/dragging.ts';
 import { current } from '../../selection/current.ts';
 import { selection } from '../../selection/selection.ts';
-import { matrixNow, pickMiddle, pick, pickUp, pivotNow, setPick, usePick } from './pick.ts';
+import { matrixNow, selectMiddle, pick, pickUp, pivotNow, setPick, usePick } from './pick.ts';
 import { STILL } from '@tallow/core/marks';
 
 /** How near a place draws the pivot to it, CSS px. */
@@ -16,7 +16,7 @@ function pivotPlaces(): Point[] {
   const now = current();
   const { box } = pick();
   const own = [
-    pickMiddle(box),
+    selectMiddle(box),
     { x: box.left, y: box.top },
     { x: box.right, y: box.top },
     { x: box.right, y: box.bottom },

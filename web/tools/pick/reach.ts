@@ -32,7 +32,7 @@ export interface Reached {
 }
 
 /** What is selected on the active layer: drawings, and the frames on which each of them shows. */
-function inHand(now: Current, active: TimedLayer): { drawingId: Id | undefined; frames: number[] }[] {
+function drawingsHere(now: Current, active: TimedLayer): { drawingId: Id | undefined; frames: number[] }[] {
   const runs = selectedNow();
   const { frame } = selection();
   if (!runs) return [{ drawingId: shownNow(now, frame)?.drawingId, frames: [frame] }];
@@ -76,7 +76,7 @@ export function reached(now: Current | null = current()): Reached[] {
   if (others.length === 0) return found;
   const known = new Set(own);
   const round = roundOf(element, length);
-  for (const [nth, { drawingId: here, frames }] of inHand(now, active).entries()) {
+  for (const [nth, { drawingId: here, frames }] of drawingsHere(now, active).entries()) {
     const index = here ? own.indexOf(here) : nth;
     for (const timed of others)
       for (const frame of frames) {

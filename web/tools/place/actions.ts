@@ -44,14 +44,14 @@ export function changeSelectedUses(
   change: (placement: Placement, doc: ShotDocument) => Partial<Placement>,
   gesture?: string,
 ): void {
-  const { picked } = placing();
+  const { selected } = placing();
   const { doc: now } = useDocument.getState();
-  const [first] = now ? findAll(now, 'placement', picked) : [];
-  if (now && first && picked.length === 1) sayIfFixed(now, first);
+  const [first] = now ? findAll(now, 'placement', selected) : [];
+  if (now && first && selected.length === 1) sayIfFixed(now, first);
   edit(
     name,
     (doc) =>
-      picked.reduce((next, id) => {
+      selected.reduce((next, id) => {
         const placement = find(next, 'placement', id);
         return placement && !isFixed(next, placement) ? setPlacements(next, [id], change(placement, next)) : next;
       }, doc),
@@ -79,7 +79,7 @@ const slipBy = (by: number) => () => {
 
 /** Moves what is picked in the order of what lies with it. */
 const raise = (by: -1 | 1) => () => {
-  edit('order of uses', (doc) => placing().picked.reduce((next, id) => raisePlacement(next, id, by), doc));
+  edit('order of uses', (doc) => placing().selected.reduce((next, id) => raisePlacement(next, id, by), doc));
 };
 
 /** Parts what is picked at the playhead. */
@@ -89,7 +89,7 @@ function split(): void {
   const frame = frameOn(level, shotFrameNow());
   const made: Id[] = [];
   edit('split', (doc) =>
-    placing().picked.reduce((next, id) => {
+    placing().selected.reduce((next, id) => {
       const parted = splitPlacement(next, id, frame, randomId);
       if (parted.placementId) made.push(parted.placementId);
       return parted.doc;
@@ -102,7 +102,7 @@ function split(): void {
 export function oneMore(): void {
   const made: Id[] = [];
   edit('one more', (doc) =>
-    placing().picked.reduce((next, id) => {
+    placing().selected.reduce((next, id) => {
       const placement = find(next, 'placement', id);
       const element = find(next, 'element', placement?.elementId);
       if (!placement || !element) return next;
@@ -121,14 +121,14 @@ function scatterThree(): void {
   if (!level) return;
   const reach = Math.round(shotOf(level.doc).width / 6);
   edit('scatter copies', (doc) =>
-    placing().picked.reduce((next, id) => layScatter(next, id, newScattering(reach), randomId).doc, doc),
+    placing().selected.reduce((next, id) => layScatter(next, id, newScattering(reach), randomId).doc, doc),
   );
 }
 
 /** Takes the picked uses away; their elements stay to be used again. */
-function removePicked(): void {
-  const { picked } = placing();
-  edit(picked.length === 1 ? 'take a use away' : 'take uses away', (doc) => removePlacements(doc, picked));
+function removeSelected(): void {
+  const { selected } = placing();
+  edit(selected.length === 1 ? 'take a use away' : 'take uses away', (doc) => removePlacements(doc, selected));
   selectUses([]);
 }
 
@@ -144,5 +144,5 @@ export const PLACE_ACTIONS = named({
   splitUse: assemble('Split at the playhead', [alt('Minus')], split, whyNot),
   oneMore: assemble('One more of what is picked', [alt('Equal')], oneMore, whyNot),
   scatter: assemble('Three copies of what is picked, out of step', [shift('Equal')], scatterThree, whyNot),
-  takeUseAway: assemble('Take away what is picked', [alt('Backspace')], removePicked, whyNot),
+  takeUseAway: assemble('Take away what is picked', [alt('Backspace')], removeSelected, whyNot),
 });

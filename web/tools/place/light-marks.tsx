@@ -7,7 +7,7 @@ import { apply, invert, scaleOf, type Matrix, type Point } from '@tallow/core/ge
 import type { PointerEvent, RefObject } from 'react';
 import { drag } from '../../shot/drag.ts';
 import { Handle } from '../../parts/handle.tsx';
-import { pickLight } from './placing.ts';
+import { selectLight } from './placing.ts';
 
 const FLAME = '#ffc25c';
 /** CSS px of a light's sign. */
@@ -25,11 +25,11 @@ interface MarksProps {
   /** Shot px to CSS px. */
   view: Matrix;
   svg: RefObject<SVGSVGElement | null>;
-  picked: Id | null;
+  selected: Id | null;
 }
 
 /** A light that is out on this frame has no mark: it is picked in the cone. */
-export function LightMarks({ doc, shotFrame, view, svg, picked }: MarksProps) {
+export function LightMarks({ doc, shotFrame, view, svg, selected }: MarksProps) {
   const shining = lightsOn(doc, shotFrame);
   const inward = invert(view);
   const placeOf = ({ clientX, clientY }: { clientX: number; clientY: number }): Point => {
@@ -41,7 +41,7 @@ export function LightMarks({ doc, shotFrame, view, svg, picked }: MarksProps) {
     <>
       {shining.map(({ id, x, y, radius, light }) => {
         const at = apply(view, { x, y });
-        if (id !== picked)
+        if (id !== selected)
           return (
             <g
               key={id}
@@ -49,7 +49,7 @@ export function LightMarks({ doc, shotFrame, view, svg, picked }: MarksProps) {
               data-handle={light.name}
               onPointerDown={(event) => {
                 event.stopPropagation();
-                pickLight(id);
+                selectLight(id);
               }}
             >
               <title>{light.name}</title>

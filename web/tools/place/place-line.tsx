@@ -13,10 +13,10 @@ const WAY =
 export function PlaceLine() {
   const doc = useDocument((s) => s.doc);
   const frame = useShotTime((s) => s.frame);
-  const { picked, inside } = usePlacing();
+  const { selected, inside } = usePlacing();
   if (!doc) return null;
   const level = levelOf(doc, inside);
-  const [only, other] = selectedUses(level, picked);
+  const [only, other] = selectedUses(level, selected);
   const use = only && !other ? standing(doc, [...level.path, only], frame) : null;
   return (
     <div className="flex min-w-0 flex-1 items-center gap-1 px-2" data-testid="place-line">
@@ -60,8 +60,8 @@ export function PlaceLine() {
           · <span className="text-flame">{nameOfUse(doc, use.placement)}</span>
           {use.element.time === 'cycle' ? `, turn ${use.moment.turn + 1}` : ''}, frame {use.moment.frame + 1}
         </span>
-      ) : picked.length > 1 ? (
-        <span className="text-wax-500">· {picked.length} picked</span>
+      ) : selected.length > 1 ? (
+        <span className="text-wax-500">· {selected.length} picked</span>
       ) : (
         <span className="min-w-0 truncate text-wax-500">· press a thing to pick it, drag to move it</span>
       )}

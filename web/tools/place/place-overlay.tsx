@@ -208,7 +208,7 @@ function Anchor({ sight }: { sight: Sight }) {
 
 export function PlaceOverlay() {
   const doc = useDocument((s) => s.doc);
-  const { picked, inside, corners, light } = usePlacing();
+  const { selected, inside, corners, light } = usePlacing();
   const view = useViewed((s) => s.view);
   const area = useViewed((s) => s.area);
   const shotFrame = useShotTime((s) => s.frame);
@@ -217,7 +217,7 @@ export function PlaceOverlay() {
   if (!doc || area.width === 0) return null;
   const level = levelOf(doc, inside);
   const matrix = viewMatrix(view, shotOf(doc), area);
-  const uses = selectedUses(level, picked);
+  const uses = selectedUses(level, selected);
   const sights = uses.flatMap(
     (placement) => sightOf(level, placement, shotFrame, matrix, () => svg.current!.getBoundingClientRect()) ?? [],
   );
@@ -232,7 +232,7 @@ export function PlaceOverlay() {
       : (first?.anchor ?? { x: 0, y: 0 });
   return (
     <svg ref={svg} className="pointer-events-none absolute inset-0 size-full" data-testid="place-overlay">
-      {level.holder ? null : <LightMarks doc={doc} shotFrame={shotFrame} view={matrix} svg={svg} picked={light} />}
+      {level.holder ? null : <LightMarks doc={doc} shotFrame={shotFrame} view={matrix} svg={svg} selected={light} />}
       {sights.map((sight) => {
         const path = find(doc, 'path', sight.placement.way?.pathId);
         return (

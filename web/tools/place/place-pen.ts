@@ -67,12 +67,12 @@ export function beginPlace(inward: Matrix, first: PenSample): PenDoing | null {
   const reach = scaleOf(inward);
   const from = apply(inward, first);
   const hit = hitAt(level, from, shotFrame, REACH * reach);
-  const { picked } = placing();
+  const { selected } = placing();
   if (first.shift && hit) {
-    selectUses(picked.includes(hit) ? picked.filter((id) => id !== hit) : [...picked, hit]);
+    selectUses(selected.includes(hit) ? selected.filter((id) => id !== hit) : [...selected, hit]);
     return null;
   }
-  if (hit && !picked.includes(hit)) selectUses([hit]);
+  if (hit && !selected.includes(hit)) selectUses([hit]);
   if (!hit) {
     selectUses([]);
     return null;
@@ -82,7 +82,7 @@ export function beginPlace(inward: Matrix, first: PenSample): PenDoing | null {
   const into = invert(levelMatrix(level, shotFrame));
   const outward = levelMatrix(level, shotFrame);
   const anchor = apply(outward, anchorPlace(level.doc, lead, frameOn(level, shotFrame)));
-  const snaps = placing().snaps ? snapsOn(level, placing().picked, shotFrame) : null;
+  const snaps = placing().snaps ? snapsOn(level, placing().selected, shotFrame) : null;
   const gesture = `place-${randomId()}`;
   let far = false;
   let copies: readonly Id[] | null = null;

@@ -14,7 +14,7 @@ import { atOpening } from '../../shot/opening.ts';
 
 interface Placing {
   /** Uses that are picked. */
-  readonly picked: readonly Id[];
+  readonly selected: readonly Id[];
   /** The plane that is picked, where no use is. */
   readonly plane: Id | null;
   /** The light that is picked, where neither is. */
@@ -32,7 +32,7 @@ interface Placing {
 }
 
 /** What is picked where nothing is. */
-const NOTHING = { picked: [], plane: null, light: null, sound: null, corners: false, lasso: null } as const;
+const NOTHING = { selected: [], plane: null, light: null, sound: null, corners: false, lasso: null } as const;
 const FRESH: Placing = { ...NOTHING, inside: null, snaps: true };
 export const usePlacing = create<Placing>(() => FRESH);
 export const placing = usePlacing.getState;
@@ -113,11 +113,11 @@ export const flatMatrix = (level: Level, placement: Placement, shotFrame: number
   standing(level.doc, [...level.path, placement], shotFrame, { flat: keyOn(level, placement.id) })?.matrix ?? IDENTITY;
 
 /** Picks uses; the first of them is stood in, so that drawing goes on there. */
-export function selectUses(picked: readonly Id[]): void {
-  setPlacing({ ...NOTHING, picked });
-  if (picked.length > 0) setShowing({ filming: false });
+export function selectUses(selected: readonly Id[]): void {
+  setPlacing({ ...NOTHING, selected });
+  if (selected.length > 0) setShowing({ filming: false });
   const level = levelNow();
-  const placement = level && find(level.doc, 'placement', picked[0]);
+  const placement = level && find(level.doc, 'placement', selected[0]);
   if (!level || !placement) return;
   const place = keyOn(level, placement.id);
   const now = current();
@@ -128,26 +128,26 @@ export function selectUses(picked: readonly Id[]): void {
 }
 
 /** Picks a plane, or none. */
-export const pickPlane = (plane: Id | null): void => {
+export const selectPlane = (plane: Id | null): void => {
   setPlacing({ ...NOTHING, plane });
   if (plane) setShowing({ filming: false });
 };
 
 /** Picks a light, or none. */
-export const pickLight = (light: Id | null): void => {
+export const selectLight = (light: Id | null): void => {
   setPlacing({ ...NOTHING, light });
   if (light) setShowing({ filming: false });
 };
 
 /** Picks a sound, or none. */
-export const pickSound = (sound: Id | null): void => {
+export const selectSound = (sound: Id | null): void => {
   setPlacing({ ...NOTHING, sound });
   if (sound) setShowing({ filming: false });
 };
 
 /** The uses that are picked and still there. */
-export const selectedUses = ({ doc }: Level, picked: readonly Id[] = placing().picked): Placement[] =>
-  findAll(doc, 'placement', picked);
+export const selectedUses = ({ doc }: Level, selected: readonly Id[] = placing().selected): Placement[] =>
+  findAll(doc, 'placement', selected);
 
 /** Opens the inside of a use, or goes back out. */
 export const openInside = (inside: string | null): void => {

@@ -23,18 +23,18 @@ export const PLACE = makeTool({
   hasPanel: false,
   onKey: (event) => {
     const level = levelNow();
-    const picked = level ? findAll(level.doc, 'placement', placing().picked) : [];
+    const selected = level ? findAll(level.doc, 'placement', placing().selected) : [];
     const arrow = ARROWS[event.code];
-    if (event.code === 'Escape' && (placing().corners || picked.length > 0)) {
+    if (event.code === 'Escape' && (placing().corners || selected.length > 0)) {
       if (placing().corners) setPlacing({ corners: false });
       else selectUses([]);
       return 'done';
     }
-    if (picked.length === 0) return undefined;
+    if (selected.length === 0) return undefined;
     if (event.code === 'Delete' || event.code === 'Backspace') return PLACE_ACTIONS.takeUseAway;
     if (!arrow || event.ctrlKey || event.altKey) return undefined;
     const by = event.shiftKey ? FAR_STEP : STEP;
-    moveUses(placing().picked, { x: arrow[0] * by, y: arrow[1] * by }, `nudge-${randomId()}`, 'nudge');
+    moveUses(placing().selected, { x: arrow[0] * by, y: arrow[1] * by }, `nudge-${randomId()}`, 'nudge');
     endGesture();
     return 'done';
   },

@@ -2,7 +2,7 @@
 import { randomId, type RubOut, type Stroke } from '@tallow/core/document';
 import { changeMarks, replaceMarks } from '@tallow/core/edit';
 import {
-  samplesAt as pickedSamples,
+  samplesAt as selectedSamples,
   smoothed,
   splitSamples,
   widened,
@@ -91,7 +91,7 @@ export function removeControlPoints(): void {
         const without = new Set(withoutControlPoint(mark.samples, index, thinning()));
         kept = kept.filter((i) => without.has(i));
       }
-      return kept.length < 2 ? mark : { ...mark, samples: pickedSamples(mark.samples, kept) };
+      return kept.length < 2 ? mark : { ...mark, samples: selectedSamples(mark.samples, kept) };
     }),
   );
   setReshape({ controlPoints: [] });

@@ -14,7 +14,7 @@ export function FastSection({ now }: { now: Current }) {
   const { share, working } = useFast();
   useSelection((s) => s.selectedRuns);
   const piece = useSelection((s) => s.piece);
-  const picked = selectedNow();
+  const selected = selectedNow();
   const smearing = smearingOf(now);
   return (
     <>
@@ -72,7 +72,7 @@ export function FastSection({ now }: { now: Current }) {
             whyNot={whyNotFast()}
             onClick={() => void smearFast()}
           >
-            {picked && picked.count > 1 ? `Smear the fast ones of ${picked.count}` : 'Smear the fast ones'}
+            {selected && selected.count > 1 ? `Smear the fast ones of ${selected.count}` : 'Smear the fast ones'}
           </Small>
         )}
       </div>

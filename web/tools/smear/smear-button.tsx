@@ -13,19 +13,19 @@ import { askedNow, SMEAR, smearHere, SMEAR_TOOL_ACTIONS, takeSmear } from './too
 const DRAG = 6;
 
 export function SmearButton() {
-  const inHand = useIsHeld(SMEAR);
+  const isActive = useIsHeld(SMEAR);
   const dragged = useRef(false);
   return (
     <button
       type="button"
       aria-label={SMEAR_TOOL_ACTIONS.smear.label}
-      aria-pressed={inHand}
+      aria-pressed={isActive}
       data-tip={titleOf(
         SMEAR_TOOL_ACTIONS.smear,
         'Smear from the last drawing to here; or drag: sideways how much, up and down its bend',
       )}
       data-testid="smear-button"
-      className={`moves grid h-8 w-8 touch-none place-items-center rounded-lg hover:bg-soot-800 ${inHand ? 'text-flame' : 'text-wax-300'}`}
+      className={`moves grid h-8 w-8 touch-none place-items-center rounded-lg hover:bg-soot-800 ${isActive ? 'text-flame' : 'text-wax-300'}`}
       onPointerDown={(event) => {
         dragged.current = false;
         const at = { x: event.clientX, y: event.clientY };

@@ -182,7 +182,7 @@ export function SmearPanel() {
             data-tip={whyNot ?? undefined}
             className={`moves ml-auto h-9 rounded-lg bg-flame px-3 font-semibold text-soot-950 hover:brightness-110 ${whyNot ? 'opacity-45' : ''}`}
             onClick={() => {
-              if (!whyNot && !working) void laySmearHere({ marks: desk.picked });
+              if (!whyNot && !working) void laySmearHere({ marks: desk.selected });
             }}
           >
             {working ? 'Computing' : `Lay ${kind.name.toLowerCase()}`}

@@ -26,7 +26,7 @@ export function askedNow(): SmearRequest {
 
 /** Makes smearing active; what was picked up is remembered, for what is done with it there. */
 export function takeSmear({ marks = [] }: SmearRequest): void {
-  setSmear({ picked: marks });
+  setSmear({ selected: marks });
   takeTool(SMEAR);
 }
 
@@ -34,8 +34,8 @@ export function takeSmear({ marks = [] }: SmearRequest): void {
 export function smearHere(): void {
   const asked = askedNow();
   const { laid, place, held: isHeld } = smearNow();
-  const inHand = toolState().activeTool === SMEAR;
-  if (inHand && (laid.length > 0 || !(place ?? isHeld))) {
+  const isActive = toolState().activeTool === SMEAR;
+  if (isActive && (laid.length > 0 || !(place ?? isHeld))) {
     takeTool(null);
     return;
   }

@@ -123,9 +123,9 @@ export function PlaceRow({ now, smear }: { now: Current; smear: Smear | null }) 
         <div className="flex flex-wrap gap-1.5 py-1">
           <Small
             title="An eye, a tip: as it arrives, at the leading end"
-            whyNot={desk.picked.length > 0 || smear.rigid.length > 0 ? null : PICK_FIRST}
+            whyNot={desk.selected.length > 0 || smear.rigid.length > 0 ? null : PICK_FIRST}
             onClick={() => {
-              const rigid = smear.rigid.length > 0 ? [] : desk.picked;
+              const rigid = smear.rigid.length > 0 ? [] : desk.selected;
               relay(smear.id, { rigid }, 'parts that keep their form');
             }}
           >
@@ -133,9 +133,9 @@ export function PlaceRow({ now, smear }: { now: Current; smear: Smear | null }) 
           </Small>
           <Small
             title="A line it does not go beyond"
-            whyNot={desk.picked.length > 0 || smear.stopMarkId ? null : PICK_FIRST}
+            whyNot={desk.selected.length > 0 || smear.stopMarkId ? null : PICK_FIRST}
             onClick={() => {
-              const stopMarkId = smear.stopMarkId ? null : (desk.picked[0] ?? null);
+              const stopMarkId = smear.stopMarkId ? null : (desk.selected[0] ?? null);
               relay(smear.id, { stopMarkId }, 'contact of the smear');
             }}
           >
