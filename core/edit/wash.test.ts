@@ -3,7 +3,7 @@ import { fixture } from '../fixture.ts';
 import { entitiesOf, find, keysIn, shotOf, valueAt } from '../document/index.ts';
 import { contactsOf, layWash, washOver } from './index.ts';
 
-const shares = fc.array(fc.oneof(fc.constant(0), fc.double({ min: 0.01, max: 1, noNaN: true })), {
+const shares = fc.array(fc.oneof(fc.constant(0), fc.constant(1), fc.double({ min: 0.01, max: 1, noNaN: true })), {
   minLength: 2,
   maxLength: 60,
 });
@@ -26,6 +26,14 @@ test('a wash is there only where it is touched, never more than asked for, and a
       });
     }),
   );
+});
+
+test('it holds for as long as the thing is covered', () => {
+  const value = washOver([0, 0.4, 1, 1, 0.97, 1, 0.98, 0.3, 0], 60);
+  const seen = Array.from({ length: 9 }, (_, frame) => valueAt(value, frame, null));
+  expect([seen[0], seen[2], seen[3], seen[5], seen[8]]).toEqual([0, 60, 60, 60, 0]);
+  expect(seen[4]).toBeCloseTo(60, 6);
+  expect(seen[6]).toBeCloseTo(58.8, 6);
 });
 
 test('where it is touched across the ends of a loop it ends as it began', () => {

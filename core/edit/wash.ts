@@ -15,6 +15,9 @@ import { newLook } from './looks.ts';
 /** Less of the thing than this counts as not touched. */
 const TOUCHED = 0.002;
 
+/** From this much of the most that is touched on it holds: a thing that is covered for a while does not fade meanwhile. */
+const FULL = 0.95;
+
 /** A run of frames on which it is touched: the first and the last. */
 export interface Contact {
   readonly from: number;
@@ -34,7 +37,7 @@ export function contactsOf(overlap: readonly number[]): Contact[] {
 }
 
 /**
- * A strength over frames that comes in where contact begins, is most where most is touched, and is gone when it ends. Where it is
+ * A strength over frames that comes in where contact begins, is most for as long as most is touched, and is gone when it ends. Where it is
  * touched on the first or the last frame it ends as it began, so that a loop closes.
  * @param max at the most that is touched. @returns a constant 0 where nothing is.
  */
@@ -46,10 +49,12 @@ export function washOver(overlap: readonly number[], max: number): Value {
   const at = (frame: number): number => (max * overlap[frame]!) / largest;
   const keys = new Map<number, number>();
   for (const { from, to } of contacts) {
-    let peak = from;
-    for (let frame = from; frame <= to; frame++) if (overlap[frame]! > overlap[peak]!) peak = frame;
+    const run = overlap.slice(from, to + 1);
+    const most = Math.max(...run);
     if (from > 0) keys.set(from - 1, 0);
-    keys.set(peak, at(peak));
+    for (const nth of [run.indexOf(most), run.lastIndexOf(most)]) keys.set(from + nth, at(from + nth));
+    const isFull = (share: number): boolean => share >= FULL * most;
+    for (const nth of [run.findIndex(isFull), run.findLastIndex(isFull)]) keys.set(from + nth, at(from + nth));
     if (to < end) keys.set(to + 1, 0);
   }
   if (overlap[0]! >= TOUCHED || overlap[end]! >= TOUCHED) {

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
 import type { Shortcut } from '../actions/action.ts';
 import { actionOf, bind, keysOf, mirrored, sameKey, unbindAll, useBindings } from '../actions/bindings.ts';
 import { TIME_ACTIONS } from '../time/actions.ts';
@@ -59,4 +60,10 @@ test('all are given back as they were', () => {
   expect(all()).not.toEqual(before);
   unbindAll();
   expect(all()).toEqual(before);
+});
+
+test('actions keep the names under which browsers remember keys of one’s own', () => {
+  const stored = JSON.parse(readFileSync(new URL('stored-actions.json', import.meta.url), 'utf8')) as string[];
+  const names = new Set(ACTIONS.map(({ name }) => name));
+  expect(stored.filter((name) => !names.has(name))).toEqual([]);
 });
