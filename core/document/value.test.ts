@@ -59,6 +59,36 @@ it('says when it does not end where it began', () => {
   expect(jumpsAtSeam(constant(4), 10)).toBe(false);
 });
 
+it('holds at its ends where time ends, where it has one key, and where its last key lies on the seam or past it', () => {
+  const once = withKey(constant(1), 4, 5);
+  expect([0, 4, 9].map((f) => valueAt(once, f, 10))).toEqual([5, 5, 5]);
+  const toSeam = withKey(withKey(constant(0), 3, 1), 10, 8);
+  expect([0, 3, 9].map((f) => valueAt(toSeam, f, 10))).toEqual([1, 1, 7]);
+  // A frame earlier it leads on to the first key of the next turn.
+  expect(valueAt(withKey(withKey(constant(0), 3, 1), 9, 9), 1, 10)).toBe(5);
+  expect(valueAt({ keys: [] }, 3, null)).toBe(0);
+});
+
+it('jumps at the seam where that step is half as large again as any other', () => {
+  const steps = (...values: number[]): Value => ({
+    keys: values.map((v, frame) => ({ frame, value: v, ease: 'straight' })),
+  });
+  expect(jumpsAtSeam(steps(0, 2, 4, 3), 4)).toBe(false);
+  expect(jumpsAtSeam(steps(0, 2, 4, 3.5), 4)).toBe(true);
+  expect(jumpsAtSeam(steps(0, 10, 11, 12), 4)).toBe(false);
+  expect(jumpsAtSeam(steps(3, 3, 3), 3)).toBe(false);
+  expect(jumpsAtSeam(steps(0, 9), 1)).toBe(false);
+});
+
+it('keeps how a key goes on where only its number changes', () => {
+  const soft = withKey(fade, 2, 1, 'soft');
+  expect(keysIn(withKey(soft, 2, 0.4))).toEqual([
+    { frame: 2, value: 0.4, ease: 'soft' },
+    { frame: 6, value: 0, ease: 'straight' },
+  ]);
+  expect(keysIn(withKey(soft, 4, 0.4))[1]).toEqual({ frame: 4, value: 0.4, ease: 'straight' });
+});
+
 it('stays between its keys, whatever the frame', () => {
   const key = fc.record({ frame: fc.integer({ min: 0, max: 40 }), value: fc.integer({ min: -50, max: 50 }) });
   fc.assert(
@@ -142,4 +172,30 @@ describe('of a layer', () => {
     const old = Object.fromEntries(Object.entries(layer).filter(([field]) => field !== 'shift'));
     expect(readEntity(JSON.parse(JSON.stringify(old)))).toMatchObject({ ok: { shift: AT_HOME } });
   });
+});
+
+it('puts a layer about the anchor, scaled, turned and moved, and its folder round that', () => {
+  const anchor = { x: 10, y: 20 };
+  const put = (x: number, y: number, scale: number, angle: number) => ({
+    shift: { x: constant(x), y: constant(y), scale: constant(scale), angle: constant(angle) },
+  });
+  const at = (
+    layer: ReturnType<typeof put>,
+    folder: ReturnType<typeof put> | null,
+    point: { x: number; y: number },
+  ) => {
+    const { x, y } = apply(shiftAt({ layer, folder } as Parameters<typeof shiftAt>[0], anchor, 0, null), point);
+    return [Math.round(x * 1e6) / 1e6, Math.round(y * 1e6) / 1e6];
+  };
+  const rest = put(0, 0, 1, 0);
+  const quarter = put(0, 0, 1, Math.PI / 2);
+  expect(at(rest, null, { x: 3, y: 4 })).toEqual([3, 4]);
+  expect(at(put(5, -7, 1, 0), null, { x: 3, y: 4 })).toEqual([8, -3]);
+  expect(at(put(0, 6, 1, 0), null, { x: 3, y: 4 })).toEqual([3, 10]);
+  expect(at(put(0, 0, 2, 0), null, { x: 11, y: 23 })).toEqual([12, 26]);
+  expect(at(quarter, null, { x: 11, y: 20 })).toEqual([10, 21]);
+  expect(at(rest, quarter, { x: 11, y: 20 })).toEqual([10, 21]);
+  expect(at(put(0, 0, 3, 0), rest, { x: 11, y: 20 })).toEqual([13, 20]);
+  // The layer first, then its folder: moved by 1 to the right, which a quarter turn makes downwards.
+  expect(at(put(1, 0, 1, 0), quarter, { x: 10, y: 20 })).toEqual([10, 21]);
 });
