@@ -15,6 +15,7 @@ import { Small } from '../parts/panel.tsx';
 import { edit, endGesture, say } from '../shot/document.ts';
 import { fittedAxis } from './fit-axis.ts';
 import { Select } from '../parts/select.tsx';
+import { TypedField } from '../parts/typed-field.tsx';
 
 const RUNS: Readonly<Record<Gradient['run'], { label: string; tip: string }>> = {
   shape: { label: 'its shape', tip: 'In the bounds of each shape. Lines have its plain colour' },
@@ -69,20 +70,15 @@ export function GradientSettings({ doc, swatch }: { doc: ShotDocument; swatch: S
     put({ form, run: 'axis', ...endsFor('axis', form), stops });
   };
   const end = (which: 'from' | 'to', axis: 'x' | 'y') => (
-    <input
-      key={`${which}${axis}${gradient![which][axis]}`}
-      aria-label={`${which === 'from' ? 'Start' : 'End'} ${axis}`}
+    <TypedField
+      label={`${which === 'from' ? 'Start' : 'End'} ${axis}`}
       className="field !h-8 w-14 px-1.5 text-right font-mono text-xs"
       inputMode="decimal"
-      defaultValue={Math.round(gradient![which][axis] * 100)}
-      onBlur={(event) => {
-        const typed = Number(event.target.value);
-        if (event.target.value.trim() !== '' && Math.abs(typed) <= 1000)
-          set({ [which]: { ...gradient![which], [axis]: typed / 100 } });
-      }}
-      onKeyDown={(event) => {
-        event.stopPropagation();
-        if (event.key === 'Enter') event.currentTarget.blur();
+      value={String(Math.round(gradient![which][axis] * 100))}
+      onTake={(typed) => {
+        const percent = Number(typed);
+        if (typed.trim() !== '' && Math.abs(percent) <= 1000)
+          set({ [which]: { ...gradient![which], [axis]: percent / 100 } });
       }}
     />
   );

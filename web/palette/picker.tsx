@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useIsHeld, takeTool } from '../hand/tool-state.ts';
 import { useColours, noteColour } from '../swatches/swatches.ts';
 import { DROPPER } from '../tools/dropper/tool.ts';
+import { TypedField } from '../parts/typed-field.tsx';
 
 /** Colours shown along a band. */
 const STOPS = 13;
@@ -78,24 +79,18 @@ export function Picker({
               onPointerUp={done}
               onKeyUp={done}
             />
-            <input
-              aria-label={`${label}, typed`}
+            <TypedField
+              label={`${label}, typed`}
               inputMode="decimal"
               className="w-10 rounded bg-transparent px-0.5 text-right font-mono text-xs text-wax-100 hover:bg-[#333] focus:bg-[#1a1a1a]"
-              key={`${key}-${shown(oklch[key])}`}
-              defaultValue={shown(oklch[key])}
-              onBlur={(event) => {
-                const typed = Number(event.target.value);
-                if (event.target.value.trim() === '' || !Number.isFinite(typed)) return;
-                const value = Math.min(max, Math.max(0, read(typed)));
+              value={String(shown(oklch[key]))}
+              onTake={(typed) => {
+                if (typed.trim() === '' || !Number.isFinite(Number(typed))) return;
+                const value = Math.min(max, Math.max(0, read(Number(typed))));
                 if (shown(value) !== shown(oklch[key])) {
                   move({ ...oklch, [key]: value });
                   done();
                 }
-              }}
-              onKeyDown={(event) => {
-                event.stopPropagation();
-                if (event.key === 'Enter') event.currentTarget.blur();
               }}
             />
             <span className="w-3 text-[11px] text-wax-500">{unit}</span>

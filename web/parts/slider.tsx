@@ -1,5 +1,5 @@
 /** A number set by dragging or by typing. */
-import { useState } from 'react';
+import { TypedField } from './typed-field.tsx';
 
 interface SliderProps {
   label: string;
@@ -32,12 +32,10 @@ export function Slider({
   onMove,
   onDone,
 }: SliderProps) {
-  const [typed, setTyped] = useState<string | null>(null);
   const share = ((Math.min(max, Math.max(min, value)) - min) / (max - min)) * 100;
-  const takeTyped = (): void => {
+  const takeTyped = (typed: string): void => {
     const number = Number(typed);
-    setTyped(null);
-    if (typed === null || typed.trim() === '' || !Number.isFinite(number)) return;
+    if (typed.trim() === '' || !Number.isFinite(number)) return;
     const taken = Math.min(farther?.max ?? max, Math.max(farther?.min ?? min, number));
     onMove(taken);
     onDone?.(taken);
@@ -73,20 +71,12 @@ export function Slider({
         }}
       />
       <span className="flex w-[66px] shrink-0 items-baseline justify-end gap-1">
-        <input
-          aria-label={`${label}, typed`}
+        <TypedField
+          label={`${label}, typed`}
           inputMode="decimal"
           className="w-11 rounded bg-transparent px-0.5 text-right font-mono text-xs text-wax-100 hover:bg-soot-800 focus:bg-soot-950"
-          value={typed ?? tidy(value, step)}
-          onChange={(event) => {
-            setTyped(event.target.value);
-          }}
-          onBlur={takeTyped}
-          onKeyDown={(event) => {
-            event.stopPropagation();
-            if (event.key === 'Enter') event.currentTarget.blur();
-            if (event.key === 'Escape') setTyped(null);
-          }}
+          value={tidy(value, step)}
+          onTake={takeTyped}
         />
         <span className="w-[18px] text-left text-[11px] text-wax-500">{unit}</span>
       </span>

@@ -8,6 +8,7 @@ import { edit } from '../shot/document.ts';
 import { selectPlanned } from './plan.ts';
 import { Heading, Small } from '../parts/panel.tsx';
 import { Select } from '../parts/select.tsx';
+import { TypedField } from '../parts/typed-field.tsx';
 
 const FIELD = 'field !h-8 w-14 font-mono';
 
@@ -40,19 +41,15 @@ export function BasePanel({ now, base }: { now: Current; base: Base }) {
       >
         Base {base.name}
       </Heading>
-      <input
+      <TypedField
         key={base.id}
         className="field !h-8 w-full"
-        aria-label="Base name"
-        defaultValue={base.name}
+        label="Base name"
+        value={base.name}
         maxLength={40}
-        onBlur={(event) => {
-          const name = event.target.value.trim();
+        onTake={(typed) => {
+          const name = typed.trim();
           if (name && name !== base.name) set('base name', { name });
-        }}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === 'Enter') event.currentTarget.blur();
         }}
       />
       <p className="py-2 text-[13px] text-wax-500">
@@ -70,21 +67,16 @@ export function BasePanel({ now, base }: { now: Current; base: Base }) {
             }}
           />
           {(['from', 'length'] as const).map((key) => (
-            <input
-              key={`${key}-${note[key]}`}
-              aria-label={key === 'from' ? 'From frame' : 'For frames'}
-              data-tip={key === 'from' ? 'From frame' : 'For so many frames'}
+            <TypedField
+              key={key}
+              label={key === 'from' ? 'From frame' : 'For frames'}
+              title={key === 'from' ? 'From frame' : 'For so many frames'}
               className={FIELD}
               inputMode="numeric"
-              defaultValue={key === 'from' ? note.from + 1 : note.length}
-              onBlur={(event) => {
-                const typed = Math.round(Number(event.target.value));
-                if (typed >= 1 && typed <= 10_000) setNote(note.id, { [key]: key === 'from' ? typed - 1 : typed });
-                else event.target.value = String(key === 'from' ? note.from + 1 : note.length);
-              }}
-              onKeyDown={(event) => {
-                event.stopPropagation();
-                if (event.key === 'Enter') event.currentTarget.blur();
+              value={String(key === 'from' ? note.from + 1 : note.length)}
+              onTake={(typed) => {
+                const frames = Math.round(Number(typed));
+                if (frames >= 1 && frames <= 10_000) setNote(note.id, { [key]: key === 'from' ? frames - 1 : frames });
               }}
             />
           ))}

@@ -10,6 +10,7 @@ import { edit, endGesture } from '../shot/document.ts';
 import { selectPlanned } from './plan.ts';
 import { Words } from '../parts/choice.tsx';
 import { Check, Heading, Small } from '../parts/panel.tsx';
+import { TypedField } from '../parts/typed-field.tsx';
 
 export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
   const set = (name: string, settings: GuideSettings, gesture?: string): void => {
@@ -46,19 +47,15 @@ export function GuidePanel({ now, guide }: { now: Current; guide: Guide }) {
       >
         {guide.name}
       </Heading>
-      <input
+      <TypedField
         key={guide.id}
         className="field !h-8 w-full"
-        aria-label="Guide name"
-        defaultValue={guide.name}
+        label="Guide name"
+        value={guide.name}
         maxLength={80}
-        onBlur={(event) => {
-          const name = event.target.value.trim();
+        onTake={(typed) => {
+          const name = typed.trim();
           if (name && name !== guide.name) set('guide name', { name });
-        }}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === 'Enter') event.currentTarget.blur();
         }}
       />
       <div className="flex h-9 items-center justify-between text-[13px] text-wax-300">

@@ -14,6 +14,7 @@ import { goTo } from '../playback/playhead.ts';
 import { drag } from '../shot/drag.ts';
 import { Words } from '../parts/choice.tsx';
 import { Heading, Small } from '../parts/panel.tsx';
+import { TypedField } from '../parts/typed-field.tsx';
 
 export function Phases({ now }: { now: Current }) {
   const { element } = now;
@@ -136,35 +137,26 @@ export function Phases({ now }: { now: Current }) {
       {own ? (
         <div className="mt-1.5 space-y-1">
           <div className="flex gap-1.5">
-            <input
+            <TypedField
               key={own.id}
               className="field !h-8 min-w-0 flex-1"
-              aria-label="Phase name"
-              defaultValue={own.name}
+              label="Phase name"
+              value={own.name}
               maxLength={80}
-              onBlur={(event) => {
-                const name = event.target.value.trim();
+              onTake={(typed) => {
+                const name = typed.trim();
                 if (name && name !== own.name) change('phase name', { name });
               }}
-              onKeyDown={(event) => {
-                event.stopPropagation();
-                if (event.key === 'Enter') event.currentTarget.blur();
-              }}
             />
-            <input
-              key={`${own.id}-${own.length}`}
+            <TypedField
+              key={`${own.id}-length`}
               className="field !h-8 w-16 font-mono"
-              aria-label="Frames of the phase"
+              label="Frames of the phase"
               inputMode="numeric"
-              defaultValue={own.length}
-              onBlur={(event) => {
-                const length = Math.round(Number(event.target.value));
+              value={String(own.length)}
+              onTake={(typed) => {
+                const length = Math.round(Number(typed));
                 if (length >= 1 && length <= 10_000 && length !== own.length) change('phase length', { length });
-                else event.target.value = String(own.length);
-              }}
-              onKeyDown={(event) => {
-                event.stopPropagation();
-                if (event.key === 'Enter') event.currentTarget.blur();
               }}
             />
             <Small

@@ -12,7 +12,6 @@ import {
 import { dropKey, LAYER_VALUES, setKey, setValue, valueOf, type LayerValue } from '@tallow/core/edit';
 import { roundOf } from '@tallow/core/timing';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { useState } from 'react';
 import { KeyDot } from '../parts/key-dot.tsx';
 import { Words } from '../parts/choice.tsx';
 import { Panel } from '../parts/panel.tsx';
@@ -22,6 +21,7 @@ import { edit } from '../shot/document.ts';
 import { showPanel } from '../screen/panels.ts';
 import { setOverTime, useOverTime } from './over-time.ts';
 import { goTo } from '../playback/playhead.ts';
+import { TypedField } from '../parts/typed-field.tsx';
 
 /** How each value is named and counted on screen. */
 const SEEN: Readonly<Record<LayerValue, { label: string; unit: string; per: number; step: number }>> = {
@@ -88,7 +88,6 @@ const stepTo = (keys: readonly Key[], frame: number, by: 1 | -1): number | undef
 
 function Row({ now, owner, which }: { now: Current; owner: Layer | Folder; which: LayerValue }) {
   const frame = useSelection((s) => Math.min(s.frame, now.length - 1));
-  const [text, setText] = useState<string | null>(null);
   const { label, unit, per, step } = SEEN[which];
   const value = valueOf(owner, which);
   const keys = keysIn(value);
@@ -119,26 +118,18 @@ function Row({ now, owner, which }: { now: Current; owner: Layer | Folder; which
         />
         <label className="flex min-w-0 flex-1 items-center gap-2">
           <span className="w-16">{label}</span>
-          <input
+          <TypedField
             className="field !h-8 w-20 text-right font-mono"
             inputMode="decimal"
-            aria-label={label}
-            value={text ?? String(shown)}
-            onChange={(event) => {
-              setText(event.target.value);
+            label={label}
+            value={String(shown)}
+            onTake={(typed) => {
+              if (typed.trim() !== '') set(Number(typed));
             }}
-            onBlur={() => {
-              if (text !== null && text.trim() !== '') set(Number(text));
-              setText(null);
-            }}
-            onKeyDown={(event) => {
-              event.stopPropagation();
-              if (event.key === 'Enter') event.currentTarget.blur();
-              const by = { ArrowUp: step, ArrowDown: -step }[event.key];
-              if (by === undefined) return;
-              event.preventDefault();
-              setText(null);
-              set(shown + by);
+            onKey={({ key }) => {
+              const by = { ArrowUp: step, ArrowDown: -step }[key];
+              if (by !== undefined) set(shown + by);
+              return by !== undefined;
             }}
           />
           <span className="w-5 text-wax-500">{unit}</span>

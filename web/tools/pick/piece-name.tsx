@@ -1,13 +1,12 @@
 /** The name of the piece that marks picked up belong to: the same on every drawing, for in-betweens and following. */
 import { textProblem } from '@tallow/core/document';
 import { changeMarks, namedPiece } from '@tallow/core/edit';
-import { useState } from 'react';
+import { TypedField } from '../../parts/typed-field.tsx';
 import { edit, say } from '../../shot/document.ts';
 import { pick, selectedMarks, usePick, whyNotChange } from './pick.ts';
 
 export function PieceName() {
   usePick((s) => s.base);
-  const [text, setText] = useState<string | null>(null);
   const names = new Set(selectedMarks().map((mark) => (mark.kind === 'rub' ? '' : (mark.piece ?? ''))));
   const common = names.size === 1 ? [...names][0]! : '';
   const take = (typed: string): void => {
@@ -18,7 +17,6 @@ export function PieceName() {
       edit(name === '' ? 'no piece' : `piece ${name}`, (doc) =>
         changeMarks(doc, pick().sets, (mark) => namedPiece(mark, name === '' ? null : name)),
       );
-    setText(null);
   };
   return (
     <label
@@ -26,22 +24,12 @@ export function PieceName() {
       data-tip="Marks of one piece become each other in in-betweens, and are followed together"
     >
       <span className="w-[66px] shrink-0">Piece</span>
-      <input
+      <TypedField
         className="field !h-8 min-w-0 flex-1"
-        aria-label="Piece"
+        label="Piece"
         placeholder={names.size > 1 ? 'several' : 'none'}
-        value={text ?? common}
-        onChange={(event) => {
-          setText(event.target.value);
-        }}
-        onBlur={() => {
-          if (text !== null) take(text);
-        }}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === 'Enter') event.currentTarget.blur();
-          if (event.key === 'Escape') setText(null);
-        }}
+        value={common}
+        onTake={take}
       />
     </label>
   );
