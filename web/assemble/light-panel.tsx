@@ -21,7 +21,7 @@ import {
 } from '@tallow/core/edit';
 import { lightTime, planeOf } from '@tallow/core/assembly';
 import { labelOfUse } from '@tallow/core/timing';
-import { Eye, EyeOff, Trash2 } from 'lucide-react';
+import { Eye, EyeOff } from 'lucide-react';
 import { Words } from '../parts/choice.tsx';
 import { Check, Fold, SelectRow, Small } from '../parts/panel.tsx';
 import { Slider } from '../parts/slider.tsx';
@@ -29,6 +29,7 @@ import { useReadFrame } from '../playback/read-frame.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { selectLight } from '../tools/place/placing.ts';
 import { KeyedRow, type Measure } from './keyed-row.tsx';
+import { ThingButtons } from './thing-buttons.tsx';
 
 const FAR = { min: -100_000, max: 100_000 } as const;
 
@@ -183,33 +184,23 @@ export function LightPanel({ doc, light }: { doc: ShotDocument; light: Light }) 
         <h2 className="font-name min-w-0 flex-1 truncate text-[17px]" data-tip={light.name}>
           {light.name}
         </h2>
-        <Small
-          name={visible ? 'Put the light out' : 'Light it again'}
-          title={visible ? 'Put the light out' : 'Light it again'}
-          onClick={() => {
-            set(visible ? 'put a light out' : 'light again', { visible: !visible });
+        <ThingButtons
+          thing="light"
+          toggle={{
+            label: visible ? 'Put the light out' : 'Light it again',
+            icon: visible ? Eye : EyeOff,
+            onPress: () => {
+              set(visible ? 'put a light out' : 'light again', { visible: !visible });
+            },
           }}
-        >
-          {visible ? <Eye size={14} /> : <EyeOff size={14} />}
-        </Small>
-        <Small
-          name="Take the light away"
-          title="Take the light away"
-          onClick={() => {
+          onTakeAway={() => {
             edit('take a light away', (next) => removeLight(next, id));
             selectLight(null);
           }}
-        >
-          <Trash2 size={14} />
-        </Small>
-        <Small
-          title="All that stands in the shot"
-          onClick={() => {
+          onAll={() => {
             selectLight(null);
           }}
-        >
-          All
-        </Small>
+        />
       </div>
       <p className="truncate text-xs text-wax-500">on the plane {plane?.name ?? ''}</p>
       <SelectRow

@@ -2,7 +2,7 @@
 import { find, randomId, shotOf, type Id, type ShotDocument, type Sound } from '@tallow/core/document';
 import { copySound, removeSound, setSound, trimSoundEnd, trimSoundStart } from '@tallow/core/edit';
 import { frameOfSecond } from '@tallow/core/sound';
-import { Trash2, Volume2, VolumeX } from 'lucide-react';
+import { Volume2, VolumeX } from 'lucide-react';
 import { useState } from 'react';
 import { NameField } from '../parts/name-field.tsx';
 import { Line, Small } from '../parts/panel.tsx';
@@ -11,6 +11,7 @@ import { shotFrameNow } from '../playback/shot-time.ts';
 import { edit, endGesture } from '../shot/document.ts';
 import { selectSound } from '../tools/place/placing.ts';
 import { Hits } from './sound-hits.tsx';
+import { ThingButtons } from './thing-buttons.tsx';
 
 export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) {
   const [naming, setNaming] = useState(false);
@@ -66,33 +67,23 @@ export function SoundPanel({ doc, sound }: { doc: ShotDocument; sound: Sound }) 
             {name}
           </button>
         )}
-        <Small
-          name={heard ? 'Silence this sound' : 'Hear this sound again'}
-          title={heard ? 'Silence this sound' : 'Hear this sound again'}
-          onClick={() => {
-            set(heard ? 'silence a sound' : 'hear a sound', { heard: !heard });
+        <ThingButtons
+          thing="sound"
+          toggle={{
+            label: heard ? 'Silence this sound' : 'Hear this sound again',
+            icon: heard ? Volume2 : VolumeX,
+            onPress: () => {
+              set(heard ? 'silence a sound' : 'hear a sound', { heard: !heard });
+            },
           }}
-        >
-          {heard ? <Volume2 size={14} /> : <VolumeX size={14} />}
-        </Small>
-        <Small
-          name="Take the sound away"
-          title="Take the sound away"
-          onClick={() => {
+          onTakeAway={() => {
             edit('take a sound away', (now) => removeSound(now, id));
             selectSound(null);
           }}
-        >
-          <Trash2 size={14} />
-        </Small>
-        <Small
-          title="All that stands in the shot"
-          onClick={() => {
+          onAll={() => {
             selectSound(null);
           }}
-        >
-          All
-        </Small>
+        />
       </div>
       <p className="truncate text-xs text-wax-500">
         {part.to - part.from < seconds - 0.005 ? `${(part.to - part.from).toFixed(2)} s of ` : ''}

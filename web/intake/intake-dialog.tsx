@@ -1,6 +1,7 @@
 /** What dropped files are taken for, before anything changes. */
 import { Button } from '../parts/button.tsx';
 import { ComingBar } from '../parts/coming-bar.tsx';
+import { Choice } from '../parts/choice.tsx';
 import { Dialog } from '../parts/dialog.tsx';
 import { stopBringing, useReferences } from '../references/references.ts';
 import { chooseIntake, leaveAll, takeFiles, useIntake, type Group } from './intake.ts';
@@ -9,7 +10,7 @@ import { TAKINGS } from './takings/index.ts';
 const namesOf = ({ files }: Group): string =>
   files.length === 1 ? files[0].name : `${files[0].name} and ${files.length - 1} more`;
 
-function Choice({ group, index }: { group: Group; index: number }) {
+function Coming({ group, index }: { group: Group; index: number }) {
   const name = namesOf(group);
   const chosen = group.as && TAKINGS[group.as];
   return (
@@ -21,21 +22,19 @@ function Choice({ group, index }: { group: Group; index: number }) {
       {group.fits.length === 0 ? (
         <p className="text-[13px] text-warn">This cannot come in.</p>
       ) : (
-        <div className="mt-2 flex flex-wrap gap-1.5">
-          {[...group.fits, null].map((each) => (
-            <button
-              key={each ?? 'none'}
-              type="button"
-              aria-pressed={group.as === each}
-              className={`moves h-8 rounded-lg px-3 text-[13px] ${group.as === each ? 'bg-soot-700 text-wax-100 ring-1 ring-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
-              onClick={() => {
-                chooseIntake(index, each);
-              }}
-            >
-              {each ? TAKINGS[each].label : 'Leave it out'}
-            </button>
-          ))}
-        </div>
+        <Choice
+          label={`${name} comes in as`}
+          value={group.as}
+          choices={[...group.fits, null].map((each) => ({
+            value: each,
+            label: each ? TAKINGS[each].label : 'Leave it out',
+          }))}
+          each="h-8 rounded-lg px-3"
+          className="mt-2 flex-wrap gap-1.5"
+          onChoose={(each) => {
+            chooseIntake(index, each);
+          }}
+        />
       )}
       {chosen ? <p className="mt-1.5 text-[13px] text-wax-500">{chosen.says}</p> : null}
     </fieldset>
@@ -70,7 +69,7 @@ export function IntakeDialog() {
       >
         <div>
           {groups?.map((group, i) => (
-            <Choice key={i} group={group} index={i} />
+            <Coming key={i} group={group} index={i} />
           ))}
         </div>
         <div className="mt-4 flex justify-end gap-2">

@@ -1,5 +1,6 @@
 /** The fields of a new shot's form that are chosen from some, or typed. */
 import { useState, type ReactNode } from 'react';
+import { Choice } from '../parts/choice.tsx';
 import { framesIn, secondsIn, type NewShotForm } from './new-shot-form.ts';
 
 const SIZES = [
@@ -10,24 +11,14 @@ const SIZES = [
 ] as const;
 const RATES = ['12', '24', '25', '30'] as const;
 const BACKGROUND = '#14110f';
+const OWN = 'own';
+/** How choices stand in this form. */
+const EACH = { each: 'h-9 rounded-lg px-3', className: 'flex-wrap gap-1.5' } as const;
 
 interface FieldProps {
   readonly form: NewShotForm;
   readonly set: (settings: Partial<NewShotForm>) => void;
   readonly trouble?: string | null | undefined;
-}
-
-function Choice({ selected, onPick, children }: { selected: boolean; onPick: () => void; children: ReactNode }) {
-  return (
-    <button
-      type="button"
-      aria-pressed={selected}
-      onClick={onPick}
-      className={`moves h-9 rounded-lg px-3 ${selected ? 'bg-flame-deep text-flame' : 'bg-soot-800 text-wax-300 hover:bg-soot-700'}`}
-    >
-      {children}
-    </button>
-  );
 }
 
 export function Field({
@@ -80,26 +71,20 @@ export function SizeField({ form, set, trouble }: FieldProps) {
   return (
     <Field label="Size" trouble={trouble}>
       <div className="flex flex-wrap gap-1.5">
-        {SIZES.map(({ label, width, height }) => (
-          <Choice
-            key={label}
-            selected={!own && form.width === String(width) && form.height === String(height)}
-            onPick={() => {
-              setOwn(false);
-              set({ width: String(width), height: String(height) });
-            }}
-          >
-            {label}
-          </Choice>
-        ))}
         <Choice
-          selected={own}
-          onPick={() => {
-            setOwn(true);
+          label="Size"
+          value={own ? OWN : `${form.width}x${form.height}`}
+          choices={[
+            ...SIZES.map(({ label, width, height }) => ({ value: `${width}x${height}`, label })),
+            { value: OWN, label: 'Own' },
+          ]}
+          {...EACH}
+          onChoose={(value) => {
+            setOwn(value === OWN);
+            const size = SIZES.find(({ width, height }) => value === `${width}x${height}`);
+            if (size) set({ width: String(size.width), height: String(size.height) });
           }}
-        >
-          Own
-        </Choice>
+        />
         {own ? (
           <span className="flex items-center gap-1.5">
             <Typed
@@ -130,17 +115,15 @@ export function RateField({ form, set, trouble }: FieldProps) {
   return (
     <Field label="Frames per second" trouble={trouble}>
       <div className="flex gap-1.5">
-        {RATES.map((rate) => (
-          <Choice
-            key={rate}
-            selected={form.rate === rate}
-            onPick={() => {
-              set({ rate });
-            }}
-          >
-            {rate}
-          </Choice>
-        ))}
+        <Choice
+          label="Usual rates"
+          value={form.rate}
+          choices={RATES.map((rate) => ({ value: rate, label: rate }))}
+          {...EACH}
+          onChoose={(rate) => {
+            set({ rate });
+          }}
+        />
         <Typed
           label="Frames per second"
           className="w-20"
@@ -170,21 +153,17 @@ export function LengthField({ form, set, trouble, isSound }: FieldProps & { isSo
           }}
         />
         <Choice
-          selected={!inSeconds}
-          onPick={() => {
-            set({ unit: 'frames', length: frames });
+          label="Length in"
+          value={form.unit}
+          choices={[
+            { value: 'frames', label: 'frames' },
+            { value: 'seconds', label: 'seconds' },
+          ]}
+          {...EACH}
+          onChoose={(unit) => {
+            if (unit !== form.unit) set({ unit, length: unit === 'frames' ? frames : String(secondsIn(form)) });
           }}
-        >
-          frames
-        </Choice>
-        <Choice
-          selected={inSeconds}
-          onPick={() => {
-            set({ unit: 'seconds', length: inSeconds ? form.length : String(secondsIn(form)) });
-          }}
-        >
-          seconds
-        </Choice>
+        />
         <span className="ml-2 text-[13px] text-wax-500">
           {isSound ? (inSeconds ? `${frames} frames` : `${secondsIn(form)} s`) : ''}
         </span>
@@ -198,13 +177,17 @@ export function BackgroundField({ form, set, trouble }: FieldProps) {
     <Field label="Background" trouble={trouble}>
       <div className="flex items-center gap-1.5">
         <Choice
-          selected={form.background !== null}
-          onPick={() => {
-            set({ background: form.background ?? BACKGROUND });
+          label="Background"
+          value={form.background === null}
+          choices={[
+            { value: false, label: 'Colour' },
+            { value: true, label: 'Transparent' },
+          ]}
+          {...EACH}
+          onChoose={(isClear) => {
+            set({ background: isClear ? null : (form.background ?? BACKGROUND) });
           }}
-        >
-          Colour
-        </Choice>
+        />
         {form.background !== null ? (
           <input
             type="color"
@@ -216,14 +199,6 @@ export function BackgroundField({ form, set, trouble }: FieldProps) {
             className="h-9 w-14 rounded-lg bg-surround p-1"
           />
         ) : null}
-        <Choice
-          selected={form.background === null}
-          onPick={() => {
-            set({ background: null });
-          }}
-        >
-          Transparent
-        </Choice>
       </div>
     </Field>
   );

@@ -1,7 +1,7 @@
 /** One shot: its loop, its name and format, and what can be done with it. */
 import { randomId } from '@tallow/core/document';
 import { secondsText } from '@tallow/core/timing';
-import { Archive, Copy, Pencil, Play, Trash2 } from 'lucide-react';
+import { Copy, Play } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -12,6 +12,7 @@ import { NameField } from '../parts/name-field.tsx';
 import type { Archived } from './archiving.ts';
 import { MoreAbout } from './more-about.tsx';
 import { removeWithUndo, type ShotsChange } from './all-shots.ts';
+import { ArchiveAndDelete, RenameItem } from './card-items.tsx';
 
 /** The loop where it may play, else the still picture; what flashes plays only when asked for. */
 function Moving({ shot, moves }: { shot: ShotSummary; moves: boolean }) {
@@ -87,36 +88,25 @@ export function ShotCard({ shot, change, onArchive, moves }: ShotCardProps) {
           </div>
         </div>
         <MoreAbout label={`More about ${shot.name}`}>
-          <DropdownMenu.Item
-            className={ITEM}
-            onSelect={() => {
+          <RenameItem
+            onRename={() => {
               setNaming(true);
             }}
-          >
-            <Pencil size={15} /> Rename
-          </DropdownMenu.Item>
+          />
           <DropdownMenu.Item
             className={ITEM}
             onSelect={() => void change(request('POST', `/shots/${shot.id}/duplicate`, { id: randomId() }))}
           >
             <Copy size={15} /> Duplicate
           </DropdownMenu.Item>
-          <DropdownMenu.Item
-            className={ITEM}
-            onSelect={() => {
+          <ArchiveAndDelete
+            onArchive={() => {
               onArchive({ scope: 'shot', of: shot.id }, shot.name);
             }}
-          >
-            <Archive size={15} /> Archive
-          </DropdownMenu.Item>
-          <DropdownMenu.Item
-            className={ITEM}
-            onSelect={() => {
+            onDelete={() => {
               removeWithUndo(change, `/shots/${shot.id}`, shot.name);
             }}
-          >
-            <Trash2 size={15} /> Delete
-          </DropdownMenu.Item>
+          />
         </MoreAbout>
       </div>
     </article>

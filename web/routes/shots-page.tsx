@@ -1,6 +1,6 @@
 /** The first page: productions with their shots. */
 import { randomId } from '@tallow/core/document';
-import { Archive, ArchiveRestore, HardDrive, Library, Pause, Pencil, Play, Plus, Search, Trash2 } from 'lucide-react';
+import { Archive, ArchiveRestore, HardDrive, Library, Pause, Play, Plus, Search } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -19,6 +19,7 @@ import { removeWithUndo, useAllShots, type ShotsChange } from './all-shots.ts';
 import { RoomDialog } from './room-dialog.tsx';
 import { ShotCard } from './shot-card.tsx';
 import { Select } from '../parts/select.tsx';
+import { ArchiveAndDelete, RenameItem } from './card-items.tsx';
 
 const ORDERS = {
   made: { label: 'As made', compare: () => 0 },
@@ -70,30 +71,19 @@ function ProductionSection({
           <h2 className="font-name truncate text-2xl">{production.name}</h2>
         )}
         <MoreAbout label={`More about ${production.name}`}>
-          <DropdownMenu.Item
-            className={ITEM}
-            onSelect={() => {
+          <RenameItem
+            onRename={() => {
               setNaming(true);
             }}
-          >
-            <Pencil size={15} /> Rename
-          </DropdownMenu.Item>
-          <DropdownMenu.Item
-            className={ITEM}
-            onSelect={() => {
+          />
+          <ArchiveAndDelete
+            onArchive={() => {
               onArchive({ scope: 'production', of: production.id }, production.name);
             }}
-          >
-            <Archive size={15} /> Archive
-          </DropdownMenu.Item>
-          <DropdownMenu.Item
-            className={ITEM}
-            onSelect={() => {
+            onDelete={() => {
               removeWithUndo(change, `/productions/${production.id}`, production.name);
             }}
-          >
-            <Trash2 size={15} /> Delete
-          </DropdownMenu.Item>
+          />
         </MoreAbout>
       </div>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-x-6 gap-y-8">
