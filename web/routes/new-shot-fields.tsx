@@ -153,7 +153,7 @@ export function LengthField({ form, set, trouble, isSound }: FieldProps & { isSo
           }}
         />
         <Choice
-          label="Length in"
+          label="Counted in"
           value={form.unit}
           choices={[
             { value: 'frames', label: 'frames' },
