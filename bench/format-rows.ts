@@ -22,8 +22,11 @@ import { pictureFormatRows } from './picture-format-rows.ts';
 import { sheetFormatRows } from './sheet-format-rows.ts';
 import { sideBySide, timeRow, type Row } from './measure.ts';
 
-/** Drawings on 2s in each of three layers, and so twice as many frames. */
-const DRAWINGS = 8;
+/**
+ * Drawings on 2s in each of three layers, and so twice as many frames: as many as the row of PNG has. Encoders of films look tens of
+ * frames ahead before they begin.
+ */
+const DRAWINGS = 24;
 const GOAL = 1.3;
 const STILLS = { png16: PNG16, tiff: TIFF, exr: EXR } as const satisfies Partial<
   Record<ExportFormatName, FfmpegFrames>
@@ -65,7 +68,8 @@ async function filmRows(): Promise<Row[]> {
   const rows: Row[] = [];
   for (const [name, { picture, container }] of Object.entries(FILMS)) {
     const format = name as keyof typeof FILMS;
-    const frames = Array.from({ length }, (_, frame) => pixelsOn(frame, format === 'mp4'));
+    const drawn = Array.from({ length: DRAWINGS }, (_, i) => pixelsOn(2 * i, format === 'mp4'));
+    const frames = Array.from({ length }, (_, frame) => drawn[frame >> 1]!);
     const alone = () =>
       encodeFrames(given(frames), { width, height, rate, pixels: 'rgba' }, [
         ...picture,

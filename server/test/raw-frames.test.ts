@@ -1,5 +1,6 @@
 /** Pixels on their way to an encoder: held against what is said of them, pixel by pixel; and the order in which frames come. */
 import fc from 'fast-check';
+import { KeptFrames } from '../exports/formats/kept-frames.ts';
 import { encodedAhead } from '../render/encoded-ahead.ts';
 import { drawnBox, tellAlpha, type Pixels, type Told } from '../render/raw-frames.ts';
 
@@ -86,4 +87,19 @@ describe('frames encoded ahead', () => {
     await expect(all()).rejects.toThrow('broken');
     expect(came).toEqual([0, 1]);
   });
+});
+
+test('frames kept for a second pass come back as they were, the first as they are, the next packed, none given up for another', () => {
+  const pixels = (seed: number) => Uint8Array.from({ length: 1000 }, (_, i) => (i % 50 === 0 ? seed : 0));
+  const kept = new KeptFrames({ plain: 2500, packed: 200 });
+  for (let i = 0; i < 30; i++) kept.keep(String(i), pixels(i));
+  const there = Array.from({ length: 30 }, (_, i) => kept.of(String(i)));
+  const count = there.filter((each) => each !== null).length;
+  expect(there.slice(0, count).map((each) => [...each!])).toEqual(
+    Array.from({ length: count }, (_, i) => [...pixels(i)]),
+  );
+  expect(there.slice(count).every((each) => each === null)).toBe(true);
+  // Two as they are; packed ones are far smaller.
+  expect(count).toBeGreaterThan(4);
+  expect(count).toBeLessThan(30);
 });

@@ -1,6 +1,5 @@
 /** A looping GIF: one palette for all frames, whole delays that last as long as the loop should. */
 import { shotOf, type ShotDocument } from '@tallow/core/document';
-import { ByteCache } from '@tallow/core/render';
 import { gifTimes } from '@tallow/core/timing';
 import type { Canvas } from '@napi-rs/canvas';
 // The package is CommonJS, so it comes as one object.
@@ -8,6 +7,7 @@ import gifenc from 'gifenc';
 import { writeFile } from 'node:fs/promises';
 import { frameDrawer, framesOf, type FrameRange } from '../../render/frames.ts';
 import type { FrameDocuments } from '../../render/frame-documents.ts';
+import { KeptFrames } from './kept-frames.ts';
 import { exportRange } from './range.ts';
 import type { Writing } from './writer.ts';
 
@@ -21,7 +21,7 @@ const OPEN_BELOW = 128;
 /** Pictures kept with their colours found, for cycles that come round again. */
 const KEPT = 48;
 /** Bytes of drawn frames kept from the first pass, in which the palette is found, to the second. */
-const KEPT_BYTES = 96 * 1024 * 1024;
+const KEPT_BYTES = { plain: 96 * 1024 * 1024, packed: 64 * 1024 * 1024 } as const;
 
 interface Part {
   readonly frame: number;
@@ -63,15 +63,15 @@ async function makeGif(
   const keyOf = async (frame: number): Promise<string> => drawer.keyOf(frame, await documents.at(frame));
   const parts = await partsOf(keyOf, framesOf(range), range.rate ?? shotOf(doc).rate);
   const { width, height } = drawer;
-  const drawn = new ByteCache<Uint8Array>(KEPT_BYTES);
+  const kept = new KeptFrames(KEPT_BYTES);
   const pixelsOf = async ({ frame, key }: Part): Promise<Uint8Array> => {
-    const kept = drawn.get(key);
-    if (kept) return kept;
+    const before = kept.of(key);
+    if (before) return before;
     const surface = drawer.draw(frame, await documents.at(frame));
     const { data } = (surface.picture as Canvas).getContext('2d').getImageData(0, 0, width, height);
     drawer.giveBack(surface);
     const pixels = new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
-    drawn.set(key, pixels, pixels.length);
+    kept.keep(key, pixels);
     return pixels;
   };
   const open = !range.background || shotOf(doc).background === null;
