@@ -102,10 +102,11 @@ export class Rasters {
    */
   drawing(doc: ShotDocument, seen: Seen, sight: Sight, whole = false): Placed {
     const { drawing } = seen;
-    if (!whole && isEmpty(roomOn(drawing, sight.matrix, sight)))
+    if (whole) return this.drawn(doc, seen, sight, 'whole');
+    if (isEmpty(roomOn(drawing, sight.matrix, sight)))
       return { picture: this.pool.make(1, 1).picture, left: 0, top: 0 };
-    const same = whole ? null : wholeSight(drawing, sight);
-    if (!same) return this.drawn(doc, seen, sight, whole ? 'whole' : 'cut');
+    const same = wholeSight(drawing, sight);
+    if (!same) return this.drawn(doc, seen, sight, 'cut');
     // Gradients across the picture hang on where it lies.
     const isPlaced = this.colours.includes('"run":"picture"');
     const own = isPlaced ? seen : { ...seen, matrix: IDENTITY };

@@ -188,12 +188,7 @@ export function PathPanel({ now, path }: { now: Current; path: Path }) {
       <Spacing now={now} path={path} />
       <PathButtons now={now} path={path} />
       <Line />
-      <StandInSettings
-        path={path}
-        set={(name, settings, gesture) => {
-          changePath(path, name, settings, gesture);
-        }}
-      />
+      <StandInSettings path={path} />
       <Stamping now={now} path={path} />
     </>
   );

@@ -1,22 +1,16 @@
 /** The settings of a path's stand-in. */
 import type { Path } from '@tallow/core/document';
-import type { PathSettings } from '@tallow/core/edit';
 import { Slider } from '../parts/slider.tsx';
 import { endGesture, say } from '../shot/document.ts';
+import { changePath } from './path-edits.ts';
 import { takePlanTool } from './plan.ts';
 import { Words } from '../parts/choice.tsx';
 import { Check, Heading } from '../parts/panel.tsx';
 
-export function StandInSettings({
-  path,
-  set,
-}: {
-  path: Path;
-  set: (name: string, settings: PathSettings, gesture?: string) => void;
-}) {
+export function StandInSettings({ path }: { path: Path }) {
   const { standIn } = path;
   const change = (settings: Partial<Path['standIn']>, gesture?: string): void => {
-    set('stand-in', { standIn: { ...standIn, ...settings } }, gesture);
+    changePath(path, 'stand-in', { standIn: { ...standIn, ...settings } }, gesture);
   };
   const slide = (
     key: 'sizeStart' | 'sizeEnd' | 'aspect' | 'stretch' | 'angle' | 'opacityStart' | 'opacityEnd',
@@ -60,7 +54,7 @@ export function StandInSettings({
         label="Near fast, far slow: spacing follows size"
         checked={path.perspective}
         onChange={(perspective) => {
-          set('spacing by size', { perspective });
+          changePath(path, 'spacing by size', { perspective });
         }}
       />
       <Slider label="Stretch by speed" unit="%" min={0} max={100} {...slide('stretch', 100)} />

@@ -4,7 +4,6 @@ import type { ShotDocument } from '@tallow/core/document';
 import { drawListOf, type DrawItem } from '@tallow/core/render';
 import type { Canvas } from '@napi-rs/canvas';
 import { writeFile } from 'node:fs/promises';
-import { encodedAhead } from '../../render/encoded-ahead.ts';
 import { frameDrawer, framesOf, type FrameRange } from '../../render/frames.ts';
 import { framesZip } from './frames-zip.ts';
 import { exportRange } from './range.ts';
@@ -31,23 +30,25 @@ const sheetsAt = (doc: ShotDocument, frame: number, { options }: FrameRange): Dr
   drawListOf(doc, frame, options).filter(({ asset }) => asset === undefined);
 
 /** Different frames kept as text, for cycles that come round again. */
-const KEPT = 240;
+const KEPT = 32;
 
 export const writeSvg = framesZip(async function* ({ writing, range }) {
   const { outline, documents, settings } = writing;
   const { scale, background, crop } = settings;
   const drawer = frameDrawer(outline, range);
-  const frameOf = async (frame: number) => {
+  const known = new Map<string, Buffer>();
+  for (const frame of framesOf(range)) {
     const doc = await documents.at(frame);
-    const encode = (): Promise<Buffer> => {
+    const key = drawer.keyOf(frame, doc);
+    const madeNow = (): Buffer => {
       const pictured = picturedOn(writing, range, frame, doc);
-      const text = frameSvg(doc, sheetsAt(doc, frame, range), { scale, background, crop, pictured });
-      return Promise.resolve(Buffer.from(text));
+      return Buffer.from(frameSvg(doc, sheetsAt(doc, frame, range), { scale, background, crop, pictured }));
     };
-    return { key: drawer.keyOf(frame, doc), encode };
-  };
-  for await (const file of encodedAhead(framesOf(range), frameOf, { kept: KEPT, ahead: 1 }))
+    const file = known.get(key) ?? madeNow();
+    known.set(key, file);
+    if (known.size > KEPT) known.delete(known.keys().next().value!);
     yield { drawn: 1, files: [file] };
+  }
 });
 
 export const writeSvgMoving: Writer = async (writing) => {
